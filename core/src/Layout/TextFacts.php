@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Layout;
+
+/** What came of one text layer in one row. Sizes in dots. */
+final readonly class TextFacts
+{
+    /**
+     * @param int          $lines    0 when nothing is shown
+     * @param list<string> $problems why the cells do not go into the pattern; with any, the piece cannot be made
+     * @param list<string> $missing  graphemes no font has
+     * @param list<string> $standIns families that stood in for the chosen one
+     */
+    public function __construct(
+        public string $layer,
+        public string $name,
+        public bool $placeholder,
+        public string $text,
+        public float $size,
+        public float $wantedSize,
+        public int $lines,
+        public bool $overset,
+        public bool $empty,
+        public array $problems,
+        public array $missing,
+        public array $standIns,
+        public ?string $unknownFont,
+    ) {
+    }
+}

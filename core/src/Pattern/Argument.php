@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Pattern;
+
+/** One column inside a pattern: `{key}`, `{key, number}`, `{key, plural, …}`. `source` is the text with its braces. */
+final readonly class Argument
+{
+    /** @param list<string> $inner keys named inside the branches of a plural or choice */
+    public function __construct(
+        public string $key,
+        public ?string $type,
+        public string $source,
+        public array $inner = [],
+    ) {
+    }
+
+    /** What the cell has to be for this argument to make sense. */
+    public function wants(): ValueKind
+    {
+        return match ($this->type) {
+            'number', 'plural', 'selectordinal', 'spellout', 'ordinal', 'duration', 'choice' => ValueKind::Number,
+            'date', 'time' => ValueKind::Date,
+            default => ValueKind::Text,
+        };
+    }
+}

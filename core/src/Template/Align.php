@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template;
+
+enum Align: string
+{
+    case Left = 'left';
+    case Centre = 'centre';
+    case Right = 'right';
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template;
+
+enum FitMode: string
+{
+    case Keep = 'keep';
+    case Shrink = 'shrink';
+    case Wrap = 'wrap';
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template;
+
+/** One thing on a side. `opacity` runs from 0 to 1. */
+abstract readonly class Layer
+{
+    public function __construct(
+        public string $id,
+        public string $name,
+        public Frame $frame,
+        public float $opacity,
+        public bool $locked,
+        public bool $hidden,
+    ) {
+    }
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template;
+
+enum ShapeKind: string
+{
+    case Rectangle = 'rectangle';
+    case Ellipse = 'ellipse';
+    case Line = 'line';
+}

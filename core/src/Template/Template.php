@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template;
+
+/** One design with its placeholders. Width and height are whole dots; `unit` is what people see sizes in. */
+final readonly class Template
+{
+    public const MAX_DOTS = 20_000;
+    public const MIN_DOTS = 8;
+
+    /** @param non-empty-list<Side> $sides */
+    public function __construct(
+        public string $name,
+        public int $width,
+        public int $height,
+        public float $dpi,
+        public Unit $unit,
+        public string $locale,
+        public array $sides,
+    ) {
+    }
+
+    /** @throws TemplateError when the size is absurd */
+    public static function blank(string $name, float $width, float $height, Unit $unit, float $dpi, string $locale = 'en_GB'): self
+    {
+        if ($dpi < 30 || $dpi > 2400) {
+            throw new TemplateError('dpi', \sprintf('is %s; it must lie between 30 and 2400', $dpi));
+        }
+        $w = (int) round($unit->toDots($width, $dpi));
+        $h = (int) round($unit->toDots($height, $dpi));
+        foreach (['width' => $w, 'height' => $h] as $what => $dots) {
+            if ($dots < self::MIN_DOTS || $dots > self::MAX_DOTS) {
+                throw new TemplateError($what, \sprintf('comes to %d dots; a side may measure %d to %d dots', $dots, self::MIN_DOTS, self::MAX_DOTS));
+            }
+        }
+
+        return new self($name, $w, $h, $dpi, $unit, $locale, [new Side('Front', '#FFFFFF', [])]);
+    }
+
+    public function side(int $index = 0): Side
+    {
+        return $this->sides[$index];
+    }
+
+    /** @throws TemplateError when there is no such layer */
+    public function layer(string $id): Layer
+    {
+        foreach ($this->sides as $side) {
+            foreach ($side->layers as $layer) {
+                if ($layer->id === $id) {
+                    return $layer;
+                }
+            }
+        }
+        throw new TemplateError('layer', \sprintf('there is no layer "%s" in this template', $id));
+    }
+
+    /** @return list<TextLayer> in drawing order, all sides */
+    public function texts(): array
+    {
+        $texts = [];
+        foreach ($this->sides as $side) {
+            foreach ($side->layers as $layer) {
+                if ($layer instanceof TextLayer) {
+                    $texts[] = $layer;
+                }
+            }
+        }
+
+        return $texts;
+    }
+
+    /** @return list<string> names of the pictures that layers show, each once */
+    public function assets(): array
+    {
+        $names = [];
+        foreach ($this->sides as $side) {
+            foreach ($side->layers as $layer) {
+                if ($layer instanceof PictureLayer) {
+                    $names[$layer->asset] = true;
+                }
+            }
+        }
+
+        return array_map(strval(...), array_keys($names));
+    }
+
+    /** @return list<string> keys of the columns that any text is linked to, each once, in drawing order */
+    public function linkedColumns(): array
+    {
+        $keys = [];
+        foreach ($this->texts() as $text) {
+            foreach ($text->pattern->columns() as $key) {
+                $keys[$key] = true;
+            }
+        }
+
+        return array_map(strval(...), array_keys($keys));
+    }
+
+    /** @param non-empty-list<Side> $sides */
+    public function withSides(array $sides): self
+    {
+        return new self($this->name, $this->width, $this->height, $this->dpi, $this->unit, $this->locale, $sides);
+    }
+
+    public function named(string $name): self
+    {
+        return new self($name, $this->width, $this->height, $this->dpi, $this->unit, $this->locale, $this->sides);
+    }
+
+    /** The size as people say it, e.g. `297 × 210 mm`. */
+    public function size(): string
+    {
+        $digits = Unit::Pixel === $this->unit ? 0 : (Unit::Inch === $this->unit ? 2 : 1);
+        $say = fn (int $dots): string => (string) round($this->unit->fromDots($dots, $this->dpi), $digits);
+
+        return \sprintf('%s × %s %s', $say($this->width), $say($this->height), $this->unit->value);
+    }
+}

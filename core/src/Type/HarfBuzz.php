@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Type;
+
+use FFI\CData;
+
+/** HarfBuzz by PHP's FFI: advances and glyphs of shaped text, in font units. Signatures from hb.h, HarfBuzz 6. */
+final class HarfBuzz
+{
+    private const HEADER = <<<'C'
+        typedef struct hb_blob_t hb_blob_t; typedef struct hb_face_t hb_face_t; typedef struct hb_font_t hb_font_t; typedef struct hb_buffer_t hb_buffer_t;
+        typedef struct { int32_t ascender; int32_t descender; int32_t line_gap; int32_t r[9]; } hb_font_extents_t;
+        typedef struct { uint32_t codepoint; uint32_t mask; uint32_t cluster; uint32_t v1; uint32_t v2; } hb_glyph_info_t;
+        typedef struct { int32_t x_advance; int32_t y_advance; int32_t x_offset; int32_t y_offset; uint32_t v; } hb_glyph_position_t;
+        typedef struct { uint32_t tag; uint32_t value; unsigned int start; unsigned int end; } hb_feature_t;
+        hb_blob_t *hb_blob_create_from_file_or_fail(const char *file);
+        hb_face_t *hb_face_create(hb_blob_t *blob, unsigned int index);
+        unsigned int hb_face_get_upem(const hb_face_t *face);
+        hb_font_t *hb_font_create(hb_face_t *face);
+        int hb_font_get_h_extents(hb_font_t *font, hb_font_extents_t *extents);
+        int hb_font_get_nominal_glyph(hb_font_t *font, uint32_t unicode, uint32_t *glyph);
+        hb_buffer_t *hb_buffer_create(void);
+        void hb_buffer_clear_contents(hb_buffer_t *buffer);
+        void hb_buffer_add_utf8(hb_buffer_t *buffer, const char *text, int text_length, unsigned int item_offset, int item_length);
+        void hb_buffer_guess_segment_properties(hb_buffer_t *buffer);
+        void hb_buffer_set_direction(hb_buffer_t *buffer, int direction);
+        void hb_shape(hb_font_t *font, hb_buffer_t *buffer, const hb_feature_t *features, unsigned int num_features);
+        hb_glyph_info_t *hb_buffer_get_glyph_infos(hb_buffer_t *buffer, unsigned int *length);
+        hb_glyph_position_t *hb_buffer_get_glyph_positions(hb_buffer_t *buffer, unsigned int *length);
+        C;
+    private const LEFT_TO_RIGHT = 4;
+    private const RIGHT_TO_LEFT = 5;
+
+    private readonly \FFI $ffi;
+    private readonly CData $buffer;
+    private readonly CData $length;
+    private readonly CData $glyph;
+    private readonly CData $noLigatures;
+    /** @var array<string, array{font: CData, upem: int}> */
+    private array $fonts = [];
+
+    /** @throws \RuntimeException when HarfBuzz cannot be used */
+    public function __construct()
+    {
+        try {
+            $this->ffi = \FFI::cdef(self::HEADER, 'libharfbuzz.so.0');
+        } catch (\FFI\Exception $e) {
+            throw new \RuntimeException('HarfBuzz cannot be used (Debian package libharfbuzz0b, and ffi.enable=1 in php.ini for the web): '.$e->getMessage(), 0, $e);
+        }
+        $this->buffer = $this->ffi->hb_buffer_create();
+        $this->length = $this->ffi->new('unsigned int');
+        $this->glyph = $this->ffi->new('uint32_t');
+        $this->noLigatures = $this->ffi->new('hb_feature_t[2]');
+        foreach (['liga', 'clig'] as $i => $tag) {
+            $this->noLigatures[$i]->tag = unpack('N', $tag)[1] ?? 0;
+            $this->noLigatures[$i]->value = 0;
+            $this->noLigatures[$i]->start = 0;
+            $this->noLigatures[$i]->end = 0xFFFFFFFF;
+        }
+    }
+
+    /** Advance width of the whole text in em, shaped in one go. */
+    public function advance(FontFace $face, string $text, bool $rightToLeft, bool $ligatures): float
+    {
+        $font = $this->font($face);
+        $this->ffi->hb_buffer_clear_contents($this->buffer);
+        $this->ffi->hb_buffer_add_utf8($this->buffer, $text, \strlen($text), 0, \strlen($text));
+        $this->ffi->hb_buffer_guess_segment_properties($this->buffer);
+        $this->ffi->hb_buffer_set_direction($this->buffer, $rightToLeft ? self::RIGHT_TO_LEFT : self::LEFT_TO_RIGHT);
+        $this->ffi->hb_shape($font['font'], $this->buffer, $ligatures ? null : $this->noLigatures, $ligatures ? 0 : 2);
+        $positions = $this->ffi->hb_buffer_get_glyph_positions($this->buffer, \FFI::addr($this->length));
+        $sum = 0;
+        for ($i = 0, $n = $this->length->cdata; $i < $n; ++$i) {
+            $sum += $positions[$i]->x_advance;
+        }
+
+        return $sum / $font['upem'];
+    }
+
+    public function hasGlyph(FontFace $face, int $codepoint): bool
+    {
+        return 0 !== $this->ffi->hb_font_get_nominal_glyph($this->font($face)['font'], $codepoint, \FFI::addr($this->glyph));
+    }
+
+    /** @return array{ascent: float, descent: float} in em, both positive */
+    public function extents(FontFace $face): array
+    {
+        $font = $this->font($face);
+        $extents = $this->ffi->new('hb_font_extents_t');
+        $this->ffi->hb_font_get_h_extents($font['font'], \FFI::addr($extents));
+
+        return ['ascent' => $extents->ascender / $font['upem'], 'descent' => -$extents->descender / $font['upem']];
+    }
+
+    /** @return array{font: CData, upem: int} */
+    private function font(FontFace $face): array
+    {
+        $key = "$face->path#$face->index";
+        if (!isset($this->fonts[$key])) {
+            $blob = $this->ffi->hb_blob_create_from_file_or_fail($face->path);
+            if (null === $blob) {
+                throw new \RuntimeException("The font file $face->path cannot be read.");
+            }
+            $hbFace = $this->ffi->hb_face_create($blob, $face->index);
+            $this->fonts[$key] = ['font' => $this->ffi->hb_font_create($hbFace), 'upem' => $this->ffi->hb_face_get_upem($hbFace)];
+        }
+
+        return $this->fonts[$key];
+    }
+}

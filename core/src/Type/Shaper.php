@@ -1,0 +1,238 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Type;
+
+use Morphea\Core\Template\TextStyle;
+
+/** Measures lines: splits them by font, script and direction, and shapes each run. Remembers what it measured, by line and face. */
+final class Shaper
+{
+    private const REMEMBERED = 20_000;
+    private const ASCII = ' !"#$%&\'()*+,-./0123456789:;<=>?@ABCDEFGHIJKLMNOPQRSTUVWXYZ[\\]^_`abcdefghijklmnopqrstuvwxyz{|}~';
+
+    private readonly HarfBuzz $harfBuzz;
+    private readonly Bidi $bidi;
+    /** @var array<string, non-empty-list<FontFace>> */
+    private array $chains = [];
+    /** @var array<string, bool> */
+    private array $coverage = [];
+    /** @var array<string, ShapedLine> */
+    private array $lines = [];
+    /** @var array<string, array{ascent: float, descent: float}> */
+    private array $extents = [];
+
+    public function __construct(public readonly FontBook $fonts)
+    {
+        $this->harfBuzz = new HarfBuzz();
+        $this->bidi = new Bidi();
+    }
+
+    public function line(string $text, TextStyle $style): ShapedLine
+    {
+        $key = "$style->family\0$style->weight\0".(int) $style->italic."\0$style->letterSpacing\0$text";
+        if (isset($this->lines[$key])) {
+            return $this->lines[$key];
+        }
+        if (\count($this->lines) >= self::REMEMBERED) {
+            $this->lines = [];
+        }
+
+        return $this->lines[$key] = $this->shape($text, $style);
+    }
+
+    /** @return array{ascent: float, descent: float} of the chosen face, in em */
+    public function extents(TextStyle $style): array
+    {
+        $face = $this->chain($style)[0];
+
+        return $this->extents[$face->path] ??= $this->harfBuzz->extents($face);
+    }
+
+    private function shape(string $text, TextStyle $style): ShapedLine
+    {
+        $chain = $this->chain($style);
+        $ligatures = 0.0 === $style->letterSpacing;
+        [$pieces, $rightToLeft, $missing] = $this->pieces($text, $chain);
+        $runs = [];
+        $levels = [];
+        $standIns = [];
+        $width = 0.0;
+        $graphemes = 0;
+        foreach ($pieces as [$piece, $face, $level, $count]) {
+            $advance = $this->harfBuzz->advance($face, $piece, 1 === $level % 2, $ligatures);
+            $runs[] = new Run($piece, $face, 1 === $level % 2, $advance, $count);
+            $levels[] = $level;
+            $width += $advance;
+            $graphemes += $count;
+            if ($face->family !== $style->family) {
+                $standIns[$face->family] = true;
+            }
+        }
+        $width += max(0, $graphemes - 1) * $style->letterSpacing;
+
+        return new ShapedLine($text, Bidi::visualOrder($runs, $levels), $width, $rightToLeft, $missing, array_keys($standIns));
+    }
+
+    /**
+     * @param non-empty-list<FontFace> $chain
+     *
+     * @return array{list<array{string, FontFace, int, int}>, bool, list<string>} runs in reading order as text, face, level and count of graphemes; base direction; missing graphemes
+     */
+    private function pieces(string $text, array $chain): array
+    {
+        if (1 === preg_match('/^[\x20-\x7E]*$/', $text) && $this->coversAscii($chain[0])) {
+            return ['' === $text ? [] : [[$text, $chain[0], 0, \strlen($text)]], false, []];
+        }
+        $graphemes = self::graphemes($text);
+        $levels = array_fill(0, \count($graphemes), 0);
+        $rightToLeft = false;
+        if (Bidi::needed($text)) {
+            [$levels, $rightToLeft] = $this->graphemeLevels($graphemes);
+        }
+        $scripts = array_map(self::script(...), $graphemes);
+        $faces = $this->facesByScript($graphemes, $scripts, $chain);
+        $pieces = [];
+        $missing = [];
+        $script = null;
+        foreach ($graphemes as $i => $grapheme) {
+            $own = $scripts[$i];
+            $face = $faces[$own ?? -1] ?? $this->faceFor($grapheme, $chain);
+            if (null === $face) {
+                $missing[$grapheme] = true;
+            }
+            $last = array_key_last($pieces);
+            // A space or mark that the last run's font has stays in that run.
+            if (null === $own && null !== $last && $this->covers($pieces[$last][1], $grapheme)) {
+                $face = $pieces[$last][1];
+            }
+            $face ??= $chain[0];
+            if (null !== $last && $pieces[$last][1] === $face && $pieces[$last][2] === $levels[$i] && (null === $own || null === $script || $own === $script)) {
+                $pieces[$last][0] .= $grapheme;
+                ++$pieces[$last][3];
+            } else {
+                $pieces[] = [$grapheme, $face, $levels[$i], 1];
+                $script = null;
+            }
+            $script = $own ?? $script;
+        }
+
+        return [$pieces, $rightToLeft, array_map(strval(...), array_keys($missing))];
+    }
+
+    /**
+     * One face for all letters of a script in the line, so that no word changes its face halfway.
+     *
+     * @param list<string>             $graphemes
+     * @param list<int|null>           $scripts   one a grapheme
+     * @param non-empty-list<FontFace> $chain
+     *
+     * @return array<int, FontFace> by script; without those that no single face has all letters of
+     */
+    private function facesByScript(array $graphemes, array $scripts, array $chain): array
+    {
+        $letters = [];
+        foreach ($scripts as $i => $script) {
+            if (null !== $script) {
+                $letters[$script][$graphemes[$i]] = true;
+            }
+        }
+        $faces = [];
+        foreach ($letters as $script => $set) {
+            foreach ($chain as $face) {
+                if (!\in_array(false, array_map(fn (string|int $letter): bool => $this->covers($face, (string) $letter), array_keys($set)), true)) {
+                    $faces[$script] = $face;
+                    break;
+                }
+            }
+        }
+
+        return $faces;
+    }
+
+    /** @return list<string> */
+    public static function graphemes(string $text): array
+    {
+        return 1 <= preg_match_all('/\X/u', $text, $m) ? $m[0] : [];
+    }
+
+    /**
+     * @param list<string> $graphemes
+     *
+     * @return array{list<int>, bool}
+     */
+    private function graphemeLevels(array $graphemes): array
+    {
+        $codepoints = [];
+        $starts = [];
+        foreach ($graphemes as $grapheme) {
+            $starts[] = \count($codepoints);
+            foreach (mb_str_split($grapheme, 1, 'UTF-8') as $char) {
+                $codepoints[] = mb_ord($char, 'UTF-8');
+            }
+        }
+        $found = $this->bidi->levels($codepoints);
+
+        return [array_map(static fn (int $start): int => $found['levels'][$start], $starts), $found['rightToLeft']];
+    }
+
+    /** @param non-empty-list<FontFace> $chain */
+    private function faceFor(string $grapheme, array $chain): ?FontFace
+    {
+        // Emoji presentation: signs that ask for it come from the emoji font even where a text font has them.
+        if (str_contains($grapheme, "\u{FE0F}")) {
+            foreach ($chain as $face) {
+                if ('Noto Emoji' === $face->family && $this->covers($face, $grapheme)) {
+                    return $face;
+                }
+            }
+        }
+        foreach ($chain as $face) {
+            if ($this->covers($face, $grapheme)) {
+                return $face;
+            }
+        }
+
+        return null;
+    }
+
+    private function covers(FontFace $face, string $text): bool
+    {
+        return $this->coverage["$face->path#$face->index\0$text"] ??= $this->hasAll($face, $text);
+    }
+
+    private function coversAscii(FontFace $face): bool
+    {
+        return $this->covers($face, self::ASCII);
+    }
+
+    private function hasAll(FontFace $face, string $text): bool
+    {
+        foreach (mb_str_split($text, 1, 'UTF-8') as $char) {
+            $codepoint = mb_ord($char, 'UTF-8');
+            if (\IntlChar::hasBinaryProperty($codepoint, \IntlChar::PROPERTY_DEFAULT_IGNORABLE_CODE_POINT) || $codepoint < 0x20) {
+                continue;
+            }
+            if (!$this->harfBuzz->hasGlyph($face, $codepoint)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** The script of a grapheme's first character, or null where it belongs to none (spaces, digits, marks). */
+    private static function script(string $grapheme): ?int
+    {
+        $script = \IntlChar::getIntPropertyValue(mb_ord(mb_substr($grapheme, 0, 1, 'UTF-8'), 'UTF-8'), \IntlChar::PROPERTY_SCRIPT);
+
+        return $script <= 1 ? null : $script;
+    }
+
+    /** @return non-empty-list<FontFace> */
+    private function chain(TextStyle $style): array
+    {
+        return $this->chains["$style->family\0$style->weight\0".(int) $style->italic] ??= $this->fonts->chain($style->family, $style->weight, $style->italic);
+    }
+}
