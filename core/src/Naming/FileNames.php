@@ -59,7 +59,7 @@ final class FileNames
     public static function safe(string $text): string
     {
         $text = \Normalizer::normalize($text) ?: '';
-        $text = preg_replace('~[\x00-\x1F\x7F/\\\\:*?"<>|]+|[\p{Cf}\p{Co}]~u', ' ', $text) ?? '';
+        $text = preg_replace('~[\x00-\x1F\x7F/\\\\:*?"<>|]+|(?![\x{200C}\x{200D}])[\p{Cf}\p{Co}]~u', ' ', $text) ?? '';
         $text = trim(preg_replace('/\s+/u', ' ', $text) ?? '', ' .');
         if (\strlen($text) > self::MAX_BYTES) {
             $cut = grapheme_extract($text, self::MAX_BYTES, \GRAPHEME_EXTR_MAXBYTES);

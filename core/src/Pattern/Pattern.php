@@ -30,7 +30,13 @@ final readonly class Pattern
     /** The pattern that reads as these words, whatever braces and quotes they hold. */
     public static function quote(string $words): string
     {
-        return strtr($words, ["'" => "''", '{' => "'{'", '}' => "'}'"]);
+        $quoted = static function (array $run): string {
+            $doubled = str_replace("'", "''", $run[0]);
+
+            return strpbrk($run[0], '{}') ? "'$doubled'" : $doubled;
+        };
+
+        return preg_replace_callback("/[{}']+/", $quoted, $words) ?? $words;
     }
 
     public static function column(string $key): string

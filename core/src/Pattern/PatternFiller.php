@@ -28,7 +28,7 @@ final class PatternFiller
             if (!\array_key_exists($key, $cells)) {
                 $problems[] = \sprintf('There is no column "%s" in the table.', $key);
             }
-            $empty = $empty && '' === trim($cells[$key] ?? '');
+            $empty = $empty && '' === trim($cells[$key] ?? $key);
         }
         $text = '';
         foreach ($pattern->parts as $part) {

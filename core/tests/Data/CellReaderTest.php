@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Data;
+
+use Morphea\Core\Data\CellReader;
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+
+final class CellReaderTest extends TestCase
+{
+    #[TestWith(['41', 41])]
+    #[TestWith([' 007 ', 7])]
+    #[TestWith(['1,200', 1200])]
+    #[TestWith(['1,200.5', 1200.5])]
+    #[TestWith(['1.200,5', 1200.5])]
+    #[TestWith(['1 200', 1200])]
+    #[TestWith(['2,5', 2.5])]
+    #[TestWith(['0,125', 0.125])]
+    #[TestWith(['−3', -3])]
+    #[TestWith(['.5', 0.5])]
+    #[TestWith(['41 h', null])]
+    #[TestWith(['1.2.3,4,5', null])]
+    #[TestWith(['', null])]
+    #[TestWith(['1e5', null])]
+    public function testNumbersAsPeopleWriteThem(string $cell, int|float|null $number): void
+    {
+        self::assertSame($number, (new CellReader('en_GB'))->number($cell));
+    }
+
+    #[TestWith(['2026-03-04', '2026-03-04'])]
+    #[TestWith(['2026-03-04 00:00:00', '2026-03-04'])]
+    #[TestWith(['4/3/2026', '2026-03-04'])]
+    #[TestWith(['04.03.2026', '2026-03-04'])]
+    #[TestWith(['4 March 2026', '2026-03-04'])]
+    #[TestWith(['Mar 4, 2026', '2026-03-04'])]
+    #[TestWith(['31/02/2026', null])]
+    #[TestWith(['4 Marchy 2026', null])]
+    #[TestWith(['soon', null])]
+    public function testDatesAsPeopleWriteThem(string $cell, ?string $date): void
+    {
+        self::assertSame($date, (new CellReader('en_GB'))->date($cell)?->format('Y-m-d'));
+    }
+
+    public function testTheMonthComesFirstInAmericanLocales(): void
+    {
+        self::assertSame('2026-04-03', (new CellReader('en_US'))->date('4/3/2026')?->format('Y-m-d'));
+    }
+}

@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests;
+
+use Morphea\Core\Data\Row;
+use Morphea\Core\Drawing\Picture;
+use Morphea\Core\Drawing\PictureSource;
+use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Layout\Layouter;
+use Morphea\Core\Layout\TextLayouter;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Template\Align;
+use Morphea\Core\Template\EmptyRule;
+use Morphea\Core\Template\FitRule;
+use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\Side;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TextLayer;
+use Morphea\Core\Template\TextStyle;
+use Morphea\Core\Template\Unit;
+use Morphea\Core\Type\FontBook;
+use Morphea\Core\Type\Shaper;
+
+/** Small things the specifications need, made in one line. */
+final class Make
+{
+    private static ?Shaper $shaper = null;
+
+    public static function shaper(): Shaper
+    {
+        return self::$shaper ??= new Shaper(self::fonts());
+    }
+
+    public static function fonts(): FontBook
+    {
+        return FontBook::fromFolder(\dirname(__DIR__, 2).'/fonts', '/nowhere');
+    }
+
+    public static function style(float $size = 100, string $family = 'Lora', float $lineHeight = 1.2, float $letterSpacing = 0.0, Align $align = Align::Left): TextStyle
+    {
+        return new TextStyle($family, 400, false, $size, '#17211E', $align, lineHeight: $lineHeight, letterSpacing: $letterSpacing);
+    }
+
+    public static function text(string $pattern, ?FitRule $fit = null, ?EmptyRule $empty = null, ?Frame $frame = null, ?TextStyle $style = null, string $id = 'recipient'): TextLayer
+    {
+        return new TextLayer($id, ucfirst($id), $frame ?? new Frame(0, 0, 1000, 200), 1, false, false, Pattern::parse($pattern), $style ?? self::style(), $fit ?? FitRule::keep(), $empty ?? EmptyRule::hide());
+    }
+
+    public static function template(Layer ...$layers): Template
+    {
+        return new Template('Mending certificate', 1200, 800, 96, Unit::Pixel, 'en_GB', [new Side('Front', '#FFFFFF', array_values($layers))]);
+    }
+
+    /** @param array<string, string> $cells */
+    public static function laid(Template $template, array $cells): LaidOut
+    {
+        return (new Layouter(new TextLayouter(self::shaper())))->lay($template, new Row(1, $cells), self::noPictures());
+    }
+
+    public static function noPictures(): PictureSource
+    {
+        return new class implements PictureSource {
+            public function picture(string $asset): ?Picture
+            {
+                return 'seal.png' === $asset ? Picture::raster('data:image/png;base64,AA==', 10, 10) : null;
+            }
+        };
+    }
+}

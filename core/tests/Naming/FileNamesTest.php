@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Naming;
+
+use Morphea\Core\Data\Row;
+use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Pattern\Pattern;
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+
+final class FileNamesTest extends TestCase
+{
+    #[TestWith(['Søren Ashgrove', 'Søren Ashgrove'])]
+    #[TestWith(['Влада Берёзова', 'Влада Берёзова'])]
+    #[TestWith(['../../etc/passwd', 'etc passwd'])]
+    #[TestWith(["a\\b:c*d?\"e<f>g|h\n\x00i", 'a b c d e f g h i'])]
+    #[TestWith([' . hidden. ', 'hidden'])]
+    #[TestWith(['CON', '_CON'])]
+    #[TestWith(['lpt1.txt', '_lpt1.txt'])]
+    #[TestWith(["right\u{202E}gnp", 'right gnp'])]
+    #[TestWith(['///', ''])]
+    public function testNamesAreSafeOnEverySystem(string $text, string $name): void
+    {
+        self::assertSame($name, FileNames::safe($text));
+    }
+
+    public function testLongNamesAreCutBetweenLetters(): void
+    {
+        $name = FileNames::safe(str_repeat("👩‍🔧", 40));
+        self::assertLessThanOrEqual(120, \strlen($name));
+        self::assertStringEndsWith("👩‍🔧", $name);
+    }
+
+    public function testNamesAreUniqueWhateverTheirCase(): void
+    {
+        self::assertSame(['Jo', 'jo-2', 'JO-3', 'jo-2-2', 'row-005'], $this->names('Jo', 'jo', 'JO', 'jo-2', ''));
+    }
+
+    public function testClashesAreKnown(): void
+    {
+        $names = new FileNames(Pattern::parse('{name}'), 'en_GB');
+        foreach (['Jo', 'Bo', 'Jo'] as $i => $name) {
+            $names->next(new Row($i + 1, ['name' => $name]));
+        }
+        self::assertSame([3 => 'Jo-2'], $names->clashes());
+    }
+
+    /** @return list<string> */
+    private function names(string ...$cells): array
+    {
+        $names = new FileNames(Pattern::parse('{name}'), 'en_GB');
+
+        return array_map(static fn (int $i, string $cell): string => $names->next(new Row($i + 1, ['name' => $cell])), array_keys(array_values($cells)), array_values($cells));
+    }
+}
