@@ -1,0 +1,244 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Command;
+
+use Morphea\App\Import\MorpheaArchive;
+use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Import\TableReader;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Render\PdfWriter;
+use Morphea\App\Render\Piece;
+use Morphea\App\Render\PieceMaker;
+use Morphea\App\Render\PictureSet;
+use Morphea\App\Render\RenderError;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\RowSelection;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Drawing\Picture;
+use Morphea\Core\Layout\TextFacts;
+use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternError;
+use Morphea\Core\Proof\Finding;
+use Morphea\Core\Template\AutoLink;
+use Morphea\Core\Template\Template;
+
+/**
+ * A run from files alone, split over processes.
+ *
+ * @phpstan-type Result array{row: int, file: string|null, reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, findings: list<array{kind: string, layer: string, sentence: string, blocks: bool}>}
+ */
+final readonly class FilePress
+{
+    /** Pages in one PDF part, so that memory stays bounded. */
+    private const PAGES = 100;
+
+    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private PieceMaker $maker, private PdfWriter $pdf)
+    {
+    }
+
+    /**
+     * @return list<Result> in the order of the rows
+     *
+     * @throws UploadError when the input cannot be used
+     */
+    public function press(FileOrder $order): array
+    {
+        $file = $this->archive->read($order->file, basename($order->file));
+        $table = null === $order->rows ? $file->table : $this->tables->file($this->existing($order->rows), basename($order->rows));
+        if (null === $table) {
+            throw new UploadError(basename($order->file).' holds no rows. Give a table with --rows=FILE.');
+        }
+        $template = AutoLink::of($file->template, $table->columns)->template;
+        $this->checkColumns($template, $table);
+        $pieces = $this->named($order, $template, $table);
+        if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
+            throw new UploadError("--to={$order->to}: the folder cannot be made.");
+        }
+        array_map(unlink(...), glob("$order->to/.part-*.pdf") ?: []);
+        $results = $this->spread($order, $template, $this->pictures($file), $pieces);
+        if ($order->format->isOneFile()) {
+            $this->join($order, $template, $results);
+        }
+
+        return $results;
+    }
+
+    private function existing(string $path): string
+    {
+        return is_file($path) ? $path : throw new UploadError("--rows=$path: there is no such file.");
+    }
+
+    private function checkColumns(Template $template, Table $table): void
+    {
+        foreach ($template->texts() as $text) {
+            if ([] !== $unknown = $text->pattern->unknownColumns($table->keys())) {
+                throw new UploadError(\sprintf('The text “%s” shows the column “%s”, which the table has not. Its columns are: %s.', $text->name, implode('”, “', $unknown), implode(', ', $table->keys())));
+            }
+        }
+    }
+
+    /** @return list<array{Row, string}> the rows to make with their file names */
+    private function named(FileOrder $order, Template $template, Table $table): array
+    {
+        $name = $order->name ?? Pattern::column($template->linkedColumns()[0] ?? $table->keys()[0]);
+        try {
+            $pattern = Pattern::parse($name, $template->locale);
+            $picked = array_flip(RowSelection::parse($order->only, $table->count())->of($table->count()));
+        } catch (PatternError $e) {
+            throw new UploadError("--name=$name: {$e->getMessage()}", 0, $e);
+        } catch (TableError $e) {
+            throw new UploadError("--only=$order->only: {$e->getMessage()}", 0, $e);
+        }
+        if ([] !== $unknown = $pattern->unknownColumns($table->keys())) {
+            throw new UploadError(\sprintf('--name=%s: there is no column “%s”. The columns are: %s.', $name, implode('”, “', $unknown), implode(', ', $table->keys())));
+        }
+        $names = new FileNames($pattern, $template->locale);
+        $pieces = [];
+        foreach ($table->rows() as $number => $row) {
+            $file = $names->next($row);
+            if (isset($picked[$number])) {
+                $pieces[] = [$row, $file];
+            }
+        }
+
+        return $pieces;
+    }
+
+    private function pictures(MorpheaFile $file): PictureSet
+    {
+        return new PictureSet(static function (string $name) use ($file): ?Picture {
+            $picture = $file->pictures[$name] ?? null;
+
+            return match (true) {
+                null === $picture => null,
+                'image/svg+xml' === $picture->mime => PictureSet::vector($picture->bytes, $picture->width, $picture->height),
+                default => PictureSet::embedded($picture->mime, $picture->bytes, $picture->width, $picture->height),
+            };
+        });
+    }
+
+    /**
+     * @param list<array{Row, string}> $pieces
+     *
+     * @return list<Result>
+     */
+    private function spread(FileOrder $order, Template $template, PictureSet $pictures, array $pieces): array
+    {
+        $shares = array_chunk($pieces, max(1, (int) ceil(\count($pieces) / $order->jobs)));
+        if (\count($shares) < 2) {
+            return iterator_to_array($this->share($order, $template, $pictures, $pieces), false);
+        }
+        $children = [];
+        foreach ($shares as $share) {
+            $out = (string) tempnam(sys_get_temp_dir(), 'morphea');
+            $pid = pcntl_fork();
+            if (0 === $pid) {
+                $stream = fopen($out, 'w') ?: exit(3);
+                foreach ($this->share($order, $template, $pictures, $share) as $result) {
+                    fwrite($stream, json_encode($result, \JSON_THROW_ON_ERROR)."\n");
+                }
+                fclose($stream);
+                // Leave without PHP's shutdown: it belongs to the parent.
+                posix_kill((int) getmypid(), \SIGKILL);
+            }
+            $children[] = [$pid, $out, $share];
+        }
+        $results = [];
+        foreach ($children as [$pid, $out, $share]) {
+            pcntl_waitpid($pid, $status);
+            $lines = file($out, \FILE_IGNORE_NEW_LINES | \FILE_SKIP_EMPTY_LINES) ?: [];
+            unlink($out);
+            foreach ($share as $i => [$row]) {
+                /** @var Result $result */
+                $result = isset($lines[$i]) ? json_decode($lines[$i], true) : ['row' => $row->number, 'file' => null, 'reason' => 'The process that made it ended early.', 'texts' => [], 'findings' => []];
+                $results[] = $result;
+            }
+        }
+
+        return $results;
+    }
+
+    /**
+     * @param list<array{Row, string}> $pieces
+     *
+     * @return \Generator<int, Result>
+     */
+    private function share(FileOrder $order, Template $template, PictureSet $pictures, array $pieces): \Generator
+    {
+        foreach (array_chunk($pieces, self::PAGES) as $chunk) {
+            $pages = [];
+            $results = [];
+            foreach ($chunk as [$row, $name]) {
+                $piece = $this->maker->draw($template, $row, $pictures, $order->format);
+                $file = null;
+                $reason = $piece->blocked();
+                if (null === $reason && $order->format->isOneFile()) {
+                    $pages[] = $piece;
+                    $file = self::oneFile($order, $template);
+                } elseif (null === $reason) {
+                    $file = "$order->to/$name.{$order->format->ending()}";
+                    try {
+                        $this->put($file, $this->maker->file($piece, $order->format));
+                    } catch (RenderError $e) {
+                        [$file, $reason] = [null, $e->getMessage()];
+                    }
+                }
+                $results[] = self::result($piece, $file, $reason);
+            }
+            if ([] !== $pages) {
+                $this->put(self::part($order, $pages[0]->row->number), $this->maker->pages($pages));
+            }
+            yield from $results;
+        }
+    }
+
+    /** @return Result */
+    private static function result(Piece $piece, ?string $file, ?string $reason): array
+    {
+        $dpi = $piece->laid->drawing->dpi;
+
+        return [
+            'row' => $piece->row->number,
+            'file' => $file,
+            'reason' => $reason,
+            'texts' => array_map(static fn (TextFacts $text): array => ['layer' => $text->layer, 'size' => round($text->size / $dpi * 72, 2), 'lines' => $text->lines], array_values(array_filter($piece->laid->texts, static fn (TextFacts $text): bool => $text->placeholder))),
+            'findings' => array_map(static fn (Finding $finding): array => $finding->toArray(), $piece->findings),
+        ];
+    }
+
+    /** @param list<Result> $results */
+    private function join(FileOrder $order, Template $template, array $results): void
+    {
+        $parts = [];
+        foreach ($results as $result) {
+            if (is_file($part = self::part($order, $result['row']))) {
+                $parts[] = $part;
+            }
+        }
+        if ([] !== $parts) {
+            $this->pdf->join($parts, self::oneFile($order, $template));
+            array_map(unlink(...), $parts);
+        }
+    }
+
+    private static function part(FileOrder $order, int $row): string
+    {
+        return \sprintf('%s/.part-%06d.pdf', $order->to, $row);
+    }
+
+    private static function oneFile(FileOrder $order, Template $template): string
+    {
+        return $order->to.'/'.(FileNames::safe($template->name) ?: 'pieces').'.pdf';
+    }
+
+    private function put(string $path, string $bytes): void
+    {
+        if (false === @file_put_contents($path, $bytes)) {
+            throw new RenderError("$path cannot be written.");
+        }
+    }
+}

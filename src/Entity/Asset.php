@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Entity;
+
+use Doctrine\ORM\Mapping as ORM;
+
+/** A picture of a project; its bytes are kept under their hash, so identical files are stored once. */
+#[ORM\Entity]
+#[ORM\Table(name: 'asset')]
+#[ORM\UniqueConstraint(columns: ['project_id', 'name'])]
+class Asset
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null;
+
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private Project $project,
+        #[ORM\Column(length: 120)]
+        private string $name,
+        #[ORM\Column(length: 40)]
+        private string $mime,
+        #[ORM\Column(length: 64)]
+        private string $hash,
+        #[ORM\Column]
+        private int $bytes,
+        #[ORM\Column]
+        private float $width,
+        #[ORM\Column]
+        private float $height,
+    ) {
+    }
+
+    public function id(): ?int
+    {
+        return $this->id;
+    }
+
+    public function project(): Project
+    {
+        return $this->project;
+    }
+
+    public function name(): string
+    {
+        return $this->name;
+    }
+
+    public function mime(): string
+    {
+        return $this->mime;
+    }
+
+    public function hash(): string
+    {
+        return $this->hash;
+    }
+
+    public function bytes(): int
+    {
+        return $this->bytes;
+    }
+
+    public function width(): float
+    {
+        return $this->width;
+    }
+
+    public function height(): float
+    {
+        return $this->height;
+    }
+
+    public function path(): string
+    {
+        return \sprintf('pictures/%s/%s', substr($this->hash, 0, 2), $this->hash);
+    }
+}

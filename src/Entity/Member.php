@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Entity;
+
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
+use Symfony\Component\Security\Core\User\UserInterface;
+
+#[ORM\Entity]
+#[ORM\Table(name: 'member')]
+class Member implements UserInterface, PasswordAuthenticatedUserInterface
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\Column]
+    private string $password = '';
+
+    /** @param non-empty-string $email in lower case */
+    public function __construct(
+        #[ORM\Column(length: 180, unique: true)]
+        private string $email,
+        #[ORM\Column(length: 80)]
+        private string $name,
+    ) {
+    }
+
+    public function id(): int
+    {
+        return $this->id ?? throw new \LogicException('This member is not saved yet.');
+    }
+
+    public function name(): string
+    {
+        return $this->name;
+    }
+
+    public function setPassword(string $hash): void
+    {
+        $this->password = $hash;
+    }
+
+    public function getPassword(): string
+    {
+        return $this->password;
+    }
+
+    public function getUserIdentifier(): string
+    {
+        return '' !== $this->email ? $this->email : throw new \LogicException('A member without address.');
+    }
+
+    public function getRoles(): array
+    {
+        return ['ROLE_USER'];
+    }
+
+    #[\Deprecated]
+    public function eraseCredentials(): void
+    {
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Entity;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+
+/** The template as it stood after one edit, and what the edit did in words. */
+#[ORM\Entity]
+#[ORM\Table(name: 'revision')]
+#[ORM\UniqueConstraint(columns: ['project_id', 'number'])]
+class Revision
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\Column]
+    private \DateTimeImmutable $createdAt;
+
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private Project $project,
+        #[ORM\Column]
+        private int $number,
+        #[ORM\Column(type: Types::TEXT)]
+        private string $template,
+        #[ORM\Column(length: 255)]
+        private string $says,
+    ) {
+        $this->createdAt = new \DateTimeImmutable();
+    }
+
+    public function id(): ?int
+    {
+        return $this->id;
+    }
+
+    public function project(): Project
+    {
+        return $this->project;
+    }
+
+    public function number(): int
+    {
+        return $this->number;
+    }
+
+    public function template(): string
+    {
+        return $this->template;
+    }
+
+    public function says(): string
+    {
+        return $this->says;
+    }
+
+    public function createdAt(): \DateTimeImmutable
+    {
+        return $this->createdAt;
+    }
+}

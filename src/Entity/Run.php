@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Entity;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Press\RunState;
+use Morphea\App\Render\Format;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TemplateCodec;
+use Symfony\Component\Uid\Ulid;
+
+/** One making of pieces. It keeps the template as it was when ordered; the pieces keep their cells. */
+#[ORM\Entity]
+#[ORM\Table(name: 'run')]
+#[ORM\UniqueConstraint(columns: ['project_id', 'number'])]
+class Run
+{
+    #[ORM\Id, ORM\Column(length: 26)]
+    private string $id;
+
+    #[ORM\Column(length: 10, enumType: RunState::class)]
+    private RunState $state = RunState::Waiting;
+
+    #[ORM\Column(type: Types::TEXT)]
+    private string $template;
+
+    #[ORM\Column]
+    private \DateTimeImmutable $orderedAt;
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $finishedAt = null;
+
+    /** Bytes of the finished file, where the run makes one. */
+    #[ORM\Column(nullable: true)]
+    private ?int $bytes = null;
+
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private Project $project,
+        #[ORM\Column]
+        private int $number,
+        #[ORM\Column(length: 8, enumType: Format::class)]
+        private Format $format,
+        #[ORM\Column(name: 'picked_rows', length: 255)]
+        private string $rows,
+        #[ORM\Column(length: 120)]
+        private string $fileName,
+        #[ORM\Column]
+        private int $total,
+    ) {
+        $this->id = (string) new Ulid();
+        $this->template = $project->templateJson();
+        $this->orderedAt = new \DateTimeImmutable();
+    }
+
+    public function id(): string
+    {
+        return $this->id;
+    }
+
+    public function project(): Project
+    {
+        return $this->project;
+    }
+
+    public function number(): int
+    {
+        return $this->number;
+    }
+
+    public function format(): Format
+    {
+        return $this->format;
+    }
+
+    /** The rows as they were written, empty for all. */
+    public function rows(): string
+    {
+        return $this->rows;
+    }
+
+    /** Name of the PDF or ZIP people download, without its ending. */
+    public function fileName(): string
+    {
+        return $this->fileName;
+    }
+
+    public function total(): int
+    {
+        return $this->total;
+    }
+
+    public function template(): Template
+    {
+        return (new TemplateCodec())->decode($this->template);
+    }
+
+    public function state(): RunState
+    {
+        return $this->state;
+    }
+
+    public function orderedAt(): \DateTimeImmutable
+    {
+        return $this->orderedAt;
+    }
+
+    public function finishedAt(): ?\DateTimeImmutable
+    {
+        return $this->finishedAt;
+    }
+
+    public function bytes(): ?int
+    {
+        return $this->bytes;
+    }
+
+    public function stop(): void
+    {
+        $this->state = RunState::Stopped;
+        $this->finishedAt = new \DateTimeImmutable();
+    }
+
+    public function goOn(): void
+    {
+        $this->state = RunState::Waiting;
+        $this->finishedAt = null;
+    }
+
+    public function finish(?int $bytes): void
+    {
+        $this->state = RunState::Done;
+        $this->bytes = $bytes;
+        $this->finishedAt = new \DateTimeImmutable();
+    }
+
+    /** Folder of everything this run makes. */
+    public function folder(): string
+    {
+        return "runs/$this->id";
+    }
+
+    /** Where the one file of a run that makes one is kept. */
+    public function path(): string
+    {
+        return $this->folder().'/all.'.$this->format->ending();
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Import;
+
+/** A drawing that is safe to use, its viewBox beginning at 0 0. */
+final readonly class CleanSvg
+{
+    public function __construct(public string $svg, public float $width, public float $height)
+    {
+    }
+}

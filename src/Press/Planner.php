@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Render\Format;
+use Morphea\App\Rows\TableStore;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\RowSelection;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternError;
+
+/** From an order to a plan: which rows, under which names. */
+final readonly class Planner
+{
+    public function __construct(private TableStore $rows)
+    {
+    }
+
+    /** The order people most likely want: all rows, one PDF, named by the first column. */
+    public function usual(Project $project): Order
+    {
+        $columns = $project->columns();
+        $first = $project->template()->linkedColumns()[0] ?? $columns[0]->key ?? null;
+        $file = FileNames::safe(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
+
+        return new Order(Format::OnePdf, '', null === $first ? '' : Pattern::column($first), '' === $file ? 'pieces' : $file);
+    }
+
+    /** @throws OrderError */
+    public function plan(Project $project, Order $order): Plan
+    {
+        if (0 === $project->rowCount()) {
+            throw new OrderError('There are no rows yet. Bring a table first.');
+        }
+        $keys = array_map(static fn (Column $c): string => $c->key, $project->columns());
+        try {
+            $picked = array_flip(RowSelection::parse($order->rows, $project->rowCount())->of($project->rowCount()));
+            $pattern = Pattern::parse($order->name, $project->template()->locale);
+        } catch (TableError|PatternError $e) {
+            throw new OrderError($e->getMessage(), 0, $e);
+        }
+        if ([] !== $unknown = $pattern->unknownColumns($keys)) {
+            throw new OrderError(\sprintf('The file names use the column “%s”, which the table has not. Pick another one.', implode('”, “', $unknown)));
+        }
+        $file = FileNames::safe($order->file);
+        if ('' === $file) {
+            throw new OrderError('Say what the finished file is to be called.');
+        }
+        $names = new FileNames($pattern, $project->template()->locale);
+        $pieces = [];
+        foreach ($this->rows->rows($project) as $row) {
+            $name = $names->next($row);
+            if (isset($picked[$row->number])) {
+                $pieces[] = ['row' => $row, 'name' => $name];
+            }
+        }
+
+        return new Plan($pieces, array_intersect_key($names->clashes(), $picked), mb_strcut($file, 0, 100, 'UTF-8'));
+    }
+}

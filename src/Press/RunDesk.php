@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\Run;
+use Symfony\Component\Messenger\MessageBusInterface;
+
+/** Orders runs, stops them and lets them go on. */
+final readonly class RunDesk
+{
+    public function __construct(private Planner $planner, private PieceStore $pieces, private EntityManagerInterface $entities, private Connection $connection, private MessageBusInterface $bus)
+    {
+    }
+
+    /** @throws OrderError */
+    public function start(Project $project, Order $order): Run
+    {
+        $plan = $this->planner->plan($project, $order);
+        $run = $this->connection->transactional(function () use ($project, $order, $plan): Run {
+            $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
+            $run = new Run($project, $last + 1, $order->format, $order->rows, $plan->file, \count($plan->pieces));
+            $this->entities->persist($run);
+            $this->entities->flush();
+            $this->pieces->create($run, $plan->pieces);
+
+            return $run;
+        });
+        $this->dispatch($run);
+
+        return $run;
+    }
+
+    public function stop(Run $run): void
+    {
+        if (RunState::Waiting === $run->state()) {
+            $run->stop();
+            $this->entities->flush();
+        }
+    }
+
+    public function goOn(Run $run): void
+    {
+        if (RunState::Stopped === $run->state()) {
+            $run->goOn();
+            $this->entities->flush();
+            $this->dispatch($run);
+        }
+    }
+
+    private function dispatch(Run $run): void
+    {
+        $chunk = MakePiecesHandler::chunk($run->format());
+        $this->connection->transactional(function () use ($run, $chunk): void {
+            for ($from = 1; $from <= $run->total(); $from += $chunk) {
+                $this->bus->dispatch(new MakePieces($run->id(), $from, min($from + $chunk - 1, $run->total())));
+            }
+        });
+    }
+}

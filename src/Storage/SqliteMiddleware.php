@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Storage;
+
+use Doctrine\Bundle\DoctrineBundle\Attribute\AsMiddleware;
+use Doctrine\DBAL\Driver;
+use Doctrine\DBAL\Driver\Connection;
+use Doctrine\DBAL\Driver\Middleware;
+use Doctrine\DBAL\Driver\Middleware\AbstractDriverMiddleware;
+
+/** SQLite as several processes at once need it; any other database passes through untouched. */
+#[AsMiddleware]
+final class SqliteMiddleware implements Middleware
+{
+    public function wrap(Driver $driver): Driver
+    {
+        return new class($driver) extends AbstractDriverMiddleware {
+            public function connect(#[\SensitiveParameter] array $params): Connection
+            {
+                $connection = parent::connect($params);
+                if (!str_contains($params['driver'] ?? '', 'sqlite')) {
+                    return $connection;
+                }
+                foreach (['busy_timeout = 10000', 'journal_mode = WAL', 'synchronous = NORMAL', 'foreign_keys = ON'] as $pragma) {
+                    $connection->exec("PRAGMA $pragma");
+                }
+
+                return new SqliteConnection($connection);
+            }
+        };
+    }
+}
