@@ -39,7 +39,7 @@ final readonly class PieceMaker
     {
         return match ($format) {
             Format::OnePdf, Format::Pdfs => $this->pdf->write([$piece->svg]),
-            Format::Png => $this->png->write($piece->svg, $piece->laid->drawing->dpi),
+            Format::Png => $this->png->write($piece->svg, $piece->laid->drawing->dpi, null !== $piece->laid->drawing->background),
             Format::Svg => $piece->svg,
         };
     }

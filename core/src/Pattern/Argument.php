@@ -7,11 +7,17 @@ namespace Morphea\Core\Pattern;
 /** One column inside a pattern: `{key}`, `{key, number}`, `{key, plural, …}`. `source` is the text with its braces. */
 final readonly class Argument
 {
-    /** @param list<string> $inner keys named inside the branches of a plural or choice */
+    /**
+     * @param string|null           $style    what follows the type of a number, date or time
+     * @param array<string, string> $branches of a plural or choice, as written, by selector
+     * @param list<string>          $inner    keys named inside the branches
+     */
     public function __construct(
         public string $key,
         public ?string $type,
         public string $source,
+        public ?string $style = null,
+        public array $branches = [],
         public array $inner = [],
     ) {
     }

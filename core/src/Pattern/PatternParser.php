@@ -112,6 +112,8 @@ final class PatternParser
                 : \sprintf('"%s" cannot be a column: a column stands in braces by its key, as in {full_name}.', mb_strcut($key, 0, 60)), $start);
         }
         $type = null;
+        $style = null;
+        $branches = [];
         $inner = [];
         if (',' === $this->peek()) {
             ++$this->at;
@@ -121,7 +123,11 @@ final class PatternParser
             }
             if (',' === $this->peek()) {
                 ++$this->at;
-                \in_array($type, self::BRANCHING, true) ? $inner = $this->branches($key, $depth, $start) : $this->style($start);
+                if (\in_array($type, self::BRANCHING, true)) {
+                    [$branches, $inner] = $this->branches($key, $depth, $start);
+                } else {
+                    $style = $this->style($start);
+                }
             } elseif (\in_array($type, self::BRANCHING, true)) {
                 throw new PatternError(\sprintf('{%s, %s}: the words for each case are missing, as in {%s, plural, one {# item} other {# items}}.', $key, $type, $key), $start);
             }
@@ -131,20 +137,20 @@ final class PatternParser
         }
         ++$this->at;
 
-        return new Argument($key, $type, implode('', \array_slice($this->chars, $start, $this->at - $start)), $inner);
+        return new Argument($key, $type, $this->slice($start), $style, $branches, $inner);
     }
 
-    /** @return list<string> keys named in the branches */
+    /** @return array{array<string, string>, list<string>} the branches as written, by selector, and the keys named in them */
     private function branches(string $key, int $depth, int $start): array
     {
         $keys = [];
-        $selectors = [];
+        $branches = [];
         while (true) {
             $selector = trim($this->until('{}', $start));
             if ('{' !== $this->peek()) {
                 break;
             }
-            ++$this->at;
+            $from = ++$this->at;
             foreach ($this->message($depth + 1) as $part) {
                 if ($part instanceof Argument) {
                     array_push($keys, $part->key, ...$part->inner);
@@ -153,18 +159,19 @@ final class PatternParser
             if ('}' !== $this->peek()) {
                 throw $this->unclosed($start);
             }
+            $branches[$selector] = $this->slice($from);
             ++$this->at;
-            $selectors[] = $selector;
         }
-        if (!\in_array('other', $selectors, true)) {
+        if (!isset($branches['other'])) {
             throw new PatternError(\sprintf('{%s, …}: the case "other" is missing; it holds the words for everything not named.', $key), $start);
         }
 
-        return $keys;
+        return [$branches, $keys];
     }
 
-    private function style(int $start): void
+    private function style(int $start): string
     {
+        $from = $this->at;
         $depth = 0;
         while (null !== $char = $this->peek()) {
             if ("'" === $char) {
@@ -172,7 +179,7 @@ final class PatternParser
                 continue;
             }
             if ('}' === $char && 0 === $depth) {
-                return;
+                return trim($this->slice($from));
             }
             $depth += match ($char) {
                 '{' => 1, '}' => -1, default => 0
@@ -193,6 +200,11 @@ final class PatternParser
             ++$this->at;
         }
         throw $this->unclosed($start);
+    }
+
+    private function slice(int $from): string
+    {
+        return implode('', \array_slice($this->chars, $from, $this->at - $from));
     }
 
     private function unclosed(int $start): PatternError
