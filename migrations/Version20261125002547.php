@@ -17,6 +17,12 @@ final class Version20261125002547 extends AbstractMigration
         return 'Members, projects, rows, pictures, runs and the queue';
     }
 
+    /** SQLite's connection begins transactions by SQL (App\Storage\SqliteConnection), which the migrator does not see and so would never commit. */
+    public function isTransactional(): bool
+    {
+        return false;
+    }
+
     public function up(Schema $schema): void
     {
 

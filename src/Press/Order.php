@@ -14,12 +14,17 @@ final readonly class Order
     {
     }
 
+    public function named(string $pattern): self
+    {
+        return new self($this->format, $this->rows, $pattern, $this->file);
+    }
+
     /** @param InputBag<bool|float|int|string> $input */
     public static function from(InputBag $input, self $default): self
     {
         return new self(
             Format::tryFrom($input->getString('format')) ?? $default->format,
-            'some' === $input->getString('which', 'some') ? trim($input->getString('rows', $default->rows)) : '',
+            'all' !== $input->getString('which') ? trim($input->getString('rows', $default->rows)) : '',
             trim($input->getString('name', $default->name)),
             trim($input->getString('file', $default->file)),
         );

@@ -1,0 +1,41 @@
+# Two commands: `make demo` runs the application with the demo data, `make test` passes all tests.
+PORT ?= 8080
+PHP = php -d ffi.enable=1
+PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml php8.2-mbstring librsvg2-bin libvips42 libharfbuzz0b libfribidi0 qpdf
+TEST_PACKAGES = poppler-utils chromium chromium-driver
+
+.PHONY: demo test core-test check browser-test install test-tools assets screenshots clean
+
+demo: install assets
+	@$(PHP) bin/demo $(PORT)
+
+install: .env.local
+	@bin/system-packages $(PACKAGES)
+	@bin/dependencies
+
+test-tools:
+	@bin/system-packages $(TEST_PACKAGES)
+
+.env.local:
+	@printf 'APP_SECRET=%s\n' "$$(od -An -tx1 -N16 /dev/urandom | tr -d ' \n')" > .env.local
+
+assets: install
+	@$(PHP) bin/assets
+
+test: install test-tools core-test check
+	@$(PHP) vendor/bin/phpunit --testsuite functional
+	@$(PHP) vendor/bin/phpunit --testsuite browser
+
+core-test:
+	@$(PHP) vendor/bin/phpunit -c core
+
+check:
+	@$(PHP) vendor/bin/pint --test
+	@APP_ENV=test APP_DEBUG=1 $(PHP) bin/console cache:warmup -q
+	@$(PHP) vendor/bin/phpstan analyse --no-progress --memory-limit=1G
+
+screenshots: install test-tools assets
+	@$(PHP) bin/screenshots
+
+clean:
+	rm -rf var public/assets

@@ -1,0 +1,38 @@
+// Messages at the foot of the page: they can be dismissed, and good news leaves by itself.
+const region = () => document.getElementById('notices');
+const LIFETIME = 9000;
+
+export function notice(text, bad = false) {
+    const element = document.createElement('div');
+    element.className = bad ? 'notice bad' : 'notice';
+    if (bad) element.setAttribute('role', 'alert');
+    const words = document.createElement('span');
+    words.textContent = text;
+    const close = document.createElement('button');
+    close.type = 'button';
+    close.dataset.dismiss = '';
+    close.setAttribute('aria-label', 'Dismiss this message');
+    close.textContent = '×';
+    element.append(words, close);
+    region().append(element);
+}
+
+document.addEventListener('click', (event) => {
+    event.target.closest('[data-dismiss]')?.closest('.notice').remove();
+});
+
+new MutationObserver((changes) => {
+    for (const change of changes) for (const node of change.addedNodes) {
+        if (node instanceof HTMLElement && !node.classList.contains('bad')) setTimeout(() => node.remove(), LIFETIME);
+    }
+}).observe(region(), {childList: true});
+for (const node of region().children) if (!node.classList.contains('bad')) setTimeout(() => node.remove(), LIFETIME);
+
+document.addEventListener('htmx:responseError', (event) => {
+    const status = event.detail.xhr.status;
+    const said = event.detail.xhr.responseText;
+    notice(status === 403 ? 'This page was open for too long. Load it again and repeat the last step; nothing was changed.'
+        : status === 404 ? 'This is not there any more. Load the page again.'
+        : said.length < 300 && !said.includes('<') && said ? said : 'The server could not do this. Nothing was changed; try again.', true);
+});
+document.addEventListener('htmx:sendError', () => notice('The server does not answer. Is it running? Nothing was changed.', true));

@@ -1,0 +1,13 @@
+// A table file dropped anywhere on the rows is brought in like a chosen one.
+const zone = document.querySelector('[data-drop-zone]');
+const form = document.querySelector('form[data-drop]');
+
+zone?.addEventListener('dragover', (event) => { event.preventDefault(); zone.classList.add('over'); });
+zone?.addEventListener('dragleave', () => zone.classList.remove('over'));
+zone?.addEventListener('drop', (event) => {
+    event.preventDefault();
+    zone.classList.remove('over');
+    if (!event.dataTransfer.files.length) return;
+    form.querySelector('input[type=file]').files = event.dataTransfer.files;
+    form.requestSubmit();
+});

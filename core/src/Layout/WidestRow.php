@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Layout;
+
+use Morphea\Core\Data\Row;
+use Morphea\Core\Template\TextLayer;
+
+/** The row a text comes out smallest in, as it really measures, and how many rows do not fit at all. Size in dots. */
+final readonly class WidestRow
+{
+    private function __construct(public ?int $row, public float $size, public int $lines, public bool $overset, public int $notFitting)
+    {
+    }
+
+    /** @param iterable<Row> $rows */
+    public static function of(TextLayer $layer, iterable $rows, TextLayouter $layouter, string $locale): self
+    {
+        $worst = null;
+        $number = null;
+        $notFitting = 0;
+        foreach ($rows as $row) {
+            $facts = $layouter->lay($layer, $row, $locale)[1];
+            if (0 === $facts->lines) {
+                continue;
+            }
+            $notFitting += $facts->overset ? 1 : 0;
+            if (null === $worst || [!$facts->overset, $facts->size, -$facts->lines] < [!$worst->overset, $worst->size, -$worst->lines]) {
+                [$worst, $number] = [$facts, $row->number];
+            }
+        }
+
+        return new self($number, $worst->size ?? 0.0, $worst->lines ?? 0, $worst->overset ?? false, $notFitting);
+    }
+}

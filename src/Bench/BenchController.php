@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Bench;
+
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Compose\Stage;
+use Morphea\App\Compose\TemplateHistory;
+use Morphea\App\Entity\Member;
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\Run;
+use Morphea\App\Import\MorpheaArchive;
+use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Rows\TableStore;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Web\Upload;
+use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Template\Preset;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TemplateError;
+use Morphea\Core\Template\Unit;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** All projects of a member, and ways to begin one. */
+final class BenchController extends AbstractController
+{
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly ProjectMaker $maker, private readonly StarterShelf $starters)
+    {
+    }
+
+    #[Route('/', name: 'bench', methods: ['GET'])]
+    public function index(#[CurrentUser] Member $member, Stage $stage, TableStore $rows): Response
+    {
+        $projects = $this->entities->getRepository(Project::class)->findBy(['owner' => $member], ['changedAt' => 'DESC', 'id' => 'DESC']);
+        $faces = array_map(static fn (Project $project): string => $stage->thumbnail($project, $rows->row($project, 1)), $projects);
+
+        return $this->render('bench/index.html.twig', ['projects' => $projects, 'faces' => $faces, 'starters' => $this->starters->all(), 'presets' => Preset::all()]);
+    }
+
+    #[Route('/projects', name: 'project_new', methods: ['POST'])]
+    public function new(Request $request, #[CurrentUser] Member $member): Response
+    {
+        $input = $request->request;
+        if ('' !== $starter = $input->getString('starter')) {
+            $file = $this->starters->load($starter) ?? throw $this->createNotFoundException('There is no such starter.');
+            $withRows = $input->getBoolean('rows');
+            $project = $this->maker->fromFile($member, $withRows ? $file : new MorpheaFile($file->template, $file->pictures, null), 'example rows');
+
+            return $this->redirectToRoute($withRows ? 'compose' : 'rows', ['project' => $project->id()]);
+        }
+        try {
+            $project = $this->maker->blank($member, $this->blankTemplate($request));
+        } catch (TemplateError $e) {
+            $this->addFlash('bad', \sprintf('A side of this size cannot be made: %s.', $e->getMessage()));
+
+            return $this->redirectToRoute('bench');
+        }
+
+        return $this->redirectToRoute('compose', ['project' => $project->id()]);
+    }
+
+    #[Route('/projects/bring', name: 'project_bring', methods: ['POST'])]
+    public function bring(Request $request, #[CurrentUser] Member $member, MorpheaArchive $archive): Response
+    {
+        try {
+            $upload = Upload::from($request, 'file');
+            $project = $this->maker->fromFile($member, $archive->read($upload->path, $upload->name), $upload->name);
+        } catch (UploadError $e) {
+            $this->addFlash('bad', $e->getMessage());
+
+            return $this->redirectToRoute('bench');
+        }
+
+        return $this->redirectToRoute('compose', ['project' => $project->id()]);
+    }
+
+    #[Route('/projects/{project}/name', name: 'project_name', methods: ['POST'])]
+    public function name(Project $project, Request $request, TemplateHistory $history): Response
+    {
+        $name = mb_substr(trim($request->request->getString('name')), 0, 120);
+        if ('' === $name) {
+            $this->addFlash('bad', 'A project needs a name.');
+        } else {
+            $history->record($project, $project->template()->named($name), 'Project renamed');
+        }
+
+        return $this->redirectToRoute('bench');
+    }
+
+    #[Route('/projects/{project}/delete', name: 'project_delete', methods: ['POST'])]
+    public function delete(Project $project, FilesystemOperator $files): Response
+    {
+        foreach ($this->entities->getRepository(Run::class)->findBy(['project' => $project]) as $run) {
+            $files->deleteDirectory($run->folder());
+        }
+        $name = $project->name();
+        $this->entities->remove($project);
+        $this->entities->flush();
+        $this->addFlash('good', "“{$name}” was deleted with its rows and pieces.");
+
+        return $this->redirectToRoute('bench');
+    }
+
+    #[Route('/projects/{project}/save.morphea', name: 'project_save', methods: ['GET'])]
+    public function save(Project $project, MorpheaArchive $archive, PictureStore $pictures, TableStore $rows): Response
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
+        $bytes = [];
+        foreach ($project->template()->assets() as $name) {
+            if (null !== $asset = $pictures->find($project, $name)) {
+                $bytes[$name] = $pictures->bytes($asset);
+            }
+        }
+        $archive->write($path, $project->template(), $bytes, $rows->table($project));
+        $response = new BinaryFileResponse($path, headers: ['Content-Type' => 'application/zip']);
+        $name = (FileNames::safe($project->name()) ?: 'project').'.morphea';
+        $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', $name, 'project.morphea'));
+
+        return $response->deleteFileAfterSend();
+    }
+
+    private function blankTemplate(Request $request): Template
+    {
+        $input = $request->request;
+        $name = mb_substr(trim($input->getString('name')), 0, 120);
+        $name = '' === $name ? 'New project' : $name;
+        $preset = Preset::all()[$input->getString('preset')] ?? null;
+        if (null !== $preset) {
+            return $preset->template($name);
+        }
+        $unit = Unit::tryFrom($input->getString('unit')) ?? Unit::Pixel;
+        $number = static fn (string $key): float => (float) str_replace(',', '.', $input->getString($key));
+
+        return Template::blank($name, $number('width'), $number('height'), $unit, '' === $input->getString('dpi') ? (Unit::Pixel === $unit ? 96 : 300) : $number('dpi'));
+    }
+}

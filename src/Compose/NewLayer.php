@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Template\Align;
+use Morphea\Core\Template\EmptyRule;
+use Morphea\Core\Template\FitRule;
+use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\PictureFit;
+use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\ShapeKind;
+use Morphea\Core\Template\ShapeLayer;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TextLayer;
+use Morphea\Core\Template\TextStyle;
+
+/** New layers in sizes that suit their side. Places are shares of the side, 0 to 1, of the layer's centre. */
+final readonly class NewLayer
+{
+    public function __construct(private Template $template)
+    {
+    }
+
+    public function text(Pattern $pattern, string $name, float $atX = 0.5, float $atY = 0.5): TextLayer
+    {
+        $size = round(min($this->template->width, $this->template->height) / 16, 2);
+        $frame = $this->frame($this->template->width * 0.6, $size * 1.6, $atX, $atY);
+
+        return new TextLayer($this->id($name), $this->name($name), $frame, 1.0, false, false, $pattern, new TextStyle('IBM Plex Sans', 400, false, $size, '#17211E', Align::Centre), FitRule::shrink($size / 2), EmptyRule::hide());
+    }
+
+    public function shape(ShapeKind $kind): ShapeLayer
+    {
+        $edge = min($this->template->width, $this->template->height);
+        $frame = ShapeKind::Line === $kind ? $this->frame($this->template->width * 0.6, 0, 0.5, 0.5) : $this->frame($edge * 0.4, $edge * 0.4, 0.5, 0.5);
+        $line = ShapeKind::Line === $kind;
+
+        return new ShapeLayer($this->id($kind->value), ucfirst($kind->value), $frame, 1.0, false, false, $kind, $line ? null : '#CBD2CE', $line ? '#17211E' : null, $line ? max(1.0, round($edge / 300)) : 0.0, 0.0);
+    }
+
+    public function picture(string $asset, float $width, float $height): PictureLayer
+    {
+        $scale = min(1.0, $this->template->width * 0.6 / $width, $this->template->height * 0.6 / $height);
+        $name = pathinfo($asset, \PATHINFO_FILENAME);
+
+        return new PictureLayer($this->id($name), $this->name($name), $this->frame($width * $scale, $height * $scale, 0.5, 0.5), 1.0, false, false, $asset, PictureFit::Contain);
+    }
+
+    private function frame(float $width, float $height, float $atX, float $atY): Frame
+    {
+        $clamp = static fn (float $at, float $length, int $side): float => round(max(0.0, min($side - $length, $at * $side - $length / 2)), 2);
+
+        return new Frame($clamp($atX, $width, $this->template->width), $clamp($atY, $height, $this->template->height), round($width, 2), round($height, 2));
+    }
+
+    private function id(string $name): string
+    {
+        $base = trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower((string) iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', $name))), '-');
+        $base = '' === $base ? 'layer' : substr($base, 0, 30);
+        $taken = array_map(static fn (Layer $layer): string => $layer->id, $this->template->side()->layers);
+        $id = $base;
+        for ($n = 2; \in_array($id, $taken, true); ++$n) {
+            $id = "$base-$n";
+        }
+
+        return $id;
+    }
+
+    private function name(string $name): string
+    {
+        return mb_strimwidth('' === trim($name) ? 'Layer' : $name, 0, 60, '…', 'UTF-8');
+    }
+}

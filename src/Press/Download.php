@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\Run;
+use Morphea\Core\Naming\FileNames;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\RequestStack;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+use ZipStream\CompressionMethod;
+use ZipStream\ZipStream;
+
+/** What a run made, streamed: its one file, or a ZIP put together while it is being sent. */
+final readonly class Download
+{
+    public function __construct(private FilesystemOperator $files, private PieceStore $pieces, private RequestStack $requests)
+    {
+    }
+
+    public function of(Run $run): ?Response
+    {
+        if ($run->format()->isOneFile()) {
+            return RunState::Done === $run->state() && null !== $run->bytes() ? $this->stream($run->fileName().'.pdf', 'application/pdf', fn () => fpassthru($this->files->readStream($run->path()))) : null;
+        }
+        // A run still going would give a ZIP that is different a second later.
+        $names = RunState::Waiting === $run->state() ? [] : [...$this->pieces->names($run)];
+
+        return [] === $names ? null : $this->stream($run->fileName().'.zip', 'application/zip', fn () => $this->zip($run, $names));
+    }
+
+    /** @param list<string> $names */
+    private function zip(Run $run, array $names): void
+    {
+        $zip = new ZipStream(sendHttpHeaders: false, defaultCompressionMethod: CompressionMethod::STORE, defaultEnableZeroHeader: true);
+        foreach ($names as $name) {
+            $stream = $this->files->readStream(MakePiecesHandler::piecePath($run, $name));
+            $zip->addFileFromStream("$name.{$run->format()->ending()}", $stream);
+            fclose($stream);
+        }
+        $zip->finish();
+    }
+
+    private function stream(string $name, string $type, \Closure $send): StreamedResponse
+    {
+        // A long download must not hold the session, which would stop every other page of the same person.
+        $this->requests->getSession()->save();
+        $plain = FileNames::safe((string) preg_replace('/[^\x20-\x7E]|%/', '_', $name));
+
+        return new StreamedResponse($send, 200, ['Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name, $plain)]);
+    }
+}

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Compose\Stage;
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\Run;
+use Morphea\App\Render\Format;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternError;
+use Morphea\Core\Pattern\PatternParts;
+use Morphea\Core\Pattern\Shown;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The Press screen: order a run, watch it, stop it, fetch what it made. */
+#[Route('/projects/{project}/press')]
+final class PressController extends AbstractController
+{
+    private const RUNS_SHOWN = 20;
+    private const REASONS_SHOWN = 50;
+    private const NAMES_SHOWN = 3;
+
+    public function __construct(private readonly Planner $planner, private readonly RunDesk $desk, private readonly PieceStore $pieces)
+    {
+    }
+
+    #[Route('', name: 'press', methods: ['GET'])]
+    public function index(Project $project, EntityManagerInterface $entities, Stage $stage): Response
+    {
+        $order = $this->planner->usual($project);
+        $runs = $entities->getRepository(Run::class)->findBy(['project' => $project], ['number' => 'DESC'], self::RUNS_SHOWN);
+
+        return $this->render('press/index.html.twig', $this->summary($project, $order, $stage) + [
+            'here' => 'Press',
+            'order' => $order,
+            'formats' => Format::cases(),
+            'parts' => PatternParts::of(Pattern::parse($order->name)),
+            'columns' => $this->columns($project),
+            'shown' => array_map(static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()], Shown::cases()),
+            'runs' => array_map($this->runView(...), $runs),
+        ]);
+    }
+
+    /** What the order as it stands would make; asked again whenever it changes. */
+    #[Route('/plan', name: 'press_plan', methods: ['POST'])]
+    public function plan(Project $project, Request $request, Stage $stage): Response
+    {
+        try {
+            return $this->render('press/summary.html.twig', $this->summary($project, $this->order($project, $request), $stage) + ['oob' => true, 'here' => 'Press']);
+        } catch (OrderError $e) {
+            return $this->render('press/summary.html.twig', ['project' => $project, 'error' => $e->getMessage(), 'oob' => false, 'here' => 'Press']);
+        }
+    }
+
+    #[Route('/runs', name: 'run_start', methods: ['POST'])]
+    public function start(Project $project, Request $request): Response
+    {
+        try {
+            $this->desk->start($project, $this->order($project, $request));
+        } catch (OrderError $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        return $this->redirectToRoute('press', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/runs/{run}', name: 'run', methods: ['GET'])]
+    public function run(Project $project, Run $run): Response
+    {
+        return $this->card($project, $run);
+    }
+
+    #[Route('/runs/{run}/stop', name: 'run_stop', methods: ['POST'])]
+    public function stop(Project $project, Run $run): Response
+    {
+        $this->desk->stop($run);
+
+        return $this->card($project, $run);
+    }
+
+    #[Route('/runs/{run}/go-on', name: 'run_go_on', methods: ['POST'])]
+    public function goOn(Project $project, Run $run): Response
+    {
+        $this->desk->goOn($run);
+
+        return $this->card($project, $run);
+    }
+
+    #[Route('/runs/{run}/file', name: 'run_file', methods: ['GET'])]
+    public function download(Project $project, Run $run, Download $download): Response
+    {
+        return $download->of($run) ?? throw $this->createNotFoundException('This run has made nothing to download yet.');
+    }
+
+    private function card(Project $project, Run $run): Response
+    {
+        return $this->render('press/run.html.twig', ['view' => $this->runView($run), 'project' => $project, 'here' => 'Press', 'oob' => true]);
+    }
+
+    /** @return array<string, mixed> */
+    private function runView(Run $run): array
+    {
+        $progress = $this->pieces->progress($run);
+
+        return ['run' => $run, 'progress' => $progress, 'givenUp' => $progress->notMade > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : []];
+    }
+
+    /**
+     * @return array<string, mixed>
+     *
+     * @throws OrderError
+     */
+    private function summary(Project $project, Order $order, Stage $stage): array
+    {
+        if (0 === $project->rowCount()) {
+            return ['project' => $project, 'error' => 'There are no rows yet. Bring a table first.', 'oob' => false];
+        }
+        $plan = $this->planner->plan($project, $order);
+        $first = $plan->pieces[0] ?? null;
+
+        return [
+            'project' => $project,
+            'error' => null,
+            'oob' => false,
+            'count' => \count($plan->pieces),
+            'make' => \sprintf('Make %s %s', number_format(\count($plan->pieces)), 1 === \count($plan->pieces) ? 'piece' : 'pieces'),
+            'size' => Format::Png === $order->format ? \sprintf('%d × %d px', $project->template()->width, $project->template()->height) : $project->template()->size(),
+            'files' => $order->format->isOneFile() ? ["$plan->file.pdf"] : array_map(static fn (array $piece): string => "{$piece['name']}.{$order->format->ending()}", \array_slice($plan->pieces, 0, self::NAMES_SHOWN)),
+            'moreFiles' => $order->format->isOneFile() ? 0 : max(0, \count($plan->pieces) - self::NAMES_SHOWN),
+            'clashes' => $order->format->isOneFile() ? [] : $plan->clashes,
+            'picture' => null === $first ? '' : $stage->thumbnail($project, $first['row']),
+            'firstRow' => null === $first ? 0 : $first['row']->number,
+        ];
+    }
+
+    /** @throws OrderError */
+    private function order(Project $project, Request $request): Order
+    {
+        $order = Order::from($request->request, $this->planner->usual($project));
+        if (!$request->request->has('parts')) {
+            return $order;
+        }
+        try {
+            return $order->named(PatternParts::source(json_decode($request->request->getString('parts'), true)));
+        } catch (PatternError $e) {
+            throw new OrderError($e->getMessage(), 0, $e);
+        }
+    }
+
+    /** @return array<string, array{letter: string, heading: string, key: string}> */
+    private function columns(Project $project): array
+    {
+        $columns = [];
+        foreach ($project->columns() as $column) {
+            $columns[$column->key] = ['letter' => $column->letter(), 'heading' => $column->heading, 'key' => $column->key];
+        }
+
+        return $columns;
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Web;
+
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpKernel\Event\ResponseEvent;
+use Symfony\Contracts\Service\ResetInterface;
+use Twig\Attribute\AsTwigFunction;
+
+/** Only our own scripts run, whatever text or drawing a page may hold. */
+#[AsEventListener(ResponseEvent::class, method: 'onResponse')]
+final class SecurityHeaders implements ResetInterface
+{
+    private ?string $nonce = null;
+
+    /** Marks the one inline script there is, the list of our modules. */
+    #[AsTwigFunction('csp_nonce')]
+    public function nonce(): string
+    {
+        return $this->nonce ??= bin2hex(random_bytes(12));
+    }
+
+    public function onResponse(ResponseEvent $event): void
+    {
+        $headers = $event->getResponse()->headers;
+        if (!$headers->has('Content-Security-Policy')) {
+            $headers->set('Content-Security-Policy', "default-src 'none'; script-src 'self' 'nonce-{$this->nonce()}'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'");
+        }
+        $headers->set('X-Content-Type-Options', 'nosniff');
+        $headers->set('Referrer-Policy', 'same-origin');
+    }
+
+    public function reset(): void
+    {
+        $this->nonce = null;
+    }
+}

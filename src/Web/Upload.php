@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Web;
+
+use Morphea\App\Import\UploadError;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
+
+/** One uploaded file that arrived whole. */
+final readonly class Upload
+{
+    private function __construct(public string $path, public string $name)
+    {
+    }
+
+    /** @throws UploadError when none did */
+    public static function from(Request $request, string $field): self
+    {
+        $file = $request->files->get($field);
+        if (!$file instanceof UploadedFile) {
+            // PHP drops a request whole that is larger than post_max_size.
+            $large = (int) $request->headers->get('Content-Length', '0') > 1_000_000;
+            throw new UploadError($large ? 'The file is larger than this server takes. Nothing was changed.' : 'No file was chosen.');
+        }
+        if (!$file->isValid()) {
+            throw new UploadError(\in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
+                ? \sprintf('“%s” is larger than this server takes (%s).', $file->getClientOriginalName(), \ini_get('upload_max_filesize'))
+                : \sprintf('“%s” did not arrive whole. Send it again.', $file->getClientOriginalName()));
+        }
+
+        return new self($file->getPathname(), $file->getClientOriginalName());
+    }
+}
