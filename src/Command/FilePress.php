@@ -9,9 +9,9 @@ use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\TableReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Render\PdfWriter;
+use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\Piece;
 use Morphea\App\Render\PieceMaker;
-use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\RenderError;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\RowSelection;
@@ -44,6 +44,7 @@ final readonly class FilePress
      * @return list<Result> in the order of the rows
      *
      * @throws UploadError when the input cannot be used
+     * @throws RenderError when the folder cannot be written
      */
     public function press(FileOrder $order): array
     {

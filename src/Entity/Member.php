@@ -21,6 +21,7 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     /** @param non-empty-string $email in lower case */
     public function __construct(
         #[ORM\Column(length: 180, unique: true)]
+        /** @var non-empty-string */
         private string $email,
         #[ORM\Column(length: 80)]
         private string $name,
@@ -49,7 +50,7 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
 
     public function getUserIdentifier(): string
     {
-        return '' !== $this->email ? $this->email : throw new \LogicException('A member without address.');
+        return $this->email;
     }
 
     public function getRoles(): array

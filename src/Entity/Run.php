@@ -44,10 +44,13 @@ class Run
         private int $number,
         #[ORM\Column(length: 8, enumType: Format::class)]
         private Format $format,
-        #[ORM\Column(name: 'picked_rows', length: 255)]
+        #[ORM\Column(name: 'picked_rows', type: Types::TEXT)]
         private string $rows,
         #[ORM\Column(length: 120)]
         private string $fileName,
+        /** Pattern of the pieces' names. */
+        #[ORM\Column(type: Types::TEXT)]
+        private string $namePattern,
         #[ORM\Column]
         private int $total,
     ) {
@@ -86,6 +89,11 @@ class Run
     public function fileName(): string
     {
         return $this->fileName;
+    }
+
+    public function namePattern(): string
+    {
+        return $this->namePattern;
     }
 
     public function total(): int

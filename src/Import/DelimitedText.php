@@ -84,7 +84,7 @@ final readonly class DelimitedText
             fwrite($stream, str_contains($text, "\n") ? $text : str_replace("\r", "\n", $text));
             rewind($stream);
             while (false !== $cells = fgetcsv($stream, null, $delimiter, '"', '')) {
-                yield array_map(static fn (?string $cell): string => (string) $cell, array_values($cells));
+                yield array_map(static fn (?string $cell): string => (string) $cell, $cells);
             }
         } finally {
             fclose($stream);

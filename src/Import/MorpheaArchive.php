@@ -95,7 +95,7 @@ final readonly class MorpheaArchive
         for ($i = 0; $i < $zip->numFiles; ++$i) {
             $entry = $zip->statIndex($i);
             $unpacked += $entry['size'] ?? 0;
-            if ('template.json' === ($entry['name'] ?? '') && ($entry['size'] ?? 0) > self::MAX_TEMPLATE) {
+            if (false !== $entry && 'template.json' === $entry['name'] && $entry['size'] > self::MAX_TEMPLATE) {
                 throw new UploadError("“{$name}”: template.json is larger than any template can be.");
             }
         }

@@ -51,7 +51,7 @@ final readonly class SvgCleaner
             $group->setAttribute('transform', \sprintf('translate(%s %s)', -$x, -$y));
         }
         foreach ($root->attributes as $attribute) {
-            if ($attribute instanceof \DOMAttr && \in_array($attribute->localName, self::PRESENTATION, true)) {
+            if (\in_array($attribute->localName, self::PRESENTATION, true)) {
                 $this->attribute($group, $attribute->localName, $attribute->value, $prefix);
             }
         }
@@ -92,9 +92,6 @@ final readonly class SvgCleaner
             }
             $copy = $to->ownerDocument->createElementNS(self::SVG, (string) $node->localName);
             foreach ($node->attributes as $attribute) {
-                if (!$attribute instanceof \DOMAttr) {
-                    continue;
-                }
                 if ('style' === $attribute->localName) {
                     foreach (explode(';', $attribute->value) as $declaration) {
                         [$property, $value] = array_pad(array_map(trim(...), explode(':', $declaration, 2)), 2, '');

@@ -27,7 +27,7 @@ final readonly class Download
             return RunState::Done === $run->state() && null !== $run->bytes() ? $this->stream($run->fileName().'.pdf', 'application/pdf', fn () => fpassthru($this->files->readStream($run->path()))) : null;
         }
         // A run still going would give a ZIP that is different a second later.
-        $names = RunState::Waiting === $run->state() ? [] : [...$this->pieces->names($run)];
+        $names = RunState::Waiting === $run->state() ? [] : iterator_to_array($this->pieces->names($run), false);
 
         return [] === $names ? null : $this->stream($run->fileName().'.zip', 'application/zip', fn () => $this->zip($run, $names));
     }

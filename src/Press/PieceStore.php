@@ -71,8 +71,8 @@ final readonly class PieceStore
         return array_map(static fn (array $p): array => ['row' => (int) $p['row_number'], 'name' => (string) $p['name'], 'reason' => (string) $p['reason']], $found);
     }
 
-    /** @return iterable<string> names of the pieces that are made */
-    public function names(Run $run): iterable
+    /** @return \Generator<int, string> names of the pieces that are made */
+    public function names(Run $run): \Generator
     {
         foreach ($this->connection->iterateColumn('SELECT name FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [$run->id(), PieceState::Made->value]) as $name) {
             yield (string) $name;

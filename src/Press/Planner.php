@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Press;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
+use Morphea\App\Entity\Run;
 use Morphea\App\Render\Format;
 use Morphea\App\Rows\TableStore;
 use Morphea\Core\Data\Column;
@@ -17,18 +19,24 @@ use Morphea\Core\Pattern\PatternError;
 /** From an order to a plan: which rows, under which names. */
 final readonly class Planner
 {
-    public function __construct(private TableStore $rows)
+    private const MAX_WRITTEN = 2_000;
+
+    public function __construct(private TableStore $rows, private EntityManagerInterface $entities)
     {
     }
 
-    /** The order people most likely want: all rows, one PDF, named by the first column. */
+    /** The order people most likely want: the format and names of the last run, all rows; at first one PDF, named by the first column. */
     public function usual(Project $project): Order
     {
-        $columns = $project->columns();
-        $first = $project->template()->linkedColumns()[0] ?? $columns[0]->key ?? null;
+        $keys = array_map(static fn (Column $c): string => $c->key, $project->columns());
+        $last = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
+        if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
+            return new Order($last->format(), '', $last->namePattern(), $last->fileName());
+        }
+        $first = array_values(array_intersect($project->template()->linkedColumns(), $keys))[0] ?? $keys[0] ?? null;
         $file = FileNames::safe(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
 
-        return new Order(Format::OnePdf, '', null === $first ? '' : Pattern::column($first), '' === $file ? 'pieces' : $file);
+        return new Order($last?->format() ?? Format::OnePdf, '', null === $first ? '' : Pattern::column($first), '' === $file ? 'pieces' : $file);
     }
 
     /** @throws OrderError */
@@ -36,6 +44,9 @@ final readonly class Planner
     {
         if (0 === $project->rowCount()) {
             throw new OrderError('There are no rows yet. Bring a table first.');
+        }
+        if (mb_strlen($order->rows.$order->name) > self::MAX_WRITTEN) {
+            throw new OrderError('The rows or the names are written too long.');
         }
         $keys = array_map(static fn (Column $c): string => $c->key, $project->columns());
         try {

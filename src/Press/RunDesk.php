@@ -23,7 +23,7 @@ final readonly class RunDesk
         $plan = $this->planner->plan($project, $order);
         $run = $this->connection->transactional(function () use ($project, $order, $plan): Run {
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
-            $run = new Run($project, $last + 1, $order->format, $order->rows, $plan->file, \count($plan->pieces));
+            $run = new Run($project, $last + 1, $order->format, $order->rows, $plan->file, $order->name, \count($plan->pieces));
             $this->entities->persist($run);
             $this->entities->flush();
             $this->pieces->create($run, $plan->pieces);

@@ -66,8 +66,14 @@ final class RowsController extends AbstractController
         $this->store->replace($project, $table, $source);
         $linked = AutoLink::of($project->template(), $table->columns);
         $this->history->record($project, $linked->template, 'Linked by name');
-        $this->addFlash('good', \sprintf('%s %s with %d %s are here. %s', number_format($table->count()), 1 === $table->count() ? 'row' : 'rows', \count($table->columns), 1 === \count($table->columns) ? 'column' : 'columns',
-            [] === $linked->made ? 'No column has the name of a placeholder; link them in Compose.' : 'Linked by name: '.implode('; ', $linked->made).'.'));
+        $this->addFlash('good', \sprintf(
+            '%s %s with %d %s are here. %s',
+            number_format($table->count()),
+            1 === $table->count() ? 'row' : 'rows',
+            \count($table->columns),
+            1 === \count($table->columns) ? 'column' : 'columns',
+            [] === $linked->made ? 'No column has the name of a placeholder; link them in Compose.' : 'Linked by name: '.implode('; ', $linked->made).'.'
+        ));
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }

@@ -16,7 +16,7 @@ final class SqliteMiddleware implements Middleware
 {
     public function wrap(Driver $driver): Driver
     {
-        return new class($driver) extends AbstractDriverMiddleware {
+        return new class ($driver) extends AbstractDriverMiddleware {
             public function connect(#[\SensitiveParameter] array $params): Connection
             {
                 $connection = parent::connect($params);

@@ -6,8 +6,8 @@ namespace Morphea\Core\Layout;
 
 use Morphea\Core\Data\Row;
 use Morphea\Core\Drawing\TextItem;
-use Morphea\Core\Pattern\PatternFiller;
 use Morphea\Core\Pattern\Filled;
+use Morphea\Core\Pattern\PatternFiller;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\TextLayer;

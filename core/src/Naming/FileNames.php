@@ -58,7 +58,7 @@ final class FileNames
     /** What can stand as a file name everywhere; accents and other scripts are kept. May be empty. */
     public static function safe(string $text): string
     {
-        $text = \Normalizer::normalize($text) ?: '';
+        $text = (string) \Normalizer::normalize($text);
         $text = preg_replace('~[\x00-\x1F\x7F/\\\\:*?"<>|]+|(?![\x{200C}\x{200D}])[\p{Cf}\p{Co}]~u', ' ', $text) ?? '';
         $text = trim(preg_replace('/\s+/u', ' ', $text) ?? '', ' .');
         if (\strlen($text) > self::MAX_BYTES) {

@@ -17,6 +17,7 @@ final readonly class Pattern
     {
         $pattern = new self($source, PatternParser::parse($source));
         foreach ($pattern->arguments() as $argument) {
+            /** @var \MessageFormatter|null $formatter null when ICU cannot read it, whatever the stubs say */
             $formatter = \MessageFormatter::create($locale, $argument->source);
             $sample = [$argument->key => ValueKind::Text === $argument->wants() ? '' : 1] + array_fill_keys($argument->inner, '');
             if (null === $formatter || false === $formatter->format($sample)) {

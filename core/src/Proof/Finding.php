@@ -18,6 +18,6 @@ final readonly class Finding
     /** @return array{kind: string, layer: string, sentence: string, blocks: bool} */
     public function toArray(): array
     {
-        return get_object_vars($this);
+        return ['kind' => $this->kind, 'layer' => $this->layer, 'sentence' => $this->sentence, 'blocks' => $this->blocks];
     }
 }

@@ -39,16 +39,21 @@ final class Bidi
         }
         $types = $this->ffi->new("uint32_t[$n]");
         $levels = $this->ffi->new("int8_t[$n]");
-        $base = $this->ffi->new('uint32_t');
-        $base->cdata = self::FROM_TEXT;
+        $base = $this->ffi->new('uint32_t[1]');
+        $base[0] = self::FROM_TEXT;
         $this->ffi->fribidi_get_bidi_types($text, $n, $types);
-        $this->ffi->fribidi_get_par_embedding_levels_ex($types, null, $n, \FFI::addr($base), $levels);
+        $this->ffi->fribidi_get_par_embedding_levels_ex($types, null, $n, $base, $levels);
         $out = [];
         for ($i = 0; $i < $n; ++$i) {
             $out[] = (int) $levels[$i];
         }
 
-        return ['levels' => $out, 'rightToLeft' => 1 === ($base->cdata & 1)];
+        return ['levels' => $out, 'rightToLeft' => self::isOdd((int) $base[0])];
+    }
+
+    private static function isOdd(int $level): bool
+    {
+        return 1 === $level % 2;
     }
 
     /**

@@ -59,7 +59,12 @@ final class TableBuilderTest extends TestCase
 
     public function testTooManyRowsNoRowsAndNothingAtAllAreRefused(): void
     {
-        $endless = (static function () { yield ['Name']; for ($i = 0; ; ++$i) { yield ["Volunteer $i"]; } })();
+        $endless = (static function () {
+            yield ['Name'];
+            for ($i = 0; ; ++$i) {
+                yield ["Volunteer $i"];
+            }
+        })();
         $this->assertRefused('more than 20,000 rows', $endless);
         $this->assertRefused('no rows', [['Name', 'Hours']]);
         $this->assertRefused('empty', [['', ''], ['']]);

@@ -28,9 +28,9 @@ final class FileNamesTest extends TestCase
 
     public function testLongNamesAreCutBetweenLetters(): void
     {
-        $name = FileNames::safe(str_repeat("👩‍🔧", 40));
+        $name = FileNames::safe(str_repeat('👩‍🔧', 40));
         self::assertLessThanOrEqual(120, \strlen($name));
-        self::assertStringEndsWith("👩‍🔧", $name);
+        self::assertStringEndsWith('👩‍🔧', $name);
     }
 
     public function testNamesAreUniqueWhateverTheirCase(): void

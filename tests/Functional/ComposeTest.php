@@ -1,0 +1,172 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Entity\Project;
+use Morphea\Core\Template\ShapeLayer;
+use Morphea\Core\Template\TextLayer;
+use PHPUnit\Framework\Attributes\TestWith;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+
+final class ComposeTest extends AppTestCase
+{
+    public function testTheStageShowsTheRowAskedFor(): void
+    {
+        $project = $this->project();
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/compose?row=3&layer=recipient");
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('Maximiliana Theodora Featherstonehaugh-', $page->filter('#side svg')->text());
+        self::assertStringContainsString('Row 3 shrinks to 30.4 pt, on 2 lines.', $page->filter('#results')->text());
+        self::assertSame(['A'], $page->filter('#box-recipient .cap')->each(static fn ($cap): string => $cap->text()));
+    }
+
+    public function testTheRuleLineChangesTheTemplateAndUndoOutlivesAReload(): void
+    {
+        $project = $this->project();
+        $set = "/projects/{$project->id()}/compose/set";
+        $this->post($set, ['layer' => 'recipient', 'row' => 1, 'set' => ['style.size' => '36', 'style.align' => 'right', 'style.colour' => '#224466']]);
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('Row 1 fits at 36 pt.', $this->body());
+        $this->post($set, ['layer' => 'recipient', 'set' => ['face' => '700', 'style.family' => 'Bitter']]);
+        $this->post($set, ['layer' => 'recipient', 'set' => ['fit.mode' => 'wrap']]);
+        $this->post($set, ['layer' => 'recipient', 'set' => ['fit.maxLines' => '3']]);
+        $this->post($set, ['layer' => 'recipient', 'set' => ['empty.words' => 'a kind soul']]);
+        $text = $this->recipient($project);
+        self::assertSame([150.0, 'right', '#224466', 700, false, 'Bitter', 'wrap', 3, 'a kind soul'], [$text->style->size, $text->style->align->value, $text->style->colour, $text->style->weight, $text->style->italic, $text->style->family, $text->fit->mode->value, $text->fit->maxLines, $text->empty->words]);
+
+        $this->post("/projects/{$project->id()}/compose/undo");
+        self::assertSame('a good neighbour', $this->recipient($project)->empty->words);
+        self::assertStringContainsString('Undone: Recipient: rule for empty changed.', $this->body());
+        for ($i = 0; $i < 9; ++$i) {
+            $this->post("/projects/{$project->id()}/compose/undo");
+        }
+        self::assertSame('Lora', $this->recipient($project)->style->family);
+        self::assertStringContainsString('There is nothing to undo.', $this->body());
+        $this->post("/projects/{$project->id()}/compose/redo");
+        self::assertSame('#224466', $this->recipient($project)->style->colour);
+        $this->post($set, ['layer' => 'recipient', 'set' => ['opacity' => '50']]);
+        $this->post("/projects/{$project->id()}/compose/redo");
+        self::assertStringContainsString('There is nothing to do again.', $this->body());
+    }
+
+    /** @param array<string, string> $set */
+    #[TestWith([['style.size' => 'big'], 'is no number'])]
+    #[TestWith([['style.size' => '-4'], 'must lie between'])]
+    #[TestWith([['style.colour' => 'url(x)'], 'not of the expected form'])]
+    #[TestWith([['id' => 'x'], 'nothing that can be changed'])]
+    #[TestWith([['frame.width' => '99999999'], 'must lie between'])]
+    public function testWhatCannotBeIsRefusedInWordsAndChangesNothing(array $set, string $words): void
+    {
+        $project = $this->project();
+        $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'recipient', 'set' => $set]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString($words, html_entity_decode($this->body()));
+        self::assertSame(0, $this->reload($project)->revision());
+    }
+
+    public function testColumnsAreLinkedByKeyOrLetterAndUnknownOnesRefused(): void
+    {
+        $project = $this->project();
+        $link = "/projects/{$project->id()}/compose/link";
+        $this->post($link, ['layer' => 'recipient', 'column' => 'C']);
+        self::assertSame('{craft}', $this->recipient($project)->pattern->source);
+        $this->post($link, ['layer' => 'recipient', 'column' => 'full_name']);
+        self::assertSame('{full_name}', $this->recipient($project)->pattern->source);
+        $this->post($link, ['layer' => 'recipient', 'column' => 'Z']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('no column “Z”', $this->body());
+        $this->post($link, ['layer' => 'seal', 'column' => 'A']);
+        self::assertStringContainsString('is no text', $this->body());
+    }
+
+    public function testWordsWithColumnsArriveAsParts(): void
+    {
+        $project = $this->project();
+        $words = "/projects/{$project->id()}/compose/words";
+        $this->post($words, ['layer' => 'recipient', 'parts' => json_encode([['words' => "it's {"], ['column' => 'hours', 'shown' => 'counted', 'one' => '# h', 'other' => '# hs'], ['words' => '}']])]);
+        self::assertResponseIsSuccessful();
+        self::assertSame("it''s '{'{hours, plural, one {# h} other {# hs}}'}'", $this->recipient($project)->pattern->source);
+        self::assertStringContainsString('41 hs', $this->body());
+        $this->post($words, ['layer' => 'recipient', 'parts' => json_encode([["column" => "hours", "shown" => "own", "source" => "{hours, plural, one {x"]])]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('never closed', $this->body());
+        $this->post($words, ['layer' => 'recipient', 'parts' => 'rubbish']);
+        self::assertResponseStatusCodeSame(422);
+    }
+
+    public function testAPatternWithAnUnknownColumnIsSaidOnTheStage(): void
+    {
+        $project = $this->project();
+        $this->post("/projects/{$project->id()}/compose/words", ['layer' => 'date', 'parts' => json_encode([['column' => 'gone', 'shown' => 'as-written']])]);
+        self::assertStringContainsString('There is no column &quot;gone&quot; in the table.', $this->body());
+        self::assertStringContainsString('1 not linked', $this->body());
+    }
+
+    public function testLayersAreAddedPlacedHiddenAndDeleted(): void
+    {
+        $project = $this->project();
+        $add = "/projects/{$project->id()}/compose/add";
+        $this->post($add, ['kind' => 'rectangle']);
+        $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'rectangle', 'set' => ['frame.x' => '10', 'frame.width' => '25,4', 'frame.rotation' => '15', 'fill' => '#ff0000', 'hidden' => '0']]);
+        $shape = $this->reload($project)->template()->layer('rectangle');
+        self::assertInstanceOf(ShapeLayer::class, $shape);
+        self::assertEqualsWithDelta(118.11, $shape->frame->x, 0.01);
+        self::assertSame([300.0, 15.0, '#FF0000'], [$shape->frame->width, $shape->frame->rotation, $shape->fill]);
+        $this->post($add, ['kind' => 'placeholder', 'column' => 'mail', 'x' => '0.5', 'y' => '0.95']);
+        self::assertStringContainsString('ottilie@tidewick.example', $this->body());
+        $this->post("/projects/{$project->id()}/compose/order", ['layer' => 'rectangle', 'steps' => -99]);
+        self::assertSame('rectangle', $this->reload($project)->template()->side()->layers[0]->id);
+        $this->post("/projects/{$project->id()}/compose/remove", ['layer' => 'rectangle']);
+        self::assertCount(16, $this->reload($project)->template()->side()->layers);
+        $this->post($add, ['kind' => 'hologram']);
+        self::assertResponseStatusCodeSame(422);
+    }
+
+    public function testTheWidestRowIsFoundByMeasuring(): void
+    {
+        $project = $this->project();
+        $text = $this->browser->request('GET', "/projects/{$project->id()}/compose/widest?layer=recipient&row=1")->text();
+        self::assertStringContainsString('Widest is row 3, at 30.4 pt on 2 lines.', $text);
+    }
+
+    public function testPicturesAreCheckedAndCannotRunAnything(): void
+    {
+        $project = $this->project();
+        $this->picture($project, 'logo.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10" onload="alert(1)"><script>alert(2)</script><image href="file:///etc/passwd" width="10" height="10"/><a href="javascript:alert(3)"><rect width="5" height="5"/></a><rect style="fill:#123456;background:url(http://x)" width="10" height="10" onclick="alert(4)"/></svg>');
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('#123456', $this->body());
+        $this->browser->request('GET', "/projects/{$project->id()}/pictures/logo.svg");
+        self::assertStringContainsString('sandbox', (string) $this->browser->getResponse()->headers->get('Content-Security-Policy'));
+        self::assertSame('nosniff', $this->browser->getResponse()->headers->get('X-Content-Type-Options'));
+        foreach (['alert', 'passwd', 'javascript', 'onload', 'http://x'] as $bad) {
+            self::assertStringNotContainsString($bad, $this->body());
+        }
+        foreach ([
+            'bomb.svg' => '<!DOCTYPE svg [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><svg xmlns="http://www.w3.org/2000/svg" width="1" height="1"><text>&b;</text></svg>',
+            'half.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><rect',
+            'page.png' => '<html><script>alert(1)</script></html>',
+            'large.png' => "\x89PNG\r\n\x1a\n\0\0\0\rIHDR".pack('NN', 30000, 30000)."\x08\x02\0\0\0".pack('N', 0),
+        ] as $name => $bytes) {
+            $this->picture($project, $name, $bytes);
+            self::assertResponseStatusCodeSame(422, $name);
+            self::assertStringContainsString("“{$name}”", $this->body(), 'the message names the file');
+        }
+    }
+
+    private function picture(Project $project, string $name, string $bytes): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'picture');
+        file_put_contents($path, $bytes);
+        $this->post("/projects/{$project->id()}/compose/picture", [], ['picture' => new UploadedFile($path, $name, test: true)]);
+    }
+
+    private function recipient(Project $project): TextLayer
+    {
+        $layer = $this->reload($project)->template()->layer('recipient');
+        self::assertInstanceOf(TextLayer::class, $layer);
+
+        return $layer;
+    }
+}
