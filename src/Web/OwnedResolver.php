@@ -9,14 +9,18 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Controller\ValueResolverInterface;
 use Symfony\Component\HttpKernel\ControllerMetadata\ArgumentMetadata;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** Gives controllers the Project or Run their address names, if it is the signed-in member's own; anything else is a 404. */
+#[AsTaggedItem(priority: self::BEFORE_ALL_OTHERS)]
 final readonly class OwnedResolver implements ValueResolverInterface
 {
+    private const BEFORE_ALL_OTHERS = 300;
+
     public function __construct(private EntityManagerInterface $entities, private Security $security)
     {
     }
