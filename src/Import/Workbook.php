@@ -10,10 +10,14 @@ use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Style\NumberFormat;
 use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
 
-/** XLSX and ODS by PhpSpreadsheet: the first sheet that holds anything, every cell as it is shown there. */
+/** Workbooks: the first sheet that holds anything, every cell as it is shown there. XLSX by PhpSpreadsheet, ODS by our own small reader. */
 final readonly class Workbook
 {
     private const MAX_UNPACKED = 400_000_000;
+
+    public function __construct(private OpenDocument $openDocument)
+    {
+    }
 
     /**
      * @return \Generator<int, list<string>>
@@ -22,13 +26,17 @@ final readonly class Workbook
      */
     public function lines(string $path, string $name): \Generator
     {
-        $type = $this->type($path, $name);
+        if ($this->isOpenDocument($path, $name)) {
+            yield from $this->openDocument->lines($path, $name);
+
+            return;
+        }
         try {
-            $reader = IOFactory::createReader($type);
+            $reader = IOFactory::createReader('Xlsx');
             $reader->setReadEmptyCells(false);
             $book = $reader->load($path);
         } catch (\Throwable $e) {
-            throw new UploadError("“{$name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as $type or CSV, and bring that in.", 0, $e);
+            throw new UploadError("“{$name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX or CSV, and bring that in.", 0, $e);
         }
         foreach ($book->getAllSheets() as $sheet) {
             if ($sheet->getHighestDataRow() > 1 || '' !== $this->shown($sheet->getCell('A1'))) {
@@ -67,7 +75,7 @@ final readonly class Workbook
         return (string) NumberFormat::toFormattedString($value, (string) $cell->getStyle()->getNumberFormat()->getFormatCode());
     }
 
-    private function type(string $path, string $name): string
+    private function isOpenDocument(string $path, string $name): bool
     {
         $zip = new \ZipArchive();
         if (true !== $zip->open($path, \ZipArchive::RDONLY)) {
@@ -77,19 +85,19 @@ final readonly class Workbook
         for ($i = 0; $i < $zip->numFiles; ++$i) {
             $unpacked += $zip->statIndex($i)['size'] ?? 0;
         }
-        $type = match (true) {
-            false !== $zip->locateName('xl/workbook.xml') => 'Xlsx',
-            str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet') => 'Ods',
+        $open = match (true) {
+            false !== $zip->locateName('xl/workbook.xml') => false,
+            str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet') => true,
             default => null,
         };
         $zip->close();
-        if (null === $type) {
+        if (null === $open) {
             throw new UploadError("“{$name}” is a packed file but no workbook. Bring a CSV, TSV, XLSX or ODS file.");
         }
         if ($unpacked > self::MAX_UNPACKED) {
             throw new UploadError("“{$name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.");
         }
 
-        return $type;
+        return $open;
     }
 }

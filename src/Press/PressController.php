@@ -52,7 +52,7 @@ final class PressController extends AbstractController
     public function plan(Project $project, Request $request, Stage $stage): Response
     {
         try {
-            return $this->render('press/summary.html.twig', $this->summary($project, $this->order($project, $request), $stage) + ['oob' => true, 'here' => 'Press']);
+            return $this->render('press/summary.html.twig', ['oob' => true, 'here' => 'Press'] + $this->summary($project, $this->order($project, $request), $stage));
         } catch (OrderError $e) {
             return $this->render('press/summary.html.twig', ['project' => $project, 'error' => $e->getMessage(), 'oob' => false, 'here' => 'Press']);
         }

@@ -1,0 +1,195 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Press\MakePieces;
+use Morphea\App\Press\MakePiecesHandler;
+use Morphea\App\Press\PieceStore;
+use Morphea\App\Press\RunState;
+use Morphea\Tests\Tools;
+use Symfony\Component\Process\Process;
+
+final class PressTest extends AppTestCase
+{
+    private const FEW = "Full name|Hours|Craft|Issued|Register\nÓlöf Hafstein|12|coats|2026-03-09|1\nNg|ten|clocks|2026-03-09|2\nólöf hafstein|1|lamps|soon|3\nΧρυσούλα|31|radios|2026-03-06|4\n";
+
+    public function testOnePdfOfAllRowsWithThoseThatCannotBeMadeListed(): void
+    {
+        $project = $this->project(trim(self::FEW));
+        $this->order($project, ['format' => 'pdf', 'file' => 'spring: 2026']);
+        $this->work();
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
+        self::assertStringContainsString('✓ 2 made, ✕ 2 not made', $page->filter('.run')->text());
+        self::assertStringContainsString('row 2: Deed: "hours" is “ten”, which is not a number.', $page->filter('.run')->text());
+        self::assertStringContainsString('row 3: Date: "issued" is “soon”, which is not a date.', $page->filter('.run')->text());
+
+        $pdf = $this->download($project);
+        self::assertSame('attachment; filename="spring 2026.pdf"', $this->browser->getResponse()->headers->get('Content-Disposition'));
+        Tools::assertSoundPdf($pdf);
+        self::assertSame(2, Tools::pages($pdf));
+        self::assertSame([842, 595], Tools::pageSize($pdf));
+        $text = Tools::pdfText($pdf);
+        foreach (['Ólöf Hafstein', 'for 12 hours at the bench, bringing coats back to use', '9 March 2026', 'Χρυσούλα'] as $words) {
+            self::assertStringContainsString($words, $text);
+        }
+        foreach (Tools::pdfFonts($pdf) as $font) {
+            self::assertTrue($font['embedded'] && $font['subset'], $font['name']);
+        }
+    }
+
+    public function testPngsOfPickedRowsWithSafeUniqueNames(): void
+    {
+        $project = $this->project(str_replace(['ten', 'soon'], ['10', '2026-03-01'], trim(self::FEW)));
+        $this->order($project, ['which' => 'some', 'rows' => '1,3-4', 'format' => 'png', 'parts' => json_encode([['column' => 'full_name', 'shown' => 'as-written'], ['words' => '/certificate']])]);
+        $this->work();
+        $files = Tools::unzip($this->download($project));
+        self::assertSame(['Ólöf Hafstein certificate.png', 'ólöf hafstein certificate-2.png', 'Χρυσούλα certificate.png'], array_keys($files));
+        foreach ($files as $png) {
+            $size = getimagesizefromstring($png);
+            self::assertSame([3508, 2480, 'image/png'], [$size[0] ?? 0, $size[1] ?? 0, $size['mime'] ?? '']);
+            self::assertSame(300, Tools::pngDpi($png));
+            $image = imagecreatefromstring($png);
+            self::assertNotFalse($image);
+            self::assertSame(0xFBF7EC, imagecolorat($image, 30, 30), 'the paper');
+            self::assertSame(0x1F3A33, imagecolorat($image, 1754, 120), 'the border');
+        }
+    }
+
+    public function testAPdfForEachRowAndSvgs(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|2");
+        $this->order($project, ['format' => 'pdfs']);
+        $this->work();
+        $pdf = Tools::unzip($this->download($project))['Ng.pdf'];
+        Tools::assertSoundPdf($pdf);
+        self::assertStringContainsString('for 1 hour at the bench', Tools::pdfText($pdf));
+        $this->order($project, ['format' => 'svg']);
+        $this->work();
+        self::assertStringContainsString('>Ng</text>', Tools::unzip($this->download($project))['Ng.svg']);
+    }
+
+    public function testAnOrderThatCannotBeFollowedSaysWhy(): void
+    {
+        $project = $this->project(trim(self::FEW));
+        foreach ([
+            'is outside the table' => ['which' => 'some', 'rows' => '2-9'],
+            'no row or range' => ['which' => 'some', 'rows' => 'some'],
+            'use the column “gone”' => ['parts' => json_encode([['column' => 'gone']])],
+            'what the finished file is to be called' => ['file' => '///'],
+        ] as $words => $fields) {
+            $this->post("/projects/{$project->id()}/press/plan", $fields);
+            self::assertStringContainsString($words, html_entity_decode($this->body()));
+            $this->order($project, $fields);
+            self::assertStringContainsString($words, $this->browser->followRedirect()->filter('.notice.bad')->text());
+        }
+        self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM run'));
+    }
+
+    public function testThePlanTellsCountNamesAndClashesBeforehand(): void
+    {
+        $project = $this->project(trim(self::FEW));
+        $this->post("/projects/{$project->id()}/press/plan", ['format' => 'png', 'which' => 'all', 'parts' => json_encode([['column' => 'full_name']])]);
+        foreach (['3508 × 2480 px', 'Ólöf Hafstein.png · Ng.png · ólöf hafstein-2.png · 1 more', '1 row gets a number: row 3', 'Make 4 pieces'] as $words) {
+            self::assertStringContainsString($words, (string) preg_replace('/\s+/', ' ', $this->body()));
+        }
+    }
+
+    public function testAStoppedRunKeepsWhatItMadeAndGoesOnLater(): void
+    {
+        $project = $this->project();
+        $this->order($project, ['format' => 'svg', 'which' => 'all']);
+        $run = $this->newestRun();
+        $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/stop");
+        self::assertStringContainsString('Go on', $this->body());
+        $this->work();
+        self::assertSame(0, self::getContainer()->get(PieceStore::class)->progress($run)->done(), 'nothing is made after a stop');
+        $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/go-on");
+        $this->work();
+        self::assertSame(RunState::Done, $this->newestRun()->state());
+        self::assertCount(60, Tools::unzip($this->download($project)));
+    }
+
+    public function testAStretchDoneTwiceDoesNoHarm(): void
+    {
+        $project = $this->project();
+        $this->order($project, ['format' => 'pdf']);
+        $run = $this->newestRun();
+        $handler = self::getContainer()->get(MakePiecesHandler::class);
+        foreach ([1, 2] as $again) {
+            $handler(new MakePieces($run->id(), 1, 25));
+        }
+        $this->work();
+        self::assertSame(60, Tools::pages($this->download($project)));
+    }
+
+    /** A worker killed in the middle: what it held comes back to the queue, and every piece is there once. */
+    public function testAKilledWorkerLosesAndDoublesNothing(): void
+    {
+        $rows = "Full name|Hours|Craft|Issued|Register\n".implode("\n", array_map(static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i", range(1, 200)));
+        $project = $this->project($rows);
+        $this->order($project, ['format' => 'pdf']);
+        $run = $this->newestRun();
+        $pieces = self::getContainer()->get(PieceStore::class);
+
+        $worker = $this->worker();
+        $worker->start();
+        $deadline = microtime(true) + 60;
+        do {
+            usleep(20_000);
+            $done = $pieces->progress($run)->done();
+        } while (0 === $done && microtime(true) < $deadline);
+        $worker->signal(\SIGKILL);
+        $worker->wait();
+        $done = $pieces->progress($run)->done();
+        self::assertGreaterThan(0, $done);
+        self::assertLessThan(200, $done, 'it was killed in the middle');
+
+        // What it was at when killed is only handed out again after the queue's redeliver_timeout: let that time pass at once.
+        $this->entities()->getConnection()->executeStatement("UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL");
+        $this->work();
+        self::assertSame(RunState::Done, $this->newestRun()->state());
+        self::assertSame([200, 0], [$pieces->progress($run)->made, $pieces->progress($run)->notMade]);
+        $pdf = $this->download($project);
+        self::assertSame(200, Tools::pages($pdf));
+        preg_match_all('/Volunteer (\d+)/', Tools::pdfText($pdf), $m);
+        self::assertSame(range(1, 200), array_map(intval(...), $m[1]), 'each once, in order');
+    }
+
+    /** @param array<string, string|false> $fields */
+    private function order(Project $project, array $fields): void
+    {
+        $this->post("/projects/{$project->id()}/press/runs", $fields);
+        self::assertResponseRedirects("/projects/{$project->id()}/press");
+    }
+
+    /** A real worker, until the queue is empty. */
+    private function work(): void
+    {
+        $worker = $this->worker();
+        $worker->start();
+        $deadline = microtime(true) + 90;
+        while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
+            self::assertLessThan($deadline, microtime(true), 'the worker took too long: '.$worker->getErrorOutput());
+            self::assertTrue($worker->isRunning(), 'the worker ended early: '.$worker->getErrorOutput());
+            usleep(20_000);
+        }
+        $worker->stop(5, \SIGTERM);
+        $this->entities()->clear();
+    }
+
+    private function worker(): Process
+    {
+        return new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'runs', '--env=test', '--sleep=0.05', '-q'], \dirname(__DIR__, 2), timeout: 120);
+    }
+
+    private function download(Project $project): string
+    {
+        $this->browser->request('GET', "/projects/{$project->id()}/press/runs/{$this->newestRun()->id()}/file");
+        self::assertResponseIsSuccessful();
+
+        return $this->browser->getInternalResponse()->getContent();
+    }
+}

@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Import\DelimitedText;
+use Morphea\App\Import\OpenDocument;
+use Morphea\App\Import\TableReader;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Import\Workbook;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableBuilder;
+use PhpOffice\PhpSpreadsheet\Cell\DataType;
+use PhpOffice\PhpSpreadsheet\IOFactory;
+use PhpOffice\PhpSpreadsheet\Spreadsheet;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+
+final class TableReaderTest extends TestCase
+{
+    private const TEXT = "Full name,Hours,Craft\n\"Brandvold-Anning, Ottilie\",007,\"kettles\nand \"\"pans\"\"\"\nSøren Ashgrove,41,café chairs\n";
+
+    #[TestWith(['UTF-8', ''])]
+    #[TestWith(['UTF-8', "\xEF\xBB\xBF"])]
+    #[TestWith(['UTF-16LE', "\xFF\xFE"])]
+    #[TestWith(['UTF-16BE', "\xFE\xFF"])]
+    #[TestWith(['UTF-16LE', ''])]
+    #[TestWith(['Windows-1252', ''])]
+    public function testEncodingsAreRecognised(string $encoding, string $mark): void
+    {
+        $table = $this->read($mark.mb_convert_encoding(self::TEXT, $encoding, 'UTF-8'));
+        self::assertSame([['Brandvold-Anning, Ottilie', '007', "kettles\nand \"pans\""], ['Søren Ashgrove', '41', 'café chairs']], $table->cells);
+        self::assertSame('Windows-1252' === $encoding ? 1 : 0, \count($table->notices));
+    }
+
+    #[TestWith([','])]
+    #[TestWith([';'])]
+    #[TestWith(["\t"])]
+    #[TestWith(['|'])]
+    public function testDelimitersAreRecognised(string $delimiter): void
+    {
+        $line = static fn (string ...$cells): string => implode($delimiter, array_map(static fn (string $c): string => '"'.$c.'"', $cells));
+        $table = $this->read($line('Name', 'Sizes', 'Note')."\r\n".$line('Ng', '1,5; 2,5', 'a, b')."\r\n".$line('Bo', '3|4', 'c; d')."\r\n");
+        self::assertSame([['Ng', '1,5; 2,5', 'a, b'], ['Bo', '3|4', 'c; d']], $table->cells);
+    }
+
+    public function testAnXlsxIsReadAsItIsShown(): void
+    {
+        $book = new Spreadsheet();
+        $sheet = $book->getActiveSheet();
+        $sheet->fromArray(['Full name', 'Code', 'Issued', 'Total', '', 'Craft'], null, 'A1');
+        $sheet->setCellValueExplicit('A2', "Ottilie\n\"Tilly\"", DataType::TYPE_STRING);
+        $sheet->setCellValueExplicit('B2', '007', DataType::TYPE_STRING);
+        $sheet->setCellValue('C2', 46085);
+        $sheet->getStyle('C2')->getNumberFormat()->setFormatCode('dd/mm/yyyy');
+        $sheet->setCellValue('D2', '=6*7');
+        $sheet->setCellValue('F2', 'kettles');
+        $sheet->setCellValue('A3', 'Ng');
+        $sheet->setCellValue('H9', ' ');
+        $path = tempnam(sys_get_temp_dir(), 'book').'.xlsx';
+        IOFactory::createWriter($book, 'Xlsx')->save($path);
+        $table = $this->reader()->file($path, basename($path));
+        unlink($path);
+        self::assertSame(['Full name', 'Code', 'Issued', 'Total', 'Column E', 'Craft'], array_map(static fn (Column $c): string => $c->heading, $table->columns));
+        self::assertSame("Ottilie\n\"Tilly\"", $table->cells[0][0]);
+        self::assertSame(['007', '04/03/2026', '42', '', 'kettles'], \array_slice($table->cells[0], 1));
+        self::assertSame(2, $table->count());
+    }
+
+    public function testAnOdsIsReadAsItIsShown(): void
+    {
+        $cell = static fn (string $inside, string $more = ''): string => "<table:table-cell$more>$inside</table:table-cell>";
+        $content = '<?xml version="1.0"?><office:document-content xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0" xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><office:body><office:spreadsheet>'
+            .'<table:table table:name="Empty"><table:table-row table:number-rows-repeated="1048576"><table:table-cell table:number-columns-repeated="16384"/></table:table-row></table:table>'
+            .'<table:table table:name="Spring"><table:table-row>'.$cell('<text:p>Full name</text:p>').$cell('<text:p>Code</text:p>').$cell('<text:p>Issued</text:p>').$cell('<text:p>Total</text:p>').'</table:table-row>'
+            .'<table:table-row table:number-rows-repeated="2">'.$cell('<text:p>Ottilie <text:span>“Tilly”</text:span></text:p><text:p>two<text:s text:c="3"/>lines</text:p>').$cell('<text:p>007</text:p>').$cell('<text:p>04/03/2026</text:p>', ' office:value-type="date" office:date-value="2026-03-04"').$cell('<text:p>42</text:p>', ' table:formula="of:=6*7" office:value="42"').'<table:table-cell table:number-columns-repeated="16380"/></table:table-row>'
+            .'<table:table-row><table:table-cell table:number-columns-repeated="3"/>'.$cell('<text:p>x</text:p><office:annotation><text:p>a remark</text:p></office:annotation>').'</table:table-row>'
+            .'<table:table-row table:number-rows-repeated="1048000"><table:table-cell table:number-columns-repeated="16384"/></table:table-row></table:table></office:spreadsheet></office:body></office:document-content>';
+        $path = (string) tempnam(sys_get_temp_dir(), 'ods');
+        $zip = new \ZipArchive();
+        $zip->open($path, \ZipArchive::OVERWRITE);
+        $zip->addFromString('mimetype', 'application/vnd.oasis.opendocument.spreadsheet');
+        $zip->addFromString('content.xml', $content);
+        $zip->close();
+        $row = ["Ottilie “Tilly”\ntwo   lines", '007', '04/03/2026', '42'];
+        self::assertSame([$row, $row, ['', '', '', 'x']], $this->reader()->file($path, 'rows.ods')->cells);
+    }
+
+    #[DataProvider('bad')]
+    public function testWhatIsNoTableIsRefusedInWords(string $bytes, string $words): void
+    {
+        $this->expectException(UploadError::class);
+        $this->expectExceptionMessageMatches($words);
+        $this->read($bytes);
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function bad(): iterable
+    {
+        yield 'empty file' => ['', '/“rows.csv” is empty \(0 bytes\)/'];
+        yield 'blank lines' => ["\n\n ,\n", '/not even a line of headings/'];
+        yield 'headings only' => ["Name,Hours\n", '/headings but no rows/'];
+        yield 'a picture' => ["\x89PNG\r\n\x1a\n\0\0\0\rIHDR".str_repeat("\0\1\2", 300), '/is no table/'];
+        yield 'a PDF' => ["%PDF-1.7\n1 0 obj", '/is no table/'];
+        yield 'a web page' => ['<!DOCTYPE html><table></table>', '/is no table/'];
+        yield 'an old workbook' => ["\xD0\xCF\x11\xE0\xA1\xB1\x1A\xE1", '/old binary format/'];
+        yield 'a damaged workbook' => ["PK\x03\x04 rubbish", '/damaged/'];
+        yield 'broken UTF-8' => ["Name\nSøren Ærø Ünder\nÉmile \xC3\n", '/line 3 is neither UTF-8/'];
+        yield 'too many rows' => ["Name,Hours\n".str_repeat("Ng,1\n", 21_000), '/more than 20,000 rows/'];
+    }
+
+    public function testAZipThatIsNoWorkbookIsRefused(): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
+        $zip = new \ZipArchive();
+        $zip->open($path, \ZipArchive::OVERWRITE);
+        $zip->addFromString('hello.txt', 'hello');
+        $zip->close();
+        $this->expectExceptionMessageMatches('/no workbook/');
+        $this->reader()->file($path, 'rows.xlsx');
+    }
+
+    public function testTheEndingOfAFileDoesNotMatter(): void
+    {
+        self::assertSame(2, $this->read(self::TEXT, 'rows.xlsx')->count());
+    }
+
+    public function testOneColumnIsTakenWithANotice(): void
+    {
+        $table = $this->read("Full name\nNg\nBo\n");
+        self::assertSame(2, $table->count());
+        self::assertStringContainsString('Only one column', $table->notices[0]);
+    }
+
+    public function testAPastedTableIsRead(): void
+    {
+        self::assertSame([['Ng', '007']], $this->reader()->pasted("Name\tCode\nNg\t007")->cells);
+    }
+
+    private function read(string $bytes, string $name = 'rows.csv'): Table
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'rows');
+        file_put_contents($path, $bytes);
+        try {
+            return $this->reader()->file($path, $name);
+        } finally {
+            unlink($path);
+        }
+    }
+
+    private function reader(): TableReader
+    {
+        return new TableReader(new TableBuilder(), new DelimitedText(), new Workbook(new OpenDocument()));
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests;
+
+use PHPUnit\Framework\Assert;
+use Symfony\Component\Process\Process;
+
+/** Looks at what was made with programs that had no part in making it. */
+final class Tools
+{
+    public static function assertSoundPdf(string $pdf): void
+    {
+        Assert::assertStringContainsString('No syntax or stream encoding errors found', self::on($pdf, ['qpdf', '--check', '%']));
+    }
+
+    public static function pdfText(string $pdf): string
+    {
+        return self::on($pdf, ['pdftotext', '-layout', '%', '-']);
+    }
+
+    public static function pages(string $pdf): int
+    {
+        return 1 === preg_match('/^Pages:\s+(\d+)/m', self::on($pdf, ['pdfinfo', '%']), $m) ? (int) $m[1] : 0;
+    }
+
+    /** @return array{int, int} in points */
+    public static function pageSize(string $pdf): array
+    {
+        preg_match('/^Page size:\s+([\d.]+) x ([\d.]+)/m', self::on($pdf, ['pdfinfo', '%']), $m);
+
+        return [(int) round((float) ($m[1] ?? 0)), (int) round((float) ($m[2] ?? 0))];
+    }
+
+    /** @return list<array{name: string, embedded: bool, subset: bool}> */
+    public static function pdfFonts(string $pdf): array
+    {
+        $lines = \array_slice(explode("\n", trim(self::on($pdf, ['pdffonts', '%']))), 2);
+        Assert::assertNotSame([], $lines, 'the PDF has fonts, so its text is text');
+
+        return array_map(static fn (string $line): array => ['name' => (string) strtok($line, ' '), 'embedded' => 1 === preg_match('/ (yes|no)\s+(yes|no)\s+(yes|no)\s+\d+\s+\d+\s*$/', $line, $m) && 'yes' === $m[1], 'subset' => 'yes' === ($m[2] ?? '')], $lines);
+    }
+
+    /** @return array<string, string> bytes by name */
+    public static function unzip(string $zip): array
+    {
+        $path = self::file($zip);
+        $archive = new \ZipArchive();
+        Assert::assertTrue($archive->open($path, \ZipArchive::CHECKCONS));
+        $files = [];
+        for ($i = 0; $i < $archive->numFiles; ++$i) {
+            $files[(string) $archive->getNameIndex($i)] = (string) $archive->getFromIndex($i);
+        }
+        $archive->close();
+        unlink($path);
+
+        return $files;
+    }
+
+    public static function pngDpi(string $png): int
+    {
+        $at = strpos($png, 'pHYs');
+
+        return false === $at ? 0 : (int) round((unpack('N', substr($png, $at + 4, 4))[1] ?? 0) * 0.0254);
+    }
+
+    /** @param list<string> $command with % for the file */
+    private static function on(string $bytes, array $command): string
+    {
+        $path = self::file($bytes);
+        $process = new Process(array_map(static fn (string $word): string => '%' === $word ? $path : $word, $command));
+        $process->mustRun();
+        unlink($path);
+
+        return $process->getOutput();
+    }
+
+    private static function file(string $bytes): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'made');
+        file_put_contents($path, $bytes);
+
+        return $path;
+    }
+}
