@@ -2,6 +2,8 @@
 document.addEventListener('click', (event) => {
     const opener = event.target.closest('[data-dialog]');
     if (opener) document.getElementById(opener.dataset.dialog).showModal();
+    const picker = event.target.closest('[data-picks]');
+    if (picker) document.getElementById(picker.dataset.picks).click();
     if (event.target.closest('[data-close]')) event.target.closest('dialog').close();
     if (event.target instanceof HTMLDialogElement) event.target.close();
 });
@@ -10,12 +12,4 @@ document.addEventListener('change', (event) => {
     if (event.target.type === 'file' && event.target.closest('[data-autosubmit]')) event.target.form.requestSubmit();
     const shows = event.target.dataset?.shows;
     if (shows) document.getElementById(shows).hidden = event.target.value !== 'own';
-});
-
-// A label that looks like a button answers the keys of one.
-document.addEventListener('keydown', (event) => {
-    if (event.target.matches?.('label[role=button]') && (event.key === 'Enter' || event.key === ' ')) {
-        event.preventDefault();
-        event.target.querySelector('input')?.click();
-    }
 });

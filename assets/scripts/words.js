@@ -28,12 +28,12 @@ export function chip(part, letter, heading) {
     element.contentEditable = 'false';
     element.tabIndex = 0;
     element.setAttribute('role', 'button');
-    element.setAttribute('aria-label', `Column ${letter} ${heading}; press Enter to change how it is shown`);
+    element.title = 'How this column is shown';
     element.dataset.part = JSON.stringify(part);
     const cap = document.createElement('span');
     cap.className = 'cap';
     cap.textContent = letter;
-    element.append(cap, heading);
+    element.append(cap, ' ', heading);
     if (NAMES[part.shown]) {
         const small = document.createElement('small');
         small.textContent = NAMES[part.shown];

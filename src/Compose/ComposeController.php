@@ -10,6 +10,7 @@ use Morphea\App\Import\UploadError;
 use Morphea\App\Rows\TableStore;
 use Morphea\App\Storage\PictureStore;
 use Morphea\App\Web\Upload;
+use Morphea\Core\Data\Column;
 use Morphea\Core\Layout\TextLayouter;
 use Morphea\Core\Layout\WidestRow;
 use Morphea\Core\Pattern\Pattern;
@@ -40,7 +41,7 @@ final class ComposeController extends AbstractController
     #[Route('', name: 'compose', methods: ['GET'])]
     public function index(Project $project, Request $request): Response
     {
-        $row = $request->query->getInt('row', 1);
+        $row = self::row($request);
         $layer = $request->query->getString('layer');
 
         return $request->headers->has('HX-Request') ? $this->work($project, $row, $layer) : $this->render('compose/index.html.twig', $this->view->of($project, $row, $layer));
@@ -65,7 +66,7 @@ final class ComposeController extends AbstractController
     #[Route('/link', name: 'compose_link', methods: ['POST'])]
     public function link(Project $project, Request $request): Response
     {
-        return $this->edit($project, $request, fn (string $layer): Edit => new LinkColumn($layer, $this->column($project, $request)['key']));
+        return $this->edit($project, $request, fn (string $layer): Edit => new LinkColumn($layer, $this->column($project, $request)['key'], array_map(static fn (Column $column): string => $column->key, $project->columns())));
     }
 
     #[Route('/add', name: 'compose_add', methods: ['POST'])]
@@ -108,7 +109,7 @@ final class ComposeController extends AbstractController
     #[Route('/order', name: 'compose_order', methods: ['POST'])]
     public function order(Project $project, Request $request): Response
     {
-        return $this->edit($project, $request, static fn (string $layer): Edit => new OrderLayer($layer, $request->request->getInt('steps')));
+        return $this->edit($project, $request, static fn (string $layer): Edit => new OrderLayer($layer, (int) $request->request->getString('steps')));
     }
 
     #[Route('/remove', name: 'compose_remove', methods: ['POST'])]
@@ -144,7 +145,7 @@ final class ComposeController extends AbstractController
         }
         $widest = $layer instanceof TextLayer ? WidestRow::of($layer, $rows->rows($project), $layouter, $template->locale) : null;
 
-        return $this->render('compose/widest.html.twig', ['project' => $project, 'layer' => $layer, 'widest' => $widest, 'template' => $template, 'typeUnit' => EditInput::typeUnit($template), 'row' => $request->query->getInt('row', 1)]);
+        return $this->render('compose/widest.html.twig', ['project' => $project, 'layer' => $layer, 'widest' => $widest, 'template' => $template, 'typeUnit' => EditInput::typeUnit($template), 'row' => self::row($request)]);
     }
 
     /** @param \Closure(string): Edit $make from the id of the layer the request names */
@@ -157,21 +158,21 @@ final class ComposeController extends AbstractController
             return $this->refused($project, $request, $e instanceof TemplateError && '' !== $e->where && !str_contains($e->what, '.') ? "$e->what." : $e->getMessage());
         }
 
-        return $this->work($project, $request->request->getInt('row', 1), $select ?? $layer);
+        return $this->work($project, self::row($request), $select ?? $layer);
     }
 
     private function refused(Project $project, Request $request, string $why): Response
     {
         $this->addFlash('bad', $why);
 
-        return $this->work($project, $request->request->getInt('row', 1), $request->request->getString('layer'), 422);
+        return $this->work($project, self::row($request), $request->request->getString('layer'), 422);
     }
 
     private function again(Project $project, Request $request, string $says): Response
     {
         $this->addFlash('good', $says);
 
-        return $this->work($project, $request->request->getInt('row', 1), $request->request->getString('layer'));
+        return $this->work($project, self::row($request), $request->request->getString('layer'));
     }
 
     private function work(Project $project, int $row, string $layer, int $status = 200): Response
@@ -180,6 +181,12 @@ final class ComposeController extends AbstractController
         $address = $this->generateUrl('compose', array_filter(['project' => $project->id(), 'row' => $view['row'] > 1 ? $view['row'] : null, 'layer' => '' !== $layer ? $layer : null], static fn ($v): bool => null !== $v));
 
         return $this->render('compose/work.html.twig', $view + ['oob' => true], new Response(status: $status, headers: ['HX-Replace-Url' => $address]));
+    }
+
+    /** The row the request names; whatever is typed that is no number means the first. */
+    private static function row(Request $request): int
+    {
+        return max(1, (int) ($request->isMethod('GET') ? $request->query : $request->request)->getString('row', '1'));
     }
 
     /** @return array{key: string, heading: string} the column the request names by key or by letter */

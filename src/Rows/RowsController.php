@@ -36,7 +36,7 @@ final class RowsController extends AbstractController
     #[Route('/more', name: 'rows_more', methods: ['GET'])]
     public function more(Project $project, Request $request): Response
     {
-        return $this->render('rows/lines.html.twig', ['project' => $project, 'rows' => $this->store->rows($project, max(1, $request->query->getInt('from', 1)), self::PAGE), 'page' => self::PAGE]);
+        return $this->render('rows/lines.html.twig', ['project' => $project, 'rows' => $this->store->rows($project, max(1, (int) $request->query->getString('from', '1')), self::PAGE), 'page' => self::PAGE]);
     }
 
     #[Route('/file', name: 'rows_file', methods: ['POST'])]

@@ -36,7 +36,7 @@ final readonly class AutoLink
             }
             foreach ($columns as $column) {
                 if (self::plain($column->heading) === self::plain($text->name)) {
-                    $template = (new LinkColumn($text->id, $column->key))->apply($template);
+                    $template = (new LinkColumn($text->id, $column->key, $keys))->apply($template);
                     $made[] = \sprintf('%s shows %s %s', $text->name, $column->letter(), $column->heading);
                     break;
                 }

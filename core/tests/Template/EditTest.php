@@ -51,9 +51,10 @@ final class EditTest extends TestCase
     #[TestWith(['for {hours, plural, one {# hour} other {# hours}}!', 'for {craft, plural, one {# hour} other {# hours}}!', 'with the way it is shown'])]
     #[TestWith(['{full_name} and {hours}', '{full_name} and {hours} {craft}', 'added to several'])]
     #[TestWith(['on {craft}', 'on {craft}', 'linked already'])]
+    #[TestWith(['{gone} for {hours}', '{craft} for {hours}', 'a column the table has not is taken over'])]
     public function testLinkingAColumn(string $before, string $after, string $why): void
     {
-        self::assertSame($after, $this->text((new LinkColumn('recipient', 'craft'))->apply(Make::template(Make::text($before))))->pattern->source, $why);
+        self::assertSame($after, $this->text((new LinkColumn('recipient', 'craft', ['full_name', 'hours', 'craft']))->apply(Make::template(Make::text($before))))->pattern->source, $why);
     }
 
     public function testLayersAreAddedOrderedAndRemoved(): void

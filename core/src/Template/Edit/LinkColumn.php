@@ -11,12 +11,13 @@ use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\TextLayer;
 
 /**
- * Links a column to a text. Plain words give way to the column; in a text with one column the new one takes its place, and the way that column was
- * shown (as a number, in a plural …) with it; to a text with several columns the new one is added at the end.
+ * Links a column to a text. Plain words give way to the column. A column the table has not is taken over, with the way it was shown (as
+ * a number, in a plural …); so is the only column of a text. To a text with several columns the new one is added at the end.
  */
 final readonly class LinkColumn implements Edit
 {
-    public function __construct(private string $layer, private string $key)
+    /** @param list<string> $known keys of the table's columns */
+    public function __construct(private string $layer, private string $key, private array $known)
     {
     }
 
@@ -44,9 +45,10 @@ final readonly class LinkColumn implements Edit
         if ([] === $columns) {
             return Pattern::column($this->key);
         }
-        if (1 === \count($columns)) {
+        $replaced = $pattern->unknownColumns($this->known)[0] ?? (1 === \count($columns) ? $columns[0] : null);
+        if (null !== $replaced) {
             return implode('', array_map(fn ($part): string => $part instanceof Argument
-                ? (string) preg_replace('/\{\s*'.preg_quote($columns[0], '/').'\s*(?=[,}])/u', '{'.$this->key, $part->source)
+                ? (string) preg_replace('/\{\s*'.preg_quote($replaced, '/').'\s*(?=[,}])/u', '{'.$this->key, $part->source)
                 : Pattern::quote($part->text), $pattern->parts));
         }
 

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+/** axe-core over every screen in its main states. */
+final class AccessibilityTest extends BrowserTestCase
+{
+    public function testAxeFindsNothing(): void
+    {
+        foreach (['/sign-in', '/sign-up'] as $path) {
+            $this->open($path);
+            $this->find('form');
+            $this->axe($path);
+        }
+        $this->signIn();
+        $this->axe('bench');
+        $this->button('Start a blank project')->click();
+        $this->axe('bench with dialog');
+        $this->project('Mending certificates');
+        $project = (string) preg_replace('~^.+(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
+        $this->axe('compose');
+        foreach (['recipient', 'deed', 'seal', 'date-line'] as $layer) {
+            $this->open("$project/compose?layer=$layer&row=3");
+            $this->find('#rule-title');
+            $this->settled();
+            $this->axe("compose, $layer");
+        }
+        $this->open("$project/rows");
+        $this->find('.grid');
+        $this->axe('rows');
+        $this->open("$project/press");
+        $this->find('#order');
+        $this->axe('press');
+        $this->choose('#format', 'png');
+        $this->axe('press, PNG');
+        $this->open('/');
+        $this->button('Square tip card, 1080 x 1080')->click();
+        $this->find('.drop-here');
+        $this->axe('rows, empty');
+        $this->find('.station[href$="/compose"]')->click();
+        $this->find('#side');
+        $this->axe('compose without rows');
+    }
+
+    private function axe(string $where): void
+    {
+        $this->driver->executeScript((string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        /** @var array{violations: list<array{id: string, help: string, nodes: list<array{html: string, failureSummary: string}>}>} $result */
+        $result = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; axe.run({resultTypes: ["violations"]}).then(done)');
+        self::assertSame([], array_map(static fn (array $v): string => "$where: $v[id], $v[help]: ".implode(' | ', array_map(static fn (array $n): string => $n['html'].' '.$n['failureSummary'], $v['nodes'])), $result['violations']));
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+use Symfony\Component\Process\Process;
+
+/** The real application beside the tests: web server, a worker and chromedriver, on a database and files of their own. */
+final class Application
+{
+    private static ?self $running = null;
+
+    /** @var list<Process> */
+    private array $processes = [];
+    public readonly string $address;
+    public readonly string $driver;
+    public readonly string $downloads;
+
+    public static function get(): self
+    {
+        return self::$running ??= new self();
+    }
+
+    private function __construct()
+    {
+        $root = \dirname(__DIR__, 2);
+        $folder = "$root/var/test/browser";
+        (new Process(['rm', '-rf', $folder]))->mustRun();
+        mkdir("$folder/downloads", 0o777, true);
+        $this->downloads = "$folder/downloads";
+        $environment = ['APP_ENV' => 'prod', 'APP_DEBUG' => '0', 'DATABASE_URL' => "sqlite:///$folder/morphea.db", 'MORPHEA_FILES' => "local://$folder/files", 'PHP_CLI_SERVER_WORKERS' => '4', 'SYMFONY_DOTENV_VARS' => false];
+        $php = [\PHP_BINARY, '-d', 'ffi.enable=1', '-d', 'variables_order=EGPCS', '-d', 'upload_max_filesize=100M', '-d', 'post_max_size=110M'];
+        foreach ([['doctrine:migrations:migrate', '-n', '-q'], ['morphea:demo']] as $command) {
+            (new Process([...$php, 'bin/console', ...$command], $root, $environment))->mustRun();
+        }
+        $web = self::freePort();
+        $driver = self::freePort();
+        $this->address = "http://127.0.0.1:$web";
+        $this->driver = "http://127.0.0.1:$driver";
+        $this->start([...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'], $root, $environment);
+        $this->start([...$php, 'bin/console', 'messenger:consume', 'runs', '--sleep=0.1', '-q'], $root, $environment);
+        $this->start(['chromedriver', "--port=$driver"], $root, []);
+        $this->waitFor($web);
+        $this->waitFor($driver);
+        register_shutdown_function($this->stop(...));
+    }
+
+    /**
+     * @param list<string>                $command
+     * @param array<string, string|false> $environment
+     */
+    private function start(array $command, string $root, array $environment): void
+    {
+        // A session of its own, so that it ends with all processes it starts in turn.
+        $process = new Process(['setsid', ...$command], $root, $environment, timeout: null);
+        $process->disableOutput();
+        $process->start();
+        $this->processes[] = $process;
+    }
+
+    private function stop(): void
+    {
+        foreach ($this->processes as $process) {
+            if (null !== $pid = $process->getPid()) {
+                posix_kill(-$pid, \SIGKILL);
+            }
+        }
+    }
+
+    private function waitFor(int $port): void
+    {
+        for ($i = 0; $i < 200; ++$i) {
+            if (false !== $socket = @fsockopen('127.0.0.1', $port, timeout: 1)) {
+                fclose($socket);
+
+                return;
+            }
+            usleep(50_000);
+        }
+        throw new \RuntimeException("Nothing answers at port $port.");
+    }
+
+    private static function freePort(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        \assert(false !== $socket);
+        $name = (string) stream_socket_get_name($socket, false);
+        fclose($socket);
+
+        return (int) substr($name, (int) strrpos($name, ':') + 1);
+    }
+}

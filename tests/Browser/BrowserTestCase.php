@@ -1,0 +1,172 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\WebDriverException;
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\LocalFileDetector;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use Morphea\App\Command\DemoCommand;
+use PHPUnit\Framework\TestCase;
+
+/** Drives the real interface in headless Chromium. */
+abstract class BrowserTestCase extends TestCase
+{
+    private const PATIENCE = 15;
+
+    protected RemoteWebDriver $driver;
+
+    protected function setUp(): void
+    {
+        $this->driver = self::chromium();
+    }
+
+    protected function tearDown(): void
+    {
+        $errors = array_filter($this->driver->manage()->getLog('browser'), static fn (array $entry): bool => 'SEVERE' === $entry['level'] && !str_contains($entry['message'], '422'));
+        $this->driver->quit();
+        self::assertSame([], array_column($errors, 'message'), 'errors in the browser');
+    }
+
+    public static function chromium(): RemoteWebDriver
+    {
+        $options = new ChromeOptions();
+        $options->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--window-size=1280,800', '--hide-scrollbars', '--force-color-profile=srgb']);
+        $options->setExperimentalOption('prefs', ['download.default_directory' => Application::get()->downloads, 'download.prompt_for_download' => false]);
+        $capabilities = DesiredCapabilities::chrome();
+        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
+        $driver = RemoteWebDriver::create(Application::get()->driver, $capabilities);
+        // The window's size counts its frame; the page itself is to be 1280 by 800.
+        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => 1280, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]]);
+
+        return $driver;
+    }
+
+    protected function open(string $path): void
+    {
+        $this->driver->get(Application::get()->address.$path);
+    }
+
+    protected function signIn(): void
+    {
+        $this->open('/sign-in');
+        $this->find('#email')->sendKeys(DemoCommand::MAIL);
+        $this->find('#password')->sendKeys(DemoCommand::PASSWORD);
+        $this->button('Sign in')->click();
+        $this->sees('Your projects');
+    }
+
+    /** Opens the demo project of that name. */
+    protected function project(string $name): void
+    {
+        $this->open('/');
+        $this->driver->findElement(WebDriverBy::linkText($name))->click();
+        $this->find('#side');
+    }
+
+    protected function find(string $css): RemoteWebElement
+    {
+        return $this->eventually(fn (): RemoteWebElement => $this->driver->findElement(WebDriverBy::cssSelector($css)), "there is no $css");
+    }
+
+    protected function button(string $words): RemoteWebElement
+    {
+        return $this->eventually(fn (): RemoteWebElement => $this->driver->findElement(WebDriverBy::xpath("//button[normalize-space()='$words'] | //a[normalize-space()='$words'] | //label[normalize-space()='$words']")), "there is no button “{$words}”");
+    }
+
+    /** Waits until the page, or a part of it, shows these words. */
+    protected function sees(string $words, string $in = 'body'): void
+    {
+        $plain = '';
+        $this->eventually(function () use ($words, $in, &$plain): bool {
+            // SVG text is not among what WebDriver calls text.
+            $plain = (string) preg_replace('/\s+/u', ' ', (string) $this->driver->executeScript('const e = document.querySelector(arguments[0]); return e ? (e.innerText ?? "") + " " + [...e.querySelectorAll("svg text")].map(t => t.textContent).join(" ") : ""', [$in]));
+
+            return str_contains($plain, $words) ? true : throw new \RuntimeException("“{$words}” is not in: ".mb_substr($plain, 0, 1500));
+        }, "“{$words}” does not appear in $in");
+        $this->addToAssertionCount(1);
+    }
+
+    /** Types over what a field holds. */
+    protected function retype(string $css, string $words): void
+    {
+        $this->find($css)->sendKeys(WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.$words.WebDriverKeys::TAB);
+        $this->settled();
+    }
+
+    protected function choose(string $css, string $value): void
+    {
+        $this->driver->executeScript('const e = document.querySelector(arguments[0]); e.focus(); e.value = arguments[1]; e.dispatchEvent(new Event("change", {bubbles: true}))', [$css, $value]);
+        $this->settled();
+    }
+
+    /** Keys as somebody without a mouse would press them, wherever the focus is. */
+    protected function press(string ...$keys): void
+    {
+        foreach ($keys as $key) {
+            (new WebDriverActions($this->driver))->sendKeys(null, $key)->perform();
+            usleep(30_000);
+        }
+    }
+
+    protected function upload(string $css, string $name, string $bytes): void
+    {
+        $path = sys_get_temp_dir().'/'.$name;
+        file_put_contents($path, $bytes);
+        $input = $this->find($css);
+        $input->setFileDetector(new LocalFileDetector());
+        $input->sendKeys($path);
+    }
+
+    /** The file the browser saves after `$click`. */
+    protected function download(\Closure $click): string
+    {
+        array_map(unlink(...), glob(Application::get()->downloads.'/*') ?: []);
+        $click();
+        $path = $this->eventually(static function (): string {
+            $files = array_values(array_filter(glob(Application::get()->downloads.'/*') ?: [], static fn (string $f): bool => !str_ends_with($f, '.crdownload')));
+
+            return $files[0] ?? throw new \RuntimeException('nothing was saved yet');
+        }, 'nothing was downloaded');
+
+        return (string) file_get_contents($path);
+    }
+
+    /** No request of the page is under way any more. */
+    protected function settled(): void
+    {
+        $this->eventually(fn (): bool => true === $this->driver->executeScript('return document.readyState === "complete" && !document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling")') ? true : throw new \RuntimeException('busy'), 'the page does not come to rest');
+    }
+
+    /**
+     * @template T
+     *
+     * @param \Closure(): T $try
+     *
+     * @return T
+     */
+    protected function eventually(\Closure $try, string $otherwise): mixed
+    {
+        $deadline = microtime(true) + self::PATIENCE;
+        while (true) {
+            try {
+                return $try();
+            } catch (WebDriverException|\RuntimeException $e) {
+                if (microtime(true) > $deadline) {
+                    @mkdir(\dirname(__DIR__, 2).'/var/test', 0o777, true);
+                    $this->driver->takeScreenshot(\dirname(__DIR__, 2).'/var/test/failed.png');
+                    self::fail("$otherwise: ".mb_substr($e->getMessage(), 0, 1800));
+                }
+                usleep(60_000);
+            }
+        }
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+
+final class ComposeScreenTest extends BrowserTestCase
+{
+    public function testTheRuleLineIsWorkedThroughAndTakenBack(): void
+    {
+        $this->signIn();
+        $this->project('Mending certificates');
+        $this->find('#box-recipient')->click();
+        $this->sees('Row 1 fits at 44 pt.', '#results');
+        $this->sees('Widest is row 3, at 30.4 pt on 2 lines.', '#results');
+
+        $this->retype('#set-style-size', '60');
+        $this->sees('Row 1 shrinks to 5', '#results');
+        $this->choose('#set-style-family', 'Caveat');
+        self::assertStringContainsString('font-family="Caveat"', $this->markup());
+        $this->choose('#set-fit-mode', 'keep');
+        $this->sees('Too long: stays as it is', '.rule');
+        $this->choose('#set-empty', 'hide');
+        $this->sees('Empty: hides', '.rule');
+        $this->choose('#set-style-align', 'right');
+
+        // Undo all of it, over a reload; then do one again.
+        $this->driver->navigate()->refresh();
+        $this->find('#bench');
+        for ($i = 0; $i < 5; ++$i) {
+            $this->driver->executeScript('document.activeElement.blur()');
+            (new WebDriverActions($this->driver))->keyDown(null, WebDriverKeys::CONTROL)->sendKeys(null, 'z')->keyUp(null, WebDriverKeys::CONTROL)->perform();
+            $this->sees('Undone:', '#notices');
+            $this->settled();
+            $this->driver->executeScript('document.querySelectorAll(".notice").forEach(n => n.remove())');
+        }
+        $this->sees('Row 1 fits at 44 pt.', '#results');
+        self::assertStringContainsString('font-family="Lora"', $this->markup());
+        $this->find('#redo')->click();
+        $this->sees('Row 1 shrinks to', '#results');
+        $this->find('#undo')->click();
+        $this->sees('Row 1 fits at 44 pt.', '#results');
+    }
+
+    public function testWordsAreTypedWithColumnsBetweenAndShownAsPicked(): void
+    {
+        $this->signIn();
+        $this->project('Claim tags');
+        $this->find('[data-box-select="owner"]')->click();
+        $words = $this->find('#words');
+        $words->click();
+        $this->press(WebDriverKeys::END, ', from ');
+        $this->choose('#insert-column', 'received');
+        $this->sees('for Ottilie Brandvold-Anning, from 2026-10-01', '#side');
+
+        $this->find('#words .chip:last-of-type')->sendKeys(WebDriverKeys::ENTER);
+        $this->choose('#chip-shown', 'date-long');
+        $this->button('Show it so')->click();
+        $this->sees('for Ottilie Brandvold-Anning, from 1 October 2026', '#side');
+        $this->sees('Owner', '#rule-title');
+
+        // A brace typed by hand is a brace, not a broken pattern.
+        $this->find('#words')->click();
+        $this->press(WebDriverKeys::END, ' {', WebDriverKeys::ESCAPE);
+        $this->sees('from 1 October 2026 {', '#side');
+    }
+
+    public function testAColumnDroppedOnTheBareSideMakesAPlaceholder(): void
+    {
+        $this->signIn();
+        $this->project('Fix it before winter');
+        $before = \count($this->driver->findElements(WebDriverBy::cssSelector('.box')));
+        (new WebDriverActions($this->driver))->clickAndHold($this->find('#column-tool'))->moveByOffset(50, 0)->moveToElement($this->find('#side'), 0, -240)->release()->perform();
+        $this->sees('Tool', '#rule-title');
+        self::assertCount($before + 1, $this->driver->findElements(WebDriverBy::cssSelector('.box')));
+        $this->press(WebDriverKeys::DELETE);
+        $this->sees('Placeholders', '.rule-panel');
+    }
+
+    private function markup(): string
+    {
+        $this->settled();
+
+        return (string) $this->driver->executeScript('return document.getElementById("layer-recipient").outerHTML');
+    }
+}

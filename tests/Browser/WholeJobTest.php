@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\WebDriverKeys;
+use Morphea\Tests\Tools;
+
+/** From signing up to the finished files, as one person does it in one sitting. */
+final class WholeJobTest extends BrowserTestCase
+{
+    private const ROWS = <<<'CSV'
+        Volunteer;Hours;Work;Issued;Register
+        Ottilie Brandvold-Anning;41;kettles;2026-03-04;0007
+        Maximiliana Theodora Featherstonehaugh-Pellinore of Upper Tidewick;1;bicycles;4 March 2026;0008
+        Χρυσούλα Λημναίου;31;radios;04/03/2026;0009
+        سلمى البحري;27;"books, and the shelves
+        they stand on";2026-03-04;0010
+
+        CSV;
+
+    public function testFromASpreadsheetToFinishedCertificates(): void
+    {
+        $this->open('/sign-in');
+        $this->button('Make an account')->click();
+        $this->find('#sign_up_form_name')->sendKeys('Tamsin');
+        $this->find('#sign_up_form_email')->sendKeys('tamsin@tidewick.example');
+        $this->find('#sign_up_form_password')->sendKeys('needle-and-thread');
+        $this->button('Make the account')->click();
+
+        // A new project from a starter, and its rows.
+        $this->button('Certificate, A4 landscape')->click();
+        $this->sees('Bring the rows');
+        $this->sees('Full name', '.drop-here');
+        $this->upload('#table-file', 'spring.csv', self::ROWS);
+        $this->sees('4 rows with 5 columns are here.');
+        $this->sees('Date shows D Issued');
+        $this->sees('2 not linked', '#stations');
+
+        // One column by mouse …
+        $this->button('Link 2 placeholders')->click();
+        $this->find('#box-recipient.unlinked');
+        (new WebDriverActions($this->driver))->clickAndHold($this->find('#column-volunteer'))->moveByOffset(60, 40)->moveToElement($this->find('#box-recipient'))->release()->perform();
+        $this->sees('Ottilie Brandvold-Anning', '#side');
+        $this->sees('1 not linked', '#stations');
+
+        // … and one by keyboard: walk to the text, take it, say which column.
+        $this->find('#box-recipient')->sendKeys('');
+        $this->driver->executeScript('document.getElementById("box-recipient").focus()');
+        $this->press(WebDriverKeys::TAB);
+        self::assertSame('box-deed', $this->driver->switchTo()->activeElement()->getAttribute('id'));
+        $this->press(WebDriverKeys::ENTER);
+        $this->sees('Deed', '#rule-title');
+        $this->press('=');
+        $this->sees('Now the letter of the column.', '#link-hint');
+        $this->press('c');
+        $this->sees('for 41 hours at the bench, bringing kettles back to use', '#side');
+        $this->sees('all linked', '#stations');
+
+        // Flip through the rows on the real design.
+        $this->press(WebDriverKeys::PAGE_DOWN);
+        $this->sees('for 1 hour at the bench, bringing bicycles back to use', '#side');
+        $this->sees('Featherstonehaugh-', '#side');
+        $this->find('#row-next')->click();
+        $this->sees('Χρυσούλα Λημναίου', '#side');
+        $this->retype('#row-number', '4');
+        $this->sees('سلمى البحري', '#side');
+        $this->driver->navigate()->refresh();
+        $this->sees('سلمى البحري', '#side');
+
+        // All pieces as one PDF.
+        $this->button('Make 4 pieces')->click();
+        $this->sees('mending-certificates.pdf', '#summary');
+        $this->button('Make 4 pieces')->click();
+        $this->sees('✓ 4 made', '.run');
+        $pdf = $this->download(fn () => $this->find('.run a.btn')->click());
+        Tools::assertSoundPdf($pdf);
+        self::assertSame(4, Tools::pages($pdf));
+        $text = Tools::pdfText($pdf);
+        foreach (['Ottilie Brandvold-Anning', 'for 1 hour at the bench', 'Χρυσούλα Λημναίου', '4 March 2026', 'No. 0010'] as $words) {
+            self::assertStringContainsString($words, $text);
+        }
+        foreach (Tools::pdfFonts($pdf) as $font) {
+            self::assertTrue($font['embedded'] && $font['subset'], $font['name']);
+        }
+
+        // Two of them as pictures, named by register and name.
+        $this->choose('#format', 'png');
+        $this->choose('#which', 'some');
+        $this->find('#rows')->sendKeys('1,3'.WebDriverKeys::TAB);
+        $this->sees('Make 2 pieces', '#bar');
+        $this->choose('select[data-insert="name-words"]', 'register');
+        $this->sees('Ottilie Brandvold-Anning0007.png', '#summary');
+        $this->button('Make 2 pieces')->click();
+        $this->sees('✓ 2 made', '.run');
+        $files = Tools::unzip($this->download(fn () => $this->find('.run a.btn')->click()));
+        self::assertSame(['Ottilie Brandvold-Anning0007.png', 'Χρυσούλα Λημναίου0009.png'], array_keys($files));
+        foreach ($files as $png) {
+            self::assertSame([3508, 2480], \array_slice((array) getimagesizefromstring($png), 0, 2));
+            $image = imagecreatefromstring($png);
+            self::assertNotFalse($image);
+            self::assertSame(0xFBF7EC, imagecolorat($image, 40, 40));
+        }
+    }
+}
