@@ -107,7 +107,7 @@ function reveal() {
 function openChip(element) {
     open = element;
     const part = JSON.parse(element.dataset.part);
-    field('title').textContent = element.textContent.trim();
+    field('title').textContent = [...element.childNodes].filter((n) => n.nodeName !== 'SMALL').map((n) => n.textContent).join('').trim();
     field('shown').value = part.shown;
     field('one').value = part.one;
     field('other').value = part.other;

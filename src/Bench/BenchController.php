@@ -16,6 +16,7 @@ use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Rows\TableStore;
 use Morphea\App\Storage\PictureStore;
+use Morphea\App\Web\Attachment;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Naming\FileNames;
 use Morphea\Core\Template\Preset;
@@ -24,7 +25,6 @@ use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\Unit;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -123,7 +123,7 @@ final class BenchController extends AbstractController
         $archive->write($path, $project->template(), $bytes, $rows->table($project));
         $response = new BinaryFileResponse($path, headers: ['Content-Type' => 'application/zip']);
         $name = (FileNames::safe($project->name()) ?: 'project').'.morphea';
-        $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', $name, 'project.morphea'));
+        $response->headers->set('Content-Disposition', Attachment::header($name));
 
         return $response->deleteFileAfterSend();
     }

@@ -6,8 +6,7 @@ namespace Morphea\App\Press;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Run;
-use Morphea\Core\Naming\FileNames;
-use Symfony\Component\HttpFoundation\HeaderUtils;
+use Morphea\App\Web\Attachment;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
@@ -48,8 +47,7 @@ final readonly class Download
     {
         // A long download must not hold the session, which would stop every other page of the same person.
         $this->requests->getSession()->save();
-        $plain = FileNames::safe((string) preg_replace('/[^\x20-\x7E]|%/', '_', $name));
 
-        return new StreamedResponse($send, 200, ['Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name, $plain)]);
+        return new StreamedResponse($send, 200, ['Content-Type' => $type, 'Content-Disposition' => Attachment::header($name)]);
     }
 }

@@ -45,7 +45,7 @@ final readonly class PdfWriter
     {
         $this->inFolder(function (string $folder) use ($pdfs, $to): string {
             // By a file of arguments: thousands of names are too long for a command line.
-            file_put_contents("$folder/arguments", implode("\n", ['--empty', '--object-streams=generate', '--pages', ...$pdfs, '--', $to]));
+            file_put_contents("$folder/arguments", implode("\n", ['--empty', '--pages', ...$pdfs, '--', $to]));
             $this->run(['qpdf', "@$folder/arguments"]);
 
             return '';

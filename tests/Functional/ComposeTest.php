@@ -89,7 +89,7 @@ final class ComposeTest extends AppTestCase
         self::assertResponseIsSuccessful();
         self::assertSame("it''s '{'{hours, plural, one {# h} other {# hs}}'}'", $this->recipient($project)->pattern->source);
         self::assertStringContainsString('41 hs', $this->body());
-        $this->post($words, ['layer' => 'recipient', 'parts' => json_encode([["column" => "hours", "shown" => "own", "source" => "{hours, plural, one {x"]])]);
+        $this->post($words, ['layer' => 'recipient', 'parts' => json_encode([['column' => 'hours', 'shown' => 'own', 'source' => '{hours, plural, one {x']])]);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('never closed', $this->body());
         $this->post($words, ['layer' => 'recipient', 'parts' => 'rubbish']);

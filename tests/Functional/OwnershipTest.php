@@ -47,7 +47,7 @@ final class OwnershipTest extends AppTestCase
         $project = $this->project("Full name\nNg");
         $run = self::getContainer()->get(RunDesk::class)->start($project, new Order(Format::Svg, '', '{full_name}', 'x'));
         $this->post('/projects', ['name' => 'Second', 'preset' => 'square']);
-        preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m);
+        self::assertSame(1, preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m));
         $this->browser->request('GET', "/projects/{$m[1]}/press/runs/{$run->id()}");
         self::assertResponseStatusCodeSame(404);
     }

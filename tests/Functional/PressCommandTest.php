@@ -60,7 +60,7 @@ final class PressCommandTest extends TestCase
 
     public function testSomeNotMadeIsOneAndTheOthersAreMade(): void
     {
-        $process = $this->press($this->starter(), '--rows='.$this->rows("Full name,Hours,Craft,Issued,Register\nNg,ten,clocks,2026-01-01,1\nBo,5,chairs,2026-01-01,2\n"), '--as=pdfs', "--name={register}-{full_name}");
+        $process = $this->press($this->starter(), '--rows='.$this->rows("Full name,Hours,Craft,Issued,Register\nNg,ten,clocks,2026-01-01,1\nBo,5,chairs,2026-01-01,2\n"), '--as=pdfs', '--name={register}-{full_name}');
         self::assertSame(1, $process->getExitCode());
         self::assertStringContainsString('row 1 not made: Deed: "hours" is “ten”, which is not a number.', $process->getErrorOutput());
         self::assertSame(["$this->folder/2-Bo.pdf"], glob("$this->folder/*.pdf"));

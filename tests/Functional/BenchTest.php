@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Rows\TableStore;
+use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\TestWith;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+
+final class BenchTest extends AppTestCase
+{
+    public function testAProjectSavedAsFileAndBroughtBackIsTheSame(): void
+    {
+        $project = $this->project();
+        $this->browser->request('GET', "/projects/{$project->id()}/save.morphea");
+        self::assertSame('attachment; filename="Mending certificates.morphea"', $this->browser->getResponse()->headers->get('Content-Disposition'));
+        $saved = $this->browser->getInternalResponse()->getContent();
+        self::assertSame(['template.json', 'assets/border.svg', 'assets/seal.svg', 'rows.csv'], array_keys(Tools::unzip($saved)));
+        $this->bring($saved);
+        $again = $this->newest($project);
+        self::assertEquals($this->reload($project)->template(), $again->template());
+        $rows = self::getContainer()->get(TableStore::class);
+        self::assertEquals($rows->table($this->reload($project))?->cells, $rows->table($again)?->cells);
+        $this->browser->request('GET', "/projects/{$again->id()}/pictures/seal.svg");
+        self::assertResponseIsSuccessful();
+    }
+
+    #[TestWith(['not a zip', 'is no .morphea file'])]
+    #[TestWith(['', 'is no .morphea file'])]
+    public function testAFileThatIsNoneIsRefused(string $bytes, string $words): void
+    {
+        $this->browser->loginUser($this->member());
+        $this->bring($bytes);
+        self::assertStringContainsString($words, $this->browser->followRedirect()->filter('.notice.bad')->text());
+        self::assertSame(0, $this->projects());
+    }
+
+    public function testAFileHalfGoodLeavesNothingBehind(): void
+    {
+        $this->browser->loginUser($this->member());
+        $template = (string) file_get_contents(\dirname(__DIR__, 2).'/demo/tip-card/template.json');
+        foreach ([
+            'unknown key "glow"' => ['template.json' => str_replace('"format": 1', '"format": 1, "glow": true', $template)],
+            'must lie between 8 and 20000' => ['template.json' => (string) preg_replace('/"height": 1080/', '"height": 9999999', $template, 1)],
+            'template.json is not readable' => ['template.json' => '{"format": 1'],
+            'holds no template.json' => ['readme.txt' => 'hello'],
+            'defines entities' => ['template.json' => $template, 'assets/patchwork.svg' => '<!DOCTYPE svg [<!ENTITY x "y">]><svg/>'],
+            'headings but no rows' => ['template.json' => $template, 'rows.csv' => "Tip\n"],
+        ] as $words => $entries) {
+            $this->bring($this->zip($entries));
+            $text = $this->browser->followRedirect()->filter('.notice.bad')->text();
+            self::assertStringContainsString(str_replace('template.json is', 'template.json: template.json: is', $words), $text);
+            self::assertSame(0, $this->projects(), $words);
+        }
+    }
+
+    public function testABlankSideOfOwnSizeAndAnAbsurdOne(): void
+    {
+        $this->browser->loginUser($this->member());
+        $this->post('/projects', ['name' => 'Bookmarks', 'preset' => 'own', 'width' => '2,5', 'height' => '6', 'unit' => 'in', 'dpi' => '300']);
+        $project = $this->newest(null);
+        self::assertSame(['Bookmarks', 750, 1800, '2.5 × 6 in'], [$project->name(), $project->template()->width, $project->template()->height, $project->template()->size()]);
+        foreach (['99999', '0', 'wide'] as $width) {
+            $this->post('/projects', ['preset' => 'own', 'width' => $width, 'height' => '6', 'unit' => 'mm', 'dpi' => '300']);
+            self::assertStringContainsString('A side of this size cannot be made: width', $this->browser->followRedirect()->filter('.notice.bad')->text());
+        }
+        self::assertSame(1, $this->projects());
+    }
+
+    public function testRenamingAndDeleting(): void
+    {
+        $project = $this->project();
+        $this->post("/projects/{$project->id()}/name", ['name' => ' Spring thanks ']);
+        self::assertSame('Spring thanks', $this->reload($project)->name());
+        $this->post("/projects/{$project->id()}/delete");
+        self::assertStringContainsString('“Spring thanks” was deleted', $this->browser->followRedirect()->text());
+        self::assertSame(0, $this->projects());
+        self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM table_row'));
+    }
+
+    /** @param array<string, string> $entries */
+    private function zip(array $entries): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
+        $zip = new \ZipArchive();
+        $zip->open($path, \ZipArchive::OVERWRITE);
+        foreach ($entries as $name => $bytes) {
+            $zip->addFromString($name, $bytes);
+        }
+        $zip->close();
+
+        return (string) file_get_contents($path);
+    }
+
+    private function bring(string $bytes): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'bring');
+        file_put_contents($path, $bytes);
+        $this->post('/projects/bring', [], ['file' => new UploadedFile($path, 'brought.morphea', test: true)]);
+    }
+
+    private function newest(?Project $but): Project
+    {
+        $this->entities()->clear();
+        foreach ($this->entities()->getRepository(Project::class)->findAll() as $project) {
+            if ($project->id() !== $but?->id()) {
+                return $project;
+            }
+        }
+        self::fail('There is no project.');
+    }
+
+    private function projects(): int
+    {
+        return (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM project');
+    }
+}
