@@ -22,7 +22,7 @@ test-tools:
 assets: install
 	@$(PHP) bin/assets
 
-test: install test-tools core-test check
+test: install test-tools core-test check assets
 	@$(PHP) vendor/bin/phpunit --testsuite functional
 	@$(PHP) vendor/bin/phpunit --testsuite browser
 
