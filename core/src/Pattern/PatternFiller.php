@@ -34,7 +34,7 @@ final class PatternFiller
         foreach ($pattern->parts as $part) {
             if ($part instanceof Words) {
                 $text .= $part->text;
-            } elseif ($empty || null === $part->type) {
+            } elseif ($empty || null === $part->type || !\array_key_exists($part->key, $cells)) {
                 $text .= $cells[$part->key] ?? '{'.$part->key.'}';
             } else {
                 $shown = $this->show($part, $cells, $problems);

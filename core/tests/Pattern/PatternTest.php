@@ -71,7 +71,7 @@ final class PatternTest extends TestCase
         $filled = $filler->fill(Pattern::parse('{n, plural, one {# hour} other {# hours}} on {d, date, long}'), ['n' => 'about ten', 'd' => '31/02/2026']);
         self::assertSame(['"n" is “about ten”, which is not a number.', '"d" is “31/02/2026”, which is not a date.'], $filled->problems);
         self::assertSame('about ten on 31/02/2026', $filled->text);
-        self::assertSame(['There is no column "gone" in the table.'], $filler->fill(Pattern::parse('{gone}'), [])->problems);
+        self::assertSame(['There is no column "gone" in the table.'], $filler->fill(Pattern::parse('{gone}{gone, number}'), [])->problems);
         self::assertSame(['"n" is empty, and this text needs a number there.'], $filler->fill(Pattern::parse('{a}{n, number}'), ['a' => 'x', 'n' => ' '])->problems);
     }
 
