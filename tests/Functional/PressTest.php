@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Press\GiveUp;
 use Morphea\App\Press\MakePieces;
 use Morphea\App\Press\MakePiecesHandler;
 use Morphea\App\Press\PieceStore;
 use Morphea\App\Press\RunState;
 use Morphea\Tests\Tools;
+use Symfony\Component\Messenger\Envelope;
+use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
 use Symfony\Component\Process\Process;
 
 final class PressTest extends AppTestCase
@@ -110,6 +113,20 @@ final class PressTest extends AppTestCase
         $this->work();
         self::assertSame(RunState::Done, $this->newestRun()->state());
         self::assertCount(60, Tools::unzip($this->download($project)));
+    }
+
+    public function testAStretchThatFailsForGoodIsGivenUpAndTheRunEnds(): void
+    {
+        $project = $this->project(str_replace(['ten', 'soon'], ['10', '2026-03-01'], trim(self::FEW)));
+        $this->order($project, ['format' => 'svg']);
+        $run = $this->newestRun();
+        $failed = new WorkerMessageFailedEvent(new Envelope(new MakePieces($run->id(), 1, 4)), 'runs', new \RuntimeException('the disk is full'));
+        self::getContainer()->get(GiveUp::class)($failed);
+        $this->work();
+        self::assertSame(RunState::Done, $this->newestRun()->state());
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/press")->filter('.run')->text();
+        self::assertStringContainsString('✕ 4 not made', $page);
+        self::assertStringContainsString('row 1: It could not be made: the disk is full', $page);
     }
 
     public function testAStretchDoneTwiceDoesNoHarm(): void
