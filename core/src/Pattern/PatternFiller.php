@@ -38,7 +38,7 @@ final class PatternFiller
                 $text .= $cells[$part->key] ?? '{'.$part->key.'}';
             } else {
                 $shown = $this->show($part, $cells, $problems);
-                $text .= $shown ?? $cells[$part->key] ?? '';
+                $text .= $shown ?? $cells[$part->key];
             }
         }
 
