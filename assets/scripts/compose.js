@@ -1,30 +1,20 @@
 // The Compose screen: selecting, flipping, linking. The browser points and drags; the server lays out.
+import {ask, edit, isTyping, select, side, state, url, work} from './bench.js';
 import {notice} from './notices.js';
 import {forget} from './words.js';
 
-const work = () => document.getElementById('work');
-const url = (tail = '') => work().dataset.base + tail;
-const state = () => ({row: work().dataset.row, layer: work().dataset.layer});
+const link = (layer, column) => edit('/link', {layer, column});
+const isText = () => Boolean(document.getElementById('words'));
 
-function ask(verb, address, values) {
-    return htmx.ajax(verb, address, {source: document.body, target: '#work', swap: 'morph:outerHTML', values: {...state(), ...values}});
-}
-const select = (layer) => ask('GET', url(), {layer});
-const link = (layer, column) => ask('POST', url('/link'), {layer, column});
-const isText = (layer) => document.querySelector(`[data-box="${layer}"]`)?.dataset.kind === 'text';
-
-// Select
+// Select from the lists; on the stage, stage.js does it.
 document.addEventListener('click', (event) => {
-    const box = event.target.closest('[data-box]');
     const line = event.target.closest('[data-box-select]');
-    if (box) select(box.dataset.box);
-    else if (line) select(line.dataset.boxSelect);
-    else if (event.target.closest('#bench') && state().layer !== '') select('');
+    if (line) select(line.dataset.boxSelect);
 });
 
 // Words
 document.addEventListener('words:changed', (event) => {
-    ask('POST', event.target.dataset.post, {parts: event.detail.parts});
+    if (event.target.dataset.post) ask('POST', event.target.dataset.post, {parts: event.detail.parts, layer: event.target.dataset.layer ?? state().layer});
 });
 document.addEventListener('htmx:afterSettle', () => {
     const words = document.getElementById('words');
@@ -63,8 +53,8 @@ document.addEventListener('pointerup', (event) => {
     ghost?.remove();
     over?.classList.remove('drop');
     if (ghost && over?.id === 'side') {
-        const side = over.getBoundingClientRect();
-        ask('POST', url('/add'), {kind: 'placeholder', column: column.dataset.column, x: (event.clientX - side.left) / side.width, y: (event.clientY - side.top) / side.height});
+        const at = side().getBoundingClientRect();
+        edit('/add', {kind: 'placeholder', column: column.dataset.column, x: (event.clientX - at.left) / at.width, y: (event.clientY - at.top) / at.height});
     } else if (ghost && over) {
         link(over.dataset.box, column.dataset.column);
     } else if (!ghost) {
@@ -79,7 +69,7 @@ document.addEventListener('keydown', (event) => {
 });
 function pick(column) {
     const {layer} = state();
-    if (layer && isText(layer)) link(layer, column.dataset.column);
+    if (layer && isText()) link(layer, column.dataset.column);
     else notice('Select a text first, or drag the column onto one.');
 }
 
@@ -88,7 +78,7 @@ let letters = null;
 let waiting = 0;
 function beginLink() {
     const {layer} = state();
-    if (!layer || !document.getElementById('words')) return notice('Select a text first; then = and a letter links a column to it.');
+    if (!layer || !isText()) return notice('Select a text first; then = and a letter links a column to it.');
     letters = '';
     document.getElementById('link-hint')?.replaceChildren('Now the letter of the column. Escape to leave it.');
 }
@@ -98,7 +88,7 @@ function endLink(letter) {
     if (letter) link(state().layer, letter); else select(state().layer);
 }
 document.addEventListener('keydown', (event) => {
-    const typing = event.target.matches?.('input, select, textarea, [contenteditable]') || event.target.closest?.('dialog');
+    const typing = isTyping(event);
     if (letters !== null) {
         event.preventDefault();
         if (/^[a-z]$/i.test(event.key)) {
@@ -119,9 +109,6 @@ document.addEventListener('keydown', (event) => {
         document.getElementById(event.key === 'PageDown' ? 'row-next' : 'row-previous')?.click();
         return;
     }
-    if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key === '=') { event.preventDefault(); beginLink(); }
-    if (event.key === 'Escape' && state().layer) select('');
-    if (event.key === 'Delete' && state().layer) document.getElementById('remove-layer')?.click();
+    if (!typing && event.key === '=' && !event.ctrlKey && !event.metaKey) { event.preventDefault(); beginLink(); }
 });
 

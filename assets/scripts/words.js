@@ -3,20 +3,21 @@
 
 export function partsOf(editor) {
     const parts = [];
-    const words = (text) => {
+    const add = (part, mark) => parts.push(mark ? {...part, mark} : part);
+    const words = (text, mark) => {
         if (text === '') return;
         const last = parts[parts.length - 1];
-        if (last && 'words' in last) last.words += text; else parts.push({words: text});
+        if (last && 'words' in last && JSON.stringify(last.mark ?? null) === JSON.stringify(mark)) last.words += text; else add({words: text}, mark);
     };
-    const walk = (node) => {
+    const walk = (node, mark) => {
         for (const child of node.childNodes) {
-            if (child.nodeType === Node.TEXT_NODE) words(child.data.replace(/\u200B/g, ''));
-            else if (child.dataset?.part) parts.push(JSON.parse(child.dataset.part));
-            else if (child.nodeName === 'BR') words('\n');
-            else if (child.nodeName === 'DIV') { words('\n'); walk(child); } else walk(child);
+            if (child.nodeType === Node.TEXT_NODE) words(child.data.replace(/\u200B/g, ''), mark);
+            else if (child.dataset?.part) add(JSON.parse(child.dataset.part), mark);
+            else if (child.nodeName === 'BR') words('\n', mark);
+            else if (child.nodeName === 'DIV') { words('\n', mark); walk(child, mark); } else walk(child, child.dataset?.mark ? JSON.parse(child.dataset.mark) : mark);
         }
     };
-    walk(editor);
+    walk(editor, null);
     return parts;
 }
 

@@ -12,6 +12,7 @@ use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Layout\TextLayouter;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Align;
+use Morphea\Core\Template\Content;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
@@ -22,7 +23,9 @@ use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Template\TextStyle;
 use Morphea\Core\Template\Unit;
 use Morphea\Core\Type\FontBook;
+use Morphea\Core\Type\Inline;
 use Morphea\Core\Type\Shaper;
+use Morphea\Core\Type\StyledText;
 
 /** Small things the specifications need, made in one line. */
 final class Make
@@ -32,6 +35,11 @@ final class Make
     public static function shaper(): Shaper
     {
         return self::$shaper ??= new Shaper(self::fonts());
+    }
+
+    public static function words(string $text, ?TextStyle $style = null): StyledText
+    {
+        return StyledText::plain($text, Inline::of($style ?? self::style()));
     }
 
     public static function fonts(): FontBook
@@ -46,7 +54,7 @@ final class Make
 
     public static function text(string $pattern, ?FitRule $fit = null, ?EmptyRule $empty = null, ?Frame $frame = null, ?TextStyle $style = null, string $id = 'recipient'): TextLayer
     {
-        return new TextLayer($id, ucfirst($id), $frame ?? new Frame(0, 0, 1000, 200), 1, false, false, Pattern::parse($pattern), $style ?? self::style(), $fit ?? FitRule::keep(), $empty ?? EmptyRule::hide());
+        return new TextLayer($id, ucfirst($id), $frame ?? new Frame(0, 0, 1000, 200), 1, false, false, Content::plain(Pattern::parse($pattern)), $style ?? self::style(), $fit ?? FitRule::keep(), $empty ?? EmptyRule::hide());
     }
 
     public static function template(Layer ...$layers): Template

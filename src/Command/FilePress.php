@@ -18,7 +18,9 @@ use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Drawing\Picture;
+use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\TextFacts;
+use Morphea\Core\Layout\TextLayouter;
 use Morphea\Core\Naming\FileNames;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
@@ -36,7 +38,7 @@ final readonly class FilePress
     /** Pages in one PDF part, so that memory stays bounded. */
     private const PAGES = 100;
 
-    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private PieceMaker $maker, private PdfWriter $pdf)
+    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private PieceMaker $maker, private PdfWriter $pdf, private TextLayouter $layouter)
     {
     }
 
@@ -60,7 +62,7 @@ final readonly class FilePress
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
         array_map(unlink(...), glob("$order->to/.part-*.pdf") ?: []);
-        $results = $this->spread($order, $template, $this->pictures($file), $pieces);
+        $results = $this->spread($order, $template, $this->pictures($file), $pieces, EvenSizes::of($template, $table->rows(), $this->layouter));
         if ($order->format->isOneFile()) {
             $this->join($order, $template, $results);
         }
@@ -127,11 +129,11 @@ final readonly class FilePress
      *
      * @return list<Result>
      */
-    private function spread(FileOrder $order, Template $template, PictureSet $pictures, array $pieces): array
+    private function spread(FileOrder $order, Template $template, PictureSet $pictures, array $pieces, EvenSizes $even): array
     {
         $shares = array_chunk($pieces, max(1, (int) ceil(\count($pieces) / $order->jobs)));
         if (\count($shares) < 2) {
-            return iterator_to_array($this->share($order, $template, $pictures, $pieces), false);
+            return iterator_to_array($this->share($order, $template, $pictures, $pieces, $even), false);
         }
         $children = [];
         foreach ($shares as $share) {
@@ -139,7 +141,7 @@ final readonly class FilePress
             $pid = pcntl_fork();
             if (0 === $pid) {
                 $stream = fopen($out, 'w') ?: exit(3);
-                foreach ($this->share($order, $template, $pictures, $share) as $result) {
+                foreach ($this->share($order, $template, $pictures, $share, $even) as $result) {
                     fwrite($stream, json_encode($result, \JSON_THROW_ON_ERROR)."\n");
                 }
                 fclose($stream);
@@ -168,13 +170,13 @@ final readonly class FilePress
      *
      * @return \Generator<int, Result>
      */
-    private function share(FileOrder $order, Template $template, PictureSet $pictures, array $pieces): \Generator
+    private function share(FileOrder $order, Template $template, PictureSet $pictures, array $pieces, EvenSizes $even): \Generator
     {
         foreach (array_chunk($pieces, self::PAGES) as $chunk) {
             $pages = [];
             $results = [];
             foreach ($chunk as [$row, $name]) {
-                $piece = $this->maker->draw($template, $row, $pictures, $order->format);
+                $piece = $this->maker->draw($template, $row, $pictures, $order->format, $even);
                 $file = null;
                 $reason = $piece->blocked();
                 if (null === $reason && $order->format->isOneFile()) {

@@ -7,8 +7,9 @@ namespace Morphea\App\Compose;
 use Morphea\App\Entity\Project;
 use Morphea\App\Rows\TableStore;
 use Morphea\Core\Layout\LaidOut;
-use Morphea\Core\Pattern\PatternParts;
 use Morphea\Core\Pattern\Shown;
+use Morphea\Core\Proof\Contrast;
+use Morphea\Core\Template\Edit\AlignLayers;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\ShapeLayer;
@@ -25,14 +26,19 @@ final readonly class ComposeView
     {
     }
 
-    /** @return array<string, mixed> */
-    public function of(Project $project, int $number, string $selected): array
+    /**
+     * @param list<string> $wanted ids of the layers to select; with one of a group, all of it
+     *
+     * @return array<string, mixed>
+     */
+    public function of(Project $project, int $number, array $wanted): array
     {
         $template = $project->template();
         $number = max(1, min($number, $project->rowCount()));
         $row = $project->rowCount() > 0 ? $this->rows->row($project, $number) : null;
         $laid = $this->stage->lay($project, $row);
-        $layer = $this->layer($template, $selected);
+        $selection = $this->selection($template, $wanted);
+        $layer = 1 === \count($selection) ? $selection[0] : null;
         $columns = [];
         foreach ($project->columns() as $column) {
             $columns[$column->key] = ['letter' => $column->letter(), 'heading' => $column->heading, 'key' => $column->key, 'stitch' => $column->index % self::STITCHES, 'value' => $row->cells[$column->key] ?? '', 'used' => \in_array($column->key, $template->linkedColumns(), true)];
@@ -45,11 +51,15 @@ final readonly class ComposeView
             'row' => null === $row ? 0 : $number,
             'columns' => $columns,
             'svg' => $this->stage->svg($project, $laid),
-            'boxes' => $this->boxes($template, $columns, $laid, $layer),
+            'boxes' => $this->boxes($template, $columns, $laid, $selection),
             'selected' => $layer,
-            'kind' => $this->kind($layer),
+            'selection' => array_map(static fn (Layer $one): string => $one->id, $selection),
+            'grouped' => [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
+            'ways' => AlignLayers::WAYS,
+            'contrast' => $layer instanceof TextLayer ? Contrast::of($template, $layer) : null,
+            'kind' => \count($selection) > 1 ? 'several' : $this->kind($layer),
             'facts' => null === $layer ? null : $laid->facts($layer->id),
-            'parts' => $layer instanceof TextLayer ? PatternParts::of($layer->pattern) : [],
+            'parts' => $layer instanceof TextLayer ? $layer->content->forEditor() : [],
             'shown' => array_map(static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()], Shown::cases()),
             'families' => $this->fonts->choices(),
             'faces' => $layer instanceof TextLayer ? $this->faces($layer->style->family) : [],
@@ -60,15 +70,21 @@ final readonly class ComposeView
         ];
     }
 
-    private function layer(Template $template, string $id): ?Layer
+    /**
+     * @param list<string> $wanted
+     *
+     * @return list<Layer>
+     */
+    private function selection(Template $template, array $wanted): array
     {
+        $groups = [];
         foreach ($template->side()->layers as $layer) {
-            if ($layer->id === $id) {
-                return $layer;
+            if (null !== $layer->group && \in_array($layer->id, $wanted, true)) {
+                $groups[$layer->group] = true;
             }
         }
 
-        return null;
+        return array_values(array_filter($template->side()->layers, static fn (Layer $layer): bool => \in_array($layer->id, $wanted, true) || isset($groups[$layer->group ?? ''])));
     }
 
     private function kind(?Layer $layer): string
@@ -83,14 +99,15 @@ final readonly class ComposeView
 
     /**
      * @param array<string, array<string, mixed>> $columns
+     * @param list<Layer>                         $selection
      *
      * @return list<array<string, mixed>>
      */
-    private function boxes(Template $template, array $columns, LaidOut $laid, ?Layer $selected): array
+    private function boxes(Template $template, array $columns, LaidOut $laid, array $selection): array
     {
         $boxes = [];
         foreach ($template->side()->layers as $layer) {
-            if ($layer->hidden || ($layer->locked && $layer !== $selected)) {
+            if ($layer->hidden || ($layer->locked && !\in_array($layer, $selection, true))) {
                 continue;
             }
             $keys = $layer instanceof TextLayer ? $layer->pattern->columns() : [];
@@ -107,7 +124,10 @@ final readonly class ComposeView
                 'stitch' => $columns[$keys[0] ?? '']['stitch'] ?? 0,
                 'unlinked' => [] !== $columns && [] !== array_diff($keys, array_keys($columns)),
                 'overset' => $laid->facts($layer->id)->overset ?? false,
-                'selected' => $layer === $selected,
+                'selected' => \in_array($layer, $selection, true),
+                'locked' => $layer->locked,
+                'group' => $layer->group,
+                'frame' => get_object_vars($layer->frame),
             ];
         }
 

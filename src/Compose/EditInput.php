@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Compose;
 
+use Morphea\Core\Template\Gradient;
 use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\ShapeLayer;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\TextLayer;
@@ -13,12 +15,12 @@ use Morphea\Core\Template\Unit;
 /** What people choose and type in the rule line, turned into values of the template: words into numbers, their units into dots. */
 final readonly class EditInput
 {
-    private const TYPE_LENGTHS = ['style.size', 'fit.leastSize', 'strokeWidth', 'radius'];
+    private const TYPE_LENGTHS = ['style.size', 'fit.leastSize', 'strokeWidth', 'radius', 'effects.outline.width', 'effects.shadow.dx', 'effects.shadow.dy', 'effects.shadow.blur', 'effects.highlight.padding'];
     private const SIDE_LENGTHS = ['frame.x', 'frame.y', 'frame.width', 'frame.height'];
-    private const PER_CENT = ['opacity', 'style.letterSpacing'];
-    private const NUMBERS = ['frame.rotation', 'style.lineHeight'];
-    private const SWITCHES = ['locked', 'hidden'];
-    private const COLOURS = ['style.colour', 'fill', 'stroke'];
+    private const PER_CENT = ['opacity', 'style.letterSpacing', 'inner', 'effects.shadow.opacity'];
+    private const NUMBERS = ['frame.rotation', 'style.lineHeight', 'arc', 'corners', 'fill.angle'];
+    private const SWITCHES = ['locked', 'hidden', 'style.tabular', 'style.bullets', 'fit.balanced'];
+    private const COLOURS = ['style.colour', 'fill', 'stroke', 'fill.from', 'fill.to', 'effects.outline.colour', 'effects.shadow.colour', 'effects.highlight.colour'];
     private const WORDS = ['name', 'style.family', 'style.align', 'style.verticalAlign', 'style.case', 'shape'];
 
     public function __construct(private Template $template, private Layer $layer)
@@ -64,21 +66,67 @@ final readonly class EditInput
             'fit.mode' === $path => ['fit' => $this->fit($value)],
             'fit.maxLines' === $path => ['fit.maxLines' => (int) $this->number($path, $value)],
             'fit.then' === $path => ['fit.leastSize' => 'shrinks' === $value ? $this->halfSize() : null],
-            'empty' === $path => ['empty.words' => 'words' === $value ? '–' : null],
+            'empty' === $path => ['empty' => ['words' => 'words' === $value ? '–' : null, 'pullsUp' => 'pull' === $value]],
+            'effect' === $path => $this->effect($value),
+            'fill.kind' === $path => ['fill' => $this->fill($value)],
+            'dashes' === $path => ['dashes' => $this->dashes($value)],
+            'sample' === $path => ['sample' => '' === $value ? null : $value],
             'empty.words' === $path => ['empty.words' => '' === $value ? null : $value],
             default => throw new TemplateError($path, 'is nothing that can be changed here'),
         };
     }
 
-    /** @return array{mode: string, leastSize: float|null, maxLines: int} a sensible rule of that mode, keeping what was said before */
+    /** @return array{mode: string, leastSize: float|null, maxLines: int, balanced: bool} a sensible rule of that mode, keeping what was said before */
     private function fit(string $mode): array
     {
         $before = $this->layer instanceof TextLayer ? $this->layer->fit : null;
 
+        $balanced = $before->balanced ?? false;
+
         return match ($mode) {
-            'shrink' => ['mode' => $mode, 'leastSize' => $before->leastSize ?? $this->halfSize(), 'maxLines' => 1],
-            'wrap' => ['mode' => $mode, 'leastSize' => $before?->leastSize, 'maxLines' => max(2, $before->maxLines ?? 2)],
-            default => ['mode' => $mode, 'leastSize' => null, 'maxLines' => 1],
+            'shrink', 'fill', 'even' => ['mode' => $mode, 'leastSize' => $before->leastSize ?? $this->halfSize(), 'maxLines' => 'shrink' === $mode ? 1 : $before->maxLines ?? 1, 'balanced' => $balanced],
+            'wrap' => ['mode' => $mode, 'leastSize' => $before?->leastSize, 'maxLines' => max(2, $before->maxLines ?? 2), 'balanced' => $balanced],
+            default => ['mode' => $mode, 'leastSize' => null, 'maxLines' => 1, 'balanced' => $balanced],
+        };
+    }
+
+    /** @return array<string, mixed> an effect put on or, with a minus before its name, taken off */
+    private function effect(string $name): array
+    {
+        $size = $this->layer instanceof TextLayer ? $this->layer->style->size : 20.0;
+
+        return match ($name) {
+            'outline' => ['effects.outline' => ['colour' => '#FFFFFF', 'width' => round($size / 16, 2)]],
+            'shadow' => ['effects.shadow' => ['colour' => '#17211E', 'dx' => round($size / 24, 2), 'dy' => round($size / 16, 2), 'blur' => round($size / 16, 2), 'opacity' => 0.4]],
+            'highlight' => ['effects.highlight' => ['colour' => '#F2D16B', 'padding' => round($size / 6, 2)]],
+            '-outline', '-shadow', '-highlight' => ['effects.'.substr($name, 1) => null],
+            default => throw new TemplateError('effect', 'there is no such effect'),
+        };
+    }
+
+    /** @return string|array<string, mixed>|null */
+    private function fill(string $kind): string|array|null
+    {
+        $now = $this->layer instanceof ShapeLayer ? $this->layer->fill : null;
+        $colour = $now instanceof Gradient ? $now->from : $now ?? '#CBD2CE';
+
+        return match ($kind) {
+            'none' => null,
+            'colour' => $colour,
+            'linear', 'radial' => ['radial' => 'radial' === $kind, 'angle' => $now instanceof Gradient ? $now->angle : 90.0, 'from' => $colour, 'to' => $now instanceof Gradient ? $now->to : '#FFFFFF'],
+            default => throw new TemplateError('fill', 'there is no such fill'),
+        };
+    }
+
+    /** @return list<float> */
+    private function dashes(string $kind): array
+    {
+        $width = $this->layer instanceof ShapeLayer ? max(1.0, $this->layer->strokeWidth) : 1.0;
+
+        return match ($kind) {
+            'dashed' => [4 * $width, 3 * $width],
+            'dotted' => [$width, 1.5 * $width],
+            default => [],
         };
     }
 

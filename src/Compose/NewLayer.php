@@ -6,6 +6,7 @@ namespace Morphea\App\Compose;
 
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Align;
+use Morphea\Core\Template\Content;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
@@ -30,7 +31,7 @@ final readonly class NewLayer
         $size = round(min($this->template->width, $this->template->height) / 16, 2);
         $frame = $this->frame($this->template->width * 0.6, $size * 1.6, $atX, $atY);
 
-        return new TextLayer($this->id($name), $this->name($name), $frame, 1.0, false, false, $pattern, new TextStyle('IBM Plex Sans', 400, false, $size, '#17211E', Align::Centre), FitRule::shrink($size / 2), EmptyRule::hide());
+        return new TextLayer($this->id($name), $this->name($name), $frame, 1.0, false, false, Content::plain($pattern), new TextStyle('IBM Plex Sans', 400, false, $size, '#17211E', Align::Centre), FitRule::shrink($size / 2), EmptyRule::hide());
     }
 
     public function shape(ShapeKind $kind): ShapeLayer

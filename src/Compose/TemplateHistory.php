@@ -16,6 +16,8 @@ use Morphea\Core\Template\TemplateError;
 /** Applies edits to a project's template and keeps every state, so that undo and redo outlive a reload. */
 final readonly class TemplateHistory
 {
+    private const SHOWN = 60;
+
     public function __construct(private EntityManagerInterface $entities, private Connection $connection, private TemplateCodec $codec)
     {
     }
@@ -28,7 +30,10 @@ final readonly class TemplateHistory
         $this->entities->flush();
     }
 
-    /** @throws TemplateError when the edit does not hold; nothing is changed then */
+    /**
+     * @throws TemplateError when the edit does not hold; nothing is changed then
+     * @throws StaleTemplate when another edit came first
+     */
     public function apply(Project $project, Edit $edit): void
     {
         $before = $project->template();
@@ -41,6 +46,9 @@ final readonly class TemplateHistory
             return;
         }
         $this->connection->transactional(function () use ($project, $after, $says): void {
+            if ($project->revision() !== (int) $this->connection->fetchOne('SELECT revision FROM project WHERE id = ?', [$project->id()])) {
+                throw new StaleTemplate();
+            }
             $this->entities->createQuery('DELETE FROM '.Revision::class.' r WHERE r.project = :project AND r.number > :now')
                 ->execute(['project' => $project, 'now' => $project->revision()]);
             $project->setTemplate($after, $project->revision() + 1);
@@ -63,6 +71,25 @@ final readonly class TemplateHistory
         $says = $this->find($project, $project->revision() + 1)?->says();
 
         return $this->go($project, $project->revision() + 1) ? $says : null;
+    }
+
+    /** @return list<Revision> the newest first, those that redo leads to included */
+    public function latest(Project $project): array
+    {
+        return $this->entities->getRepository(Revision::class)->findBy(['project' => $project], ['number' => 'DESC'], self::SHOWN);
+    }
+
+    /** @return string|null what was done in words; null when there is no such version */
+    public function back(Project $project, int $number): ?string
+    {
+        $revision = $this->find($project, $number);
+        if (null === $revision) {
+            return null;
+        }
+        $says = "Back to version $number, “{$revision->says()}”";
+        $this->record($project, $this->codec->decode($revision->template()), $says);
+
+        return $says;
     }
 
     public function canUndo(Project $project): bool

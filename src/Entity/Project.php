@@ -34,6 +34,10 @@ class Project
     #[ORM\Column]
     private int $rowCount = 0;
 
+    /** Grows whenever the rows change, so that what was worked out from them is known to be old. */
+    #[ORM\Column]
+    private int $tableVersion = 0;
+
     #[ORM\Column(length: 255)]
     private string $source = '';
 
@@ -98,6 +102,7 @@ class Project
     {
         $this->columns = array_map(static fn (Column $column): array => ['key' => $column->key, 'heading' => $column->heading], $table->columns);
         $this->rowCount = $table->count();
+        ++$this->tableVersion;
         $this->source = mb_strimwidth($source, 0, 200, '…', 'UTF-8');
         $this->notices = $table->notices;
         $this->changedAt = new \DateTimeImmutable();
@@ -112,6 +117,11 @@ class Project
     public function rowCount(): int
     {
         return $this->rowCount;
+    }
+
+    public function tableVersion(): int
+    {
+        return $this->tableVersion;
     }
 
     public function source(): string

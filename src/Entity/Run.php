@@ -8,6 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Press\RunState;
 use Morphea\App\Render\Format;
+use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Symfony\Component\Uid\Ulid;
@@ -33,6 +34,10 @@ class Run
     #[ORM\Column(nullable: true)]
     private ?\DateTimeImmutable $finishedAt = null;
 
+    /** @var array<string, float> the sizes even texts share, worked out over the whole table when ordered */
+    #[ORM\Column(type: Types::JSON)]
+    private array $evenSizes;
+
     /** Bytes of the finished file, where the run makes one. */
     #[ORM\Column(nullable: true)]
     private ?int $bytes = null;
@@ -53,7 +58,9 @@ class Run
         private string $namePattern,
         #[ORM\Column]
         private int $total,
+        EvenSizes $even,
     ) {
+        $this->evenSizes = $even->sizes;
         $this->id = (string) new Ulid();
         $this->template = $project->templateJson();
         $this->orderedAt = new \DateTimeImmutable();
@@ -99,6 +106,11 @@ class Run
     public function total(): int
     {
         return $this->total;
+    }
+
+    public function evenSizes(): EvenSizes
+    {
+        return new EvenSizes(array_map(floatval(...), $this->evenSizes));
     }
 
     public function template(): Template

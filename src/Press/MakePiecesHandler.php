@@ -68,13 +68,14 @@ final readonly class MakePiecesHandler
     private function ownFiles(Run $run, MakePieces $message): void
     {
         $template = $run->template();
+        $even = $run->evenSizes();
         $pictures = $this->pictures->embedded($run->project());
         foreach ($this->pieces->waiting($run->id(), $message->from, $message->to) as $waiting) {
             if ($this->pieces->stopped($run->id())) {
                 return;
             }
             try {
-                $piece = $this->maker->draw($template, $waiting->row, $pictures, $run->format());
+                $piece = $this->maker->draw($template, $waiting->row, $pictures, $run->format(), $even);
                 if (null !== $reason = $piece->blocked()) {
                     $this->pieces->notMade($run->id(), $waiting->position, $reason);
                     continue;
@@ -93,10 +94,11 @@ final readonly class MakePiecesHandler
             return;
         }
         $template = $run->template();
+        $even = $run->evenSizes();
         $pictures = $this->pictures->embedded($run->project());
         $pages = [];
         foreach ($this->pieces->between($run->id(), $message->from, $message->to) as $waiting) {
-            $piece = $this->maker->draw($template, $waiting->row, $pictures, $run->format());
+            $piece = $this->maker->draw($template, $waiting->row, $pictures, $run->format(), $even);
             if (null !== $reason = $piece->blocked()) {
                 $this->pieces->notMade($run->id(), $waiting->position, $reason);
             } else {

@@ -13,6 +13,7 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Pattern\PatternParts;
 use Morphea\Core\Pattern\Shown;
+use Morphea\Core\Template\Content;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -40,7 +41,7 @@ final class PressController extends AbstractController
             'here' => 'Press',
             'order' => $order,
             'formats' => Format::cases(),
-            'parts' => PatternParts::of(Pattern::parse($order->name)),
+            'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
             'columns' => $this->columns($project),
             'shown' => array_map(static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()], Shown::cases()),
             'runs' => array_map($this->runView(...), $runs),

@@ -8,12 +8,13 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Rows\SharedSizes;
 use Symfony\Component\Messenger\MessageBusInterface;
 
 /** Orders runs, stops them and lets them go on. */
 final readonly class RunDesk
 {
-    public function __construct(private Planner $planner, private PieceStore $pieces, private EntityManagerInterface $entities, private Connection $connection, private MessageBusInterface $bus)
+    public function __construct(private Planner $planner, private PieceStore $pieces, private EntityManagerInterface $entities, private Connection $connection, private MessageBusInterface $bus, private SharedSizes $sizes)
     {
     }
 
@@ -21,9 +22,10 @@ final readonly class RunDesk
     public function start(Project $project, Order $order): Run
     {
         $plan = $this->planner->plan($project, $order);
-        $run = $this->connection->transactional(function () use ($project, $order, $plan): Run {
+        $even = $this->sizes->of($project);
+        $run = $this->connection->transactional(function () use ($project, $order, $plan, $even): Run {
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
-            $run = new Run($project, $last + 1, $order->format, $order->rows, $plan->file, $order->name, \count($plan->pieces));
+            $run = new Run($project, $last + 1, $order->format, $order->rows, $plan->file, $order->name, \count($plan->pieces), $even);
             $this->entities->persist($run);
             $this->entities->flush();
             $this->pieces->create($run, $plan->pieces);

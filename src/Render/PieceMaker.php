@@ -8,6 +8,7 @@ use Morphea\Core\Data\Row;
 use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Drawing\SvgSize;
 use Morphea\Core\Drawing\SvgWriter;
+use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Proof\Proof;
 use Morphea\Core\Template\Template;
@@ -19,9 +20,9 @@ final readonly class PieceMaker
     {
     }
 
-    public function draw(Template $template, Row $row, PictureSource $pictures, Format $format): Piece
+    public function draw(Template $template, Row $row, PictureSource $pictures, Format $format, EvenSizes $even): Piece
     {
-        $laid = $this->layouter->lay($template, $row, $pictures);
+        $laid = $this->layouter->lay($template, $row, $pictures, $even);
         $size = match ($format) {
             Format::OnePdf, Format::Pdfs => SvgSize::Inches,
             Format::Png, Format::Svg => SvgSize::Pixels,

@@ -19,7 +19,7 @@ final class OwnershipTest extends AppTestCase
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-01|7", 'owner@tidewick.example');
         $run = self::getContainer()->get(RunDesk::class)->start($project, new Order(Format::Svg, '', '{full_name}', 'x'));
-        $values = ['project' => $project->id(), 'run' => $run->id(), 'name' => 'border.svg'];
+        $values = ['project' => $project->id(), 'run' => $run->id(), 'name' => 'border.svg', 'number' => '0'];
         $this->browser->request('GET', "/projects/{$project->id()}/pictures/border.svg");
         self::assertResponseIsSuccessful('the owner does see it');
 
@@ -58,7 +58,7 @@ final class OwnershipTest extends AppTestCase
             if (\in_array($name, self::OPEN, true)) {
                 continue;
             }
-            $this->browser->request($route->getMethods()[0], (string) preg_replace('/\{!?\w+\}/', 'x', $route->getPath()));
+            $this->browser->request($route->getMethods()[0], strtr((string) preg_replace('/\{!?(?!number)\w+\}/', 'x', $route->getPath()), ['{number}' => '0']));
             self::assertResponseRedirects('/sign-in', message: $name);
         }
     }

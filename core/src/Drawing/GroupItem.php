@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
-/** All that one layer draws, turned clockwise by `rotation` degrees about a centre. */
+/** All that one layer draws, turned clockwise by `rotation` degrees about a centre, then moved `up` dots. */
 final readonly class GroupItem implements Item
 {
     /** @param list<Item> $items */
@@ -15,6 +15,7 @@ final readonly class GroupItem implements Item
         public float $rotation,
         public float $centreX,
         public float $centreY,
+        public float $up = 0.0,
     ) {
     }
 }

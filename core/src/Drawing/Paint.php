@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
-/** Colours as #RRGGBB; null draws nothing. Stroke width in dots, centred on the outline. */
+use Morphea\Core\Template\Gradient;
+
+/** Colours as #RRGGBB; null draws nothing. Stroke width and dashes in dots, the stroke centred on the outline. */
 final readonly class Paint
 {
-    public function __construct(public ?string $fill, public ?string $stroke = null, public float $strokeWidth = 0.0)
+    /** @param list<float> $dashes */
+    public function __construct(public string|Gradient|null $fill, public ?string $stroke = null, public float $strokeWidth = 0.0, public array $dashes = [])
     {
     }
 }

@@ -6,7 +6,10 @@ namespace Morphea\Core\Drawing;
 
 use Morphea\Core\Type\FontFace;
 
-/** One run of one line: `x` is its left edge whatever its direction, `y` its baseline, `size` and `letterSpacing` in dots. */
+/**
+ * One run of one line: `x` is its left edge whatever its direction, `y` its baseline, `size` and `letterSpacing` in dots; turned clockwise by
+ * `rotation` degrees about a pivot. With a stroke it is the line round the letters, to be drawn behind them.
+ */
 final readonly class TextItem implements Item
 {
     public function __construct(
@@ -18,6 +21,16 @@ final readonly class TextItem implements Item
         public string $colour,
         public float $letterSpacing,
         public bool $rightToLeft,
+        public float $rotation = 0.0,
+        public float $pivotX = 0.0,
+        public float $pivotY = 0.0,
+        public float $strokeWidth = 0.0,
     ) {
+    }
+
+    /** @param float $width of the line outside the letters */
+    public function outlined(string $colour, float $width): self
+    {
+        return new self($this->x, $this->y, $this->text, $this->face, $this->size, $colour, $this->letterSpacing, $this->rightToLeft, $this->rotation, $this->pivotX, $this->pivotY, 2 * $width);
     }
 }

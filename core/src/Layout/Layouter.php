@@ -13,6 +13,7 @@ use Morphea\Core\Drawing\LineItem;
 use Morphea\Core\Drawing\Paint;
 use Morphea\Core\Drawing\PictureItem;
 use Morphea\Core\Drawing\PictureSource;
+use Morphea\Core\Drawing\PolygonItem;
 use Morphea\Core\Drawing\RectangleItem;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\PictureLayer;
@@ -29,25 +30,25 @@ final readonly class Layouter
     }
 
     /** @param Row|null $row null shows the template itself, with the columns' keys in their places */
-    public function lay(Template $template, ?Row $row, PictureSource $pictures, int $side = 0): LaidOut
+    public function lay(Template $template, ?Row $row, PictureSource $pictures, EvenSizes $even = new EvenSizes(), int $side = 0): LaidOut
     {
-        $groups = [];
+        $layers = array_values(array_filter($template->side($side)->layers, static fn (Layer $layer): bool => !$layer->hidden));
         $facts = [];
+        $drawn = [];
         $missing = [];
-        foreach ($template->side($side)->layers as $layer) {
-            if ($layer->hidden) {
-                continue;
-            }
-            $items = [];
+        $empty = [];
+        foreach ($layers as $layer) {
             if ($layer instanceof TextLayer) {
-                [$items, $facts[]] = $this->texts->lay($layer, $row, $template->locale);
+                [$drawn[$layer->id], $facts[]] = $this->texts->lay($layer, $row, $template->locale, $even->size($layer->id));
+                $empty[$layer->id] = [] === $drawn[$layer->id];
             } elseif ($layer instanceof PictureLayer) {
-                $items = $this->picture($layer, $pictures, $missing);
+                $drawn[$layer->id] = $this->picture($layer, $pictures, $missing);
             } elseif ($layer instanceof ShapeLayer) {
-                $items = [$this->shape($layer)];
+                $drawn[$layer->id] = [$this->shape($layer)];
             }
-            $groups[] = $this->group($layer, $items);
         }
+        $up = PullUp::of($layers, $empty);
+        $groups = array_map(fn (Layer $layer): GroupItem => $this->group($layer, $drawn[$layer->id], $up[$layer->id] ?? 0.0), $layers);
 
         return new LaidOut(
             new Drawing($template->width, $template->height, $template->dpi, $template->side($side)->background, $groups),
@@ -57,9 +58,9 @@ final readonly class Layouter
     }
 
     /** @param list<Item> $items */
-    private function group(Layer $layer, array $items): GroupItem
+    private function group(Layer $layer, array $items, float $up): GroupItem
     {
-        return new GroupItem($layer->id, $items, $layer->opacity, $layer->frame->rotation, $layer->frame->centreX(), $layer->frame->centreY());
+        return new GroupItem($layer->id, $items, $layer->opacity, $layer->frame->rotation, $layer->frame->centreX(), $layer->frame->centreY(), $up);
     }
 
     /**
@@ -82,12 +83,14 @@ final readonly class Layouter
     private function shape(ShapeLayer $layer): Item
     {
         $frame = $layer->frame;
-        $paint = new Paint(ShapeKind::Line === $layer->shape ? null : $layer->fill, $layer->stroke, $layer->strokeWidth);
+        $paint = new Paint(ShapeKind::Line === $layer->shape ? null : $layer->fill, $layer->stroke, $layer->strokeWidth, $layer->dashes);
 
         return match ($layer->shape) {
             ShapeKind::Rectangle => new RectangleItem($frame->x, $frame->y, $frame->width, $frame->height, min($layer->radius, $frame->width / 2, $frame->height / 2), $paint),
             ShapeKind::Ellipse => new EllipseItem($frame->centreX(), $frame->centreY(), $frame->width / 2, $frame->height / 2, $paint),
             ShapeKind::Line => new LineItem($frame->x, $frame->y, $frame->x + $frame->width, $frame->y + $frame->height, $paint),
+            ShapeKind::Polygon => new PolygonItem(Corners::polygon($frame, $layer->corners), $paint),
+            ShapeKind::Star => new PolygonItem(Corners::star($frame, $layer->corners, $layer->inner), $paint),
         };
     }
 }

@@ -5,90 +5,111 @@ declare(strict_types=1);
 namespace Morphea\Core\Layout;
 
 use Morphea\Core\Data\Row;
-use Morphea\Core\Drawing\TextItem;
-use Morphea\Core\Pattern\Filled;
+use Morphea\Core\Drawing\Item;
+use Morphea\Core\Pattern\EmptyParts;
 use Morphea\Core\Pattern\PatternFiller;
-use Morphea\Core\Template\Align;
-use Morphea\Core\Template\Frame;
+use Morphea\Core\Pattern\Piece;
+use Morphea\Core\Template\Content;
 use Morphea\Core\Template\TextLayer;
-use Morphea\Core\Template\TextStyle;
-use Morphea\Core\Template\VerticalAlign;
+use Morphea\Core\Type\FittedLine;
 use Morphea\Core\Type\FittedText;
+use Morphea\Core\Type\Inline;
 use Morphea\Core\Type\Shaper;
+use Morphea\Core\Type\StyledText;
 use Morphea\Core\Type\TextFitter;
 
-/** One text layer in one row: fill, rule for empty, fit, place the lines. */
+/** One text layer in one row: fill, rules for empty, fit, place the lines. */
 final class TextLayouter
 {
     private readonly TextFitter $fitter;
+    private readonly LinePlacer $placer;
     /** @var array<string, PatternFiller> by locale */
     private array $fillers = [];
 
     public function __construct(private readonly Shaper $shaper)
     {
         $this->fitter = new TextFitter($shaper);
+        $this->placer = new LinePlacer($shaper);
     }
 
-    /** @return array{list<TextItem>, TextFacts} */
-    public function lay(TextLayer $layer, ?Row $row, string $locale): array
+    /**
+     * @param float|null $even the size that all rows share, for a layer whose rule is even
+     *
+     * @return array{list<Item>, TextFacts}
+     */
+    public function lay(TextLayer $layer, ?Row $row, string $locale, ?float $even = null): array
     {
-        $filled = $this->fill($layer, $row, $locale);
-        $text = $filled->empty ? $layer->empty->words : $filled->text;
-        $text = null === $text ? '' : $layer->style->case->apply(self::tidy($text));
-        if ('' === trim($text)) {
-            return [[], $this->facts($layer, '', null, $filled)];
+        [$pieces, $empty, $problems] = $this->fill($layer->content, $row, $locale);
+        if (null === $row && null !== $layer->sample) {
+            $pieces = [new Piece($layer->sample, false)];
         }
-        $fitted = $this->fitter->fit($text, $layer->style, $layer->frame->width, $layer->frame->height, $layer->fit, $locale);
+        if ($empty) {
+            $pieces = [new Piece($layer->empty->words ?? '', false)];
+        }
+        $text = $this->style($pieces, $layer);
+        if ('' === trim($text->text())) {
+            return [[], $this->facts($layer, '', null, $empty, $problems)];
+        }
+        $fitted = $this->fitter->fit($text, $layer->style, $layer->frame->width, $layer->frame->height, $layer->fit, $locale, $even);
 
-        return [$this->place($fitted, $layer->frame, $layer->style), $this->facts($layer, $text, $fitted, $filled)];
+        return [$this->placer->place($fitted, $layer), $this->facts($layer, $text->text(), $fitted, $empty, $problems)];
     }
 
-    private function fill(TextLayer $layer, ?Row $row, string $locale): Filled
+    /** @return array{list<Piece>, bool, list<string>} pieces that remember in which part of the content they stand; whether all columns are empty; problems */
+    private function fill(Content $content, ?Row $row, string $locale): array
     {
         $filler = $this->fillers[$locale] ??= new PatternFiller($locale);
-
-        return null === $row ? $filler->asKeys($layer->pattern) : $filler->fill($layer->pattern, $row->cells);
-    }
-
-    /** Composed letters, one kind of line break, no tabs: what fonts and line breaking expect. */
-    private static function tidy(string $text): string
-    {
-        $text = \Normalizer::normalize(strtr($text, ["\r\n" => "\n", "\r" => "\n", "\u{2028}" => "\n", "\t" => ' '])) ?: $text;
-
-        return trim($text, "\n");
-    }
-
-    /** @return list<TextItem> */
-    private function place(FittedText $fitted, Frame $frame, TextStyle $style): array
-    {
-        $extents = $this->shaper->extents($style);
-        $lineHeight = $style->lineHeight * $fitted->size;
-        $top = $frame->y + match ($style->verticalAlign) {
-            VerticalAlign::Top => 0.0,
-            VerticalAlign::Middle => ($frame->height - $fitted->height) / 2,
-            VerticalAlign::Bottom => $frame->height - $fitted->height,
-        };
-        $baseline = $top + ($lineHeight - ($extents['ascent'] + $extents['descent']) * $fitted->size) / 2 + $extents['ascent'] * $fitted->size;
-        $items = [];
-        foreach ($fitted->lines as $line) {
-            $x = $frame->x + match ($style->align) {
-                Align::Left => 0.0,
-                Align::Centre => ($frame->width - $line->width * $fitted->size) / 2,
-                Align::Right => $frame->width - $line->width * $fitted->size,
-            };
-            foreach ($line->runs as $run) {
-                $items[] = new TextItem($x, $baseline, $run->text, $run->face, $fitted->size, $style->colour, $style->letterSpacing * $fitted->size, $run->rightToLeft);
-                $x += ($run->advance + $run->graphemes * $style->letterSpacing) * $fitted->size;
+        $all = [];
+        $problems = [];
+        $empty = null !== $row && [] !== $content->pattern->columns();
+        foreach ($content->parts as $i => $part) {
+            if (null === $row) {
+                $pieces = $filler->keys($part->pattern);
+            } else {
+                [$pieces, $partEmpty, $partProblems] = $filler->pieces($part->pattern, $row->cells);
+                $empty = $empty && ($partEmpty || [] === $part->pattern->columns());
+                array_push($problems, ...$partProblems);
             }
-            $baseline += $lineHeight;
+            array_push($all, ...array_map(static fn (Piece $piece): Piece => $piece->inStyle($i), $pieces));
         }
 
-        return $items;
+        return [$empty ? $all : EmptyParts::close($all), $empty, $empty ? [] : array_values(array_unique($problems))];
     }
 
-    private function facts(TextLayer $layer, string $text, ?FittedText $fitted, Filled $filled): TextFacts
+    /**
+     * Composed letters, one kind of line break, no tabs: what fonts and line breaking expect.
+     *
+     * @param list<Piece> $pieces
+     */
+    private function style(array $pieces, TextLayer $layer): StyledText
+    {
+        $inlines = [];
+        $styled = [];
+        foreach ($pieces as $piece) {
+            $text = strtr($piece->text, ["\r\n" => "\n", "\r" => "\n", "\u{2028}" => "\n", "\t" => ' ']);
+            $text = $layer->style->case->apply(\Normalizer::normalize($text) ?: $text);
+            $inline = $inlines[$piece->style] ??= Inline::of($layer->style, $layer->content->parts[$piece->style]->mark);
+            $last = array_key_last($styled);
+            if (null !== $last && $styled[$last][1] === $inline) {
+                $styled[$last][0] .= $text;
+            } elseif ('' !== $text) {
+                $styled[] = [$text, $inline];
+            }
+        }
+        if ([] !== $styled) {
+            $styled[0][0] = ltrim($styled[0][0], "\n");
+            $last = \count($styled) - 1;
+            $styled[$last][0] = rtrim($styled[$last][0], "\n");
+        }
+
+        return new StyledText(array_values(array_filter($styled, static fn (array $piece): bool => '' !== $piece[0])));
+    }
+
+    /** @param list<string> $problems */
+    private function facts(TextLayer $layer, string $text, ?FittedText $fitted, bool $empty, array $problems): TextFacts
     {
         $lines = $fitted->lines ?? [];
+        $gather = static fn (\Closure $what): array => array_values(array_unique(array_merge(...array_map(static fn (FittedLine $line): array => $what($line->shaped), $lines))));
 
         return new TextFacts(
             $layer->id,
@@ -99,10 +120,10 @@ final class TextLayouter
             $layer->style->size,
             \count($lines),
             $fitted->overset ?? false,
-            $filled->empty,
-            $filled->problems,
-            array_values(array_unique(array_merge(...array_map(static fn ($line): array => $line->missing, $lines)))),
-            array_values(array_unique(array_merge(...array_map(static fn ($line): array => $line->standIns, $lines)))),
+            $empty,
+            $problems,
+            $gather(static fn ($line): array => $line->missing),
+            $gather(static fn ($line): array => $line->standIns),
             $this->shaper->fonts->has($layer->style->family) ? null : $layer->style->family,
         );
     }

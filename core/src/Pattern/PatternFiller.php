@@ -21,6 +21,20 @@ final class PatternFiller
     /** @param array<string, string> $cells by column key */
     public function fill(Pattern $pattern, array $cells): Filled
     {
+        [$pieces, $empty, $problems] = $this->pieces($pattern, $cells);
+
+        return new Filled(implode('', array_map(static fn (Piece $piece): string => $piece->text, EmptyParts::close($pieces))), $empty, $problems);
+    }
+
+    /**
+     * The pattern's words and columns with their values, before empty ones are closed up.
+     *
+     * @param array<string, string> $cells
+     *
+     * @return array{list<Piece>, bool, list<string>} pieces; whether there are columns and all are empty; problems
+     */
+    public function pieces(Pattern $pattern, array $cells): array
+    {
         $columns = $pattern->columns();
         $problems = [];
         $empty = [] !== $columns;
@@ -30,27 +44,24 @@ final class PatternFiller
             }
             $empty = $empty && '' === trim($cells[$key] ?? $key);
         }
-        $text = '';
+        $pieces = [];
         foreach ($pattern->parts as $part) {
             if ($part instanceof Words) {
-                $text .= $part->text;
+                $pieces[] = new Piece($part->text, false);
             } elseif ($empty || null === $part->type || !\array_key_exists($part->key, $cells)) {
-                $text .= $cells[$part->key] ?? '{'.$part->key.'}';
+                $pieces[] = new Piece($cells[$part->key] ?? Pattern::column($part->key), true);
             } else {
-                $shown = $this->show($part, $cells, $problems);
-                $text .= $shown ?? $cells[$part->key];
+                $pieces[] = new Piece($this->show($part, $cells, $problems) ?? $cells[$part->key], true);
             }
         }
 
-        return new Filled($text, $empty, array_values(array_unique($problems)));
+        return [$pieces, $empty, array_values(array_unique($problems))];
     }
 
-    /** The pattern with its columns' keys in braces: what a template shows where there are no rows yet. */
-    public function asKeys(Pattern $pattern): Filled
+    /** @return list<Piece> the columns' keys in braces: what a template shows where there are no rows yet */
+    public function keys(Pattern $pattern): array
     {
-        $show = static fn (Words|Argument $part): string => $part instanceof Words ? $part->text : Pattern::column($part->key);
-
-        return new Filled(implode('', array_map($show, $pattern->parts)), false, []);
+        return array_map(static fn (Words|Argument $part): Piece => $part instanceof Words ? new Piece($part->text, false) : new Piece(Pattern::column($part->key), true), $pattern->parts);
     }
 
     /**

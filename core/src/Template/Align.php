@@ -9,4 +9,5 @@ enum Align: string
     case Left = 'left';
     case Centre = 'centre';
     case Right = 'right';
+    case Justify = 'justify';
 }

@@ -4,16 +4,24 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
-/** What a placeholder does when every column it shows is empty: hide (`words` is null), or show other words. */
+/**
+ * What a placeholder does when every column it shows is empty: hide (`words` is null), or show other words. One that hides can pull up what
+ * stands below it: the layers under it that are not locked move into its place.
+ */
 final readonly class EmptyRule
 {
-    private function __construct(public ?string $words)
+    private function __construct(public ?string $words, public bool $pullsUp = false)
     {
     }
 
     public static function hide(): self
     {
         return new self(null);
+    }
+
+    public static function hideAndPullUp(): self
+    {
+        return new self(null, true);
     }
 
     public static function words(string $words): self

@@ -9,4 +9,6 @@ enum FitMode: string
     case Keep = 'keep';
     case Shrink = 'shrink';
     case Wrap = 'wrap';
+    case Fill = 'fill';
+    case Even = 'even';
 }

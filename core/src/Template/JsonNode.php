@@ -28,6 +28,11 @@ final readonly class JsonNode
         }
     }
 
+    public function has(string $key): bool
+    {
+        return \array_key_exists($key, $this->data) && null !== $this->data[$key];
+    }
+
     public function child(string $key): self
     {
         return new self($this->at($key), $this->value($key));
@@ -69,6 +74,56 @@ final readonly class JsonNode
     public function textOrNull(string $key, int $most, ?string $form = null): ?string
     {
         return null === $this->value($key) ? null : $this->text($key, $most, $form);
+    }
+
+    /** @param non-empty-string|null $form a regular expression */
+    public function textOrNone(string $key, int $most, ?string $form = null): ?string
+    {
+        return $this->has($key) ? $this->text($key, $most, $form) : null;
+    }
+
+    public function isObject(string $key): bool
+    {
+        return \is_array($this->data[$key] ?? null);
+    }
+
+    /**
+     * @param non-empty-string $form a regular expression
+     *
+     * @return list<string>
+     */
+    public function texts(string $key, int $most, string $form): array
+    {
+        $values = $this->value($key);
+        if (!\is_array($values) || !array_is_list($values) || \count($values) > $most) {
+            throw $this->error($key, "must be a list of at most $most");
+        }
+        foreach ($values as $i => $value) {
+            if (!\is_string($value) || 1 !== preg_match($form, $value)) {
+                throw $this->error($key."[$i]", 'is not of the expected form');
+            }
+        }
+
+        return array_values(array_filter($values, is_string(...)));
+    }
+
+    /** @return list<float> */
+    public function numbers(string $key, int $most, float $lowest, float $highest): array
+    {
+        $values = $this->value($key);
+        if (!\is_array($values) || !array_is_list($values) || \count($values) > $most) {
+            throw $this->error($key, "must be a list of at most $most numbers");
+        }
+
+        $numbers = [];
+        foreach ($values as $i => $value) {
+            if ((!\is_int($value) && !\is_float($value)) || $value < $lowest || $value > $highest) {
+                throw $this->error($key."[$i]", "must be a number between $lowest and $highest");
+            }
+            $numbers[] = (float) $value;
+        }
+
+        return $numbers;
     }
 
     public function number(string $key, float $least, float $most): float

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
-/** One thing on a side. `opacity` runs from 0 to 1. */
+/** One thing on a side. `opacity` runs from 0 to 1; layers with the same `group` are taken hold of together. */
 abstract readonly class Layer
 {
     public function __construct(
@@ -14,6 +14,7 @@ abstract readonly class Layer
         public float $opacity,
         public bool $locked,
         public bool $hidden,
+        public ?string $group = null,
     ) {
     }
 }

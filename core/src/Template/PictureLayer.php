@@ -16,7 +16,8 @@ final readonly class PictureLayer extends Layer
         bool $hidden,
         public string $asset,
         public PictureFit $fit,
+        ?string $group = null,
     ) {
-        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden);
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group);
     }
 }

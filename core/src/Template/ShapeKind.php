@@ -9,4 +9,6 @@ enum ShapeKind: string
     case Rectangle = 'rectangle';
     case Ellipse = 'ellipse';
     case Line = 'line';
+    case Polygon = 'polygon';
+    case Star = 'star';
 }

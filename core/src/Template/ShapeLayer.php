@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
-/** A drawn shape. A line runs from the frame's top left to its bottom right corner. Widths and radius in dots. */
+/**
+ * A drawn shape. A line runs from the frame's top left to its bottom right corner. Widths, radius and dashes in dots; `corners` and `inner` (how
+ * far in a star's inner corners lie, 0 to 1) are for polygons and stars.
+ */
 final readonly class ShapeLayer extends Layer
 {
     public function __construct(
@@ -15,11 +18,16 @@ final readonly class ShapeLayer extends Layer
         bool $locked,
         bool $hidden,
         public ShapeKind $shape,
-        public ?string $fill,
+        public string|Gradient|null $fill,
         public ?string $stroke,
         public float $strokeWidth,
         public float $radius,
+        /** @var list<float> lengths of dash and gap in turn; empty for an unbroken line */
+        public array $dashes = [],
+        public int $corners = 5,
+        public float $inner = 0.5,
+        ?string $group = null,
     ) {
-        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden);
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group);
     }
 }

@@ -19,6 +19,12 @@ final readonly class Template
         public Unit $unit,
         public string $locale,
         public array $sides,
+        /** Dots from every edge inside which nothing important should stand. */
+        public float $safeMargin = 0.0,
+        /** @var list<Guide> */
+        public array $guides = [],
+        /** @var list<string> colours kept at hand */
+        public array $swatches = [],
     ) {
     }
 
@@ -103,12 +109,12 @@ final readonly class Template
     /** @param non-empty-list<Side> $sides */
     public function withSides(array $sides): self
     {
-        return new self($this->name, $this->width, $this->height, $this->dpi, $this->unit, $this->locale, $sides);
+        return new self($this->name, $this->width, $this->height, $this->dpi, $this->unit, $this->locale, $sides, $this->safeMargin, $this->guides, $this->swatches);
     }
 
     public function named(string $name): self
     {
-        return new self($name, $this->width, $this->height, $this->dpi, $this->unit, $this->locale, $this->sides);
+        return new self($name, $this->width, $this->height, $this->dpi, $this->unit, $this->locale, $this->sides, $this->safeMargin, $this->guides, $this->swatches);
     }
 
     /** The size as people say it, e.g. `297 × 210 mm`. */

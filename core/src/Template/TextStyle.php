@@ -18,6 +18,10 @@ final readonly class TextStyle
         public float $lineHeight = 1.2,
         public float $letterSpacing = 0.0,
         public LetterCase $case = LetterCase::AsWritten,
+        /** All figures equally wide, so that numbers stand in columns. */
+        public bool $tabular = false,
+        /** Every line of the text begins with a bullet and hangs from it. */
+        public bool $bullets = false,
     ) {
     }
 }

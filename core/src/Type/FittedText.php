@@ -7,7 +7,7 @@ namespace Morphea\Core\Type;
 /** Words as they come out in a frame: `size`, `width` (widest line) and `height` (all lines) in dots. */
 final readonly class FittedText
 {
-    /** @param list<ShapedLine> $lines */
+    /** @param list<FittedLine> $lines */
     public function __construct(
         public float $size,
         public array $lines,

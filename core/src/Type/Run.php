@@ -4,15 +4,20 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Type;
 
-/** A stretch of a line in one font and one direction. `advance` in em, letter spacing not counted. */
+/** A stretch of a line in one font, one direction and one style. `advance`, `offset` and `shift` in em of the text's size. */
 final readonly class Run
 {
+    /**
+     * @param float $advance to the next run, letter spacing counted
+     * @param float $offset  from where the run begins to where its letters do
+     */
     public function __construct(
         public string $text,
         public FontFace $face,
         public bool $rightToLeft,
         public float $advance,
-        public int $graphemes,
+        public Inline $inline,
+        public float $offset = 0.0,
     ) {
     }
 }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Type;
 
-use Morphea\Core\Template\TextStyle;
-
 /** Measures lines: splits them by font, script and direction, and shapes each run. Remembers what it measured, by line and face. */
 final class Shaper
 {
@@ -29,9 +27,9 @@ final class Shaper
         $this->bidi = new Bidi();
     }
 
-    public function line(string $text, TextStyle $style): ShapedLine
+    public function line(StyledText $text): ShapedLine
     {
-        $key = "$style->family\0$style->weight\0".(int) $style->italic."\0$style->letterSpacing\0$text";
+        $key = $text->key();
         if (isset($this->lines[$key])) {
             return $this->lines[$key];
         }
@@ -39,80 +37,113 @@ final class Shaper
             $this->lines = [];
         }
 
-        return $this->lines[$key] = $this->shape($text, $style);
+        return $this->lines[$key] = $this->shape($text);
     }
 
     /** @return array{ascent: float, descent: float} of the chosen face, in em */
-    public function extents(TextStyle $style): array
+    public function extents(Inline $inline): array
     {
-        $face = $this->chain($style)[0];
+        $face = $this->chain($inline)[0];
 
         return $this->extents[$face->path] ??= $this->harfBuzz->extents($face);
     }
 
-    private function shape(string $text, TextStyle $style): ShapedLine
+    private function shape(StyledText $text): ShapedLine
     {
-        $chain = $this->chain($style);
-        $ligatures = 0.0 === $style->letterSpacing;
-        [$pieces, $rightToLeft, $missing] = $this->pieces($text, $chain);
+        [$pieces, $rightToLeft, $missing] = $this->pieces($text);
         $runs = [];
         $levels = [];
         $standIns = [];
         $width = 0.0;
-        $graphemes = 0;
-        foreach ($pieces as [$piece, $face, $level, $count]) {
-            $advance = $this->harfBuzz->advance($face, $piece, 1 === $level % 2, $ligatures);
-            $runs[] = new Run($piece, $face, 1 === $level % 2, $advance, $count);
-            $levels[] = $level;
-            $width += $advance;
-            $graphemes += $count;
-            if ($face->family !== $style->family) {
+        foreach ($pieces as [$piece, $face, $level, $count, $inline]) {
+            foreach ($this->runs($piece, $face, 1 === $level % 2, $count, $inline) as $run) {
+                $runs[] = $run;
+                $levels[] = $level;
+                $width += $run->advance;
+            }
+            if ($face->family !== $inline->family) {
                 $standIns[$face->family] = true;
             }
         }
-        $width += max(0, $graphemes - 1) * $style->letterSpacing;
+        if ([] !== $pieces) {
+            $last = $pieces[\count($pieces) - 1][4];
+            $width -= $last->letterSpacing * $last->scale;
+        }
 
-        return new ShapedLine($text, Bidi::visualOrder($runs, $levels), $width, $rightToLeft, $missing, array_keys($standIns));
+        return new ShapedLine($text->text(), Bidi::visualOrder($runs, $levels), $width, $rightToLeft, $missing, array_keys($standIns));
     }
 
-    /**
-     * @param non-empty-list<FontFace> $chain
-     *
-     * @return array{list<array{string, FontFace, int, int}>, bool, list<string>} runs in reading order as text, face, level and count of graphemes; base direction; missing graphemes
-     */
-    private function pieces(string $text, array $chain): array
+    /** @return list<Run> one, or with tabular figures one for each figure and what stands between */
+    private function runs(string $text, FontFace $face, bool $rightToLeft, int $graphemes, Inline $inline): array
     {
-        if (1 === preg_match('/^[\x20-\x7E]*$/', $text) && $this->coversAscii($chain[0])) {
-            return ['' === $text ? [] : [[$text, $chain[0], 0, \strlen($text)]], false, []];
+        $spacing = $inline->letterSpacing * $inline->scale;
+        if (!$inline->tabular || 1 !== preg_match('/[0-9]/', $text)) {
+            return [new Run($text, $face, $rightToLeft, $this->advance($text, $face, $rightToLeft, $inline) + $graphemes * $spacing, $inline)];
         }
-        $graphemes = self::graphemes($text);
+        $widest = max(array_map(fn (string $digit): float => $this->advance($digit, $face, false, $inline), str_split('0123456789')));
+        $runs = [];
+        foreach (preg_split('/(?<=[0-9])|(?=[0-9])/', $text, -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $bit) {
+            $advance = $this->advance($bit, $face, $rightToLeft, $inline);
+            $isDigit = 1 === \strlen($bit) && ctype_digit($bit);
+            $runs[] = new Run($bit, $face, $rightToLeft, ($isDigit ? $widest : $advance) + \count(self::graphemes($bit)) * $spacing, $inline, $isDigit ? ($widest - $advance) / 2 : 0.0);
+        }
+
+        return $runs;
+    }
+
+    private function advance(string $text, FontFace $face, bool $rightToLeft, Inline $inline): float
+    {
+        return $this->harfBuzz->advance($face, $text, $rightToLeft, 0.0 === $inline->letterSpacing) * $inline->scale;
+    }
+
+    /** @return array{list<array{string, FontFace, int, int, Inline}>, bool, list<string>} runs in reading order as text, face, level, count of graphemes, style; base direction; missing graphemes */
+    private function pieces(StyledText $text): array
+    {
+        if (1 === \count($text->pieces) && 1 === preg_match('/^[\x20-\x7E]*$/', $text->pieces[0][0])) {
+            [$words, $inline] = $text->pieces[0];
+            $face = $this->chain($inline)[0];
+            if ($this->coversAscii($face)) {
+                return [[[$words, $face, 0, \strlen($words), $inline]], false, []];
+            }
+        }
+        $graphemes = [];
+        $inlines = [];
+        foreach ($text->pieces as [$words, $inline]) {
+            foreach (self::graphemes($words) as $grapheme) {
+                $graphemes[] = $grapheme;
+                $inlines[] = $inline;
+            }
+        }
         $levels = array_fill(0, \count($graphemes), 0);
         $rightToLeft = false;
-        if (Bidi::needed($text)) {
+        if (Bidi::needed($text->text())) {
             [$levels, $rightToLeft] = $this->graphemeLevels($graphemes);
         }
         $scripts = array_map(self::script(...), $graphemes);
-        $faces = $this->facesByScript($graphemes, $scripts, $chain);
+        $faces = [];
         $pieces = [];
         $missing = [];
         $script = null;
         foreach ($graphemes as $i => $grapheme) {
+            $inline = $inlines[$i];
+            $chain = $this->chain($inline);
+            $faces[$chain[0]->path] ??= $this->facesByScript($graphemes, $scripts, $chain);
             $own = $scripts[$i];
-            $face = $faces[$own ?? -1] ?? $this->faceFor($grapheme, $chain);
+            $face = $faces[$chain[0]->path][$own ?? -1] ?? $this->faceFor($grapheme, $chain);
             if (null === $face) {
                 $missing[$grapheme] = true;
             }
             $last = array_key_last($pieces);
             // A space or mark that the last run's font has stays in that run.
-            if (null === $own && null !== $last && $this->covers($pieces[$last][1], $grapheme)) {
+            if (null === $own && null !== $last && $pieces[$last][4] === $inline && $this->covers($pieces[$last][1], $grapheme)) {
                 $face = $pieces[$last][1];
             }
             $face ??= $chain[0];
-            if (null !== $last && $pieces[$last][1] === $face && $pieces[$last][2] === $levels[$i] && (null === $own || null === $script || $own === $script)) {
+            if (null !== $last && $pieces[$last][1] === $face && $pieces[$last][2] === $levels[$i] && $pieces[$last][4] === $inline && (null === $own || null === $script || $own === $script)) {
                 $pieces[$last][0] .= $grapheme;
                 ++$pieces[$last][3];
             } else {
-                $pieces[] = [$grapheme, $face, $levels[$i], 1];
+                $pieces[] = [$grapheme, $face, $levels[$i], 1, $inline];
                 $script = null;
             }
             $script = $own ?? $script;
@@ -231,8 +262,8 @@ final class Shaper
     }
 
     /** @return non-empty-list<FontFace> */
-    private function chain(TextStyle $style): array
+    private function chain(Inline $inline): array
     {
-        return $this->chains["$style->family\0$style->weight\0".(int) $style->italic] ??= $this->fonts->chain($style->family, $style->weight, $style->italic);
+        return $this->chains["$inline->family\0$inline->weight\0".(int) $inline->italic] ??= $this->fonts->chain($inline->family, $inline->weight, $inline->italic);
     }
 }

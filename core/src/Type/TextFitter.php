@@ -19,6 +19,8 @@ final class TextFitter
 {
     private const TOLERANCE = 0.01;
     private const HALVINGS = 12;
+    /** How far lines with bullets hang in, in em. */
+    public const BULLET = 0.9;
 
     private readonly LineBreaker $breaker;
 
@@ -27,60 +29,67 @@ final class TextFitter
         $this->breaker = new LineBreaker($shaper);
     }
 
-    /** @param float $width of the frame in dots, as is `$height` */
-    public function fit(string $text, TextStyle $style, float $width, float $height, FitRule $rule, string $locale): FittedText
+    /**
+     * @param float      $width of the frame in dots, as is `$height`
+     * @param float|null $even  the size that all rows share, where the rule is even and it is known; else the row is fitted by itself
+     */
+    public function fit(StyledText $text, TextStyle $style, float $width, float $height, FitRule $rule, string $locale, ?float $even = null): FittedText
     {
-        $paragraphs = explode("\n", $text);
-        $whole = array_map(fn (string $line): ShapedLine => $this->shaper->line($line, $style), $paragraphs);
+        $frame = new Measure($style, $width, $height, $style->bullets ? self::BULLET : 0.0);
+        $paragraphs = $text->paragraphs();
+        $whole = array_map(fn (StyledText $line): FittedLine => new FittedLine($this->shaper->line($line), true, true), $paragraphs);
+        $least = min($rule->leastSize ?? $style->size, $style->size);
 
         return match ($rule->mode) {
-            FitMode::Keep => $this->set($whole, $style->size, $style, $width, $height),
-            FitMode::Shrink => $this->shrink($paragraphs, $whole, $style, $width, $height, $rule, $locale),
-            FitMode::Wrap => $this->wrap($paragraphs, $style, $width, $height, $rule, $locale),
+            FitMode::Keep => $this->set($whole, $style->size, $frame),
+            FitMode::Shrink => $this->shrink($paragraphs, $whole, $frame, $least, $rule, $locale),
+            FitMode::Wrap => $this->search($paragraphs, $frame, $least, $style->size, $rule, $locale),
+            FitMode::Fill => $this->search($paragraphs, $frame, $least, $style->size, $rule, $locale),
+            FitMode::Even => null === $even
+                ? $this->search($paragraphs, $frame, $least, $style->size, $rule, $locale)
+                : $this->search($paragraphs, $frame, $even, $even, $rule, $locale),
         };
     }
 
     /**
-     * @param list<string>     $paragraphs
-     * @param list<ShapedLine> $whole
+     * @param list<StyledText> $paragraphs
+     * @param list<FittedLine> $whole
      */
-    private function shrink(array $paragraphs, array $whole, TextStyle $style, float $width, float $height, FitRule $rule, string $locale): FittedText
+    private function shrink(array $paragraphs, array $whole, Measure $frame, float $least, FitRule $rule, string $locale): FittedText
     {
-        $least = min($rule->leastSize ?? $style->size, $style->size);
-        $size = min($style->size, $this->largest($whole, $style, $width, $height));
+        $size = min($frame->style->size, $frame->largest($whole));
         if ($size >= $least - self::TOLERANCE) {
-            return $this->set($whole, max($size, $least), $style, $width, $height);
+            return $this->set($whole, max($size, $least), $frame);
         }
         if ($rule->maxLines > \count($paragraphs)) {
-            return $this->search($paragraphs, $style, $width, $height, $least, $rule->maxLines, $locale);
+            return $this->search($paragraphs, $frame, $least, $frame->style->size, $rule, $locale);
         }
 
-        return $this->set($whole, $least, $style, $width, $height);
-    }
-
-    /** @param list<string> $paragraphs */
-    private function wrap(array $paragraphs, TextStyle $style, float $width, float $height, FitRule $rule, string $locale): FittedText
-    {
-        return $this->search($paragraphs, $style, $width, $height, min($rule->leastSize ?? $style->size, $style->size), $rule->maxLines, $locale);
+        return $this->set($whole, $least, $frame);
     }
 
     /**
-     * The largest size from `$least` to the style's at which the broken lines fit; at the least size, overset, if none does.
+     * The largest size from `$least` to `$most` at which the lines fit; at the least size, overset, if none does.
      *
-     * @param list<string> $paragraphs
+     * @param list<StyledText> $paragraphs
      */
-    private function search(array $paragraphs, TextStyle $style, float $width, float $height, float $least, int $maxLines, string $locale): FittedText
+    private function search(array $paragraphs, Measure $frame, float $least, float $most, FitRule $rule, string $locale): FittedText
     {
-        $at = fn (float $size): FittedText => $this->set($this->breaker->break($paragraphs, $style, $width / $size, $locale), $size, $style, $width, $height, $maxLines);
-        $best = $at($style->size);
-        if (!$best->overset || $least >= $style->size) {
+        $at = function (float $size) use ($paragraphs, $frame, $rule, $locale): FittedText {
+            $measure = $frame->width / $size - $frame->indent;
+            $lines = $rule->balanced ? $this->breaker->balance($paragraphs, $measure, $locale) : $this->breaker->break($paragraphs, $measure, $locale);
+
+            return $this->set($lines, $size, $frame, $rule->maxLines);
+        };
+        $best = $at($most);
+        if (!$best->overset || $least >= $most) {
             return $best;
         }
         $best = $at($least);
         if ($best->overset) {
             return $best;
         }
-        [$low, $high] = [$least, $style->size];
+        [$low, $high] = [$least, $most];
         for ($i = 0; $i < self::HALVINGS; ++$i) {
             $middle = ($low + $high) / 2;
             $try = $at($middle);
@@ -91,36 +100,18 @@ final class TextFitter
             }
         }
 
-        return $best;
+        // Halving ends a little short of the frame; the lines it found may well take the last of it.
+        return $this->set($best->lines, min($most, $frame->largest($best->lines)), $frame, $rule->maxLines);
     }
 
-    /** @param list<ShapedLine> $lines */
-    private function largest(array $lines, TextStyle $style, float $width, float $height): float
+    /** @param list<FittedLine> $lines */
+    private function set(array $lines, float $size, Measure $frame, int $maxLines = \PHP_INT_MAX): FittedText
     {
-        $widest = self::widest($lines);
-
-        return min($widest > 0 ? $width / $widest : \INF, $height / self::heightInEm(\count($lines), $style));
-    }
-
-    /** @param list<ShapedLine> $lines */
-    private function set(array $lines, float $size, TextStyle $style, float $width, float $height, int $maxLines = \PHP_INT_MAX): FittedText
-    {
-        $widest = self::widest($lines) * $size;
-        $overset = $widest > $width + self::TOLERANCE
-            || self::heightInEm(\count($lines), $style) * $size > $height + self::TOLERANCE
+        $widest = Measure::widest($lines);
+        $overset = ($widest + $frame->indent) * $size > $frame->width + self::TOLERANCE
+            || $frame->heightInEm(\count($lines)) * $size > $frame->height + self::TOLERANCE
             || \count($lines) > $maxLines;
 
-        return new FittedText($size, $lines, $widest, \count($lines) * $style->lineHeight * $size, $overset);
-    }
-
-    /** @param list<ShapedLine> $lines */
-    private static function widest(array $lines): float
-    {
-        return max([0.0, ...array_map(static fn (ShapedLine $line): float => $line->width, $lines)]);
-    }
-
-    private static function heightInEm(int $lines, TextStyle $style): float
-    {
-        return ($lines - 1) * $style->lineHeight + 1;
+        return new FittedText($size, $lines, $widest * $size, \count($lines) * $frame->style->lineHeight * $size, $overset);
     }
 }

@@ -7,14 +7,24 @@ namespace Morphea\Core\Tests\Template;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Template\AutoLink;
 use Morphea\Core\Template\Edit\AddLayer;
+use Morphea\Core\Template\Edit\AlignLayers;
+use Morphea\Core\Template\Edit\GroupLayers;
 use Morphea\Core\Template\Edit\LinkColumn;
 use Morphea\Core\Template\Edit\OrderLayer;
-use Morphea\Core\Template\Edit\RemoveLayer;
+use Morphea\Core\Template\Edit\PasteLayers;
+use Morphea\Core\Template\Edit\PlaceLayers;
+use Morphea\Core\Template\Edit\RemoveLayers;
 use Morphea\Core\Template\Edit\SetLayer;
+use Morphea\Core\Template\Edit\SetSide;
+use Morphea\Core\Template\FitRule;
+use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\TextLayer;
+use Morphea\Core\Template\Unit;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -36,7 +46,7 @@ final class EditTest extends TestCase
     #[TestWith([['style.size' => -1], 'must lie between'])]
     #[TestWith([['style.glow' => 1], 'is no value'])]
     #[TestWith([['id' => 'other'], 'cannot be changed'])]
-    #[TestWith([['pattern' => '{hours, plural}'], 'words for each case'])]
+    #[TestWith([['content' => [['pattern' => '{hours, plural}']]], 'words for each case'])]
     #[TestWith([['fill' => '#FFFFFF'], 'is no value'])]
     public function testAnEditThatDoesNotHoldIsRefused(array $values, string $message): void
     {
@@ -64,9 +74,56 @@ final class EditTest extends TestCase
         self::assertSame(['a', 'b', 'c'], $this->order($template));
         self::assertSame(['b', 'a', 'c'], $this->order((new OrderLayer('a', 1))->apply($template)));
         self::assertSame(['c', 'a', 'b'], $this->order((new OrderLayer('c', -9))->apply($template)));
-        self::assertSame(['a', 'c'], $this->order((new RemoveLayer('b'))->apply($template)));
+        self::assertSame(['a', 'c'], $this->order((new RemoveLayers(['b']))->apply($template)));
         $this->expectExceptionMessageMatches('/used by another layer/');
         (new AddLayer(Make::text('x', id: 'a')))->apply($template);
+    }
+
+    public function testLayersAreLinedUpWithEachOtherAndAloneWithTheSide(): void
+    {
+        $template = Make::template(...array_map(static fn (string $id, float $x, float $width): Layer => Make::text($id, frame: new Frame($x, 10 * $x, $width, 20), id: $id), ['a', 'b', 'c'], [10, 100, 400], [50, 20, 100]));
+        $x = fn (string $way, string ...$ids): array => array_map(static fn (Layer $layer): float => $layer->frame->x, (new AlignLayers([] === $ids ? ['a', 'b', 'c'] : array_values($ids), $way))->apply($template)->side()->layers);
+        self::assertSame([10.0, 10.0, 10.0], $x('left'));
+        self::assertSame([450.0, 480.0, 400.0], $x('right'));
+        self::assertSame([230.0, 245.0, 205.0], $x('centre'));
+        self::assertSame([10.0, 590.0, 400.0], $x('centre', 'b'), 'one alone: to the side');
+        self::assertSame([10.0, 220.0, 400.0], $x('across'), 'the gaps are equal');
+        $this->expectExceptionMessageMatches('/three or more/');
+        $x('down', 'a', 'b');
+    }
+
+    public function testCopiesGetNewNamesAndKeepTheirMeasureOnAnotherSide(): void
+    {
+        $codec = new TemplateCodec();
+        $copied = array_map($codec->layerToArray(...), Make::template(Make::text('{name}', FitRule::shrink(30), id: 'a'), Make::text('x', id: 'b'))->side()->layers);
+        $copied[0]['group'] = $copied[1]['group'] = 'g';
+        $onto = new Template('T', 3000, 2000, 192, Unit::Pixel, 'en_GB', [new Side('Front', null, [Make::text('old', id: 'a')])]);
+        [$pasted, $ids] = (new PasteLayers($copied, 96, 10))->paste($onto);
+        self::assertSame(['a-2', 'b'], $ids);
+        $layer = $pasted->layer('a-2');
+        self::assertInstanceOf(TextLayer::class, $layer);
+        self::assertSame([10.0, 2000.0, 200.0, 60.0, 'g'], [$layer->frame->x, $layer->frame->width, $layer->style->size, $layer->fit->leastSize, $layer->group]);
+        $this->expectException(TemplateError::class);
+        (new PasteLayers([['id' => 'x', 'kind' => 'text', 'onload' => 'x']], 96, 0))->apply($onto);
+    }
+
+    public function testSeveralLayersArePlacedGroupedAndRemovedAtOnce(): void
+    {
+        $template = Make::template(Make::text('a', id: 'a'), Make::text('b', id: 'b'), Make::text('c', id: 'c'));
+        $placed = (new PlaceLayers(['a' => new Frame(1, 2, 3, 4, 15), 'c' => new Frame(5, 6, 7, 8)]))->apply($template);
+        self::assertSame([15.0, 5.0], [$placed->layer('a')->frame->rotation, $placed->layer('c')->frame->x]);
+        $grouped = (new GroupLayers(['a', 'b'], true))->apply($template);
+        self::assertSame(['group-1', 'group-1', null], array_map(static fn (Layer $layer): ?string => $layer->group, $grouped->side()->layers));
+        self::assertNull((new GroupLayers(['a', 'b'], false))->apply($grouped)->layer('a')->group);
+        self::assertSame(['b'], $this->order((new RemoveLayers(['a', 'c']))->apply($template)));
+    }
+
+    public function testTheSideHasMarginGuidesAndSwatches(): void
+    {
+        $template = (new SetSide(['safeMargin' => 36, 'guides' => [['upright' => true, 'at' => 600]], 'swatches' => ['#A8391D'], 'background' => null]))->apply(Make::template(Make::text('a')));
+        self::assertSame([36.0, 600.0, ['#A8391D'], null], [$template->safeMargin, $template->guides[0]->at, $template->swatches, $template->side()->background]);
+        $this->expectExceptionMessageMatches('/swatches/');
+        (new SetSide(['swatches' => ['javascript:']]))->apply($template);
     }
 
     public function testAPlaceholderLinksItselfToTheColumnOfItsName(): void

@@ -5,16 +5,28 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Template;
 
 use JsonSchema\Validator;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Template\Content;
+use Morphea\Core\Template\ContentPart;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\Gradient;
+use Morphea\Core\Template\Guide;
+use Morphea\Core\Template\Highlight;
+use Morphea\Core\Template\Mark;
+use Morphea\Core\Template\Outline;
 use Morphea\Core\Template\PictureFit;
 use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\Raise;
+use Morphea\Core\Template\Shadow;
 use Morphea\Core\Template\ShapeKind;
 use Morphea\Core\Template\ShapeLayer;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
+use Morphea\Core\Template\TextEffects;
+use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Template\Unit;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -24,7 +36,8 @@ final class TemplateCodecTest extends TestCase
 {
     public function testATemplateComesBackAsItWent(): void
     {
-        $template = self::template();
+        $plain = self::template();
+        $template = new Template($plain->name, 1200, 800, 96, Unit::Pixel, 'en_GB', $plain->sides, 36, [new Guide(true, 600)], ['#A8391D']);
         $codec = new TemplateCodec();
         self::assertEquals($template, $codec->decode($codec->encode($template)));
     }
@@ -58,10 +71,17 @@ final class TemplateCodecTest extends TestCase
         yield 'later format' => [['format' => 2], '/this version reads format 1/'];
         yield 'colour by name' => [$layer(['style' => ['colour' => 'red']]), '/style\.colour/'];
         yield 'colour that carries markup' => [$layer(['style' => ['colour' => '"><svg ']]), '/style\.colour/'];
-        yield 'unknown way to fit' => [$layer(['fit' => ['mode' => 'squeeze']]), '/one of: keep, shrink, wrap/'];
+        yield 'unknown way to fit' => [$layer(['fit' => ['mode' => 'squeeze']]), '/one of: keep, shrink, wrap, fill, even/'];
         yield 'identity with markup' => [$layer(['id' => 'a"b']), '/id/'];
         yield 'picture outside the project' => [['sides' => [['layers' => [2 => ['asset' => '../../etc/passwd']]]]], '/asset/'];
-        yield 'words that are no text' => [$layer(['pattern' => 7]), '/pattern: must be text/'];
+        yield 'words that are no text' => [$layer(['content' => [['pattern' => 7]]]), '/pattern: must be text/'];
+        yield 'a shadow with an unknown key' => [$layer(['effects' => ['shadow' => ['colour' => '#000000', 'dx' => 0, 'dy' => 0, 'blur' => 1, 'opacity' => 1, 'glow' => 1]]]), '/effects\.shadow: has an unknown key "glow"/'];
+        yield 'a blur without end' => [$layer(['effects' => ['shadow' => ['colour' => '#000000', 'dx' => 0, 'dy' => 0, 'blur' => 99999, 'opacity' => 1]]]), '/blur: is 99999/'];
+        yield 'a star of two points' => [['sides' => [['layers' => [5 => ['corners' => 2]]]]], '/corners: is 2/'];
+        yield 'a gradient that carries markup' => [['sides' => [['layers' => [5 => ['fill' => ['from' => 'url(x)']]]]]], '/fill\.from/'];
+        yield 'dashes of nothing' => [['sides' => [['layers' => [5 => ['dashes' => [0]]]]]], '/dashes\[0\]/'];
+        yield 'a swatch by name' => [['swatches' => ['red']], '/swatches\[0\]/'];
+        yield 'a guide off the side' => [['guides' => [['upright' => true, 'at' => -5]]], '/guides\[0\]\.at/'];
         yield 'no such unit' => [['unit' => 'ell'], '/one of: px, mm, in, pt/'];
     }
 
@@ -71,7 +91,7 @@ final class TemplateCodecTest extends TestCase
         $data = $codec->toArray(self::template());
         foreach ([
             '/two layers/' => array_replace_recursive($data, ['sides' => [['layers' => [['id' => 'seal']]]]]),
-            '/never closed/' => array_replace_recursive($data, ['sides' => [['layers' => [['pattern' => '{full_name']]]]]),
+            '/never closed/' => array_replace_recursive($data, ['sides' => [['layers' => [['content' => [['pattern' => '{full_name']]]]]]]),
             '/least size/' => array_replace_recursive($data, ['sides' => [['layers' => [['fit' => ['leastSize' => null]]]]]]),
             '/must be an object/' => [1, 2],
         ] as $message => $broken) {
@@ -100,7 +120,12 @@ final class TemplateCodecTest extends TestCase
             Make::text('{full_name} for {hours, plural, one {# hour} other {# hours}}', FitRule::shrink(24, 2), EmptyRule::words('a friend')),
             new ShapeLayer('border', 'Border', new Frame(40, 40.5, 1120, 720), 1, true, false, ShapeKind::Rectangle, null, '#24443B', 3, 4),
             new PictureLayer('seal', 'Seal', new Frame(500, 500, 200, 200, 12.5), 0.9, true, false, 'seal.png', PictureFit::Contain),
-            Make::text('plain', FitRule::wrap(3), id: 'plain'),
+            Make::text('plain', FitRule::wrap(3)->balanced(), id: 'plain'),
+            new TextLayer('rich', 'Rich', new Frame(0, 0, 500, 100), 1, false, false, new Content([
+                new ContentPart(Pattern::parse('No. '), new Mark()),
+                new ContentPart(Pattern::parse('{register}'), new Mark(true, true, '#A8391D', 1.5, Raise::Superscript)),
+            ]), Make::style(), FitRule::even(12), EmptyRule::hideAndPullUp(), new TextEffects(new Outline('#FFFFFF', 3), new Shadow('#000000', 2, -2, 4, 0.5), new Highlight('#E0A33A', 8)), -60, 'badge'),
+            new ShapeLayer('star', 'Star', new Frame(0, 0, 100, 100), 1, false, false, ShapeKind::Star, new Gradient(false, 45, '#FF0000', '#00FF00'), '#000000', 2, 0, [4, 2.5], 7, 0.4, 'badge'),
         );
     }
 

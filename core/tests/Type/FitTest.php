@@ -7,8 +7,8 @@ namespace Morphea\Core\Tests\Type;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\TextStyle;
 use Morphea\Core\Tests\Make;
+use Morphea\Core\Type\FittedLine;
 use Morphea\Core\Type\FittedText;
-use Morphea\Core\Type\ShapedLine;
 use Morphea\Core\Type\TextFitter;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -60,7 +60,7 @@ final class FitTest extends TestCase
         self::assertFalse($fitted->overset);
         self::assertGreaterThan(1, \count($fitted->lines));
         foreach ($fitted->lines as $line) {
-            self::assertLessThanOrEqual(10.0, $line->width);
+            self::assertLessThanOrEqual(10.0, $line->shaped->width);
         }
         self::assertTrue($this->fit(str_repeat('kettles and clocks ', 8), FitRule::wrap(3), height: 2000)->overset, 'more than three lines');
     }
@@ -100,7 +100,7 @@ final class FitTest extends TestCase
     public function testAFrameTooSmallForAnyLetterIsOversetAndNoError(float $width, float $height): void
     {
         foreach ([FitRule::keep(), FitRule::shrink(8, 2), FitRule::wrap(3, 8)] as $rule) {
-            $fitted = (new TextFitter(Make::shaper()))->fit('Ottilie', Make::style(), $width, $height, $rule, 'en_GB');
+            $fitted = (new TextFitter(Make::shaper()))->fit(Make::words('Ottilie'), Make::style(), $width, $height, $rule, 'en_GB');
             self::assertTrue($fitted->overset);
             self::assertGreaterThanOrEqual(8, $fitted->size);
         }
@@ -120,7 +120,7 @@ final class FitTest extends TestCase
         $fitted = $this->fit(str_repeat($name.' ', 6), FitRule::shrink(1));
         self::assertFalse($fitted->overset);
         self::assertEqualsWithDelta(1000, $fitted->width, 0.01);
-        self::assertSame([], $fitted->lines[0]->missing);
+        self::assertSame([], $fitted->lines[0]->shaped->missing);
     }
 
     /** @return iterable<string, array{string}> */
@@ -137,13 +137,13 @@ final class FitTest extends TestCase
 
     private function fit(string $text, FitRule $rule, ?TextStyle $style = null, float $height = 200): FittedText
     {
-        return (new TextFitter(Make::shaper()))->fit($text, $style ?? Make::style(), 1000, $height, $rule, 'en_GB');
+        return (new TextFitter(Make::shaper()))->fit(Make::words($text, $style), $style ?? Make::style(), 1000, $height, $rule, 'en_GB');
     }
 
     /** @return list<string> */
     private static function texts(FittedText $fitted): array
     {
-        return array_map(static fn (ShapedLine $line): string => $line->text, $fitted->lines);
+        return array_map(static fn (FittedLine $line): string => $line->shaped->text, $fitted->lines);
     }
 
 }

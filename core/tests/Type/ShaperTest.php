@@ -21,15 +21,15 @@ final class ShaperTest extends TestCase
 
     public function testLetterSpacingStandsBetweenLettersOnly(): void
     {
-        $plain = Make::shaper()->line('MENDING', Make::style(family: 'IBM Plex Mono'))->width;
-        $spaced = Make::shaper()->line('MENDING', Make::style(family: 'IBM Plex Mono', letterSpacing: 0.5))->width;
+        $plain = Make::shaper()->line(Make::words('MENDING', Make::style(family: 'IBM Plex Mono')))->width;
+        $spaced = Make::shaper()->line(Make::words('MENDING', Make::style(family: 'IBM Plex Mono', letterSpacing: 0.5)))->width;
         self::assertEqualsWithDelta($plain + 6 * 0.5, $spaced, 1e-9);
     }
 
     #[DataProvider('scripts')]
     public function testNamesComeOutInAFontThatHasThem(string $name, string $family, bool $rightToLeft): void
     {
-        $line = Make::shaper()->line($name, Make::style());
+        $line = Make::shaper()->line(Make::words($name, Make::style()));
         self::assertSame([], $line->missing);
         self::assertContains($family, array_map(static fn (Run $run): string => $run->face->family, $line->runs));
         self::assertSame($rightToLeft, $line->rightToLeft);
@@ -51,17 +51,17 @@ final class ShaperTest extends TestCase
     public function testOneWordNeverChangesItsFontHalfway(): void
     {
         // Lora has a µ, but no other Greek letter.
-        self::assertCount(1, Make::shaper()->line('Λημναίου', Make::style())->runs);
+        self::assertCount(1, Make::shaper()->line(Make::words('Λημναίου', Make::style()))->runs);
     }
 
     public function testGlyphsThatNoFontHasAreTold(): void
     {
-        self::assertSame(['山', '田'], Make::shaper()->line('Jo 山田', Make::style())->missing);
+        self::assertSame(['山', '田'], Make::shaper()->line(Make::words('Jo 山田', Make::style()))->missing);
     }
 
     public function testRunsOfAMixedLineStandInReadingOrderOfTheEye(): void
     {
-        $line = Make::shaper()->line('سلمى Smith', Make::style());
+        $line = Make::shaper()->line(Make::words('سلمى Smith', Make::style()));
         self::assertTrue($line->rightToLeft);
         self::assertSame('Smith', $line->runs[0]->text, 'the Latin word, read second, stands at the left');
         self::assertTrue($line->runs[\count($line->runs) - 1]->rightToLeft);
@@ -80,11 +80,11 @@ final class ShaperTest extends TestCase
 
     public function testAnUnknownFamilyIsStoodInFor(): void
     {
-        self::assertSame('Noto Sans', Make::shaper()->line('Ottilie', Make::style(family: 'Nowhere Grotesk'))->runs[0]->face->family);
+        self::assertSame('Noto Sans', Make::shaper()->line(Make::words('Ottilie', Make::style(family: 'Nowhere Grotesk')))->runs[0]->face->family);
     }
 
     private function width(string $text): float
     {
-        return Make::shaper()->line($text, Make::style())->width;
+        return Make::shaper()->line(Make::words($text, Make::style()))->width;
     }
 }

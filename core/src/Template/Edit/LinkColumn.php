@@ -6,6 +6,9 @@ namespace Morphea\Core\Template\Edit;
 
 use Morphea\Core\Pattern\Argument;
 use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\Words;
+use Morphea\Core\Template\Content;
+use Morphea\Core\Template\ContentPart;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\TextLayer;
@@ -28,7 +31,7 @@ final readonly class LinkColumn implements Edit
             throw new TemplateError($layer->name, 'is no text; columns can be linked to texts');
         }
 
-        return (new SetLayer($this->layer, ['pattern' => $this->linked($layer->pattern)]))->apply($template);
+        return (new SetContent($this->layer, $this->linked($layer->content, $template->locale)))->apply($template);
     }
 
     public function says(Template $before): string
@@ -36,22 +39,25 @@ final readonly class LinkColumn implements Edit
         return \sprintf('%s: linked to %s', $before->layer($this->layer)->name, $this->key);
     }
 
-    private function linked(Pattern $pattern): string
+    private function linked(Content $content, string $locale): Content
     {
-        $columns = $pattern->columns();
+        $columns = $content->pattern->columns();
         if (\in_array($this->key, $columns, true)) {
-            return $pattern->source;
+            return $content;
         }
         if ([] === $columns) {
-            return Pattern::column($this->key);
+            return new Content([new ContentPart(Pattern::parse(Pattern::column($this->key)), $content->parts[0]->mark)]);
         }
-        $replaced = $pattern->unknownColumns($this->known)[0] ?? (1 === \count($columns) ? $columns[0] : null);
+        $replaced = $content->pattern->unknownColumns($this->known)[0] ?? (1 === \count($columns) ? $columns[0] : null);
         if (null !== $replaced) {
-            return implode('', array_map(fn ($part): string => $part instanceof Argument
+            $replace = fn (Words|Argument $part): string => $part instanceof Argument
                 ? (string) preg_replace('/\{\s*'.preg_quote($replaced, '/').'\s*(?=[,}])/u', '{'.$this->key, $part->source)
-                : Pattern::quote($part->text), $pattern->parts));
-        }
+                : Pattern::quote($part->text);
 
-        return $pattern->source.' '.Pattern::column($this->key);
+            return $content->map(static fn (Pattern $pattern): string => implode('', array_map($replace, $pattern->parts)), $locale);
+        }
+        $last = \count($content->parts) - 1;
+
+        return new Content([...\array_slice($content->parts, 0, -1), new ContentPart(Pattern::parse($content->parts[$last]->pattern->source.' '.Pattern::column($this->key), $locale), $content->parts[$last]->mark)]);
     }
 }

@@ -13,12 +13,14 @@ use Morphea\Core\Template\TemplateError;
 final readonly class SetLayer implements Edit
 {
     private const WORDS = [
-        'name' => 'name', 'pattern' => 'words', 'locked' => 'lock', 'hidden' => 'visibility', 'opacity' => 'opacity',
-        'frame' => 'place', 'style' => 'style', 'fit' => 'rule for too long', 'empty' => 'rule for empty', 'fill' => 'fill', 'stroke' => 'line', 'strokeWidth' => 'line width',
+        'name' => 'name', 'content' => 'words', 'locked' => 'lock', 'hidden' => 'visibility', 'opacity' => 'opacity',
+        'frame' => 'place', 'style' => 'style', 'fit' => 'rule for too long', 'empty' => 'rule for empty', 'fill' => 'fill', 'effects' => 'effects', 'arc' => 'bend', 'sample' => 'sample words', 'dashes' => 'dashes', 'shape' => 'shape', 'stroke' => 'line', 'strokeWidth' => 'line width',
         'style.family' => 'font', 'style.weight' => 'weight', 'style.italic' => 'slope', 'style.size' => 'size', 'style.colour' => 'colour',
         'style.align' => 'alignment', 'style.verticalAlign' => 'alignment in height', 'style.lineHeight' => 'line height', 'style.letterSpacing' => 'letter spacing', 'style.case' => 'case',
     ];
     private const FIXED = ['id', 'kind'];
+    /** Written only where they are set. */
+    private const OPTIONAL = ['group', 'sample'];
 
     /** @param non-empty-array<string, mixed> $values by path */
     public function __construct(private string $layer, private array $values)
@@ -58,7 +60,7 @@ final readonly class SetLayer implements Edit
     private function set(array $data, array $steps, mixed $value, string $path): array
     {
         $step = array_shift($steps);
-        if (!\array_key_exists($step, $data)) {
+        if (!\array_key_exists($step, $data) && !\in_array($path, self::OPTIONAL, true)) {
             throw new TemplateError($path, 'is no value of this kind of layer');
         }
         if ([] === $steps) {

@@ -1,0 +1,25 @@
+// What all parts of the Compose screen share: its state, and asking the server for the next one.
+export const work = () => document.getElementById('work');
+export const side = () => document.getElementById('side');
+export const url = (tail = '') => work().dataset.base + tail;
+export const state = () => ({row: work().dataset.row, layer: work().dataset.layer, revision: work().dataset.revision});
+export const selection = () => work().dataset.layer.split(',').filter(Boolean);
+export const box = (id) => document.getElementById(`box-${id}`);
+export const isTyping = (event) => Boolean(event.target.matches?.('input, select, textarea, [contenteditable]') || event.target.closest?.('dialog, [contenteditable]'));
+
+// One after the other: an edit is made from what the one before it left. `values` may be a function, asked only then.
+let last = Promise.resolve();
+export function ask(verb, address, values = {}) {
+    last = last.catch(() => {}).then(() => htmx.ajax(verb, address, {source: document.body, target: '#work', swap: 'morph:outerHTML', values: {...state(), ...(typeof values === 'function' ? values() : values)}}));
+    return last;
+}
+export const edit = (tail, values = {}) => ask('POST', url(tail), values);
+export const select = (ids) => ask('GET', url(), {layer: [ids].flat().join(','), revision: ''});
+
+// With one of a group all of it.
+export function withGroups(ids) {
+    const groups = new Set(ids.map((id) => box(id)?.dataset.group).filter(Boolean));
+    const all = new Set(ids);
+    document.querySelectorAll('.box[data-group]').forEach((b) => groups.has(b.dataset.group) && all.add(b.dataset.box));
+    return [...all];
+}

@@ -1,0 +1,25 @@
+// Copy, cut and paste layers, across sides and projects: what was copied is kept in this browser.
+import {edit, isTyping, selection, url} from './bench.js';
+import {notice} from './notices.js';
+
+const KEY = 'morphea-copied';
+
+async function copy() {
+    const answer = await fetch(`${url('/layers')}?layer=${encodeURIComponent(selection().join(','))}`, {headers: {Accept: 'application/json'}});
+    if (!answer.ok) return false;
+    localStorage.setItem(KEY, await answer.text());
+    notice(`${selection().length === 1 ? 'The layer is' : `${selection().length} layers are`} copied. Paste with Ctrl+V, here or in another project.`);
+    return true;
+}
+
+for (const [name, work] of [
+    ['copy', copy],
+    ['cut', async () => (await copy()) && edit('/remove')],
+    ['paste', () => edit('/paste', {copied: localStorage.getItem(KEY) ?? ''})],
+]) {
+    document.addEventListener(name, (event) => {
+        if (isTyping(event) || (name !== 'paste' && (!selection().length || String(getSelection())))) return;
+        event.preventDefault();
+        work();
+    });
+}

@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Drawing;
+
+use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\Shadow;
+
+/** The soft shadow of some items: all of them in its colour, moved and blurred. `reach` bounds what has to be drawn. */
+final readonly class ShadowItem implements Item
+{
+    /** @param list<Item> $items */
+    public function __construct(public string $id, public array $items, public Shadow $shadow, public Frame $reach)
+    {
+    }
+}

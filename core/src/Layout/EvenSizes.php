@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Layout;
+
+use Morphea\Core\Data\Row;
+use Morphea\Core\Template\FitMode;
+use Morphea\Core\Template\Template;
+
+/** The sizes that the even texts of a template share over all rows: for each the smallest any row needs. In dots, by layer. */
+final readonly class EvenSizes
+{
+    /** @param array<string, float> $sizes */
+    public function __construct(public array $sizes = [])
+    {
+    }
+
+    /** @param iterable<Row> $rows */
+    public static function of(Template $template, iterable $rows, TextLayouter $layouter): self
+    {
+        $layers = array_filter($template->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);
+        if ([] === $layers) {
+            return new self();
+        }
+        $sizes = [];
+        foreach ($rows as $row) {
+            foreach ($layers as $layer) {
+                $facts = $layouter->lay($layer, $row, $template->locale)[1];
+                if ($facts->lines > 0) {
+                    $sizes[$layer->id] = min($sizes[$layer->id] ?? \INF, $facts->size);
+                }
+            }
+        }
+
+        return new self($sizes);
+    }
+
+    public function size(string $layer): ?float
+    {
+        return $this->sizes[$layer] ?? null;
+    }
+}

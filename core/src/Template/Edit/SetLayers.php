@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template\Edit;
+
+use Morphea\Core\Template\Template;
+
+/** Sets the same values on several layers. */
+final readonly class SetLayers implements Edit
+{
+    use ChangesLayers;
+
+    /**
+     * @param non-empty-list<string>         $layers
+     * @param non-empty-array<string, mixed> $values by path
+     */
+    public function __construct(private array $layers, private array $values)
+    {
+    }
+
+    public function apply(Template $template): Template
+    {
+        foreach ($this->layers as $layer) {
+            $template = (new SetLayer($layer, $this->values))->apply($template);
+        }
+
+        return $template;
+    }
+
+    public function says(Template $before): string
+    {
+        return 1 === \count($this->layers) ? (new SetLayer($this->layers[0], $this->values))->says($before) : \count($this->layers).' layers: '.implode(' and ', array_keys($this->values)).' changed';
+    }
+}

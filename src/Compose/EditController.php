@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\PictureReader;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Web\Upload;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Template\Content;
+use Morphea\Core\Template\Edit\AddLayer;
+use Morphea\Core\Template\Edit\AlignLayers;
+use Morphea\Core\Template\Edit\Edit;
+use Morphea\Core\Template\Edit\GroupLayers;
+use Morphea\Core\Template\Edit\LinkColumn;
+use Morphea\Core\Template\Edit\OrderLayer;
+use Morphea\Core\Template\Edit\PlaceLayers;
+use Morphea\Core\Template\Edit\RemoveLayers;
+use Morphea\Core\Template\Edit\SetContent;
+use Morphea\Core\Template\Edit\SetLayer;
+use Morphea\Core\Template\Edit\SetLayers;
+use Morphea\Core\Template\Edit\SetSide;
+use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\ShapeKind;
+use Morphea\Core\Template\TemplateCodec;
+use Morphea\Core\Template\TemplateError;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Every change of the design. Each names the layers it means, the row that is shown, and the revision it was made from. */
+#[Route('/projects/{project}/compose', methods: ['POST'])]
+final readonly class EditController
+{
+    public function __construct(private Workbench $bench, private Pasting $pasting)
+    {
+    }
+
+    #[Route('/set', name: 'compose_set')]
+    public function set(Project $project, Request $request): Response
+    {
+        return $this->bench->edit($project, $request, static function (array $layers) use ($project, $request): Edit {
+            $template = $project->template();
+            $values = (new EditInput($template, $template->layer($layers[0])))->values($request->request->all('set'));
+
+            return 1 === \count($layers) ? new SetLayer($layers[0], $values) : new SetLayers($layers, $values);
+        });
+    }
+
+    #[Route('/side', name: 'compose_side')]
+    public function side(Project $project, Request $request): Response
+    {
+        return $this->bench->edit($project, $request, static fn (): Edit => new SetSide((new SideInput($project->template()))->values($request->request->all('set'))));
+    }
+
+    #[Route('/words', name: 'compose_words')]
+    public function words(Project $project, Request $request): Response
+    {
+        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new SetContent($layers[0], Content::fromEditor(json_decode($request->request->getString('parts'), true), $project->template()->locale)));
+    }
+
+    #[Route('/link', name: 'compose_link')]
+    public function link(Project $project, Request $request): Response
+    {
+        return $this->bench->edit($project, $request, fn (array $layers): Edit => new LinkColumn($layers[0], $this->column($project, $request)->key, array_map(static fn (Column $column): string => $column->key, $project->columns())));
+    }
+
+    #[Route('/add', name: 'compose_add')]
+    public function add(Project $project, Request $request): Response
+    {
+        $new = new NewLayer($project->template());
+        $input = $request->request;
+        try {
+            $layer = match ($kind = $input->getString('kind')) {
+                'text' => $new->text(Pattern::parse('Text'), 'Text'),
+                'placeholder' => $new->text(Pattern::parse(Pattern::column($this->column($project, $request)->key)), $this->column($project, $request)->heading, (float) $input->getString('x', '0.5'), (float) $input->getString('y', '0.5')),
+                default => $new->shape(ShapeKind::tryFrom($kind) ?? throw new TemplateError('kind', 'no such kind of layer')),
+            };
+        } catch (TemplateError $e) {
+            return $this->bench->refused($project, $request, $e->getMessage());
+        }
+
+        return $this->bench->edit($project, $request, static fn (): Edit => new AddLayer($layer), [$layer->id]);
+    }
+
+    #[Route('/picture', name: 'compose_picture')]
+    public function picture(Project $project, Request $request, PictureReader $reader, PictureStore $pictures): Response
+    {
+        try {
+            $upload = Upload::from($request, 'picture');
+            $picture = $reader->read((string) file_get_contents($upload->path), $upload->name);
+        } catch (UploadError $e) {
+            return $this->bench->refused($project, $request, $e->getMessage());
+        }
+        $layer = (new NewLayer($project->template()))->picture($pictures->add($project, $picture), $picture->width, $picture->height);
+
+        return $this->bench->edit($project, $request, static fn (): Edit => new AddLayer($layer), [$layer->id]);
+    }
+
+    #[Route('/place', name: 'compose_place')]
+    public function place(Project $project, Request $request): Response
+    {
+        return $this->bench->edit($project, $request, static fn (): Edit => new PlaceLayers(Frames::read($request->request->getString('frames'))));
+    }
+
+    #[Route('/align', name: 'compose_align')]
+    public function align(Project $project, Request $request): Response
+    {
+        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new AlignLayers($layers, $request->request->getString('way')));
+    }
+
+    #[Route('/group', name: 'compose_group')]
+    public function group(Project $project, Request $request): Response
+    {
+        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new GroupLayers($layers, $request->request->getBoolean('together')));
+    }
+
+    #[Route('/order', name: 'compose_order')]
+    public function order(Project $project, Request $request): Response
+    {
+        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new OrderLayer($layers[0], (int) $request->request->getString('steps')));
+    }
+
+    #[Route('/remove', name: 'compose_remove')]
+    public function remove(Project $project, Request $request): Response
+    {
+        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new RemoveLayers($layers), []);
+    }
+
+    #[Route('/duplicate', name: 'compose_duplicate')]
+    public function duplicate(Project $project, Request $request, TemplateCodec $codec): Response
+    {
+        $template = $project->template();
+        $picked = array_values(array_filter($template->side()->layers, static fn (Layer $layer): bool => \in_array($layer->id, Workbench::layers($request), true)));
+
+        return $this->pasting->paste($project, $request, array_map($codec->layerToArray(...), $picked), $template->dpi);
+    }
+
+    #[Route('/paste', name: 'compose_paste')]
+    public function paste(Project $project, Request $request): Response
+    {
+        $copied = json_decode($request->request->getString('copied'), true);
+        if (!\is_array($copied) || !\is_array($copied['layers'] ?? null) || !array_is_list($copied['layers']) || !is_numeric($copied['dpi'] ?? null)) {
+            return $this->bench->refused($project, $request, 'There is nothing to paste. Copy a layer first.');
+        }
+        $this->pasting->bringPictures($project, $copied['layers'], \is_string($copied['project'] ?? null) ? $copied['project'] : '');
+
+        return $this->pasting->paste($project, $request, $copied['layers'], (float) $copied['dpi']);
+    }
+
+    /** The column the request names by key or by letter. */
+    private function column(Project $project, Request $request): Column
+    {
+        $wanted = $request->request->getString('column');
+        foreach ($project->columns() as $column) {
+            if ($column->key === $wanted || $column->letter() === strtoupper($wanted)) {
+                return $column;
+            }
+        }
+        throw new TemplateError('', [] === $project->columns() ? 'There are no columns yet. Bring a table first.' : "There is no column “{$wanted}” in the table.");
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\PictureFile;
+use Morphea\App\Storage\PictureStore;
+use Morphea\Core\Template\Edit\Edit;
+use Morphea\Core\Template\Edit\PasteLayers;
+use Morphea\Core\Template\TemplateError;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+
+/** Copies of layers, from the same project or from another of the same member, with the pictures they show. */
+final readonly class Pasting
+{
+    public function __construct(private Workbench $bench, private PictureStore $pictures, private EntityManagerInterface $entities)
+    {
+    }
+
+    /** @param list<mixed> $layers as in the file format */
+    public function paste(Project $project, Request $request, array $layers, float $dpi): Response
+    {
+        $template = $project->template();
+        $paste = new PasteLayers($layers, $dpi, min($template->width, $template->height) / 40);
+        try {
+            $ids = $paste->paste($template)[1];
+        } catch (TemplateError $e) {
+            return $this->bench->refused($project, $request, $e->getMessage());
+        }
+
+        return $this->bench->edit($project, $request, static fn (): Edit => $paste, $ids);
+    }
+
+    /**
+     * Pictures that the layers show and this project has not, from the project they were copied in, if that is the same member's.
+     *
+     * @param list<mixed> $layers
+     */
+    public function bringPictures(Project $project, array $layers, string $from): void
+    {
+        $source = $from === $project->id() ? null : $this->entities->getRepository(Project::class)->findOneBy(['id' => $from, 'owner' => $project->owner()]);
+        if (null === $source) {
+            return;
+        }
+        foreach ($layers as $layer) {
+            $name = \is_array($layer) ? $layer['asset'] ?? null : null;
+            $asset = \is_string($name) ? $this->pictures->find($source, $name) : null;
+            if (null !== $asset) {
+                $this->pictures->add($project, new PictureFile($asset->name(), $asset->mime(), $this->pictures->bytes($asset), $asset->width(), $asset->height()));
+            }
+        }
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\App\Entity\Project;
+use Morphea\Core\Pattern\PatternError;
+use Morphea\Core\Template\Edit\Edit;
+use Morphea\Core\Template\TemplateError;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Twig\Environment;
+
+/** Applies what a request asks for and answers with the whole work area, laid out anew; the page morphs into it. */
+final readonly class Workbench
+{
+    public function __construct(private ComposeView $view, private TemplateHistory $history, private Environment $twig, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /**
+     * @param \Closure(non-empty-list<string>): Edit $make from the ids of the layers the request names
+     * @param list<string>|null                      $select what is selected afterwards, if not the same
+     */
+    public function edit(Project $project, Request $request, \Closure $make, ?array $select = null): Response
+    {
+        // Another window may have changed the template since this one was drawn.
+        $seen = $request->request->getString('revision');
+        if ('' !== $seen && (int) $seen !== $project->revision()) {
+            return $this->refused($project, $request, 'The design was changed in another window meanwhile. Here is how it is now; your last step was not made, repeat it if it still fits.');
+        }
+        $layers = self::layers($request);
+        try {
+            $this->history->apply($project, $make([] === $layers ? [''] : $layers));
+        } catch (TemplateError|PatternError $e) {
+            return $this->refused($project, $request, $e instanceof TemplateError && '' !== $e->where && !str_contains($e->what, '.') ? "$e->what." : $e->getMessage());
+        } catch (StaleTemplate) {
+            return $this->refused($project, $request, 'The design was changed in another window at the same moment. Load the page again.');
+        }
+
+        return $this->work($project, $request, $select ?? $layers);
+    }
+
+    public function refused(Project $project, Request $request, string $why): Response
+    {
+        return $this->work($project, $request, self::layers($request), 'bad', $why);
+    }
+
+    /** @param list<string>|null $select */
+    public function work(Project $project, Request $request, ?array $select = null, string $kind = '', string $message = ''): Response
+    {
+        $view = $this->view->of($project, self::row($request), $select ?? self::layers($request));
+        $ids = implode(',', $view['selection']);
+        $address = $this->urls->generate('compose', array_filter(['project' => $project->id(), 'row' => $view['row'] > 1 ? $view['row'] : null, 'layer' => '' !== $ids ? $ids : null], static fn ($v): bool => null !== $v));
+        $html = $this->twig->render('compose/work.html.twig', $view + ['oob' => true, 'notice' => '' === $message ? null : ['kind' => $kind, 'message' => $message]]);
+
+        return new Response($html, 'bad' === $kind ? 422 : 200, ['HX-Replace-Url' => $address]);
+    }
+
+    /** The row the request names; whatever is typed that is no number means the first. */
+    public static function row(Request $request): int
+    {
+        return max(1, (int) self::value($request, 'row'));
+    }
+
+    /** @return list<string> */
+    public static function layers(Request $request): array
+    {
+        return array_values(array_filter(explode(',', self::value($request, 'layer')), static fn (string $id): bool => '' !== $id));
+    }
+
+    private static function value(Request $request, string $key): string
+    {
+        return ($request->isMethod('GET') ? $request->query : $request->request)->getString($key);
+    }
+}

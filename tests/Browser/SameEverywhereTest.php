@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+use PHPUnit\Framework\Attributes\TestWith;
+use Symfony\Component\Process\Process;
+
+/** What the browser draws of a piece's SVG and what is exported as PNG are the same picture. */
+final class SameEverywhereTest extends BrowserTestCase
+{
+    /** A pixel differs if one of its channels is further off than this, of 255: letters' edges are smoothed a little differently. */
+    private const TOLERANCE = 64;
+    private const AT_MOST = 0.01;
+    /** Pixels across at which both are compared. */
+    private const WIDTH = 1200;
+
+    #[TestWith(['mending-certificate', '3,13,22'])]
+    #[TestWith(['tip-card', '1,4'])]
+    #[TestWith(['claim-tag', '3,13'])]
+    public function testExportAndBrowserDrawTheSame(string $starter, string $rows): void
+    {
+        $folder = \dirname(__DIR__, 2).'/var/test/same';
+        (new Process(['rm', '-rf', $folder]))->mustRun();
+        foreach (['svg', 'png'] as $as) {
+            (new Process([\PHP_BINARY, 'bin/console', 'morphea:press', "var/demo/$starter.morphea", "--as=$as", "--to=$folder/$as", "--only=$rows", '--name=piece'], \dirname(__DIR__, 2), ['APP_ENV' => 'prod', 'APP_DEBUG' => '0'], timeout: 120))->mustRun();
+        }
+        $this->open('/sign-in');
+        foreach (glob("$folder/svg/*.svg") ?: [] as $svg) {
+            $png = "$folder/png/".basename($svg, '.svg').'.png';
+            $share = $this->difference($this->drawn((string) file_get_contents($svg), $png), $png);
+            fwrite(\STDERR, \sprintf("  %s %s: %.3f %% of pixels differ\n", $starter, basename($svg, '.svg'), 100 * $share));
+            self::assertLessThan(self::AT_MOST, $share);
+        }
+    }
+
+    /** The browser's picture of an SVG, with the page's fonts. */
+    private function drawn(string $svg, string $png): \GdImage
+    {
+        [$width, $height] = (array) getimagesize($png);
+        $shown = [self::WIDTH, (int) round(self::WIDTH * $height / $width)];
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $shown[0], 'height' => $shown[1], 'deviceScaleFactor' => 1, 'mobile' => false]]);
+        $this->driver->executeScript('document.body.innerHTML = arguments[0]; document.body.style.margin = 0; const s = document.querySelector("svg"); s.setAttribute("width", arguments[1]); s.setAttribute("height", arguments[2]); s.style.display = "block"', [preg_replace('/^<\?xml.*?\?>/', '', $svg), $shown[0], $shown[1]]);
+        $this->driver->executeAsyncScript('const done = arguments[0]; document.fonts.ready.then(() => setTimeout(done, 300))');
+        $image = imagecreatefromstring($this->driver->takeScreenshot());
+        self::assertNotFalse($image);
+        self::assertSame($shown, [imagesx($image), imagesy($image)]);
+
+        return $image;
+    }
+
+    private function difference(\GdImage $drawn, string $png): float
+    {
+        $made = imagecreatefrompng($png);
+        self::assertNotFalse($made);
+        $scaled = imagecreatetruecolor(imagesx($drawn), imagesy($drawn));
+        imagecopyresampled($scaled, $made, 0, 0, 0, 0, imagesx($scaled), imagesy($scaled), imagesx($made), imagesy($made));
+        $differ = 0;
+        for ($y = 0, $h = imagesy($scaled), $w = imagesx($scaled); $y < $h; ++$y) {
+            for ($x = 0; $x < $w; ++$x) {
+                $a = imagecolorat($drawn, $x, $y);
+                $b = imagecolorat($scaled, $x, $y);
+                $differ += max(abs(($a >> 16 & 255) - ($b >> 16 & 255)), abs(($a >> 8 & 255) - ($b >> 8 & 255)), abs(($a & 255) - ($b & 255))) > self::TOLERANCE ? 1 : 0;
+            }
+        }
+
+        return $differ / ($w * $h);
+    }
+}
