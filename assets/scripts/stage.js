@@ -80,6 +80,8 @@ function arm() {
         elementSnapDirections: {left: true, right: true, top: true, bottom: true, center: true, middle: true},
         renderDirections: ['nw', 'n', 'ne', 'w', 'e', 'sw', 's', 'se'], rotationPosition: 'top', ...snapLines(),
     });
+    // With an id of their own the handles are never taken for a new part of the side when the page morphs.
+    moveable.getControlBoxElement().id = 'handles';
     const start = (e) => {
         moveable.keepRatio = Boolean(e.inputEvent?.shiftKey);
         if (e.inputEvent?.altKey) e.setFixedDirection([0, 0]);
@@ -109,7 +111,7 @@ function marquee() {
 }
 
 // A press on a box takes hold of it at once, whether it was selected before or not.
-document.addEventListener('pointerdown', (event) => {
+document.addEventListener('mousedown', (event) => {
     const target = event.target.closest?.('.box');
     if (!target || event.button !== 0 || document.body.classList.contains('picking')) return;
     const id = target.dataset.box;
@@ -123,9 +125,10 @@ document.addEventListener('pointerdown', (event) => {
         const ids = withGroups([id]);
         work().dataset.layer = ids.join(',');
         document.querySelectorAll('.box').forEach((b) => b.setAttribute('aria-pressed', String(ids.includes(b.dataset.box))));
-        arm();
-        moveable?.dragStart(event);
-        document.addEventListener('pointerup', () => setTimeout(() => { if (!moved) select(ids); }), {once: true});
+        moveable.target = boxes(ids);
+        Object.assign(moveable, snapLines());
+        moveable.waitToChangeTarget().then(() => moveable.dragStart(event));
+        document.addEventListener('mouseup', () => setTimeout(() => { if (!moved) select(ids); }), {once: true});
     }
 }, true);
 document.addEventListener('dblclick', (event) => {

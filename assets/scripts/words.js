@@ -92,7 +92,8 @@ document.addEventListener('keydown', (event) => {
 document.addEventListener('change', (event) => {
     if (!event.target.dataset?.insert || !event.target.value) return;
     const option = event.target.selectedOptions[0];
-    insertColumn(document.getElementById(event.target.dataset.insert), option.value, option.dataset.letter, option.dataset.heading);
+    const editor = (event.target.dataset.insert === 'words' && document.getElementById('words-in-place')) || document.getElementById(event.target.dataset.insert);
+    insertColumn(editor, option.value, option.dataset.letter, option.dataset.heading);
     event.target.value = '';
 });
 

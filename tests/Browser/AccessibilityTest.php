@@ -21,12 +21,16 @@ final class AccessibilityTest extends BrowserTestCase
         $this->project('Mending certificates');
         $project = (string) preg_replace('~^.+(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
         $this->axe('compose');
-        foreach (['recipient', 'deed', 'seal', 'date-line'] as $layer) {
+        foreach (['recipient', 'deed', 'seal', 'date-line', 'deed,date'] as $layer) {
             $this->open("$project/compose?layer=$layer&row=3");
             $this->find('#rule-title');
             $this->settled();
             $this->axe("compose, $layer");
         }
+        $this->driver->executeScript('document.getElementById("keys").showModal()');
+        $this->axe('keys');
+        $this->open("$project/compose/history");
+        $this->axe('history');
         $this->open("$project/rows");
         $this->find('.grid');
         $this->axe('rows');
