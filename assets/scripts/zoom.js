@@ -39,10 +39,10 @@ document.addEventListener('click', (event) => {
     if (button) actions[button.dataset.zoom]();
 });
 document.addEventListener('keydown', (event) => {
-    if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.defaultPrevented || isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
     const action = {'+': 'in', '-': 'out', 0: 'fit', 9: 'selection'}[event.key];
     if (action) { event.preventDefault(); actions[action](); }
-    if (event.key === ' ' && !event.target.closest('button, a, summary')) { event.preventDefault(); bench().classList.add('grab'); }
+    if (event.key === ' ' && (event.target.closest('.box') || !event.target.closest('button, a, summary'))) { event.preventDefault(); bench().classList.add('grab'); }
 });
 document.addEventListener('keyup', (event) => { if (event.key === ' ') bench()?.classList.remove('grab'); });
 document.addEventListener('wheel', (event) => {

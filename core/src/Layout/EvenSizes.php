@@ -26,9 +26,14 @@ final readonly class EvenSizes
         $sizes = [];
         foreach ($rows as $row) {
             foreach ($layers as $layer) {
+                // Only rows that do not fit at the smallest size so far can ask for a smaller one.
+                $smallest = $sizes[$layer->id] ?? null;
+                if (null !== $smallest && !$layouter->lay($layer, $row, $template->locale, $smallest)[1]->overset) {
+                    continue;
+                }
                 $facts = $layouter->lay($layer, $row, $template->locale)[1];
                 if ($facts->lines > 0) {
-                    $sizes[$layer->id] = min($sizes[$layer->id] ?? \INF, $facts->size);
+                    $sizes[$layer->id] = min($smallest ?? \INF, $facts->size);
                 }
             }
         }

@@ -44,10 +44,8 @@ final class TextFitter
             FitMode::Keep => $this->set($whole, $style->size, $frame),
             FitMode::Shrink => $this->shrink($paragraphs, $whole, $frame, $least, $rule, $locale),
             FitMode::Wrap => $this->search($paragraphs, $frame, $least, $style->size, $rule, $locale),
-            FitMode::Fill => $this->search($paragraphs, $frame, $least, $style->size, $rule, $locale),
-            FitMode::Even => null === $even
-                ? $this->search($paragraphs, $frame, $least, $style->size, $rule, $locale)
-                : $this->search($paragraphs, $frame, $even, $even, $rule, $locale),
+            FitMode::Fill => $this->largest($paragraphs, $whole, $frame, $least, $style->size, $rule, $locale),
+            FitMode::Even => $this->largest($paragraphs, $whole, $frame, $even ?? $least, $even ?? $style->size, $rule, $locale),
         };
     }
 
@@ -66,6 +64,19 @@ final class TextFitter
         }
 
         return $this->set($whole, $least, $frame);
+    }
+
+    /**
+     * As `search`, but in one step where no line may be broken.
+     *
+     * @param list<StyledText> $paragraphs
+     * @param list<FittedLine> $whole
+     */
+    private function largest(array $paragraphs, array $whole, Measure $frame, float $least, float $most, FitRule $rule, string $locale): FittedText
+    {
+        return $rule->maxLines > \count($paragraphs)
+            ? $this->search($paragraphs, $frame, $least, $most, $rule, $locale)
+            : $this->set($whole, max($least, min($most, $frame->largest($whole))), $frame, $rule->maxLines);
     }
 
     /**
