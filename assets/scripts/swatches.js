@@ -37,7 +37,7 @@ document.addEventListener('click', (event) => {
             return button;
         }));
         const at = opener.getBoundingClientRect();
-        Object.assign(panel.style, {left: `${Math.min(at.left, innerWidth - 272)}px`, top: `${at.bottom + 6}px`});
+        Object.assign(panel.style, {left: `${Math.min(at.left, innerWidth - 304)}px`, top: `${at.bottom + 6}px`});
         panel.hidden = false;
         (list.firstChild ?? document.getElementById('pick-stage')).focus();
         return;
