@@ -1,4 +1,4 @@
-// Messages at the foot of the page: they can be dismissed, and good news leaves by itself.
+// Messages at the foot of the page: they can be dismissed; good news leaves by itself, and at once for newer.
 const region = () => document.getElementById('notices');
 const LIFETIME = 9000;
 
@@ -23,7 +23,9 @@ document.addEventListener('click', (event) => {
 
 new MutationObserver((changes) => {
     for (const change of changes) for (const node of change.addedNodes) {
-        if (node instanceof HTMLElement && !node.classList.contains('bad')) setTimeout(() => node.remove(), LIFETIME);
+        if (!(node instanceof HTMLElement) || node.classList.contains('bad')) continue;
+        for (const older of [...region().children]) if (older !== node && !older.classList.contains('bad')) older.remove();
+        setTimeout(() => node.remove(), LIFETIME);
     }
 }).observe(region(), {childList: true});
 for (const node of region().children) if (!node.classList.contains('bad')) setTimeout(() => node.remove(), LIFETIME);

@@ -6,7 +6,8 @@ namespace Morphea\App\Import;
 
 /**
  * Makes an SVG from anywhere safe to stand inside our pages and drawings: only elements and attributes known to draw are kept, references
- * lead nowhere but to the drawing itself, and ids get a prefix so that two drawings do not meet.
+ * lead nowhere but to the drawing itself, and ids get a prefix so that two drawings do not meet. A `use` may not lead to another one: a few
+ * dozen of them in a chain would draw billions of parts.
  */
 final readonly class SvgCleaner
 {
@@ -42,9 +43,9 @@ final readonly class SvgCleaner
             throw new UploadError(\sprintf('“%s” has more than %s parts. Simplify the drawing.', $name, number_format(self::MAX_NODES)));
         }
         [$width, $height, $x, $y] = $this->size($root, $name);
+        $this->cutChains($document);
         $prefix = 'i'.substr(hash('sha256', $svg), 0, 8).'-';
         $clean = new \DOMDocument('1.0', 'UTF-8');
-        $inside = '';
         $group = $clean->createElementNS(self::SVG, 'g');
         $clean->appendChild($group);
         if (0.0 !== $x || 0.0 !== $y) {
@@ -76,6 +77,24 @@ final readonly class SvgCleaner
         }
 
         return [$width, $height, 0.0, 0.0];
+    }
+
+    private function cutChains(\DOMDocument $document): void
+    {
+        $uses = iterator_to_array($document->getElementsByTagNameNS('*', 'use'), false);
+        $reusing = [];
+        foreach ($uses as $use) {
+            for ($node = $use; $node instanceof \DOMElement; $node = $node->parentNode) {
+                $reusing[$node->getAttribute('id')] = true;
+            }
+        }
+        unset($reusing['']);
+        foreach ($uses as $use) {
+            $target = ltrim($use->getAttributeNS(self::XLINK, 'href') ?: $use->getAttribute('href'), '#');
+            if (isset($reusing[$target])) {
+                $use->parentNode?->removeChild($use);
+            }
+        }
     }
 
     private function copyChildren(\DOMElement $from, \DOMElement $to, string $prefix, int $depth): void

@@ -237,9 +237,11 @@ final class BuildByHandTest extends BrowserTestCase
             if ('svg' === $format) {
                 $document = new \DOMDocument();
                 $document->loadXML($file);
+                $compared = 0;
                 foreach ($layers as $layer) {
                     foreach ($document->getElementsByTagName('g') as $group) {
                         if ("layer-$layer" === $group->getAttribute('id')) {
+                            ++$compared;
                             $made = $this->places((string) $document->saveXML($group));
                             self::assertCount(\count($shown[$layer]), $made);
                             foreach ($made as $i => [$x, $y, $text]) {
@@ -250,6 +252,7 @@ final class BuildByHandTest extends BrowserTestCase
                         }
                     }
                 }
+                self::assertSame(\count($layers), $compared, 'every layer was found in the export');
             } else {
                 $size = getimagesizefromstring($file);
                 self::assertNotFalse($size);

@@ -25,7 +25,9 @@ final class SameEverywhereTest extends BrowserTestCase
             (new Process([\PHP_BINARY, 'bin/console', 'morphea:press', "var/demo/$starter.morphea", "--as=$as", "--to=$folder/$as", "--only=$rows", '--name=piece'], \dirname(__DIR__, 2), ['APP_ENV' => 'prod', 'APP_DEBUG' => '0'], timeout: 120))->mustRun();
         }
         $this->open('/sign-in');
-        foreach (glob("$folder/svg/*.svg") ?: [] as $svg) {
+        $drawings = glob("$folder/svg/*.svg") ?: [];
+        self::assertCount(\count(explode(',', $rows)), $drawings);
+        foreach ($drawings as $svg) {
             $png = "$folder/png/".basename($svg, '.svg').'.png';
             $share = $this->difference($this->drawn((string) file_get_contents($svg), $png), $png);
             fwrite(\STDERR, \sprintf("  %s %s: %.3f %% of pixels differ\n", $starter, basename($svg, '.svg'), 100 * $share));

@@ -131,6 +131,19 @@ final class ComposeTest extends AppTestCase
         self::assertStringContainsString('Widest is row 3, at 30.4 pt on 2 lines.', $text);
     }
 
+    public function testADrawingCannotMultiplyItselfWithoutEnd(): void
+    {
+        $chain = '<g id="a0"><rect width="1" height="1"/></g>';
+        for ($i = 1; $i <= 40; ++$i) {
+            $chain .= \sprintf('<g id="a%d"><use href="#a%d"/><use xlink:href="#a%d"/></g>', $i, $i - 1, $i - 1);
+        }
+        $project = $this->project();
+        $this->picture($project, 'chain.svg', '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="10" height="10">'.$chain.'<use href="#a40"/></svg>');
+        self::assertResponseIsSuccessful();
+        $this->browser->request('GET', "/projects/{$project->id()}/pictures/chain.svg");
+        self::assertSame(2, substr_count($this->body(), '<use '), 'only those that lead to something drawn stay');
+    }
+
     public function testPicturesAreCheckedAndCannotRunAnything(): void
     {
         $project = $this->project();

@@ -9,8 +9,6 @@ use Morphea\Core\Template\Template;
 /** Sets the same values on several layers. */
 final readonly class SetLayers implements Edit
 {
-    use ChangesLayers;
-
     /**
      * @param non-empty-list<string>         $layers
      * @param non-empty-array<string, mixed> $values by path
