@@ -16,7 +16,9 @@ use Morphea\Core\Template\Content;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
+use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TextLayer;
@@ -68,12 +70,29 @@ final class Make
         return (new Layouter(new TextLayouter(self::shaper())))->lay($template, new Row(1, $cells), self::noPictures());
     }
 
+    /** A project with one small picture. */
     public static function noPictures(): PictureSource
     {
-        return new class implements PictureSource {
-            public function picture(string $asset): ?Picture
+        return self::pictures(['seal.png' => Picture::raster('data:image/png;base64,AA==', 10, 10)]);
+    }
+
+    /** @param array<string, Picture> $pictures by name */
+    public static function pictures(array $pictures): PictureSource
+    {
+        return new class($pictures) implements PictureSource {
+            /** @param array<string, Picture> $pictures */
+            public function __construct(private array $pictures)
             {
-                return 'seal.png' === $asset ? Picture::raster('data:image/png;base64,AA==', 10, 10) : null;
+            }
+
+            public function named(string $cell): ?string
+            {
+                return (new PictureNames(array_keys($this->pictures)))->find($cell);
+            }
+
+            public function picture(string $asset, PictureLook $look = new PictureLook()): ?Picture
+            {
+                return $this->pictures[$asset] ?? null;
             }
         };
     }

@@ -11,7 +11,7 @@ use Morphea\Core\Template\Shadow;
 final readonly class ShadowItem implements Item
 {
     /** @param list<Item> $items */
-    public function __construct(public string $id, public array $items, public Shadow $shadow, public Frame $reach)
+    public function __construct(public array $items, public Shadow $shadow, public Frame $reach)
     {
     }
 }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Drawing;
 
 use Morphea\Core\Template\Gradient;
-use Morphea\Core\Template\PictureFit;
+use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\Shadow;
 
 /** Drawing to SVG 1.1, in the terms librsvg and browsers share: every run of text at its own place, no CSS. */
 final readonly class SvgWriter
@@ -14,16 +15,20 @@ final readonly class SvgWriter
     {
     }
 
-    public function write(Drawing $drawing, SvgSize $size): string
+    /** @param bool $bleed all that is drawn outside of the cut too, as far as the bleed goes */
+    public function write(Drawing $drawing, SvgSize $size, bool $bleed = false): string
     {
+        $edge = $bleed ? $drawing->bleed : 0.0;
+        [$width, $height] = [$drawing->width + 2 * $edge, $drawing->height + 2 * $edge];
         $own = match ($size) {
-            SvgSize::Pixels => \sprintf(' width="%d" height="%d"', $drawing->width, $drawing->height),
-            SvgSize::Inches => \sprintf(' width="%sin" height="%sin"', self::number($drawing->width / $drawing->dpi, 5), self::number($drawing->height / $drawing->dpi, 5)),
+            SvgSize::Pixels => \sprintf(' width="%d" height="%d"', round($width), round($height)),
+            SvgSize::Inches => \sprintf(' width="%sin" height="%sin"', self::number($width / $drawing->dpi, 5), self::number($height / $drawing->dpi, 5)),
             SvgSize::Free => '',
         };
-        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"%s viewBox="0 0 %d %d">', $own, $drawing->width, $drawing->height)."\n";
+        $box = implode(' ', array_map(self::number(...), [-$edge, -$edge, $width, $height]));
+        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"%s viewBox="%s">', $own, $box)."\n";
         if (null !== $drawing->background) {
-            $svg .= \sprintf('<rect width="%d" height="%d" fill="%s"/>', $drawing->width, $drawing->height, $drawing->background)."\n";
+            $svg .= \sprintf('<rect%s width="%s" height="%s" fill="%s"/>', $edge > 0 ? \sprintf(' x="%1$s" y="%1$s"', self::number(-$edge)) : '', self::number($width), self::number($height), $drawing->background)."\n";
         }
         foreach ($drawing->groups as $group) {
             $svg .= $this->group($group)."\n";
@@ -57,6 +62,8 @@ final readonly class SvgWriter
             $item instanceof TextItem => $this->text($item),
             $item instanceof ShadowItem => $this->shadow($item),
             $item instanceof PictureItem => $this->picture($item),
+            $item instanceof PathItem => $this->painted('<path d="'.self::path($item->path).'"', $item->paint),
+            $item instanceof ModulesItem => $this->modules($item),
             default => throw new \LogicException('No way to write a '.$item::class),
         };
     }
@@ -101,7 +108,7 @@ final readonly class SvgWriter
     /** @return array{string, string} the definition, named by what it holds, and the fill that refers to it */
     private function gradient(Gradient $gradient): array
     {
-        $id = 'gradient-'.substr(hash('sha256', serialize($gradient)), 0, 12);
+        $id = 'gradient-'.self::hash(serialize($gradient));
         $stops = "<stop offset=\"0\" stop-color=\"$gradient->from\"/><stop offset=\"1\" stop-color=\"$gradient->to\"/>";
         if ($gradient->radial) {
             return ["<radialGradient id=\"$id\">$stops</radialGradient>", "url(#$id)"];
@@ -122,9 +129,7 @@ final readonly class SvgWriter
         if ($shadow->blur <= 0) {
             return "$move>$inside</g>";
         }
-        $id = 'shadow-'.self::escape($item->id);
-        $reach = $item->reach;
-        $filter = \sprintf('<filter id="%s" filterUnits="userSpaceOnUse" x="%s" y="%s" width="%s" height="%s"><feGaussianBlur stdDeviation="%s"/></filter>', $id, self::number($reach->x), self::number($reach->y), self::number($reach->width), self::number($reach->height), self::number($shadow->blur));
+        [$filter, $id] = $this->filter($item->reach, 0.0, '<feGaussianBlur stdDeviation="'.self::number($shadow->blur).'"/>');
 
         return "$filter$move filter=\"url(#$id)\">$inside</g>";
     }
@@ -134,6 +139,9 @@ final readonly class SvgWriter
         return match (true) {
             $item instanceof TextItem => new TextItem($item->x, $item->y, $item->text, $item->face, $item->size, $colour, $item->letterSpacing, $item->rightToLeft, $item->rotation, $item->pivotX, $item->pivotY, $item->strokeWidth),
             $item instanceof RectangleItem => new RectangleItem($item->x, $item->y, $item->width, $item->height, $item->radius, new Paint($colour)),
+            $item instanceof EllipseItem => new EllipseItem($item->centreX, $item->centreY, $item->radiusX, $item->radiusY, new Paint($colour)),
+            $item instanceof PolygonItem => new PolygonItem($item->points, new Paint($colour)),
+            $item instanceof PathItem => new PathItem($item->path, new Paint($colour)),
             default => $item,
         };
     }
@@ -160,21 +168,86 @@ final readonly class SvgWriter
 
     private function picture(PictureItem $item): string
     {
-        $picture = $this->pictures->picture($item->asset);
+        $picture = $this->pictures->picture($item->asset, $item->look);
         if (null === $picture) {
             return '';
         }
-        $box = \sprintf('x="%s" y="%s" width="%s" height="%s"', self::number($item->x), self::number($item->y), self::number($item->width), self::number($item->height));
-        $ratio = match ($item->fit) {
-            PictureFit::Contain => 'xMidYMid meet',
-            PictureFit::Cover => 'xMidYMid slice',
-            PictureFit::Stretch => 'none',
-        };
-        if (null !== $picture->vector) {
-            return \sprintf('<svg %s viewBox="0 0 %s %s" preserveAspectRatio="%s">%s</svg>', $box, self::number($picture->width), self::number($picture->height), $ratio, $picture->vector);
+        $svg = self::placed($picture, $item->box);
+        if ($item->look->blur > 0) {
+            [$filter, $id] = $this->filter($item->box, 3 * $item->look->blur, '<feGaussianBlur stdDeviation="'.self::number($item->look->blur).'"/>');
+            $svg = "$filter<g filter=\"url(#$id)\">$svg</g>";
+        }
+        if ($item->cut && null !== $item->outline) {
+            $outline = $this->item(self::inColour($item->outline, '#000000'));
+            $id = 'cut-'.self::hash($outline);
+            $svg = "<clipPath id=\"$id\">$outline</clipPath><g clip-path=\"url(#$id)\">$svg</g>";
+        }
+        if (null !== $item->shadow) {
+            $svg = $this->shadowed($svg, $item->shadow, $item->box);
         }
 
-        return \sprintf('<image %s preserveAspectRatio="%s" xlink:href="%s"/>', $box, $ratio, self::escape((string) $picture->href));
+        return $svg.($item->outline?->paint->strokeWidth > 0 ? $this->item($item->outline) : '');
+    }
+
+    private static function placed(Picture $picture, Frame $frame): string
+    {
+        $box = \sprintf('x="%s" y="%s" width="%s" height="%s"', self::number($frame->x), self::number($frame->y), self::number($frame->width), self::number($frame->height));
+        if (null !== $picture->vector) {
+            return \sprintf('<svg %s viewBox="0 0 %s %s" preserveAspectRatio="none">%s</svg>', $box, self::number($picture->width), self::number($picture->height), $picture->vector);
+        }
+
+        return \sprintf('<image %s preserveAspectRatio="none" xlink:href="%s"/>', $box, self::escape((string) $picture->href));
+    }
+
+    /** The same markup twice: once as its shadow only, then itself, so that only the shadow goes through a filter. */
+    private function shadowed(string $svg, Shadow $shadow, Frame $box): string
+    {
+        $id = 'seen-'.self::hash($svg.serialize($box));
+        $steps = \sprintf(
+            '<feGaussianBlur in="SourceAlpha" stdDeviation="%s"/><feOffset dx="%s" dy="%s" result="moved"/><feFlood flood-color="%s" flood-opacity="%s"/><feComposite in2="moved" operator="in"/>',
+            self::number(max(0.0, $shadow->blur)),
+            self::number($shadow->dx),
+            self::number($shadow->dy),
+            $shadow->colour,
+            self::number($shadow->opacity),
+        );
+        [$filter, $shade] = $this->filter($box, 3 * $shadow->blur + max(abs($shadow->dx), abs($shadow->dy)), $steps);
+
+        return "$filter<defs><g id=\"$id\">$svg</g></defs><use xlink:href=\"#$id\" filter=\"url(#$shade)\"/><use xlink:href=\"#$id\"/>";
+    }
+
+    /** @return array{string, string} the definition, named by what it holds, and its name */
+    private function filter(Frame $box, float $reach, string $steps): array
+    {
+        $region = \sprintf('x="%s" y="%s" width="%s" height="%s"', self::number($box->x - $reach), self::number($box->y - $reach), self::number($box->width + 2 * $reach), self::number($box->height + 2 * $reach));
+        $id = 'filter-'.self::hash($region.$steps);
+
+        return ["<filter id=\"$id\" filterUnits=\"userSpaceOnUse\" $region color-interpolation-filters=\"sRGB\">$steps</filter>", $id];
+    }
+
+    private static function path(PathData $path): string
+    {
+        return implode('', array_map(static fn (array $step): string => $step[0].implode(' ', array_map(self::number(...), $step[1])), $path->steps));
+    }
+
+    /** One path for all modules, dark neighbours in a row drawn as one. */
+    private function modules(ModulesItem $item): string
+    {
+        $path = '';
+        foreach ($item->rows as $y => $row) {
+            preg_match_all('/1+/', $row, $runs, \PREG_OFFSET_CAPTURE);
+            foreach ($runs[0] as [$run, $x]) {
+                $width = self::number(\strlen($run) * $item->width);
+                $path .= \sprintf('M%s %sh%sv%sh-%sz', self::number($item->x + $x * $item->width), self::number($item->y + $y * $item->height), $width, self::number($item->height), $width);
+            }
+        }
+
+        return "<path d=\"$path\" fill=\"$item->colour\" shape-rendering=\"crispEdges\"/>";
+    }
+
+    private static function hash(string $what): string
+    {
+        return substr(hash('sha256', $what), 0, 12);
     }
 
     private static function number(float $value, int $digits = 3): string

@@ -11,11 +11,14 @@ use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Item;
 use Morphea\Core\Drawing\LineItem;
 use Morphea\Core\Drawing\Paint;
-use Morphea\Core\Drawing\PictureItem;
+use Morphea\Core\Drawing\PathData;
+use Morphea\Core\Drawing\PathItem;
 use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Drawing\PolygonItem;
 use Morphea\Core\Drawing\RectangleItem;
+use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\LayerUse;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\ShapeKind;
 use Morphea\Core\Template\ShapeLayer;
@@ -25,24 +28,33 @@ use Morphea\Core\Template\TextLayer;
 /** Template and row in, drawing and facts out: the one layout that stage, proof and press share. */
 final readonly class Layouter
 {
-    public function __construct(private TextLayouter $texts)
+    private CodeLayouter $codes;
+    private PictureLayouter $pictures;
+
+    public function __construct(public TextLayouter $texts)
     {
+        $this->codes = new CodeLayouter($texts);
+        $this->pictures = new PictureLayouter();
     }
 
-    /** @param Row|null $row null shows the template itself, with the columns' keys in their places */
-    public function lay(Template $template, ?Row $row, PictureSource $pictures, EvenSizes $even = new EvenSizes(), int $side = 0): LaidOut
+    /**
+     * @param Row|null $row  null shows the template itself, with the columns' keys in their places
+     * @param bool     $aids backdrops and die lines are drawn too, as while working
+     */
+    public function lay(Template $template, ?Row $row, PictureSource $pictures, EvenSizes $even = new EvenSizes(), int $side = 0, bool $aids = false): LaidOut
     {
-        $layers = array_values(array_filter($template->side($side)->layers, static fn (Layer $layer): bool => !$layer->hidden));
-        $facts = [];
+        $layers = self::seen($template->side($side)->layers, $aids);
+        $texts = $shown = $codes = [];
         $drawn = [];
-        $missing = [];
         $empty = [];
         foreach ($layers as $layer) {
             if ($layer instanceof TextLayer) {
-                [$drawn[$layer->id], $facts[]] = $this->texts->lay($layer, $row, $template->locale, $even->size($layer->id));
+                [$drawn[$layer->id], $texts[]] = $this->texts->lay($layer, $row, $template->locale, $even->size($layer->id));
                 $empty[$layer->id] = [] === $drawn[$layer->id];
             } elseif ($layer instanceof PictureLayer) {
-                $drawn[$layer->id] = $this->picture($layer, $pictures, $missing);
+                [$drawn[$layer->id], $shown[]] = $this->pictures->lay($layer, $row, $pictures, $template->locale, $template->dpi);
+            } elseif ($layer instanceof CodeLayer) {
+                [$drawn[$layer->id], $codes[]] = $this->codes->lay($layer, $row, $template->locale, $template->dpi);
             } elseif ($layer instanceof ShapeLayer) {
                 $drawn[$layer->id] = [$this->shape($layer)];
             }
@@ -50,34 +62,27 @@ final readonly class Layouter
         $up = PullUp::of($layers, $empty);
         $groups = array_map(fn (Layer $layer): GroupItem => $this->group($layer, $drawn[$layer->id], $up[$layer->id] ?? 0.0), $layers);
 
-        return new LaidOut(
-            new Drawing($template->width, $template->height, $template->dpi, $template->side($side)->background, $groups),
-            $facts,
-            array_values(array_unique($missing)),
-        );
+        return new LaidOut(new Drawing($template->width, $template->height, $template->dpi, $template->side($side)->background, $groups, $template->bleed), $texts, $shown, $codes);
+    }
+
+    /**
+     * In drawing order, die lines over everything.
+     *
+     * @param list<Layer> $layers
+     *
+     * @return list<Layer>
+     */
+    private static function seen(array $layers, bool $aids): array
+    {
+        $of = static fn (bool $die): array => array_values(array_filter($layers, static fn (Layer $layer): bool => !$layer->hidden && $die === (LayerUse::Die === $layer->use) && ($aids || LayerUse::Print === $layer->use)));
+
+        return [...$of(false), ...$of(true)];
     }
 
     /** @param list<Item> $items */
     private function group(Layer $layer, array $items, float $up): GroupItem
     {
         return new GroupItem($layer->id, $items, $layer->opacity, $layer->frame->rotation, $layer->frame->centreX(), $layer->frame->centreY(), $up);
-    }
-
-    /**
-     * @param list<string> $missing added to
-     *
-     * @return list<Item>
-     */
-    private function picture(PictureLayer $layer, PictureSource $pictures, array &$missing): array
-    {
-        if (null === $pictures->picture($layer->asset)) {
-            $missing[] = $layer->asset;
-
-            return [];
-        }
-        $frame = $layer->frame;
-
-        return [new PictureItem($layer->asset, $frame->x, $frame->y, $frame->width, $frame->height, $layer->fit)];
     }
 
     private function shape(ShapeLayer $layer): Item
@@ -91,6 +96,7 @@ final readonly class Layouter
             ShapeKind::Line => new LineItem($frame->x, $frame->y, $frame->x + $frame->width, $frame->y + $frame->height, $paint),
             ShapeKind::Polygon => new PolygonItem(Corners::polygon($frame, $layer->corners), $paint),
             ShapeKind::Star => new PolygonItem(Corners::star($frame, $layer->corners, $layer->inner), $paint),
+            ShapeKind::Path => new PathItem(PathData::parse((string) $layer->path)->fitted($frame), $paint),
         };
     }
 }

@@ -148,7 +148,7 @@ final readonly class LinePlacer
         $outline = $layer->effects->outline;
         $outlined = null === $outline || $outline->width <= 0 ? [] : array_map(static fn (TextItem $item): TextItem => $item->outlined($outline->colour, $outline->width), $letters);
         $shadow = $layer->effects->shadow;
-        $behind = null === $shadow ? [] : [new ShadowItem($layer->id, [...$bars, ...$outlined, ...$letters], $shadow, self::reach($layer->frame, $shadow->blur))];
+        $behind = null === $shadow ? [] : [new ShadowItem([...$bars, ...$outlined, ...$letters], $shadow, self::reach($layer->frame, $shadow->blur))];
 
         return [...$behind, ...$bars, ...$outlined, ...$letters];
     }

@@ -6,6 +6,7 @@ namespace Morphea\Core\Proof;
 
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Gradient;
+use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\ShapeKind;
 use Morphea\Core\Template\ShapeLayer;
 use Morphea\Core\Template\Template;
@@ -29,15 +30,18 @@ final readonly class Contrast
         if (null !== $text->effects->highlight) {
             return self::ratio($text->style->colour, $text->effects->highlight->colour);
         }
-        $behind = $template->side()->background;
-        foreach ($template->side()->layers as $layer) {
+        $side = $template->side($template->sideOf($text->id));
+        $behind = $side->background;
+        foreach ($side->layers as $layer) {
             if ($layer === $text) {
                 break;
             }
             if ($layer->hidden || !self::covers($layer->frame, $text->frame)) {
                 continue;
             }
-            if ($layer instanceof ShapeLayer && ShapeKind::Line !== $layer->shape && null !== $layer->fill) {
+            if ($layer instanceof PictureLayer) {
+                $behind = null;
+            } elseif ($layer instanceof ShapeLayer && ShapeKind::Line !== $layer->shape && null !== $layer->fill) {
                 $behind = $layer->fill instanceof Gradient || $layer->opacity < 1 ? null : $layer->fill;
             }
         }

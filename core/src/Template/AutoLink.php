@@ -23,21 +23,21 @@ final readonly class AutoLink
     {
         $keys = array_map(static fn (Column $column): string => $column->key, $columns);
         $made = [];
-        foreach ($template->texts() as $text) {
-            $used = $text->pattern->columns();
-            $unknown = $text->pattern->unknownColumns($keys);
+        foreach ($template->placeholders() as $layer) {
+            $used = $layer->columns();
+            $unknown = array_values(array_diff($used, $keys));
             if ([] !== $used && [] === $unknown) {
                 $headings = array_map(static fn (string $key): string => $columns[(int) array_search($key, $keys, true)]->letter().' '.$columns[(int) array_search($key, $keys, true)]->heading, $used);
-                $made[] = \sprintf('%s shows %s', $text->name, implode(', ', $headings));
+                $made[] = \sprintf('%s shows %s', $layer->name, implode(', ', $headings));
                 continue;
             }
             if (1 !== \count($used) || 1 !== \count($unknown)) {
                 continue;
             }
             foreach ($columns as $column) {
-                if (self::plain($column->heading) === self::plain($text->name)) {
-                    $template = (new LinkColumn($text->id, $column->key, $keys))->apply($template);
-                    $made[] = \sprintf('%s shows %s %s', $text->name, $column->letter(), $column->heading);
+                if (self::plain($column->heading) === self::plain($layer->name)) {
+                    $template = (new LinkColumn($layer->id, $column->key, $keys))->apply($template);
+                    $made[] = \sprintf('%s shows %s %s', $layer->name, $column->letter(), $column->heading);
                     break;
                 }
             }

@@ -84,6 +84,6 @@ final readonly class Content
             return new Mark();
         }
 
-        return TemplateCodec::markFromNode(new JsonNode('mark', $mark));
+        return TextLayerCodec::markFromNode(new JsonNode('mark', $mark));
     }
 }

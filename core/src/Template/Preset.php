@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
-/** A side to start from, named by its shape and use. */
+use Morphea\Core\Template\Edit\AddSide;
+use Morphea\Core\Template\Edit\SetSide;
+
+/** A size to start from, named by its shape and use. */
 final readonly class Preset
 {
     private function __construct(
@@ -14,6 +17,11 @@ final readonly class Preset
         public float $height,
         public Unit $unit,
         public float $dpi,
+        /** 2 for one with a back. */
+        public int $sides = 1,
+        /** In the preset's unit. */
+        public float $bleed = 0.0,
+        public bool $transparent = false,
     ) {
     }
 
@@ -27,7 +35,11 @@ final readonly class Preset
             new self('tall-pin', 'Tall pin 1000 x 1500', 1000, 1500, Unit::Pixel, 96),
             new self('square', 'Square card 1080 x 1080', 1080, 1080, Unit::Pixel, 96),
             new self('vertical', 'Vertical short 1080 x 1920', 1080, 1920, Unit::Pixel, 96),
+            new self('postcard-a6', 'Postcard A6, front and back', 148, 105, Unit::Millimetre, 300, 2, 3),
+            new self('postcard-9x6', 'Postcard 6 x 9 in, front and back', 9, 6, Unit::Inch, 300, 2, 0.125),
+            new self('card', 'Card 63 x 88 mm, front and back', 63, 88, Unit::Millimetre, 300, 2, 3),
             new self('tag', 'Tag 90 x 50 mm', 90, 50, Unit::Millimetre, 300),
+            new self('print-design', 'Print design 4500 x 5400, 300 dpi', 4500, 5400, Unit::Pixel, 300, transparent: true),
         ];
 
         return array_combine(array_map(static fn (self $p) => $p->id, $presets), $presets);
@@ -35,7 +47,12 @@ final readonly class Preset
 
     public function template(string $name): Template
     {
-        return Template::blank($name, $this->width, $this->height, $this->unit, $this->dpi);
+        $template = Template::blank($name, $this->width, $this->height, $this->unit, $this->dpi);
+        if ($this->sides > 1) {
+            $template = (new AddSide())->apply($template);
+        }
+
+        return (new SetSide(['bleed' => $this->unit->toDots($this->bleed, $this->dpi), 'background' => $this->transparent ? null : $template->side()->background]))->apply($template);
     }
 
     /** The size as people say it, e.g. `297 × 210 mm`. */

@@ -11,4 +11,5 @@ enum ShapeKind: string
     case Line = 'line';
     case Polygon = 'polygon';
     case Star = 'star';
+    case Path = 'path';
 }

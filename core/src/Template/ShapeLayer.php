@@ -6,7 +6,7 @@ namespace Morphea\Core\Template;
 
 /**
  * A drawn shape. A line runs from the frame's top left to its bottom right corner. Widths, radius and dashes in dots; `corners` and `inner` (how
- * far in a star's inner corners lie, 0 to 1) are for polygons and stars.
+ * far in a star's inner corners lie, 0 to 1) are for polygons and stars; `path` is SVG path data, whose bounds are fitted to the frame.
  */
 final readonly class ShapeLayer extends Layer
 {
@@ -27,7 +27,9 @@ final readonly class ShapeLayer extends Layer
         public int $corners = 5,
         public float $inner = 0.5,
         ?string $group = null,
+        public ?string $path = null,
+        LayerUse $use = LayerUse::Print,
     ) {
-        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group);
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use);
     }
 }

@@ -28,13 +28,14 @@ final readonly class TextLayer extends Layer
         ?string $group = null,
         /** Words shown while there are no rows. */
         public ?string $sample = null,
+        LayerUse $use = LayerUse::Print,
     ) {
-        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group);
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use);
         $this->pattern = $content->pattern;
     }
 
-    public function isPlaceholder(): bool
+    public function columns(): array
     {
-        return [] !== $this->pattern->columns();
+        return $this->pattern->columns();
     }
 }

@@ -17,6 +17,7 @@ use Morphea\Core\Template\Align;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
+use Morphea\Core\Layout\PictureState;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Highlight;
 use Morphea\Core\Template\Outline;
@@ -94,7 +95,8 @@ final class LayouterTest extends TestCase
     {
         $picture = static fn (string $asset): PictureLayer => new PictureLayer('p-'.substr($asset, 0, 4), 'Seal', new Frame(0, 0, 100, 100), 1, false, false, $asset, PictureFit::Contain);
         $laid = Make::laid(Make::template($picture('seal.png'), $picture('gone.png')), []);
-        self::assertSame(['gone.png'], $laid->missingPictures);
+        self::assertSame(PictureState::Missing, $laid->pictureFacts('p-gone')?->state);
+        self::assertTrue($laid->pictureFacts('p-gone')->refused);
         self::assertInstanceOf(PictureItem::class, $laid->drawing->groups[0]->items[0]);
         self::assertSame([], $laid->drawing->groups[1]->items);
     }

@@ -9,26 +9,28 @@ use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
 
-/** Puts a new layer on top of the first side. */
+/** Puts a new layer on a side: on top, or (as a ground) under everything else. */
 final readonly class AddLayer implements Edit
 {
-    public function __construct(private Layer $layer)
+    public function __construct(private Layer $layer, private int $side = 0, private bool $under = false)
     {
     }
 
     public function apply(Template $template): Template
     {
-        $side = $template->side();
-        foreach ($side->layers as $layer) {
+        foreach ($template->layers() as $layer) {
             if ($layer->id === $this->layer->id) {
                 throw new TemplateError('id', "\"$layer->id\" is used by another layer");
             }
         }
+        $sides = $template->sides;
+        $side = $sides[$this->side] ?? throw new TemplateError('side', 'there is no such side');
         if (\count($side->layers) >= TemplateCodec::MAX_LAYERS) {
             throw new TemplateError('layers', \sprintf('a side holds up to %d layers', TemplateCodec::MAX_LAYERS));
         }
+        $sides[$this->side] = $side->withLayers($this->under ? [$this->layer, ...$side->layers] : [...$side->layers, $this->layer]);
 
-        return $template->withSides([$side->withLayers([...$side->layers, $this->layer]), ...\array_slice($template->sides, 1)]);
+        return $template->withSides($sides);
     }
 
     public function says(Template $before): string

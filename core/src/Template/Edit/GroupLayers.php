@@ -19,7 +19,7 @@ final readonly class GroupLayers implements Edit
 
     public function apply(Template $template): Template
     {
-        $taken = array_map(static fn (Layer $layer): ?string => $layer->group, $template->side()->layers);
+        $taken = array_map(static fn (Layer $layer): ?string => $layer->group, $template->layers());
         for ($n = 1; \in_array("group-$n", $taken, true); ++$n);
 
         return $this->change($template, $this->layers, fn (array $data): array => array_replace($data, ['group' => $this->together ? "group-$n" : null]));

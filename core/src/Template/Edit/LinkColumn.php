@@ -7,14 +7,16 @@ namespace Morphea\Core\Template\Edit;
 use Morphea\Core\Pattern\Argument;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\Words;
+use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\ContentPart;
+use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\TextLayer;
 
 /**
- * Links a column to a text. Plain words give way to the column. A column the table has not is taken over, with the way it was shown (as
+ * Links a column to a text, picture or code. A picture is then the one the column names. Plain words give way to the column. A column the table has not is taken over, with the way it was shown (as
  * a number, in a plural …); so is the only column of a text. To a text with several columns the new one is added at the end.
  */
 final readonly class LinkColumn implements Edit
@@ -27,11 +29,13 @@ final readonly class LinkColumn implements Edit
     public function apply(Template $template): Template
     {
         $layer = $template->layer($this->layer);
-        if (!$layer instanceof TextLayer) {
-            throw new TemplateError($layer->name, 'is no text; columns can be linked to texts');
-        }
-
-        return (new SetContent($this->layer, $this->linked($layer->content, $template->locale)))->apply($template);
+        $edit = match (true) {
+            $layer instanceof PictureLayer => new SetLayer($this->layer, ['asset' => null, 'pattern' => Pattern::column($this->key)]),
+            $layer instanceof CodeLayer => new SetLayer($this->layer, ['pattern' => $this->linked(Content::plain($layer->pattern), $template->locale)->pattern->source]),
+            $layer instanceof TextLayer => new SetContent($this->layer, $this->linked($layer->content, $template->locale)),
+            default => throw new TemplateError($layer->name, 'shows no column; columns can be linked to texts, pictures and codes'),
+        };
+        return $edit->apply($template);
     }
 
     public function says(Template $before): string

@@ -19,7 +19,7 @@ final readonly class PasteLayers implements Edit
      * @param float       $dpi    of the template they come from
      * @param float       $shift  dots to the right and down, so that a copy is seen beside its original
      */
-    public function __construct(private array $layers, private float $dpi, private float $shift)
+    public function __construct(private array $layers, private float $dpi, private float $shift, private int $side = 0)
     {
     }
 
@@ -39,18 +39,20 @@ final readonly class PasteLayers implements Edit
             throw new TemplateError('', 'There is nothing to paste. Copy a layer first.');
         }
         $codec = new TemplateCodec();
-        $taken = array_fill_keys(array_map(static fn (Layer $layer): string => $layer->id, $template->side()->layers), true);
+        $taken = array_fill_keys(array_map(static fn (Layer $layer): string => $layer->id, $template->layers()), true);
         $groups = [];
         $ids = [];
         foreach ($this->layers as $data) {
             $layer = $codec->layerToArray($codec->layerFromArray($data, $template->locale));
-            $layer = $this->scaled($layer, $template->dpi / $this->dpi);
+            $layer = ScaledLayer::by($layer, $template->dpi / $this->dpi);
+            $layer['frame']['x'] += $this->shift;
+            $layer['frame']['y'] += $this->shift;
             $layer['id'] = self::free((string) $layer['id'], $taken);
             $taken[$layer['id']] = true;
             if (isset($layer['group'])) {
                 $layer['group'] = $groups[$layer['group']] ??= self::free((string) $layer['group'], self::groups($template) + array_fill_keys($groups, true));
             }
-            $template = (new AddLayer($codec->layerFromArray($layer, $template->locale)))->apply($template);
+            $template = (new AddLayer($codec->layerFromArray($layer, $template->locale), $this->side))->apply($template);
             $ids[] = $layer['id'];
         }
 
@@ -62,43 +64,11 @@ final readonly class PasteLayers implements Edit
         return 1 === \count($this->layers) ? '1 layer pasted' : \count($this->layers).' layers pasted';
     }
 
-    /**
-     * @param array<string, mixed> $layer
-     *
-     * @return array<string, mixed>
-     */
-    private function scaled(array $layer, float $scale): array
-    {
-        $times = static fn (mixed $value): mixed => \is_float($value) || \is_int($value) ? $value * $scale : $value;
-        foreach (['x', 'y', 'width', 'height'] as $key) {
-            $layer['frame'][$key] = $times($layer['frame'][$key]) + (\in_array($key, ['x', 'y'], true) ? $this->shift : 0);
-        }
-        foreach (['strokeWidth', 'radius'] as $key) {
-            if (isset($layer[$key])) {
-                $layer[$key] = $times($layer[$key]);
-            }
-        }
-        if (isset($layer['dashes'])) {
-            $layer['dashes'] = array_map($times, $layer['dashes']);
-        }
-        if (isset($layer['style'])) {
-            $layer['style']['size'] = $times($layer['style']['size']);
-            $layer['fit']['leastSize'] = $times($layer['fit']['leastSize']);
-            foreach (['outline' => ['width'], 'shadow' => ['dx', 'dy', 'blur'], 'highlight' => ['padding']] as $effect => $lengths) {
-                foreach (isset($layer['effects'][$effect]) ? $lengths : [] as $length) {
-                    $layer['effects'][$effect][$length] = $times($layer['effects'][$effect][$length]);
-                }
-            }
-        }
-
-        return $layer;
-    }
-
     /** @return array<string, true> */
     private static function groups(Template $template): array
     {
         $groups = [];
-        foreach ($template->side()->layers as $layer) {
+        foreach ($template->layers() as $layer) {
             if (null !== $layer->group) {
                 $groups[$layer->group] = true;
             }

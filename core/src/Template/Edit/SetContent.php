@@ -7,7 +7,7 @@ namespace Morphea\Core\Template\Edit;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\ContentPart;
 use Morphea\Core\Template\Template;
-use Morphea\Core\Template\TemplateCodec;
+use Morphea\Core\Template\TextLayerCodec;
 
 /** Gives a text other words and columns. */
 final readonly class SetContent implements Edit
@@ -18,7 +18,7 @@ final readonly class SetContent implements Edit
 
     public function apply(Template $template): Template
     {
-        $parts = array_map(static fn (ContentPart $part): array => ['pattern' => $part->pattern->source] + TemplateCodec::markToArray($part->mark), $this->content->parts);
+        $parts = array_map(static fn (ContentPart $part): array => ['pattern' => $part->pattern->source] + TextLayerCodec::markToArray($part->mark), $this->content->parts);
 
         return (new SetLayer($this->layer, ['content' => $parts]))->apply($template);
     }

@@ -14,13 +14,15 @@ final readonly class SetLayer implements Edit
 {
     private const WORDS = [
         'name' => 'name', 'content' => 'words', 'locked' => 'lock', 'hidden' => 'visibility', 'opacity' => 'opacity',
-        'frame' => 'place', 'style' => 'style', 'fit' => 'rule for too long', 'empty' => 'rule for empty', 'fill' => 'fill', 'effects' => 'effects', 'arc' => 'bend', 'sample' => 'sample words', 'dashes' => 'dashes', 'shape' => 'shape', 'stroke' => 'line', 'strokeWidth' => 'line width',
+        'frame' => 'place', 'style' => 'style', 'fit' => 'rule for too long', 'empty' => 'rule for empty', 'fill' => 'fill', 'effects' => 'effects', 'arc' => 'bend', 'sample' => 'sample words', 'dashes' => 'dashes', 'shape' => 'shape', 'stroke' => 'line', 'strokeWidth' => 'line width', 'path' => 'outline',
+        'use' => 'use', 'asset' => 'picture', 'pattern' => 'link', 'missing' => 'rule for missing', 'look' => 'colours', 'border' => 'border', 'shadow' => 'shadow', 'align' => 'alignment', 'verticalAlign' => 'alignment in height',
+        'code' => 'kind of code', 'correction' => 'error correction', 'colour' => 'colour', 'ground' => 'ground', 'words' => 'words',
         'style.family' => 'font', 'style.weight' => 'weight', 'style.italic' => 'slope', 'style.size' => 'size', 'style.colour' => 'colour',
         'style.align' => 'alignment', 'style.verticalAlign' => 'alignment in height', 'style.lineHeight' => 'line height', 'style.letterSpacing' => 'letter spacing', 'style.case' => 'case',
     ];
     private const FIXED = ['id', 'kind'];
     /** Written only where they are set. */
-    private const OPTIONAL = ['group', 'sample'];
+    private const OPTIONAL = ['group', 'sample', 'use', 'path', 'asset', 'pattern'];
 
     /** @param non-empty-array<string, mixed> $values by path */
     public function __construct(private string $layer, private array $values)

@@ -7,13 +7,14 @@ namespace Morphea\Core\Template\Edit;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 
-/** Sets what belongs to the whole side: its background, the safe margin, guides and swatches; the codec's rules decide what holds. */
+/** Sets what belongs to a whole side or to all sides: its name and background; the safe margin, the bleed, guides and swatches; the codec's rules decide what holds. */
 final readonly class SetSide implements Edit
 {
-    private const WORDS = ['background' => 'background', 'safeMargin' => 'safe margin', 'guides' => 'guides', 'swatches' => 'swatches'];
+    private const WORDS = ['background' => 'background', 'name' => 'name of the side', 'safeMargin' => 'safe margin', 'bleed' => 'bleed', 'guides' => 'guides', 'swatches' => 'swatches'];
+    private const OWN = ['background', 'name'];
 
-    /** @param non-empty-array<'background'|'safeMargin'|'guides'|'swatches', mixed> $values */
-    public function __construct(private array $values)
+    /** @param non-empty-array<key-of<self::WORDS>, mixed> $values */
+    public function __construct(private array $values, private int $side = 0)
     {
     }
 
@@ -22,8 +23,8 @@ final readonly class SetSide implements Edit
         $codec = new TemplateCodec();
         $data = $codec->toArray($template);
         foreach ($this->values as $key => $value) {
-            if ('background' === $key) {
-                $data['sides'][0]['background'] = $value;
+            if (\in_array($key, self::OWN, true)) {
+                $data['sides'][$this->side][$key] = $value;
             } else {
                 $data[$key] = $value;
             }

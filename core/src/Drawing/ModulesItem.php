@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Drawing;
+
+/** The dark modules of a code: rows of the letters 1 and 0, each module `width` by `height` dots. */
+final readonly class ModulesItem implements Item
+{
+    /** @param non-empty-list<string> $rows */
+    public function __construct(public float $x, public float $y, public float $width, public float $height, public array $rows, public string $colour)
+    {
+    }
+}

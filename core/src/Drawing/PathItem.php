@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Drawing;
+
+/** An outline of lines and curves, already at its place. */
+final readonly class PathItem implements Item
+{
+    public function __construct(public PathData $path, public Paint $paint)
+    {
+    }
+}

@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Layout;
+
+use Morphea\Core\Code\CodeError;
+use Morphea\Core\Code\Encoder;
+use Morphea\Core\Code\Symbol;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Drawing\Item;
+use Morphea\Core\Drawing\ModulesItem;
+use Morphea\Core\Drawing\Paint;
+use Morphea\Core\Drawing\RectangleItem;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternFiller;
+use Morphea\Core\Proof\Contrast;
+use Morphea\Core\Template\Align;
+use Morphea\Core\Template\CodeKind;
+use Morphea\Core\Template\CodeLayer;
+use Morphea\Core\Template\Content;
+use Morphea\Core\Template\EmptyRule;
+use Morphea\Core\Template\FitRule;
+use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\TextLayer;
+use Morphea\Core\Template\TextStyle;
+
+/** A code layer in one row: fill, encode, and place the modules on whole dots where there is room for it, so that edges stay sharp. */
+final readonly class CodeLayouter
+{
+    /** Of the frame's height, for the words under a barcode. */
+    private const WORDS = 0.18;
+    private const FONT = 'IBM Plex Mono';
+
+    public function __construct(private TextLayouter $texts)
+    {
+    }
+
+    /** @return array{list<Item>, CodeFacts} */
+    public function lay(CodeLayer $layer, ?Row $row, string $locale, float $dpi): array
+    {
+        $filled = null === $row ? null : (new PatternFiller($locale))->fill($layer->pattern, $row->cells);
+        $text = $filled->text ?? $this->sample($layer);
+        if (null !== $filled && ($filled->empty || ([] === $filled->problems && '' === trim($text)))) {
+            return [[], $this->facts($layer, '', true, null, 0.0, $dpi)];
+        }
+        if (null !== $filled && [] !== $filled->problems) {
+            return [[], $this->facts($layer, $text, false, implode(' ', $filled->problems), 0.0, $dpi)];
+        }
+        try {
+            $symbol = Encoder::encode($layer->code, $text, $layer->correction);
+        } catch (CodeError $e) {
+            return [[], $this->facts($layer, $text, false, ucfirst($e->getMessage()).'.', 0.0, $dpi)];
+        }
+        [$items, $module] = $symbol->isLinear() ? $this->bars($layer, $symbol, $locale) : $this->square($layer, $symbol);
+        $ground = null === $layer->ground ? [] : [new RectangleItem($layer->frame->x, $layer->frame->y, $layer->frame->width, $layer->frame->height, 0.0, new Paint($layer->ground))];
+
+        return [[...$ground, ...$items], $this->facts($layer, $text, false, null, $module, $dpi)];
+    }
+
+    /** Where there are no rows: the words with the columns' keys in their places, or any number. */
+    private function sample(CodeLayer $layer): string
+    {
+        if ([] === $layer->columns()) {
+            return (new PatternFiller('en'))->fill($layer->pattern, [])->text;
+        }
+
+        return CodeKind::Ean13 === $layer->code ? '000000000000' : 'sample';
+    }
+
+    /** @return array{list<Item>, float} */
+    private function square(CodeLayer $layer, Symbol $symbol): array
+    {
+        $frame = $layer->frame;
+        $count = $symbol->width() + $symbol->quietBefore + $symbol->quietAfter;
+        $module = self::whole(min($frame->width, $frame->height) / $count);
+        $x = $frame->centreX() - $symbol->width() * $module / 2;
+        $y = $frame->centreY() - $symbol->width() * $module / 2;
+
+        return [[new ModulesItem(round($x), round($y), $module, $module, $symbol->rows, $layer->colour)], $module];
+    }
+
+    /** @return array{list<Item>, float} */
+    private function bars(CodeLayer $layer, Symbol $symbol, string $locale): array
+    {
+        $frame = $layer->frame;
+        $module = self::whole($frame->width / ($symbol->width() + $symbol->quietBefore + $symbol->quietAfter));
+        $wordsHeight = $layer->words ? $frame->height * self::WORDS : 0.0;
+        $width = $symbol->width() * $module;
+        $x = round($frame->centreX() - ($width + ($symbol->quietAfter - $symbol->quietBefore) * $module) / 2);
+        $items = [new ModulesItem($x, $frame->y, $module, $frame->height - $wordsHeight, $symbol->rows, $layer->colour)];
+        if ($layer->words) {
+            $below = new Frame($x, $frame->y + $frame->height - $wordsHeight, $width, $wordsHeight);
+            $style = new TextStyle(self::FONT, 400, false, $wordsHeight * 0.95, $layer->colour, Align::Centre);
+            $words = new TextLayer($layer->id, $layer->name, $below, 1.0, false, false, Content::plain(Pattern::parse(Pattern::quote($symbol->words))), $style, FitRule::shrink(1.0), EmptyRule::hide());
+            array_push($items, ...$this->texts->lay($words, null, $locale)[0]);
+        }
+
+        return [$items, $module];
+    }
+
+    /** Modules of a whole number of dots are all equally wide when they become pixels. */
+    private static function whole(float $module): float
+    {
+        return $module >= 1 ? floor($module + 1e-9) : $module;
+    }
+
+    private function facts(CodeLayer $layer, string $text, bool $empty, ?string $problem, float $module, float $dpi): CodeFacts
+    {
+        return new CodeFacts(
+            $layer->id,
+            $layer->name,
+            $layer->isPlaceholder(),
+            $text,
+            $empty,
+            $problem,
+            $module,
+            Encoder::leastModule($layer->code, $dpi),
+            null === $layer->ground ? null : Contrast::ratio($layer->colour, $layer->ground),
+            $dpi,
+        );
+    }
+}
