@@ -2,7 +2,7 @@
 export const work = () => document.getElementById('work');
 export const side = () => document.getElementById('side');
 export const url = (tail = '') => work().dataset.base + tail;
-export const state = () => ({row: work().dataset.row, layer: work().dataset.layer, revision: work().dataset.revision});
+export const state = () => ({row: work().dataset.row, layer: work().dataset.layer, side: work().dataset.side, revision: work().dataset.revision});
 export const selection = () => work().dataset.layer.split(',').filter(Boolean);
 export const box = (id) => document.getElementById(`box-${id}`);
 export const isTyping = (event) => Boolean(event.target.matches?.('input, select, textarea, [contenteditable]') || event.target.closest?.('dialog, [contenteditable]'));

@@ -1,10 +1,12 @@
 // The Compose screen: selecting, flipping, linking. The browser points and drags; the server lays out.
-import {ask, edit, isTyping, select, side, state, url, work} from './bench.js';
+import {ask, box, edit, isTyping, select, selection, side, state, url, work} from './bench.js';
 import {notice} from './notices.js';
 import {forget} from './words.js';
 
 const link = (layer, column) => edit('/link', {layer, column});
-const isText = () => Boolean(document.getElementById('words'));
+const KINDS = ['text', 'picture', 'code'];
+// What is selected, if a column can be linked to it.
+const linkable = () => selection().length === 1 && KINDS.includes(box(selection()[0])?.dataset.kind);
 
 // Select from the lists; on the stage, stage.js does it.
 document.addEventListener('click', (event) => {
@@ -39,7 +41,7 @@ document.addEventListener('pointermove', (event) => {
     drag.ghost.style.left = `${event.clientX + 12}px`;
     drag.ghost.style.top = `${event.clientY + 8}px`;
     const under = document.elementsFromPoint(event.clientX, event.clientY);
-    const over = under.find((e) => e.dataset?.kind === 'text' && e.matches('.box')) ?? under.find((e) => e.id === 'side') ?? null;
+    const over = under.find((e) => KINDS.includes(e.dataset?.kind) && e.matches('.box')) ?? under.find((e) => e.id === 'side') ?? null;
     if (over !== drag.over) {
         drag.over?.classList.remove('drop');
         over?.classList.add('drop');
@@ -69,16 +71,15 @@ document.addEventListener('keydown', (event) => {
 });
 function pick(column) {
     const {layer} = state();
-    if (layer && isText()) link(layer, column.dataset.column);
-    else notice('Select a text first, or drag the column onto one.');
+    if (linkable()) link(layer, column.dataset.column);
+    else notice('Select a text, picture or code first, or drag the column onto one.');
 }
 
 // Keys: = and a letter links; Page Up and Page Down flip; Ctrl+Z and Ctrl+Shift+Z undo and redo.
 let letters = null;
 let waiting = 0;
 function beginLink() {
-    const {layer} = state();
-    if (!layer || !isText()) return notice('Select a text first; then = and a letter links a column to it.');
+    if (!linkable()) return notice('Select a text, picture or code first; then = and a letter links a column to it.');
     letters = '';
     document.getElementById('link-hint')?.replaceChildren('Now the letter of the column. Escape to leave it.');
 }

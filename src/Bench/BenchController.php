@@ -15,7 +15,6 @@ use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Rows\TableStore;
-use Morphea\App\Storage\PictureStore;
 use Morphea\App\Web\Attachment;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Naming\FileNames;
@@ -33,7 +32,7 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 /** All projects of a member, and ways to begin one. */
 final class BenchController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly ProjectMaker $maker, private readonly StarterShelf $starters)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly ProjectMaker $maker, private readonly StarterShelf $starters, private readonly OwnStarters $own, private readonly ProjectFile $file)
     {
     }
 
@@ -43,7 +42,7 @@ final class BenchController extends AbstractController
         $projects = $this->entities->getRepository(Project::class)->findBy(['owner' => $member], ['changedAt' => 'DESC', 'id' => 'DESC']);
         $faces = array_map(static fn (Project $project): string => $stage->thumbnail($project, $rows->row($project, 1)), $projects);
 
-        return $this->render('bench/index.html.twig', ['projects' => $projects, 'faces' => $faces, 'starters' => $this->starters->all(), 'presets' => Preset::all()]);
+        return $this->render('bench/index.html.twig', ['projects' => $projects, 'faces' => $faces, 'starters' => $this->starters->all(), 'own' => $this->own->all($member), 'presets' => Preset::all()]);
     }
 
     #[Route('/projects', name: 'project_new', methods: ['POST'])]
@@ -51,9 +50,9 @@ final class BenchController extends AbstractController
     {
         $input = $request->request;
         if ('' !== $starter = $input->getString('starter')) {
-            $file = $this->starters->load($starter) ?? throw $this->createNotFoundException('There is no such starter.');
+            $file = $this->starter($member, $starter) ?? throw $this->createNotFoundException('There is no such starter.');
             $withRows = $input->getBoolean('rows');
-            $project = $this->maker->fromFile($member, $withRows ? $file : new MorpheaFile($file->template, $file->pictures, null), 'example rows');
+            $project = $this->maker->fromFile($member, $withRows ? $file : $file->withoutRows(), 'example rows');
 
             return $this->redirectToRoute($withRows ? 'compose' : 'rows', ['project' => $project->id()]);
         }
@@ -111,21 +110,56 @@ final class BenchController extends AbstractController
     }
 
     #[Route('/projects/{project}/save.morphea', name: 'project_save', methods: ['GET'])]
-    public function save(Project $project, MorpheaArchive $archive, PictureStore $pictures, TableStore $rows): Response
+    public function save(Project $project): Response
     {
-        $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
-        $bytes = [];
-        foreach ($project->template()->assets() as $name) {
-            if (null !== $asset = $pictures->find($project, $name)) {
-                $bytes[$name] = $pictures->bytes($asset);
-            }
-        }
-        $archive->write($path, $project->template(), $bytes, $rows->table($project));
+        $path = $this->file->write($project, true);
         $response = new BinaryFileResponse($path, headers: ['Content-Type' => 'application/zip']);
         $name = (FileNames::safe($project->name()) ?: 'project').'.morphea';
         $response->headers->set('Content-Disposition', Attachment::header($name));
 
         return $response->deleteFileAfterSend();
+    }
+
+    /** Another project of the same design, with or without its rows. */
+    #[Route('/projects/{project}/copy', name: 'project_copy', methods: ['POST'])]
+    public function copy(Project $project, Request $request, MorpheaArchive $archive): Response
+    {
+        $path = $this->file->write($project, $request->request->getBoolean('rows'));
+        try {
+            $file = $archive->read($path, $project->name());
+        } finally {
+            unlink($path);
+        }
+        $copy = $this->maker->fromFile($project->owner(), $file->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')), $project->source());
+        $this->addFlash('good', \sprintf('“%s” is a project of its own now, %s.', $copy->name(), null === $file->table ? 'without rows' : 'with its rows'));
+
+        return $this->redirectToRoute('bench');
+    }
+
+    /** Keeps the design as a starter of the member's own. */
+    #[Route('/projects/{project}/keep', name: 'project_keep', methods: ['POST'])]
+    public function keep(Project $project): Response
+    {
+        $this->own->keep($project);
+        $this->addFlash('good', "“{$project->name()}” is kept among your own starters, with its rows as examples. The project stays as it is.");
+
+        return $this->redirectToRoute('bench');
+    }
+
+    #[Route('/starters/{starter}/forget', name: 'starter_forget', methods: ['POST'])]
+    public function forget(string $starter, #[CurrentUser] Member $member): Response
+    {
+        $this->own->forget($this->own->find($member, $starter) ?? throw $this->createNotFoundException('There is no such starter.'));
+        $this->addFlash('good', 'The starter is gone. Projects made from it stay.');
+
+        return $this->redirectToRoute('bench');
+    }
+
+    private function starter(Member $member, string $id): ?MorpheaFile
+    {
+        $own = $this->own->find($member, $id);
+
+        return null === $own ? $this->starters->load($id) : $this->own->load($own);
     }
 
     private function blankTemplate(Request $request): Template

@@ -10,13 +10,14 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Rows\TableStore;
+use Morphea\App\Storage\FontStore;
 use Morphea\App\Storage\PictureStore;
 use Morphea\Core\Template\Template;
 
 /** New projects: from a file or starter with all it holds, or blank. All or nothing. */
 final readonly class ProjectMaker
 {
-    public function __construct(private EntityManagerInterface $entities, private TemplateHistory $history, private PictureStore $pictures, private TableStore $tables)
+    public function __construct(private EntityManagerInterface $entities, private TemplateHistory $history, private PictureStore $pictures, private TableStore $tables, private FontStore $fonts)
     {
     }
 
@@ -26,6 +27,9 @@ final readonly class ProjectMaker
             $project = $this->blank($owner, $file->template);
             foreach ($file->pictures as $picture) {
                 $this->pictures->add($project, $picture);
+            }
+            foreach ($file->fonts as $font) {
+                $this->fonts->add($owner, $font);
             }
             if (null !== $file->table) {
                 $this->tables->replace($project, $file->table, $source);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\App\Bench;
 
 use Morphea\App\Import\MorpheaFile;
-use Morphea\App\Import\PictureFile;
 use Morphea\App\Import\PictureReader;
 use Morphea\App\Import\TableReader;
 use Morphea\Core\Template\TemplateCodec;
@@ -15,15 +14,22 @@ final readonly class StarterShelf
 {
     private const STARTERS = [
         'mending-certificate' => 'Certificate, A4 landscape',
-        'tip-card' => 'Square tip card, 1080 x 1080',
+        'guild-membership' => 'Certificate, Letter landscape',
+        'winter-pin' => 'Tall pin, 1000 x 1500',
+        'tip-card' => 'Square card, 1080 x 1080',
+        'mend-or-bin' => 'Vertical short, 1080 x 1920',
+        'thank-you' => 'Postcard A6, front and back',
+        'open-bench' => 'Postcard 6 x 9 in, front and back',
+        'lending-card' => 'Card 63 x 88 mm, front and back',
         'claim-tag' => 'Numbered tag, 90 x 50 mm',
+        'guild-tote' => 'Print design, 4500 x 5400',
     ];
 
     public function __construct(private string $projectDir, private TemplateCodec $codec, private PictureReader $pictures, private TableReader $tables)
     {
     }
 
-    /** @return array<string, string> names by id */
+    /** @return array<string, string> what each is by id, in the order they are shown */
     public function all(): array
     {
         return self::STARTERS;
@@ -36,10 +42,13 @@ final readonly class StarterShelf
         }
         $folder = "$this->projectDir/demo/$id";
         $template = $this->codec->decode((string) file_get_contents("$folder/template.json"));
+        $facts = is_file("$folder/assets.json") ? json_decode((string) file_get_contents("$folder/assets.json"), true, 8, \JSON_THROW_ON_ERROR) : [];
         $pictures = [];
-        foreach ($template->assets() as $name) {
-            $read = $this->pictures->read((string) file_get_contents("$folder/assets/$name"), $name);
-            $pictures[$name] = new PictureFile($name, $read->mime, $read->bytes, $read->width, $read->height);
+        foreach (glob("$folder/assets/*") ?: [] as $path) {
+            $name = basename($path);
+            $picture = $this->pictures->read((string) file_get_contents($path), $name)->called($name);
+            $focus = \is_array($facts) ? $facts[$name]['focus'] ?? null : null;
+            $pictures[$name] = \is_array($focus) ? $picture->focusedOn((float) $focus[0], (float) $focus[1]) : $picture;
         }
 
         return new MorpheaFile($template, $pictures, $this->tables->file("$folder/rows.csv", 'rows.csv'));

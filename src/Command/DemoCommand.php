@@ -9,7 +9,6 @@ use Morphea\App\Bench\ProjectMaker;
 use Morphea\App\Bench\StarterShelf;
 use Morphea\App\Entity\Member;
 use Morphea\App\Import\MorpheaArchive;
-use Morphea\App\Import\PictureFile;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -49,8 +48,7 @@ final class DemoCommand extends Command
             if (null === $file) {
                 continue;
             }
-            $bytes = array_map(static fn (PictureFile $picture): string => $picture->bytes, $file->pictures);
-            $this->archive->write("$this->projectDir/var/demo/$id.morphea", $file->template, $bytes, $file->table);
+            $this->archive->write("$this->projectDir/var/demo/$id.morphea", $file->template, $file->pictures, $file->table);
             if ($isNew) {
                 $this->maker->fromFile($member, $file, "$id.csv");
             }

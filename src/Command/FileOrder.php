@@ -17,6 +17,7 @@ final readonly class FileOrder
         public ?string $name,
         public string $only,
         public int $jobs,
+        public bool $bleed = true,
     ) {
     }
 }

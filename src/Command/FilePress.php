@@ -4,14 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\App\Command;
 
+use Morphea\App\Import\FontFile;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\TableReader;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Render\Engines;
+use Morphea\App\Render\OwnFont;
 use Morphea\App\Render\PdfWriter;
 use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\Piece;
 use Morphea\App\Render\PieceMaker;
+use Morphea\App\Render\Raster;
 use Morphea\App\Render\RenderError;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\RowSelection;
@@ -20,25 +24,25 @@ use Morphea\Core\Data\TableError;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\TextFacts;
-use Morphea\Core\Layout\TextLayouter;
 use Morphea\Core\Naming\FileNames;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Template\AutoLink;
+use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Template;
 
 /**
  * A run from files alone, split over processes.
  *
- * @phpstan-type Result array{row: int, file: string|null, reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, findings: list<array{kind: string, layer: string, sentence: string, blocks: bool}>}
+ * @phpstan-type Result array{row: int, file: string|null, files: list<string>, reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, findings: list<array{kind: string, layer: string, sentence: string, blocks: bool}>}
  */
 final readonly class FilePress
 {
     /** Pages in one PDF part, so that memory stays bounded. */
     private const PAGES = 100;
 
-    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private PieceMaker $maker, private PdfWriter $pdf, private TextLayouter $layouter)
+    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private PieceMaker $maker, private PdfWriter $pdf, private Engines $engines, private Raster $raster)
     {
     }
 
@@ -62,7 +66,11 @@ final readonly class FilePress
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
         array_map(unlink(...), glob("$order->to/.part-*.pdf") ?: []);
-        $results = $this->spread($order, $template, $this->pictures($file), $pieces, EvenSizes::of($template, $table->rows(), $this->layouter));
+        $pictures = $this->pictures($file);
+        $engine = $this->engines->withFiles(array_map(static fn (FontFile $font): OwnFont => new OwnFont($font->family, $font->weight, $font->italic, $font->hash(), $font->ending, static fn (): string => $font->bytes), $file->fonts));
+        $even = EvenSizes::of($template, $table->rows(), $engine->texts);
+        $make = fn (Row $row): Piece => $this->maker->draw($engine->layouter, $template, $row, $pictures, $order->format, $even, $order->bleed && $template->bleed > 0);
+        $results = $this->spread($order, $template, $make, $pieces);
         if ($order->format->isOneFile()) {
             $this->join($order, $template, $results);
         }
@@ -77,9 +85,9 @@ final readonly class FilePress
 
     private function checkColumns(Template $template, Table $table): void
     {
-        foreach ($template->texts() as $text) {
-            if ([] !== $unknown = $text->pattern->unknownColumns($table->keys())) {
-                throw new UploadError(\sprintf('The text “%s” shows the column “%s”, which the table has not. Its columns are: %s.', $text->name, implode('”, “', $unknown), implode(', ', $table->keys())));
+        foreach ($template->placeholders() as $layer) {
+            if ([] !== $unknown = array_diff($layer->columns(), $table->keys())) {
+                throw new UploadError(\sprintf('“%s” shows the column “%s”, which the table has not. Its columns are: %s.', $layer->name, implode('”, “', $unknown), implode(', ', $table->keys())));
             }
         }
     }
@@ -113,27 +121,28 @@ final readonly class FilePress
 
     private function pictures(MorpheaFile $file): PictureSet
     {
-        return new PictureSet(static function (string $name) use ($file): ?Picture {
+        return new PictureSet(function (string $name, PictureLook $look) use ($file): ?Picture {
             $picture = $file->pictures[$name] ?? null;
 
             return match (true) {
                 null === $picture => null,
-                'image/svg+xml' === $picture->mime => PictureSet::vector($picture->bytes, $picture->width, $picture->height),
-                default => PictureSet::embedded($picture->mime, $picture->bytes, $picture->width, $picture->height),
+                'image/svg+xml' === $picture->mime => PictureSet::vector($picture->bytes, $look, $picture->width, $picture->height, $picture->focusX, $picture->focusY),
+                default => PictureSet::embedded($picture->mime, $look->tones() ? $this->raster->toned($picture->bytes, $picture->mime, $look) : $picture->bytes, $picture->width, $picture->height, $picture->focusX, $picture->focusY),
             };
-        });
+        }, static fn (): array => array_map(strval(...), array_keys($file->pictures)));
     }
 
     /**
+     * @param \Closure(Row): Piece     $make
      * @param list<array{Row, string}> $pieces
      *
      * @return list<Result>
      */
-    private function spread(FileOrder $order, Template $template, PictureSet $pictures, array $pieces, EvenSizes $even): array
+    private function spread(FileOrder $order, Template $template, \Closure $make, array $pieces): array
     {
         $shares = array_chunk($pieces, max(1, (int) ceil(\count($pieces) / $order->jobs)));
         if (\count($shares) < 2) {
-            return iterator_to_array($this->share($order, $template, $pictures, $pieces, $even), false);
+            return iterator_to_array($this->share($order, $template, $make, $pieces), false);
         }
         $children = [];
         foreach ($shares as $share) {
@@ -141,7 +150,7 @@ final readonly class FilePress
             $pid = pcntl_fork();
             if (0 === $pid) {
                 $stream = fopen($out, 'w') ?: exit(3);
-                foreach ($this->share($order, $template, $pictures, $share, $even) as $result) {
+                foreach ($this->share($order, $template, $make, $share) as $result) {
                     fwrite($stream, json_encode($result, \JSON_THROW_ON_ERROR)."\n");
                 }
                 fclose($stream);
@@ -157,7 +166,7 @@ final readonly class FilePress
             unlink($out);
             foreach ($share as $i => [$row]) {
                 /** @var Result $result */
-                $result = isset($lines[$i]) ? json_decode($lines[$i], true) : ['row' => $row->number, 'file' => null, 'reason' => 'The process that made it ended early.', 'texts' => [], 'findings' => []];
+                $result = isset($lines[$i]) ? json_decode($lines[$i], true) : ['row' => $row->number, 'file' => null, 'files' => [], 'reason' => 'The process that made it ended early.', 'texts' => [], 'findings' => []];
                 $results[] = $result;
             }
         }
@@ -166,49 +175,57 @@ final readonly class FilePress
     }
 
     /**
+     * @param \Closure(Row): Piece     $make
      * @param list<array{Row, string}> $pieces
      *
      * @return \Generator<int, Result>
      */
-    private function share(FileOrder $order, Template $template, PictureSet $pictures, array $pieces, EvenSizes $even): \Generator
+    private function share(FileOrder $order, Template $template, \Closure $make, array $pieces): \Generator
     {
         foreach (array_chunk($pieces, self::PAGES) as $chunk) {
             $pages = [];
             $results = [];
             foreach ($chunk as [$row, $name]) {
-                $piece = $this->maker->draw($template, $row, $pictures, $order->format, $even);
-                $file = null;
+                $piece = $make($row);
+                $files = [];
                 $reason = $piece->blocked();
                 if (null === $reason && $order->format->isOneFile()) {
                     $pages[] = $piece;
-                    $file = self::oneFile($order, $template);
+                    $files = [self::oneFile($order, $template)];
                 } elseif (null === $reason) {
-                    $file = "$order->to/$name.{$order->format->ending()}";
                     try {
-                        $this->put($file, $this->maker->file($piece, $order->format));
+                        foreach ($this->maker->files($piece, $template, $order->format, $order->bleed && $template->bleed > 0) as $ending => $bytes) {
+                            $this->put("$order->to/$name$ending", $bytes);
+                            $files[] = "$order->to/$name$ending";
+                        }
                     } catch (RenderError $e) {
-                        [$file, $reason] = [null, $e->getMessage()];
+                        [$files, $reason] = [[], $e->getMessage()];
                     }
                 }
-                $results[] = self::result($piece, $file, $reason);
+                $results[] = self::result($piece, $files, $reason);
             }
             if ([] !== $pages) {
-                $this->put(self::part($order, $pages[0]->row->number), $this->maker->pages($pages));
+                $this->put(self::part($order, $pages[0]->row->number), $this->maker->pages($pages, $order->bleed && $template->bleed > 0));
             }
             yield from $results;
         }
     }
 
-    /** @return Result */
-    private static function result(Piece $piece, ?string $file, ?string $reason): array
+    /**
+     * @param list<string> $files
+     *
+     * @return Result
+     */
+    private static function result(Piece $piece, array $files, ?string $reason): array
     {
-        $dpi = $piece->laid->drawing->dpi;
+        $dpi = $piece->sides[0]->drawing->dpi;
 
         return [
             'row' => $piece->row->number,
-            'file' => $file,
+            'file' => $files[0] ?? null,
+            'files' => $files,
             'reason' => $reason,
-            'texts' => array_map(static fn (TextFacts $text): array => ['layer' => $text->layer, 'size' => round($text->size / $dpi * 72, 2), 'lines' => $text->lines], array_values(array_filter($piece->laid->texts, static fn (TextFacts $text): bool => $text->placeholder))),
+            'texts' => array_map(static fn (TextFacts $text): array => ['layer' => $text->layer, 'size' => round($text->size / $dpi * 72, 2), 'lines' => $text->lines], array_values(array_filter($piece->texts(), static fn (TextFacts $text): bool => $text->placeholder))),
             'findings' => array_map(static fn (Finding $finding): array => $finding->toArray(), $piece->findings),
         ];
     }

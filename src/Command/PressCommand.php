@@ -37,6 +37,7 @@ final class PressCommand extends Command
             ->addOption('name', null, InputOption::VALUE_REQUIRED, "file names, as in '{full_name}'; without it, the first linked column")
             ->addOption('only', null, InputOption::VALUE_REQUIRED, 'rows to make, as in 1-10,15', '')
             ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'processes at a time', '1')
+            ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'as cut, without the bleed of the template')
             ->addOption('json', null, InputOption::VALUE_NONE, 'print a line of JSON for each row: file, size used, lines, findings');
     }
 
@@ -91,6 +92,7 @@ final class PressCommand extends Command
             $text('name'),
             (string) $text('only'),
             (int) $jobs,
+            !$input->getOption('no-bleed'),
         );
     }
 }

@@ -6,7 +6,7 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Rows\TableStore;
-use Morphea\Core\Layout\TextLayouter;
+use Morphea\App\Storage\FontStore;
 use Morphea\Core\Layout\WidestRow;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
@@ -30,7 +30,7 @@ final class ComposeController extends AbstractController
     {
         return $request->headers->has('HX-Request')
             ? $this->bench->work($project, $request)
-            : $this->render('compose/index.html.twig', $this->view->of($project, Workbench::row($request), Workbench::layers($request)));
+            : $this->render('compose/index.html.twig', $this->view->of($project, Workbench::row($request), Workbench::layers($request), Workbench::side($request)));
     }
 
     #[Route('/undo', name: 'compose_undo', methods: ['POST'])]
@@ -72,13 +72,13 @@ final class ComposeController extends AbstractController
     public function layers(Project $project, Request $request, TemplateCodec $codec): Response
     {
         $template = $project->template();
-        $picked = array_filter($template->side()->layers, static fn ($layer): bool => \in_array($layer->id, Workbench::layers($request), true));
+        $picked = array_filter($template->layers(), static fn ($layer): bool => \in_array($layer->id, Workbench::layers($request), true));
 
         return new JsonResponse(['project' => $project->id(), 'dpi' => $template->dpi, 'layers' => array_map($codec->layerToArray(...), array_values($picked))]);
     }
 
     #[Route('/widest', name: 'compose_widest', methods: ['GET'])]
-    public function widest(Project $project, Request $request, TableStore $rows, TextLayouter $layouter): Response
+    public function widest(Project $project, Request $request, TableStore $rows, FontStore $fonts): Response
     {
         $template = $project->template();
         try {
@@ -86,7 +86,7 @@ final class ComposeController extends AbstractController
         } catch (TemplateError $e) {
             throw $this->createNotFoundException($e->getMessage(), $e);
         }
-        $widest = $layer instanceof TextLayer ? WidestRow::of($layer, $rows->rows($project), $layouter, $template->locale) : null;
+        $widest = $layer instanceof TextLayer ? WidestRow::of($layer, $rows->rows($project), $fonts->engine($project->owner())->texts, $template->locale) : null;
 
         return $this->render('compose/widest.html.twig', ['project' => $project, 'layer' => $layer, 'widest' => $widest, 'template' => $template, 'typeUnit' => EditInput::typeUnit($template), 'row' => Workbench::row($request)]);
     }

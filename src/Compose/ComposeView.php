@@ -4,16 +4,23 @@ declare(strict_types=1);
 
 namespace Morphea\App\Compose;
 
+use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
 use Morphea\App\Rows\TableStore;
+use Morphea\App\Storage\FontStore;
+use Morphea\App\Storage\PictureStore;
+use Morphea\Core\Drawing\Recolour;
 use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\Shown;
 use Morphea\Core\Proof\Contrast;
+use Morphea\Core\Template\CodeLayer;
+use Morphea\Core\Template\Content;
 use Morphea\Core\Template\Edit\AlignLayers;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\PictureLayer;
-use Morphea\Core\Template\ShapeLayer;
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Preset;
+use Morphea\Core\Template\Side;
 use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Type\FontBook;
 
@@ -21,8 +28,9 @@ use Morphea\Core\Type\FontBook;
 final readonly class ComposeView
 {
     private const STITCHES = 6;
+    private const COLOURS_SHOWN = 8;
 
-    public function __construct(private TableStore $rows, private Stage $stage, private FontBook $fonts, private TemplateHistory $history)
+    public function __construct(private TableStore $rows, private Stage $stage, private FontStore $fonts, private PictureStore $pictures, private TemplateHistory $history)
     {
     }
 
@@ -31,43 +39,68 @@ final readonly class ComposeView
      *
      * @return array<string, mixed>
      */
-    public function of(Project $project, int $number, array $wanted): array
+    public function of(Project $project, int $number, array $wanted, int $side): array
     {
         $template = $project->template();
         $number = max(1, min($number, $project->rowCount()));
         $row = $project->rowCount() > 0 ? $this->rows->row($project, $number) : null;
-        $laid = $this->stage->lay($project, $row);
-        $selection = $this->selection($template, $wanted);
+        $shown = self::side($project, $wanted, $side);
+        $laid = $this->stage->lay($project, $row, $shown, true);
+        $selection = $this->selection($template->side($shown), $wanted);
         $layer = 1 === \count($selection) ? $selection[0] : null;
+        $fonts = $this->fonts->engine($project->owner())->fonts;
         $columns = [];
         foreach ($project->columns() as $column) {
             $columns[$column->key] = ['letter' => $column->letter(), 'heading' => $column->heading, 'key' => $column->key, 'stitch' => $column->index % self::STITCHES, 'value' => $row->cells[$column->key] ?? '', 'used' => \in_array($column->key, $template->linkedColumns(), true)];
         }
+        $boxes = new Boxes($template, $template->side($shown), $columns);
+        $onStage = $boxes->onStage($laid, $selection);
 
         return [
             'project' => $project,
             'template' => $template,
+            'side' => $shown,
             'here' => 'Compose',
             'row' => null === $row ? 0 : $number,
             'columns' => $columns,
             'svg' => $this->stage->svg($project, $laid),
-            'boxes' => $this->boxes($template, $columns, $laid, $selection),
+            'boxes' => $onStage,
             'selected' => $layer,
             'selection' => array_map(static fn (Layer $one): string => $one->id, $selection),
             'grouped' => [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
             'ways' => AlignLayers::WAYS,
             'contrast' => $layer instanceof TextLayer ? Contrast::of($template, $layer) : null,
-            'kind' => \count($selection) > 1 ? 'several' : $this->kind($layer),
-            'facts' => null === $layer ? null : $laid->facts($layer->id),
-            'parts' => $layer instanceof TextLayer ? $layer->content->forEditor() : [],
+            'kind' => \count($selection) > 1 ? 'several' : Boxes::kind($layer),
+            'facts' => null === $layer ? null : $laid->facts($layer->id) ?? $laid->codeFacts($layer->id),
+            'parts' => self::content($layer)?->forEditor() ?? [],
             'shown' => array_map(static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()], Shown::cases()),
-            'families' => $this->fonts->choices(),
-            'faces' => $layer instanceof TextLayer ? $this->faces($layer->style->family) : [],
+            'families' => $fonts->choices(),
+            'unknownFonts' => array_values(array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family))),
+            'faces' => $layer instanceof TextLayer ? $this->faces($fonts, $layer->style->family) : [],
             'typeUnit' => EditInput::typeUnit($template),
-            'layers' => $this->layers($template, $columns),
+            'layers' => $boxes->stack(),
+            'presets' => Preset::all(),
             'canUndo' => $this->history->canUndo($project),
             'canRedo' => $this->history->canRedo($project),
-        ];
+        ] + ($layer instanceof PictureLayer ? $this->picture($project, $layer, $laid) : []);
+    }
+
+    /**
+     * The side that is shown: where the wanted layers are, if they are.
+     *
+     * @param list<string> $wanted
+     */
+    public static function side(Project $project, array $wanted, int $side): int
+    {
+        $template = $project->template();
+        $known = array_map(static fn (Layer $layer): string => $layer->id, $template->layers());
+        foreach ($wanted as $id) {
+            if (\in_array($id, $known, true)) {
+                return $template->sideOf($id);
+            }
+        }
+
+        return isset($template->sides[$side]) ? $side : 0;
     }
 
     /**
@@ -75,88 +108,48 @@ final readonly class ComposeView
      *
      * @return list<Layer>
      */
-    private function selection(Template $template, array $wanted): array
+    private function selection(Side $side, array $wanted): array
     {
         $groups = [];
-        foreach ($template->side()->layers as $layer) {
+        foreach ($side->layers as $layer) {
             if (null !== $layer->group && \in_array($layer->id, $wanted, true)) {
                 $groups[$layer->group] = true;
             }
         }
 
-        return array_values(array_filter($template->side()->layers, static fn (Layer $layer): bool => \in_array($layer->id, $wanted, true) || isset($groups[$layer->group ?? ''])));
+        return array_values(array_filter($side->layers, static fn (Layer $layer): bool => \in_array($layer->id, $wanted, true) || isset($groups[$layer->group ?? ''])));
     }
 
-    private function kind(?Layer $layer): string
+    private static function content(?Layer $layer): ?Content
     {
         return match (true) {
-            $layer instanceof TextLayer => 'text',
-            $layer instanceof PictureLayer => 'picture',
-            $layer instanceof ShapeLayer => 'shape',
-            default => '',
+            $layer instanceof TextLayer => $layer->content,
+            $layer instanceof CodeLayer => Content::plain($layer->pattern),
+            $layer instanceof PictureLayer => $layer->source instanceof Pattern ? Content::plain($layer->source) : null,
+            default => null,
         };
     }
 
-    /**
-     * @param array<string, array<string, mixed>> $columns
-     * @param list<Layer>                         $selection
-     *
-     * @return list<array<string, mixed>>
-     */
-    private function boxes(Template $template, array $columns, LaidOut $laid, array $selection): array
+    /** @return array<string, mixed> what the rule line of a picture says besides */
+    private function picture(Project $project, PictureLayer $layer, LaidOut $laid): array
     {
-        $boxes = [];
-        foreach ($template->side()->layers as $layer) {
-            if ($layer->hidden || ($layer->locked && !\in_array($layer, $selection, true))) {
-                continue;
-            }
-            $keys = $layer instanceof TextLayer ? $layer->pattern->columns() : [];
-            $boxes[] = [
-                'id' => $layer->id,
-                'name' => $layer->name,
-                'kind' => $this->kind($layer),
-                'left' => 100 * $layer->frame->x / $template->width,
-                'top' => 100 * $layer->frame->y / $template->height,
-                'width' => 100 * $layer->frame->width / $template->width,
-                'height' => 100 * $layer->frame->height / $template->height,
-                'rotation' => $layer->frame->rotation,
-                'caps' => array_map(static fn (string $key): string => isset($columns[$key]) ? (string) $columns[$key]['letter'] : '?', $keys),
-                'stitch' => $columns[$keys[0] ?? '']['stitch'] ?? 0,
-                'unlinked' => [] !== $columns && [] !== array_diff($keys, array_keys($columns)),
-                'overset' => $laid->facts($layer->id)->overset ?? false,
-                'selected' => \in_array($layer, $selection, true),
-                'locked' => $layer->locked,
-                'group' => $layer->group,
-                'frame' => get_object_vars($layer->frame),
-            ];
-        }
+        $facts = $laid->pictureFacts($layer->id);
+        $asset = null === $facts?->asset ? null : $this->pictures->find($project, $facts->asset);
 
-        return $boxes;
-    }
-
-    /**
-     * @param array<string, array<string, mixed>> $columns
-     *
-     * @return list<array<string, mixed>> the topmost first
-     */
-    private function layers(Template $template, array $columns): array
-    {
-        return array_reverse(array_map(fn (Layer $layer): array => [
-            'id' => $layer->id,
-            'name' => $layer->name,
-            'kind' => $this->kind($layer),
-            'locked' => $layer->locked,
-            'hidden' => $layer->hidden,
-            'caps' => $layer instanceof TextLayer ? array_map(static fn (string $key): string => isset($columns[$key]) ? (string) $columns[$key]['letter'] : '?', $layer->pattern->columns()) : [],
-        ], $template->side()->layers));
+        return [
+            'pictureFacts' => $facts,
+            'asset' => $asset,
+            'pictureNames' => array_map(static fn (Asset $one): string => $one->name(), $this->pictures->all($project)),
+            'drawnIn' => null !== $asset && $asset->isDrawing() ? \array_slice(array_keys(Recolour::of($this->pictures->bytes($asset))), 0, self::COLOURS_SHOWN) : [],
+        ];
     }
 
     /** @return array<string, string> names of a family's faces by the value the rule line sends */
-    private function faces(string $family): array
+    private function faces(FontBook $fonts, string $family): array
     {
         $names = [300 => 'light', 400 => 'regular', 500 => 'medium', 600 => 'semibold', 700 => 'bold'];
         $faces = [];
-        foreach ($this->fonts->all() as $known) {
+        foreach ($fonts->all() as $known) {
             if ($known->name === $family) {
                 foreach ($known->faces as $face) {
                     $name = $names[$face->weight] ?? (string) $face->weight;

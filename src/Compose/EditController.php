@@ -5,14 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Import\PictureReader;
-use Morphea\App\Import\UploadError;
-use Morphea\App\Storage\PictureStore;
-use Morphea\App\Web\Upload;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Content;
-use Morphea\Core\Template\Edit\AddLayer;
 use Morphea\Core\Template\Edit\AlignLayers;
 use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\Edit\GroupLayers;
@@ -23,16 +17,13 @@ use Morphea\Core\Template\Edit\RemoveLayers;
 use Morphea\Core\Template\Edit\SetContent;
 use Morphea\Core\Template\Edit\SetLayer;
 use Morphea\Core\Template\Edit\SetLayers;
-use Morphea\Core\Template\Edit\SetSide;
 use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\ShapeKind;
 use Morphea\Core\Template\TemplateCodec;
-use Morphea\Core\Template\TemplateError;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Every change of the design. Each names the layers it means, the row that is shown, and the revision it was made from. */
+/** Changes of layers that are there; AddController and SidesController have the others. Each names the layers it means, the row that is shown, and the revision it was made from. */
 #[Route('/projects/{project}/compose', methods: ['POST'])]
 final readonly class EditController
 {
@@ -51,12 +42,6 @@ final readonly class EditController
         });
     }
 
-    #[Route('/side', name: 'compose_side')]
-    public function side(Project $project, Request $request): Response
-    {
-        return $this->bench->edit($project, $request, static fn (): Edit => new SetSide((new SideInput($project->template()))->values($request->request->all('set'))));
-    }
-
     #[Route('/words', name: 'compose_words')]
     public function words(Project $project, Request $request): Response
     {
@@ -66,39 +51,7 @@ final readonly class EditController
     #[Route('/link', name: 'compose_link')]
     public function link(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, fn (array $layers): Edit => new LinkColumn($layers[0], $this->column($project, $request)->key, array_map(static fn (Column $column): string => $column->key, $project->columns())));
-    }
-
-    #[Route('/add', name: 'compose_add')]
-    public function add(Project $project, Request $request): Response
-    {
-        $new = new NewLayer($project->template());
-        $input = $request->request;
-        try {
-            $layer = match ($kind = $input->getString('kind')) {
-                'text' => $new->text(Pattern::parse('Text'), 'Text'),
-                'placeholder' => $new->text(Pattern::parse(Pattern::column($this->column($project, $request)->key)), $this->column($project, $request)->heading, (float) $input->getString('x', '0.5'), (float) $input->getString('y', '0.5')),
-                default => $new->shape(ShapeKind::tryFrom($kind) ?? throw new TemplateError('kind', 'no such kind of layer')),
-            };
-        } catch (TemplateError $e) {
-            return $this->bench->refused($project, $request, $e->getMessage());
-        }
-
-        return $this->bench->edit($project, $request, static fn (): Edit => new AddLayer($layer), [$layer->id]);
-    }
-
-    #[Route('/picture', name: 'compose_picture')]
-    public function picture(Project $project, Request $request, PictureReader $reader, PictureStore $pictures): Response
-    {
-        try {
-            $upload = Upload::from($request, 'picture');
-            $picture = $reader->read((string) file_get_contents($upload->path), $upload->name);
-        } catch (UploadError $e) {
-            return $this->bench->refused($project, $request, $e->getMessage());
-        }
-        $layer = (new NewLayer($project->template()))->picture($pictures->add($project, $picture), $picture->width, $picture->height);
-
-        return $this->bench->edit($project, $request, static fn (): Edit => new AddLayer($layer), [$layer->id]);
+        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new LinkColumn($layers[0], Workbench::column($project, $request)->key, array_map(static fn (Column $column): string => $column->key, $project->columns())));
     }
 
     #[Route('/place', name: 'compose_place')]
@@ -135,7 +88,7 @@ final readonly class EditController
     public function duplicate(Project $project, Request $request, TemplateCodec $codec): Response
     {
         $template = $project->template();
-        $picked = array_values(array_filter($template->side()->layers, static fn (Layer $layer): bool => \in_array($layer->id, Workbench::layers($request), true)));
+        $picked = array_values(array_filter($template->layers(), static fn (Layer $layer): bool => \in_array($layer->id, Workbench::layers($request), true)));
 
         return $this->pasting->paste($project, $request, array_map($codec->layerToArray(...), $picked), $template->dpi);
     }
@@ -150,17 +103,5 @@ final readonly class EditController
         $this->pasting->bringPictures($project, $copied['layers'], \is_string($copied['project'] ?? null) ? $copied['project'] : '');
 
         return $this->pasting->paste($project, $request, $copied['layers'], (float) $copied['dpi']);
-    }
-
-    /** The column the request names by key or by letter. */
-    private function column(Project $project, Request $request): Column
-    {
-        $wanted = $request->request->getString('column');
-        foreach ($project->columns() as $column) {
-            if ($column->key === $wanted || $column->letter() === strtoupper($wanted)) {
-                return $column;
-            }
-        }
-        throw new TemplateError('', [] === $project->columns() ? 'There are no columns yet. Bring a table first.' : "There is no column “{$wanted}” in the table.");
     }
 }

@@ -6,11 +6,14 @@ namespace Morphea\App\Compose;
 
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Align;
+use Morphea\Core\Template\CodeKind;
+use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\LayerUse;
 use Morphea\Core\Template\PictureFit;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\ShapeKind;
@@ -22,7 +25,8 @@ use Morphea\Core\Template\TextStyle;
 /** New layers in sizes that suit their side. Places are shares of the side, 0 to 1, of the layer's centre. */
 final readonly class NewLayer
 {
-    public function __construct(private Template $template)
+    /** @param list<string> $taken ids that are given away already, besides the template's */
+    public function __construct(private Template $template, private array $taken = [])
     {
     }
 
@@ -51,6 +55,41 @@ final readonly class NewLayer
         return new PictureLayer($this->id($name), $this->name($name), $this->frame($width * $scale, $height * $scale, 0.5, 0.5), 1.0, false, false, $asset, PictureFit::Contain);
     }
 
+    /** A frame for the pictures that a column names. */
+    public function placeholder(string $key, string $name, float $atX = 0.5, float $atY = 0.5): PictureLayer
+    {
+        $edge = min($this->template->width, $this->template->height) * 0.5;
+
+        return new PictureLayer($this->id($name), $this->name($name), $this->frame($edge, $edge, $atX, $atY), 1.0, false, false, Pattern::parse(Pattern::column($key)), PictureFit::Cover);
+    }
+
+    /** A picture that covers the side with its bleed, or as much of it as its shape allows. */
+    public function ground(string $asset): PictureLayer
+    {
+        $bleed = $this->template->bleed;
+        $name = pathinfo($asset, \PATHINFO_FILENAME);
+
+        return new PictureLayer($this->id($name), $this->name($name), new Frame(-$bleed, -$bleed, $this->template->width + 2 * $bleed, $this->template->height + 2 * $bleed), 1.0, true, false, $asset, PictureFit::Cover);
+    }
+
+    public function code(CodeKind $kind): CodeLayer
+    {
+        $edge = min($this->template->width, $this->template->height);
+        $frame = CodeKind::Qr === $kind ? $this->frame($edge * 0.3, $edge * 0.3, 0.5, 0.5) : $this->frame($edge * 0.6, $edge * 0.2, 0.5, 0.5);
+        $name = [CodeKind::Qr->value => 'QR code', CodeKind::Code128->value => 'Barcode', CodeKind::Ean13->value => 'EAN-13'][$kind->value];
+        $words = CodeKind::Ean13 === $kind ? '000000000000' : 'TIDEWICK';
+
+        return new CodeLayer($this->id($name), $name, $frame, 1.0, false, false, Pattern::parse($words), $kind);
+    }
+
+    /** Where paper is cut: round all of the side, to be given its true outline. */
+    public function dieLine(): ShapeLayer
+    {
+        $width = max(1.0, round(min($this->template->width, $this->template->height) / 300));
+
+        return new ShapeLayer($this->id('die'), 'Die line', new Frame(0, 0, $this->template->width, $this->template->height), 1.0, false, false, ShapeKind::Rectangle, null, '#C2185B', $width, round(min($this->template->width, $this->template->height) / 16), [4 * $width, 2 * $width], use: LayerUse::Die);
+    }
+
     private function frame(float $width, float $height, float $atX, float $atY): Frame
     {
         $clamp = static fn (float $at, float $length, int $side): float => round(max(0.0, min($side - $length, $at * $side - $length / 2)), 2);
@@ -58,11 +97,11 @@ final readonly class NewLayer
         return new Frame($clamp($atX, $width, $this->template->width), $clamp($atY, $height, $this->template->height), round($width, 2), round($height, 2));
     }
 
-    private function id(string $name): string
+    public function id(string $name): string
     {
         $base = trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower((string) iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', $name))), '-');
         $base = '' === $base ? 'layer' : substr($base, 0, 30);
-        $taken = array_map(static fn (Layer $layer): string => $layer->id, $this->template->side()->layers);
+        $taken = [...$this->taken, ...array_map(static fn (Layer $layer): string => $layer->id, $this->template->layers())];
         $id = $base;
         for ($n = 2; \in_array($id, $taken, true); ++$n) {
             $id = "$base-$n";
@@ -71,7 +110,7 @@ final readonly class NewLayer
         return $id;
     }
 
-    private function name(string $name): string
+    public function name(string $name): string
     {
         return mb_strimwidth('' === trim($name) ? 'Layer' : $name, 0, 60, '…', 'UTF-8');
     }

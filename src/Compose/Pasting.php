@@ -6,7 +6,6 @@ namespace Morphea\App\Compose;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
-use Morphea\App\Import\PictureFile;
 use Morphea\App\Storage\PictureStore;
 use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\Edit\PasteLayers;
@@ -25,7 +24,7 @@ final readonly class Pasting
     public function paste(Project $project, Request $request, array $layers, float $dpi): Response
     {
         $template = $project->template();
-        $paste = new PasteLayers($layers, $dpi, min($template->width, $template->height) / 40);
+        $paste = new PasteLayers($layers, $dpi, min($template->width, $template->height) / 40, ComposeView::side($project, Workbench::layers($request), Workbench::side($request)));
         try {
             $ids = $paste->paste($template)[1];
         } catch (TemplateError $e) {
@@ -47,10 +46,11 @@ final readonly class Pasting
             return;
         }
         foreach ($layers as $layer) {
-            $name = \is_array($layer) ? $layer['asset'] ?? null : null;
-            $asset = \is_string($name) ? $this->pictures->find($source, $name) : null;
-            if (null !== $asset) {
-                $this->pictures->add($project, new PictureFile($asset->name(), $asset->mime(), $this->pictures->bytes($asset), $asset->width(), $asset->height()));
+            foreach (\is_array($layer) ? [$layer['asset'] ?? null, $layer['empty']['other'] ?? null, $layer['missing']['other'] ?? null] : [] as $name) {
+                $asset = \is_string($name) ? $this->pictures->find($source, $name) : null;
+                if (null !== $asset) {
+                    $this->pictures->add($project, $this->pictures->file($asset));
+                }
             }
         }
     }

@@ -18,7 +18,7 @@ final readonly class SideInput
     /**
      * @param array<array-key, mixed> $set
      *
-     * @return non-empty-array<'background'|'safeMargin'|'guides'|'swatches', mixed>
+     * @return non-empty-array<'background'|'name'|'safeMargin'|'bleed'|'guides'|'swatches', mixed>
      *
      * @throws TemplateError
      */
@@ -30,6 +30,8 @@ final readonly class SideInput
 
         return match ($key) {
             'background' => ['background' => 'none' === $value ? null : strtoupper($value)],
+            'name' => ['name' => $value],
+            'bleed' => ['bleed' => $this->dots($value)],
             'safeMargin' => ['safeMargin' => $this->dots($value)],
             'guide.upright', 'guide.level' => ['guides' => [...$guides, ['upright' => 'guide.upright' === $key, 'at' => $this->dots($value)]]],
             'guide.remove' => ['guides' => array_values(array_diff_key($guides, [(int) $value => true]))],

@@ -7,46 +7,55 @@ namespace Morphea\App\Compose;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Revision;
 use Morphea\App\Rows\SharedSizes;
+use Morphea\App\Storage\FontStore;
 use Morphea\App\Storage\PictureStore;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Drawing\SvgSize;
 use Morphea\Core\Drawing\SvgWriter;
 use Morphea\Core\Layout\LaidOut;
-use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Template\TemplateCodec;
 
-/** A project's side as pages show it: the same layout and SVG as everywhere, with pictures by their address. */
+/** A project's sides as pages show them: the same layout and SVG as everywhere, with pictures by their address. */
 final readonly class Stage
 {
-    public function __construct(private Layouter $layouter, private PictureStore $pictures, private SharedSizes $sizes)
+    public function __construct(private FontStore $fonts, private PictureStore $pictures, private SharedSizes $sizes)
     {
     }
 
-    public function lay(Project $project, ?Row $row): LaidOut
+    /** @param bool $aids with backdrops and die lines */
+    public function lay(Project $project, ?Row $row, int $side = 0, bool $aids = false): LaidOut
     {
-        return $this->layouter->lay($project->template(), $row, $this->pictures->linked($project), $this->sizes->of($project));
+        return $this->fonts->engine($project->owner())->layouter->lay($project->template(), $row, $this->pictures->linked($project), $this->sizes->of($project), $side, $aids);
     }
 
+    /** With all of the bleed, for working on it. */
     public function svg(Project $project, LaidOut $laid): string
     {
-        return (new SvgWriter($this->pictures->linked($project)))->write($laid->drawing, SvgSize::Free);
+        return (new SvgWriter($this->pictures->linked($project)))->write($laid->drawing, SvgSize::Free, true);
     }
 
     /** Small and still: without the layers' ids, so that many can stand on one page. */
-    public function thumbnail(Project $project, ?Row $row): string
+    public function thumbnail(Project $project, ?Row $row, int $side = 0): string
     {
-        return $this->still($this->svg($project, $this->lay($project, $row)));
+        return self::still((new SvgWriter($this->pictures->linked($project)))->write($this->lay($project, $row, $side)->drawing, SvgSize::Free));
+    }
+
+    /** @return list<string> one a side */
+    public function thumbnails(Project $project, ?Row $row): array
+    {
+        return array_map(fn (int $side): string => $this->thumbnail($project, $row, $side), array_keys($project->template()->sides));
     }
 
     /** An earlier version of the template, small and still. */
     public function version(Project $project, Revision $revision, ?Row $row): string
     {
         $pictures = $this->pictures->linked($project);
+        $layouter = $this->fonts->engine($project->owner())->layouter;
 
-        return $this->still((new SvgWriter($pictures))->write($this->layouter->lay((new TemplateCodec())->decode($revision->template()), $row, $pictures)->drawing, SvgSize::Free));
+        return self::still((new SvgWriter($pictures))->write($layouter->lay((new TemplateCodec())->decode($revision->template()), $row, $pictures)->drawing, SvgSize::Free));
     }
 
-    private function still(string $svg): string
+    private static function still(string $svg): string
     {
         return (string) preg_replace(['/ id="layer-[^"]*"/', '/^<svg /'], ['', '<svg aria-hidden="true" focusable="false" '], $svg);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
+use Morphea\Core\Data\Column;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\TemplateError;
@@ -51,9 +52,9 @@ final readonly class Workbench
     /** @param list<string>|null $select */
     public function work(Project $project, Request $request, ?array $select = null, string $kind = '', string $message = ''): Response
     {
-        $view = $this->view->of($project, self::row($request), $select ?? self::layers($request));
+        $view = $this->view->of($project, self::row($request), $select ?? self::layers($request), self::side($request));
         $ids = implode(',', $view['selection']);
-        $address = $this->urls->generate('compose', array_filter(['project' => $project->id(), 'row' => $view['row'] > 1 ? $view['row'] : null, 'layer' => '' !== $ids ? $ids : null], static fn ($v): bool => null !== $v));
+        $address = $this->urls->generate('compose', array_filter(['project' => $project->id(), 'row' => $view['row'] > 1 ? $view['row'] : null, 'side' => $view['side'] > 0 ? $view['side'] : null, 'layer' => '' !== $ids ? $ids : null], static fn ($v): bool => null !== $v));
         $html = $this->twig->render('compose/work.html.twig', $view + ['oob' => true, 'notice' => '' === $message ? null : ['kind' => $kind, 'message' => $message]]);
 
         return new Response($html, 'bad' === $kind ? 422 : 200, ['HX-Replace-Url' => $address]);
@@ -65,10 +66,32 @@ final readonly class Workbench
         return max(1, (int) self::value($request, 'row'));
     }
 
+    /** The side the request names, from 0. */
+    public static function side(Request $request): int
+    {
+        return max(0, (int) self::value($request, 'side'));
+    }
+
     /** @return list<string> */
     public static function layers(Request $request): array
     {
         return array_values(array_filter(explode(',', self::value($request, 'layer')), static fn (string $id): bool => '' !== $id));
+    }
+
+    /**
+     * The column the request names by key or by letter.
+     *
+     * @throws TemplateError
+     */
+    public static function column(Project $project, Request $request): Column
+    {
+        $wanted = $request->request->getString('column');
+        foreach ($project->columns() as $column) {
+            if ($column->key === $wanted || $column->letter() === strtoupper($wanted)) {
+                return $column;
+            }
+        }
+        throw new TemplateError('', [] === $project->columns() ? 'There are no columns yet. Bring a table first.' : "There is no column “{$wanted}” in the table.");
     }
 
     private static function value(Request $request, string $key): string

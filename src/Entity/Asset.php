@@ -15,6 +15,13 @@ class Asset
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
 
+    /** Where somebody set the focus by hand; null where it is as found. */
+    #[ORM\Column(nullable: true)]
+    private ?float $setX = null;
+
+    #[ORM\Column(nullable: true)]
+    private ?float $setY = null;
+
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
         private Project $project,
@@ -30,6 +37,10 @@ class Asset
         private float $width,
         #[ORM\Column]
         private float $height,
+        #[ORM\Column(options: ['default' => 0.5])]
+        private float $foundX = 0.5,
+        #[ORM\Column(options: ['default' => 0.5])]
+        private float $foundY = 0.5,
     ) {
     }
 
@@ -71,6 +82,33 @@ class Asset
     public function height(): float
     {
         return $this->height;
+    }
+
+    public function isDrawing(): bool
+    {
+        return 'image/svg+xml' === $this->mime;
+    }
+
+    /** @return array{float, float} what must stay in sight, in shares of width and height */
+    public function focus(): array
+    {
+        return [$this->setX ?? $this->foundX, $this->setY ?? $this->foundY];
+    }
+
+    public function isFocusSet(): bool
+    {
+        return null !== $this->setX;
+    }
+
+    public function setFocus(?float $x, ?float $y): void
+    {
+        [$this->setX, $this->setY] = null === $x || null === $y ? [null, null] : [max(0.0, min(1.0, $x)), max(0.0, min(1.0, $y))];
+    }
+
+    /** @return array{float, float} */
+    public function foundFocus(): array
+    {
+        return [$this->foundX, $this->foundY];
     }
 
     public function path(): string

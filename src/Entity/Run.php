@@ -59,6 +59,8 @@ class Run
         #[ORM\Column]
         private int $total,
         EvenSizes $even,
+        #[ORM\Column(options: ['default' => false])]
+        private bool $bleed = false,
     ) {
         $this->evenSizes = $even->sizes;
         $this->id = (string) new Ulid();
@@ -69,6 +71,11 @@ class Run
     public function id(): string
     {
         return $this->id;
+    }
+
+    public function bleed(): bool
+    {
+        return $this->bleed;
     }
 
     public function project(): Project

@@ -12,15 +12,16 @@ use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
 
-/** Reads and writes .morphea: a zip of template.json, assets/ and, optionally, rows.csv (docs/format/README.md). */
+/** Reads and writes .morphea: a zip of template.json, assets/ and, optionally, fonts/ and rows.csv (docs/format/README.md). */
 final readonly class MorpheaArchive
 {
     public const MAX_BYTES = 100_000_000;
     private const MAX_UNPACKED = 300_000_000;
-    private const MAX_ENTRIES = 1_000;
+    private const MAX_ENTRIES = 5_000;
     private const MAX_TEMPLATE = 5_000_000;
+    private const MAX_FONTS = 50;
 
-    public function __construct(private TemplateCodec $codec, private PictureReader $pictures, private TableBuilder $builder, private DelimitedText $text)
+    public function __construct(private TemplateCodec $codec, private PictureReader $pictures, private FontReader $fonts, private TableBuilder $builder, private DelimitedText $text)
     {
     }
 
@@ -41,16 +42,29 @@ final readonly class MorpheaArchive
         }
     }
 
-    /** @param iterable<string, string> $pictures bytes by name */
-    public function write(string $path, Template $template, iterable $pictures, ?Table $table): void
+    /**
+     * @param iterable<PictureFile> $pictures
+     * @param iterable<FontFile>    $fonts
+     */
+    public function write(string $path, Template $template, iterable $pictures, ?Table $table, iterable $fonts = []): void
     {
         $zip = new \ZipArchive();
         if (true !== $zip->open($path, \ZipArchive::CREATE | \ZipArchive::OVERWRITE)) {
             throw new \RuntimeException("$path cannot be written.");
         }
         $zip->addFromString('template.json', $this->codec->encode($template));
-        foreach ($pictures as $name => $bytes) {
-            $zip->addFromString("assets/$name", $bytes);
+        $facts = [];
+        foreach ($pictures as $picture) {
+            $zip->addFromString("assets/$picture->name", $picture->bytes);
+            if ([0.5, 0.5] !== [$picture->focusX, $picture->focusY]) {
+                $facts[$picture->name] = ['focus' => [$picture->focusX, $picture->focusY]];
+            }
+        }
+        if ([] !== $facts) {
+            $zip->addFromString('assets.json', json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT));
+        }
+        foreach ($fonts as $font) {
+            $zip->addFromString(\sprintf('fonts/%s.%s', substr($font->hash(), 0, 16), $font->ending), $font->bytes);
         }
         if (null !== $table) {
             $zip->addFromString('rows.csv', self::csv($table));
@@ -70,23 +84,68 @@ final readonly class MorpheaArchive
         } catch (TemplateError $e) {
             throw new UploadError("“{$name}”, template.json: {$e->getMessage()}.", 0, $e);
         }
-        $pictures = [];
-        foreach ($template->assets() as $asset) {
-            $bytes = $zip->getFromName("assets/$asset");
-            if (false !== $bytes) {
-                $read = $this->pictures->read($bytes, $asset);
-                $pictures[$asset] = new PictureFile($asset, $read->mime, $read->bytes, $read->width, $read->height);
-            }
-        }
+        $pictures = $this->pictures($zip);
+        $fonts = $this->fonts($zip);
         $csv = $zip->getFromName('rows.csv');
         if (false === $csv) {
-            return new MorpheaFile($template, $pictures, null);
+            return new MorpheaFile($template, $pictures, null, $fonts);
         }
         try {
-            return new MorpheaFile($template, $pictures, $this->builder->build($this->text->lines($this->text->decode($csv, 'rows.csv')->text, ',')));
+            return new MorpheaFile($template, $pictures, $this->builder->build($this->text->lines($this->text->decode($csv, 'rows.csv')->text, ',')), $fonts);
         } catch (TableError $e) {
             throw new UploadError("“{$name}”, rows.csv: {$e->getMessage()}", 0, $e);
         }
+    }
+
+    /**
+     * @return array<string, PictureFile> by name
+     *
+     * @throws UploadError
+     */
+    private function pictures(\ZipArchive $zip): array
+    {
+        $facts = json_decode((string) $zip->getFromName('assets.json'), true, 8);
+        $pictures = [];
+        foreach (self::names($zip, '~^assets/([^/\\\\\x00-\x1F]{1,120})$~u') as $entry => $asset) {
+            $read = $this->pictures->read((string) $zip->getFromName($entry), $asset)->called($asset);
+            $focus = \is_array($facts) ? $facts[$asset]['focus'] ?? null : null;
+            $pictures[$asset] = \is_array($focus) && is_numeric($focus[0] ?? null) && is_numeric($focus[1] ?? null) ? $read->focusedOn((float) $focus[0], (float) $focus[1]) : $read;
+        }
+
+        return $pictures;
+    }
+
+    /**
+     * @return list<FontFile>
+     *
+     * @throws UploadError
+     */
+    private function fonts(\ZipArchive $zip): array
+    {
+        $fonts = [];
+        foreach (\array_slice(self::names($zip, '~^fonts/([^/]{1,120}\.[ot]tf)$~'), 0, self::MAX_FONTS) as $entry => $font) {
+            $fonts[] = $this->fonts->read((string) $zip->getFromName($entry), $font);
+        }
+
+        return $fonts;
+    }
+
+    /**
+     * @param non-empty-string $form
+     *
+     * @return array<string, string> what the form catches, by entry
+     */
+    private static function names(\ZipArchive $zip, string $form): array
+    {
+        $names = [];
+        for ($i = 0; $i < $zip->numFiles; ++$i) {
+            $entry = (string) $zip->getNameIndex($i);
+            if (1 === preg_match($form, $entry, $m)) {
+                $names[$entry] = $m[1];
+            }
+        }
+
+        return $names;
     }
 
     private function checkSizes(\ZipArchive $zip, string $name): void

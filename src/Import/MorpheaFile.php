@@ -7,11 +7,24 @@ namespace Morphea\App\Import;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Template\Template;
 
-/** What a .morphea file holds: a template, its pictures by name, and rows if there were any. */
+/** What a .morphea file holds: a template, pictures, fonts, and rows if there were any. */
 final readonly class MorpheaFile
 {
-    /** @param array<string, PictureFile> $pictures by name */
-    public function __construct(public Template $template, public array $pictures, public ?Table $table)
+    /**
+     * @param array<string, PictureFile> $pictures by name
+     * @param list<FontFile>             $fonts    its owner's own
+     */
+    public function __construct(public Template $template, public array $pictures, public ?Table $table, public array $fonts = [])
     {
+    }
+
+    public function named(string $name): self
+    {
+        return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts);
+    }
+
+    public function withoutRows(): self
+    {
+        return new self($this->template, $this->pictures, null, $this->fonts);
     }
 }

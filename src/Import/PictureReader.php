@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
+use Morphea\App\Render\Raster;
+use Morphea\App\Render\RenderError;
 use Morphea\Core\Naming\FileNames;
 
-/** Checks pictures by their content, size and pixels. */
+/** Checks pictures by their content, size and pixels, and makes them such that every program shows them alike. */
 final readonly class PictureReader
 {
     public const MAX_BYTES = 25_000_000;
@@ -14,30 +16,64 @@ final readonly class PictureReader
     private const MAX_PIXELS = 60_000_000;
     private const ENDINGS = ['image/png' => 'png', 'image/jpeg' => 'jpg', 'image/webp' => 'webp', 'image/svg+xml' => 'svg'];
 
-    public function __construct(private SvgCleaner $svg)
+    public function __construct(private SvgCleaner $svg, private Raster $raster, private PdfPages $pdf)
     {
     }
 
-    /** @throws UploadError */
-    public function read(string $bytes, string $name): PictureFile
+    /**
+     * @param int $page of a PDF
+     *
+     * @throws UploadError
+     */
+    public function read(string $bytes, string $name, int $page = 1): PictureFile
     {
         if (\strlen($bytes) > self::MAX_BYTES) {
             throw new UploadError(\sprintf('“%s” is larger than %d MB. Save a smaller one.', $name, self::MAX_BYTES / 1_000_000));
         }
-        if (1 === preg_match('/^(\xEF\xBB\xBF)?\s*<(\?xml|!--|!doctype svg|svg)/i', substr($bytes, 0, 300))) {
+        if (str_starts_with(ltrim(substr($bytes, 0, 1024)), '%PDF-')) {
+            return $this->page($bytes, $name, $page);
+        }
+        if (self::isSvg($bytes)) {
             $clean = $this->svg->clean($bytes, $name);
 
             return new PictureFile($this->named($name, 'image/svg+xml'), 'image/svg+xml', $clean->svg, $clean->width, $clean->height);
         }
         $size = @getimagesizefromstring($bytes);
         if (false === $size || !isset(self::ENDINGS[$size['mime']])) {
-            throw new UploadError("“{$name}” is no picture that can be used. Bring PNG, JPEG, WebP or SVG.");
+            throw new UploadError("“{$name}” is no picture that can be used. Bring PNG, JPEG, WebP, SVG or PDF.");
         }
         if (max($size[0], $size[1]) > self::MAX_SIDE || $size[0] * $size[1] > self::MAX_PIXELS) {
-            throw new UploadError(\sprintf('“%s” is %d × %d pixels; pictures may have up to %d million. Save a smaller one.', $name, $size[0], $size[1], self::MAX_PIXELS / 1_000_000));
+            throw new UploadError(\sprintf('“%s” is %s × %s pixels; pictures may have up to %d million, and %s on a side. Save a smaller one.', $name, number_format($size[0]), number_format($size[1]), self::MAX_PIXELS / 1_000_000, number_format(self::MAX_SIDE)));
+        }
+        try {
+            $plain = $this->raster->plain($bytes, $size['mime']);
+        } catch (RenderError $e) {
+            throw new UploadError("“{$name}” cannot be read to its end. It may not have been saved or sent whole; save it again.", 0, $e);
         }
 
-        return new PictureFile($this->named($name, $size['mime']), $size['mime'], $bytes, (float) $size[0], (float) $size[1]);
+        return new PictureFile($this->named($name, $plain['mime']), $plain['mime'], $plain['bytes'], $plain['width'], $plain['height'], ...$plain['focus']);
+    }
+
+    public static function isSvg(string $bytes): bool
+    {
+        return 1 === preg_match('/^(\xEF\xBB\xBF)?\s*<(\?xml|!--|!doctype svg|svg)/i', substr($bytes, 0, 300));
+    }
+
+    /** @throws UploadError */
+    private function page(string $bytes, string $name, int $page): PictureFile
+    {
+        $svg = $this->pdf->page($bytes, $name, $page);
+        $named = (1 === $page ? pathinfo($name, \PATHINFO_FILENAME) : pathinfo($name, \PATHINFO_FILENAME)."-$page").'.svg';
+        try {
+            $clean = $this->svg->clean($svg, $name);
+        } catch (UploadError) {
+            // Too much for a drawing: a picture of it, fine enough for print.
+            $picture = $this->raster->plain($this->pdf->picture($bytes, $name, $page), 'image/png');
+
+            return new PictureFile($this->named($named, 'image/png'), 'image/png', $picture['bytes'], $picture['width'], $picture['height'], ...$picture['focus']);
+        }
+
+        return new PictureFile($this->named($named, 'image/svg+xml'), 'image/svg+xml', $clean->svg, $clean->width, $clean->height);
     }
 
     /** The name without folders, with the ending of what it really is. */

@@ -4,79 +4,57 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
+use Morphea\Core\Type\FontBook;
+
 /**
  * Makes an SVG from anywhere safe to stand inside our pages and drawings: only elements and attributes known to draw are kept, references
- * lead nowhere but to the drawing itself, and ids get a prefix so that two drawings do not meet. A `use` may not lead to another one: a few
- * dozen of them in a chain would draw billions of parts.
+ * lead nowhere but to the drawing itself, pictures inside it are checked like any other, and ids get a prefix so that two drawings do not meet. A `use`
+ * may not lead to another one: a few dozen of them in a chain would draw billions of parts. All colours come out as #RRGGBB.
  */
 final readonly class SvgCleaner
 {
-    public const MAX_BYTES = 5_000_000;
-    private const MAX_NODES = 20_000;
     private const SVG = 'http://www.w3.org/2000/svg';
     private const XLINK = 'http://www.w3.org/1999/xlink';
-    private const ELEMENTS = ['svg', 'g', 'path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon', 'defs', 'lineargradient', 'radialgradient', 'stop', 'clippath', 'mask', 'use', 'symbol', 'text', 'tspan'];
+    private const ELEMENTS = ['svg', 'g', 'path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon', 'defs', 'lineargradient', 'radialgradient', 'stop', 'clippath', 'mask', 'use', 'symbol', 'text', 'tspan', 'image',
+        'filter', 'fecolormatrix', 'fegaussianblur', 'feoffset', 'feflood', 'fecomposite', 'feblend', 'femerge', 'femergenode'];
     private const PRESENTATION = ['fill', 'fill-opacity', 'fill-rule', 'stroke', 'stroke-width', 'stroke-linecap', 'stroke-linejoin', 'stroke-miterlimit', 'stroke-dasharray', 'stroke-dashoffset', 'stroke-opacity', 'opacity',
-        'stop-color', 'stop-opacity', 'clip-path', 'clip-rule', 'mask', 'display', 'visibility', 'color', 'font-family', 'font-size', 'font-weight', 'font-style', 'text-anchor', 'letter-spacing'];
+        'stop-color', 'stop-opacity', 'clip-path', 'clip-rule', 'mask', 'display', 'visibility', 'color', 'overflow', 'font-family', 'font-size', 'font-weight', 'font-style', 'text-anchor', 'letter-spacing',
+        'filter', 'flood-color', 'flood-opacity', 'color-interpolation-filters'];
     private const GEOMETRY = ['id', 'd', 'x', 'y', 'x1', 'y1', 'x2', 'y2', 'cx', 'cy', 'r', 'rx', 'ry', 'fx', 'fy', 'dx', 'dy', 'width', 'height', 'points', 'transform', 'viewbox', 'preserveaspectratio', 'offset',
-        'gradientunits', 'gradienttransform', 'spreadmethod', 'clippathunits', 'maskunits', 'maskcontentunits', 'href'];
+        'gradientunits', 'gradienttransform', 'spreadmethod', 'clippathunits', 'maskunits', 'maskcontentunits', 'href', 'filterunits', 'primitiveunits', 'in', 'in2', 'result', 'type', 'values', 'stddeviation', 'operator', 'mode', 'k1', 'k2', 'k3', 'k4'];
+    private const COLOURS = ['fill', 'stroke', 'stop-color', 'color', 'flood-color'];
+    private const EMBEDDED = '~^data:image/(png|jpe?g);base64,([A-Za-z0-9+/=\s]+)$~';
+    private const MAX_EMBEDDED_PIXELS = 25_000_000;
+
+    public function __construct(private FontBook $fonts)
+    {
+    }
 
     /** @throws UploadError */
     public function clean(string $svg, string $name): CleanSvg
     {
-        if (\strlen($svg) > self::MAX_BYTES) {
-            throw new UploadError(\sprintf('“%s” is larger than %d MB. Simplify the drawing.', $name, self::MAX_BYTES / 1_000_000));
-        }
-        if (1 === preg_match('/<!ENTITY|<!DOCTYPE[^>]*\[/i', $svg)) {
-            throw new UploadError("“{$name}” defines entities, which drawings from elsewhere may not do. Save it as plain SVG.");
-        }
-        $document = new \DOMDocument();
-        $before = libxml_use_internal_errors(true);
-        $read = $document->loadXML($svg, \LIBXML_NONET | \LIBXML_COMPACT);
-        libxml_clear_errors();
-        libxml_use_internal_errors($before);
-        $root = $document->documentElement;
-        if (!$read || null === $root || 'svg' !== strtolower($root->localName ?? '')) {
-            throw new UploadError("“{$name}” is no readable SVG drawing. Save it again as plain SVG.");
-        }
-        if ($document->getElementsByTagName('*')->length > self::MAX_NODES) {
-            throw new UploadError(\sprintf('“%s” has more than %s parts. Simplify the drawing.', $name, number_format(self::MAX_NODES)));
-        }
-        [$width, $height, $x, $y] = $this->size($root, $name);
-        $this->cutChains($document);
-        $prefix = 'i'.substr(hash('sha256', $svg), 0, 8).'-';
+        return $this->cleaned(SvgFile::read($svg, $name), substr(hash('sha256', $svg), 0, 8));
+    }
+
+    /** @param string $mark for its ids, different for every drawing */
+    public function cleaned(SvgFile $file, string $mark): CleanSvg
+    {
+        $this->cutChains($file->document);
+        $prefix = "i$mark-";
         $clean = new \DOMDocument('1.0', 'UTF-8');
         $group = $clean->createElementNS(self::SVG, 'g');
         $clean->appendChild($group);
-        if (0.0 !== $x || 0.0 !== $y) {
-            $group->setAttribute('transform', \sprintf('translate(%s %s)', -$x, -$y));
+        // What has no colour is black; said out loud, it can be given another.
+        $group->setAttribute('fill', '#000000');
+        $moves = (1.0 !== $file->scale ? "scale($file->scale) " : '').(0.0 !== $file->x || 0.0 !== $file->y ? \sprintf('translate(%s %s)', -$file->x, -$file->y) : '');
+        if ('' !== $moves) {
+            $group->setAttribute('transform', trim($moves));
         }
-        foreach ($root->attributes as $attribute) {
-            if (\in_array($attribute->localName, self::PRESENTATION, true)) {
-                $this->attribute($group, $attribute->localName, $attribute->value, $prefix);
-            }
-        }
-        $this->copyChildren($root, $group, $prefix, 0);
-        $inside = (string) $clean->saveXML($group);
-        $inside = str_replace(' xmlns="'.self::SVG.'"', '', $inside);
+        $this->copyAttributes($file->root, $group, self::PRESENTATION, $prefix);
+        $this->copyChildren($file->root, $group, $prefix, 0);
+        $inside = str_replace(' xmlns="'.self::SVG.'"', '', (string) $clean->saveXML($group));
 
-        return new CleanSvg(\sprintf('<svg xmlns="%s" xmlns:xlink="%s" viewBox="0 0 %s %s">%s</svg>', self::SVG, self::XLINK, $width, $height, $inside), $width, $height);
-    }
-
-    /** @return array{float, float, float, float} width, height and origin of what is seen */
-    private function size(\DOMElement $root, string $name): array
-    {
-        $box = preg_split('/[\s,]+/', trim($root->getAttribute('viewBox'))) ?: [];
-        if (4 === \count($box) && $box === array_filter($box, is_numeric(...)) && (float) $box[2] > 0 && (float) $box[3] > 0) {
-            return [(float) $box[2], (float) $box[3], (float) $box[0], (float) $box[1]];
-        }
-        $width = (float) $root->getAttribute('width');
-        $height = (float) $root->getAttribute('height');
-        if ($width <= 0 || $height <= 0 || str_ends_with($root->getAttribute('width'), '%')) {
-            throw new UploadError("“{$name}” does not say how large it is. Save it with a width and a height.");
-        }
-
-        return [$width, $height, 0.0, 0.0];
+        return new CleanSvg(\sprintf('<svg xmlns="%s" xmlns:xlink="%s" viewBox="0 0 %s %s">%s</svg>', self::SVG, self::XLINK, $file->width, $file->height, $inside), $file->width, $file->height);
     }
 
     private function cutChains(\DOMDocument $document): void
@@ -109,33 +87,58 @@ final readonly class SvgCleaner
             if (!$node instanceof \DOMElement || !\in_array(strtolower($node->localName ?? ''), self::ELEMENTS, true) || !\in_array($node->namespaceURI, [self::SVG, null], true)) {
                 continue;
             }
-            $copy = $to->ownerDocument->createElementNS(self::SVG, (string) $node->localName);
-            foreach ($node->attributes as $attribute) {
-                if ('style' === $attribute->localName) {
-                    foreach (explode(';', $attribute->value) as $declaration) {
-                        [$property, $value] = array_pad(array_map(trim(...), explode(':', $declaration, 2)), 2, '');
-                        if (\in_array($property, self::PRESENTATION, true)) {
-                            $this->attribute($copy, $property, $value, $prefix);
-                        }
-                    }
-                } elseif (\in_array(strtolower((string) $attribute->localName), [...self::PRESENTATION, ...self::GEOMETRY], true)) {
-                    $this->attribute($copy, (string) $attribute->localName, $attribute->value, $prefix);
-                }
+            if ('image' === strtolower((string) $node->localName) && null === $this->embedded($node)) {
+                continue;
             }
+            $copy = $to->ownerDocument->createElementNS(self::SVG, (string) $node->localName);
+            $this->copyAttributes($node, $copy, [...self::PRESENTATION, ...self::GEOMETRY], $prefix);
             $to->appendChild($copy);
             $this->copyChildren($node, $copy, $prefix, $depth + 1);
         }
     }
 
+    /** @param list<string> $known */
+    private function copyAttributes(\DOMElement $from, \DOMElement $to, array $known, string $prefix): void
+    {
+        foreach ($from->attributes as $attribute) {
+            $name = (string) $attribute->localName;
+            if ('style' !== $name && \in_array(strtolower($name), $known, true)) {
+                $this->attribute($to, $name, $attribute->value, $prefix);
+            }
+        }
+        // A style counts for more than an attribute.
+        foreach (self::style($from) as $property => $value) {
+            if (\in_array($property, self::PRESENTATION, true)) {
+                $this->attribute($to, $property, $value, $prefix);
+            }
+        }
+    }
+
+    /** @return array<string, string> declarations of an element's style attribute */
+    public static function style(\DOMElement $element): array
+    {
+        $style = [];
+        foreach (explode(';', $element->getAttribute('style')) as $declaration) {
+            [$property, $value] = array_pad(array_map(trim(...), explode(':', $declaration, 2)), 2, '');
+            if ('' !== $value) {
+                $style[strtolower($property)] = $value;
+            }
+        }
+
+        return $style;
+    }
+
     private function attribute(\DOMElement $element, string $name, string $value, string $prefix): void
     {
-        if ('id' === $name) {
+        $small = strtolower($name);
+        if ('id' === $small) {
             $value = $prefix.preg_replace('/[^\w.-]/', '', $value);
-        } elseif ('href' === $name) {
-            if (1 !== preg_match('/^#([\w.-]+)$/', $value, $m)) {
-                return;
+        } elseif ('href' === $small) {
+            if ('image' === strtolower((string) $element->localName)) {
+                $element->setAttributeNS(self::XLINK, 'xlink:href', (string) preg_replace('/\s+/', '', $value));
+            } elseif (1 === preg_match('/^#([\w.-]+)$/', $value, $m)) {
+                $element->setAttributeNS(self::XLINK, 'xlink:href', "#$prefix$m[1]");
             }
-            $element->setAttributeNS(self::XLINK, 'xlink:href', "#$prefix$m[1]");
 
             return;
         } elseif (1 === preg_match('/url\s*\(/i', $value)) {
@@ -143,7 +146,36 @@ final readonly class SvgCleaner
                 return;
             }
             $value = "url(#$prefix$m[1])";
+        } elseif (\in_array($small, self::COLOURS, true)) {
+            $value = SvgColours::plain($value);
+        } elseif ('font-family' === $small) {
+            $value = $this->family($value);
         }
         $element->setAttribute($name, $value);
+    }
+
+    /** The first family of a list that is here; the machine's own fonts differ from place to place. */
+    private function family(string $list): string
+    {
+        foreach (explode(',', $list) as $family) {
+            $family = trim($family, " \"'");
+            if ($this->fonts->has($family)) {
+                return $family;
+            }
+        }
+
+        return FontBook::STANDARD;
+    }
+
+    /** A picture inside the drawing that is a small enough PNG or JPEG; pictures from elsewhere are not fetched. */
+    private function embedded(\DOMElement $image): ?string
+    {
+        $href = $image->getAttributeNS(self::XLINK, 'href') ?: $image->getAttribute('href');
+        if (1 !== preg_match(self::EMBEDDED, $href, $m)) {
+            return null;
+        }
+        $size = @getimagesizefromstring((string) base64_decode($m[2], true));
+
+        return false !== $size && \in_array($size['mime'], ['image/png', 'image/jpeg'], true) && $size[0] * $size[1] <= self::MAX_EMBEDDED_PIXELS ? $href : null;
     }
 }

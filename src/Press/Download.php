@@ -6,6 +6,7 @@ namespace Morphea\App\Press;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Run;
+use Morphea\App\Render\PieceMaker;
 use Morphea\App\Web\Attachment;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\HttpFoundation\Response;
@@ -35,10 +36,13 @@ final readonly class Download
     private function zip(Run $run, array $names): void
     {
         $zip = new ZipStream(sendHttpHeaders: false, defaultCompressionMethod: CompressionMethod::STORE, defaultEnableZeroHeader: true);
+        $endings = PieceMaker::endings($run->template(), $run->format());
         foreach ($names as $name) {
-            $stream = $this->files->readStream(MakePiecesHandler::piecePath($run, $name));
-            $zip->addFileFromStream("$name.{$run->format()->ending()}", $stream);
-            fclose($stream);
+            foreach ($endings as $ending) {
+                $stream = $this->files->readStream(MakePiecesHandler::piecePath($run, $name.$ending));
+                $zip->addFileFromStream($name.$ending, $stream);
+                fclose($stream);
+            }
         }
         $zip->finish();
     }

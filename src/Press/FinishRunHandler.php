@@ -9,6 +9,7 @@ use League\Flysystem\FilesystemOperator;
 use League\Flysystem\StorageAttributes;
 use Morphea\App\Entity\Run;
 use Morphea\App\Render\PdfWriter;
+use Morphea\App\Render\PieceMaker;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
@@ -40,8 +41,11 @@ final readonly class FinishRunHandler
     private function sum(Run $run): ?int
     {
         $bytes = null;
+        $endings = PieceMaker::endings($run->template(), $run->format());
         foreach ($this->pieces->names($run) as $name) {
-            $bytes = ($bytes ?? 0) + $this->files->fileSize(MakePiecesHandler::piecePath($run, $name));
+            foreach ($endings as $ending) {
+                $bytes = ($bytes ?? 0) + $this->files->fileSize(MakePiecesHandler::piecePath($run, $name.$ending));
+            }
         }
 
         return $bytes;

@@ -11,6 +11,7 @@ use Morphea\App\Render\Format;
 use Morphea\App\Render\Piece;
 use Morphea\App\Render\PieceMaker;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\FontStore;
 use Morphea\App\Storage\PictureStore;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -27,6 +28,7 @@ final readonly class MakePiecesHandler
         private PieceStore $pieces,
         private PieceMaker $maker,
         private PictureStore $pictures,
+        private FontStore $fonts,
         private FilesystemOperator $files,
         private MessageBusInterface $bus,
     ) {
@@ -60,9 +62,10 @@ final readonly class MakePiecesHandler
         return \sprintf('%s/parts/%06d.pdf', $run->folder(), $from);
     }
 
-    public static function piecePath(Run $run, string $name): string
+    /** @param string $file a piece's name with the ending of one of its files */
+    public static function piecePath(Run $run, string $file): string
     {
-        return \sprintf('%s/pieces/%s.%s', $run->folder(), $name, $run->format()->ending());
+        return \sprintf('%s/pieces/%s', $run->folder(), $file);
     }
 
     private function ownFiles(Run $run, MakePieces $message): void
@@ -70,17 +73,20 @@ final readonly class MakePiecesHandler
         $template = $run->template();
         $even = $run->evenSizes();
         $pictures = $this->pictures->embedded($run->project());
+        $layouter = $this->fonts->engine($run->project()->owner())->layouter;
         foreach ($this->pieces->waiting($run->id(), $message->from, $message->to) as $waiting) {
             if ($this->pieces->stopped($run->id())) {
                 return;
             }
             try {
-                $piece = $this->maker->draw($template, $waiting->row, $pictures, $run->format(), $even);
+                $piece = $this->maker->draw($layouter, $template, $waiting->row, $pictures, $run->format(), $even, $run->bleed());
                 if (null !== $reason = $piece->blocked()) {
                     $this->pieces->notMade($run->id(), $waiting->position, $reason);
                     continue;
                 }
-                $this->files->write(self::piecePath($run, $waiting->name), $this->maker->file($piece, $run->format()));
+                foreach ($this->maker->files($piece, $template, $run->format(), $run->bleed()) as $ending => $bytes) {
+                    $this->files->write(self::piecePath($run, $waiting->name.$ending), $bytes);
+                }
                 $this->pieces->made($run->id(), [$waiting->position]);
             } catch (RenderError $e) {
                 $this->pieces->notMade($run->id(), $waiting->position, $e->getMessage());
@@ -96,9 +102,10 @@ final readonly class MakePiecesHandler
         $template = $run->template();
         $even = $run->evenSizes();
         $pictures = $this->pictures->embedded($run->project());
+        $layouter = $this->fonts->engine($run->project()->owner())->layouter;
         $pages = [];
         foreach ($this->pieces->between($run->id(), $message->from, $message->to) as $waiting) {
-            $piece = $this->maker->draw($template, $waiting->row, $pictures, $run->format(), $even);
+            $piece = $this->maker->draw($layouter, $template, $waiting->row, $pictures, $run->format(), $even, $run->bleed());
             if (null !== $reason = $piece->blocked()) {
                 $this->pieces->notMade($run->id(), $waiting->position, $reason);
             } else {
@@ -114,13 +121,13 @@ final readonly class MakePiecesHandler
     private function writePart(Run $run, int $from, array $pages): void
     {
         try {
-            $pdf = $this->maker->pages(array_values($pages));
+            $pdf = $this->maker->pages(array_values($pages), $run->bleed());
         } catch (RenderError $e) {
             // One bad page spoils all: find it, give it up, and make the others.
             $good = [];
             foreach ($pages as $position => $piece) {
                 try {
-                    $this->maker->pages([$piece]);
+                    $this->maker->pages([$piece], $run->bleed());
                     $good[$position] = $piece;
                 } catch (RenderError $own) {
                     $this->pieces->notMade($run->id(), $position, $own->getMessage());
@@ -133,7 +140,7 @@ final readonly class MakePiecesHandler
                 throw $e;
             }
             $pages = $good;
-            $pdf = $this->maker->pages(array_values($good));
+            $pdf = $this->maker->pages(array_values($good), $run->bleed());
         }
         $this->files->write(self::partPath($run, $from), $pdf);
         $this->pieces->made($run->id(), array_keys($pages));

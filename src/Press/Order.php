@@ -10,13 +10,13 @@ use Symfony\Component\HttpFoundation\InputBag;
 /** What a person orders in the press sentence, as written. */
 final readonly class Order
 {
-    public function __construct(public Format $format, public string $rows, public string $name, public string $file)
+    public function __construct(public Format $format, public string $rows, public string $name, public string $file, public bool $bleed = true)
     {
     }
 
     public function named(string $pattern): self
     {
-        return new self($this->format, $this->rows, $pattern, $this->file);
+        return new self($this->format, $this->rows, $pattern, $this->file, $this->bleed);
     }
 
     /** @param InputBag<bool|float|int|string> $input */
@@ -27,6 +27,7 @@ final readonly class Order
             'all' !== $input->getString('which') ? trim($input->getString('rows', $default->rows)) : '',
             trim($input->getString('name', $default->name)),
             trim($input->getString('file', $default->file)),
+            $input->has('bleed') ? $input->getBoolean('bleed') : $default->bleed,
         );
     }
 }

@@ -9,6 +9,7 @@ use Morphea\App\Compose\Stage;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Render\Format;
+use Morphea\App\Render\PieceMaker;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Pattern\PatternParts;
@@ -124,6 +125,11 @@ final class PressController extends AbstractController
         }
         $plan = $this->planner->plan($project, $order);
         $first = $plan->pieces[0] ?? null;
+        $template = $project->template();
+        $endings = PieceMaker::endings($template, $order->format);
+        $names = $order->format->isOneFile() ? [$plan->file] : array_map(static fn (array $piece): string => $piece['name'], \array_slice($plan->pieces, 0, self::NAMES_SHOWN));
+        $files = array_merge(...array_map(static fn (string $name): array => array_map(static fn (string $ending): string => $name.$ending, $endings), $names));
+        $bleed = $order->bleed ? $template->bleed : 0.0;
 
         return [
             'project' => $project,
@@ -131,11 +137,14 @@ final class PressController extends AbstractController
             'oob' => false,
             'count' => \count($plan->pieces),
             'make' => \sprintf('Make %s %s', number_format(\count($plan->pieces)), 1 === \count($plan->pieces) ? 'piece' : 'pieces'),
-            'size' => Format::Png === $order->format ? \sprintf('%d × %d px', $project->template()->width, $project->template()->height) : $project->template()->size(),
-            'files' => $order->format->isOneFile() ? ["$plan->file.pdf"] : array_map(static fn (array $piece): string => "{$piece['name']}.{$order->format->ending()}", \array_slice($plan->pieces, 0, self::NAMES_SHOWN)),
-            'moreFiles' => $order->format->isOneFile() ? 0 : max(0, \count($plan->pieces) - self::NAMES_SHOWN),
+            'sides' => \count($template->sides),
+            'size' => Format::Png === $order->format ? \sprintf('%d × %d px', round($template->width + 2 * $bleed), round($template->height + 2 * $bleed)) : $template->size(),
+            'bleed' => $bleed > 0 ? $template->unit->fromDots($bleed, $template->dpi) : 0,
+            'unit' => $template->unit->value,
+            'files' => \array_slice($files, 0, self::NAMES_SHOWN),
+            'moreFiles' => $order->format->isOneFile() ? 0 : max(0, \count($plan->pieces) * \count($endings) - self::NAMES_SHOWN),
             'clashes' => $order->format->isOneFile() ? [] : $plan->clashes,
-            'picture' => null === $first ? '' : $stage->thumbnail($project, $first['row']),
+            'pictures' => null === $first ? [] : $stage->thumbnails($project, $first['row']),
             'firstRow' => null === $first ? 0 : $first['row']->number,
         ];
     }

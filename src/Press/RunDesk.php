@@ -25,7 +25,7 @@ final readonly class RunDesk
         $even = $this->sizes->of($project);
         $run = $this->connection->transactional(function () use ($project, $order, $plan, $even): Run {
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
-            $run = new Run($project, $last + 1, $order->format, $order->rows, $plan->file, $order->name, \count($plan->pieces), $even);
+            $run = new Run($project, $last + 1, $order->format, $order->rows, $plan->file, $order->name, \count($plan->pieces), $even, $order->bleed && $project->template()->bleed > 0);
             $this->entities->persist($run);
             $this->entities->flush();
             $this->pieces->create($run, $plan->pieces);

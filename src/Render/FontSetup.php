@@ -6,10 +6,14 @@ namespace Morphea\App\Render;
 
 use Morphea\Core\Type\FontBook;
 
-/** Makes librsvg see our font files and no others, so that every machine draws the same. */
+/**
+ * Makes librsvg see our font files and no others, so that every machine draws the same. Members' own fonts lie in a folder of their own, each under the
+ * family name of its file's hash, so that two fonts of one name never meet.
+ */
 final class FontSetup
 {
-    private ?string $file = null;
+    private ?string $first = null;
+    private string $xml = '';
 
     public function __construct(private readonly FontBook $fonts, private readonly string $projectDir)
     {
@@ -18,30 +22,90 @@ final class FontSetup
     /** Path of the fontconfig file; also set for this process, before anything in it has used fonts. */
     public function apply(): string
     {
-        if (null !== $this->file) {
-            return $this->file;
+        $file = "{$this->folder()}/fonts.conf";
+        $xml = $this->xml();
+        if ($xml !== $this->xml) {
+            if (@file_get_contents($file) !== $xml) {
+                file_put_contents($file, $xml, \LOCK_EX);
+            }
+            putenv("FONTCONFIG_FILE=$file");
+            $this->first ??= $xml;
+            $this->xml = $xml;
         }
-        $folder = $this->projectDir.'/var/fonts';
-        if (!is_dir($folder) && !@mkdir($folder, 0o775, true) && !is_dir($folder)) {
-            throw new \RuntimeException("The folder $folder cannot be made.");
+
+        return $file;
+    }
+
+    /** Whether fonts came that this process, which read the list when it began, does not know of. */
+    public function grew(): bool
+    {
+        $this->apply();
+
+        return $this->first !== $this->xml;
+    }
+
+    /**
+     * Puts a member's font where it is found.
+     *
+     * @param string             $hash  of the file
+     * @param \Closure(): string $bytes asked for only if it is not there yet
+     *
+     * @return string its path
+     */
+    public function place(string $hash, string $ending, \Closure $bytes): string
+    {
+        $path = "{$this->own()}/$hash.$ending";
+        if (!is_file($path)) {
+            file_put_contents("$path.new", $bytes());
+            rename("$path.new", $path);
         }
+
+        return $path;
+    }
+
+    /** The family name that a member's font goes by in drawings. */
+    public static function alias(string $hash): string
+    {
+        return 'own '.substr($hash, 0, 16);
+    }
+
+    private function xml(): string
+    {
         $folders = [];
         foreach ($this->fonts->all() as $family) {
             foreach ($family->faces as $face) {
                 $folders[\dirname($face->path)] = true;
             }
         }
+        $text = static fn (string $value): string => htmlspecialchars($value, \ENT_XML1);
         $xml = '<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM "fonts.dtd"><fontconfig>';
-        foreach (array_keys($folders) as $path) {
-            $xml .= '<dir>'.htmlspecialchars($path, \ENT_XML1).'</dir>';
+        foreach ([...array_keys($folders), $this->own()] as $path) {
+            $xml .= '<dir>'.$text($path).'</dir>';
         }
-        $xml .= '<cachedir>'.htmlspecialchars("$folder/cache", \ENT_XML1).'</cachedir></fontconfig>';
-        $file = "$folder/fonts.conf";
-        if (@file_get_contents($file) !== $xml) {
-            file_put_contents($file, $xml, \LOCK_EX);
+        foreach (glob($this->own().'/*.?tf') ?: [] as $path) {
+            $hash = pathinfo($path, \PATHINFO_FILENAME);
+            $xml .= \sprintf('<match target="scan"><test name="file" compare="contains"><string>%s</string></test><edit name="family" mode="assign"><string>%s</string></edit></match>', $text($hash), self::alias($hash));
         }
-        putenv("FONTCONFIG_FILE=$file");
 
-        return $this->file = $file;
+        return $xml.'<cachedir>'.$text("{$this->folder()}/cache").'</cachedir></fontconfig>';
+    }
+
+    private function own(): string
+    {
+        return $this->made("{$this->folder()}/own");
+    }
+
+    private function folder(): string
+    {
+        return $this->made($this->projectDir.'/var/fonts');
+    }
+
+    private function made(string $folder): string
+    {
+        if (!is_dir($folder) && !@mkdir($folder, 0o775, true) && !is_dir($folder)) {
+            throw new \RuntimeException("The folder $folder cannot be made.");
+        }
+
+        return $folder;
     }
 }

@@ -4,33 +4,34 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
-use Symfony\Component\Process\Process;
-
 /** SVG to PDF by rsvg-convert, many pages at a time with one subset of each font; files are put together by qpdf. */
 final readonly class PdfWriter
 {
-    private const TIMEOUT = 600;
-
     public function __construct(private FontSetup $fonts)
     {
     }
 
     /**
-     * @param non-empty-list<string> $svgs sized in inches, a page each
+     * @param non-empty-list<string> $svgs  sized in inches, a page each
+     * @param float                  $bleed points at every edge that are cut off; the pages then say where
      *
      * @return string the PDF
      *
      * @throws RenderError
      */
-    public function write(array $svgs): string
+    public function write(array $svgs, float $bleed = 0.0): string
     {
-        return $this->inFolder(function (string $folder) use ($svgs): string {
+        return $this->inFolder(function (string $folder) use ($svgs, $bleed): string {
             $files = [];
             foreach ($svgs as $i => $svg) {
                 $files[] = $file = \sprintf('%s/%05d.svg', $folder, $i);
                 file_put_contents($file, $svg);
             }
-            $this->run(['rsvg-convert', '--format=pdf', "--output=$folder/all.pdf", ...$files]);
+            Program::run(['rsvg-convert', '--unlimited', '--format=pdf', "--output=$folder/all.pdf", ...$files], $this->fonts);
+
+            if ($bleed > 0) {
+                PageBoxes::mark("$folder/all.pdf", $bleed, $this->fonts);
+            }
 
             return (string) file_get_contents("$folder/all.pdf");
         });
@@ -46,7 +47,7 @@ final readonly class PdfWriter
         $this->inFolder(function (string $folder) use ($pdfs, $to): string {
             // By a file of arguments: thousands of names are too long for a command line.
             file_put_contents("$folder/arguments", implode("\n", ['--empty', '--pages', ...$pdfs, '--', $to]));
-            $this->run(['qpdf', "@$folder/arguments"]);
+            Program::run(['qpdf', "@$folder/arguments"], $this->fonts);
 
             return '';
         });
@@ -62,16 +63,6 @@ final readonly class PdfWriter
         } finally {
             array_map(unlink(...), glob("$folder/*") ?: []);
             rmdir($folder);
-        }
-    }
-
-    /** @param list<string> $command */
-    private function run(array $command): void
-    {
-        $process = new Process($command, env: ['FONTCONFIG_FILE' => $this->fonts->apply(), 'LC_ALL' => 'C.UTF-8'], timeout: self::TIMEOUT);
-        $process->run();
-        if (!$process->isSuccessful()) {
-            throw new RenderError(\sprintf('%s failed: %s', $command[0], mb_strimwidth(trim($process->getErrorOutput()), 0, 500, '…')));
         }
     }
 }

@@ -6,13 +6,18 @@ namespace Morphea\App\Render;
 
 use Morphea\Core\Data\Row;
 use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Layout\TextFacts;
 use Morphea\Core\Proof\Finding;
 
-/** A piece as drawn, with what is to be said about it. */
+/** A piece as drawn, side by side, with what is to be said about it. */
 final readonly class Piece
 {
-    /** @param list<Finding> $findings */
-    public function __construct(public Row $row, public LaidOut $laid, public array $findings, public string $svg)
+    /**
+     * @param non-empty-list<LaidOut> $sides
+     * @param list<Finding>           $findings
+     * @param non-empty-list<string>  $svgs     one a side
+     */
+    public function __construct(public Row $row, public array $sides, public array $findings, public array $svgs)
     {
     }
 
@@ -22,5 +27,11 @@ final readonly class Piece
         $reasons = array_map(static fn (Finding $f): string => $f->sentence, array_filter($this->findings, static fn (Finding $f): bool => $f->blocks));
 
         return [] === $reasons ? null : implode(' ', $reasons);
+    }
+
+    /** @return list<TextFacts> of all sides */
+    public function texts(): array
+    {
+        return array_merge(...array_map(static fn (LaidOut $side): array => $side->texts, $this->sides));
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Storage\FontStore;
 use Morphea\Core\Layout\EvenSizes;
-use Morphea\Core\Layout\TextLayouter;
 use Morphea\Core\Template\FitMode;
 use Morphea\Core\Template\TemplateCodec;
 use Symfony\Contracts\Cache\CacheInterface;
@@ -14,7 +14,7 @@ use Symfony\Contracts\Cache\CacheInterface;
 /** The sizes that even texts share over a project's rows, worked out once for each state of those texts and of the table. */
 final readonly class SharedSizes
 {
-    public function __construct(private TableStore $rows, private TextLayouter $layouter, private TemplateCodec $codec, private CacheInterface $cache)
+    public function __construct(private TableStore $rows, private FontStore $fonts, private TemplateCodec $codec, private CacheInterface $cache)
     {
     }
 
@@ -27,6 +27,6 @@ final readonly class SharedSizes
         }
         $key = 'even-'.hash('sha256', json_encode([$project->id(), $project->tableVersion(), $template->locale, array_map($this->codec->layerToArray(...), array_values($even))], \JSON_THROW_ON_ERROR));
 
-        return $this->cache->get($key, fn (): EvenSizes => EvenSizes::of($template, $this->rows->rows($project), $this->layouter));
+        return $this->cache->get($key, fn (): EvenSizes => EvenSizes::of($template, $this->rows->rows($project), $this->fonts->engine($project->owner())->texts));
     }
 }

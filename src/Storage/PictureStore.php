@@ -10,17 +10,23 @@ use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Render\PictureSet;
+use Morphea\App\Render\Raster;
 use Morphea\Core\Drawing\Picture;
+use Morphea\Core\Template\PictureLook;
+use Morphea\Core\Template\Tone;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /** A project's pictures: put in, found by name, and made ready for drawings. */
 final readonly class PictureStore
 {
-    public function __construct(private EntityManagerInterface $entities, private FilesystemOperator $files, private UrlGeneratorInterface $urls)
+    /** Pixels of the longer side of a thumbnail. */
+    public const SMALL = 320;
+
+    public function __construct(private EntityManagerInterface $entities, private FilesystemOperator $files, private UrlGeneratorInterface $urls, private Raster $raster)
     {
     }
 
-    /** @return string the name it got: another file of that name already there keeps its own */
+    /** @return string the name it got: another file of that name already there keeps its own; identical files are kept once */
     public function add(Project $project, PictureFile $picture): string
     {
         $hash = hash('sha256', $picture->bytes);
@@ -31,7 +37,7 @@ final readonly class PictureStore
             }
             $name = pathinfo($picture->name, \PATHINFO_FILENAME)."-$n.".pathinfo($picture->name, \PATHINFO_EXTENSION);
         }
-        $asset = new Asset($project, $name, $picture->mime, $hash, \strlen($picture->bytes), $picture->width, $picture->height);
+        $asset = new Asset($project, $name, $picture->mime, $hash, \strlen($picture->bytes), $picture->width, $picture->height, $picture->focusX, $picture->focusY);
         if (!$this->files->fileExists($asset->path())) {
             $this->files->write($asset->path(), $picture->bytes);
         }
@@ -46,37 +52,89 @@ final readonly class PictureStore
         return $this->entities->getRepository(Asset::class)->findOneBy(['project' => $project, 'name' => $name]);
     }
 
+    /** @return list<Asset> by name */
+    public function all(Project $project): array
+    {
+        return $this->entities->getRepository(Asset::class)->findBy(['project' => $project], ['name' => 'ASC']);
+    }
+
+    /** Forgets a picture. Its bytes stay, since others may share them. */
+    public function remove(Asset $asset): void
+    {
+        $this->entities->remove($asset);
+        $this->entities->flush();
+    }
+
+    public function focus(Asset $asset, ?float $x, ?float $y): void
+    {
+        $asset->setFocus($x, $y);
+        $this->entities->flush();
+    }
+
     public function bytes(Asset $asset): string
     {
         return $this->files->read($asset->path());
     }
 
+    /** As a checked file again, to go into another project or a file. */
+    public function file(Asset $asset): PictureFile
+    {
+        return new PictureFile($asset->name(), $asset->mime(), $this->bytes($asset), $asset->width(), $asset->height(), ...$asset->focus());
+    }
+
+    /** In other colours; made once and kept. */
+    public function toned(Asset $asset, PictureLook $look): string
+    {
+        $key = Tone::Tint === $look->tone ? strtolower(substr($look->tint, 1)) : $look->tone->value;
+
+        return $look->tones() && !$asset->isDrawing() ? $this->made("{$asset->path()}.$key", fn (): string => $this->raster->toned($this->bytes($asset), $asset->mime(), $look)) : $this->bytes($asset);
+    }
+
+    /** Small, for lists; made once and kept. Drawings stay as they are. */
+    public function small(Asset $asset): string
+    {
+        return $asset->isDrawing() || max($asset->width(), $asset->height()) <= self::SMALL ? $this->bytes($asset)
+            : $this->made("{$asset->path()}.small", fn (): string => $this->raster->small($this->bytes($asset), $asset->mime(), self::SMALL));
+    }
+
     /** Pictures by their address, for pages. */
     public function linked(Project $project): PictureSet
     {
-        return $this->set($project, fn (Asset $asset): Picture => Picture::raster(
-            $this->urls->generate('picture', ['project' => $project->id(), 'name' => $asset->name()]),
+        return $this->set($project, fn (Asset $asset, PictureLook $look): Picture => Picture::raster(
+            $this->urls->generate('picture', ['project' => $project->id(), 'name' => $asset->name()] + ($look->tones() ? ['tone' => $look->tone->value, 'tint' => substr($look->tint, 1)] : [])),
             $asset->width(),
             $asset->height(),
+            ...$asset->focus(),
         ));
     }
 
     /** Pictures with their bytes inside, for files that stand alone. */
     public function embedded(Project $project): PictureSet
     {
-        return $this->set($project, fn (Asset $asset): Picture => PictureSet::embedded($asset->mime(), $this->bytes($asset), $asset->width(), $asset->height()));
+        return $this->set($project, fn (Asset $asset, PictureLook $look): Picture => PictureSet::embedded($asset->mime(), $this->toned($asset, $look), $asset->width(), $asset->height(), ...$asset->focus()));
     }
 
-    /** @param \Closure(Asset): Picture $raster */
+    /** @param \Closure(Asset, PictureLook): Picture $raster */
     private function set(Project $project, \Closure $raster): PictureSet
     {
-        return new PictureSet(function (string $name) use ($project, $raster): ?Picture {
+        return new PictureSet(function (string $name, PictureLook $look) use ($project, $raster): ?Picture {
             $asset = $this->find($project, $name);
-            if (null === $asset) {
-                return null;
-            }
 
-            return 'image/svg+xml' === $asset->mime() ? PictureSet::vector($this->bytes($asset), $asset->width(), $asset->height()) : $raster($asset);
-        });
+            return match (true) {
+                null === $asset => null,
+                $asset->isDrawing() => PictureSet::vector($this->bytes($asset), $look, $asset->width(), $asset->height(), ...$asset->focus()),
+                default => $raster($asset, $look),
+            };
+        }, fn (): array => array_map(static fn (Asset $asset): string => $asset->name(), $this->all($project)));
+    }
+
+    /** @param \Closure(): string $make */
+    private function made(string $path, \Closure $make): string
+    {
+        if (!$this->files->fileExists($path)) {
+            $this->files->write($path, $make());
+        }
+
+        return $this->files->read($path);
     }
 }

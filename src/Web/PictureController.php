@@ -4,28 +4,47 @@ declare(strict_types=1);
 
 namespace Morphea\App\Web;
 
+use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
 use Morphea\App\Storage\PictureStore;
+use Morphea\Core\Template\PictureLook;
+use Morphea\Core\Template\Tone;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** A project's pictures for its own pages; none of them can run anything, whatever it holds. */
+#[Route('/projects/{project}', requirements: ['name' => '[^/]+'], methods: ['GET'])]
 final readonly class PictureController
 {
     public function __construct(private PictureStore $pictures)
     {
     }
 
-    #[Route('/projects/{project}/pictures/{name}', name: 'picture', requirements: ['name' => '[^/]+'], methods: ['GET'])]
-    public function __invoke(Project $project, string $name, Request $request): Response
+    #[Route('/pictures/{name}', name: 'picture')]
+    public function full(Project $project, string $name, Request $request): Response
+    {
+        $tint = $request->query->getString('tint');
+        $look = new PictureLook(Tone::tryFrom($request->query->getString('tone')) ?? Tone::AsItIs, 1 === preg_match('/^[0-9A-Fa-f]{6}$/', $tint) ? "#$tint" : '#17211E');
+
+        return $this->answer($project, $name, $request, "{$look->tone->value}-$look->tint", fn (Asset $asset): string => $this->pictures->toned($asset, $look));
+    }
+
+    #[Route('/small/{name}', name: 'picture_small')]
+    public function small(Project $project, string $name, Request $request): Response
+    {
+        return $this->answer($project, $name, $request, 'small', $this->pictures->small(...));
+    }
+
+    /** @param \Closure(Asset): string $bytes */
+    private function answer(Project $project, string $name, Request $request, string $kind, \Closure $bytes): Response
     {
         $asset = $this->pictures->find($project, $name) ?? throw new NotFoundHttpException('There is no such picture.');
-        $response = new Response(headers: ['Content-Type' => $asset->mime(), 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; sandbox"]);
-        $response->setEtag($asset->hash())->setPrivate()->setMaxAge(600);
+        $response = new Response(headers: ['Content-Type' => $asset->mime(), 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox"]);
+        $response->setEtag("{$asset->hash()}-$kind")->setPrivate()->setMaxAge(600);
         if (!$response->isNotModified($request)) {
-            $response->setContent($this->pictures->bytes($asset));
+            $response->setContent($bytes($asset));
         }
 
         return $response;

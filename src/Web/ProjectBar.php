@@ -9,7 +9,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Press\PieceStore;
 use Morphea\App\Press\RunState;
-use Morphea\Core\Template\TextLayer;
+use Morphea\Core\Template\Layer;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
 
@@ -29,7 +29,7 @@ final readonly class ProjectBar
         [$press, $tone] = $this->press($project);
 
         return [
-            0 === $project->rowCount() ? new Station('Compose', 'compose', \count($project->template()->side()->layers).' layers', 'quiet')
+            0 === $project->rowCount() ? new Station('Compose', 'compose', \count($project->template()->layers()).' layers', 'quiet')
                 : (0 === $unlinked ? new Station('Compose', 'compose', 'all linked', 'ok') : new Station('Compose', 'compose', "$unlinked not linked", 'look')),
             0 === $project->rowCount() ? new Station('Rows', 'rows', 'no rows yet', 'look')
                 : new Station('Rows', 'rows', \sprintf('%s %s, %d %s', number_format($project->rowCount()), 1 === $project->rowCount() ? 'row' : 'rows', $columns, 1 === $columns ? 'column' : 'columns'), 'quiet'),
@@ -46,17 +46,17 @@ final readonly class ProjectBar
 
         return match (true) {
             0 === $project->rowCount() => ['words' => 'Bring the rows', 'url' => $this->urls->generate('rows', $id)],
-            [] !== $unlinked => ['words' => 1 === \count($unlinked) ? 'Link 1 placeholder' : 'Link '.\count($unlinked).' placeholders', 'url' => $this->urls->generate('compose', $id + ['layer' => $unlinked[0]->id])],
+            [] !== $unlinked => ['words' => 1 === \count($unlinked) ? 'Link 1 placeholder' : 'Link '.\count($unlinked).' placeholders', 'url' => $this->urls->generate('compose', $id + array_filter(['side' => $project->template()->sideOf($unlinked[0]->id)]) + ['layer' => $unlinked[0]->id])],
             default => ['words' => \sprintf('Make %s %s', number_format($project->rowCount()), 1 === $project->rowCount() ? 'piece' : 'pieces'), 'url' => $this->urls->generate('press', $id)],
         };
     }
 
-    /** @return list<TextLayer> placeholders that show a column the table has not */
+    /** @return list<Layer> placeholders that show a column the table has not */
     private function unlinked(Project $project): array
     {
         $keys = array_map(static fn ($column): string => $column->key, $project->columns());
 
-        return 0 === $project->rowCount() ? [] : array_values(array_filter($project->template()->texts(), static fn (TextLayer $text): bool => [] !== $text->pattern->unknownColumns($keys)));
+        return 0 === $project->rowCount() ? [] : array_values(array_filter($project->template()->placeholders(), static fn (Layer $layer): bool => [] !== array_diff($layer->columns(), $keys)));
     }
 
     /** @return array{string, string} */

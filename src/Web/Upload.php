@@ -20,10 +20,40 @@ final readonly class Upload
     {
         $file = $request->files->get($field);
         if (!$file instanceof UploadedFile) {
-            // PHP drops a request whole that is larger than post_max_size.
-            $large = (int) $request->headers->get('Content-Length', '0') > 1_000_000;
-            throw new UploadError($large ? 'The file is larger than this server takes. Nothing was changed.' : 'No file was chosen.');
+            throw self::none($request);
         }
+
+        return self::whole($file);
+    }
+
+    /**
+     * All files of a field that takes many.
+     *
+     * @return non-empty-list<self>
+     *
+     * @throws UploadError when there are none, or one did not arrive whole
+     */
+    public static function many(Request $request, string $field): array
+    {
+        $files = $request->files->get($field);
+        $files = array_values(array_filter(\is_array($files) ? $files : [], static fn (mixed $file): bool => $file instanceof UploadedFile));
+        if ([] === $files) {
+            throw self::none($request);
+        }
+
+        return array_map(self::whole(...), $files);
+    }
+
+    private static function none(Request $request): UploadError
+    {
+        // PHP drops a request whole that is larger than post_max_size.
+        $large = (int) $request->headers->get('Content-Length', '0') > 1_000_000;
+
+        return new UploadError($large ? 'This is larger than the server takes at once. Nothing was changed.' : 'No file was chosen.');
+    }
+
+    private static function whole(UploadedFile $file): self
+    {
         if (!$file->isValid()) {
             throw new UploadError(\in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
                 ? \sprintf('“%s” is larger than this server takes (%s).', $file->getClientOriginalName(), \ini_get('upload_max_filesize'))

@@ -30,7 +30,7 @@ final class Application
         mkdir("$folder/downloads", 0o777, true);
         $this->downloads = "$folder/downloads";
         $environment = ['APP_ENV' => 'prod', 'APP_DEBUG' => '0', 'DATABASE_URL' => "sqlite:///$folder/morphea.db", 'MORPHEA_FILES' => "local://$folder/files", 'PHP_CLI_SERVER_WORKERS' => '4', 'SYMFONY_DOTENV_VARS' => false];
-        $php = [\PHP_BINARY, '-d', 'ffi.enable=1', '-d', 'variables_order=EGPCS', '-d', 'upload_max_filesize=100M', '-d', 'post_max_size=110M'];
+        $php = [\PHP_BINARY, '-d', 'ffi.enable=1', '-d', 'variables_order=EGPCS', '-d', 'upload_max_filesize=100M', '-d', 'post_max_size=110M', '-d', 'max_file_uploads=500'];
         foreach ([['doctrine:migrations:migrate', '-n', '-q'], ['morphea:demo']] as $command) {
             (new Process([...$php, 'bin/console', ...$command], $root, $environment))->mustRun();
         }

@@ -130,8 +130,8 @@ final readonly class TableBuilder
         return $columns;
     }
 
-    /** `Full name` becomes `full_name`: Latin letters, digits and underscores, never beginning with a digit. */
-    private static function key(string $heading, string $letter): string
+    /** The key of a column, as `full_name` of `Full name`: Latin letters, digits and underscores, never beginning with a digit; of its letter where nothing is left. */
+    public static function key(string $heading, string $letter): string
     {
         static $latin = null;
         $latin ??= \Transliterator::create('Any-Latin; Latin-ASCII; Lower()');

@@ -7,6 +7,8 @@ namespace Morphea\Core\Type;
 /** The fonts there are, as listed in a folder's fonts.json, and which of them stands in where a glyph is missing. */
 final readonly class FontBook
 {
+    /** What texts are set in that say nothing else. */
+    public const STANDARD = 'IBM Plex Sans';
     /** Where Debian's fonts-noto-cjk puts its files. */
     private const CJK_FOLDER = '/usr/share/fonts/opentype/noto';
 
@@ -43,6 +45,12 @@ final readonly class FontBook
         }
 
         return new self($families);
+    }
+
+    /** With further families; of the same name, the further one counts. @param list<FontFamily> $families */
+    public function with(array $families): self
+    {
+        return new self(array_replace($this->families, array_combine(array_map(static fn (FontFamily $family): string => $family->name, $families), $families)));
     }
 
     public function has(string $family): bool

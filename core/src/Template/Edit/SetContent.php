@@ -7,9 +7,10 @@ namespace Morphea\Core\Template\Edit;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\ContentPart;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Template\TextLayerCodec;
 
-/** Gives a text other words and columns. */
+/** Gives a text, a code or a linked picture other words and columns. */
 final readonly class SetContent implements Edit
 {
     public function __construct(private string $layer, private Content $content)
@@ -18,6 +19,9 @@ final readonly class SetContent implements Edit
 
     public function apply(Template $template): Template
     {
+        if (!$template->layer($this->layer) instanceof TextLayer) {
+            return (new SetLayer($this->layer, ['pattern' => $this->content->pattern->source]))->apply($template);
+        }
         $parts = array_map(static fn (ContentPart $part): array => ['pattern' => $part->pattern->source] + TextLayerCodec::markToArray($part->mark), $this->content->parts);
 
         return (new SetLayer($this->layer, ['content' => $parts]))->apply($template);

@@ -1,0 +1,135 @@
+// Pictures, artwork, fonts and sizes: the dialogs of the Compose screen, and files dropped on the stage.
+import {ask, edit, isTyping, selection, url, work} from './bench.js';
+import {notice} from './notices.js';
+
+const dialog = (id) => document.getElementById(id);
+let replacing = false;
+
+// What a dialog shows is asked for when it opens.
+new MutationObserver((changes) => changes.forEach(({target}) => target.open && target.querySelector('[hx-trigger="opened"]') && htmx.trigger(target.querySelector('[hx-trigger="opened"]'), 'opened')))
+    .observe(document.body, {subtree: true, attributeFilter: ['open']});
+
+function library(change) {
+    replacing = change;
+    dialog('library').showModal();
+}
+document.addEventListener('change', (event) => {
+    if (event.target.id !== 'add-picture') return;
+    const what = event.target.value;
+    event.target.value = '';
+    if (what === 'library') library(false);
+    else if (what === 'artwork') dialog('artwork').showModal();
+    else if (what === 'picture') edit('/add', {kind: 'picture'});
+});
+document.addEventListener('click', (event) => {
+    const opener = event.target.closest('[data-library]');
+    if (opener) return library(opener.dataset.library === 'change');
+    const say = event.target.closest('[data-say]');
+    if (say) return notice(say.dataset.say);
+    const use = event.target.closest('[data-use]');
+    if (use) {
+        dialog('library').close();
+        return replacing ? edit('/set', {'set[asset]': use.dataset.use}) : edit('/picture', {name: use.dataset.use});
+    }
+    const family = event.target.closest('[data-family]');
+    if (family) {
+        dialog('fonts').close();
+        edit('/set', {'set[style.family]': family.dataset.family});
+    }
+});
+
+// Fonts by name or kind
+document.addEventListener('input', (event) => {
+    if (event.target.id !== 'font-search') return;
+    const words = event.target.value.toLowerCase().split(/\s+/).filter(Boolean);
+    const lines = [...document.querySelectorAll('#font-list li')];
+    lines.forEach((line) => { line.hidden = !words.every((word) => line.dataset.words.includes(word)); });
+    document.getElementById('font-none').hidden = lines.some((line) => !line.hidden);
+});
+
+// Files go by their forms; the answer is the whole work area.
+const send = (address, values) => ask('POST', address, values);
+document.addEventListener('submit', (event) => {
+    const form = event.target;
+    if (form.dataset.art) {
+        event.preventDefault();
+        form.closest('dialog').close();
+        bring(form.dataset.art, Object.fromEntries(new FormData(form)));
+        form.reset();
+    } else if (form.dataset.size) {
+        event.preventDefault();
+        form.closest('dialog').close();
+        send(form.dataset.size, Object.fromEntries(new FormData(form)));
+    }
+});
+function bring(address, values) {
+    const file = values.art ?? values['pictures[]'];
+    notice(`Bringing in ${file.name} …`);
+    // Through a form of its own: only forms carry files.
+    const form = document.createElement('form');
+    form.hidden = true;
+    form.setAttribute('hx-encoding', 'multipart/form-data');
+    document.body.append(form);
+    for (const [name, value] of Object.entries(values)) {
+        const input = document.createElement('input');
+        input.name = name;
+        if (value instanceof File) {
+            input.type = 'file';
+            const holder = new DataTransfer();
+            holder.items.add(value);
+            input.files = holder.files;
+        } else input.value = value;
+        form.append(input);
+    }
+    const {row, layer, side, revision} = work().dataset;
+    return htmx.ajax('POST', address, {source: form, target: '#work', swap: 'morph:outerHTML', values: {row, layer, side, revision}}).finally(() => form.remove());
+}
+
+// One file dropped on the stage is artwork; several go to the pictures.
+const stage = (event) => event.target.closest?.('.stage') && [...(event.dataTransfer?.types ?? [])].includes('Files');
+document.addEventListener('dragover', (event) => {
+    if (!stage(event)) return;
+    event.preventDefault();
+    document.getElementById('side').classList.add('drop');
+});
+document.addEventListener('dragleave', (event) => { if (event.target.closest?.('.stage')) document.getElementById('side').classList.remove('drop'); });
+document.addEventListener('drop', async (event) => {
+    if (!stage(event)) return;
+    event.preventDefault();
+    document.getElementById('side').classList.remove('drop');
+    const files = [...event.dataTransfer.files];
+    if (files.length === 1 && !files[0].name.endsWith('.zip')) return bring(url('/art'), {art: files[0], place: 'layer', page: '1'});
+    library(false);
+    const body = document.getElementById('library-body');
+    body.addEventListener('htmx:afterSettle', () => {
+        const input = document.getElementById('library-files');
+        const holder = new DataTransfer();
+        files.forEach((file) => holder.items.add(file));
+        input.files = holder.files;
+        input.dispatchEvent(new Event('change', {bubbles: true}));
+    }, {once: true});
+});
+
+// What must stay in sight: a click on the small picture, or arrow keys.
+function focus(button, x, y) {
+    const round = (value) => Math.max(0, Math.min(1, value)).toFixed(3);
+    ask('POST', button.dataset.focus, {x: round(x), y: round(y)});
+}
+document.addEventListener('click', (event) => {
+    const button = event.target.closest('[data-focus]');
+    if (!button || event.detail === 0) return;
+    const at = button.getBoundingClientRect();
+    focus(button, (event.clientX - at.left) / at.width, (event.clientY - at.top) / at.height);
+});
+const arrows = {ArrowLeft: [-0.05, 0], ArrowRight: [0.05, 0], ArrowUp: [0, -0.05], ArrowDown: [0, 0.05]};
+document.addEventListener('keydown', (event) => {
+    const button = event.target.closest?.('[data-focus]');
+    if (button && arrows[event.key]) {
+        event.preventDefault();
+        event.stopPropagation();
+        const cross = button.querySelector('.cross').style;
+        focus(button, parseFloat(cross.left) / 100 + arrows[event.key][0], parseFloat(cross.top) / 100 + arrows[event.key][1]);
+    } else if (!isTyping(event) && !event.ctrlKey && !event.metaKey && !event.altKey && event.key.toLowerCase() === 'v') {
+        document.querySelector('[id^="side-"][aria-pressed="false"]')?.click();
+    }
+}, true);

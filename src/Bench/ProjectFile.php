@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Bench;
+
+use Morphea\App\Entity\Font;
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\FontFile;
+use Morphea\App\Import\MorpheaArchive;
+use Morphea\App\Rows\TableStore;
+use Morphea\App\Storage\FontStore;
+use Morphea\App\Storage\PictureStore;
+use Morphea\Core\Type\FontBook;
+use Morphea\App\Render\OwnFont;
+
+/** A project as a .morphea file that stands alone: its pictures and its owner's fonts come along. */
+final readonly class ProjectFile
+{
+    public function __construct(private MorpheaArchive $archive, private PictureStore $pictures, private FontStore $fonts, private TableStore $rows, private FontBook $book)
+    {
+    }
+
+    /** @return string path of a file of its own, to be deleted by who asked for it */
+    public function write(Project $project, bool $rows): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
+        $this->archive->write($path, $project->template(), $this->pictures($project), $rows ? $this->rows->table($project) : null, $this->fonts($project));
+
+        return $path;
+    }
+
+    /** @return \Generator<int, \Morphea\App\Import\PictureFile> */
+    private function pictures(Project $project): \Generator
+    {
+        foreach ($this->pictures->all($project) as $asset) {
+            yield $this->pictures->file($asset);
+        }
+    }
+
+    /** @return \Generator<int, FontFile> those that the template is set in */
+    private function fonts(Project $project): \Generator
+    {
+        $families = $project->template()->families();
+        foreach ($this->fonts->all($project->owner()) as $font) {
+            if (\in_array(OwnFont::name($font->family(), $this->book), $families, true)) {
+                yield new FontFile($font->family(), $font->weight(), $font->isItalic(), $font->licence(), $font->ending(), $this->fonts->bytes($font));
+            }
+        }
+    }
+}

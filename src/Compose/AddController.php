@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Rows\TableStore;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Web\Upload;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternError;
+use Morphea\Core\Template\CodeKind;
+use Morphea\Core\Template\Edit\AddLayer;
+use Morphea\Core\Template\Edit\Edit;
+use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\ShapeKind;
+use Morphea\Core\Template\TemplateError;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** New layers: of every kind, for a column, and from artwork made elsewhere. */
+#[Route('/projects/{project}/compose', methods: ['POST'])]
+final readonly class AddController
+{
+    /** A cell that ends like this names a picture. */
+    private const PICTURE_ENDING = '/\.(png|jpe?g|webp|svg)\s*$/i';
+
+    public function __construct(private Workbench $bench, private PictureStore $pictures, private TableStore $rows)
+    {
+    }
+
+    #[Route('/add', name: 'compose_add')]
+    public function add(Project $project, Request $request): Response
+    {
+        try {
+            $layer = $this->layer($project, $request);
+        } catch (TemplateError $e) {
+            return $this->bench->refused($project, $request, $e->getMessage());
+        }
+        $side = ComposeView::side($project, [], Workbench::side($request));
+
+        return $this->bench->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side), [$layer->id]);
+    }
+
+    /** A picture of the project: put on the side, or shown by the picture layer that is selected. */
+    #[Route('/picture', name: 'compose_picture')]
+    public function picture(Project $project, Request $request): Response
+    {
+        $asset = $this->pictures->find($project, $request->request->getString('name'));
+        if (null === $asset) {
+            return $this->bench->refused($project, $request, 'This picture is not there any more.');
+        }
+        $new = new NewLayer($project->template());
+        $ground = 'ground' === $request->request->getString('place');
+        $layer = $ground ? $new->ground($asset->name()) : $new->picture($asset->name(), $asset->width(), $asset->height());
+        $side = ComposeView::side($project, [], Workbench::side($request));
+
+        return $this->bench->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side, $ground), [$layer->id]);
+    }
+
+    #[Route('/art', name: 'compose_art')]
+    public function art(Project $project, Request $request, Artwork $artwork): Response
+    {
+        $side = ComposeView::side($project, [], Workbench::side($request));
+        try {
+            $upload = Upload::from($request, 'art');
+            $art = $artwork->bring($project, (string) file_get_contents($upload->path), $upload->name, max(1, $request->request->getInt('page', 1)), 'layer' !== $request->request->getString('place'), $side);
+        } catch (UploadError|TemplateError|PatternError $e) {
+            return $this->bench->refused($project, $request, $e->getMessage());
+        }
+
+        return $this->bench->edit($project, $request, static fn (): Edit => $art, $art->ids());
+    }
+
+    /** @throws TemplateError */
+    private function layer(Project $project, Request $request): Layer
+    {
+        $new = new NewLayer($project->template());
+        $kind = $request->request->getString('kind');
+
+        return match ($kind) {
+            'text' => $new->text(Pattern::parse('Text'), 'Text'),
+            'picture' => $new->placeholder('picture', 'Picture'),
+            'die' => $new->dieLine(),
+            'placeholder' => $this->placeholder($new, $project, $request, Workbench::column($project, $request)),
+            default => null !== ($code = CodeKind::tryFrom($kind)) ? $new->code($code) : $new->shape(ShapeKind::tryFrom($kind) ?? throw new TemplateError('kind', 'no such kind of layer')),
+        };
+    }
+
+    /** For a column: a picture where its cells name pictures, else a text. */
+    private function placeholder(NewLayer $new, Project $project, Request $request, Column $column): Layer
+    {
+        $row = $this->rows->row($project, Workbench::row($request));
+        $cell = trim($row->cells[$column->key] ?? '');
+        [$x, $y] = [(float) $request->request->getString('x', '0.5'), (float) $request->request->getString('y', '0.5')];
+        $picture = '' !== $cell && (1 === preg_match(self::PICTURE_ENDING, $cell) || (mb_strlen($cell) <= 80 && null !== $this->pictures->linked($project)->named($cell)));
+
+        return $picture ? $new->placeholder($column->key, $column->heading, $x, $y) : $new->text(Pattern::parse(Pattern::column($column->key)), $column->heading, $x, $y);
+    }
+}

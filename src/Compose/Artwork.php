@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\PictureFile;
+use Morphea\App\Import\PictureReader;
+use Morphea\App\Import\SvgCleaner;
+use Morphea\App\Import\SvgFile;
+use Morphea\App\Import\SvgTexts;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Storage\FontStore;
+use Morphea\App\Storage\PictureStore;
+use Morphea\Core\Drawing\Picture;
+use Morphea\Core\Layout\ArtText;
+use Morphea\Core\Layout\ArtTexts;
+use Morphea\Core\Layout\PicturePlacer;
+use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Pattern\Tokens;
+use Morphea\Core\Template\Edit\AddLayers;
+use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\Template;
+
+/** Artwork made elsewhere, brought onto a side: the picture, and the texts of a drawing as texts that can be linked and set in other words. */
+final readonly class Artwork
+{
+    public function __construct(private PictureReader $reader, private SvgCleaner $cleaner, private PictureStore $pictures, private FontStore $fonts)
+    {
+    }
+
+    /**
+     * @param int  $page   of a PDF
+     * @param bool $ground under everything, over all of the side; else a layer on top
+     *
+     * @throws UploadError
+     */
+    public function bring(Project $project, string $bytes, string $name, int $page, bool $ground, int $side): AddLayers
+    {
+        $template = $project->template();
+        if (!PictureReader::isSvg($bytes)) {
+            $picture = $this->reader->read($bytes, $name, $page);
+
+            return new AddLayers([$this->layer($template, $project, $picture, $ground)], $side, $ground, $name);
+        }
+        $svg = SvgFile::read($bytes, $name);
+        $texts = SvgTexts::takeOut($svg);
+        $clean = $this->cleaner->cleaned($svg, substr(hash('sha256', $bytes), 0, 8));
+        $stem = FileNames::safe(pathinfo(basename(strtr($name, ['\\' => '/'])), \PATHINFO_FILENAME));
+        $layer = $this->layer($template, $project, new PictureFile(mb_strcut('' === $stem ? 'artwork' : $stem, 0, 100, 'UTF-8').'.svg', 'image/svg+xml', $clean->svg, $clean->width, $clean->height), $ground);
+        $layers = [$layer];
+        $box = PicturePlacer::place($layer, $layer->assets()[0], Picture::vector('', $clean->width, $clean->height), $template->dpi)->box;
+        $artTexts = new ArtTexts($this->fonts->engine($project->owner())->shaper);
+        foreach ($texts as $text) {
+            $new = new NewLayer($template, array_map(static fn (Layer $one): string => $one->id, $layers));
+            $named = self::named($text);
+            $layers[] = $artTexts->layer($text, $new->id($named), $new->name($named), $box, $clean->width, $template->locale);
+        }
+
+        return new AddLayers($layers, $side, $ground, $name);
+    }
+
+    private function layer(Template $template, Project $project, PictureFile $picture, bool $ground): PictureLayer
+    {
+        $asset = $this->pictures->add($project, $picture);
+        $new = new NewLayer($template);
+
+        return $ground ? $new->ground($asset) : $new->picture($asset, $picture->width, $picture->height);
+    }
+
+    /** After its first column, or its first words. */
+    private static function named(ArtText $text): string
+    {
+        $words = $text->words();
+
+        return Tokens::in($words) && 1 === preg_match('/\{\s*([^{},]+)/u', $words, $m) ? ucfirst(strtr(trim($m[1]), '_', ' ')) : mb_strimwidth(strtok($words, "\n") ?: 'Text', 0, 30, '…', 'UTF-8');
+    }
+}

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\App\Entity\Font;
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\FontReader;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Render\OwnFont;
+use Morphea\App\Storage\FontStore;
+use Morphea\App\Web\Upload;
+use Morphea\Core\Type\FontBook;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Twig\Environment;
+
+/** The list of fonts, each in its own letters, with the member's own among them. */
+#[Route('/projects/{project}/compose/fonts')]
+final readonly class FontsDialogController
+{
+    public function __construct(private FontStore $fonts, private FontBook $book, private Environment $twig)
+    {
+    }
+
+    #[Route('', name: 'compose_fonts', methods: ['GET'])]
+    public function index(Project $project): Response
+    {
+        return $this->show($project);
+    }
+
+    #[Route('', name: 'compose_fonts_bring', methods: ['POST'])]
+    public function bring(Project $project, Request $request, FontReader $reader): Response
+    {
+        $told = [];
+        $new = [];
+        try {
+            foreach (Upload::many($request, 'fonts') as $file) {
+                try {
+                    $font = $this->fonts->add($project->owner(), $reader->read((string) file_get_contents($file->path), $file->name), $request->request->getString('licence'));
+                    $new[] = OwnFont::name($font->family(), $this->book);
+                } catch (UploadError $e) {
+                    $told[] = $e->getMessage();
+                }
+            }
+        } catch (UploadError $e) {
+            $told[] = $e->getMessage();
+        }
+
+        return $this->show($project, array_values(array_unique($new)), $told);
+    }
+
+    #[Route('/remove', name: 'compose_fonts_remove', methods: ['POST'])]
+    public function remove(Project $project, Request $request): Response
+    {
+        foreach ($this->fonts->all($project->owner()) as $font) {
+            if (OwnFont::name($font->family(), $this->book) === $request->request->getString('family')) {
+                $this->fonts->remove($font);
+            }
+        }
+
+        return $this->show($project);
+    }
+
+    /**
+     * @param list<string> $new  families that just came
+     * @param list<string> $told what could not be used
+     */
+    private function show(Project $project, array $new = [], array $told = []): Response
+    {
+        $own = $this->fonts->all($project->owner());
+        $licences = [];
+        foreach ($own as $font) {
+            $licences[OwnFont::name($font->family(), $this->book)] = $font->licence();
+        }
+
+        return new Response($this->twig->render('compose/fonts.html.twig', [
+            'project' => $project,
+            'families' => $this->fonts->engine($project->owner())->fonts->choices(),
+            'licences' => $licences,
+            'version' => substr(hash('sha256', implode('', array_map(static fn (Font $font): string => $font->hash(), $own))), 0, 8),
+            'new' => $new,
+            'told' => $told,
+        ]));
+    }
+}

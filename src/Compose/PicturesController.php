@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\App\Entity\Asset;
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\PictureUpload;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Web\Upload;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Twig\Environment;
+
+/** The pictures of a project: brought in many at a time, looked through, focused and taken away. */
+#[Route('/projects/{project}/library')]
+final readonly class PicturesController
+{
+    private const TOLD = 6;
+
+    public function __construct(private PictureStore $pictures, private Environment $twig, private Workbench $bench)
+    {
+    }
+
+    #[Route('', name: 'library', methods: ['GET'])]
+    public function index(Project $project): Response
+    {
+        return $this->show($project);
+    }
+
+    #[Route('', name: 'library_bring', methods: ['POST'])]
+    public function bring(Project $project, Request $request, PictureUpload $upload): Response
+    {
+        $told = [];
+        $names = [];
+        try {
+            foreach (Upload::many($request, 'pictures') as $file) {
+                foreach ($upload->read($file->path, $file->name) as $read) {
+                    if ($read instanceof UploadError) {
+                        $told[] = $read->getMessage();
+                    } else {
+                        $names[$this->pictures->add($project, $read)] = true;
+                    }
+                }
+            }
+        } catch (UploadError $e) {
+            $told[] = $e->getMessage();
+        }
+        $more = \count($told) - self::TOLD;
+
+        return $this->show($project, array_map(strval(...), array_keys($names)), [...\array_slice($told, 0, self::TOLD), ...($more > 0 ? ["… and $more more."] : [])]);
+    }
+
+    #[Route('/{name}/remove', name: 'library_remove', requirements: ['name' => '[^/]+'], methods: ['POST'])]
+    public function remove(Project $project, string $name): Response
+    {
+        $asset = $this->asset($project, $name);
+        if (\in_array($name, $project->template()->assets(), true)) {
+            return $this->show($project, [], ["“{$name}” is shown by a layer. Take it off the design first."]);
+        }
+        $this->pictures->remove($asset);
+
+        return $this->show($project);
+    }
+
+    /** What must stay in sight of it, from the picture layer that shows it. Without a place, as found again. */
+    #[Route('/{name}/focus', name: 'library_focus', requirements: ['name' => '[^/]+'], methods: ['POST'])]
+    public function focus(Project $project, string $name, Request $request): Response
+    {
+        $input = $request->request;
+        $found = '' === $input->getString('x');
+        $this->pictures->focus($this->asset($project, $name), $found ? null : (float) $input->getString('x'), $found ? null : (float) $input->getString('y'));
+
+        return $this->bench->work($project, $request);
+    }
+
+    private function asset(Project $project, string $name): Asset
+    {
+        return $this->pictures->find($project, $name) ?? throw new NotFoundHttpException('There is no such picture.');
+    }
+
+    /**
+     * @param list<string> $new
+     * @param list<string> $told what could not be done
+     */
+    private function show(Project $project, array $new = [], array $told = []): Response
+    {
+        return new Response($this->twig->render('compose/library.html.twig', [
+            'project' => $project,
+            'pictures' => $this->pictures->all($project),
+            'used' => $project->template()->assets(),
+            'new' => $new,
+            'told' => $told,
+        ]));
+    }
+}

@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Render;
+
+use FFI\CData;
+
+/** An image of libvips; every verb gives a new one, and nothing is computed before it is written. */
+final class VipsImage
+{
+    private const SRGB = 22;
+    private const CMYK = 15;
+    private const BYTES = 0;
+    private const COLOUR_BANDS = 3;
+
+    /** @param mixed $keeps what must live as long as the image: the bytes or the image it comes from */
+    public function __construct(private readonly Vips $vips, private readonly CData $image, private readonly mixed $keeps)
+    {
+    }
+
+    public function __destruct()
+    {
+        $this->vips->ffi()->g_object_unref($this->image);
+    }
+
+    public function width(): int
+    {
+        return $this->vips->ffi()->vips_image_get_width($this->image);
+    }
+
+    public function height(): int
+    {
+        return $this->vips->ffi()->vips_image_get_height($this->image);
+    }
+
+    public function hasAlpha(): bool
+    {
+        return 0 !== $this->vips->ffi()->vips_image_hasalpha($this->image);
+    }
+
+    /** Whether every program shows it alike: eight bits, upright, in plain RGB or greys, without a profile or a camera's notes. */
+    public function isPlain(): bool
+    {
+        $ffi = $this->vips->ffi();
+
+        return self::BYTES === $ffi->vips_image_get_format($this->image) && self::CMYK !== $ffi->vips_image_get_interpretation($this->image)
+            && $ffi->vips_image_get_orientation($this->image) <= 1 && !$this->has('icc-profile-data') && !$this->has('exif-data');
+    }
+
+    /** Decodes all of it. @throws RenderError when it is not whole */
+    public function check(): void
+    {
+        $average = $this->vips->ffi()->new('double');
+        if (0 !== $this->vips->ffi()->vips_avg($this->image, \FFI::addr($average), null)) {
+            throw $this->vips->error('The picture is not whole');
+        }
+    }
+
+    public function upright(): self
+    {
+        return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_autorot($this->image, $out, null));
+    }
+
+    /** In eight bits of sRGB, by its own colour profile if it has one. */
+    public function srgb(): self
+    {
+        $cmyk = self::CMYK === $this->vips->ffi()->vips_image_get_interpretation($this->image);
+        if ($cmyk || $this->has('icc-profile-data')) {
+            return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_icc_transform($this->image, $out, 'srgb', 'embedded', 1, 'input_profile', $cmyk ? 'cmyk' : 'srgb', 'depth', 8, null));
+        }
+        $image = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_colourspace($this->image, $out, self::SRGB, null));
+
+        return $image->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_cast($image->image, $out, self::BYTES, null));
+    }
+
+    /** @param int $edge pixels that neither side exceeds */
+    public function small(int $edge): self
+    {
+        return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_thumbnail_image($this->image, $out, $edge, 'height', $edge, 'size', 2, null));
+    }
+
+    /** Without its alpha channel, which shows nothing through. */
+    public function opaque(): self
+    {
+        return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($this->image, $out, 0, 'n', self::COLOUR_BANDS, null));
+    }
+
+    /**
+     * Every colour weighed to one value, which is then mixed between two: what is black comes out as `$dark`, what is white stays.
+     *
+     * @param array{float, float, float} $weights of red, green and blue
+     * @param array{int, int, int}       $dark    0 to 255 each
+     */
+    public function toned(array $weights, array $dark): self
+    {
+        $ffi = $this->vips->ffi();
+        $colours = $this->hasAlpha() ? $this->opaque() : $this;
+        $values = $ffi->new('double[9]');
+        foreach ([...$weights, ...$weights, ...$weights] as $i => $weight) {
+            $values[$i] = $weight;
+        }
+        $matrix = new self($this->vips, $ffi->vips_image_new_matrix_from_array(3, 3, $values, 9), null);
+        $grey = $colours->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_recomb($colours->image, $out, $matrix->image, null), $matrix);
+        [$times, $plus] = [$ffi->new('double[3]'), $ffi->new('double[3]')];
+        foreach ($dark as $i => $value) {
+            [$times[$i], $plus[$i]] = [(255 - $value) / 255, $value];
+        }
+        $mixed = $grey->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_linear($grey->image, $out, $times, $plus, 3, null), [$times, $plus]);
+        $bytes = $mixed->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_cast($mixed->image, $out, self::BYTES, null));
+        if (!$this->hasAlpha()) {
+            return $bytes;
+        }
+        $alpha = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($this->image, $out, self::COLOUR_BANDS, null));
+
+        return $bytes->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_bandjoin2($bytes->image, $alpha->image, $out, null), $alpha);
+    }
+
+    public function atDpi(float $dpi): self
+    {
+        return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_copy($this->image, $out, 'xres', $dpi / 25.4, 'yres', $dpi / 25.4, null));
+    }
+
+    /** @return string its pixels, band by band, row by row */
+    public function pixels(): string
+    {
+        $size = $this->vips->ffi()->new('size_t');
+        $memory = $this->vips->ffi()->vips_image_write_to_memory($this->image, \FFI::addr($size));
+        if (!$memory instanceof CData) {
+            throw $this->vips->error('The picture cannot be read');
+        }
+        $pixels = \FFI::string($memory, $size->cdata);
+        $this->vips->ffi()->g_free($memory);
+
+        return $pixels;
+    }
+
+    /** @throws RenderError */
+    public function png(int $compression, bool $strip = false): string
+    {
+        return $this->packed(fn (\FFI $ffi, CData $buffer, CData $size): int => $ffi->vips_pngsave_buffer($this->image, $buffer, $size, 'compression', $compression, 'strip', (int) $strip, null));
+    }
+
+    /** @throws RenderError */
+    public function jpeg(int $quality): string
+    {
+        return $this->packed(fn (\FFI $ffi, CData $buffer, CData $size): int => $ffi->vips_jpegsave_buffer($this->image, $buffer, $size, 'Q', $quality, 'strip', 1, 'optimize_coding', 1, null));
+    }
+
+    /** @param \Closure(\FFI, CData, CData): int $pack */
+    private function packed(\Closure $pack): string
+    {
+        $ffi = $this->vips->ffi();
+        $buffer = $ffi->new('void*');
+        $size = $ffi->new('size_t');
+        if (0 !== $pack($ffi, \FFI::addr($buffer), \FFI::addr($size))) {
+            throw $this->vips->error('The picture cannot be packed');
+        }
+        $bytes = \FFI::string($buffer, $size->cdata);
+        $ffi->g_free($buffer);
+
+        return $bytes;
+    }
+
+    /** @param \Closure(\FFI, CData): int $operation */
+    private function then(\Closure $operation, mixed $keeps = null): self
+    {
+        return $this->vips->image('The picture cannot be made', [$this, $keeps], $operation);
+    }
+
+    private function has(string $field): bool
+    {
+        return 0 !== $this->vips->ffi()->vips_image_get_typeof($this->image, $field);
+    }
+}
