@@ -10,13 +10,13 @@ use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Layout\TextLayouter;
+use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
-use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Side;
@@ -79,7 +79,7 @@ final class Make
     /** @param array<string, Picture> $pictures by name */
     public static function pictures(array $pictures): PictureSource
     {
-        return new class($pictures) implements PictureSource {
+        return new class ($pictures) implements PictureSource {
             /** @param array<string, Picture> $pictures */
             public function __construct(private array $pictures)
             {

@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Bench;
 
-use Morphea\App\Entity\Font;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\FontFile;
 use Morphea\App\Import\MorpheaArchive;
+use Morphea\App\Render\OwnFont;
 use Morphea\App\Rows\TableStore;
 use Morphea\App\Storage\FontStore;
 use Morphea\App\Storage\PictureStore;
 use Morphea\Core\Type\FontBook;
-use Morphea\App\Render\OwnFont;
 
 /** A project as a .morphea file that stands alone: its pictures and its owner's fonts come along. */
 final readonly class ProjectFile

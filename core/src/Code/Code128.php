@@ -49,7 +49,7 @@ final readonly class Code128
             foreach ($ways[$at] ?? [] as $set => $way) {
                 foreach (array_keys(self::SWITCH) as $into) {
                     [$value, $step] = self::value($words, $at, $into);
-                    if (null === $value || ($set !== $into && [] === array_slice($way, 1))) {
+                    if (null === $value || ($set !== $into && [] === \array_slice($way, 1))) {
                         continue;
                     }
                     $next = [...$way, ...($set === $into ? [] : [self::SWITCH[$into]]), $value];

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
-use Morphea\Core\Template\Gradient;
 use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\Gradient;
 use Morphea\Core\Template\Shadow;
 
 /** Drawing to SVG 1.1, in the terms librsvg and browsers share: every run of text at its own place, no CSS. */

@@ -23,19 +23,20 @@ final readonly class Tokens
         $at = 0;
         preg_match_all(self::TOKEN, $words, $found, \PREG_SET_ORDER | \PREG_OFFSET_CAPTURE);
         foreach ($found as [[$all, $offset], [$inside]]) {
-            $source .= Pattern::quote(substr($words, $at, $offset - $at)).self::column($all, $inside, $locale);
+            $source .= Pattern::quote(substr($words, $at, $offset - $at)).self::column($inside, $locale);
             $at = $offset + \strlen($all);
         }
 
         return Pattern::parse($source.Pattern::quote(substr($words, $at)), $locale);
     }
 
-    private static function column(string $all, string $inside, string $locale): string
+    private static function column(string $inside, string $locale): string
     {
+        [$name, $shown] = array_pad(explode(',', $inside, 2), 2, null);
         try {
-            Pattern::parse($all, $locale);
+            $column = null === $shown ? null : '{'.TableBuilder::key($name, 'a').','.$shown.'}';
 
-            return $all;
+            return null === $column ? Pattern::column(TableBuilder::key($name, 'a')) : Pattern::parse($column, $locale)->source;
         } catch (PatternError) {
             return Pattern::column(TableBuilder::key($inside, 'a'));
         }

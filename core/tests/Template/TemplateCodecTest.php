@@ -6,18 +6,28 @@ namespace Morphea\Core\Tests\Template;
 
 use JsonSchema\Validator;
 use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Template\Align;
+use Morphea\Core\Template\CodeKind;
+use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\ContentPart;
+use Morphea\Core\Template\Correction;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\FrameKind;
+use Morphea\Core\Template\FrameShape;
 use Morphea\Core\Template\Gradient;
 use Morphea\Core\Template\Guide;
 use Morphea\Core\Template\Highlight;
+use Morphea\Core\Template\LayerUse;
 use Morphea\Core\Template\Mark;
 use Morphea\Core\Template\Outline;
 use Morphea\Core\Template\PictureFit;
+use Morphea\Core\Template\PictureInstead;
 use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\PictureLook;
+use Morphea\Core\Template\PictureRule;
 use Morphea\Core\Template\Raise;
 use Morphea\Core\Template\Shadow;
 use Morphea\Core\Template\ShapeKind;
@@ -27,7 +37,9 @@ use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\TextEffects;
 use Morphea\Core\Template\TextLayer;
+use Morphea\Core\Template\Tone;
 use Morphea\Core\Template\Unit;
+use Morphea\Core\Template\VerticalAlign;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -37,7 +49,7 @@ final class TemplateCodecTest extends TestCase
     public function testATemplateComesBackAsItWent(): void
     {
         $plain = self::template();
-        $template = new Template($plain->name, 1200, 800, 96, Unit::Pixel, 'en_GB', $plain->sides, 36, [new Guide(true, 600)], ['#A8391D']);
+        $template = new Template($plain->name, 1200, 800, 96, Unit::Pixel, 'en_GB', $plain->sides, 36, [new Guide(true, 600)], ['#A8391D'], 35.5);
         $codec = new TemplateCodec();
         self::assertEquals($template, $codec->decode($codec->encode($template)));
     }
@@ -77,11 +89,18 @@ final class TemplateCodecTest extends TestCase
         yield 'words that are no text' => [$layer(['content' => [['pattern' => 7]]]), '/pattern: must be text/'];
         yield 'a shadow with an unknown key' => [$layer(['effects' => ['shadow' => ['colour' => '#000000', 'dx' => 0, 'dy' => 0, 'blur' => 1, 'opacity' => 1, 'glow' => 1]]]), '/effects\.shadow: has an unknown key "glow"/'];
         yield 'a blur without end' => [$layer(['effects' => ['shadow' => ['colour' => '#000000', 'dx' => 0, 'dy' => 0, 'blur' => 99999, 'opacity' => 1]]]), '/blur: is 99999/'];
-        yield 'a star of two points' => [['sides' => [['layers' => [5 => ['corners' => 2]]]]], '/corners: is 2/'];
-        yield 'a gradient that carries markup' => [['sides' => [['layers' => [5 => ['fill' => ['from' => 'url(x)']]]]]], '/fill\.from/'];
-        yield 'dashes of nothing' => [['sides' => [['layers' => [5 => ['dashes' => [0]]]]]], '/dashes\[0\]/'];
+        yield 'a star of two points' => [['sides' => [['layers' => [8 => ['corners' => 2]]]]], '/corners: is 2/'];
+        yield 'a gradient that carries markup' => [['sides' => [['layers' => [8 => ['fill' => ['from' => 'url(x)']]]]]], '/fill\.from/'];
+        yield 'dashes of nothing' => [['sides' => [['layers' => [8 => ['dashes' => [0]]]]]], '/dashes\[0\]/'];
         yield 'a swatch by name' => [['swatches' => ['red']], '/swatches\[0\]/'];
         yield 'a guide off the side' => [['guides' => [['upright' => true, 'at' => -5]]], '/guides\[0\]\.at/'];
+        yield 'an outline that is none' => [['sides' => [['layers' => [5 => ['shape' => ['path' => str_repeat('M', 50_001)]]]]]], '/shape\.path/'];
+        yield 'a picture both fixed and linked' => [['sides' => [['layers' => [5 => ['asset' => 'seal.png']]]]], '/either an asset or a pattern/'];
+        yield 'a picture in no tone' => [['sides' => [['layers' => [5 => ['look' => ['tone' => 'sepia']]]]]], '/look\.tone/'];
+        yield 'another picture without a name' => [['sides' => [['layers' => [5 => ['missing' => ['other' => '../x']]]]]], '/missing\.other/'];
+        yield 'no such code' => [['sides' => [['layers' => [6 => ['code' => 'morse']]]]], '/one of: qr, code-128, ean-13/'];
+        yield 'a bleed of a metre' => [['bleed' => 11_811], '/bleed: is 11811/'];
+        yield 'three sides' => [['sides' => [1 => ['name' => 'Back', 'background' => null, 'layers' => []], 2 => ['name' => 'Spine', 'background' => null, 'layers' => []]]], '/it may have 1 to 2/'];
         yield 'no such unit' => [['unit' => 'ell'], '/one of: px, mm, in, pt/'];
     }
 
@@ -114,6 +133,14 @@ final class TemplateCodecTest extends TestCase
         Template::blank('x', 10_000, 100, Unit::Millimetre, 300);
     }
 
+    public function testPathsThatCannotBeReadNameTheirPlace(): void
+    {
+        $data = (new TemplateCodec())->toArray(self::template());
+        $data['sides'][0]['layers'][7]['path'] = 'M 0 0 L nowhere';
+        $this->expectExceptionMessageMatches('/^sides\[0\]\.layers\[7\]\.path: is no outline/');
+        (new TemplateCodec())->fromArray($data);
+    }
+
     public static function template(): Template
     {
         return Make::template(
@@ -125,6 +152,9 @@ final class TemplateCodecTest extends TestCase
                 new ContentPart(Pattern::parse('No. '), new Mark()),
                 new ContentPart(Pattern::parse('{register}'), new Mark(true, true, '#A8391D', 1.5, Raise::Superscript)),
             ]), Make::style(), FitRule::even(12), EmptyRule::hideAndPullUp(), new TextEffects(new Outline('#FFFFFF', 3), new Shadow('#000000', 2, -2, 4, 0.5), new Highlight('#E0A33A', 8)), -60, 'badge'),
+            new PictureLayer('photo', 'Photo', new Frame(0, 0, 500, 400), 1, false, false, Pattern::parse('{photo}.jpg'), PictureFit::Cover, new FrameShape(FrameKind::Path, 4, 7, 'M 0 0 L 10 0 L 5 9 Z'), Align::Right, VerticalAlign::Top, new PictureLook(Tone::Tint, '#235457', 2.5, ['#FF0000' => '#00FF00']), new Outline('#000000', 2), new Shadow('#000000', 1, 2, 3, 0.4), new PictureRule(PictureInstead::Refuse), new PictureRule(PictureInstead::Other, 'seal.png'), 'badge', LayerUse::Backdrop),
+            new CodeLayer('code', 'Code', new Frame(0, 0, 200, 200), 1, false, false, Pattern::parse('TW-{no}'), CodeKind::Code128, Correction::High, '#112233', null, false),
+            new ShapeLayer('die', 'Die line', new Frame(0, 0, 100, 100), 1, false, false, ShapeKind::Path, null, '#FF00FF', 1, 0, path: 'M 0 0 H 10 V 10 Z', use: LayerUse::Die),
             new ShapeLayer('star', 'Star', new Frame(0, 0, 100, 100), 1, false, false, ShapeKind::Star, new Gradient(false, 45, '#FF0000', '#00FF00'), '#000000', 2, 0, [4, 2.5], 7, 0.4, 'badge'),
         );
     }

@@ -9,7 +9,6 @@ use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
-use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\Unit;
 
 /**
