@@ -65,6 +65,43 @@ final class Tools
         return false === $at ? 0 : (int) round((unpack('N', substr($png, $at + 4, 4))[1] ?? 0) * 0.0254);
     }
 
+    /** @return list<string> what an independent reader reads in a picture, kind and words */
+    public static function codes(string $png): array
+    {
+        $path = self::file($png);
+        $process = new Process(['zbarimg', '-q', $path]);
+        $process->run();
+        unlink($path);
+        $lines = array_values(array_filter(explode("\n", trim($process->getOutput()))));
+        sort($lines);
+
+        return $lines;
+    }
+
+    /** A page of a PDF as a picture. */
+    public static function pdfPicture(string $pdf, int $page, int $dpi): string
+    {
+        return self::on($pdf, ['pdftoppm', '-png', '-r', (string) $dpi, '-f', (string) $page, '-l', (string) $page, '%']);
+    }
+
+    /** @return array<string, list<float>> the boxes of a page, in points */
+    public static function pageBoxes(string $pdf, int $page = 1): array
+    {
+        preg_match_all('/^Page\s+\d+ (\w+)Box:\s+([\d. ]+)$/m', self::on($pdf, ['pdfinfo', '-box', '-f', (string) $page, '-l', (string) $page, '%']), $m, \PREG_SET_ORDER);
+        $boxes = [];
+        foreach ($m as [, $name, $numbers]) {
+            $boxes[$name] = array_map(floatval(...), preg_split('/\s+/', trim($numbers)) ?: []);
+        }
+
+        return $boxes;
+    }
+
+    /** @return int how many raster pictures a PDF holds */
+    public static function pdfPictures(string $pdf): int
+    {
+        return max(0, substr_count(trim(self::on($pdf, ['pdfimages', '-list', '%'])), "\n") - 1);
+    }
+
     /** @param list<string> $command with % for the file */
     private static function on(string $bytes, array $command): string
     {

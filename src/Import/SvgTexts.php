@@ -23,14 +23,10 @@ final class SvgTexts
     /** @var list<array{\DOMElement, ArtText}> */
     private array $found = [];
 
-    private function __construct(private readonly SvgFile $file)
-    {
-    }
-
     /** @return list<ArtText> in drawing order; they are gone from the drawing */
     public static function takeOut(SvgFile $file): array
     {
-        $search = new self($file);
+        $search = new self();
         $search->walk($file->root, self::START, [$file->scale, 0.0, 0.0, $file->scale, -$file->x * $file->scale, -$file->y * $file->scale]);
         $all = $search->found;
         if (\count($all) > self::MOST_PLAIN) {
@@ -82,11 +78,12 @@ final class SvgTexts
         }
         [$scale, $rotation] = $turned;
         $runs = [];
-        if (!$this->runs($element, $style, [self::number($element->getAttribute('x')) ?? 0.0, self::number($element->getAttribute('y')) ?? 0.0], $runs) || [] === $runs) {
+        $place = [self::number($element->getAttribute('x')) ?? 0.0, self::number($element->getAttribute('y')) ?? 0.0];
+        if (!$this->runs($element, $style, $place, $runs)) {
             return null;
         }
         $lines = self::lines($runs, 'preserve' === $element->getAttributeNS('http://www.w3.org/XML/1998/namespace', 'space'));
-        if ([] === $lines || [] === $lines[0]) {
+        if ([] === $lines) {
             return null;
         }
         $first = $lines[0][0];

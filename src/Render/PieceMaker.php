@@ -37,7 +37,6 @@ final readonly class PieceMaker
             $svgs[] = $writer->write($one->drawing, $size, $bleed);
             array_push($findings, ...$this->proof->of($one));
         }
-        \assert([] !== $laid && [] !== $svgs);
 
         return new Piece($row, $laid, $findings, $svgs);
     }

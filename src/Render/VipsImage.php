@@ -14,14 +14,18 @@ final class VipsImage
     private const BYTES = 0;
     private const COLOUR_BANDS = 3;
 
+    private mixed $keeps;
+
     /** @param mixed $keeps what must live as long as the image: the bytes or the image it comes from */
-    public function __construct(private readonly Vips $vips, private readonly CData $image, private readonly mixed $keeps)
+    public function __construct(private readonly Vips $vips, private readonly CData $image, mixed $keeps)
     {
+        $this->keeps = $keeps;
     }
 
     public function __destruct()
     {
         $this->vips->ffi()->g_object_unref($this->image);
+        unset($this->keeps);
     }
 
     public function width(): int

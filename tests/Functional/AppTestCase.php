@@ -16,6 +16,8 @@ use Morphea\Tests\TestDatabase;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\Process\Process;
 
 /** A fresh database for each test, and short ways to what tests need. */
 abstract class AppTestCase extends WebTestCase
@@ -92,5 +94,59 @@ abstract class AppTestCase extends WebTestCase
     protected function body(): string
     {
         return (string) $this->browser->getResponse()->getContent();
+    }
+
+    /** @param array<string, string|false> $fields */
+    protected function order(Project $project, array $fields): void
+    {
+        $this->post("/projects/{$project->id()}/press/runs", $fields);
+        self::assertResponseRedirects("/projects/{$project->id()}/press");
+    }
+
+    /** A real worker, until the queue is empty. */
+    protected function work(): void
+    {
+        $worker = $this->worker();
+        $worker->start();
+        $deadline = microtime(true) + 90;
+        while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
+            self::assertLessThan($deadline, microtime(true), 'the worker took too long: '.$worker->getErrorOutput());
+            self::assertTrue($worker->isRunning(), 'the worker ended early: '.$worker->getErrorOutput());
+            usleep(20_000);
+        }
+        $worker->stop(5, \SIGTERM);
+        $this->entities()->clear();
+    }
+
+    protected function worker(): Process
+    {
+        return new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'runs', '--env=test', '--sleep=0.05', '-q'], \dirname(__DIR__, 2), timeout: 120);
+    }
+
+    protected function download(Project $project): string
+    {
+        $this->browser->request('GET', "/projects/{$project->id()}/press/runs/{$this->newestRun()->id()}/file");
+        self::assertResponseIsSuccessful();
+
+        return $this->browser->getInternalResponse()->getContent();
+    }
+
+    /** Signs in a member with a project made from a starter. */
+    protected function starter(string $id): Project
+    {
+        $member = $this->member();
+        $this->browser->loginUser($member);
+        $file = self::getContainer()->get(StarterShelf::class)->load($id);
+        self::assertNotNull($file);
+
+        return self::getContainer()->get(ProjectMaker::class)->fromFile($member, $file, "$id.csv");
+    }
+
+    protected function sent(string $bytes, string $name): UploadedFile
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'upload');
+        file_put_contents($path, $bytes);
+
+        return new UploadedFile($path, $name, test: true);
     }
 }

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Bench\OwnStarters;
+use Morphea\App\Import\FontReader;
 use Morphea\App\Press\Order;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Render\Format;
+use Morphea\App\Storage\FontStore;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
 
@@ -14,20 +17,27 @@ use Symfony\Component\Routing\RouterInterface;
 final class OwnershipTest extends AppTestCase
 {
     private const OPEN = ['sign_in', 'sign_up', 'sign_out', 'fonts'];
+    /** Names of things a member owns; in addresses without them everybody sees only what is their own. */
+    private const OWNED = ['{project}', '{hash}', '{starter}'];
 
     public function testEveryRouteOfAnothersProjectIsNotFound(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-01|7", 'owner@tidewick.example');
         $run = self::getContainer()->get(RunDesk::class)->start($project, new Order(Format::Svg, '', '{full_name}', 'x'));
-        $values = ['project' => $project->id(), 'run' => $run->id(), 'name' => 'border.svg', 'number' => '0'];
+        $bytes = (string) file_get_contents(\dirname(__DIR__, 2).'/fonts/lora/400.ttf');
+        $font = self::getContainer()->get(FontStore::class)->add($project->owner(), self::getContainer()->get(FontReader::class)->read($bytes, 'own.ttf'));
+        $starter = self::getContainer()->get(OwnStarters::class)->keep($project);
+        $values = ['project' => $project->id(), 'run' => $run->id(), 'name' => 'border.svg', 'number' => '0', 'hash' => $font->hash(), 'starter' => $starter->id()];
         $this->browser->request('GET', "/projects/{$project->id()}/pictures/border.svg");
         self::assertResponseIsSuccessful('the owner does see it');
+        $this->browser->request('GET', "/own-fonts/{$font->hash()}");
+        self::assertResponseIsSuccessful('and the font');
 
         $this->browser->loginUser($this->member('other@tidewick.example'));
         $token = $this->token();
         $walked = 0;
         foreach ($this->routes() as $name => $route) {
-            if (!str_contains($route->getPath(), '{project}')) {
+            if ([] === array_filter(self::OWNED, static fn (string $thing): bool => str_contains($route->getPath(), $thing))) {
                 self::assertStringNotContainsString('{', $route->getPath(), "$name names something no project owns: think about who may see it");
                 continue;
             }
@@ -40,6 +50,10 @@ final class OwnershipTest extends AppTestCase
         }
         self::assertGreaterThan(20, $walked);
         self::assertSame('Mending certificates', $this->reload($project)->name());
+        $this->post('/projects', ['starter' => $starter->id()]);
+        self::assertResponseStatusCodeSame(404, 'nor is a project made from another\'s starter');
+        $this->browser->request('GET', '/own-fonts.css');
+        self::assertSame('', $this->body(), 'nor are another\'s fonts listed');
     }
 
     public function testARunIsNotFoundUnderAnotherProjectOfTheSameMember(): void
@@ -58,7 +72,7 @@ final class OwnershipTest extends AppTestCase
             if (\in_array($name, self::OPEN, true)) {
                 continue;
             }
-            $this->browser->request($route->getMethods()[0], strtr((string) preg_replace('/\{!?(?!number)\w+\}/', 'x', $route->getPath()), ['{number}' => '0']));
+            $this->browser->request($route->getMethods()[0], strtr((string) preg_replace('/\{!?(?!number|hash)\w+\}/', 'x', $route->getPath()), ['{number}' => '0', '{hash}' => str_repeat('0', 64)]));
             self::assertResponseRedirects('/sign-in', message: $name);
         }
     }

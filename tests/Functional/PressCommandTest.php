@@ -95,7 +95,7 @@ final class PressCommandTest extends TestCase
     {
         $process = $this->press($this->starter(), '--rows='.$this->rows("Full name,Hours,Issued\nNg,10,2026-01-01\n"));
         self::assertSame(2, $process->getExitCode());
-        self::assertStringContainsString('The text “Deed” shows the column “craft”, which the table has not. Its columns are: full_name, hours, issued.', $process->getErrorOutput());
+        self::assertStringContainsString('“Deed” shows the column “craft”, which the table has not. Its columns are: full_name, hours, issued.', $process->getErrorOutput());
     }
 
     public function testATemplateFileWithUnknownKeysOrAbsurdSizesIsUnusable(): void

@@ -174,39 +174,4 @@ final class PressTest extends AppTestCase
         preg_match_all('/Volunteer (\d+)/', Tools::pdfText($pdf), $m);
         self::assertSame(range(1, 200), array_map(intval(...), $m[1]), 'each once, in order');
     }
-
-    /** @param array<string, string|false> $fields */
-    private function order(Project $project, array $fields): void
-    {
-        $this->post("/projects/{$project->id()}/press/runs", $fields);
-        self::assertResponseRedirects("/projects/{$project->id()}/press");
-    }
-
-    /** A real worker, until the queue is empty. */
-    private function work(): void
-    {
-        $worker = $this->worker();
-        $worker->start();
-        $deadline = microtime(true) + 90;
-        while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
-            self::assertLessThan($deadline, microtime(true), 'the worker took too long: '.$worker->getErrorOutput());
-            self::assertTrue($worker->isRunning(), 'the worker ended early: '.$worker->getErrorOutput());
-            usleep(20_000);
-        }
-        $worker->stop(5, \SIGTERM);
-        $this->entities()->clear();
-    }
-
-    private function worker(): Process
-    {
-        return new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'runs', '--env=test', '--sleep=0.05', '-q'], \dirname(__DIR__, 2), timeout: 120);
-    }
-
-    private function download(Project $project): string
-    {
-        $this->browser->request('GET', "/projects/{$project->id()}/press/runs/{$this->newestRun()->id()}/file");
-        self::assertResponseIsSuccessful();
-
-        return $this->browser->getInternalResponse()->getContent();
-    }
 }

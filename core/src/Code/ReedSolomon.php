@@ -42,7 +42,7 @@ final readonly class ReedSolomon
             }
         }
 
-        return $rest;
+        return array_values($rest);
     }
 
     private static function times(int $a, int $b): int

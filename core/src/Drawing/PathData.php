@@ -86,7 +86,7 @@ final readonly class PathData
                     [$x, $y] = [$startX, $startY];
                     continue 2;
             }
-            [$x, $y] = \array_slice($steps[array_key_last($steps)][1], -2);
+            [$x, $y] = \array_slice(end($steps)[1] ?? [0.0, 0.0], -2);
             if ('M' === $big) {
                 [$startX, $startY] = [$x, $y];
             }
@@ -96,7 +96,7 @@ final readonly class PathData
                 default => null,
             };
         }
-        if ([] === array_filter($steps, static fn (array $step): bool => \in_array($step[0], ['L', 'C'], true))) {
+        if ([] === $steps || [] === array_filter($steps, static fn (array $step): bool => \in_array($step[0], ['L', 'C'], true))) {
             throw new \InvalidArgumentException('is an outline that draws nothing');
         }
 

@@ -32,11 +32,10 @@ final readonly class Tokens
 
     private static function column(string $inside, string $locale): string
     {
-        [$name, $shown] = array_pad(explode(',', $inside, 2), 2, null);
+        $parts = explode(',', $inside, 2);
+        $key = TableBuilder::key($parts[0], 'a');
         try {
-            $column = null === $shown ? null : '{'.TableBuilder::key($name, 'a').','.$shown.'}';
-
-            return null === $column ? Pattern::column(TableBuilder::key($name, 'a')) : Pattern::parse($column, $locale)->source;
+            return isset($parts[1]) ? Pattern::parse("{{$key},{$parts[1]}}", $locale)->source : Pattern::column($key);
         } catch (PatternError) {
             return Pattern::column(TableBuilder::key($inside, 'a'));
         }

@@ -47,7 +47,11 @@ final readonly class FontBook
         return new self($families);
     }
 
-    /** With further families; of the same name, the further one counts. @param list<FontFamily> $families */
+    /**
+     * With further families; of the same name, the further one counts.
+     *
+     * @param list<FontFamily> $families
+     */
     public function with(array $families): self
     {
         return new self(array_replace($this->families, array_combine(array_map(static fn (FontFamily $family): string => $family->name, $families), $families)));

@@ -53,6 +53,7 @@ final class ArtTextsTest extends TestCase
         self::assertSame(1.5, $layer->style->lineHeight);
     }
 
+    /** @param list<string> $columns */
     #[TestWith(['Dear {full_name},', 'Dear {full_name},', ['full_name']])]
     #[TestWith(['{Full name} {hours, number}', '{full_name} {hours, number}', ['full_name', 'hours']])]
     #[TestWith(["it's {Préñom}", "it''s {prenom}", ['prenom']])]

@@ -37,7 +37,11 @@ use PHPUnit\Framework\TestCase;
 
 final class PicturesTest extends TestCase
 {
-    /** A frame 200 x 100 at 50, 50, and a picture 400 x 400. */
+    /**
+     * A frame 200 x 100 at 50, 50, and a picture 400 x 400.
+     *
+     * @param list<int> $box
+     */
     #[TestWith([PictureFit::Contain, 0.5, 0.5, [100, 50, 100, 100]])]
     #[TestWith([PictureFit::Cover, 0.5, 0.5, [50, 0, 200, 200]])]
     #[TestWith([PictureFit::Cover, 0.5, 0.9, [50, -50, 200, 200]])]
