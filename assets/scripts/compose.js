@@ -14,6 +14,9 @@ document.addEventListener('click', (event) => {
     if (line) select(line.dataset.boxSelect);
 });
 
+// Once something was chosen from the tools, the next key is meant for the stage.
+document.addEventListener('change', (event) => { if (event.target.matches('.tools select')) event.target.blur(); });
+
 // Words
 document.addEventListener('words:changed', (event) => {
     if (event.target.dataset.post) ask('POST', event.target.dataset.post, {parts: event.detail.parts, layer: event.target.dataset.layer ?? state().layer});

@@ -71,6 +71,12 @@ final class SvgTexts
      */
     private function text(\DOMElement $element, array $style, array $matrix): ?ArtText
     {
+        foreach (['x', 'y', 'dx', 'dy', 'rotate', 'textLength'] as $name) {
+            $value = $element->getAttribute($name);
+            if ('' !== $value && (!\in_array($name, ['x', 'y'], true) || null === self::number($value))) {
+                return null;
+            }
+        }
         $style = self::inherit($element, $style);
         $turned = SvgTransform::similarity($matrix);
         if (null === $turned || 'none' === $style['display'] || 'visible' !== $style['visibility'] || isset($style['clip-path']) || isset($style['mask']) || isset($style['filter'])) {

@@ -66,7 +66,7 @@ final class FontSetup
     /** The family name that a member's font goes by in drawings. */
     public static function alias(string $hash): string
     {
-        return 'own '.substr($hash, 0, 16);
+        return 'own'.substr($hash, 0, 16);
     }
 
     private function xml(): string

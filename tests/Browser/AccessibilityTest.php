@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Browser;
 
+use Facebook\WebDriver\WebDriverBy;
+
 /** axe-core over every screen in its main states. */
 final class AccessibilityTest extends BrowserTestCase
 {
@@ -29,6 +31,21 @@ final class AccessibilityTest extends BrowserTestCase
         }
         $this->driver->executeScript('document.getElementById("keys").showModal()');
         $this->axe('keys');
+        foreach (['fonts' => '#font-search', 'library' => '#library-hint', 'artwork' => '#art-file', 'size' => '#size-preset'] as $dialog => $shows) {
+            $this->open("$project/compose");
+            $this->driver->executeScript('document.getElementById(arguments[0]).showModal()', [$dialog]);
+            $this->find($shows);
+            $this->settled();
+            $this->axe("dialog, $dialog");
+        }
+        $this->open('/');
+        $this->driver->findElement(WebDriverBy::linkText('Tool-lending cards'))->click();
+        $card = (string) preg_replace('~^.+(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
+        foreach (['tool', 'barcode', 'disc'] as $layer) {
+            $this->open("$card/compose?layer=$layer");
+            $this->find('#rule-title');
+            $this->axe("compose, $layer");
+        }
         $this->open("$project/compose/history");
         $this->axe('history');
         $this->open("$project/rows");

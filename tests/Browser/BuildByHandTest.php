@@ -118,38 +118,6 @@ final class BuildByHandTest extends BrowserTestCase
         $this->compareWithExport('text', 'text-2', 'text-3');
     }
 
-    private function blank(string $name, string $preset, string $rows): void
-    {
-        $this->signIn();
-        $this->button('Start a blank project')->click();
-        $this->find('#new-name')->sendKeys($name);
-        $this->choose('#new-preset', $preset);
-        $this->button('Start')->click();
-        $this->find('#side');
-        $this->button('Bring a table')->click();
-        $this->button('Paste rows')->click();
-        $this->driver->executeScript('document.getElementById("cells").value = arguments[0]', [$rows]);
-        $this->button('Take the rows')->click();
-        $this->sees('are here');
-        $this->find('.station[href$="/compose"]')->click();
-        $this->find('#side');
-        $this->eventually(fn (): bool => true === $this->driver->executeScript('return Boolean(window.Moveable && window.Selecto)') ?: throw new \RuntimeException('no handles'), 'the stage does not wake up');
-    }
-
-    private function drag(RemoteWebElement $what, float $dx, float $dy): void
-    {
-        (new WebDriverActions($this->driver))->clickAndHold($what)->moveByOffset((int) round($dx / 2), (int) round($dy / 2))->moveByOffset((int) round($dx) - (int) round($dx / 2), (int) round($dy) - (int) round($dy / 2))->release()->perform();
-        usleep(150_000);
-        $this->settled();
-    }
-
-    private function dropColumn(string $key, int $dx, int $dy): void
-    {
-        (new WebDriverActions($this->driver))->clickAndHold($this->find("#column-$key"))->moveByOffset(40, 10)->moveToElement($this->find('#side'), $dx, $dy)->release()->perform();
-        $this->find("#box-$key");
-        $this->settled();
-    }
-
     private function handle(string $direction): RemoteWebElement
     {
         return $this->find(".moveable-control.moveable-$direction");

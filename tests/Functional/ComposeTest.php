@@ -8,7 +8,6 @@ use Morphea\App\Entity\Project;
 use Morphea\Core\Template\ShapeLayer;
 use Morphea\Core\Template\TextLayer;
 use PHPUnit\Framework\Attributes\TestWith;
-use Symfony\Component\HttpFoundation\File\UploadedFile;
 
 final class ComposeTest extends AppTestCase
 {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
 use Morphea\App\Press\GiveUp;
 use Morphea\App\Press\MakePieces;
 use Morphea\App\Press\MakePiecesHandler;
@@ -13,7 +12,6 @@ use Morphea\App\Press\RunState;
 use Morphea\Tests\Tools;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
-use Symfony\Component\Process\Process;
 
 final class PressTest extends AppTestCase
 {

@@ -61,7 +61,8 @@ final class Shaper
                 $levels[] = $level;
                 $width += $run->advance;
             }
-            if ($face->family !== $inline->family) {
+            // A face may go by another name than its family, as members' own do.
+            if ($face !== $this->chain($inline)[0] || !$this->fonts->has($inline->family)) {
                 $standIns[$face->family] = true;
             }
         }

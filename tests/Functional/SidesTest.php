@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\Core\Template\CodeLayer;
+use Morphea\Tests\Tools;
+
+/** Front and back, bleed, codes and transparent grounds in every format, looked at with programs that had no part in making them. */
+final class SidesTest extends AppTestCase
+{
+    public function testFrontAndBackAreMadeByEveryFormat(): void
+    {
+        $project = $this->starter('lending-card');
+        foreach (['pdf', 'pdfs', 'png', 'svg'] as $format) {
+            $this->order($project, ['format' => $format, 'which' => 'some', 'rows' => '1-2', 'bleed' => '1', 'name' => '{no}']);
+            $this->work();
+            $made[$format] = $this->download($project);
+        }
+        self::assertSame(4, Tools::pages($made['pdf']), 'two pieces of two sides');
+        self::assertStringContainsString('Cordless drill', Tools::pdfText($made['pdf']));
+        self::assertSame(['001.pdf', '002.pdf'], array_keys(Tools::unzip($made['pdfs'])));
+        self::assertSame(2, Tools::pages(Tools::unzip($made['pdfs'])['001.pdf']));
+        self::assertSame(['001-front.png', '001-back.png', '002-front.png', '002-back.png'], array_keys(Tools::unzip($made['png'])));
+        self::assertSame(['001-front.svg', '001-back.svg', '002-front.svg', '002-back.svg'], array_keys(Tools::unzip($made['svg'])));
+        foreach (Tools::unzip($made['svg']) as $name => $svg) {
+            self::assertStringNotContainsString('C2185B', $svg, "$name shows no die line");
+        }
+    }
+
+    public function testBleedIsDrawnAndPdfSaysWhereToCut(): void
+    {
+        $project = $this->starter('lending-card');
+        $this->order($project, ['format' => 'pdf', 'which' => 'some', 'rows' => '1', 'bleed' => '1']);
+        $this->work();
+        $pdf = $this->download($project);
+        Tools::assertSoundPdf($pdf);
+        $boxes = Tools::pageBoxes($pdf);
+        $mm = 72 / 25.4;
+        self::assertEqualsWithDelta([0, 0, 69 * $mm, 94 * $mm], $boxes['Media'], 0.2, '3 mm more at every edge');
+        self::assertEqualsWithDelta([3 * $mm, 3 * $mm, 66 * $mm, 91 * $mm], $boxes['Trim'], 0.2);
+        self::assertSame($boxes['Media'], $boxes['Bleed']);
+        $this->order($project, ['format' => 'png', 'which' => 'some', 'rows' => '1', 'bleed' => '0', 'name' => '{no}']);
+        $this->work();
+        $size = getimagesizefromstring(Tools::unzip($this->download($project))['001-front.png']);
+        self::assertSame([744, 1039], [$size[0] ?? 0, $size[1] ?? 0], 'as cut');
+        $this->order($project, ['format' => 'png', 'which' => 'some', 'rows' => '1', 'bleed' => '1', 'name' => '{no}']);
+        $this->work();
+        $png = Tools::unzip($this->download($project))['001-back.png'];
+        $size = getimagesizefromstring($png);
+        self::assertSame([815, 1110], [$size[0] ?? 0, $size[1] ?? 0]);
+        $image = imagecreatefromstring($png);
+        self::assertNotFalse($image);
+        self::assertSame(0x235457, imagecolorat($image, 4, 4), 'the ground runs on to the very edge');
+    }
+
+    public function testTheBackdropIsNotMadeAndTheGroundIsSeeThrough(): void
+    {
+        $project = $this->starter('guild-tote');
+        $this->order($project, ['format' => 'png', 'which' => 'some', 'rows' => '1', 'name' => 'tote']);
+        $this->work();
+        $png = Tools::unzip($this->download($project))['tote.png'];
+        self::assertSame(300, Tools::pngDpi($png));
+        $image = imagecreatefromstring($png);
+        self::assertNotFalse($image);
+        self::assertSame([4500, 5400], [imagesx($image), imagesy($image)]);
+        foreach ([[10, 10], [2250, 5200], [400, 3000]] as [$x, $y]) {
+            self::assertSame(127, imagecolorsforindex($image, (int) imagecolorat($image, $x, $y))['alpha'], "nothing is at $x, $y");
+        }
+    }
+
+    public function testAnIndependentReaderReadsTheCodesOfExportedPieces(): void
+    {
+        $cards = $this->starter('lending-card');
+        $this->order($cards, ['format' => 'pdf', 'which' => 'some', 'rows' => '1-3', 'bleed' => '1']);
+        $this->work();
+        $pdf = $this->download($cards);
+        foreach ([1 => '001', 2 => '002', 3 => '003'] as $piece => $no) {
+            self::assertSame(["CODE-128:TOOL-$no"], Tools::codes(Tools::pdfPicture($pdf, 2 * $piece, 200)));
+        }
+    }
+
+    public function testQrAndEanAreReadInEveryCorrection(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nБерёзова|4|clocks|2026-03-09|400638133393");
+        foreach (['qr' => 'QR', 'ean-13' => 'EAN'] as $kind => $name) {
+            $this->post("/projects/{$project->id()}/compose/add", ['kind' => $kind]);
+        }
+        $codes = array_values(array_filter($this->reload($project)->template()->layers(), static fn ($layer): bool => $layer instanceof CodeLayer));
+        self::assertCount(2, $codes);
+        $set = fn (string $layer, array $values) => $this->post("/projects/{$project->id()}/compose/set", ['layer' => $layer, 'set' => $values]);
+        $set($codes[0]->id, ['frame.x' => '20', 'frame.y' => '20', 'frame.width' => '50', 'frame.height' => '50']);
+        $set($codes[1]->id, ['frame.x' => '180', 'frame.y' => '20', 'frame.width' => '80', 'frame.height' => '40']);
+        $this->post("/projects/{$project->id()}/compose/link", ['layer' => $codes[1]->id, 'column' => 'E']);
+        $this->post("/projects/{$project->id()}/compose/words", ['layer' => $codes[0]->id, 'parts' => json_encode([['words' => 'Tidewick: '], ['column' => 'full_name', 'shown' => 'as-written']])]);
+        foreach (['L', 'M', 'Q', 'H'] as $correction) {
+            $set($codes[0]->id, ['correction' => $correction]);
+            $this->order($project, ['format' => 'png', 'name' => 'codes']);
+            $this->work();
+            $png = Tools::unzip($this->download($project))['codes.png'];
+            self::assertSame(['EAN-13:4006381333931', 'QR-Code:Tidewick: Берёзова'], Tools::codes($png), "at $correction");
+        }
+    }
+
+    public function testACodeThatCannotBeMadeStopsItsPieceAndSaysWhy(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|12");
+        $this->post("/projects/{$project->id()}/compose/add", ['kind' => 'ean-13']);
+        $this->post("/projects/{$project->id()}/compose/link", ['layer' => 'ean-13', 'column' => 'E']);
+        self::assertStringContainsString('“12” is no number for EAN-13: it takes 12 digits', $this->body());
+        $this->order($project, ['format' => 'png']);
+        $this->work();
+        self::assertStringContainsString('✕ 1 not made', $this->browser->request('GET', "/projects/{$project->id()}/press")->filter('.run')->text());
+    }
+
+    public function testSidesAreAddedSwitchedChangedAndTakenAway(): void
+    {
+        $project = $this->project();
+        $this->post("/projects/{$project->id()}/compose/side/add");
+        self::assertStringContainsString('data-side="1"', $this->body(), 'the new side is shown');
+        $this->post("/projects/{$project->id()}/compose/add", ['kind' => 'text', 'side' => '1']);
+        $this->post("/projects/{$project->id()}/compose/side", ['side' => '1', 'set' => ['bleed' => '3']]);
+        $this->post("/projects/{$project->id()}/compose/side", ['side' => '1', 'set' => ['name' => 'Reverse']]);
+        $template = $this->reload($project)->template();
+        self::assertSame(['Front', 'Reverse', 35.433], [$template->side()->name, $template->side(1)->name, round($template->bleed, 3)]);
+        self::assertCount(1, $template->side(1)->layers);
+        $copied = $this->browser->request('GET', "/projects/{$project->id()}/compose/layers?layer=recipient");
+        $this->post("/projects/{$project->id()}/compose/paste", ['side' => '1', 'copied' => $this->body()]);
+        self::assertCount(2, $this->reload($project)->template()->side(1)->layers, 'copied across sides');
+        $this->browser->request('GET', "/projects/{$project->id()}/compose?layer=recipient-2");
+        self::assertStringContainsString('data-side="1"', $this->body(), 'a layer brings its side along');
+        $this->post("/projects/{$project->id()}/compose/side/remove", ['side' => '1']);
+        self::assertCount(1, $this->reload($project)->template()->sides);
+        $this->post("/projects/{$project->id()}/compose/undo");
+        self::assertCount(2, $this->reload($project)->template()->sides);
+    }
+
+    public function testTheSizeIsChangedToAnotherPresetOrToOnesOwn(): void
+    {
+        $project = $this->project();
+        $this->post("/projects/{$project->id()}/compose/size", ['preset' => 'square']);
+        self::assertSame('1080 × 1080 px', $this->reload($project)->template()->size());
+        $this->post("/projects/{$project->id()}/compose/size", ['preset' => 'own', 'width' => '200', 'height' => '99,5', 'unit' => 'mm', 'dpi' => '300']);
+        self::assertSame('200 × 99.5 mm', $this->reload($project)->template()->size());
+        $this->post("/projects/{$project->id()}/compose/size", ['preset' => 'own', 'width' => '9000', 'height' => '10', 'unit' => 'mm', 'dpi' => '300']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('comes to 106299 dots', $this->body());
+    }
+}
