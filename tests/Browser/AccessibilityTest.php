@@ -39,8 +39,7 @@ final class AccessibilityTest extends BrowserTestCase
             $this->axe("dialog, $dialog");
         }
         $this->open('/');
-        $this->driver->findElement(WebDriverBy::linkText('Tool-lending cards'))->click();
-        $card = (string) preg_replace('~^.+(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
+        $card = (string) preg_replace('~^.*(/projects/\w+)/.+$~', '$1', (string) $this->driver->findElement(WebDriverBy::linkText('Tool-lending cards'))->getAttribute('href'));
         foreach (['tool', 'barcode', 'disc'] as $layer) {
             $this->open("$card/compose?layer=$layer");
             $this->find('#rule-title');
@@ -57,7 +56,7 @@ final class AccessibilityTest extends BrowserTestCase
         $this->choose('#format', 'png');
         $this->axe('press, PNG');
         $this->open('/');
-        $this->button('Square tip card, 1080 x 1080')->click();
+        $this->button('Square card, 1080 x 1080')->click();
         $this->find('.drop-here');
         $this->axe('rows, empty');
         $this->find('.station[href$="/compose"]')->click();

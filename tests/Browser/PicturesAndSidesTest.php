@@ -162,6 +162,11 @@ final class PicturesAndSidesTest extends BrowserTestCase
         return (string) $this->driver->executeScript('return document.getElementById("layer-" + arguments[0]).outerHTML', [$layer]);
     }
 
+    /**
+     * @param int<0, 255> $red
+     * @param int<0, 255> $green
+     * @param int<0, 255> $blue
+     */
     private static function picture(int $red, int $green, int $blue): string
     {
         $image = imagecreatetruecolor(300, 200);

@@ -101,7 +101,7 @@ final class PicturesTest extends AppTestCase
         $store = self::getContainer()->get(PictureStore::class);
         self::assertSame([0.9, 0.1], $store->find($this->reload($project), 'lamp.jpg')?->focus());
         $this->post("/projects/{$project->id()}/library/lamp.jpg/focus", ['layer' => 'lamp']);
-        self::assertNotSame([0.9, 0.1], $store->find($this->reload($project), 'lamp.jpg')?->focus());
+        self::assertNotSame([0.9, 0.1], $store->find($this->reload($project), 'lamp.jpg')->focus());
     }
 
     public function testAPictureInATintIsTheSameInBrowserAndExport(): void

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Entity\Project;
 use Morphea\Core\Template\CodeLayer;
+use Morphea\Core\Template\Side;
 use Morphea\Tests\Tools;
 
 /** Front and back, bleed, codes and transparent grounds in every format, looked at with programs that had no part in making them. */
@@ -131,9 +133,9 @@ final class SidesTest extends AppTestCase
         $this->browser->request('GET', "/projects/{$project->id()}/compose?layer=recipient-2");
         self::assertStringContainsString('data-side="1"', $this->body(), 'a layer brings its side along');
         $this->post("/projects/{$project->id()}/compose/side/remove", ['side' => '1']);
-        self::assertCount(1, $this->reload($project)->template()->sides);
+        self::assertSame(['Front'], $this->sides($project));
         $this->post("/projects/{$project->id()}/compose/undo");
-        self::assertCount(2, $this->reload($project)->template()->sides);
+        self::assertSame(['Front', 'Reverse'], $this->sides($project));
     }
 
     public function testTheSizeIsChangedToAnotherPresetOrToOnesOwn(): void
@@ -146,5 +148,11 @@ final class SidesTest extends AppTestCase
         $this->post("/projects/{$project->id()}/compose/size", ['preset' => 'own', 'width' => '9000', 'height' => '10', 'unit' => 'mm', 'dpi' => '300']);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('comes to 106299 dots', $this->body());
+    }
+
+    /** @return list<string> */
+    private function sides(Project $project): array
+    {
+        return array_map(static fn (Side $side): string => $side->name, $this->reload($project)->template()->sides);
     }
 }

@@ -95,12 +95,14 @@ final class SidesTest extends TestCase
             Make::text('under it', id: 'under', frame: new Frame(100, 150, 300, 60)),
             new ShapeLayer('disc', 'Disc', new Frame(500, 300, 200, 200), 1, false, false, ShapeKind::Ellipse, '#000000', null, 0, 0),
             Make::text('foot', id: 'foot', frame: new Frame(900, 700, 200, 50)),
+            new ShapeLayer('base', 'Base', new Frame(0, 500, 400, 300), 1, false, false, ShapeKind::Star, '#000000', null, 0, 0),
         );
         $frames = $this->frames((new ChangeSize(1200, 1600, Unit::Pixel, 96))->apply($template));
         self::assertSame([0.0, 0.0, 1200.0, 1600.0], $frames['ground'], 'what ran from edge to edge does so again');
         self::assertSame([100.0, 60.0, 300.0, 80.0], $frames['top']);
         self::assertSame([100.0, 150.0, 300.0, 60.0], $frames['under'], 'as far below as before');
         self::assertSame([500.0, 700.0, 200.0, 200.0], $frames['disc'], 'still round, still in the middle');
+        self::assertSame([0.0, 1300.0, 400.0, 300.0], $frames['base'], 'at the foot still, though other things were near it');
         self::assertSame([900.0, 1500.0, 200.0, 50.0], $frames['foot'], 'as far from the foot as before');
     }
 

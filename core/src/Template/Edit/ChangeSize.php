@@ -13,7 +13,8 @@ use Morphea\Core\Template\Unit;
 
 /**
  * The same design on a side of another size. Everything is made larger or smaller by one factor, so nothing is stretched; what stands near each other
- * keeps its distance and moves as one, with the edge or the middle it was nearest to; what ran from edge to edge does so again.
+ * keeps its distance and moves as one, with the edge or the middle it was nearest to; what lay at an edge stays at it, and what ran from edge to edge does
+ * so again.
  */
 final readonly class ChangeSize implements Edit
 {
@@ -22,6 +23,8 @@ final readonly class ChangeSize implements Edit
     /** A layer that takes up so much of a side runs from edge to edge of it. */
     private const SPANS = 0.8;
     private const FULL = 0.98;
+    /** What comes this close to an edge lies at it. */
+    private const AT_EDGE = 0.005;
 
     public function __construct(private float $width, private float $height, private Unit $unit, private float $dpi)
     {
@@ -85,6 +88,8 @@ final readonly class ChangeSize implements Edit
             $to = $from + $layer->frame->{$length};
             if (self::spans($layer, $to - $from, $old)) {
                 $placed[$layer->id] = [$from * $scale, max(0.0, $new - ($from + $old - $to) * $scale)];
+            } elseif (null !== $edge = self::edge($from, $to, $old)) {
+                $placed[$layer->id] = [$edge * $new + ($from - $edge * $old) * $scale, ($to - $from) * $scale];
             } else {
                 $clusters[] = ['from' => $from, 'to' => $to, 'layers' => [$layer]];
             }
@@ -123,6 +128,15 @@ final readonly class ChangeSize implements Edit
             'picture' => \in_array($data['shape']['kind'], ['rectangle', 'rounded'], true) && ('contain' !== $data['fit'] || $length >= self::FULL * $side),
             default => false,
         };
+    }
+
+    /** The edge it lies at, 0 or 1; null for what lies at none, or at both. */
+    private static function edge(float $from, float $to, int $side): ?float
+    {
+        $near = $from <= self::AT_EDGE * $side;
+        $far = $to >= (1 - self::AT_EDGE) * $side;
+
+        return $near === $far ? null : ($near ? 0.0 : 1.0);
     }
 
     /** 0 for the near edge, 1 for the far one, a half for the middle. */
