@@ -31,10 +31,23 @@ function follow(element) {
     const now = frameOf(element);
     if (layer && now.rotation === from.rotation) layer.style.transform = `translate(${now.x - from.x}px, ${now.y - from.y}px)`;
 }
-function drop(targets) {
+function drop(targets, dragged = false) {
     if (!moved) return;
     moved = false;
-    edit('/place', {frames: JSON.stringify(targets.map(frameOf))});
+    edit('/place', {frames: JSON.stringify(targets.map(frameOf).map((frame) => (dragged ? exact(frame) : frame)))});
+}
+// The screen has fewer pixels than the side has dots: what stands on a line to the pixel stands on it exactly.
+function exact(frame) {
+    const {width, height, margin, guides} = work().dataset;
+    const lines = JSON.parse(guides);
+    const [w, h, m] = [Number(width), Number(height), Number(margin)];
+    const shift = (start, length, at) => at.flatMap((line) => [line - start, line - start - length, line - start - length / 2]).filter((d) => Math.abs(d) < dots()).sort((a, b) => Math.abs(a) - Math.abs(b))[0] ?? 0;
+    if (frame.rotation) return frame;
+    return {
+        ...frame,
+        x: frame.x + shift(frame.x, frame.width, [0, w / 2, w, m, w - m, ...lines.filter((g) => g.upright).map((g) => g.at)]),
+        y: frame.y + shift(frame.y, frame.height, [0, h / 2, h, m, h - m, ...lines.filter((g) => !g.upright).map((g) => g.at)]),
+    };
 }
 
 function snapLines() {
@@ -89,7 +102,7 @@ function arm() {
     moveable.on('drag', move).on('dragGroup', (e) => e.events.forEach(move))
         .on('resizeStart', start).on('resizeGroupStart', start).on('resize', size).on('resizeGroup', (e) => e.events.forEach(size))
         .on('rotateStart', (e) => { moveable.throttleRotate = e.inputEvent?.shiftKey ? 15 : 0; }).on('rotate', turn).on('rotateGroup', (e) => e.events.forEach(turn));
-    for (const end of ['dragEnd', 'resizeEnd', 'rotateEnd']) moveable.on(end, (e) => drop([e.target]));
+    for (const end of ['dragEnd', 'resizeEnd', 'rotateEnd']) moveable.on(end, (e) => drop([e.target], end === 'dragEnd'));
     for (const end of ['dragGroupEnd', 'resizeGroupEnd', 'rotateGroupEnd']) moveable.on(end, (e) => drop(e.targets));
 }
 

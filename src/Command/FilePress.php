@@ -4,24 +4,21 @@ declare(strict_types=1);
 
 namespace Morphea\App\Command;
 
+use Morphea\App\Import\FilePictures;
 use Morphea\App\Import\FontFile;
 use Morphea\App\Import\MorpheaArchive;
-use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\TableReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Render\Engines;
 use Morphea\App\Render\OwnFont;
 use Morphea\App\Render\PdfWriter;
-use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\Piece;
 use Morphea\App\Render\PieceMaker;
-use Morphea\App\Render\Raster;
 use Morphea\App\Render\RenderError;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
-use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\TextFacts;
 use Morphea\Core\Naming\FileNames;
@@ -29,7 +26,6 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Template\AutoLink;
-use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Template;
 
 /**
@@ -42,7 +38,7 @@ final readonly class FilePress
     /** Pages in one PDF part, so that memory stays bounded. */
     private const PAGES = 100;
 
-    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private PieceMaker $maker, private PdfWriter $pdf, private Engines $engines, private Raster $raster)
+    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private PieceMaker $maker, private PdfWriter $pdf, private Engines $engines, private FilePictures $pictures)
     {
     }
 
@@ -66,7 +62,7 @@ final readonly class FilePress
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
         array_map(unlink(...), glob("$order->to/.part-*.pdf") ?: []);
-        $pictures = $this->pictures($file);
+        $pictures = $this->pictures->of($file);
         $engine = $this->engines->withFiles(array_map(static fn (FontFile $font): OwnFont => new OwnFont($font->family, $font->weight, $font->italic, $font->hash(), $font->ending, static fn (): string => $font->bytes), $file->fonts));
         $even = EvenSizes::of($template, $table->rows(), $engine->texts);
         $make = fn (Row $row): Piece => $this->maker->draw($engine->layouter, $template, $row, $pictures, $order->format, $even, $order->bleed && $template->bleed > 0);
@@ -117,19 +113,6 @@ final readonly class FilePress
         }
 
         return $pieces;
-    }
-
-    private function pictures(MorpheaFile $file): PictureSet
-    {
-        return new PictureSet(function (string $name, PictureLook $look) use ($file): ?Picture {
-            $picture = $file->pictures[$name] ?? null;
-
-            return match (true) {
-                null === $picture => null,
-                'image/svg+xml' === $picture->mime => PictureSet::vector($picture->bytes, $look, $picture->width, $picture->height, $picture->focusX, $picture->focusY),
-                default => PictureSet::embedded($picture->mime, $look->tones() ? $this->raster->toned($picture->bytes, $picture->mime, $look) : $picture->bytes, $picture->width, $picture->height, $picture->focusX, $picture->focusY),
-            };
-        }, static fn (): array => array_map(strval(...), array_keys($file->pictures)));
     }
 
     /**

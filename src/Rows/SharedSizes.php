@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
+use Morphea\App\Entity\Font;
 use Morphea\App\Entity\Project;
 use Morphea\App\Storage\FontStore;
 use Morphea\Core\Layout\EvenSizes;
@@ -25,7 +26,7 @@ final readonly class SharedSizes
         if ([] === $even || 0 === $project->rowCount()) {
             return new EvenSizes();
         }
-        $key = 'even-'.hash('sha256', json_encode([$project->id(), $project->tableVersion(), $template->locale, array_map($this->codec->layerToArray(...), array_values($even))], \JSON_THROW_ON_ERROR));
+        $key = 'even-'.hash('sha256', json_encode([$project->id(), $project->tableVersion(), $template->locale, array_map(static fn (Font $font): string => $font->hash(), $this->fonts->all($project->owner())), array_map($this->codec->layerToArray(...), array_values($even))], \JSON_THROW_ON_ERROR));
 
         return $this->cache->get($key, fn (): EvenSizes => EvenSizes::of($template, $this->rows->rows($project), $this->fonts->engine($project->owner())->texts));
     }

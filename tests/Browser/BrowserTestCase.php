@@ -70,6 +70,7 @@ abstract class BrowserTestCase extends TestCase
         $this->open('/');
         $found = $this->driver->findElements(WebDriverBy::linkText($name));
         self::assertNotSame([], $found, "there is no project $name");
+        $this->driver->executeScript('arguments[0].scrollIntoView({block: "center", behavior: "instant"})', [$found[\count($found) - 1]]);
         $found[\count($found) - 1]->click();
         $this->find('#side');
     }
@@ -81,7 +82,10 @@ abstract class BrowserTestCase extends TestCase
 
     protected function button(string $words): RemoteWebElement
     {
-        return $this->eventually(fn (): RemoteWebElement => $this->driver->findElement(WebDriverBy::xpath("//button[normalize-space()='$words'] | //a[normalize-space()='$words'] | //label[normalize-space()='$words']")), "there is no button “{$words}”");
+        $button = $this->eventually(fn (): RemoteWebElement => $this->driver->findElement(WebDriverBy::xpath("//button[normalize-space()='$words'] | //a[normalize-space()='$words'] | //label[normalize-space()='$words']")), "there is no button “{$words}”");
+        $this->driver->executeScript('arguments[0].scrollIntoView({block: "nearest", behavior: "instant"})', [$button]);
+
+        return $button;
     }
 
     /** Waits until the page, or a part of it, shows these words. */
@@ -201,6 +205,16 @@ abstract class BrowserTestCase extends TestCase
     {
         (new WebDriverActions($this->driver))->clickAndHold($this->find("#column-$key"))->moveByOffset(40, 10)->moveToElement($this->find('#side'), $dx, $dy)->release()->perform();
         $this->find("#box-$key");
+        $this->settled();
+    }
+
+    /** Picks a font from the list, by searching for it. */
+    protected function font(string $family): void
+    {
+        $this->find('#set-style-family')->click();
+        $this->find('#font-search')->sendKeys($family);
+        $this->find("#font-list [data-family=\"$family\"]")->click();
+        $this->sees($family, '#set-style-family');
         $this->settled();
     }
 }

@@ -20,7 +20,7 @@ final class ComposeScreenTest extends BrowserTestCase
 
         $this->retype('#set-style-size', '60');
         $this->sees('Row 1 shrinks to 5', '#results');
-        $this->choose('#set-style-family', 'Caveat');
+        $this->font('Caveat');
         self::assertStringContainsString('font-family="Caveat"', $this->markup());
         $this->choose('#set-fit-mode', 'keep');
         $this->sees('Too long: stays as it is', '.rule');

@@ -126,7 +126,7 @@ final class FinerWorkTest extends BrowserTestCase
         $this->project('Claim tags');
         $path = (string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH);
         $this->open("$path?layer=item");
-        $this->choose('#set-style-family', 'Caveat');
+        $this->font('Caveat');
         $this->button('History')->click();
         $this->sees('Item: font changed');
         $cards = $this->driver->findElements(WebDriverBy::xpath("//li[contains(., 'Started')]//button"));
