@@ -39,6 +39,8 @@ final readonly class SvgFile
             throw new UploadError(\sprintf('“%s” has %s parts; a drawing may have up to %s. Simplify it, or bring it as PNG.', $name, number_format($parts), number_format(self::MAX_NODES)));
         }
 
+        SvgStyles::inline($document);
+
         return self::sized($document, $root, $name);
     }
 

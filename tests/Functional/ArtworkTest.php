@@ -16,7 +16,8 @@ final class ArtworkTest extends AppTestCase
 {
     private const ART = <<<'SVG'
         <svg xmlns="http://www.w3.org/2000/svg" width="148mm" height="105mm" viewBox="0 0 1480 1050" font-family="Lora">
-            <style>.x { fill: red }</style>
+            <style>/* as drawing programs write it */ .cls-1, rect.cls-2 { fill: #123456; } @media print { .cls-1 { fill: red } } .cls-1 { stroke: teal; stroke-width: 4px } #own { fill: #ABCDEF }</style>
+            <circle class="cls-1 other" r="9"/><circle id="own" class="cls-1" style="stroke: navy" r="9"/>
             <rect width="1480" height="1050" fill="seagreen"/>
             <g transform="translate(100 0)"><text x="640" y="300" text-anchor="middle" style="font-size:90px;font-weight:bold;fill:#FBF5E9">{Full name}</text></g>
             <text x="100" y="520" font-size="40" fill="white">for <tspan font-style="italic" fill="#F1C25B">{Craft}</tspan> and
@@ -52,6 +53,8 @@ final class ArtworkTest extends AppTestCase
         self::assertStringNotContainsString('Full name', $this->body(), 'what became a text is gone from the drawing');
         self::assertStringContainsString('>abc</text>', $this->body(), 'letters with places of their own stay in it');
         self::assertStringContainsString('fill="#2E8B57"', $this->body());
+        self::assertStringContainsString('<circle r="9" fill="#123456" stroke="#008080" stroke-width="4px"/>', $this->body(), 'what its style sheet says of classes');
+        self::assertStringContainsString('fill="#ABCDEF" stroke="#000080" stroke-width="4px"/>', $this->body(), 'an id and its own style count for more');
     }
 
     public function testAFontThatIsNotHereIsFoundWithAChoiceOfAnother(): void
