@@ -42,17 +42,17 @@ final readonly class CellReader
     }
 
     /**
-     * `2026-03-04`, `4 March 2026`, `March 4, 2026`, `04.03.2026`, `4/3/2026` (day first, but in US locales month first).
-     * Noon in the default time zone, so that showing it never slips a day.
+     * `2026-03-04`, `4 March 2026`, `March 4, 2026`, `04.03.2026`, `4/3/2026` (day first, but in US locales month first,
+     * or as told). Noon in the default time zone, so that showing it never slips a day.
      */
-    public function date(string $cell): ?\DateTimeImmutable
+    public function date(string $cell, ?bool $monthFirst = null): ?\DateTimeImmutable
     {
         $cell = trim($cell);
         if (1 === preg_match('~^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[T ][\d:.]+Z?)?$~', $cell, $m)) {
             return $this->day((int) $m[1], (int) $m[2], (int) $m[3]);
         }
         if (1 === preg_match('~^(\d{1,2})([-/.])(\d{1,2})\2(\d{4})$~', $cell, $m)) {
-            return $this->monthFirst && '/' === $m[2]
+            return ($monthFirst ?? ($this->monthFirst && '/' === $m[2]))
                 ? $this->day((int) $m[4], (int) $m[1], (int) $m[3])
                 : $this->day((int) $m[4], (int) $m[3], (int) $m[1]);
         }

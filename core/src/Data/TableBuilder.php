@@ -106,28 +106,52 @@ final readonly class TableBuilder
         $keys = [];
         foreach ($headings as $i => $heading) {
             $letter = Column::letterAt($i);
-            $heading = trim(preg_replace('/[\s\x{00A0}]+/u', ' ', $heading) ?? '');
+            $heading = self::cleanHeading($heading);
             if ('' === $heading) {
                 $heading = "Column $letter";
                 $notices[] = "Column $letter has no heading; it is called “{$heading}”.";
             }
             $wanted = $heading;
-            for ($n = 2; isset($taken[mb_strtolower($heading)]); ++$n) {
-                $heading = "$wanted $n";
-            }
+            $heading = self::freeHeading($wanted, $taken);
             if ($heading !== $wanted) {
                 $notices[] = "There is more than one column “{$wanted}”; column $letter is called “{$heading}”.";
             }
-            $taken[mb_strtolower($heading)] = true;
-            $key = $base = self::key($heading, $letter);
-            for ($n = 2; isset($keys[$key]); ++$n) {
-                $key = "{$base}_$n";
-            }
+            $taken[] = $heading;
+            $key = self::freeKey(self::key($heading, $letter), array_keys($keys));
             $keys[$key] = true;
             $columns[] = new Column($i, $key, $heading);
         }
 
         return $columns;
+    }
+
+    /** Without what other programs mark headings with: an @ before pictures, an apostrophe before text. */
+    public static function cleanHeading(string $heading): string
+    {
+        return trim((string) preg_replace(['/[\s\x{00A0}]+/u', "/^\s*['’@]+\s*/u"], [' ', ''], $heading));
+    }
+
+    /** @param list<string> $taken */
+    public static function freeHeading(string $heading, array $taken): string
+    {
+        $taken = array_flip(array_map(static fn (string $one): string => mb_strtolower($one, 'UTF-8'), $taken));
+        $free = $heading;
+        for ($n = 2; isset($taken[mb_strtolower($free, 'UTF-8')]); ++$n) {
+            $free = "$heading $n";
+        }
+
+        return $free;
+    }
+
+    /** @param list<string> $taken */
+    public static function freeKey(string $key, array $taken): string
+    {
+        $free = $key;
+        for ($n = 2; \in_array($free, $taken, true); ++$n) {
+            $free = "{$key}_$n";
+        }
+
+        return $free;
     }
 
     /** The key of a column, as `full_name` of `Full name`: Latin letters, digits and underscores, never beginning with a digit; of its letter where nothing is left. */

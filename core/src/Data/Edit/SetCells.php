@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Data\Edit;
+
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableError;
+
+/** Gives cells other words: typed, pasted, filled down or replaced. Rows that are not there yet are added at the end. */
+final readonly class SetCells implements SheetEdit
+{
+    public const MOST_LETTERS = 32_767;
+
+    /**
+     * @param array<int, array<string, string>> $cells by row id and column key
+     * @param list<array<string, string>>       $new   rows to be added, by column key
+     */
+    public function __construct(private array $cells, private array $new = [], private string $what = '')
+    {
+    }
+
+    public function apply(Sheet $sheet): Sheet
+    {
+        $rows = array_map(fn (SheetRow $row): SheetRow => isset($this->cells[$row->id]) ? $row->with($this->changed($sheet, $row->cells, $this->cells[$row->id])) : $row, $sheet->rows);
+        $id = $sheet->nextId();
+        foreach ($this->new as $cells) {
+            $rows[] = new SheetRow($id++, $this->changed($sheet, array_fill(0, \count($sheet->columns), ''), $cells));
+        }
+        if (\count($rows) > Table::MAX_ROWS) {
+            throw new TableError(\sprintf('The table would have more than %s rows.', number_format(Table::MAX_ROWS)));
+        }
+
+        return $sheet->withRows($rows);
+    }
+
+    public function says(): string
+    {
+        $count = array_sum(array_map(\count(...), $this->cells)) + array_sum(array_map(\count(...), $this->new));
+
+        return '' !== $this->what ? $this->what : (1 === $count ? '1 cell changed' : number_format($count).' cells changed');
+    }
+
+    /**
+     * @param list<string>          $cells
+     * @param array<string, string> $changes
+     *
+     * @return list<string>
+     */
+    private function changed(Sheet $sheet, array $cells, array $changes): array
+    {
+        foreach ($changes as $key => $value) {
+            $column = $sheet->column((string) $key);
+            if (null !== $column->recipe) {
+                throw new TableError("“{$column->heading}” is made by a recipe. Change the recipe, or turn it into plain values first.");
+            }
+            if (mb_strlen($value) > self::MOST_LETTERS) {
+                throw new TableError(\sprintf('A cell holds up to %s letters; this has %s.', number_format(self::MOST_LETTERS), number_format(mb_strlen($value))));
+            }
+            if (!mb_check_encoding($value, 'UTF-8')) {
+                throw new TableError('The cells hold bytes that are no readable text.');
+            }
+            $cells[$column->index] = $value;
+        }
+
+        return array_values($cells);
+    }
+}

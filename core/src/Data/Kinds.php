@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Data;
+
+use Morphea\Core\Naming\PictureNames;
+
+/** Tells which kind of cells a column holds, and which cells do not fit it. Nothing is ever altered. */
+final readonly class Kinds
+{
+    private const COLOUR = '/^#?(?:[0-9a-f]{3}|[0-9a-f]{6})$/i';
+    private const MAIL = '/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/u';
+    private const WEB = '~^(?:https?://|www\.)[^\s]+\.[^\s]+$~iu';
+    private const PICTURE = '/\.(?:png|jpe?g|webp|svg|gif|tiff?|heic)$/i';
+    private const YES = ['yes', 'y', 'true', 'on', '✓', 'x', 'ja', 'oui', 'sí', 'да'];
+    private const NO = ['no', 'n', 'false', 'off', '✗', '-', 'nein', 'non', 'нет'];
+    private const SHORT_DATE = '~^(\d{1,2})([-/.])(\d{1,2})\2(\d{4})$~';
+    /** Of a column's cells, so many must fit for it to be of that kind; the others are then marked. */
+    private const MOST = 0.9;
+
+    public function __construct(private CellReader $reader, private PictureNames $pictures)
+    {
+    }
+
+    /**
+     * The kind most cells of a column have; the first that fits counts.
+     *
+     * @param iterable<string> $cells
+     */
+    public function infer(iterable $cells, string $heading = ''): Kind
+    {
+        $cells = [...$cells];
+        $filled = array_values(array_filter(array_map(trim(...), $cells), static fn (string $cell): bool => '' !== $cell));
+        if ([] === $filled) {
+            return str_starts_with(trim($heading), '@') ? Kind::Picture : Kind::Text;
+        }
+        foreach ([Kind::YesNo, Kind::Number, Kind::Date, Kind::Colour, Kind::Address, Kind::Picture] as $kind) {
+            // A cell that happens to read like a colour or a picture proves little; all of them do.
+            $needed = \in_array($kind, [Kind::YesNo, Kind::Colour, Kind::Picture], true) ? 1.0 : self::MOST;
+            if ($this->sure($kind, $filled) && $this->share($kind, $filled) >= $needed) {
+                return $kind;
+            }
+        }
+
+        return str_starts_with(trim($heading), '@') ? Kind::Picture : Kind::Text;
+    }
+
+    /** Whether a cell is what its column's kind says; an empty one always is. */
+    public function fits(Kind $kind, string $cell, ?bool $monthFirst = null): bool
+    {
+        $cell = trim($cell);
+
+        return '' === $cell || match ($kind) {
+            Kind::Text => true,
+            Kind::Number => null !== $this->reader->number($cell),
+            Kind::Date => null !== $this->reader->date($cell, $monthFirst),
+            Kind::YesNo => null !== self::yes($cell),
+            Kind::Colour => 1 === preg_match(self::COLOUR, $cell),
+            Kind::Address => 1 === preg_match(self::MAIL, $cell) || 1 === preg_match(self::WEB, $cell),
+            Kind::Picture => null !== $this->pictures->find($cell),
+        };
+    }
+
+    /** Whether the written dates of a column could be read either way round, as 03/04/2026 can, and nothing in it tells which. */
+    public function ambiguous(iterable $cells): bool
+    {
+        $found = false;
+        foreach ($cells as $cell) {
+            if (1 === preg_match(self::SHORT_DATE, trim($cell), $m)) {
+                if ((int) $m[1] > 12 || (int) $m[3] > 12) {
+                    return false;
+                }
+                $found = $found || $m[1] !== $m[3];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * Which way round the dates of a column are, where a day above 12 tells; null where none does.
+     *
+     * @param iterable<string> $cells
+     */
+    public function monthFirst(iterable $cells): ?bool
+    {
+        foreach ($cells as $cell) {
+            if (1 === preg_match(self::SHORT_DATE, trim($cell), $m) && ((int) $m[1] > 12) !== ((int) $m[3] > 12)) {
+                return (int) $m[3] > 12;
+            }
+        }
+
+        return null;
+    }
+
+    public static function yes(string $cell): ?bool
+    {
+        $cell = mb_strtolower(trim($cell), 'UTF-8');
+
+        return \in_array($cell, self::YES, true) ? true : (\in_array($cell, self::NO, true) ? false : null);
+    }
+
+    /** @param non-empty-list<string> $cells */
+    private function share(Kind $kind, array $cells): float
+    {
+        return \count(array_filter($cells, fn (string $cell): bool => Kind::Picture === $kind ? 1 === preg_match(self::PICTURE, $cell) || $this->fits($kind, $cell) : $this->fits($kind, $cell))) / \count($cells);
+    }
+
+    /** @param non-empty-list<string> $cells */
+    private function sure(Kind $kind, array $cells): bool
+    {
+        return match ($kind) {
+            // Leading zeros are the sign of a register or tag number, which nobody adds up.
+            Kind::Number => [] === array_filter($cells, static fn (string $cell): bool => 1 === preg_match('/^0\d/', $cell)),
+            // A bare 123 or "fee" is no colour.
+            Kind::Colour => [] !== array_filter($cells, static fn (string $cell): bool => str_starts_with($cell, '#')),
+            Kind::YesNo => \count(array_unique(array_map(mb_strtolower(...), $cells))) <= 2 && [] !== array_filter($cells, static fn (string $cell): bool => mb_strlen($cell) > 1 || \in_array($cell, ['✓', '✗'], true)),
+            default => true,
+        };
+    }
+}

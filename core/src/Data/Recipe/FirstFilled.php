@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Data\Recipe;
+
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetRow;
+
+/** The first of several columns that is not empty. */
+final readonly class FirstFilled implements Recipe
+{
+    /** @param non-empty-list<string> $of keys, the most wanted first */
+    public function __construct(public array $of, public string $words = '')
+    {
+    }
+
+    public function columns(): array
+    {
+        return $this->of;
+    }
+
+    public function make(Sheet $sheet, Kitchen $kitchen): array
+    {
+        $places = array_map($sheet->place(...), $this->of);
+
+        return array_map(function (SheetRow $row) use ($places): string {
+            foreach ($places as $place) {
+                if ('' !== trim($row->cells[$place])) {
+                    return $row->cells[$place];
+                }
+            }
+
+            return $this->words;
+        }, $sheet->rows);
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return 'The first of ['.implode('], [', array_map($heading, $this->of)).'] that is not empty'.('' === $this->words ? '' : ", or “{$this->words}”");
+    }
+
+    public function toArray(): array
+    {
+        return ['recipe' => 'first', 'of' => $this->of, 'words' => $this->words];
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Data\Recipe;
+
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternFiller;
+
+/** Columns put together with words between them, by a pattern. Where all of them are empty nothing comes out. */
+final readonly class Join implements Recipe
+{
+    public function __construct(public Pattern $pattern)
+    {
+    }
+
+    public function columns(): array
+    {
+        return $this->pattern->columns();
+    }
+
+    public function make(Sheet $sheet, Kitchen $kitchen): array
+    {
+        $filler = new PatternFiller($kitchen->locale);
+        $places = [];
+        foreach ($this->columns() as $key) {
+            $places[$key] = $sheet->place($key);
+        }
+
+        return array_map(function (SheetRow $row) use ($filler, $places): string {
+            $filled = $filler->fill($this->pattern, array_map(static fn (int $place): string => $row->cells[$place], $places));
+
+            return $filled->empty ? '' : $filled->text;
+        }, $sheet->rows);
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return 'Joins '.(string) preg_replace_callback('/\{(\w+)(?:,[^{}]*(?:\{[^{}]*\}[^{}]*)*)?\}/', static fn (array $m): string => '['.$heading($m[1]).']', $this->pattern->source);
+    }
+
+    public function toArray(): array
+    {
+        return ['recipe' => 'join', 'pattern' => $this->pattern->source];
+    }
+}

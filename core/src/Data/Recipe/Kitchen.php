@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Data\Recipe;
+
+use Morphea\Core\Data\CellReader;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Naming\PictureNames;
+
+/** Runs the recipes of a table in the order in which they build on each other, with what they need from outside the table. */
+final readonly class Kitchen
+{
+    public CellReader $reader;
+
+    public function __construct(public string $locale, public PictureNames $pictures)
+    {
+        $this->reader = new CellReader($locale);
+    }
+
+    /** @throws TableError when recipes go round in a circle */
+    public function cook(Sheet $sheet): Sheet
+    {
+        foreach (self::order($sheet) as $column) {
+            if (null === $column->recipe) {
+                continue;
+            }
+            $missing = array_values(array_filter($column->recipe->columns(), static fn (string $key): bool => !$sheet->has($key)));
+            $cells = [] === $missing ? $column->recipe->make($sheet, $this) : array_fill(0, \count($sheet->rows), '');
+            $place = $sheet->place($column->key);
+            $rows = [];
+            foreach ($sheet->rows as $i => $row) {
+                if ($row->cells[$place] === $cells[$i]) {
+                    $rows[] = $row;
+                } else {
+                    $changed = $row->cells;
+                    $changed[$place] = $cells[$i];
+                    $rows[] = $row->with($changed);
+                }
+            }
+            $sheet = $sheet->withRows($rows);
+        }
+
+        return $sheet;
+    }
+
+    /**
+     * One recipe's cells as they would be, for looking at them before it is taken.
+     *
+     * @return list<string>
+     */
+    public function taste(Sheet $sheet, Recipe $recipe): array
+    {
+        return $recipe->make($sheet, $this);
+    }
+
+    /**
+     * @return list<Column> those without recipe first, then each after those it reads
+     *
+     * @throws TableError
+     */
+    public static function order(Sheet $sheet): array
+    {
+        $done = [];
+        $open = [];
+        foreach ($sheet->columns as $column) {
+            null === $column->recipe ? $done[$column->key] = $column : $open[$column->key] = $column;
+        }
+        while ([] !== $open) {
+            $ready = array_filter($open, static fn (Column $column): bool => null !== $column->recipe && [] === array_intersect($column->recipe->columns(), array_keys($open)));
+            if ([] === $ready) {
+                $names = implode('”, “', array_map(static fn (Column $column): string => $column->heading, $open));
+                throw new TableError("“{$names}” would be made from each other in a circle. Let one of them be made from other columns.");
+            }
+            $done += $ready;
+            $open = array_diff_key($open, $ready);
+        }
+
+        return array_values($done);
+    }
+
+    /**
+     * Column by column work that looks at one cell at a time; what is computed for a cell once holds for all that are the same.
+     *
+     * @param \Closure(string): string $change
+     *
+     * @return list<string>
+     */
+    public static function each(Sheet $sheet, string $key, \Closure $change): array
+    {
+        $known = [];
+        $place = $sheet->place($key);
+
+        return array_map(static function (SheetRow $row) use (&$known, $place, $change): string {
+            $cell = $row->cells[$place];
+
+            return $known[$cell] ??= $change($cell);
+        }, $sheet->rows);
+    }
+}

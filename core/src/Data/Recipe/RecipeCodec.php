@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Data\Recipe;
+
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternError;
+
+/** Recipes from what a form or the database holds. Everything is checked; what does not hold is said in words. */
+final readonly class RecipeCodec
+{
+    private const MOST_PAIRS = 5_000;
+    private const MOST_LETTERS = 2_000;
+
+    /** @throws TableError */
+    public static function read(mixed $data, string $locale): Recipe
+    {
+        if (!\is_array($data)) {
+            throw new TableError('The recipe did not arrive whole. Load the page again.');
+        }
+        $text = static fn (string $key, string $default = ''): string => \is_scalar($data[$key] ?? null) ? mb_substr((string) $data[$key], 0, self::MOST_LETTERS) : $default;
+        $column = static fn (string $key): string => '' !== $text($key) ? $text($key) : throw new TableError('Pick the column it is made from.');
+        $number = static fn (string $key, int $default, int $least, int $most): int => max($least, min($most, is_numeric($data[$key] ?? null) ? (int) $data[$key] : $default));
+
+        return match ($text('recipe')) {
+            'join' => new Join(self::pattern($text('pattern'), $locale)),
+            'map' => new MapValues($column('column'), self::pairs($data['pairs'] ?? null), \in_array($text('otherwise'), [MapValues::EMPTY, MapValues::WORDS], true) ? $text('otherwise') : MapValues::KEEP, $text('words')),
+            'series' => new Series($number('start', 1, -1_000_000_000, 1_000_000_000), self::step($number('step', 1, -1_000_000, 1_000_000)), $number('width', 0, 0, 20), $text('prefix'), $text('suffix'), '' === $text('restart') ? null : $text('restart'), self::numbers($data['skip'] ?? [])),
+            'replace' => new FindReplace($column('column'), '' !== $text('find') ? $text('find') : throw new TableError('Say what is to be found.'), $text('replace'), (bool) ($data['sameCase'] ?? false)),
+            'case' => new ChangeCase($column('column'), isset(ChangeCase::WAYS[$text('way')]) ? $text('way') : 'title'),
+            'split' => self::split($column('column'), $text('how', Split::AT), $text('at', ' '), $number('part', 1, -1_000, 1_000), $number('length', 0, 0, 100_000)),
+            'date' => new DatePart($column('column'), isset(DatePart::PARTS[$text('part')]) ? $text('part') : 'year'),
+            'days' => new DaysBetween($column('from'), $column('to')),
+            'first' => new FirstFilled(self::words($data['of'] ?? null, 'Pick the columns to choose from.'), $text('words')),
+            'when' => new WhenThen($column('column'), isset(WhenThen::TESTS[$text('test')]) ? $text('test') : 'is', $text('value'), self::pattern($text('then'), $locale), self::pattern($text('otherwise'), $locale)),
+            'picture' => new PictureName($column('column')),
+            'deal' => new Deal(self::words($data['pool'] ?? null, 'Say what is to be dealt out, one in a line.'), (bool) ($data['shuffled'] ?? false), $number('seed', 1, 0, 2_000_000_000)),
+            default => throw new TableError('There is no such recipe.'),
+        };
+    }
+
+    /** @throws TableError */
+    private static function pattern(string $source, string $locale): Pattern
+    {
+        try {
+            return Pattern::parse($source, $locale);
+        } catch (PatternError $e) {
+            throw new TableError($e->getMessage(), 0, $e);
+        }
+    }
+
+    private static function split(string $column, string $how, string $at, int $part, int $length): Split
+    {
+        $how = \in_array($how, [Split::AT, Split::POSITION, Split::NUMBER, Split::REST], true) ? $how : Split::AT;
+        if (Split::AT === $how && '' === $at) {
+            throw new TableError('Say at which letters the cell is cut.');
+        }
+
+        return new Split($column, $how, $at, 0 === $part ? 1 : $part, $length);
+    }
+
+    private static function step(int $step): int
+    {
+        return 0 !== $step ? $step : throw new TableError('A series needs a step that is not 0.');
+    }
+
+    /** @return array<string, string> */
+    private static function pairs(mixed $pairs): array
+    {
+        $map = [];
+        foreach (\is_array($pairs) ? \array_slice($pairs, 0, self::MOST_PAIRS) : [] as $pair) {
+            if (\is_array($pair) && \is_string($pair[0] ?? null) && '' !== trim($pair[0])) {
+                $map[$pair[0]] = \is_string($pair[1] ?? null) ? $pair[1] : '';
+            }
+        }
+
+        return [] !== $map ? $map : throw new TableError('Say at least one value and what it becomes.');
+    }
+
+    /** @return list<int> */
+    private static function numbers(mixed $list): array
+    {
+        $list = \is_string($list) ? preg_split('/[\s,;]+/', $list) : $list;
+
+        return array_values(array_map(intval(...), array_filter(\is_array($list) ? \array_slice($list, 0, self::MOST_PAIRS) : [], is_numeric(...))));
+    }
+
+    /** @return non-empty-list<string> */
+    private static function words(mixed $list, string $otherwise): array
+    {
+        $words = array_values(array_filter(\is_array($list) ? \array_slice($list, 0, self::MOST_PAIRS) : [], static fn (mixed $one): bool => \is_string($one) && '' !== trim($one)));
+
+        return [] !== $words ? $words : throw new TableError($otherwise);
+    }
+}

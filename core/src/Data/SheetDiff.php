@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Data;
+
+use Morphea\Core\Data\Recipe\RecipeCodec;
+
+/**
+ * What lies between two states of a table, small enough to be kept for going back and forth: only rows that changed, and the order only where it did.
+ *
+ * @phpstan-type Record array{cells: list<string>, off?: bool, draft?: bool}
+ */
+final readonly class SheetDiff
+{
+    /** @param array{columns?: array{list<array<string, mixed>>, list<array<string, mixed>>}, order?: array{list<int>, list<int>}, rows: array<int, array{Record|null, Record|null}>} $data before and after */
+    private function __construct(private array $data)
+    {
+    }
+
+    public static function between(Sheet $before, Sheet $after): self
+    {
+        $data = ['rows' => []];
+        $columns = [self::columns($before), self::columns($after)];
+        if ($columns[0] !== $columns[1]) {
+            $data['columns'] = $columns;
+        }
+        $ids = static fn (Sheet $sheet): array => array_map(static fn (SheetRow $row): int => $row->id, $sheet->rows);
+        $order = [$ids($before), $ids($after)];
+        if ($order[0] !== $order[1]) {
+            $data['order'] = $order;
+        }
+        $old = self::byId($before);
+        $new = self::byId($after);
+        foreach ($old + $new as $id => $row) {
+            $pair = [$old[$id] ?? null, $new[$id] ?? null];
+            if ($pair[0] !== $pair[1] && $pair[0] != $pair[1]) {
+                $data['rows'][$id] = array_map(static fn (?SheetRow $one): ?array => null === $one ? null : self::record($one), $pair);
+            }
+        }
+
+        return new self($data);
+    }
+
+    public function isEmpty(): bool
+    {
+        return ['rows' => []] === $this->data;
+    }
+
+    public function changesOrder(): bool
+    {
+        return isset($this->data['order']) || isset($this->data['columns']);
+    }
+
+    /** @return list<int> */
+    public function rowIds(): array
+    {
+        return array_keys($this->data['rows']);
+    }
+
+    public function back(Sheet $sheet, string $locale): Sheet
+    {
+        return $this->go($sheet, 0, $locale);
+    }
+
+    public function forth(Sheet $sheet, string $locale): Sheet
+    {
+        return $this->go($sheet, 1, $locale);
+    }
+
+    public function encode(): string
+    {
+        return json_encode($this->data, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT);
+    }
+
+    public static function decode(string $json): self
+    {
+        /** @var array{columns?: array{list<array<string, mixed>>, list<array<string, mixed>>}, order?: array{list<int>, list<int>}, rows: array<int, array{Record|null, Record|null}>} $data */
+        $data = json_decode($json, true, 12, \JSON_THROW_ON_ERROR);
+
+        return new self($data);
+    }
+
+    /** @return list<array<string, mixed>> */
+    public static function columns(Sheet $sheet): array
+    {
+        return array_map(static fn (Column $column): array => ['key' => $column->key, 'heading' => $column->heading] + array_filter(['kind' => $column->kind?->value, 'monthFirst' => $column->monthFirst, 'recipe' => $column->recipe?->toArray()], static fn (mixed $value): bool => null !== $value), $sheet->columns);
+    }
+
+    /**
+     * @param array<array-key, mixed> $records as `columns` gives them
+     *
+     * @return list<Column>
+     */
+    public static function readColumns(array $records, string $locale): array
+    {
+        $columns = [];
+        foreach (array_values($records) as $i => $record) {
+            if (\is_array($record)) {
+                $columns[] = new Column($i, (string) $record['key'], (string) $record['heading'], Kind::tryFrom((string) ($record['kind'] ?? '')), isset($record['monthFirst']) ? (bool) $record['monthFirst'] : null, isset($record['recipe']) ? RecipeCodec::read($record['recipe'], $locale) : null);
+            }
+        }
+
+        return $columns;
+    }
+
+    private function go(Sheet $sheet, int $side, string $locale): Sheet
+    {
+        $rows = self::byId($sheet);
+        foreach ($this->data['rows'] as $id => $pair) {
+            $record = $pair[$side];
+            if (null === $record) {
+                unset($rows[$id]);
+            } else {
+                $rows[$id] = new SheetRow((int) $id, array_values($record['cells']), $record['off'] ?? false, $record['draft'] ?? false);
+            }
+        }
+        $order = isset($this->data['order']) ? $this->data['order'][$side] : array_keys($rows);
+        $columns = isset($this->data['columns']) ? self::readColumns($this->data['columns'][$side], $locale) : $sheet->columns;
+
+        return new Sheet($columns, array_values(array_map(static fn (int $id): SheetRow => $rows[$id], $order)));
+    }
+
+    /** @return array<int, SheetRow> */
+    private static function byId(Sheet $sheet): array
+    {
+        return array_combine(array_map(static fn (SheetRow $row): int => $row->id, $sheet->rows), $sheet->rows);
+    }
+
+    /** @return Record */
+    private static function record(SheetRow $row): array
+    {
+        return ['cells' => $row->cells] + ($row->off ? ['off' => true] : []) + ($row->draft ? ['draft' => true] : []);
+    }
+}

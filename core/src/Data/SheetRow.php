@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Data;
+
+/** A row with what belongs to it: an id that stays its own for good, whether runs skip it, and whether it is a draft nobody has accepted. */
+final readonly class SheetRow
+{
+    /** @param list<string> $cells in the order of the columns */
+    public function __construct(public int $id, public array $cells, public bool $off = false, public bool $draft = false)
+    {
+    }
+
+    /** @param list<string> $cells */
+    public function with(array $cells): self
+    {
+        return new self($this->id, $cells, $this->off, $this->draft);
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Data;
+
+use Morphea\Core\Data\CellReader;
+use Morphea\Core\Data\Kind;
+use Morphea\Core\Data\Kinds;
+use Morphea\Core\Naming\PictureNames;
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+
+final class KindsTest extends TestCase
+{
+    /** @param list<string> $cells */
+    #[TestWith([['Ng', 'Ottilie'], Kind::Text])]
+    #[TestWith([['1', '2.5', '1,200', ''], Kind::Number])]
+    #[TestWith([['0001', '0002'], Kind::Text, 'a register number keeps its zeros'])]
+    #[TestWith([['2026-03-04', '4 March 2026', '04.03.2026'], Kind::Date])]
+    #[TestWith([['yes', 'no', 'Yes', ''], Kind::YesNo])]
+    #[TestWith([['x', '', 'x'], Kind::Text, 'a mark alone says little'])]
+    #[TestWith([['#C63D1E', '#fff'], Kind::Colour])]
+    #[TestWith([['fee', 'bad'], Kind::Text, 'words that read like colours'])]
+    #[TestWith([['a@tidewick.example', 'https://tidewick.example/x'], Kind::Address])]
+    #[TestWith([['kettle.jpg', 'photos/lamp.png'], Kind::Picture])]
+    #[TestWith([['kettle', 'lamp'], Kind::Picture, 'they name pictures that are here'])]
+    #[TestWith([['', ''], Kind::Text])]
+    public function testTheKindIsThatOfTheCells(array $cells, Kind $kind, string $because = ''): void
+    {
+        self::assertSame($kind, self::kinds()->infer($cells), $because);
+    }
+
+    public function testAFewStrayCellsDoNotChangeTheKindAndAreTheOnesMarked(): void
+    {
+        $cells = [...array_fill(0, 19, '7'), 'seven'];
+        self::assertSame(Kind::Number, self::kinds()->infer($cells));
+        self::assertFalse(self::kinds()->fits(Kind::Number, 'seven'));
+        self::assertTrue(self::kinds()->fits(Kind::Number, ''), 'an empty cell is never wrong');
+    }
+
+    public function testAnAtBeforeAHeadingMeansPictures(): void
+    {
+        self::assertSame(Kind::Picture, self::kinds()->infer(['', ''], '@photo'));
+    }
+
+    public function testDatesThatCouldBeReadEitherWayAreAskedAbout(): void
+    {
+        self::assertTrue(self::kinds()->ambiguous(['03/04/2026', '05/06/2026']));
+        self::assertFalse(self::kinds()->ambiguous(['03/04/2026', '25/06/2026']), 'no month has the number 25');
+        self::assertFalse(self::kinds()->ambiguous(['2026-03-04', '4 March 2026', '03/03/2026']));
+        self::assertFalse(self::kinds()->monthFirst(['03/04/2026', '25/06/2026']));
+        self::assertTrue(self::kinds()->monthFirst(['03/04/2026', '06/25/2026']));
+        self::assertNull(self::kinds()->monthFirst(['03/04/2026']));
+    }
+
+    public function testADateIsReadTheWayItWasTold(): void
+    {
+        $reader = new CellReader('en_GB');
+        self::assertSame('2026-04-03', $reader->date('03/04/2026')?->format('Y-m-d'));
+        self::assertSame('2026-03-04', $reader->date('03/04/2026', true)?->format('Y-m-d'));
+        self::assertSame('2026-04-03', (new CellReader('en_US'))->date('03/04/2026', false)?->format('Y-m-d'));
+    }
+
+    private static function kinds(): Kinds
+    {
+        return new Kinds(new CellReader('en_GB'), new PictureNames(['kettle.jpg', 'lamp.png']));
+    }
+}

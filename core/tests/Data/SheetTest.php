@@ -1,0 +1,179 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Data;
+
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Edit\AddColumn;
+use Morphea\Core\Data\Edit\AddRows;
+use Morphea\Core\Data\Edit\ColumnEdit;
+use Morphea\Core\Data\Edit\RowsEdit;
+use Morphea\Core\Data\Edit\SetCells;
+use Morphea\Core\Data\Edit\SheetEdit;
+use Morphea\Core\Data\Kind;
+use Morphea\Core\Data\Recipe\RecipeCodec;
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetDiff;
+use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableBuilder;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Data\TableSense;
+use Morphea\Core\Data\TableUpdate;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class SheetTest extends TestCase
+{
+    public function testCellsAreSetAndRowsAddedByPasting(): void
+    {
+        $sheet = (new SetCells([2 => ['craft' => 'lamps']], [['name' => 'Pip', 'craft' => 'boots']]))->apply(self::sheet());
+        self::assertSame([['Ng', 'clocks'], ['Ottilie', 'lamps'], ['Oar', 'sails'], ['Pip', 'boots']], self::cells($sheet));
+        self::assertSame(4, $sheet->rows[3]->id, 'a new row has an id nobody had');
+    }
+
+    public function testRowsAreMovedSwitchedAcceptedAndRemovedAndKeepTheirIds(): void
+    {
+        $sheet = RowsEdit::move([3], 1)->apply(self::sheet());
+        self::assertSame([3, 1, 2], self::ids($sheet));
+        $sheet = RowsEdit::switch([1], true)->apply($sheet);
+        self::assertTrue($sheet->rows[1]->off);
+        $sheet = (new AddRows(3, [['name' => 'Drafted']], true))->apply($sheet);
+        self::assertSame([3, 4, 1, 2], self::ids($sheet));
+        self::assertTrue($sheet->rows[1]->draft);
+        self::assertFalse(RowsEdit::accept([4])->apply($sheet)->rows[1]->draft);
+        self::assertSame([4, 1, 2], self::ids(RowsEdit::remove([3])->apply($sheet)));
+        self::assertTrue(RowsEdit::remove([3])->apply($sheet)->rows[1]->off);
+    }
+
+    public function testAColumnKeepsItsKeyWhenRenamedSoLinksFollow(): void
+    {
+        $sheet = ColumnEdit::rename('name', '  Full   name ')->apply(self::sheet());
+        self::assertSame(['name', 'Full name'], [$sheet->columns[0]->key, $sheet->columns[0]->heading]);
+        self::assertSame('craft 2', ColumnEdit::rename('name', 'craft')->apply(self::sheet())->columns[0]->heading, 'no two headings are alike');
+    }
+
+    public function testColumnsAreAddedMovedAndRemovedWithTheirCells(): void
+    {
+        $sheet = (new AddColumn('Craft', 'name'))->apply(self::sheet());
+        self::assertSame(['name', 'craft_2', 'craft'], array_map(static fn (Column $column): string => $column->key, $sheet->columns));
+        self::assertSame(['Ng', '', 'clocks'], $sheet->rows[0]->cells);
+        $sheet = ColumnEdit::move('craft', 0)->apply($sheet);
+        self::assertSame(['clocks', 'Ng', ''], $sheet->rows[0]->cells);
+        self::assertSame(['clocks', 'Ng'], ColumnEdit::remove('craft_2')->apply($sheet)->rows[0]->cells);
+    }
+
+    /** @param \Closure(Sheet): Sheet $edit */
+    #[DataProvider('refused')]
+    public function testWhatWouldNotHoldIsRefused(\Closure $edit, string $words): void
+    {
+        $this->expectException(TableError::class);
+        $this->expectExceptionMessage($words);
+        $edit((new AddColumn('Loud', null, RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en')))->apply(self::sheet()));
+    }
+
+    /** @return iterable<array{\Closure(Sheet): Sheet, string}> */
+    public static function refused(): iterable
+    {
+        yield [static fn (Sheet $sheet): Sheet => (new SetCells([1 => ['loud' => 'x']]))->apply($sheet), '“Loud” is made by a recipe.'];
+        yield [static fn (Sheet $sheet): Sheet => (new SetCells([1 => ['name' => str_repeat('x', 40_000)]]))->apply($sheet), 'A cell holds up to 32,767 letters'];
+        yield [static fn (Sheet $sheet): Sheet => ColumnEdit::remove('name')->apply($sheet), '“Loud” is made from “Name”.'];
+        yield [static fn (Sheet $sheet): Sheet => ColumnEdit::recipe('name', RecipeCodec::read(['recipe' => 'case', 'column' => 'loud'], 'en'))->apply($sheet), 'in a circle'];
+        yield [static fn (Sheet $sheet): Sheet => RowsEdit::remove([99])->apply($sheet), 'not there any more'];
+        yield [static fn (Sheet $sheet): Sheet => ColumnEdit::rename('name', ' ')->apply($sheet), 'needs a heading'];
+    }
+
+    /** @param list<SheetEdit> $edits */
+    #[DataProvider('edits')]
+    public function testEveryChangeCanBeTakenBackAndDoneAgain(array $edits): void
+    {
+        $before = self::sheet();
+        $after = array_reduce($edits, static fn (Sheet $sheet, SheetEdit $edit): Sheet => $edit->apply($sheet), $before);
+        $diff = SheetDiff::decode(SheetDiff::between($before, $after)->encode());
+        self::assertEquals($after, $diff->forth($before, 'en_GB'));
+        self::assertEquals($before, $diff->back($after, 'en_GB'));
+        self::assertTrue(SheetDiff::between($after, $after)->isEmpty());
+    }
+
+    /** @return iterable<string, array{list<SheetEdit>}> */
+    public static function edits(): iterable
+    {
+        yield 'cells' => [[new SetCells([1 => ['name' => 'Nguyễn "Ng"'."\n"]])]];
+        yield 'rows' => [[RowsEdit::move([3], 1), RowsEdit::switch([2], true), new AddRows(1, [['name' => 'x']], true), RowsEdit::remove([1])]];
+        yield 'columns' => [[new AddColumn('Loud', 'name', RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en')), ColumnEdit::kind('craft', Kind::Date, true), ColumnEdit::move('craft', 0), ColumnEdit::rename('name', 'Who')]];
+    }
+
+    public function testASmallChangeOfALargeTableIsSmall(): void
+    {
+        $sheet = new Sheet(self::sheet()->columns, array_map(static fn (int $i): SheetRow => new SheetRow($i, ["Name $i", 'craft']), range(1, 20_000)));
+        self::assertLessThan(200, \strlen(SheetDiff::between($sheet, (new SetCells([777 => ['name' => 'x']]))->apply($sheet))->encode()));
+    }
+
+    public function testANewerFileIsComparedByItsKey(): void
+    {
+        $here = RowsEdit::switch([2], true)->apply((new AddColumn('Loud', null, RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en')))->apply(self::sheet()));
+        $file = self::table(['craft', 'NAME', 'Town'], [['sails', 'Oar', 'Strand'], ['kettles', 'Ottilie', ''], ['boots', 'Pip', 'Slip']]);
+        self::assertSame(['name', 'craft'], array_map(static fn (Column $column): string => $column->key, TableUpdate::keys($here, $file)), 'names match more rows than crafts');
+        $update = TableUpdate::compare($here, $file, 'name');
+        self::assertSame([['craft' => 'boots', 'NAME' => 'Pip', 'Town' => 'Slip']], $update->added);
+        self::assertSame(['old' => '', 'new' => 'Strand'], $update->changed[3]['town']);
+        self::assertSame([3], array_keys($update->changed), 'Ottilie is as she was');
+        self::assertSame([1], array_map(static fn (SheetRow $row): int => $row->id, $update->removed));
+        self::assertSame(1, $update->moved);
+        self::assertSame([['Town'], []], [$update->newColumns, $update->goneColumns]);
+        $sheet = $update->sheet(true);
+        self::assertSame([3, 2, 4], self::ids($sheet));
+        self::assertTrue($sheet->rows[1]->off, 'what belongs to a row stays with it');
+        self::assertNotNull($sheet->column('loud')->recipe);
+        self::assertSame(['Oar', 'sails', '', 'Strand'], $sheet->rows[0]->cells);
+        self::assertSame([3, 2, 4, 1], self::ids($update->sheet(false)), 'or rows that the file has not stay');
+    }
+
+    public function testAKeyThatDoesNotTellRowsApartIsRefused(): void
+    {
+        $this->expectExceptionMessage('“Craft” has the same value in several rows');
+        TableUpdate::compare(self::sheet(), self::table(['Name', 'Craft'], [['a', 'x'], ['b', 'x']]), 'craft');
+    }
+
+    public function testTitlesAboveAndTotalsBelowATableAreFound(): void
+    {
+        $lines = [['Volunteers 2026', '', ''], ['', '', ''], ['as of March', '', ''], ['Name', 'Craft', 'Hours'], ['Ng', 'clocks', '4'], ['Oar', '', '3'], ['', '', ''], ['Total', '', '7'], ['', '', ''], ['printed on Friday', '', '']];
+        $sense = TableSense::of($lines);
+        self::assertSame([3, 4, 5, [7, 9]], [$sense->headings, $sense->first, $sense->last, $sense->totals]);
+        $plain = TableSense::of([['Name'], ['Ng'], ['Oar']]);
+        self::assertSame([0, 1, 2, []], [$plain->headings, $plain->first, $plain->last, $plain->totals]);
+    }
+
+    public function testMarksBeforeHeadingsAreCleaned(): void
+    {
+        $table = (new TableBuilder())->build([['@photo', "'Full name", ' @ back ', '@'], ['a', 'b', 'c', 'd']]);
+        self::assertSame(['photo', 'Full name', 'back', 'Column D'], array_map(static fn (Column $column): string => $column->heading, $table->columns));
+    }
+
+    private static function sheet(): Sheet
+    {
+        return Sheet::of(self::table(['Name', 'Craft'], [['Ng', 'clocks'], ['Ottilie', 'kettles'], ['Oar', 'sails']]));
+    }
+
+    /**
+     * @param list<string>       $headings
+     * @param list<list<string>> $rows
+     */
+    private static function table(array $headings, array $rows): Table
+    {
+        return (new TableBuilder())->build([$headings, ...$rows]);
+    }
+
+    /** @return list<list<string>> */
+    private static function cells(Sheet $sheet): array
+    {
+        return array_map(static fn (SheetRow $row): array => $row->cells, $sheet->rows);
+    }
+
+    /** @return list<int> */
+    private static function ids(Sheet $sheet): array
+    {
+        return array_map(static fn (SheetRow $row): int => $row->id, $sheet->rows);
+    }
+}
