@@ -86,7 +86,7 @@ final class ComposeController extends AbstractController
         } catch (TemplateError $e) {
             throw $this->createNotFoundException($e->getMessage(), $e);
         }
-        $widest = $layer instanceof TextLayer ? WidestRow::of($layer, $rows->rows($project), $fonts->engine($project->owner())->texts, $template->locale) : null;
+        $widest = $layer instanceof TextLayer ? WidestRow::of($layer, $rows->active($project), $fonts->engine($project->owner())->texts, $template->locale) : null;
 
         return $this->render('compose/widest.html.twig', ['project' => $project, 'layer' => $layer, 'widest' => $widest, 'template' => $template, 'typeUnit' => EditInput::typeUnit($template), 'row' => Workbench::row($request)]);
     }

@@ -7,7 +7,9 @@ namespace Morphea\App\Entity;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Table;
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetDiff;
+use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Symfony\Component\Uid\Ulid;
@@ -27,12 +29,18 @@ class Project
     #[ORM\Column]
     private int $revision = 0;
 
-    /** @var list<array{key: string, heading: string}> */
+    /** @var list<array<string, mixed>> */
     #[ORM\Column(type: Types::JSON)]
     private array $columns = [];
 
     #[ORM\Column]
     private int $rowCount = 0;
+
+    #[ORM\Column(options: ['default' => 0])]
+    private int $skippedRows = 0;
+
+    #[ORM\Column(options: ['default' => 0])]
+    private int $tableStep = 0;
 
     /** Grows whenever the rows change, so that what was worked out from them is known to be old. */
     #[ORM\Column]
@@ -98,20 +106,40 @@ class Project
         return $this->revision;
     }
 
-    public function setTable(Table $table, string $source): void
+    /** @param list<string> $notices what was to be said when the table came in */
+    public function setSource(string $source, array $notices): void
     {
-        $this->columns = array_map(static fn (Column $column): array => ['key' => $column->key, 'heading' => $column->heading], $table->columns);
-        $this->rowCount = $table->count();
-        ++$this->tableVersion;
         $this->source = mb_strimwidth($source, 0, 200, '…', 'UTF-8');
-        $this->notices = $table->notices;
+        $this->notices = $notices;
+    }
+
+    /** What the table is now; the rows themselves are in TableRow. */
+    public function setSheet(Sheet $sheet, int $step): void
+    {
+        $this->columns = SheetDiff::columns($sheet);
+        $this->rowCount = \count($sheet->rows);
+        $this->skippedRows = \count(array_filter($sheet->rows, static fn (SheetRow $row): bool => $row->off || $row->draft));
+        $this->tableStep = $step;
+        ++$this->tableVersion;
         $this->changedAt = new \DateTimeImmutable();
     }
 
     /** @return list<Column> */
     public function columns(): array
     {
-        return array_map(static fn (int $i, array $c): Column => new Column($i, $c['key'], $c['heading']), array_keys($this->columns), $this->columns);
+        return SheetDiff::readColumns($this->columns, $this->template()->locale);
+    }
+
+    /** Which change of the table is the last that holds; undo goes down, redo goes up. */
+    public function tableStep(): int
+    {
+        return $this->tableStep;
+    }
+
+    /** Rows that runs make: those that are neither switched off nor drafts. */
+    public function activeRows(): int
+    {
+        return $this->rowCount - $this->skippedRows;
     }
 
     public function rowCount(): int

@@ -11,6 +11,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Entity]
 #[ORM\Table(name: 'table_row')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'number'])]
+#[ORM\UniqueConstraint(name: 'row_identity', columns: ['project_id', 'uid'])]
 class TableRow
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
@@ -24,6 +25,15 @@ class TableRow
         private int $number,
         #[ORM\Column(type: Types::JSON)]
         private array $cells,
+        /** Its own for good, whatever its number. */
+        #[ORM\Column(options: ['default' => 0])]
+        private int $uid,
+        /** Runs skip it. */
+        #[ORM\Column(options: ['default' => false])]
+        private bool $off = false,
+        /** Written by the drafting service and not accepted yet; runs skip it. */
+        #[ORM\Column(options: ['default' => false])]
+        private bool $draft = false,
     ) {
     }
 
@@ -40,6 +50,21 @@ class TableRow
     public function number(): int
     {
         return $this->number;
+    }
+
+    public function uid(): int
+    {
+        return $this->uid;
+    }
+
+    public function isOff(): bool
+    {
+        return $this->off;
+    }
+
+    public function isDraft(): bool
+    {
+        return $this->draft;
     }
 
     /** @return list<string> */

@@ -10,6 +10,7 @@ use Morphea\App\Entity\Run;
 use Morphea\App\Render\Format;
 use Morphea\App\Rows\TableStore;
 use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Row;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\FileNames;
@@ -64,13 +65,19 @@ final readonly class Planner
         }
         $names = new FileNames($pattern, $project->template()->locale);
         $pieces = [];
+        $active = array_flip(array_map(static fn (Row $row): int => $row->number, $this->rows->active($project)));
+        // Names are dealt out over all rows, so that none changes because another is switched off.
         foreach ($this->rows->rows($project) as $row) {
             $name = $names->next($row);
-            if (isset($picked[$row->number])) {
+            if (isset($picked[$row->number], $active[$row->number])) {
                 $pieces[] = ['row' => $row, 'name' => $name];
             }
         }
 
-        return new Plan($pieces, array_intersect_key($names->clashes(), $picked), mb_strcut($file, 0, 100, 'UTF-8'));
+        if ([] === $pieces) {
+            throw new OrderError('All of these rows are switched off, or are drafts that nobody has accepted. Switch some on in Rows.');
+        }
+
+        return new Plan($pieces, array_intersect_key($names->clashes(), $picked, $active), mb_strcut($file, 0, 100, 'UTF-8'));
     }
 }

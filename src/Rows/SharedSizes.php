@@ -23,11 +23,11 @@ final readonly class SharedSizes
     {
         $template = $project->template();
         $even = array_filter($template->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);
-        if ([] === $even || 0 === $project->rowCount()) {
+        if ([] === $even || 0 === $project->activeRows()) {
             return new EvenSizes();
         }
         $key = 'even-'.hash('sha256', json_encode([$project->id(), $project->tableVersion(), $template->locale, array_map(static fn (Font $font): string => $font->hash(), $this->fonts->all($project->owner())), array_map($this->codec->layerToArray(...), array_values($even))], \JSON_THROW_ON_ERROR));
 
-        return $this->cache->get($key, fn (): EvenSizes => EvenSizes::of($template, $this->rows->rows($project), $this->fonts->engine($project->owner())->texts));
+        return $this->cache->get($key, fn (): EvenSizes => EvenSizes::of($template, $this->rows->active($project), $this->fonts->engine($project->owner())->texts));
     }
 }

@@ -6,33 +6,110 @@ namespace Morphea\App\Rows;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
+use Morphea\App\Entity\TableChange;
+use Morphea\Core\Data\Edit\SheetEdit;
+use Morphea\Core\Data\Edit\TakeTable;
+use Morphea\Core\Data\Recipe\Kitchen;
 use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetDiff;
+use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Naming\PictureNames;
 
-/** A project's rows in the database: taken over as a whole, read one by one, by pages or all. */
+/** A project's table in the database: changed by edits that can be taken back, read one row, a page or all at a time. */
 final readonly class TableStore
 {
-    private const CHUNK = 200;
+    private const CHUNK = 100;
+    /** Changes kept for going back. */
+    private const KEPT = 100;
 
     public function __construct(private EntityManagerInterface $entities, private Connection $connection)
     {
     }
 
+    public function sheet(Project $project): Sheet
+    {
+        $found = $this->connection->fetchAllAssociative('SELECT uid, cells, off, draft FROM table_row WHERE project_id = ? ORDER BY number', [$project->id()]);
+
+        return new Sheet($project->columns(), array_map(static fn (array $record): SheetRow => new SheetRow((int) $record['uid'], self::cells($record), (bool) $record['off'], (bool) $record['draft']), $found));
+    }
+
+    /** What recipes need besides the table. */
+    public function kitchen(Project $project): Kitchen
+    {
+        $names = array_map(static fn (Asset $asset): string => $asset->name(), $this->entities->getRepository(Asset::class)->findBy(['project' => $project], ['name' => 'ASC']));
+
+        return new Kitchen($project->template()->locale, new PictureNames($names));
+    }
+
+    /**
+     * Applies a change, runs the recipes again, and keeps what lies between for going back.
+     *
+     * @throws TableError when the change does not hold; nothing is changed then
+     */
+    public function apply(Project $project, SheetEdit $edit): SheetDiff
+    {
+        $before = $this->sheet($project);
+        $after = $edit->apply($before)->cooked($this->kitchen($project));
+        $diff = SheetDiff::between($before, $after);
+        if (!$diff->isEmpty()) {
+            $this->connection->transactional(function () use ($project, $before, $after, $diff, $edit): void {
+                $step = $project->tableStep() + 1;
+                $this->connection->executeStatement('DELETE FROM table_change WHERE project_id = ? AND (step >= ? OR step <= ?)', [$project->id(), $step, $step - self::KEPT]);
+                $this->entities->persist(new TableChange($project, $step, mb_strimwidth($edit->says(), 0, 250, '…', 'UTF-8'), $diff));
+                $this->write($project, $before, $after, $diff, $step);
+            });
+        }
+
+        return $diff;
+    }
+
     public function replace(Project $project, Table $table, string $source): void
     {
-        $this->connection->transactional(function () use ($project, $table, $source): void {
-            $this->connection->executeStatement('DELETE FROM table_row WHERE project_id = ?', [$project->id()]);
-            foreach (array_chunk($table->cells, self::CHUNK, true) as $chunk) {
-                $values = [];
-                foreach ($chunk as $i => $cells) {
-                    array_push($values, $project->id(), $i + 1, json_encode($cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE));
-                }
-                $this->connection->executeStatement('INSERT INTO table_row (project_id, number, cells) VALUES '.implode(', ', array_fill(0, \count($chunk), '(?, ?, ?)')), $values);
-            }
-            $project->setTable($table, $source);
-            $this->entities->flush();
-        });
+        $next = 0 === $project->rowCount() ? 1 : $this->sheet($project)->nextId();
+        $this->apply($project, new TakeTable(Sheet::of($table, $next), "Table taken over from $source"));
+        $project->setSource($source, $table->notices);
+        $this->entities->flush();
+    }
+
+    /** Recipes that look at something outside of the table, as at the project's pictures, run again. */
+    public function recook(Project $project): void
+    {
+        if ([] === array_filter($project->columns(), static fn ($column): bool => null !== $column->recipe)) {
+            return;
+        }
+        $before = $this->sheet($project);
+        $after = $before->cooked($this->kitchen($project));
+        $diff = SheetDiff::between($before, $after);
+        if (!$diff->isEmpty()) {
+            $this->connection->transactional(fn () => $this->write($project, $before, $after, $diff, $project->tableStep()));
+        }
+    }
+
+    /** @return array{string, SheetDiff}|null what was taken back; null when there was nothing */
+    public function undo(Project $project): ?array
+    {
+        return $this->step($project, $project->tableStep(), $project->tableStep() - 1, static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->back($sheet, $locale));
+    }
+
+    /** @return array{string, SheetDiff}|null what was done again; null when there was nothing */
+    public function redo(Project $project): ?array
+    {
+        return $this->step($project, $project->tableStep() + 1, $project->tableStep() + 1, static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->forth($sheet, $locale));
+    }
+
+    public function canUndo(Project $project): bool
+    {
+        return null !== $this->change($project, $project->tableStep());
+    }
+
+    public function canRedo(Project $project): bool
+    {
+        return null !== $this->change($project, $project->tableStep() + 1);
     }
 
     /** @param int $number from 1 */
@@ -44,23 +121,102 @@ final readonly class TableStore
     /** @return list<Row> */
     public function rows(Project $project, int $from = 1, int $count = Table::MAX_ROWS): array
     {
-        $keys = array_map(static fn ($column): string => $column->key, $project->columns());
-        $found = $this->connection->fetchAllAssociative('SELECT number, cells FROM table_row WHERE project_id = ? AND number >= ? ORDER BY number LIMIT ?', [$project->id(), $from, $count]);
+        return $this->read($project, 'number >= ? ORDER BY number LIMIT ?', [$from, $count]);
+    }
 
-        return array_map(static function (array $record) use ($keys): Row {
-            /** @var list<string> $cells */
-            $cells = json_decode((string) $record['cells'], true, 4, \JSON_THROW_ON_ERROR);
-
-            return new Row((int) $record['number'], array_combine($keys, $cells));
-        }, $found);
+    /** @return list<Row> those that runs make: neither switched off nor drafts */
+    public function active(Project $project): array
+    {
+        return $this->read($project, 'off = 0 AND draft = 0 ORDER BY number', []);
     }
 
     public function table(Project $project): ?Table
     {
-        if (0 === $project->rowCount()) {
+        return 0 === $project->rowCount() ? null : $this->sheet($project)->table();
+    }
+
+    /**
+     * @param list<int> $values
+     *
+     * @return list<Row>
+     */
+    private function read(Project $project, string $where, array $values): array
+    {
+        $columns = $project->columns();
+        $keys = array_map(static fn ($column): string => $column->key, $columns);
+        $monthFirst = Table::monthFirst($columns);
+        $found = $this->connection->fetchAllAssociative("SELECT number, cells FROM table_row WHERE project_id = ? AND $where", [$project->id(), ...$values]);
+
+        return array_map(static fn (array $record): Row => new Row((int) $record['number'], array_combine($keys, self::cells($record)), $monthFirst), $found);
+    }
+
+    private function change(Project $project, int $step): ?TableChange
+    {
+        return $this->entities->getRepository(TableChange::class)->findOneBy(['project' => $project, 'step' => $step]);
+    }
+
+    /**
+     * @param \Closure(SheetDiff, Sheet, string): Sheet $go
+     *
+     * @return array{string, SheetDiff}|null
+     */
+    private function step(Project $project, int $which, int $after, \Closure $go): ?array
+    {
+        $change = $this->change($project, $which);
+        if (null === $change) {
             return null;
         }
+        $before = $this->sheet($project);
+        $then = $go($change->diff(), $before, $project->template()->locale);
+        $diff = SheetDiff::between($before, $then);
+        $this->connection->transactional(fn () => $this->write($project, $before, $then, $diff, $after));
 
-        return new Table($project->columns(), array_map(static fn (Row $row): array => array_values($row->cells), $this->rows($project)));
+        return [$change->says(), $diff];
+    }
+
+    /** Only rows that changed; all of them where their order or the columns did. */
+    private function write(Project $project, Sheet $before, Sheet $after, SheetDiff $diff, int $step): void
+    {
+        if ($diff->changesOrder()) {
+            $this->connection->executeStatement('DELETE FROM table_row WHERE project_id = ?', [$project->id()]);
+            foreach (array_chunk($after->rows, self::CHUNK, true) as $chunk) {
+                $values = [];
+                foreach ($chunk as $i => $row) {
+                    array_push($values, $project->id(), $i + 1, $row->id, self::json($row), (int) $row->off, (int) $row->draft);
+                }
+                $this->connection->executeStatement('INSERT INTO table_row (project_id, number, uid, cells, off, draft) VALUES '.implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?)')), $values);
+            }
+        } else {
+            $changed = array_flip($diff->rowIds());
+            $update = $this->connection->prepare('UPDATE table_row SET cells = ?, off = ?, draft = ? WHERE project_id = ? AND uid = ?');
+            foreach ($after->rows as $row) {
+                if (isset($changed[$row->id])) {
+                    foreach ([self::json($row), (int) $row->off, (int) $row->draft, $project->id(), $row->id] as $i => $value) {
+                        $update->bindValue($i + 1, $value);
+                    }
+                    $update->executeStatement();
+                }
+            }
+        }
+        $project->setSheet($after, $step);
+        $this->entities->flush();
+    }
+
+    private static function json(SheetRow $row): string
+    {
+        return json_encode($row->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
+    }
+
+    /**
+     * @param array<string, mixed> $record
+     *
+     * @return list<string>
+     */
+    private static function cells(array $record): array
+    {
+        /** @var list<string> $cells */
+        $cells = json_decode(\is_string($record['cells']) ? $record['cells'] : '[]', true, 4, \JSON_THROW_ON_ERROR);
+
+        return $cells;
     }
 }

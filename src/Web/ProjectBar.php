@@ -47,7 +47,7 @@ final readonly class ProjectBar
         return match (true) {
             0 === $project->rowCount() => ['words' => 'Bring the rows', 'url' => $this->urls->generate('rows', $id)],
             [] !== $unlinked => ['words' => 1 === \count($unlinked) ? 'Link 1 placeholder' : 'Link '.\count($unlinked).' placeholders', 'url' => $this->urls->generate('compose', $id + array_filter(['side' => $project->template()->sideOf($unlinked[0]->id)]) + ['layer' => $unlinked[0]->id])],
-            default => ['words' => \sprintf('Make %s %s', number_format($project->rowCount()), 1 === $project->rowCount() ? 'piece' : 'pieces'), 'url' => $this->urls->generate('press', $id)],
+            default => ['words' => \sprintf('Make %s %s', number_format($project->activeRows()), 1 === $project->activeRows() ? 'piece' : 'pieces'), 'url' => $this->urls->generate('press', $id)],
         };
     }
 

@@ -39,7 +39,7 @@ final readonly class CodeLayouter
     /** @return array{list<Item>, CodeFacts} */
     public function lay(CodeLayer $layer, ?Row $row, string $locale, float $dpi): array
     {
-        $filled = null === $row ? null : (new PatternFiller($locale))->fill($layer->pattern, $row->cells);
+        $filled = null === $row ? null : (new PatternFiller($locale))->fill($layer->pattern, $row->cells, $row->monthFirst);
         $text = $filled->text ?? $this->sample($layer);
         if (null !== $filled && ($filled->empty || ([] === $filled->problems && '' === trim($text)))) {
             return [[], $this->facts($layer, '', true, null, 0.0, $dpi)];

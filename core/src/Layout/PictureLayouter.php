@@ -24,7 +24,7 @@ final readonly class PictureLayouter
         } elseif (null === $row) {
             return [[PicturePlacer::blank($layer)], new PictureFacts($layer->id, $layer->name, true, '', null, PictureState::There, false, 0.0)];
         } else {
-            $filled = (new PatternFiller($locale))->fill($layer->source, $row->cells);
+            $filled = (new PatternFiller($locale))->fill($layer->source, $row->cells, $row->monthFirst);
             $problems = $filled->empty ? [] : $filled->problems;
             $wanted = $filled->empty ? '' : trim($filled->text);
             $asset = '' === $wanted ? null : $pictures->named($wanted);

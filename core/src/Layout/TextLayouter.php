@@ -66,7 +66,7 @@ final class TextLayouter
             if (null === $row) {
                 $pieces = $filler->keys($part->pattern);
             } else {
-                [$pieces, $partEmpty, $partProblems] = $filler->pieces($part->pattern, $row->cells);
+                [$pieces, $partEmpty, $partProblems] = $filler->pieces($part->pattern, $row->cells, $row->monthFirst);
                 $empty = $empty && ($partEmpty || [] === $part->pattern->columns());
                 array_push($problems, ...$partProblems);
             }

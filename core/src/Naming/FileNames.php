@@ -32,7 +32,7 @@ final class FileNames
     /** The next row's name, without an ending. */
     public function next(Row $row): string
     {
-        $filled = $this->filler->fill($this->pattern, $row->cells);
+        $filled = $this->filler->fill($this->pattern, $row->cells, $row->monthFirst);
         $wanted = $filled->empty ? '' : self::safe($filled->text);
         if ('' === $wanted) {
             $wanted = \sprintf('row-%03d', $row->number);

@@ -18,10 +18,13 @@ final class PatternFiller
         $this->reader = new CellReader($locale);
     }
 
-    /** @param array<string, string> $cells by column key */
-    public function fill(Pattern $pattern, array $cells): Filled
+    /**
+     * @param array<string, string> $cells      by column key
+     * @param array<string, bool>   $monthFirst which way round dates are written, by column key, where that was said
+     */
+    public function fill(Pattern $pattern, array $cells, array $monthFirst = []): Filled
     {
-        [$pieces, $empty, $problems] = $this->pieces($pattern, $cells);
+        [$pieces, $empty, $problems] = $this->pieces($pattern, $cells, $monthFirst);
 
         return new Filled(implode('', array_map(static fn (Piece $piece): string => $piece->text, EmptyParts::close($pieces))), $empty, $problems);
     }
@@ -30,10 +33,11 @@ final class PatternFiller
      * The pattern's words and columns with their values, before empty ones are closed up.
      *
      * @param array<string, string> $cells
+     * @param array<string, bool>   $monthFirst
      *
      * @return array{list<Piece>, bool, list<string>} pieces; whether there are columns and all are empty; problems
      */
-    public function pieces(Pattern $pattern, array $cells): array
+    public function pieces(Pattern $pattern, array $cells, array $monthFirst = []): array
     {
         $columns = $pattern->columns();
         $problems = [];
@@ -51,7 +55,7 @@ final class PatternFiller
             } elseif ($empty || null === $part->type || !\array_key_exists($part->key, $cells)) {
                 $pieces[] = new Piece($cells[$part->key] ?? Pattern::column($part->key), true);
             } else {
-                $pieces[] = new Piece($this->show($part, $cells, $problems) ?? $cells[$part->key], true);
+                $pieces[] = new Piece($this->show($part, $cells, $problems, $monthFirst) ?? $cells[$part->key], true);
             }
         }
 
@@ -66,16 +70,17 @@ final class PatternFiller
 
     /**
      * @param array<string, string> $cells
-     * @param list<string>          $problems added to
+     * @param list<string>          $problems   added to
+     * @param array<string, bool>   $monthFirst
      */
-    private function show(Argument $argument, array $cells, array &$problems): ?string
+    private function show(Argument $argument, array $cells, array &$problems, array $monthFirst): ?string
     {
         $cell = trim($cells[$argument->key] ?? '');
         $wants = $argument->wants();
         $value = match ($wants) {
             ValueKind::Text => $cell,
             ValueKind::Number => $this->reader->number($cell),
-            ValueKind::Date => $this->reader->date($cell)?->getTimestamp(),
+            ValueKind::Date => $this->reader->date($cell, $monthFirst[$argument->key] ?? null)?->getTimestamp(),
         };
         if (null === $value) {
             $what = ValueKind::Number === $wants ? 'number' : 'date';

@@ -24,13 +24,15 @@ final readonly class Join implements Recipe
     public function make(Sheet $sheet, Kitchen $kitchen): array
     {
         $filler = new PatternFiller($kitchen->locale);
-        $places = [];
+        $places = $monthFirst = [];
         foreach ($this->columns() as $key) {
             $places[$key] = $sheet->place($key);
+            $monthFirst[$key] = $sheet->column($key)->monthFirst;
         }
+        $monthFirst = array_filter($monthFirst, static fn (?bool $known): bool => null !== $known);
 
-        return array_map(function (SheetRow $row) use ($filler, $places): string {
-            $filled = $filler->fill($this->pattern, array_map(static fn (int $place): string => $row->cells[$place], $places));
+        return array_map(function (SheetRow $row) use ($filler, $places, $monthFirst): string {
+            $filled = $filler->fill($this->pattern, array_map(static fn (int $place): string => $row->cells[$place], $places), $monthFirst);
 
             return $filled->empty ? '' : $filled->text;
         }, $sheet->rows);
