@@ -11,3 +11,6 @@ zone?.addEventListener('drop', (event) => {
     form.querySelector('input[type=file]').files = event.dataTransfer.files;
     form.requestSubmit();
 });
+
+// What was understood of a file is asked anew as soon as something is corrected.
+document.querySelector('[data-autosend]')?.addEventListener('change', (event) => event.currentTarget.requestSubmit());

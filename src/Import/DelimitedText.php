@@ -42,6 +42,20 @@ final readonly class DelimitedText
         return $this->as('Windows-1252', $bytes, $name, 'The file is not in UTF-8; it was read as Windows-1252. Look at the accented letters.');
     }
 
+    /**
+     * In the encoding somebody says it is in.
+     *
+     * @throws UploadError
+     */
+    public function decodeAs(string $bytes, string $encoding, string $name): DecodedText
+    {
+        $bytes = (string) preg_replace('/^(\xEF\xBB\xBF|\xFF\xFE|\xFE\xFF)/', '', $bytes);
+        // iconv knows more of the old encodings than mbstring.
+        $text = @iconv($encoding, 'UTF-8//IGNORE', $bytes);
+
+        return new DecodedText(false === $text ? throw new UploadError("“{$name}” cannot be read as $encoding.") : $this->noControls($text, $name), null, $encoding);
+    }
+
     /** The delimiter that cuts the first lines into most columns of the same number. */
     public function delimiter(string $text): string
     {
@@ -97,7 +111,7 @@ final readonly class DelimitedText
             throw new UploadError("“{$name}” says it is $encoding, but is damaged. Save the table as CSV in UTF-8 and bring it in again.");
         }
 
-        return new DecodedText($this->noControls((string) mb_convert_encoding($bytes, 'UTF-8', $encoding), $name), $notice);
+        return new DecodedText($this->noControls((string) mb_convert_encoding($bytes, 'UTF-8', $encoding), $name), $notice, $encoding);
     }
 
     private function noControls(string $text, string $name): string

@@ -17,21 +17,50 @@ final readonly class OpenDocument
     private const TEXT = 'urn:oasis:names:tc:opendocument:xmlns:text:1.0';
 
     /**
+     * @return list<string> names of the sheets
+     *
+     * @throws UploadError
+     */
+    public function sheets(string $path, string $name): array
+    {
+        $reader = $this->open($path, $name);
+        $names = [];
+        while (@$reader->read()) {
+            if (\XMLReader::ELEMENT === $reader->nodeType && self::TABLE === $reader->namespaceURI && 'table' === $reader->localName) {
+                $names[] = (string) $reader->getAttributeNs('name', self::TABLE);
+            }
+        }
+        $reader->close();
+
+        return $names;
+    }
+
+    private function open(string $path, string $name): \XMLReader
+    {
+        $reader = new \XMLReader();
+
+        return @$reader->open("zip://$path#content.xml", null, \LIBXML_NONET | \LIBXML_COMPACT) ? $reader : throw $this->damaged($name);
+    }
+
+    /**
+     * @param string|null $sheet its name; else the first that holds anything
+     *
      * @return \Generator<int, list<string>>
      *
      * @throws UploadError
      */
-    public function lines(string $path, string $name): \Generator
+    public function lines(string $path, string $name, ?string $sheet = null): \Generator
     {
-        $reader = new \XMLReader();
-        if (!@$reader->open("zip://$path#content.xml", null, \LIBXML_NONET | \LIBXML_COMPACT)) {
-            throw $this->damaged($name);
-        }
+        $reader = $this->open($path, $name);
         $before = libxml_use_internal_errors(true);
         try {
             $found = false;
+            $wanted = null === $sheet;
             while ($reader->read()) {
-                if (\XMLReader::ELEMENT === $reader->nodeType && self::TABLE === $reader->namespaceURI && 'table-row' === $reader->localName) {
+                if (null !== $sheet && \XMLReader::ELEMENT === $reader->nodeType && self::TABLE === $reader->namespaceURI && 'table' === $reader->localName) {
+                    $wanted = $sheet === $reader->getAttributeNs('name', self::TABLE);
+                }
+                if ($wanted && \XMLReader::ELEMENT === $reader->nodeType && self::TABLE === $reader->namespaceURI && 'table-row' === $reader->localName) {
                     foreach ($this->rows($reader) as $cells) {
                         $found = $found || '' !== trim(implode('', $cells));
                         yield $cells;

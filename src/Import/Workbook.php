@@ -6,8 +6,11 @@ namespace Morphea\App\Import;
 
 use Morphea\Core\Data\Table;
 use PhpOffice\PhpSpreadsheet\Cell\Cell;
+use PhpOffice\PhpSpreadsheet\Cell\Coordinate;
 use PhpOffice\PhpSpreadsheet\IOFactory;
+use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Style\NumberFormat;
+use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;
 use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
 
 /** Workbooks: the first sheet that holds anything, every cell as it is shown there. XLSX by PhpSpreadsheet, ODS by our own small reader. */
@@ -31,13 +34,7 @@ final readonly class Workbook
 
             return;
         }
-        try {
-            $reader = IOFactory::createReader('Xlsx');
-            $reader->setReadEmptyCells(false);
-            $book = $reader->load($path);
-        } catch (\Throwable $e) {
-            throw new UploadError("“{$name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX or CSV, and bring that in.", 0, $e);
-        }
+        $book = $this->load($path, $name);
         foreach ($book->getAllSheets() as $sheet) {
             if ($sheet->getHighestDataRow() > 1 || '' !== $this->shown($sheet->getCell('A1'))) {
                 yield from $this->sheet($sheet);
@@ -45,6 +42,82 @@ final readonly class Workbook
                 return;
             }
         }
+    }
+
+    /**
+     * One sheet with all that is known of it.
+     *
+     * @param string|null $wanted the sheet's name; else the first that holds anything
+     *
+     * @throws UploadError
+     */
+    public function grid(string $path, string $name, ?string $wanted = null): RawGrid
+    {
+        if ($this->isOpenDocument($path, $name)) {
+            $sheets = $this->openDocument->sheets($path, $name);
+            $sheet = \in_array($wanted, $sheets, true) ? $wanted : null;
+
+            return new RawGrid(iterator_to_array($this->openDocument->lines($path, $name, $sheet), false), null, null, $sheets, $sheet ?? ($sheets[0] ?? ''));
+        }
+        $book = $this->load($path, $name);
+        $names = array_values($book->getSheetNames());
+        foreach ($book->getAllSheets() as $sheet) {
+            $title = $sheet->getTitle();
+            if (\in_array($wanted, $names, true) ? $wanted === $title : $sheet->getHighestDataRow() > 1 || '' !== $this->shown($sheet->getCell('A1')) || [] === \array_slice($names, 1)) {
+                $lines = iterator_to_array($this->sheet($sheet), false);
+                [$errors, $formulas] = $this->told($sheet);
+
+                return new RawGrid($lines, null, null, $names, $title, array_values(array_filter([
+                    $formulas > 0 ? \sprintf('%s %s taken by the value it showed when the file was saved.', number_format($formulas), 1 === $formulas ? 'formula was' : 'formulas were') : '',
+                    $errors > 0 ? \sprintf('%s %s an error of the spreadsheet, as #N/A is. They stand as they are; mend them here or in the file.', number_format($errors), 1 === $errors ? 'cell holds' : 'cells hold') : '',
+                ])), $this->pictures($sheet));
+            }
+        }
+
+        return new RawGrid([], null, null, $names);
+    }
+
+    private function load(string $path, string $name): Spreadsheet
+    {
+        try {
+            $reader = IOFactory::createReader('Xlsx');
+            $reader->setReadEmptyCells(false);
+
+            return $reader->load($path);
+        } catch (\Throwable $e) {
+            throw new UploadError("“{$name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX or CSV, and bring that in.", 0, $e);
+        }
+    }
+
+    /** @return array{int, int} cells with errors, and with formulas */
+    private function told(Worksheet $sheet): array
+    {
+        $errors = $formulas = 0;
+        foreach ($sheet->getCoordinates(false) as $at) {
+            $cell = $sheet->getCell($at);
+            $formulas += $cell->isFormula() ? 1 : 0;
+            $errors += 1 === preg_match('~^#(N/A|REF!|DIV/0!|VALUE!|NAME\?|NUM!|NULL!)$~', $this->shown($cell)) ? 1 : 0;
+        }
+
+        return [$errors, $formulas];
+    }
+
+    /** @return list<array{line: int, column: int, bytes: string, name: string}> from 0 */
+    private function pictures(Worksheet $sheet): array
+    {
+        $found = [];
+        foreach ($sheet->getDrawingCollection() as $drawing) {
+            if (!$drawing instanceof Drawing) {
+                continue;
+            }
+            $bytes = @file_get_contents($drawing->getPath());
+            if (false !== $bytes && '' !== $bytes) {
+                [$column, $row] = Coordinate::coordinateFromString($drawing->getCoordinates());
+                $found[] = ['line' => (int) $row - 1, 'column' => Coordinate::columnIndexFromString($column) - 1, 'bytes' => $bytes, 'name' => basename($drawing->getPath())];
+            }
+        }
+
+        return $found;
     }
 
     /** @return \Generator<int, list<string>> */

@@ -4,84 +4,160 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
-use Morphea\App\Compose\TemplateHistory;
+use Morphea\App\Drafting\Drafter;
+use Morphea\App\Drafting\DraftError;
+use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
-use Morphea\App\Import\TableReader;
+use Morphea\App\Import\PictureUpload;
+use Morphea\App\Import\TableWriter;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Web\Attachment;
 use Morphea\App\Web\Upload;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Edit\AddRows;
+use Morphea\Core\Data\Edit\SetCells;
+use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Data\Table;
-use Morphea\Core\Template\AutoLink;
+use Morphea\Core\Data\TableBuilder;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Naming\FileNames;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The Rows screen: bring a table as a file or by pasting, and look at it. */
+/** The Rows screen: the grid, a table from nothing, tables as files, drafts. Changes in the grid are SheetController's, files that come in ImportController's. */
 #[Route('/projects/{project}/rows')]
 final class RowsController extends AbstractController
 {
-    /** Rows sent at a time; the next ones follow when the last comes into sight. */
-    private const PAGE = 200;
+    /** Rows that come with the page; the grid fetches the others at once. */
+    private const FIRST = 200;
+    private const MOST_DRAFTS = 200;
 
-    public function __construct(private readonly TableStore $store, private readonly TableReader $reader, private readonly TemplateHistory $history)
+    public function __construct(private readonly TableStore $store)
     {
     }
 
     #[Route('', name: 'rows', methods: ['GET'])]
-    public function index(Project $project): Response
+    public function index(Project $project, GridView $view): Response
     {
-        return $this->render('rows/index.html.twig', ['project' => $project, 'here' => 'Rows', 'template' => $project->template(), 'rows' => $this->store->rows($project, 1, self::PAGE), 'page' => self::PAGE]);
+        return $this->render('rows/index.html.twig', ['project' => $project, 'here' => 'Rows', 'template' => $project->template(), 'grid' => 0 === $project->rowCount() ? [] : $view->of($project, self::FIRST)]);
     }
 
-    #[Route('/more', name: 'rows_more', methods: ['GET'])]
-    public function more(Project $project, Request $request): Response
+    /** A table to type into: a column for each that the design shows, and some empty rows. */
+    #[Route('/begin', name: 'rows_begin', methods: ['POST'])]
+    public function begin(Project $project): Response
     {
-        return $this->render('rows/lines.html.twig', ['project' => $project, 'rows' => $this->store->rows($project, max(1, (int) $request->query->getString('from', '1')), self::PAGE), 'page' => self::PAGE]);
-    }
-
-    #[Route('/file', name: 'rows_file', methods: ['POST'])]
-    public function upload(Project $project, Request $request): Response
-    {
-        try {
-            $upload = Upload::from($request, 'table');
-
-            return $this->take($project, $this->reader->file($upload->path, $upload->name), $upload->name);
-        } catch (UploadError $e) {
-            return $this->refused($project, $e);
-        }
-    }
-
-    #[Route('/paste', name: 'rows_paste', methods: ['POST'])]
-    public function paste(Project $project, Request $request): Response
-    {
-        try {
-            return $this->take($project, $this->reader->pasted($request->request->getString('cells')), 'pasted');
-        } catch (UploadError $e) {
-            return $this->refused($project, $e);
-        }
-    }
-
-    private function take(Project $project, Table $table, string $source): Response
-    {
-        $this->store->replace($project, $table, $source);
-        $linked = AutoLink::of($project->template(), $table->columns);
-        $this->history->record($project, $linked->template, 'Linked by name');
-        $this->addFlash('good', \sprintf(
-            '%s %s with %d %s are here. %s',
-            number_format($table->count()),
-            1 === $table->count() ? 'row' : 'rows',
-            \count($table->columns),
-            1 === \count($table->columns) ? 'column' : 'columns',
-            [] === $linked->made ? 'No column has the name of a placeholder; link them in Compose.' : 'Linked by name: '.implode('; ', $linked->made).'.'
-        ));
+        $keys = $project->template()->linkedColumns();
+        $headings = [] === $keys ? ['Column A', 'Column B', 'Column C'] : array_map(static fn (string $key): string => ucfirst(strtr($key, '_', ' ')), $keys);
+        $columns = array_map(static fn (string $heading, int $i): Column => new Column($i, $keys[$i] ?? TableBuilder::key($heading, Column::letterAt($i)), $heading), $headings, array_keys($headings));
+        $this->store->replace($project, new Table($columns, array_fill(0, 10, array_fill(0, \count($columns), ''))), 'typed here');
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    private function refused(Project $project, UploadError $error): Response
+    #[Route('/write.{ending}', name: 'rows_write', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
+    public function write(Project $project, string $ending, TableWriter $writer): Response
     {
-        $this->addFlash('bad', $error->getMessage().(0 === $project->rowCount() ? '' : ' The rows that were here are untouched.'));
+        $sheet = $this->store->sheet($project);
+
+        return $this->attach($writer->write($ending, array_map(static fn (Column $column): string => $column->heading, $sheet->columns), array_map(static fn (SheetRow $row): array => $row->cells, $sheet->rows)), (FileNames::safe($project->name()) ?: 'rows').".$ending", TableWriter::TYPES[$ending]);
+    }
+
+    #[Route('/blank.{ending}', name: 'rows_blank', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
+    public function blank(Project $project, string $ending, TableWriter $writer): Response
+    {
+        $blank = BlankSheet::of($project->template());
+
+        return $this->attach($writer->write($ending, $blank->headings, [$blank->sample], $blank->notes), (FileNames::safe($project->name()) ?: 'rows')."-to-fill-in.$ending", TableWriter::TYPES[$ending]);
+    }
+
+    #[Route('/draft', name: 'rows_draft', methods: ['POST'])]
+    public function draft(Project $project, Request $request, Drafter $drafter): Response
+    {
+        $input = $request->request;
+        $themes = array_values(array_filter(array_map(trim(...), preg_split('/[\r\n]+/', $input->getString('themes')) ?: [])));
+        try {
+            $rows = $drafter->draft($this->store->sheet($project), $themes, max(1, min(self::MOST_DRAFTS, $input->getInt('count', 10))), max(0, $input->getInt('seed', 1)), $project->template()->locale);
+            $this->store->apply($project, new AddRows(null, $rows, true));
+            $this->addFlash('good', \sprintf('%d %s drafted at the end of the table. Read them, change them, and accept those you want.', \count($rows), 1 === \count($rows) ? 'row' : 'rows'));
+        } catch (DraftError|TableError $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** The picture a cell means, small. */
+    #[Route('/thumb', name: 'rows_thumb', methods: ['GET'])]
+    public function thumb(Project $project, Request $request, PictureStore $pictures): Response
+    {
+        $name = $pictures->linked($project)->named($request->query->getString('cell')) ?? throw $this->createNotFoundException('There is no such picture.');
+
+        return $this->redirectToRoute('picture_small', ['project' => $project->id(), 'name' => $name]);
+    }
+
+    #[Route('/pictures', name: 'rows_pictures', methods: ['GET'])]
+    public function pictures(Project $project, PictureStore $store): Response
+    {
+        $named = PictureCells::of($this->store->sheet($project), $project->template(), array_map(static fn (Asset $asset): string => $asset->name(), $store->all($project)));
+
+        return $this->render('rows/pictures.html.twig', ['project' => $project, 'here' => 'Rows', 'named' => $named]);
+    }
+
+    #[Route('/pictures', name: 'rows_pictures_bring', methods: ['POST'])]
+    public function bringPictures(Project $project, Request $request, PictureStore $store, PictureUpload $upload): Response
+    {
+        $come = 0;
+        try {
+            foreach (Upload::many($request, 'pictures') as $file) {
+                foreach ($upload->read($file->path, $file->name) as $read) {
+                    if ($read instanceof UploadError) {
+                        $this->addFlash('bad', $read->getMessage());
+                    } else {
+                        $store->add($project, $read);
+                        ++$come;
+                    }
+                }
+            }
+        } catch (UploadError $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+        $this->store->recook($project);
+        $this->addFlash('good', \sprintf('%d %s in.', $come, 1 === $come ? 'picture came' : 'pictures came'));
+
+        return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** A near miss taken for what is meant: the cells name that picture from now on. */
+    #[Route('/pictures/mean', name: 'rows_pictures_mean', methods: ['POST'])]
+    public function mean(Project $project, Request $request): Response
+    {
+        $input = $request->request;
+        try {
+            $sheet = $this->store->sheet($project);
+            $place = $sheet->place($input->getString('key'));
+            $cells = [];
+            foreach ($sheet->rows as $row) {
+                if (trim($row->cells[$place]) === $input->getString('cell')) {
+                    $cells[$row->id] = [$input->getString('key') => $input->getString('name')];
+                }
+            }
+            $this->store->apply($project, new SetCells($cells, [], \sprintf('“%s” means %s', $input->getString('cell'), $input->getString('name'))));
+        } catch (TableError $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    private function attach(string $path, string $name, string $type): Response
+    {
+        $response = new BinaryFileResponse($path, headers: ['Content-Type' => $type]);
+        $response->headers->set('Content-Disposition', Attachment::header($name));
+
+        return $response->deleteFileAfterSend();
     }
 }

@@ -62,7 +62,11 @@ final readonly class Kinds
         };
     }
 
-    /** Whether the written dates of a column could be read either way round, as 03/04/2026 can, and nothing in it tells which. */
+    /**
+     * Whether the written dates of a column could be read either way round, as 03/04/2026 can, and nothing in it tells which.
+     *
+     * @param iterable<string> $cells
+     */
     public function ambiguous(iterable $cells): bool
     {
         $found = false;

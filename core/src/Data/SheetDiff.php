@@ -70,7 +70,7 @@ final readonly class SheetDiff
 
     public function encode(): string
     {
-        return json_encode($this->data, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT);
+        return json_encode($this->data, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
     }
 
     public static function decode(string $json): self
@@ -112,13 +112,13 @@ final readonly class SheetDiff
             if (null === $record) {
                 unset($rows[$id]);
             } else {
-                $rows[$id] = new SheetRow((int) $id, array_values($record['cells']), $record['off'] ?? false, $record['draft'] ?? false);
+                $rows[$id] = new SheetRow((int) $id, $record['cells'], $record['off'] ?? false, $record['draft'] ?? false);
             }
         }
         $order = isset($this->data['order']) ? $this->data['order'][$side] : array_keys($rows);
         $columns = isset($this->data['columns']) ? self::readColumns($this->data['columns'][$side], $locale) : $sheet->columns;
 
-        return new Sheet($columns, array_values(array_map(static fn (int $id): SheetRow => $rows[$id], $order)));
+        return new Sheet($columns, array_map(static fn (int $id): SheetRow => $rows[$id], $order));
     }
 
     /** @return array<int, SheetRow> */

@@ -10,6 +10,8 @@ namespace Morphea\Core\Naming;
  */
 final readonly class PictureNames
 {
+    /** Bytes of names that are compared. */
+    private const LONGEST = 200;
     private const ENDINGS = '/\.(png|jpe?g|webp|svg|gif|tiff?|pdf|bmp|heic)$/iu';
 
     /** @var array<string, true> */
@@ -37,6 +39,21 @@ final readonly class PictureNames
         $base = basename(strtr($cell, '\\', '/'));
 
         return isset($this->exact[$base]) ? $base : ('' === self::fold($base) ? null : $this->folded[self::fold($base)] ?? null);
+    }
+
+    /** The name that is nearly what a cell says, a letter or two off; null where none is, or two are. */
+    public function near(string $cell): ?string
+    {
+        $wanted = self::fold(basename(strtr(trim($cell), '\\', '/')));
+        $best = null;
+        $least = \PHP_INT_MAX;
+        foreach ('' === $wanted || \strlen($wanted) > self::LONGEST ? [] : $this->folded as $folded => $name) {
+            $distance = levenshtein($wanted, mb_strcut((string) $folded, 0, self::LONGEST));
+            $best = $distance === $least ? null : ($distance < $least ? $name : $best);
+            $least = min($least, $distance);
+        }
+
+        return $least <= (\strlen($wanted) > 5 ? 2 : 1) ? $best : null;
     }
 
     private static function fold(string $name): string

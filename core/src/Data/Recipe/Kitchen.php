@@ -38,7 +38,7 @@ final readonly class Kitchen
                 } else {
                     $changed = $row->cells;
                     $changed[$place] = $cells[$i];
-                    $rows[] = $row->with($changed);
+                    $rows[] = $row->with(array_values($changed));
                 }
             }
             $sheet = $sheet->withRows($rows);

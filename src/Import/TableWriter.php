@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Import;
+
+use Morphea\Core\Data\Harmless;
+use PhpOffice\PhpSpreadsheet\Cell\Coordinate;
+use PhpOffice\PhpSpreadsheet\Cell\DataType;
+use PhpOffice\PhpSpreadsheet\IOFactory;
+use PhpOffice\PhpSpreadsheet\Spreadsheet;
+
+/** Tables to files that spreadsheets open: every cell as the text it is, none of them run. */
+final readonly class TableWriter
+{
+    public const TYPES = ['csv' => 'text/csv; charset=UTF-8', 'xlsx' => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'ods' => 'application/vnd.oasis.opendocument.spreadsheet'];
+    private const WIDTH = 24;
+
+    /**
+     * @param list<string>           $headings
+     * @param iterable<list<string>> $rows
+     * @param array<int, string>     $notes    on headings, by place
+     *
+     * @return string path of a file of its own
+     */
+    public function write(string $ending, array $headings, iterable $rows, array $notes = []): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
+        'csv' === $ending ? $this->csv($path, $headings, $rows) : $this->workbook($path, $ending, $headings, $rows, $notes);
+
+        return $path;
+    }
+
+    /**
+     * @param list<string>           $headings
+     * @param iterable<list<string>> $rows
+     */
+    private function csv(string $path, array $headings, iterable $rows): void
+    {
+        $stream = fopen($path, 'w');
+        \assert(false !== $stream);
+        // The mark lets spreadsheets know that it is UTF-8.
+        fwrite($stream, "\xEF\xBB\xBF");
+        fputcsv($stream, array_map(Harmless::cell(...), $headings), ',', '"', '', "\r\n");
+        foreach ($rows as $cells) {
+            fputcsv($stream, array_map(Harmless::cell(...), $cells), ',', '"', '', "\r\n");
+        }
+        fclose($stream);
+    }
+
+    /**
+     * @param list<string>           $headings
+     * @param iterable<list<string>> $rows
+     * @param array<int, string>     $notes
+     */
+    private function workbook(string $path, string $ending, array $headings, iterable $rows, array $notes): void
+    {
+        $book = new Spreadsheet();
+        $sheet = $book->getActiveSheet();
+        $line = 1;
+        foreach ([$headings, ...$rows] as $cells) {
+            foreach ($cells as $i => $cell) {
+                if ('' !== $cell) {
+                    $sheet->setCellValueExplicit([$i + 1, $line], $cell, DataType::TYPE_STRING);
+                }
+            }
+            ++$line;
+        }
+        foreach (array_keys($headings) as $i) {
+            $letter = Coordinate::stringFromColumnIndex($i + 1);
+            $sheet->getColumnDimension($letter)->setWidth(self::WIDTH);
+            if (isset($notes[$i])) {
+                $sheet->getComment("{$letter}1")->getText()->createText($notes[$i]);
+            }
+        }
+        $sheet->getStyle('1:1')->getFont()->setBold(true);
+        $sheet->freezePane('A2');
+        IOFactory::createWriter($book, ucfirst($ending))->save($path);
+        $book->disconnectWorksheets();
+    }
+}

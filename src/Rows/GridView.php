@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Rows;
+
+use Morphea\App\Entity\Asset;
+use Morphea\App\Entity\Project;
+use Morphea\App\Storage\PictureStore;
+use Morphea\Core\Data\CellReader;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Kind;
+use Morphea\Core\Data\Kinds;
+use Morphea\Core\Data\Recipe\MapValues;
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Naming\PictureNames;
+
+/** The table as the grid shows it: columns with their kinds and recipes in words, rows with the cells that do not fit marked. */
+final readonly class GridView
+{
+    private const SAMPLE = 500;
+
+    public function __construct(private TableStore $store, private PictureStore $pictures)
+    {
+    }
+
+    /** @return array<string, mixed> */
+    public function of(Project $project, ?int $most = null): array
+    {
+        $sheet = $this->store->sheet($project);
+        [$columns, $kinds] = $this->columns($project, $sheet);
+        $rows = null === $most ? $sheet->rows : \array_slice($sheet->rows, 0, $most);
+
+        return $this->state($project) + ['columns' => $columns, 'rows' => $this->rows($project, $rows, $sheet, $kinds)];
+    }
+
+    /**
+     * Some rows only, by id.
+     *
+     * @param list<int> $ids
+     *
+     * @return array<string, mixed>
+     */
+    public function some(Project $project, array $ids): array
+    {
+        $sheet = $this->store->sheet($project);
+        [$columns, $kinds] = $this->columns($project, $sheet);
+        $wanted = array_flip($ids);
+
+        return $this->state($project) + ['columns' => $columns, 'rows' => $this->rows($project, array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => isset($wanted[$row->id]))), $sheet, $kinds)];
+    }
+
+    /** @return array<string, mixed> */
+    private function state(Project $project): array
+    {
+        return [
+            'version' => $project->tableVersion(),
+            'count' => $project->rowCount(),
+            'active' => $project->activeRows(),
+            'canUndo' => $this->store->canUndo($project),
+            'canRedo' => $this->store->canRedo($project),
+        ];
+    }
+
+    /** @return array{list<array<string, mixed>>, array<string, Kind>} */
+    private function columns(Project $project, Sheet $sheet): array
+    {
+        $kinds = $this->kinds($project);
+        $linked = $project->template()->linkedColumns();
+        $columns = [];
+        $byKey = [];
+        foreach ($sheet->columns as $column) {
+            $cells = array_map(static fn (SheetRow $row): string => $row->cells[$column->index], \array_slice($sheet->rows, 0, self::SAMPLE));
+            $byKey[$column->key] = $column->kind ?? $kinds->infer($cells, $column->heading);
+            $columns[] = [
+                'key' => $column->key,
+                'heading' => $column->heading,
+                'letter' => $column->letter(),
+                'kind' => $byKey[$column->key]->value,
+                'said' => null !== $column->kind,
+                'monthFirst' => $column->monthFirst,
+                'ambiguous' => null === $column->monthFirst && Kind::Date === $byKey[$column->key] && $kinds->ambiguous($sheet->cells($column->key)),
+                'linked' => \in_array($column->key, $linked, true),
+                'recipe' => $column->recipe?->toArray(),
+                'says' => $column->recipe?->says(static fn (string $key): string => $sheet->has($key) ? $sheet->column($key)->heading : $key),
+                'unmatched' => $column->recipe instanceof MapValues && $sheet->has($column->recipe->column) ? \count($column->recipe->unmatched($sheet)) : 0,
+            ];
+        }
+
+        return [$columns, $byKey];
+    }
+
+    /**
+     * @param list<SheetRow>      $rows
+     * @param array<string, Kind> $byKey
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function rows(Project $project, array $rows, Sheet $sheet, array $byKey): array
+    {
+        $kinds = $this->kinds($project);
+        $checked = array_filter($sheet->columns, static fn (Column $column): bool => Kind::Text !== $byKey[$column->key]);
+        $numbers = array_flip(array_map(static fn (SheetRow $row): int => $row->id, $sheet->rows));
+        $known = [];
+
+        return array_map(static function (SheetRow $row) use ($sheet, $checked, $kinds, $byKey, $numbers, &$known): array {
+            $cells = [];
+            foreach ($sheet->columns as $column) {
+                $cells[$column->key] = $row->cells[$column->index];
+            }
+            $bad = [];
+            foreach ($checked as $column) {
+                $cell = $row->cells[$column->index];
+                if (!($known[$column->index][$cell] ??= $kinds->fits($byKey[$column->key], $cell, $column->monthFirst))) {
+                    $bad[] = $column->key;
+                }
+            }
+
+            return ['_id' => $row->id, '_no' => $numbers[$row->id] + 1, '_off' => $row->off, '_draft' => $row->draft, '_bad' => $bad] + $cells;
+        }, $rows);
+    }
+
+    private function kinds(Project $project): Kinds
+    {
+        return new Kinds(new CellReader($project->template()->locale), new PictureNames(array_map(static fn (Asset $asset): string => $asset->name(), $this->pictures->all($project))));
+    }
+}

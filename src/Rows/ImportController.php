@@ -1,0 +1,198 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Rows;
+
+use Morphea\App\Compose\TemplateHistory;
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\PictureReader;
+use Morphea\App\Import\RawReader;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Web\Upload;
+use Morphea\Core\Data\CellReader;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Edit\TakeTable;
+use Morphea\Core\Data\Kinds;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableBuilder;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Data\TableUpdate;
+use Morphea\Core\Naming\PictureNames;
+use Morphea\Core\Template\AutoLink;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Bringing a table: looked at and corrected before it is taken over, in the place of the one here or as a newer state of it. */
+#[Route('/projects/{project}/rows/import')]
+final class ImportController extends AbstractController
+{
+    private const SHOWN = 12;
+    private const CHANGES_SHOWN = 200;
+    private const SECONDS = 120;
+
+    public function __construct(private readonly ImportStore $imports, private readonly TableStore $store, private readonly TableBuilder $builder, private readonly TemplateHistory $history)
+    {
+    }
+
+    #[Route('', name: 'import_file', methods: ['POST'])]
+    public function bring(Project $project, Request $request): Response
+    {
+        set_time_limit(self::SECONDS);
+        try {
+            $upload = Upload::from($request, 'table');
+
+            return $this->redirectToRoute('import', ['project' => $project->id(), 'import' => $this->imports->keep($project, $upload->path, $upload->name)], Response::HTTP_SEE_OTHER);
+        } catch (UploadError $e) {
+            return $this->refused($project, $e->getMessage());
+        }
+    }
+
+    #[Route('/paste', name: 'import_paste', methods: ['POST'])]
+    public function paste(Project $project, Request $request): Response
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
+        try {
+            file_put_contents($path, $request->request->getString('cells'));
+
+            return $this->redirectToRoute('import', ['project' => $project->id(), 'import' => $this->imports->keep($project, $path, 'pasted')], Response::HTTP_SEE_OTHER);
+        } catch (UploadError $e) {
+            return $this->refused($project, str_replace('“pasted”', 'What was pasted', $e->getMessage()));
+        } finally {
+            unlink($path);
+        }
+    }
+
+    #[Route('/{import}', name: 'import', methods: ['GET'])]
+    public function look(Project $project, string $import, Request $request): Response
+    {
+        set_time_limit(self::SECONDS);
+        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        try {
+            $choice = $this->choice($project, $import, $request);
+            $table = $choice->table($this->builder);
+            $error = null;
+        } catch (UploadError|TableError $e) {
+            $table = null;
+            $error = $e->getMessage();
+            $choice ??= ImportChoice::of($this->imports->grid($project, $import), null, true);
+        }
+        $kinds = new Kinds(new CellReader($project->template()->locale), new PictureNames([]));
+        $columns = array_map(static fn (Column $column): array => [
+            'column' => $column,
+            'kind' => $kinds->infer(array_column(\array_slice($table->cells ?? [], 0, 500), $column->index), $choice->grid->lines[$choice->headings][$column->index] ?? ''),
+            'ambiguous' => $kinds->ambiguous(array_column($table->cells ?? [], $column->index)),
+        ], $table->columns ?? []);
+
+        return $this->render('rows/import.html.twig', [
+            'project' => $project, 'here' => 'Rows', 'import' => $import, 'name' => $name, 'choice' => $choice, 'grid' => $choice->grid, 'table' => $table, 'error' => $error, 'columns' => $columns,
+            'rows' => \array_slice($table->cells ?? [], 0, self::SHOWN), 'delimiters' => RawReader::DELIMITERS, 'encodings' => RawReader::ENCODINGS, 'asked' => $request->query->all(),
+            'keys' => null === $table || 0 === $project->rowCount() ? [] : TableUpdate::keys($this->store->sheet($project), $table),
+        ]);
+    }
+
+    #[Route('/{import}/take', name: 'import_take', methods: ['POST'])]
+    public function take(Project $project, string $import, Request $request, PictureReader $pictures, PictureStore $store): Response
+    {
+        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        try {
+            $choice = $this->choice($project, $import, $request);
+            $table = $this->withPictures($project, $choice, $choice->table($this->builder), $pictures, $store);
+        } catch (UploadError|TableError $e) {
+            return $this->refused($project, $e->getMessage());
+        }
+        $this->store->replace($project, $table, $name);
+        $this->imports->forget($project, $import);
+        $linked = AutoLink::of($project->template(), $project->columns());
+        $this->history->record($project, $linked->template, 'Linked by name');
+        $this->addFlash('good', \sprintf(
+            '%s %s with %d %s are here. %s',
+            number_format($table->count()),
+            1 === $table->count() ? 'row' : 'rows',
+            \count($table->columns),
+            1 === \count($table->columns) ? 'column' : 'columns',
+            [] === $linked->made ? 'No column has the name of a placeholder; link them in Compose.' : 'Linked by name: '.implode('; ', $linked->made).'.'
+        ));
+
+        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/{import}/update', name: 'import_update', methods: ['GET'])]
+    public function compare(Project $project, string $import, Request $request): Response
+    {
+        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        try {
+            $sheet = $this->store->sheet($project);
+            $table = $this->choice($project, $import, $request)->table($this->builder);
+            $update = TableUpdate::compare($sheet, $table, $request->query->getString('key'));
+        } catch (UploadError|TableError $e) {
+            return $this->refused($project, $e->getMessage());
+        }
+        $numbers = [];
+        foreach ($sheet->rows as $i => $row) {
+            $numbers[$row->id] = ['number' => $i + 1, 'name' => $row->cells[$update->key->index]];
+        }
+
+        return $this->render('rows/update.html.twig', ['project' => $project, 'here' => 'Rows', 'import' => $import, 'name' => $name, 'update' => $update, 'sheet' => $sheet, 'numbers' => $numbers, 'asked' => $request->query->all(), 'most' => self::CHANGES_SHOWN]);
+    }
+
+    #[Route('/{import}/update', name: 'import_apply', methods: ['POST'])]
+    public function apply(Project $project, string $import, Request $request): Response
+    {
+        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        try {
+            $update = TableUpdate::compare($this->store->sheet($project), $this->choice($project, $import, $request)->table($this->builder), $request->request->getString('key'));
+            $this->store->apply($project, new TakeTable($update->sheet($request->request->getBoolean('remove')), "Updated from $name"));
+        } catch (UploadError|TableError $e) {
+            return $this->refused($project, $e->getMessage());
+        }
+        $project->setSource($name, []);
+        $this->imports->forget($project, $import);
+        $this->addFlash('good', \sprintf('Updated from %s: %d added, %d changed, %d %s. Undo in Rows brings the old state back.', $name, \count($update->added), \count($update->changed), \count($update->removed), $request->request->getBoolean('remove') ? 'removed' : 'kept that it has not'));
+
+        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @throws UploadError */
+    private function choice(Project $project, string $import, Request $request): ImportChoice
+    {
+        $input = $request->isMethod('GET') ? $request->query : $request->request;
+        $text = static fn (string $key): ?string => '' === $input->getString($key) ? null : $input->getString($key);
+        $headings = $text('heading');
+
+        return ImportChoice::of($this->imports->grid($project, $import, $text('encoding'), $text('delimiter'), $text('sheet')), null === $headings ? null : max(0, (int) $headings - 1), $input->getBoolean('totals'));
+    }
+
+    /** Pictures that lie over cells of a workbook come in as the project's; their cells name them. */
+    private function withPictures(Project $project, ImportChoice $choice, Table $table, PictureReader $reader, PictureStore $store): Table
+    {
+        $cells = $table->cells;
+        $notices = $table->notices;
+        foreach ($choice->grid->pictures as $picture) {
+            $row = $picture['line'] - $choice->headings - 1;
+            if (!isset($cells[$row][$picture['column']])) {
+                continue;
+            }
+            try {
+                $name = $store->add($project, $reader->read($picture['bytes'], $picture['name']));
+                if ('' === trim($cells[$row][$picture['column']])) {
+                    $cells[$row][$picture['column']] = $name;
+                }
+            } catch (UploadError $e) {
+                $notices[] = $e->getMessage();
+            }
+        }
+
+        return new Table($table->columns, array_map(array_values(...), $cells), $notices);
+    }
+
+    private function refused(Project $project, string $why): Response
+    {
+        $this->addFlash('bad', $why.(0 === $project->rowCount() ? '' : ' The rows that were here are untouched.'));
+
+        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+}

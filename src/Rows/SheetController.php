@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Rows;
+
+use Morphea\App\Entity\Project;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Edit\SetCells;
+use Morphea\Core\Data\Recipe\FindReplace;
+use Morphea\Core\Data\Recipe\MapValues;
+use Morphea\Core\Data\Recipe\RecipeCodec;
+use Morphea\Core\Data\SheetDiff;
+use Morphea\Core\Data\TableError;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Twig\Environment;
+
+/** What the grid asks while people work in it, in JSON: all of the table, one change after the other, and how a recipe would come out. */
+#[Route('/projects/{project}/rows')]
+final readonly class SheetController
+{
+    private const TASTED = 8;
+    private const UNMATCHED_SHOWN = 200;
+    /** Of a change to more rows than these the grid fetches all again. */
+    private const FEW = 2_000;
+
+    public function __construct(private TableStore $store, private GridView $view, private Environment $twig)
+    {
+    }
+
+    #[Route('/data', name: 'rows_data', methods: ['GET'])]
+    public function data(Project $project): Response
+    {
+        return new JsonResponse($this->view->of($project));
+    }
+
+    #[Route('/edit', name: 'rows_edit', methods: ['POST'])]
+    public function edit(Project $project, Request $request): Response
+    {
+        try {
+            $data = self::body($request);
+            // Another window may have changed the table since this one was drawn.
+            if (\is_int($data['version'] ?? null) && $data['version'] !== $project->tableVersion()) {
+                return new JsonResponse(['error' => 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.', 'stale' => true] + $this->view->of($project), Response::HTTP_CONFLICT);
+            }
+
+            return match ($data['op'] ?? null) {
+                'undo' => $this->went($project, 'Undone', $this->store->undo($project), 'There is nothing to undo.'),
+                'redo' => $this->went($project, 'Done again', $this->store->redo($project), 'There is nothing to do again.'),
+                'replace' => $this->replace($project, $data),
+                default => $this->answer($project, $this->store->apply($project, EditRequest::read($data, $project->template()->locale)), ''),
+            };
+        } catch (TableError $e) {
+            return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+    }
+
+    /** How a recipe would come out, before anybody takes it. */
+    #[Route('/taste', name: 'rows_taste', methods: ['POST'])]
+    public function taste(Project $project, Request $request): Response
+    {
+        try {
+            $data = self::body($request);
+            $sheet = $this->store->sheet($project);
+            $recipe = RecipeCodec::read($data['recipe'] ?? null, $project->template()->locale);
+            foreach ($recipe->columns() as $key) {
+                $sheet->column($key);
+            }
+            $cells = $this->store->kitchen($project)->taste($sheet, $recipe);
+        } catch (TableError $e) {
+            return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+        $unmatched = $recipe instanceof MapValues ? $recipe->unmatched($sheet) : [];
+
+        return new JsonResponse([
+            'says' => $recipe->says(static fn (string $key): string => $sheet->column($key)->heading),
+            'cells' => \array_slice($cells, 0, self::TASTED),
+            'empty' => \count(array_filter($cells, static fn (string $cell): bool => '' === $cell)),
+            'of' => \count($cells),
+            'unmatched' => array_map(static fn (string $value, int $count): array => [$value, $count], array_map(strval(...), array_keys(\array_slice($unmatched, 0, self::UNMATCHED_SHOWN, true))), \array_slice($unmatched, 0, self::UNMATCHED_SHOWN)),
+        ]);
+    }
+
+    /** @param array<array-key, mixed> $data */
+    private function replace(Project $project, array $data): Response
+    {
+        $find = \is_string($data['find'] ?? null) ? $data['find'] : '';
+        if ('' === $find) {
+            throw new TableError('Say what is to be found.');
+        }
+        $with = \is_string($data['with'] ?? null) ? $data['with'] : '';
+        $keys = \is_array($data['keys'] ?? null) ? $data['keys'] : [];
+        $ids = \is_array($data['ids'] ?? null) ? array_flip(array_filter($data['ids'], is_int(...))) : null;
+        $sheet = $this->store->sheet($project);
+        $columns = array_filter($sheet->columns, static fn (Column $column): bool => null === $column->recipe && ([] === $keys || \in_array($column->key, $keys, true)));
+        $cells = [];
+        $count = 0;
+        foreach ($sheet->rows as $row) {
+            foreach (null === $ids || isset($ids[$row->id]) ? $columns : [] as $column) {
+                $new = FindReplace::in($row->cells[$column->index], $find, $with, (bool) ($data['sameCase'] ?? false));
+                if ($new !== $row->cells[$column->index]) {
+                    $cells[$row->id][$column->key] = $new;
+                    ++$count;
+                }
+            }
+        }
+        if (true === ($data['countOnly'] ?? null)) {
+            return new JsonResponse(['found' => $count]);
+        }
+        if (0 === $count) {
+            throw new TableError("“{$find}” does not occur there.");
+        }
+
+        return $this->answer($project, $this->store->apply($project, new SetCells($cells, [], \sprintf('“%s” replaced in %s %s', mb_strimwidth($find, 0, 60, '…', 'UTF-8'), number_format($count), 1 === $count ? 'cell' : 'cells'))), '');
+    }
+
+    /** @param array{string, SheetDiff}|null $went */
+    private function went(Project $project, string $how, ?array $went, string $otherwise): Response
+    {
+        return null === $went ? new JsonResponse(['error' => $otherwise], Response::HTTP_UNPROCESSABLE_ENTITY) : $this->answer($project, $went[1], "$how: $went[0].");
+    }
+
+    private function answer(Project $project, SheetDiff $diff, string $message): Response
+    {
+        $all = $diff->changesOrder() || \count($diff->rowIds()) > self::FEW;
+        $view = $all ? $this->view->of($project) : $this->view->some($project, $diff->rowIds());
+
+        return new JsonResponse(['all' => $all, 'message' => $message, 'bar' => $this->twig->render('part/bar.html.twig', ['project' => $project, 'here' => 'Rows', 'oob' => false])] + $view);
+    }
+
+    /**
+     * @return array<array-key, mixed>
+     *
+     * @throws TableError
+     */
+    private static function body(Request $request): array
+    {
+        $data = json_decode($request->getContent(), true, 8);
+
+        return \is_array($data) ? $data : throw new TableError('The change did not arrive whole. Load the page again.');
+    }
+}
