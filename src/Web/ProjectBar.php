@@ -32,7 +32,7 @@ final readonly class ProjectBar
             0 === $project->rowCount() ? new Station('Compose', 'compose', \count($project->template()->layers()).' layers', 'quiet')
                 : (0 === $unlinked ? new Station('Compose', 'compose', 'all linked', 'ok') : new Station('Compose', 'compose', "$unlinked not linked", 'look')),
             0 === $project->rowCount() ? new Station('Rows', 'rows', 'no rows yet', 'look')
-                : new Station('Rows', 'rows', \sprintf('%s %s, %d %s', number_format($project->rowCount()), 1 === $project->rowCount() ? 'row' : 'rows', $columns, 1 === $columns ? 'column' : 'columns'), 'quiet'),
+                : new Station('Rows', 'rows', \sprintf('%s %s, ', number_format($project->rowCount()), 1 === $project->rowCount() ? 'row' : 'rows').($project->activeRows() < $project->rowCount() ? number_format($project->rowCount() - $project->activeRows()).' not made' : $columns.(1 === $columns ? ' column' : ' columns')), 'quiet'),
             new Station('Press', 'press', $press, $tone),
         ];
     }

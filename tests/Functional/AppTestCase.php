@@ -149,4 +149,31 @@ abstract class AppTestCase extends WebTestCase
 
         return new UploadedFile($path, $name, test: true);
     }
+
+    /** Takes over what was sent and is being looked at, with what was corrected there. */
+    protected function take(): Crawler
+    {
+        $page = $this->browser->getCrawler();
+        if ($this->browser->getResponse()->isRedirect()) {
+            $page = $this->browser->followRedirect();
+        }
+        $this->browser->submit($page->filter('form[action$="/take"]')->form());
+
+        return $this->browser->followRedirect();
+    }
+
+    /**
+     * One change in the grid.
+     *
+     * @param array<string, mixed> $change
+     *
+     * @return array<string, mixed> what the grid is told
+     */
+    protected function change(Project $project, array $change, string $what = 'edit'): array
+    {
+        $token = $this->token();
+        $this->browser->request('POST', "/projects/{$project->id()}/rows/$what", server: ['HTTP_X_CSRF_TOKEN' => $token, 'CONTENT_TYPE' => 'application/json'], content: (string) json_encode($change));
+
+        return (array) json_decode($this->body(), true);
+    }
 }

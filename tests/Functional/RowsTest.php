@@ -14,10 +14,12 @@ final class RowsTest extends AppTestCase
     {
         $project = $this->project();
         $this->upload($project, 'spring.csv', "Recipient;Hours;Craft;Issued;Register\nÓlöf;007;coats;2026-03-01;1\n");
-        self::assertResponseRedirects("/projects/{$project->id()}/rows");
         $page = $this->browser->followRedirect();
+        self::assertSame(60, $this->reload($project)->rowCount(), 'nothing is taken over by looking at it');
+        self::assertSame([';', 'UTF-8'], [$page->filter('#delimiter option[selected]')->attr('value'), $page->filter('#encoding option[selected]')->text()]);
+        $page = $this->take();
         self::assertStringContainsString('Recipient shows A Recipient; Deed shows B Hours, C Craft; Date shows D Issued', $page->filter('#notices')->text());
-        self::assertSame(['Ólöf', '007', 'coats', '2026-03-01', '1'], $page->filter('.grid td')->each(static fn ($td): string => $td->text()));
+        self::assertSame(['Ólöf', '007', 'coats', '2026-03-01', '1'], array_values(self::getContainer()->get(TableStore::class)->row($this->reload($project), 1)->cells ?? []));
         $project = $this->reload($project);
         self::assertSame([1, 'spring.csv'], [$project->rowCount(), $project->source()]);
         self::assertContains('recipient', $project->template()->linkedColumns());
@@ -32,30 +34,31 @@ final class RowsTest extends AppTestCase
         self::assertStringContainsString('The rows that were here are untouched.', $page->filter('.notice.bad')->text());
         self::assertSame(60, $this->reload($project)->rowCount());
         $this->upload($project, 'long.csv', "Name,Hours\n".str_repeat("Ng,1\n", 21_000));
-        self::assertStringContainsString('more than 20,000 rows', $this->browser->followRedirect()->filter('.notice.bad')->text());
+        self::assertStringContainsString('more than 20,000 rows', $this->browser->followRedirect()->filter('.result.bad')->text());
         self::assertSame(60, $this->reload($project)->rowCount());
-        $this->post("/projects/{$project->id()}/rows/file");
+        $this->post("/projects/{$project->id()}/rows/import");
         self::assertStringContainsString('No file was chosen.', $this->browser->followRedirect()->filter('.notice.bad')->text());
     }
 
     public function testPastedRowsAndTheirNotices(): void
     {
         $project = $this->project();
-        $this->post("/projects/{$project->id()}/rows/paste", ['cells' => "Full name\tHours\tHours\t\nNg\t1\t2\tx"]);
+        $this->post("/projects/{$project->id()}/rows/import/paste", ['cells' => "Full name\tHours\tHours\t\nNg\t1\t2\tx"]);
         $page = $this->browser->followRedirect();
-        self::assertStringContainsString('There is more than one column “Hours”', $page->filter('.told')->text());
-        self::assertStringContainsString('Column D has no heading', $page->filter('.told')->text());
+        self::assertStringContainsString('There is more than one column “Hours”', $page->text());
+        self::assertStringContainsString('Column D has no heading', $page->text());
+        self::assertStringContainsString('2 things to know', $this->take()->filter('.told')->text());
     }
 
-    public function testTwentyThousandRowsAreShownAPageAtATime(): void
+    public function testTwentyThousandRowsAreTakenAndTheFirstOnesComeWithThePage(): void
     {
         $project = $this->project();
         $this->upload($project, 'many.csv', "Full name,Hours\n".implode('', array_map(static fn (int $i): string => "Volunteer $i,$i\n", range(1, 20_000))));
-        $page = $this->browser->followRedirect();
-        self::assertSame(200, $page->filter('.grid tbody tr')->count());
-        $next = $page->filter('.grid tbody tr')->last()->attr('hx-get');
-        $more = $this->browser->request('GET', (string) $next);
-        self::assertStringContainsString('Volunteer 201', $more->text());
+        $page = $this->take();
+        $first = json_decode($page->filter('#first-rows')->text(), true);
+        self::assertSame([200, 20_000, 'Volunteer 200'], [\count($first['rows']), $first['count'], $first['rows'][199]['full_name']]);
+        $this->browser->request('GET', "/projects/{$project->id()}/rows/data");
+        self::assertCount(20_000, json_decode($this->body(), true)['rows']);
         self::assertSame('Volunteer 20000', self::getContainer()->get(TableStore::class)->row($this->reload($project), 20_000)->cells['full_name'] ?? null);
     }
 
@@ -63,7 +66,8 @@ final class RowsTest extends AppTestCase
     {
         $project = $this->project("Full name\n<script>alert(1)</script>");
         $page = $this->browser->request('GET', "/projects/{$project->id()}/rows");
-        self::assertSame(0, $page->filter('.grid script')->count());
+        self::assertStringNotContainsString('<script>alert', $this->body(), 'nor does it end the data the grid begins with');
+        self::assertSame('<script>alert(1)</script>', json_decode($page->filter('#first-rows')->text(), true)['rows'][0]['full_name']);
         $page = $this->browser->request('GET', "/projects/{$project->id()}/compose");
         self::assertSame(0, $page->filter('#side script')->count());
         self::assertStringContainsString('<script>alert(1)</script>', $page->filter('#side svg')->text());
@@ -73,6 +77,6 @@ final class RowsTest extends AppTestCase
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'rows');
         file_put_contents($path, $bytes);
-        $this->post("/projects/{$project->id()}/rows/file", [], ['table' => new UploadedFile($path, $name, test: true)]);
+        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => new UploadedFile($path, $name, test: true)]);
     }
 }

@@ -1,0 +1,245 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Press\Order;
+use Morphea\App\Press\Planner;
+use Morphea\App\Render\Format;
+use Morphea\App\Rows\TableStore;
+use Morphea\Core\Data\Row;
+use Morphea\Tests\Tools;
+use PhpOffice\PhpSpreadsheet\IOFactory;
+use PhpOffice\PhpSpreadsheet\Spreadsheet;
+use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;
+
+/** The table as people work on it: in the grid, with recipes, brought anew, written out, drafted. */
+final class SheetTest extends AppTestCase
+{
+    public function testCellsAreChangedTakenBackAndDoneAgain(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|4\nOar|3");
+        $version = $project->tableVersion();
+        $told = $this->change($project, ['op' => 'cells', 'version' => $version, 'cells' => [2 => ['hours' => '30']], 'new' => [['full_name' => 'Pip']]]);
+        self::assertTrue($told['all']);
+        self::assertSame(['Ng,4', 'Oar,30', 'Pip,'], $this->rows($project));
+        self::assertStringContainsString('3 rows, 2 columns', $told['bar']);
+        self::assertSame('Undone: 2 cells changed.', $this->change($project, ['op' => 'undo'])['message']);
+        self::assertSame(['Ng,4', 'Oar,3'], $this->rows($project));
+        $this->change($project, ['op' => 'redo']);
+        self::assertSame(['Ng,4', 'Oar,30', 'Pip,'], $this->rows($project));
+        $this->change($project, ['op' => 'cells', 'version' => $version, 'cells' => [1 => ['hours' => 'x']]]);
+        self::assertResponseStatusCodeSame(409, 'another window changed it meanwhile');
+        $told = $this->change($project, ['op' => 'cells', 'cells' => [1 => ['gone' => 'x']]]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSame('There is no column “gone” in the table.', $told['error']);
+    }
+
+    public function testRowsThatAreSwitchedOffOrDraftsAreSkippedByRuns(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|4\nOar|3\nPip|2");
+        $this->change($project, ['op' => 'switch', 'ids' => [2], 'off' => true]);
+        $planner = self::getContainer()->get(Planner::class);
+        $plan = $planner->plan($this->reload($project), new Order(Format::Svg, '', '{full_name}', 'x'));
+        self::assertSame(['Ng', 'Pip'], array_column($plan->pieces, 'name'));
+        self::assertStringContainsString('3 rows, 1 not made', (string) $this->browser->request('GET', "/projects/{$project->id()}/rows")->filter('#bar')->text());
+        $this->post("/projects/{$project->id()}/rows/draft", ['count' => '5', 'seed' => '3', 'themes' => "kettles\nboots"]);
+        $drafted = \array_slice($this->rows($project), 3);
+        self::assertCount(5, $drafted);
+        self::assertSame(['Ng', 'Pip'], array_column($planner->plan($this->reload($project), new Order(Format::Svg, '', '{full_name}', 'x'))->pieces, 'name'), 'drafts are made only once accepted');
+        $this->change($project, ['op' => 'undo']);
+        $this->post("/projects/{$project->id()}/rows/draft", ['count' => '5', 'seed' => '3', 'themes' => "kettles\nboots"]);
+        self::assertSame($drafted, \array_slice($this->rows($project), 3), 'the same seed gives the same rows');
+        $this->change($project, ['op' => 'accept', 'ids' => [4, 5]]);
+        self::assertCount(4, $planner->plan($this->reload($project), new Order(Format::Svg, '', '{full_name}', 'x'))->pieces);
+    }
+
+    public function testARecipeMakesAColumnThatRunsAgainByItselfAndCanBeLinked(): void
+    {
+        $project = $this->project("Full name|Title\nng|7 quick fixes\noar|3 stitches");
+        $tasted = $this->change($project, ['recipe' => ['recipe' => 'split', 'column' => 'title', 'how' => 'number']], 'taste');
+        self::assertSame(['7', '3'], $tasted['cells']);
+        $this->change($project, ['op' => 'column-add', 'heading' => 'Count', 'behind' => 'title', 'recipe' => ['recipe' => 'split', 'column' => 'title', 'how' => 'number']]);
+        $this->change($project, ['op' => 'column-add', 'heading' => 'Name', 'recipe' => ['recipe' => 'case', 'column' => 'full_name', 'way' => 'title']]);
+        $this->change($project, ['op' => 'cells', 'cells' => [1 => ['title' => '12 knots', 'full_name' => 'tamsin van oar']]]);
+        self::assertSame(['tamsin van oar,12 knots,12,Tamsin van Oar', 'oar,3 stitches,3,Oar'], $this->rows($project));
+        $this->post("/projects/{$project->id()}/compose/link", ['layer' => 'recipient', 'column' => 'D']);
+        self::assertStringContainsString('Tamsin van Oar', $this->body());
+        self::assertStringContainsString('is made by a recipe', $this->change($project, ['op' => 'cells', 'cells' => [1 => ['count' => '9']]])['error']);
+        $this->change($project, ['op' => 'plain', 'key' => 'count']);
+        $this->change($project, ['op' => 'cells', 'cells' => [1 => ['title' => '1 knot']]]);
+        self::assertSame('tamsin van oar,1 knot,12,Tamsin van Oar', $this->rows($project)[0], 'plain values stay as they were');
+        self::assertSame('Pick the column it is made from.', $this->change($project, ['recipe' => ['recipe' => 'case']], 'taste')['error']);
+    }
+
+    public function testAColumnIsRenamedAndLinksFollow(): void
+    {
+        $project = $this->project();
+        $this->change($project, ['op' => 'column-rename', 'key' => 'full_name', 'heading' => 'Volunteer']);
+        self::assertStringContainsString('all linked', $this->browser->request('GET', "/projects/{$project->id()}/compose")->filter('#bar')->text());
+        self::assertStringContainsString('Ottilie Brandvold-Anning', $this->body());
+    }
+
+    public function testReplacingIsCountedBeforeItHappens(): void
+    {
+        $project = $this->project("Full name|Town\nNg|NW\nOar|nw harbour\nPip|Strand");
+        $replace = ['op' => 'replace', 'find' => 'nw', 'with' => 'Northwater', 'keys' => ['town'], 'ids' => null];
+        self::assertSame(['found' => 2], $this->change($project, $replace + ['countOnly' => true]));
+        self::assertSame(['found' => 0], $this->change($project, ['sameCase' => true, 'find' => 'Nw'] + $replace + ['countOnly' => true]));
+        $this->change($project, $replace);
+        self::assertSame(['Ng,Northwater', 'Oar,Northwater harbour', 'Pip,Strand'], $this->rows($project));
+    }
+
+    public function testDatesAreReadTheWayTheirColumnSays(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|03/04/2026|1");
+        $first = json_decode($this->browser->request('GET', "/projects/{$project->id()}/rows")->filter('#first-rows')->text(), true);
+        self::assertTrue($first['columns'][3]['ambiguous'], 'it is asked about');
+        $stage = fn (): string => $this->browser->request('GET', "/projects/{$project->id()}/compose")->filter('#side svg')->text();
+        self::assertStringContainsString('3 April 2026', $stage());
+        $told = $this->change($project, ['op' => 'kind', 'key' => 'issued', 'kind' => 'date', 'monthFirst' => true]);
+        self::assertFalse($told['columns'][3]['ambiguous']);
+        self::assertStringContainsString('4 March 2026', $stage());
+        self::assertSame('03/04/2026', self::getContainer()->get(TableStore::class)->row($this->reload($project), 1)->cells['issued'] ?? '', 'the cell is as it was');
+    }
+
+    public function testAMessyFileIsUnderstoodCorrectedAndTaken(): void
+    {
+        $project = $this->project("Old\nx");
+        $bytes = (string) iconv('UTF-8', 'Windows-1250', "Volunteers of the guild;;\n;;\n@Photo;'Full name;Hours\nkettle.jpg;Zdeněk;4\n;Łucja;3\n;Total;7\n");
+        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent($bytes, 'list.csv')]);
+        $page = $this->browser->followRedirect();
+        self::assertSame('3', $page->filter('#heading')->attr('value'));
+        self::assertStringContainsString('The 2 lines above the headings are left out: “Volunteers of the guild”', $page->text());
+        self::assertStringContainsString('What stands below the rows is left out.', $page->text());
+        self::assertStringContainsString('not in UTF-8', $page->text());
+        $form = $page->filter('form[data-autosend]')->form();
+        $form['encoding'] = 'Windows-1250';
+        $page = $this->browser->submit($form);
+        self::assertStringContainsString('Zdeněk', $page->text());
+        $this->take();
+        self::assertSame(['kettle.jpg,Zdeněk,4', ',Łucja,3'], $this->rows($project));
+        self::assertSame(['Photo', 'Full name', 'Hours'], array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()));
+        self::assertSame([], $this->files($project), 'what was sent is thrown away once it is taken');
+    }
+
+    public function testANewerFileIsComparedAndTakenOverAndTakenBack(): void
+    {
+        $project = $this->project("Register|Full name|Hours\n1|Ng|4\n2|Oar|3\n3|Pip|2");
+        $this->change($project, ['op' => 'switch', 'ids' => [2], 'off' => true]);
+        $this->change($project, ['op' => 'column-add', 'heading' => 'Loud', 'recipe' => ['recipe' => 'case', 'column' => 'full_name', 'way' => 'upper']]);
+        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent("Register,Full name,Hours\n2,Oar,30\n1,Ng,4\n4,Tamsin,1\n", 'newer.csv')]);
+        $page = $this->browser->followRedirect();
+        $page = $this->browser->submit($page->filter('form[action$="/update"]')->form());
+        self::assertSame(['1', '1', '1', '1'], $page->filter('.facts dd')->each(static fn ($dd): string => $dd->text()), 'added, changed, not in the file, moved');
+        self::assertStringContainsString('3', $page->filter('del')->text());
+        self::assertStringContainsString('30', $page->filter('ins')->text());
+        self::assertSame(['1,Ng,4,NG', '2,Oar,3,OAR', '3,Pip,2,PIP'], $this->rows($project), 'nothing is changed by looking at it');
+        $this->browser->submit($page->filter('form[method=post]')->form());
+        self::assertSame(['2,Oar,30,OAR', '1,Ng,4,NG', '4,Tamsin,1,TAMSIN'], $this->rows($project));
+        $active = self::getContainer()->get(TableStore::class)->active($this->reload($project));
+        self::assertSame(['Ng', 'Tamsin'], array_map(static fn (Row $row): string => $row->cells['full_name'], $active), 'Oar is still switched off');
+        $this->change($project, ['op' => 'undo']);
+        self::assertSame(['1,Ng,4,NG', '2,Oar,3,OAR', '3,Pip,2,PIP'], $this->rows($project));
+    }
+
+    public function testAWorkbookComesWithItsPicturesFormulasAndErrorsAndAnySheet(): void
+    {
+        $project = $this->project("Old\nx");
+        $book = new Spreadsheet();
+        $book->getActiveSheet()->setTitle('Notes')->fromArray([['nothing here'], ['of use']]);
+        $sheet = $book->createSheet()->setTitle('People');
+        $sheet->fromArray([['Photo', 'Full name', 'Hours'], [null, 'Ng', '=2+2'], [null, 'Oar', '#N/A']]);
+        $drawing = new Drawing();
+        $drawing->setPath(\dirname(__DIR__).'/Fixtures/plain.jpg')->setCoordinates('A3')->setWorksheet($sheet);
+        $path = tempnam(sys_get_temp_dir(), 'book').'.xlsx';
+        IOFactory::createWriter($book, 'Xlsx')->save($path);
+        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent((string) file_get_contents($path), 'people.xlsx')]);
+        $page = $this->browser->followRedirect();
+        $form = $page->filter('form[data-autosend]')->form();
+        $form['sheet'] = 'People';
+        $page = $this->browser->submit($form);
+        foreach (['1 formula was taken by the value', '1 cell holds an error of the spreadsheet', 'A picture in the cells comes in with the rows'] as $words) {
+            self::assertStringContainsString($words, $page->text());
+        }
+        $this->take();
+        $rows = $this->rows($project);
+        self::assertSame(',Ng,4', $rows[0]);
+        self::assertMatchesRegularExpression('/^.+\.jpg,Oar,#N\/A$/', $rows[1], 'the picture is named in its cell');
+    }
+
+    public function testTablesAreWrittenOutWithNothingToRunAndComeBackTheSame(): void
+    {
+        $project = $this->project("Full name|Hours|Note\nNg|-4|=1+1\nOar|3|@sum(a) and \"quotes\"\nZdeněk|+2|-word");
+        $this->change($project, ['op' => 'column-add', 'heading' => 'Loud', 'recipe' => ['recipe' => 'case', 'column' => 'full_name', 'way' => 'upper']]);
+        $csv = $this->file("/projects/{$project->id()}/rows/write.csv");
+        self::assertSame("\xEF\xBB\xBF\"Full name\",Hours,Note,Loud\r\nNg,-4,'=1+1,NG\r\nOar,3,\"'@sum(a) and \"\"quotes\"\"\",OAR\r\nZdeněk,+2,'-word,ZDENĚK\r\n", $csv);
+        foreach (['xlsx', 'ods'] as $ending) {
+            $bytes = $this->file("/projects/{$project->id()}/rows/write.$ending");
+            $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent($bytes, "back.$ending")]);
+            $this->take();
+            self::assertSame(['Ng,-4,=1+1,NG', 'Oar,3,@sum(a) and "quotes",OAR', 'Zdeněk,+2,-word,ZDENĚK'], $this->rows($project), $ending);
+            $this->change($project, ['op' => 'undo']);
+        }
+    }
+
+    public function testABlankSheetIsFilledInAndBroughtBack(): void
+    {
+        $project = $this->starter('winter-pin');
+        foreach (['xlsx', 'ods', 'csv'] as $ending) {
+            $bytes = $this->file("/projects/{$project->id()}/rows/blank.$ending");
+            if ('xlsx' === $ending) {
+                self::assertStringContainsString('The name of a picture', Tools::unzip($bytes)['xl/comments1.xml']);
+            }
+            $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent($bytes, "blank.$ending")]);
+            $this->take();
+            self::assertSame(['Photo', 'Kicker', 'Title', 'Minutes', 'Tool'], array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()), $ending);
+            self::assertStringContainsString('all linked', $this->browser->request('GET', "/projects/{$project->id()}/compose")->filter('#bar')->text());
+        }
+    }
+
+    public function testPicturesMissingFromRowsAreListedWithNearMisses(): void
+    {
+        $project = $this->starter('winter-pin');
+        $this->change($project, ['op' => 'cells', 'cells' => [1 => ['photo' => 'kettel.jpg'], 2 => ['photo' => 'whale'], 3 => ['photo' => 'PHOTOS/Um-brella.PNG']]]);
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/rows/pictures");
+        self::assertStringContainsString('10 cells have theirs', $page->text());
+        self::assertSame(['kettel.jpg', 'whale'], $page->filter('[aria-label="Missing pictures"] td:nth-child(2)')->each(static fn ($td): string => $td->text()));
+        $this->browser->submit($page->filter('form[action$="/mean"]')->form());
+        self::assertStringContainsString(',kettle.jpg,', $this->rows($project)[0]);
+    }
+
+    public function testTypingFromNothingBeginsWithTheColumnsTheDesignShows(): void
+    {
+        $this->browser->loginUser($this->member());
+        $this->post('/projects', ['starter' => 'claim-tag']);
+        self::assertSame(1, preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m));
+        $this->post("/projects/$m[1]/rows/begin");
+        $project = $this->entities()->find(Project::class, $m[1]);
+        self::assertNotNull($project);
+        self::assertSame([], array_diff($project->template()->linkedColumns(), array_map(static fn ($column): string => $column->key, $project->columns())));
+        self::assertSame(10, $project->rowCount());
+    }
+
+    private function file(string $address): string
+    {
+        $this->browser->request('GET', $address);
+        self::assertResponseIsSuccessful();
+
+        return $this->browser->getInternalResponse()->getContent();
+    }
+
+    /** @return list<string> names of files that wait to be taken over */
+    private function files(Project $project): array
+    {
+        return glob(\dirname(__DIR__, 2)."/var/test/files/imports/{$project->id()}/*/*") ?: [];
+    }
+
+    /** @return list<string> cells of each row, with commas between */
+    private function rows(Project $project): array
+    {
+        return array_map(static fn (Row $row): string => implode(',', $row->cells), self::getContainer()->get(TableStore::class)->rows($this->reload($project)));
+    }
+}
