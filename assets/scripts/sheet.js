@@ -132,16 +132,16 @@ function status() {
 function begin() {
     table = new window.Tabulator(root, {
         data: state.rows, index: '_id', columns: definitions(), height: '100%', layout: 'fitData', placeholder: 'No row is like this.',
-        rowHeader: {field: '_no', headerSort: false, resizable: false, frozen: true, width: 76, formatter: number, cssClass: 'row-header', title: ''},
+        rowHeader: {field: '_no', headerSort: false, resizable: false, frozen: true, width: 76, formatter: number, cssClass: 'row-header', title: 'Row', titleFormatter: () => element('span', 'visually-hidden', 'Row')},
         selectableRange: 1, selectableRangeColumns: true, selectableRangeRows: true, selectableRangeClearCells: false, editTriggerEvent: 'dblclick', clipboard: false,
         rowFormatter: (row) => row.getElement().classList.toggle('row-off', Boolean(row.getData()._off || row.getData()._draft)),
-        columnDefaults: {resizable: 'header'}, keybindings: {navUp: false, navDown: false},
+        columnDefaults: {resizable: 'header'},
     });
     table.on('cellEdited', (cell) => {
         if (cell.getValue() !== cell.getOldValue()) change({op: 'cells', cells: {[cell.getData()._id]: {[cell.getField()]: cell.getValue()}}});
     });
     table.on('tableBuilt', async () => {
-        root.querySelector('.tabulator-tableholder').setAttribute('aria-label', 'The table');
+        root.setAttribute('aria-label', 'The table');
         if (state.rows.length < state.count) await reload();
         status();
         root.dataset.ready = '1';

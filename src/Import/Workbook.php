@@ -17,6 +17,7 @@ use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
 final readonly class Workbook
 {
     private const MAX_UNPACKED = 400_000_000;
+    private const ERROR = '~^#(N/A|REF!|DIV/0!|VALUE!|NAME\?|NUM!|NULL!)$~';
 
     public function __construct(private OpenDocument $openDocument)
     {
@@ -64,8 +65,9 @@ final readonly class Workbook
         foreach ($book->getAllSheets() as $sheet) {
             $title = $sheet->getTitle();
             if (\in_array($wanted, $names, true) ? $wanted === $title : $sheet->getHighestDataRow() > 1 || '' !== $this->shown($sheet->getCell('A1')) || [] === \array_slice($names, 1)) {
-                $lines = iterator_to_array($this->sheet($sheet), false);
-                [$errors, $formulas] = $this->told($sheet);
+                $told = ['errors' => 0, 'formulas' => 0];
+                $lines = iterator_to_array($this->sheet($sheet, $told), false);
+                [$errors, $formulas] = [$told['errors'], $told['formulas']];
 
                 return new RawGrid($lines, null, null, $names, $title, array_values(array_filter([
                     $formulas > 0 ? \sprintf('%s %s taken by the value it showed when the file was saved.', number_format($formulas), 1 === $formulas ? 'formula was' : 'formulas were') : '',
@@ -89,19 +91,6 @@ final readonly class Workbook
         }
     }
 
-    /** @return array{int, int} cells with errors, and with formulas */
-    private function told(Worksheet $sheet): array
-    {
-        $errors = $formulas = 0;
-        foreach ($sheet->getCoordinates(false) as $at) {
-            $cell = $sheet->getCell($at);
-            $formulas += $cell->isFormula() ? 1 : 0;
-            $errors += 1 === preg_match('~^#(N/A|REF!|DIV/0!|VALUE!|NAME\?|NUM!|NULL!)$~', $this->shown($cell)) ? 1 : 0;
-        }
-
-        return [$errors, $formulas];
-    }
-
     /** @return list<array{line: int, column: int, bytes: string, name: string}> from 0 */
     private function pictures(Worksheet $sheet): array
     {
@@ -120,15 +109,21 @@ final readonly class Workbook
         return $found;
     }
 
-    /** @return \Generator<int, list<string>> */
-    private function sheet(Worksheet $sheet): \Generator
+    /**
+     * @param array{errors: int, formulas: int} $told counted up
+     *
+     * @return \Generator<int, list<string>>
+     */
+    private function sheet(Worksheet $sheet, array &$told = ['errors' => 0, 'formulas' => 0]): \Generator
     {
         $lastColumn = $sheet->getHighestDataColumn();
         $lastRow = min($sheet->getHighestDataRow(), Table::MAX_ROWS * 2);
         for ($row = 1; $row <= $lastRow; ++$row) {
             $cells = [];
             foreach ($sheet->getRowIterator($row, $row)->current()->getCellIterator('A', $lastColumn) as $cell) {
-                $cells[] = $this->shown($cell);
+                $cells[] = $shown = $this->shown($cell);
+                $told['formulas'] += $cell->isFormula() ? 1 : 0;
+                $told['errors'] += str_starts_with($shown, '#') && 1 === preg_match(self::ERROR, $shown) ? 1 : 0;
             }
             yield $cells;
         }

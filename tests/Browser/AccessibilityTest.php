@@ -48,8 +48,22 @@ final class AccessibilityTest extends BrowserTestCase
         $this->open("$project/compose/history");
         $this->axe('history');
         $this->open("$project/rows");
-        $this->find('.grid');
+        $this->find('#grid[data-ready]');
         $this->axe('rows');
+        foreach (['#this-column' => 'column', '#new-recipe' => 'recipe', '[data-dialog="replace-dialog"]' => 'find and replace', '[data-dialog="draft-dialog"]' => 'draft rows'] as $opener => $name) {
+            $this->find($opener)->click();
+            $this->settled();
+            $this->axe("rows, $name");
+            $this->driver->executeScript('document.querySelector("dialog[open]").close()');
+        }
+        $this->upload('#table-file', 'newer.csv', "Full name,Hours,Craft,Issued,Register\nNg,112,clocks,2026-03-02,0002\nNew,1,lamps,03/04/2026,0099\n");
+        $this->sees('What was understood of newer.csv');
+        $this->axe('import');
+        $this->button('Update the table here')->click();
+        $this->sees('What newer.csv would change');
+        $this->axe('update');
+        $this->open("$project/rows/pictures");
+        $this->axe('pictures of the rows');
         $this->open("$project/press");
         $this->find('#order');
         $this->axe('press');

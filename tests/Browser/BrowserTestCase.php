@@ -187,7 +187,8 @@ abstract class BrowserTestCase extends TestCase
         $this->button('Bring a table')->click();
         $this->button('Paste rows')->click();
         $this->driver->executeScript('document.getElementById("cells").value = arguments[0]', [$rows]);
-        $this->button('Take the rows')->click();
+        $this->button('Look at them')->click();
+        $this->button('Take over')->click();
         $this->sees('are here');
         $this->find('.station[href$="/compose"]')->click();
         $this->find('#side');

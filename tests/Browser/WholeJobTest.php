@@ -35,6 +35,8 @@ final class WholeJobTest extends BrowserTestCase
         $this->sees('Bring the rows');
         $this->sees('Full name', '.drop-here');
         $this->upload('#table-file', 'spring.csv', self::ROWS);
+        $this->sees('What was understood of spring.csv');
+        $this->button('Take over')->click();
         $this->sees('4 rows with 5 columns are here.');
         $this->sees('Date shows D Issued');
         $this->sees('2 not linked', '#stations');

@@ -1,0 +1,184 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\WebDriverKeys;
+
+/** Whole jobs with tables: tamed, brought anew, typed from nothing, filled in from a blank sheet. */
+final class RowsScreenTest extends BrowserTestCase
+{
+    public function testAMessyFileBecomesACleanTableWithTwoRecipes(): void
+    {
+        $this->begin('Claim tags');
+        $this->upload('#table-file', 'messy.csv', "Claims of the week;;;\n;;;\n@Picture;'Owner;Town;Title\nkettle;ottilie van der berg;NW;7 quick fixes\n;NG;nw;12 knots\n;;;\nTotal;2;;\n");
+        $this->sees('What was understood of messy.csv');
+        $this->sees('The 2 lines above the headings are left out');
+        $this->sees('What stands below the rows is left out.');
+        $this->button('Take over')->click();
+        $this->sees('2 rows with 4 columns are here.');
+        $this->ready();
+        $this->sees('Owner', '#grid');
+
+        // Names in order, and the number parted from the words.
+        $this->recipe('case', 'Name', ['#recipe-column' => 'owner', '#recipe-way' => 'title'], 'Ottilie van der Berg');
+        $this->sees('[Owner] with every word capitalised', '#grid');
+        $this->recipe('split', 'Count', ['#recipe-column' => 'title', '#recipe-how' => 'number'], '12');
+        self::assertSame([['Ottilie van der Berg', '7'], ['Ng', '12']], $this->cells('name', 'count'));
+
+        // Find and replace, counted first; recipes run again by themselves when a cell changes.
+        $this->find('[data-dialog="replace-dialog"]')->click();
+        $this->find('#find')->sendKeys('nw');
+        $this->find('#with')->sendKeys('Northwater');
+        $this->sees('2 cells would change.', '#found');
+        $this->button('Replace')->click();
+        $this->sees('Northwater', '#grid');
+        $this->type('owner', 0, 'tamsin oar');
+        $this->eventually(fn (): bool => ['Tamsin Oar', '7'] === $this->cells('name', 'count')[0] ? true : throw new \RuntimeException('not yet'), 'the recipe did not run again');
+
+        // A circle is refused in words; undo takes back one thing after the other.
+        for ($i = 0; $i < 4; ++$i) {
+            $this->find('#undo')->click();
+            usleep(400_000);
+        }
+        $this->eventually(fn (): bool => [['ottilie van der berg', 'NW'], ['NG', 'nw']] === $this->cells('owner', 'town') ? true : throw new \RuntimeException('not yet'), 'undo did not bring the old cells back');
+    }
+
+    public function testANewerFileIsLookedAtBeforeItIsTakenOver(): void
+    {
+        $this->begin('Updated tags');
+        $this->upload('#table-file', 'first.csv', "Tag,Item,Owner\n001,Kettle,Ng\n002,Clock,Oar\n003,Boot,Pip\n");
+        $this->button('Take over')->click();
+        $this->ready();
+        // Row 2 is switched off, by its number and the menu.
+        (new WebDriverActions($this->driver))->click($this->find('.tabulator-row:nth-child(2) .row-header'))->perform();
+        $this->choose('#row-acts', 'off');
+        $this->sees('1 switched off', '#grid-status');
+
+        $this->upload('#table-file', 'second.csv', "Tag,Item,Owner\n002,Clock,Oar and sons\n001,Kettle,Ng\n004,Lamp,Tamsin\n");
+        $this->button('Update the table here')->click();
+        $this->sees('What second.csv would change');
+        $this->sees('Oar and sons', 'ins');
+        $this->sees('row 3: 003, Boot, Pip');
+        $this->button('Update the table')->click();
+        $this->sees('1 added, 1 changed, 1 removed');
+        $this->ready();
+        self::assertSame([['002', 'Oar and sons'], ['001', 'Ng'], ['004', 'Tamsin']], $this->cells('tag', 'owner'));
+        $this->sees('1 switched off', '#grid-status');
+        $this->find('#undo')->click();
+        $this->eventually(fn (): bool => [['001', 'Ng'], ['002', 'Oar'], ['003', 'Pip']] === $this->cells('tag', 'owner') ? true : throw new \RuntimeException('not yet'), 'the update was not taken back');
+    }
+
+    public function testATableTypedAndPastedFromNothingWithTheKeyboard(): void
+    {
+        $this->begin('Typed tags');
+        $this->button('Type them here')->click();
+        $this->ready();
+        $this->sees('10 rows', '#grid-status');
+        $this->driver->executeScript('document.querySelector("#grid .tabulator-tableholder").focus()');
+        $keys = array_map(static fn (array $pair): string => $pair[0], $this->columns());
+        // Letters begin typing where the selection is; Enter takes them; arrows go on.
+        (new WebDriverActions($this->driver))->sendKeys(null, '001')->sendKeys(null, WebDriverKeys::ENTER)->perform();
+        $this->eventually(fn (): bool => '001' === $this->cells($keys[0])[0][0] ? true : throw new \RuntimeException('not yet'), 'what was typed is not there');
+        (new WebDriverActions($this->driver))->sendKeys(null, WebDriverKeys::ARROW_DOWN)->perform();
+        $this->paste("002\tKettle\n003\t\"Clock,\nno hands\"\n004\tBoot");
+        $this->eventually(fn (): bool => ['004', 'Boot'] === $this->cells($keys[0], $keys[1])[3] ? true : throw new \RuntimeException('not yet'), 'what was pasted is not there');
+        self::assertSame("Clock,\nno hands", $this->cells($keys[1])[2][0]);
+
+        // More is pasted than there are rows: they are added.
+        $this->select($keys[0], 8);
+        $this->paste("009\n010\n011\n012");
+        $this->sees('12 rows', '#grid-status');
+        $this->select($keys[1], 1, 3);
+        (new WebDriverActions($this->driver))->keyDown(null, WebDriverKeys::CONTROL)->sendKeys(null, 'd')->keyUp(null, WebDriverKeys::CONTROL)->perform();
+        $this->eventually(fn (): bool => 'Kettle' === $this->cells($keys[1])[3][0] ? true : throw new \RuntimeException('not yet'), 'it was not filled down');
+        $this->select($keys[0], 11);
+        (new WebDriverActions($this->driver))->keyDown(null, WebDriverKeys::ALT)->sendKeys(null, WebDriverKeys::ARROW_UP)->keyUp(null, WebDriverKeys::ALT)->perform();
+        $this->eventually(fn (): bool => '012' === $this->cells($keys[0])[10][0] ? true : throw new \RuntimeException('not yet'), 'the row did not move');
+
+        // What is typed here is what the design shows.
+        $this->find('.station[href$="/compose"]')->click();
+        $this->sees('001', '#side');
+        $this->sees('all linked', '#stations');
+    }
+
+    public function testABlankSheetIsFilledInAndBroughtBack(): void
+    {
+        $this->begin('Sheet tags');
+        $csv = $this->download(fn () => $this->find('a[href$="/rows/blank.csv"]')->click());
+        $lines = explode("\r\n", trim($csv));
+        self::assertCount(2, $lines, 'headings and a sample row');
+        $this->upload('#table-file', 'filled.csv', $lines[0]."\r\n".implode(',', array_map(static fn (int $i): string => "filled $i", range(1, substr_count($lines[0], ',') + 1)))."\r\n");
+        $this->button('Take over')->click();
+        $this->sees('all linked', '#stations');
+        $this->ready();
+        $this->sees('filled 2', '#grid');
+    }
+
+    /** A project from the tag starter, without rows. */
+    private function begin(string $name): void
+    {
+        $this->signIn();
+        $this->button('Numbered tag, 90 x 50 mm')->click();
+        $this->sees('Bring the rows');
+    }
+
+    private function ready(): void
+    {
+        $this->find('#grid[data-ready]');
+        $this->settled();
+    }
+
+    /** @param array<string, string> $choices values by field */
+    private function recipe(string $kind, string $name, array $choices, string $tasted): void
+    {
+        $this->find('#new-recipe')->click();
+        $this->choose('#recipe-kind', $kind);
+        $this->find('#recipe-name')->sendKeys($name);
+        foreach ($choices as $field => $value) {
+            $this->driver->executeScript('const s = document.querySelector(arguments[0]); s.value = arguments[1]; s.dispatchEvent(new Event("input", {bubbles: true}))', [$field, $value]);
+        }
+        $this->sees($tasted, '#recipe-taste');
+        $this->button('Take it')->click();
+        $this->sees($name, '#grid');
+    }
+
+    /** @return list<array{string, string}> key and heading */
+    private function columns(): array
+    {
+        /** @var list<array{string, string}> $columns */
+        $columns = $this->driver->executeScript('return Tabulator.findTable("#grid")[0].getColumnDefinitions().filter(c => !c.field.startsWith("_")).map(c => [c.field, c.title])');
+
+        return $columns;
+    }
+
+    /** @return list<list<string>> */
+    private function cells(string ...$keys): array
+    {
+        /** @var list<list<string>> $cells */
+        $cells = $this->driver->executeScript('return Tabulator.findTable("#grid")[0].getData().map(row => arguments[0].map(key => row[key]))', [$keys]);
+
+        return $cells;
+    }
+
+    /** Selects cells of a column, rows from 0. */
+    private function select(string $key, int $from, ?int $to = null): void
+    {
+        $this->driver->executeScript('const t = Tabulator.findTable("#grid")[0]; const rows = t.getRows("active"); t.getRanges()[0].setBounds(rows[arguments[1]].getCell(arguments[0]), rows[arguments[2]].getCell(arguments[0])); document.querySelector("#grid .tabulator-tableholder").focus()', [$key, $from, $to ?? $from]);
+    }
+
+    private function type(string $key, int $row, string $words): void
+    {
+        $this->select($key, $row);
+        (new WebDriverActions($this->driver))->sendKeys(null, WebDriverKeys::F2)->perform();
+        $this->find('.tabulator-editing textarea');
+        (new WebDriverActions($this->driver))->sendKeys(null, $words)->sendKeys(null, WebDriverKeys::ENTER)->perform();
+    }
+
+    private function paste(string $text): void
+    {
+        $this->driver->executeScript('const d = new DataTransfer(); d.setData("text/plain", arguments[0]); document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: d, bubbles: true, cancelable: true}))', [$text]);
+    }
+}
