@@ -142,6 +142,8 @@ function begin() {
     });
     table.on('tableBuilt', async () => {
         root.setAttribute('aria-label', 'The table');
+        root.querySelector(':scope > .tabulator-tableholder').setAttribute('role', 'rowgroup');
+        root.querySelector('.tabulator-table').setAttribute('role', 'presentation');
         if (state.rows.length < state.count) await reload();
         status();
         root.dataset.ready = '1';

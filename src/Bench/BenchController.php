@@ -131,7 +131,7 @@ final class BenchController extends AbstractController
             unlink($path);
         }
         $copy = $this->maker->fromFile($project->owner(), $file->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')), $project->source());
-        $this->addFlash('good', \sprintf('“%s” is a project of its own now, %s.', $copy->name(), null === $file->table ? 'without rows' : 'with its rows'));
+        $this->addFlash('good', \sprintf('“%s” is a project of its own now, %s.', $copy->name(), null === $file->sheet ? 'without rows' : 'with its rows'));
 
         return $this->redirectToRoute('bench');
     }

@@ -24,7 +24,7 @@ final readonly class ProjectFile
     public function write(Project $project, bool $rows): string
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
-        $this->archive->write($path, $project->template(), $this->pictures($project), $rows ? $this->rows->table($project) : null, $this->fonts($project));
+        $this->archive->write($path, $project->template(), $this->pictures($project), $rows && $project->rowCount() > 0 ? $this->rows->sheet($project) : null, $this->fonts($project));
 
         return $path;
     }

@@ -31,8 +31,8 @@ final readonly class ProjectMaker
             foreach ($file->fonts as $font) {
                 $this->fonts->add($owner, $font);
             }
-            if (null !== $file->table) {
-                $this->tables->replace($project, $file->table, $source);
+            if (null !== $file->sheet) {
+                $this->tables->take($project, $file->sheet, $source);
             }
 
             return $project;

@@ -7,6 +7,7 @@ namespace Morphea\App\Bench;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\PictureReader;
 use Morphea\App\Import\TableReader;
+use Morphea\Core\Data\Sheet;
 use Morphea\Core\Template\TemplateCodec;
 
 /** The templates that ship with the application, unpacked in demo/: to start a project from, with or without their rows. */
@@ -51,6 +52,6 @@ final readonly class StarterShelf
             $pictures[$name] = \is_array($focus) ? $picture->focusedOn((float) $focus[0], (float) $focus[1]) : $picture;
         }
 
-        return new MorpheaFile($template, $pictures, $this->tables->file("$folder/rows.csv", 'rows.csv'));
+        return new MorpheaFile($template, $pictures, Sheet::of($this->tables->file("$folder/rows.csv", 'rows.csv')));
     }
 }

@@ -17,6 +17,7 @@ use Morphea\App\Render\PieceMaker;
 use Morphea\App\Render\RenderError;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\RowSelection;
+use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Layout\EvenSizes;
@@ -51,20 +52,22 @@ final readonly class FilePress
     public function press(FileOrder $order): array
     {
         $file = $this->archive->read($order->file, basename($order->file));
-        $table = null === $order->rows ? $file->table : $this->tables->file($this->existing($order->rows), basename($order->rows));
-        if (null === $table) {
+        $sheet = null === $order->rows ? $file->sheet : Sheet::of($this->tables->file($this->existing($order->rows), basename($order->rows)));
+        if (null === $sheet) {
             throw new UploadError(basename($order->file).' holds no rows. Give a table with --rows=FILE.');
         }
+        $table = $sheet->table();
+        $skipped = $sheet->skipped();
         $template = AutoLink::of($file->template, $table->columns)->template;
         $this->checkColumns($template, $table);
-        $pieces = $this->named($order, $template, $table);
+        $pieces = array_values(array_filter($this->named($order, $template, $table), static fn (array $piece): bool => !isset($skipped[$piece[0]->number])));
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
         array_map(unlink(...), glob("$order->to/.part-*.pdf") ?: []);
         $pictures = $this->pictures->of($file);
         $engine = $this->engines->withFiles(array_map(static fn (FontFile $font): OwnFont => new OwnFont($font->family, $font->weight, $font->italic, $font->hash(), $font->ending, static fn (): string => $font->bytes), $file->fonts));
-        $even = EvenSizes::of($template, $table->rows(), $engine->texts);
+        $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->rows()), $skipped), $engine->texts);
         $make = fn (Row $row): Piece => $this->maker->draw($engine->layouter, $template, $row, $pictures, $order->format, $even, $order->bleed && $template->bleed > 0);
         $results = $this->spread($order, $template, $make, $pieces);
         if ($order->format->isOneFile()) {

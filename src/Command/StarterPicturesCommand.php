@@ -45,7 +45,7 @@ final class StarterPicturesCommand extends Command
     private function picture(MorpheaFile $file): string
     {
         $engine = $this->engines->with([]);
-        $rows = null === $file->table ? [] : iterator_to_array($file->table->rows());
+        $rows = null === $file->sheet ? [] : iterator_to_array($file->sheet->table()->rows());
         $pictures = $this->pictures->of($file);
         $laid = $engine->layouter->lay($file->template, $rows[1] ?? null, $pictures, EvenSizes::of($file->template, $rows, $engine->texts), 0, true);
 

@@ -5,14 +5,16 @@ declare(strict_types=1);
 namespace Morphea\App\Import;
 
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Table;
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetFacts;
+use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
 
-/** Reads and writes .morphea: a zip of template.json, assets/ and, optionally, fonts/ and rows.csv (docs/format/README.md). */
+/** Reads and writes .morphea: a zip of template.json, assets/ and, optionally, fonts/, rows.csv and table.json (docs/format/README.md). */
 final readonly class MorpheaArchive
 {
     public const MAX_BYTES = 100_000_000;
@@ -46,7 +48,7 @@ final readonly class MorpheaArchive
      * @param iterable<PictureFile> $pictures
      * @param iterable<FontFile>    $fonts
      */
-    public function write(string $path, Template $template, iterable $pictures, ?Table $table, iterable $fonts = []): void
+    public function write(string $path, Template $template, iterable $pictures, ?Sheet $sheet, iterable $fonts = []): void
     {
         $zip = new \ZipArchive();
         if (true !== $zip->open($path, \ZipArchive::CREATE | \ZipArchive::OVERWRITE)) {
@@ -66,8 +68,11 @@ final readonly class MorpheaArchive
         foreach ($fonts as $font) {
             $zip->addFromString(\sprintf('fonts/%s.%s', substr($font->hash(), 0, 16), $font->ending), $font->bytes);
         }
-        if (null !== $table) {
-            $zip->addFromString('rows.csv', self::csv($table));
+        // Rows without a word are no rows of a table that is read.
+        $sheet = $sheet?->withRows(array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => '' !== trim(implode('', $row->cells)))));
+        if (null !== $sheet && [] !== $sheet->rows) {
+            $zip->addFromString('rows.csv', self::csv($sheet));
+            $zip->addFromString('table.json', SheetFacts::encode($sheet));
         }
         $zip->close();
     }
@@ -91,9 +96,15 @@ final readonly class MorpheaArchive
             return new MorpheaFile($template, $pictures, null, $fonts);
         }
         try {
-            return new MorpheaFile($template, $pictures, $this->builder->build($this->text->lines($this->text->decode($csv, 'rows.csv')->text, ',')), $fonts);
+            $table = $this->builder->build($this->text->lines($this->text->decode($csv, 'rows.csv')->text, ','));
         } catch (TableError $e) {
             throw new UploadError("“{$name}”, rows.csv: {$e->getMessage()}", 0, $e);
+        }
+        $facts = $zip->getFromName('table.json');
+        try {
+            return new MorpheaFile($template, $pictures, false === $facts ? Sheet::of($table) : SheetFacts::decode($facts, $table, $template->locale), $fonts);
+        } catch (TableError $e) {
+            throw new UploadError("“{$name}”, table.json: {$e->getMessage()}", 0, $e);
         }
     }
 
@@ -163,11 +174,11 @@ final readonly class MorpheaArchive
         }
     }
 
-    private static function csv(Table $table): string
+    private static function csv(Sheet $sheet): string
     {
         $stream = fopen('php://temp', 'w+');
         \assert(false !== $stream);
-        foreach ([array_map(static fn (Column $column): string => $column->heading, $table->columns), ...$table->cells] as $cells) {
+        foreach ([array_map(static fn (Column $column): string => $column->heading, $sheet->columns), ...$sheet->table()->cells] as $cells) {
             fputcsv($stream, $cells, ',', '"', '');
         }
         rewind($stream);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-use Morphea\Core\Data\Table;
+use Morphea\Core\Data\Sheet;
 use Morphea\Core\Template\Template;
 
 /** What a .morphea file holds: a template, pictures, fonts, and rows if there were any. */
@@ -14,13 +14,13 @@ final readonly class MorpheaFile
      * @param array<string, PictureFile> $pictures by name
      * @param list<FontFile>             $fonts    its owner's own
      */
-    public function __construct(public Template $template, public array $pictures, public ?Table $table, public array $fonts = [])
+    public function __construct(public Template $template, public array $pictures, public ?Sheet $sheet, public array $fonts = [])
     {
     }
 
     public function named(string $name): self
     {
-        return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts);
+        return new self($this->template->named($name), $this->pictures, $this->sheet, $this->fonts);
     }
 
     public function withoutRows(): self

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-/** Reads any table file as it is, by what it holds or by what somebody says of it. */
+use Morphea\Core\Data\Harmless;
+
+/** Any file people call a table, as it is: by what it holds, never by its name, or by what somebody says of it. */
 final readonly class RawReader
 {
+    public const MAX_BYTES = 60_000_000;
     public const DELIMITERS = ["\t" => 'tabs', ';' => 'semicolons', ',' => 'commas', '|' => 'upright bars'];
     public const ENCODINGS = ['UTF-8', 'Windows-1252', 'Windows-1250', 'Windows-1251', 'ISO-8859-15', 'UTF-16LE', 'UTF-16BE', 'Macintosh'];
 
@@ -17,12 +20,15 @@ final readonly class RawReader
     /** @throws UploadError */
     public function file(string $path, string $name, ?string $encoding = null, ?string $delimiter = null, ?string $sheet = null): RawGrid
     {
-        $size = (int) @filesize($path);
+        $size = @filesize($path);
+        if (false === $size) {
+            throw new UploadError("“{$name}” cannot be read.");
+        }
         if (0 === $size) {
             throw new UploadError("“{$name}” is empty (0 bytes). Choose the file that holds the rows.");
         }
-        if ($size > TableReader::MAX_BYTES) {
-            throw new UploadError(\sprintf('“%s” is %d MB large; tables may have up to %d MB.', $name, (int) round($size / 1e6), TableReader::MAX_BYTES / 1_000_000));
+        if ($size > self::MAX_BYTES) {
+            throw new UploadError(\sprintf('“%s” is %d MB large; tables may have up to %d MB.', $name, (int) round($size / 1e6), self::MAX_BYTES / 1_000_000));
         }
         $head = (string) file_get_contents($path, length: 8);
         if (str_starts_with($head, "PK\x03\x04")) {
@@ -31,11 +37,20 @@ final readonly class RawReader
         if (str_starts_with($head, "\xD0\xCF\x11\xE0")) {
             throw new UploadError("“{$name}” is a workbook in an old binary format. Save it as XLSX, ODS or CSV and bring that in.");
         }
-        $bytes = (string) file_get_contents($path);
+
+        return $this->text((string) file_get_contents($path), $name, $encoding, $delimiter);
+    }
+
+    /** @throws UploadError */
+    private function text(string $bytes, string $name, ?string $encoding, ?string $delimiter): RawGrid
+    {
         $decoded = \in_array($encoding, self::ENCODINGS, true) ? $this->text->decodeAs($bytes, $encoding, $name) : $this->text->decode($bytes, $name);
         $delimiter = isset(self::DELIMITERS[$delimiter]) ? $delimiter : $this->text->delimiter($decoded->text);
-        $notices = null === $decoded->notice ? [] : [$decoded->notice];
+        $lines = [];
+        foreach ($this->text->lines($decoded->text, $delimiter) as $cells) {
+            $lines[] = array_map(Harmless::back(...), $cells);
+        }
 
-        return new RawGrid(iterator_to_array($this->text->lines($decoded->text, $delimiter), false), $decoded->encoding, $delimiter, notices: $notices);
+        return new RawGrid($lines, $decoded->encoding, $delimiter, notices: null === $decoded->notice ? [] : [$decoded->notice]);
     }
 }

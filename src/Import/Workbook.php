@@ -13,7 +13,7 @@ use PhpOffice\PhpSpreadsheet\Style\NumberFormat;
 use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;
 use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
 
-/** Workbooks: the first sheet that holds anything, every cell as it is shown there. XLSX by PhpSpreadsheet, ODS by our own small reader. */
+/** Workbooks: every cell as it is shown there. XLSX by PhpSpreadsheet, ODS by our own small reader. */
 final readonly class Workbook
 {
     private const MAX_UNPACKED = 400_000_000;
@@ -21,28 +21,6 @@ final readonly class Workbook
 
     public function __construct(private OpenDocument $openDocument)
     {
-    }
-
-    /**
-     * @return \Generator<int, list<string>>
-     *
-     * @throws UploadError
-     */
-    public function lines(string $path, string $name): \Generator
-    {
-        if ($this->isOpenDocument($path, $name)) {
-            yield from $this->openDocument->lines($path, $name);
-
-            return;
-        }
-        $book = $this->load($path, $name);
-        foreach ($book->getAllSheets() as $sheet) {
-            if ($sheet->getHighestDataRow() > 1 || '' !== $this->shown($sheet->getCell('A1'))) {
-                yield from $this->sheet($sheet);
-
-                return;
-            }
-        }
     }
 
     /**
@@ -114,7 +92,7 @@ final readonly class Workbook
      *
      * @return \Generator<int, list<string>>
      */
-    private function sheet(Worksheet $sheet, array &$told = ['errors' => 0, 'formulas' => 0]): \Generator
+    private function sheet(Worksheet $sheet, array &$told): \Generator
     {
         $lastColumn = $sheet->getHighestDataColumn();
         $lastRow = min($sheet->getHighestDataRow(), Table::MAX_ROWS * 2);

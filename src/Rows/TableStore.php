@@ -71,8 +71,14 @@ final readonly class TableStore
     public function replace(Project $project, Table $table, string $source): void
     {
         $next = 0 === $project->rowCount() ? 1 : $this->sheet($project)->nextId();
-        $this->apply($project, new TakeTable(Sheet::of($table, $next), "Table taken over from $source"));
-        $project->setSource($source, $table->notices);
+        $this->take($project, Sheet::of($table, $next), $source, $table->notices);
+    }
+
+    /** @param list<string> $notices what had to be said when it came in */
+    public function take(Project $project, Sheet $sheet, string $source, array $notices = []): void
+    {
+        $this->apply($project, new TakeTable($sheet, "Table taken over from $source"));
+        $project->setSource($source, $notices);
         $this->entities->flush();
     }
 

@@ -11,6 +11,7 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Import\MorpheaFile;
+use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Tests\TestDatabase;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
@@ -48,9 +49,9 @@ abstract class AppTestCase extends WebTestCase
         $this->browser->loginUser($member);
         $file = self::getContainer()->get(StarterShelf::class)->load('mending-certificate');
         self::assertNotNull($file);
-        $table = null === $rows ? $file->table : (new TableBuilder())->build(array_map(static fn (string $line): array => explode('|', $line), explode("\n", $rows)));
+        $sheet = null === $rows ? $file->sheet : Sheet::of((new TableBuilder())->build(array_map(static fn (string $line): array => explode('|', $line), explode("\n", $rows))));
 
-        return self::getContainer()->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'volunteers.csv');
+        return self::getContainer()->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->template, $file->pictures, $sheet), 'volunteers.csv');
     }
 
     protected function entities(): EntityManagerInterface

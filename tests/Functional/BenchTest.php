@@ -6,6 +6,13 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Rows\TableStore;
+use Morphea\Core\Data\Edit\AddColumn;
+use Morphea\Core\Data\Edit\ColumnEdit;
+use Morphea\Core\Data\Edit\RowsEdit;
+use Morphea\Core\Data\Edit\SetCells;
+use Morphea\Core\Data\Kind;
+use Morphea\Core\Data\Recipe\RecipeCodec;
+use Morphea\Core\Data\Row;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
@@ -18,7 +25,7 @@ final class BenchTest extends AppTestCase
         $this->browser->request('GET', "/projects/{$project->id()}/save.morphea");
         self::assertSame('attachment; filename="Mending certificates.morphea"', $this->browser->getResponse()->headers->get('Content-Disposition'));
         $saved = $this->browser->getInternalResponse()->getContent();
-        self::assertSame(['template.json', 'assets/border.svg', 'assets/seal.svg', 'rows.csv'], array_keys(Tools::unzip($saved)));
+        self::assertSame(['template.json', 'assets/border.svg', 'assets/seal.svg', 'rows.csv', 'table.json'], array_keys(Tools::unzip($saved)));
         $this->bring($saved);
         $again = $this->newest($project);
         self::assertEquals($this->reload($project)->template(), $again->template());
@@ -26,6 +33,28 @@ final class BenchTest extends AppTestCase
         self::assertEquals($rows->table($this->reload($project))?->cells, $rows->table($again)?->cells);
         $this->browser->request('GET', "/projects/{$again->id()}/pictures/seal.svg");
         self::assertResponseIsSuccessful();
+    }
+
+    public function testRecipesKindsRenamedColumnsAndRowsSwitchedOffComeAlong(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|4\nOar|3\nPip|5");
+        $store = self::getContainer()->get(TableStore::class);
+        $join = RecipeCodec::read(['recipe' => 'join', 'pattern' => '{full_name}: {hours} h'], 'en');
+        foreach ([ColumnEdit::rename('full_name', 'Volunteer'), ColumnEdit::kind('hours', Kind::Number), new AddColumn('Line', recipe: $join), RowsEdit::switch([2], true)] as $edit) {
+            $store->apply($project, $edit);
+        }
+        $this->browser->request('GET', "/projects/{$project->id()}/save.morphea");
+        $saved = $this->browser->getInternalResponse()->getContent();
+        $this->bring($saved);
+        $again = $this->newest($project);
+        self::assertEquals($project->columns(), $again->columns());
+        self::assertEquals([1, 3], array_map(static fn (Row $row): int => $row->number, $store->active($again)));
+        $store->apply($again, new SetCells([1 => ['hours' => '6']]));
+        self::assertSame('Ng: 6 h', $store->row($again, 1)?->cells['line'], 'the recipe still runs');
+        foreach (['it does not tell of the same columns' => '{"columns": []}', 'columns[0].key must be' => str_replace('"full_name"', '"Full name"', Tools::unzip($saved)['table.json'])] as $words => $facts) {
+            $this->bring($this->zip(['table.json' => $facts] + Tools::unzip($saved)));
+            self::assertStringContainsString($words, $this->browser->followRedirect()->filter('.notice.bad')->text());
+        }
     }
 
     #[TestWith(['not a zip', 'is no .morphea file'])]

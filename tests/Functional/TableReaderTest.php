@@ -6,7 +6,9 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Import\DelimitedText;
 use Morphea\App\Import\OpenDocument;
+use Morphea\App\Import\RawReader;
 use Morphea\App\Import\TableReader;
+use Morphea\App\Import\TableWriter;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Import\Workbook;
 use Morphea\Core\Data\Column;
@@ -18,6 +20,8 @@ use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 
 final class TableReaderTest extends TestCase
 {
@@ -135,9 +139,42 @@ final class TableReaderTest extends TestCase
         self::assertStringContainsString('Only one column', $table->notices[0]);
     }
 
-    public function testAPastedTableIsRead(): void
+    /** Written by an office program, from one sheet in German formats. */
+    #[TestWith(['utf8-commas.csv'])]
+    #[TestWith(['utf16-tabs.csv'])]
+    #[TestWith(['windows1250-semicolons.csv', 'Windows-1250'])]
+    #[TestWith(['windows1252-semicolons.csv', null, 'Jürgen Ødegaard'])]
+    #[TestWith(['table.xlsx'])]
+    #[TestWith(['table.ods'])]
+    public function testFilesOfAnOfficeProgramAreReadAsItShowsThem(string $file, ?string $encoding = null, string $first = 'Jürgen Dvořák'): void
     {
-        self::assertSame([['Ng', '007']], $this->reader()->pasted("Name\tCode\nNg\t007")->cells);
+        $grid = $this->raw()->file(\dirname(__DIR__)."/Fixtures/tables/$file", $file, $encoding);
+        $table = (new TableBuilder())->build($grid->lines);
+        self::assertSame(['Full name', 'Since', 'Hours', 'Twice', 'Register', 'Note'], array_map(static fn (Column $column): string => $column->heading, $table->columns));
+        [$since, $hours] = 'table.xlsx' === $file ? ['09/03/2024', '1,234.50'] : ['09.03.2024', '1.234,50'];
+        self::assertSame([$first, $since, $hours, '2469', '007', "kettles;  pans\nand \"pots\""], $table->cells[0]);
+        self::assertSame('#DIV/0!', $table->cells[1][3]);
+        self::assertSame('010', $table->cells[1][4]);
+    }
+
+    /** Whatever cells hold, they are the same after being written out and brought back. */
+    #[TestWith(['csv', 40])]
+    #[TestWith(['xlsx', 8])]
+    #[TestWith(['ods', 8])]
+    public function testWhatIsWrittenOutComesBackTheSame(string $ending, int $times): void
+    {
+        $random = new Randomizer(new Mt19937(2026));
+        $letters = ['a', 'Ž', '0', '7', ',', ';', "\t", '"', '""', "'", '=', '+', '-', '@', ' ', '  ', "\n", '|', '\\', '&', '<b>', '%', '#', '{x}', '_x000D_', '😀', '👩‍👩‍👧', 'ب', 'שלום', '漢', "e\u{301}", "\u{A0}", "\u{200B}", '1.5', '03/04/2026', '#N/A', '=1+1'];
+        for ($i = 0; $i < $times; ++$i) {
+            $cell = static fn (): string => implode('', array_map(static fn (): string => $letters[$random->getInt(0, \count($letters) - 1)], range(0, $random->getInt(0, 6))));
+            $rows = array_map(static fn (int $row): array => ["row $row", $cell(), $cell(), 0 === $random->getInt(0, 2) ? '' : $cell()], range(1, 12));
+            $path = (new TableWriter())->write($ending, ['Row', 'One', 'Two', 'Three'], $rows);
+            try {
+                self::assertSame($rows, $this->reader()->file($path, "back.$ending")->cells, "round $i");
+            } finally {
+                unlink($path);
+            }
+        }
     }
 
     private function read(string $bytes, string $name = 'rows.csv'): Table
@@ -153,6 +190,11 @@ final class TableReaderTest extends TestCase
 
     private function reader(): TableReader
     {
-        return new TableReader(new TableBuilder(), new DelimitedText(), new Workbook(new OpenDocument()));
+        return new TableReader(new TableBuilder(), $this->raw());
+    }
+
+    private function raw(): RawReader
+    {
+        return new RawReader(new DelimitedText(), new Workbook(new OpenDocument()));
     }
 }

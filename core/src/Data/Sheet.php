@@ -91,6 +91,19 @@ final readonly class Sheet
         return new self($this->columns, $rows);
     }
 
+    /** @return array<int, true> numbers, from 1, of rows that runs leave out: switched off, or drafts nobody accepted */
+    public function skipped(): array
+    {
+        $skipped = [];
+        foreach ($this->rows as $i => $row) {
+            if ($row->off || $row->draft) {
+                $skipped[$i + 1] = true;
+            }
+        }
+
+        return $skipped;
+    }
+
     public function table(): Table
     {
         return new Table($this->columns, array_map(static fn (SheetRow $row): array => $row->cells, $this->rows));
