@@ -7,6 +7,8 @@ zone?.addEventListener('dragleave', () => zone.classList.remove('over'));
 zone?.addEventListener('drop', (event) => {
     event.preventDefault();
     zone.classList.remove('over');
+    // Pictures on cells are the grid's.
+    if ([...event.dataTransfer.files].every((file) => file.type.startsWith('image/'))) return;
     if (!event.dataTransfer.files.length) return;
     form.querySelector('input[type=file]').files = event.dataTransfer.files;
     form.requestSubmit();

@@ -134,7 +134,7 @@ function begin() {
         data: state.rows, index: '_id', columns: definitions(), height: '100%', layout: 'fitData', placeholder: 'No row is like this.',
         rowHeader: {field: '_no', headerSort: false, resizable: false, frozen: true, width: 76, formatter: number, cssClass: 'row-header', title: 'Row', titleFormatter: () => element('span', 'visually-hidden', 'Row')},
         selectableRange: 1, selectableRangeColumns: true, selectableRangeRows: true, selectableRangeClearCells: false, editTriggerEvent: 'dblclick', clipboard: false,
-        rowFormatter: (row) => row.getElement().classList.toggle('row-off', Boolean(row.getData()._off || row.getData()._draft)),
+        rowFormatter: (row) => { row.getElement().dataset.id = row.getData()._id; row.getElement().classList.toggle('row-off', Boolean(row.getData()._off || row.getData()._draft)); },
         columnDefaults: {resizable: 'header'},
     });
     table.on('cellEdited', (cell) => {
@@ -225,6 +225,8 @@ document.addEventListener('paste', (event) => {
     if (!inGrid()) return;
     const text = event.clipboardData.getData('text/plain');
     const from = grid()[0]?.[0];
+    const pictures = [...event.clipboardData.files].filter(isPicture);
+    if (from && !text && pictures.length) { event.preventDefault(); bringPictures(pictures, from.getData()._id, from.getField()); return; }
     if (!text || !from) return;
     event.preventDefault();
     const lines = parse(text);
@@ -241,6 +243,38 @@ document.addEventListener('paste', (event) => {
         if (row) cells[row.getData()._id] = values; else fresh.push(values);
     });
     change({op: 'cells', cells, new: fresh, says: `${lines.length} × ${Math.max(...lines.map((line) => line.length))} cells pasted`});
+});
+
+// ---- pictures dropped or pasted on a cell: the first goes there, others into the cells below
+const isPicture = (file) => file.type.startsWith('image/') || file.type === 'application/pdf';
+async function bringPictures(files, id, key) {
+    if (column(key).recipe) { notice('This column is made by a recipe; its cells follow from others.', true); return; }
+    const body = new FormData();
+    files.forEach((file) => body.append('pictures[]', file));
+    const answer = await fetch(`${base}/pictures/drop`, {method: 'POST', headers: {'X-CSRF-Token': token}, body});
+    const {names, told} = answer.ok ? await answer.json() : {names: [], told: ['The server could not take this. Nothing was changed; try again.']};
+    if (told.length) notice(told.join(' '), true);
+    if (!names.length) return;
+    const rows = table.getRows('active').map((row) => row.getData()._id);
+    const start = rows.indexOf(id);
+    await reload();
+    change({op: 'cells', cells: Object.fromEntries(names.slice(0, rows.length - start).map((name, i) => [rows[start + i], {[key]: name}])), says: names.length === 1 ? `${names[0]} given to a cell` : `${names.length} pictures given to cells`});
+}
+const cellUnder = (event) => event.target.closest?.('#grid .tabulator-cell[tabulator-field]:not(.row-header)');
+let over = null;
+const lit = (cell) => { over?.classList.remove('drop-here-cell'); over = cell; over?.classList.add('drop-here-cell'); };
+root.addEventListener('dragover', (event) => lit(cellUnder(event)));
+root.addEventListener('dragleave', () => lit(null));
+root.addEventListener('drop', (event) => {
+    const cell = over;
+    lit(null);
+    const files = [...event.dataTransfer.files];
+    if (!files.length || !files.every(isPicture)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    root.closest('[data-drop-zone]').classList.remove('over');
+    if (cell) bringPictures(files, Number(cell.closest('.tabulator-row').dataset.id), cell.getAttribute('tabulator-field'));
+    else notice('Drop pictures on the cell that is to name them.');
 });
 
 // ---- the strip

@@ -6,10 +6,8 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
-use Morphea\App\Import\PictureUpload;
-use Morphea\App\Import\UploadError;
+use Morphea\App\Storage\PictureIntake;
 use Morphea\App\Storage\PictureStore;
-use Morphea\App\Web\Upload;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -33,26 +31,12 @@ final readonly class PicturesController
     }
 
     #[Route('', name: 'library_bring', methods: ['POST'])]
-    public function bring(Project $project, Request $request, PictureUpload $upload): Response
+    public function bring(Project $project, Request $request, PictureIntake $intake): Response
     {
-        $told = [];
-        $names = [];
-        try {
-            foreach (Upload::many($request, 'pictures') as $file) {
-                foreach ($upload->read($file->path, $file->name) as $read) {
-                    if ($read instanceof UploadError) {
-                        $told[] = $read->getMessage();
-                    } else {
-                        $names[$this->pictures->add($project, $read)] = true;
-                    }
-                }
-            }
-        } catch (UploadError $e) {
-            $told[] = $e->getMessage();
-        }
+        [$names, $told] = $intake->take($project, $request);
         $more = \count($told) - self::TOLD;
 
-        return $this->show($project, array_map(strval(...), array_keys($names)), [...\array_slice($told, 0, self::TOLD), ...($more > 0 ? ["… and $more more."] : [])]);
+        return $this->show($project, $names, [...\array_slice($told, 0, self::TOLD), ...($more > 0 ? ["… and $more more."] : [])]);
     }
 
     #[Route('/{name}/remove', name: 'library_remove', requirements: ['name' => '[^/]+'], methods: ['POST'])]

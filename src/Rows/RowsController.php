@@ -6,17 +6,11 @@ namespace Morphea\App\Rows;
 
 use Morphea\App\Drafting\Drafter;
 use Morphea\App\Drafting\DraftError;
-use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
-use Morphea\App\Import\PictureUpload;
 use Morphea\App\Import\TableWriter;
-use Morphea\App\Import\UploadError;
-use Morphea\App\Storage\PictureStore;
 use Morphea\App\Web\Attachment;
-use Morphea\App\Web\Upload;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Edit\AddRows;
-use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
@@ -88,69 +82,6 @@ final class RowsController extends AbstractController
         }
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
-    }
-
-    /** The picture a cell means, small. */
-    #[Route('/thumb', name: 'rows_thumb', methods: ['GET'])]
-    public function thumb(Project $project, Request $request, PictureStore $pictures): Response
-    {
-        $name = $pictures->linked($project)->named($request->query->getString('cell')) ?? throw $this->createNotFoundException('There is no such picture.');
-
-        return $this->redirectToRoute('picture_small', ['project' => $project->id(), 'name' => $name]);
-    }
-
-    #[Route('/pictures', name: 'rows_pictures', methods: ['GET'])]
-    public function pictures(Project $project, PictureStore $store): Response
-    {
-        $named = PictureCells::of($this->store->sheet($project), $project->template(), array_map(static fn (Asset $asset): string => $asset->name(), $store->all($project)));
-
-        return $this->render('rows/pictures.html.twig', ['project' => $project, 'here' => 'Rows', 'named' => $named]);
-    }
-
-    #[Route('/pictures', name: 'rows_pictures_bring', methods: ['POST'])]
-    public function bringPictures(Project $project, Request $request, PictureStore $store, PictureUpload $upload): Response
-    {
-        $come = 0;
-        try {
-            foreach (Upload::many($request, 'pictures') as $file) {
-                foreach ($upload->read($file->path, $file->name) as $read) {
-                    if ($read instanceof UploadError) {
-                        $this->addFlash('bad', $read->getMessage());
-                    } else {
-                        $store->add($project, $read);
-                        ++$come;
-                    }
-                }
-            }
-        } catch (UploadError $e) {
-            $this->addFlash('bad', $e->getMessage());
-        }
-        $this->store->recook($project);
-        $this->addFlash('good', \sprintf('%d %s in.', $come, 1 === $come ? 'picture came' : 'pictures came'));
-
-        return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
-    }
-
-    /** A near miss taken for what is meant: the cells name that picture from now on. */
-    #[Route('/pictures/mean', name: 'rows_pictures_mean', methods: ['POST'])]
-    public function mean(Project $project, Request $request): Response
-    {
-        $input = $request->request;
-        try {
-            $sheet = $this->store->sheet($project);
-            $place = $sheet->place($input->getString('key'));
-            $cells = [];
-            foreach ($sheet->rows as $row) {
-                if (trim($row->cells[$place]) === $input->getString('cell')) {
-                    $cells[$row->id] = [$input->getString('key') => $input->getString('name')];
-                }
-            }
-            $this->store->apply($project, new SetCells($cells, [], \sprintf('“%s” means %s', $input->getString('cell'), $input->getString('name'))));
-        } catch (TableError $e) {
-            $this->addFlash('bad', $e->getMessage());
-        }
-
-        return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
     private function attach(string $path, string $name, string $type): Response

@@ -117,6 +117,31 @@ final class RowsScreenTest extends BrowserTestCase
         $this->sees('filled 2', '#grid');
     }
 
+    public function testPicturesDroppedOnACellAreThoseOfItsRowsAndCellsShowThem(): void
+    {
+        $this->begin('Tags with pictures');
+        $this->button('Type them here')->click();
+        $this->ready();
+        $key = $this->columns()[1][0];
+        $file = base64_encode((string) file_get_contents(\dirname(__DIR__).'/Fixtures/base.png'));
+        $drop = 'const [key, data, names, paste] = arguments; const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0)); const carried = new DataTransfer();
+            names.forEach((name, i) => carried.items.add(new File([bytes, new Uint8Array(i)], name, {type: "image/png"})));
+            const cell = document.querySelectorAll(`.tabulator-cell[tabulator-field="${key}"]`)[2];
+            if (paste) { document.dispatchEvent(new ClipboardEvent("paste", {clipboardData: carried, bubbles: true, cancelable: true})); return; }
+            for (const kind of ["dragover", "drop"]) cell.dispatchEvent(new DragEvent(kind, {dataTransfer: carried, bubbles: true, cancelable: true}));';
+        $this->driver->executeScript($drop, [$key, $file, ['kettle.png', 'lamp.png'], false]);
+        $this->eventually(fn (): bool => [['kettle.png'], ['lamp.png']] === \array_slice($this->cells($key), 2, 2) ? true : throw new \RuntimeException('not yet'), 'the cells do not name the pictures');
+        $this->find('#undo')->click();
+        $this->eventually(fn (): bool => [[''], ['']] === \array_slice($this->cells($key), 2, 2) ? true : throw new \RuntimeException('not yet'), 'it was not taken back');
+        $this->select($key, 4);
+        $this->driver->executeScript($drop, [$key, $file, ['boot.png'], true]);
+        $this->eventually(fn (): bool => 'boot.png' === $this->cells($key)[4][0] ? true : throw new \RuntimeException('not yet'), 'the pasted picture is not named');
+        $this->driver->executeScript($drop, [$key, base64_encode('no picture'), ['odd.png'], true]);
+        $this->sees('odd.png', '#notices');
+        $this->driver->get($this->driver->getCurrentURL().'/pictures');
+        $this->sees('kettle.png');
+    }
+
     /** A project from the tag starter, without rows. */
     private function begin(string $name): void
     {

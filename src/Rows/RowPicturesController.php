@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Rows;
+
+use Morphea\App\Entity\Asset;
+use Morphea\App\Entity\Project;
+use Morphea\App\Storage\PictureIntake;
+use Morphea\App\Storage\PictureStore;
+use Morphea\Core\Data\Edit\SetCells;
+use Morphea\Core\Data\TableError;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The pictures that cells name: shown, brought in, missing, nearly the same. */
+#[Route('/projects/{project}/rows')]
+final class RowPicturesController extends AbstractController
+{
+    public function __construct(private readonly TableStore $tables)
+    {
+    }
+
+    /** The picture a cell means, small. */
+    #[Route('/thumb', name: 'rows_thumb', methods: ['GET'])]
+    public function thumb(Project $project, Request $request, PictureStore $pictures): Response
+    {
+        $name = $pictures->linked($project)->named($request->query->getString('cell')) ?? throw $this->createNotFoundException('There is no such picture.');
+
+        return $this->redirectToRoute('picture_small', ['project' => $project->id(), 'name' => $name]);
+    }
+
+    #[Route('/pictures', name: 'rows_pictures', methods: ['GET'])]
+    public function index(Project $project, PictureStore $pictures): Response
+    {
+        $named = PictureCells::of($this->tables->sheet($project), $project->template(), array_map(static fn (Asset $asset): string => $asset->name(), $pictures->all($project)));
+
+        return $this->render('rows/pictures.html.twig', ['project' => $project, 'here' => 'Rows', 'named' => $named]);
+    }
+
+    #[Route('/pictures', name: 'rows_pictures_bring', methods: ['POST'])]
+    public function bring(Project $project, Request $request, PictureIntake $intake): Response
+    {
+        [$names, $told] = $intake->take($project, $request);
+        foreach ($told as $sentence) {
+            $this->addFlash('bad', $sentence);
+        }
+        $this->addFlash('good', \sprintf('%d %s in.', \count($names), 1 === \count($names) ? 'picture came' : 'pictures came'));
+
+        return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** Pictures dropped or pasted on cells: the grid then writes their names there. */
+    #[Route('/pictures/drop', name: 'rows_pictures_drop', methods: ['POST'])]
+    public function drop(Project $project, Request $request, PictureIntake $intake): Response
+    {
+        [$names, $told] = $intake->take($project, $request);
+
+        return new JsonResponse(['names' => $names, 'told' => $told]);
+    }
+
+    /** A near miss taken for what is meant: the cells name that picture from now on. */
+    #[Route('/pictures/mean', name: 'rows_pictures_mean', methods: ['POST'])]
+    public function mean(Project $project, Request $request): Response
+    {
+        $input = $request->request;
+        try {
+            $sheet = $this->tables->sheet($project);
+            $place = $sheet->place($input->getString('key'));
+            $cells = [];
+            foreach ($sheet->rows as $row) {
+                if (trim($row->cells[$place]) === $input->getString('cell')) {
+                    $cells[$row->id] = [$input->getString('key') => $input->getString('name')];
+                }
+            }
+            $this->tables->apply($project, new SetCells($cells, [], \sprintf('“%s” means %s', $input->getString('cell'), $input->getString('name'))));
+        } catch (TableError $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+}
