@@ -1,5 +1,5 @@
 // Setting up a recipe: its sentence, its choices, and how it comes out while they are made.
-import {change, column, columns, taste} from './sheet.js';
+import {change, column, columns, selectedColumn, taste} from './sheet.js';
 
 const dialog = document.getElementById('recipe');
 const fields = document.getElementById('recipe-fields');
@@ -30,10 +30,56 @@ const options = (chosen, maybe) => (maybe ? '<option value="">no column</option>
     return option.outerHTML;
 }).join('');
 
+// Words with columns in them; each column stands as a key-cap that cannot be mistyped.
+function cap(key) {
+    const one = column(key);
+    const chip = Object.assign(document.createElement('span'), {className: 'chip', contentEditable: 'false'});
+    chip.dataset.key = key;
+    chip.append(Object.assign(document.createElement('span'), {className: 'cap', textContent: one.letter}), ` ${one.heading}`);
+    return chip;
+}
+const shownPattern = (pattern) => pattern.split(/(\{\w+\})/).map((part) => { const key = part.match(/^\{(\w+)\}$/)?.[1]; return key && column(key) ? cap(key) : part; });
+const writtenPattern = (box) => [...box.childNodes].map((node) => (node.dataset?.key ? `{${node.dataset.key}}` : node.textContent)).join('').replace(/\u200B|\n/g, '');
+function patternField(id, name, label, pattern) {
+    const box = document.createElement('div');
+    Object.assign(box, {id, className: 'words', contentEditable: 'true', spellcheck: false});
+    box.dataset.name = name;
+    box.dataset.type = 'pattern';
+    box.setAttribute('role', 'textbox');
+    box.setAttribute('aria-labelledby', `${id}-label`);
+    box.append(...shownPattern(pattern));
+    box.addEventListener('keydown', (event) => { if (event.key === 'Enter') { event.preventDefault(); if (!document.getElementById('recipe-take').disabled) dialog.querySelector('form').requestSubmit(); } });
+    box.addEventListener('paste', (event) => { event.preventDefault(); document.execCommand('insertText', false, event.clipboardData.getData('text/plain').replace(/\s+/g, ' ')); });
+    const insert = document.createElement('select');
+    insert.className = 'form-select mt-1';
+    insert.setAttribute('aria-label', `Insert a column into ${label}`);
+    insert.innerHTML = `<option value="">insert a column …</option>${options()}`;
+    let caret = null;
+    box.addEventListener('blur', () => { const selection = getSelection(); caret = selection.rangeCount && box.contains(selection.anchorNode) ? selection.getRangeAt(0).cloneRange() : null; });
+    insert.addEventListener('change', () => {
+        if (!insert.value) return;
+        const range = caret ?? document.createRange();
+        if (!caret) { range.selectNodeContents(box); range.collapse(false); }
+        range.deleteContents();
+        const chip = cap(insert.value);
+        range.insertNode(chip);
+        insert.value = '';
+        box.focus();
+        getSelection().setPosition(box, [...box.childNodes].indexOf(chip) + 1);
+        preview();
+    });
+    return [box, insert];
+}
+
 function field([name, type, label, start, choices], value) {
     const id = `recipe-${name}`;
     const box = document.createElement('div');
     const now = value ?? start;
+    if (type === 'pattern') {
+        box.className = 'full';
+        box.append(Object.assign(document.createElement('span'), {id: `${id}-label`, className: 'form-label d-block', textContent: label}), ...patternField(id, name, label, now));
+        return box;
+    }
     const input = type === 'lines' || type === 'pairs' ? document.createElement('textarea') : ['choice', 'column', 'maybe', 'columns'].includes(type) ? document.createElement('select') : document.createElement('input');
     input.id = id;
     input.dataset.name = name;
@@ -45,25 +91,19 @@ function field([name, type, label, start, choices], value) {
     if (type === 'columns') { input.multiple = true; input.size = 4; input.innerHTML = options(); [...input.options].forEach((option) => { option.selected = (now ?? []).includes(option.value); }); }
     if (type === 'number') Object.assign(input, {type: 'number', value: now});
     if (type === 'tick') Object.assign(input, {type: 'checkbox', checked: Boolean(now)});
-    if (type === 'text' || type === 'pattern') input.value = Array.isArray(now) ? now.join(', ') : now;
+    if (type === 'text') input.value = Array.isArray(now) ? now.join(', ') : now;
     if (type === 'lines') { input.rows = 4; input.value = Array.isArray(now) ? now.join('\n') : now; }
     if (type === 'pairs') { input.rows = 5; input.value = Array.isArray(now) ? now.map((pair) => pair.join(' = ')).join('\n') : now; }
     const words = document.createElement('label');
     Object.assign(words, {htmlFor: id, textContent: label, className: type === 'tick' ? 'form-check-label' : 'form-label'});
-    box.className = type === 'tick' ? 'form-check full' : ['lines', 'pairs', 'pattern', 'columns'].includes(type) ? 'full' : '';
+    box.className = type === 'tick' ? 'form-check full' : ['lines', 'pairs', 'columns'].includes(type) ? 'full' : '';
     box.append(...(type === 'tick' ? [input, words] : [words, input]));
-    if (type === 'pattern') {
-        const insert = document.createElement('select');
-        insert.className = 'form-select mt-1';
-        insert.setAttribute('aria-label', `Insert a column into ${label}`);
-        insert.innerHTML = `<option value="">insert a column …</option>${options()}`;
-        insert.addEventListener('change', () => { if (insert.value) { input.setRangeText(`{${insert.value}}`, input.selectionStart, input.selectionEnd, 'end'); insert.value = ''; input.focus(); preview(); } });
-        box.append(insert);
-    }
     return box;
 }
 function draw(recipe) {
-    fields.replaceChildren(...forms[kind.value].map((form) => field(form, recipe?.[form[0]])));
+    // A new one begins with the column it was asked for at, so that something comes out at once.
+    const start = {pattern: kind.value === 'join' && from ? `{${from}}` : undefined, of: kind.value === 'first' && from ? [from] : undefined};
+    fields.replaceChildren(...forms[kind.value].map((form) => field(form, recipe ? recipe[form[0]] : start[form[0]])));
     preview();
 }
 function read() {
@@ -73,6 +113,7 @@ function read() {
         recipe[name] = type === 'tick' ? input.checked : type === 'columns' ? [...input.selectedOptions].map((option) => option.value)
             : type === 'lines' ? input.value.split('\n').map((line) => line.trim()).filter(Boolean)
             : type === 'pairs' ? input.value.split('\n').filter((line) => line.includes('=')).map((line) => [line.slice(0, line.indexOf('=')).trim(), line.slice(line.indexOf('=') + 1).trim()])
+            : type === 'pattern' ? writtenPattern(input)
             : type === 'number' ? Number(input.value) : input.value;
     });
     return recipe;
@@ -94,7 +135,7 @@ function preview() {
 }
 document.addEventListener('recipe:open', ({detail}) => {
     editing = detail.recipe ? detail.key : null;
-    from = detail.from ?? detail.key ?? null;
+    from = detail.from ?? detail.key ?? selectedColumn() ?? null;
     kind.value = detail.recipe?.recipe ?? 'join';
     document.getElementById('recipe-title').textContent = editing ? `Recipe of ${column(editing).heading}` : 'A column from a recipe';
     document.getElementById('recipe-name').value = editing ? column(editing).heading : '';

@@ -15,4 +15,4 @@ zone?.addEventListener('drop', (event) => {
 });
 
 // What was understood of a file is asked anew as soon as something is corrected.
-document.querySelector('[data-autosend]')?.addEventListener('change', (event) => event.currentTarget.requestSubmit());
+document.addEventListener('change', (event) => { if (event.target.form?.matches('[data-autosend]')) event.target.form.requestSubmit(); });

@@ -116,7 +116,7 @@ const numeric = (value) => { const n = Number(String(value).replace(/[\s,](?=\d{
 const sorter = (a, b) => { const [x, y] = [numeric(a), numeric(b)]; return x !== null && y !== null ? x - y : String(a).localeCompare(String(b), undefined, {numeric: true}); };
 const definitions = () => state.columns.map((one) => ({
     title: one.heading, field: one.key, titleFormatter: heading, titleFormatterParams: {key: one.key}, headerSort: false, sorter, minWidth: 110, maxInitialWidth: 320,
-    formatter: shown, formatterParams: {key: one.key}, editor: one.recipe ? false : editor, cssClass: one.recipe ? 'made' : '',
+    formatter: shown, formatterParams: {key: one.key}, hozAlign: one.kind === 'number' ? 'right' : 'left', editor: one.recipe ? false : editor, cssClass: one.recipe ? 'made' : '',
 }));
 
 function status() {
@@ -131,7 +131,7 @@ function status() {
 
 function begin() {
     table = new window.Tabulator(root, {
-        data: state.rows, index: '_id', columns: definitions(), height: '100%', layout: 'fitData', placeholder: 'No row is like this.',
+        data: state.rows, index: '_id', columns: definitions(), height: '100%', rowHeight: 34, layout: 'fitData', placeholder: 'No row is like this.',
         rowHeader: {field: '_no', headerSort: false, resizable: false, frozen: true, width: 76, formatter: number, cssClass: 'row-header', title: 'Row', titleFormatter: () => element('span', 'visually-hidden', 'Row')},
         selectableRange: 1, selectableRangeColumns: true, selectableRangeRows: true, selectableRangeClearCells: false, editTriggerEvent: 'dblclick', clipboard: false,
         rowFormatter: (row) => { row.getElement().dataset.id = row.getData()._id; row.getElement().classList.toggle('row-off', Boolean(row.getData()._off || row.getData()._draft)); },

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use Morphea\App\Import\RawGrid;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
@@ -13,16 +15,20 @@ use Morphea\Core\Data\TableSense;
 /** Which lines of a file are the table, as found or as somebody corrected it. */
 final readonly class ImportChoice
 {
-    private function __construct(public RawGrid $grid, public TableSense $sense, public int $headings, public bool $withTotals)
+    /** @param array<int, array{Kind|null, bool|null}> $kinds said, with whether dates have the month first, by place */
+    private function __construct(public RawGrid $grid, public TableSense $sense, public int $headings, public bool $withTotals, private array $kinds)
     {
     }
 
-    /** @param int|null $headings line with the headings, from 0; null for the one found */
-    public static function of(RawGrid $grid, ?int $headings, bool $withTotals): self
+    /**
+     * @param int|null                                $headings line with the headings, from 0; null for the one found
+     * @param array<int, array{Kind|null, bool|null}> $kinds    said, with whether dates have the month first, by place of the column
+     */
+    public static function of(RawGrid $grid, ?int $headings, bool $withTotals, array $kinds = []): self
     {
         $sense = TableSense::of($grid->lines);
 
-        return new self($grid, $sense, max(0, min(\count($grid->lines) - 1, $headings ?? $sense->headings)), $withTotals);
+        return new self($grid, $sense, max(0, min(\count($grid->lines) - 1, $headings ?? $sense->headings)), $withTotals, $kinds);
     }
 
     /** @throws TableError */
@@ -35,6 +41,8 @@ final readonly class ImportChoice
             $notices[] = 'Only one column was found. If there should be more, say what stands between the cells.';
         }
 
-        return new Table($table->columns, $table->cells, $notices);
+        $columns = array_map(fn (Column $column): Column => isset($this->kinds[$column->index]) ? $column->ofKind(...$this->kinds[$column->index]) : $column, $table->columns);
+
+        return new Table($columns, $table->cells, $notices);
     }
 }

@@ -14,6 +14,7 @@ use Morphea\App\Web\Upload;
 use Morphea\Core\Data\CellReader;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Edit\TakeTable;
+use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Kinds;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
@@ -22,6 +23,7 @@ use Morphea\Core\Data\TableUpdate;
 use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\AutoLink;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -83,7 +85,7 @@ final class ImportController extends AbstractController
         $kinds = new Kinds(new CellReader($project->template()->locale), new PictureNames([]));
         $columns = array_map(static fn (Column $column): array => [
             'column' => $column,
-            'kind' => $kinds->infer(array_column(\array_slice($table->cells ?? [], 0, 500), $column->index), $choice->grid->lines[$choice->headings][$column->index] ?? ''),
+            'found' => $kinds->infer(array_column(\array_slice($table->cells ?? [], 0, 500), $column->index), $choice->grid->lines[$choice->headings][$column->index] ?? ''),
             'ambiguous' => $kinds->ambiguous(array_column($table->cells ?? [], $column->index)),
         ], $table->columns ?? []);
 
@@ -163,7 +165,26 @@ final class ImportController extends AbstractController
         $text = static fn (string $key): ?string => '' === $input->getString($key) ? null : $input->getString($key);
         $headings = $text('heading');
 
-        return ImportChoice::of($this->imports->grid($project, $import, $text('encoding'), $text('delimiter'), $text('sheet')), null === $headings ? null : max(0, (int) $headings - 1), $input->getBoolean('totals'));
+        return ImportChoice::of($this->imports->grid($project, $import, $text('encoding'), $text('delimiter'), $text('sheet')), null === $headings ? null : max(0, (int) $headings - 1), $input->getBoolean('totals'), self::kinds($input));
+    }
+
+    /**
+     * @param InputBag<bool|float|int|string> $input
+     *
+     * @return array<int, array{Kind|null, bool|null}>
+     */
+    private static function kinds(InputBag $input): array
+    {
+        $said = [];
+        for ($i = 0; $i < Table::MAX_COLUMNS; ++$i) {
+            $kind = Kind::tryFrom($input->getString("kind$i"));
+            $order = $input->getString("order$i");
+            if (null !== $kind || '' !== $order) {
+                $said[$i] = [$kind, '' === $order ? null : 'month' === $order];
+            }
+        }
+
+        return $said;
     }
 
     /** Pictures that lie over cells of a workbook come in as the project's; their cells name them. */
