@@ -1,3 +1,5 @@
+import './menus.js';
+
 // Dialogs opened by a button that names them, files that are sent as soon as chosen, and parts a choice shows.
 document.addEventListener('click', (event) => {
     const opener = event.target.closest('[data-dialog]');

@@ -1,6 +1,7 @@
 // Pictures, artwork, fonts and sizes: the dialogs of the Compose screen, and files dropped on the stage.
 import {ask, edit, isTyping, selection, url, work} from './bench.js';
 import {notice} from './notices.js';
+import './focus.js';
 
 const dialog = (id) => document.getElementById(id);
 let replacing = false;
@@ -13,15 +14,11 @@ function library(change) {
     replacing = change;
     dialog('library').showModal();
 }
-document.addEventListener('change', (event) => {
-    if (event.target.id !== 'add-picture') return;
-    const what = event.target.value;
-    event.target.value = '';
-    if (what === 'library') library(false);
-    else if (what === 'artwork') dialog('artwork').showModal();
-    else if (what === 'picture') edit('/add', {kind: 'picture'});
-});
 document.addEventListener('click', (event) => {
+    const what = event.target.closest('[data-picture]')?.dataset.picture;
+    if (what === 'library') return library(false);
+    if (what === 'artwork') return dialog('artwork').showModal();
+    if (what === 'placeholder') return edit('/add', {kind: 'picture'});
     const opener = event.target.closest('[data-library]');
     if (opener) return library(opener.dataset.library === 'change');
     const say = event.target.closest('[data-say]');
@@ -110,26 +107,9 @@ document.addEventListener('drop', async (event) => {
     }, {once: true});
 });
 
-// What must stay in sight: a click on the small picture, or arrow keys.
-function focus(button, x, y) {
-    const round = (value) => Math.max(0, Math.min(1, value)).toFixed(3);
-    ask('POST', button.dataset.focus, {x: round(x), y: round(y)});
-}
-document.addEventListener('click', (event) => {
-    const button = event.target.closest('[data-focus]');
-    if (!button || event.detail === 0) return;
-    const at = button.getBoundingClientRect();
-    focus(button, (event.clientX - at.left) / at.width, (event.clientY - at.top) / at.height);
-});
-const arrows = {ArrowLeft: [-0.05, 0], ArrowRight: [0.05, 0], ArrowUp: [0, -0.05], ArrowDown: [0, 0.05]};
+document.addEventListener('focus:set', ({detail}) => ask('POST', detail.address, {x: detail.x, y: detail.y}));
 document.addEventListener('keydown', (event) => {
-    const button = event.target.closest?.('[data-focus]');
-    if (button && arrows[event.key]) {
-        event.preventDefault();
-        event.stopPropagation();
-        const cross = button.querySelector('.cross').style;
-        focus(button, parseFloat(cross.left) / 100 + arrows[event.key][0], parseFloat(cross.top) / 100 + arrows[event.key][1]);
-    } else if (!isTyping(event) && !event.ctrlKey && !event.metaKey && !event.altKey && event.key.toLowerCase() === 'v') {
+    if (!isTyping(event) && !event.ctrlKey && !event.metaKey && !event.altKey && event.key.toLowerCase() === 'v') {
         document.querySelector('[id^="side-"][aria-pressed="false"]')?.click();
     }
 }, true);

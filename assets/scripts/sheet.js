@@ -10,6 +10,7 @@ let table = null;
 
 export const columns = () => state.columns;
 export const column = (key) => state.columns.find((one) => one.key === key);
+const toGrid = () => root.querySelector('.tabulator-tableholder').focus();
 const dialogOpen = () => document.querySelector('dialog[open]');
 
 // ---- the server
@@ -65,7 +66,7 @@ function heading(cell, params) {
     Object.assign(more, {type: 'button', title: `Kind, name and more of ${one.heading}`});
     more.setAttribute('aria-label', `Column ${one.heading}`);
     more.dataset.column = one.key;
-    const small = element('small', one.ambiguous || one.unmatched ? 'state-look' : '', one.ambiguous ? 'day or month first?' : one.says ? `${one.says}${one.unmatched ? `, ${one.unmatched} not in it` : ''}` : kinds[one.kind]);
+    const small = element('small', one.ambiguous || one.unmatched ? 'state-look' : '', one.ambiguous ? `${one.ambiguous}: day or month first?` : one.says ? `${one.says}${one.unmatched ? `, ${one.unmatched} not in it` : ''}` : kinds[one.kind]);
     if (one.says) small.title = one.says;
     return element('div', 'heading', element('span', 'h', cap, element('b', '', one.heading), more), small);
 }
@@ -107,7 +108,7 @@ function editor(cell, onRendered, success, cancel) {
         event.stopPropagation();
         if (event.key === 'Escape') finish('leave');
         else if (event.key === 'Enter' && event.altKey) { event.preventDefault(); input.setRangeText('\n', input.selectionStart, input.selectionEnd, 'end'); }
-        else if (event.key === 'Enter' || event.key === 'Tab') { event.preventDefault(); finish('take'); root.querySelector('.tabulator-tableholder').focus(); }
+        else if (event.key === 'Enter' || event.key === 'Tab') { event.preventDefault(); finish('take'); toGrid(); }
     });
     return input;
 }
@@ -289,11 +290,9 @@ const acts = {
 };
 document.addEventListener('click', (event) => {
     const act = event.target.closest('[data-act]');
-    if (act) acts[act.dataset.act]();
-});
-document.addEventListener('change', (event) => {
-    if (event.target.id === 'row-acts') { const act = event.target.value; event.target.value = ''; event.target.blur(); acts[act]?.(); }
-    if (event.target.id === 'write-out' && event.target.value) { location.href = event.target.value; event.target.value = ''; }
+    if (!act) return;
+    acts[act.dataset.act]();
+    toGrid();
 });
 function filter() {
     const words = document.getElementById('grid-find').value.trim().toLowerCase();

@@ -17,8 +17,14 @@ final readonly class RawReader
     {
     }
 
-    /** @throws UploadError */
-    public function file(string $path, string $name, ?string $encoding = null, ?string $delimiter = null, ?string $sheet = null): RawGrid
+    /**
+     * Refuses what cannot be a table by its first bytes and its size, without reading all of it.
+     *
+     * @return bool whether it is a workbook
+     *
+     * @throws UploadError
+     */
+    public function check(string $path, string $name): bool
     {
         $size = @filesize($path);
         if (false === $size) {
@@ -31,14 +37,23 @@ final readonly class RawReader
             throw new UploadError(\sprintf('“%s” is %d MB large; tables may have up to %d MB.', $name, (int) round($size / 1e6), self::MAX_BYTES / 1_000_000));
         }
         $head = (string) file_get_contents($path, length: 8);
-        if (str_starts_with($head, "PK\x03\x04")) {
-            return $this->workbook->grid($path, $name, $sheet);
-        }
         if (str_starts_with($head, "\xD0\xCF\x11\xE0")) {
             throw new UploadError("“{$name}” is a workbook in an old binary format. Save it as XLSX, ODS or CSV and bring that in.");
         }
 
-        return $this->text((string) file_get_contents($path), $name, $encoding, $delimiter);
+        return str_starts_with($head, "PK\x03\x04");
+    }
+
+    /**
+     * @param (\Closure(int, int|null): void)|null $progress told the lines read so far, and of how many where the file says; may throw to end it
+     *
+     * @throws UploadError
+     */
+    public function file(string $path, string $name, ?string $encoding = null, ?string $delimiter = null, ?string $sheet = null, ?\Closure $progress = null): RawGrid
+    {
+        return $this->check($path, $name)
+            ? $this->workbook->grid($path, $name, $sheet, $progress)
+            : $this->text((string) file_get_contents($path), $name, $encoding, $delimiter);
     }
 
     /** @throws UploadError */

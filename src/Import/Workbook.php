@@ -17,6 +17,7 @@ use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
 final readonly class Workbook
 {
     private const MAX_UNPACKED = 400_000_000;
+    private const TOLD_EVERY = 250;
     private const ERROR = '~^#(N/A|REF!|DIV/0!|VALUE!|NAME\?|NUM!|NULL!)$~';
 
     public function __construct(private OpenDocument $openDocument)
@@ -26,25 +27,38 @@ final readonly class Workbook
     /**
      * One sheet with all that is known of it.
      *
-     * @param string|null $wanted the sheet's name; else the first that holds anything
+     * @param string|null                          $wanted   the sheet's name; else the first that holds anything
+     * @param (\Closure(int, int|null): void)|null $progress lines read so far, and of how many where the file says
      *
      * @throws UploadError
      */
-    public function grid(string $path, string $name, ?string $wanted = null): RawGrid
+    public function grid(string $path, string $name, ?string $wanted = null, ?\Closure $progress = null): RawGrid
     {
+        $progress ??= static function (): void {};
         if ($this->isOpenDocument($path, $name)) {
             $sheets = $this->openDocument->sheets($path, $name);
             $sheet = \in_array($wanted, $sheets, true) ? $wanted : null;
 
-            return new RawGrid(iterator_to_array($this->openDocument->lines($path, $name, $sheet), false), null, null, $sheets, $sheet ?? ($sheets[0] ?? ''));
+            $lines = [];
+            foreach ($this->openDocument->lines($path, $name, $sheet) as $line) {
+                $lines[] = $line;
+                if (0 === \count($lines) % self::TOLD_EVERY) {
+                    $progress(\count($lines), null);
+                }
+            }
+
+            return new RawGrid($lines, null, null, $sheets, $sheet ?? ($sheets[0] ?? ''));
         }
-        $book = $this->load($path, $name);
+        // Half of the work is loading the file, half is writing each cell as it is shown.
+        $total = $this->linesSaid($path);
+        $loading = new CountingFilter(self::TOLD_EVERY, static fn (int $lines) => $progress(intdiv($lines, 2), $total));
+        $book = $this->load($path, $name, $loading);
         $names = array_values($book->getSheetNames());
         foreach ($book->getAllSheets() as $sheet) {
             $title = $sheet->getTitle();
             if (\in_array($wanted, $names, true) ? $wanted === $title : $sheet->getHighestDataRow() > 1 || '' !== $this->shown($sheet->getCell('A1')) || [] === \array_slice($names, 1)) {
                 $told = ['errors' => 0, 'formulas' => 0];
-                $lines = iterator_to_array($this->sheet($sheet, $told), false);
+                $lines = iterator_to_array($this->sheet($sheet, $told, static fn (int $lines) => $progress(intdiv($loading->lines() + $lines, 2), $total)), false);
                 [$errors, $formulas] = [$told['errors'], $told['formulas']];
 
                 return new RawGrid($lines, null, null, $names, $title, array_values(array_filter([
@@ -57,13 +71,16 @@ final readonly class Workbook
         return new RawGrid([], null, null, $names);
     }
 
-    private function load(string $path, string $name): Spreadsheet
+    private function load(string $path, string $name, CountingFilter $filter): Spreadsheet
     {
         try {
             $reader = IOFactory::createReader('Xlsx');
             $reader->setReadEmptyCells(false);
+            $reader->setReadFilter($filter);
 
             return $reader->load($path);
+        } catch (ReadingStopped $e) {
+            throw $e;
         } catch (\Throwable $e) {
             throw new UploadError("“{$name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX or CSV, and bring that in.", 0, $e);
         }
@@ -88,11 +105,12 @@ final readonly class Workbook
     }
 
     /**
-     * @param array{errors: int, formulas: int} $told counted up
+     * @param array{errors: int, formulas: int} $told     counted up
+     * @param \Closure(int): void               $progress
      *
      * @return \Generator<int, list<string>>
      */
-    private function sheet(Worksheet $sheet, array &$told): \Generator
+    private function sheet(Worksheet $sheet, array &$told, \Closure $progress): \Generator
     {
         $lastColumn = $sheet->getHighestDataColumn();
         $lastRow = min($sheet->getHighestDataRow(), Table::MAX_ROWS * 2);
@@ -103,8 +121,28 @@ final readonly class Workbook
                 $told['formulas'] += $cell->isFormula() ? 1 : 0;
                 $told['errors'] += str_starts_with($shown, '#') && 1 === preg_match(self::ERROR, $shown) ? 1 : 0;
             }
+            if (0 === $row % self::TOLD_EVERY) {
+                $progress($row);
+            }
             yield $cells;
         }
+    }
+
+    /** Lines of all sheets together, as the file's own notes of their size say; null where one has none. */
+    private function linesSaid(string $path): ?int
+    {
+        $zip = new \ZipArchive();
+        $zip->open($path, \ZipArchive::RDONLY);
+        $lines = 0;
+        for ($i = 0; $i < $zip->numFiles; ++$i) {
+            $entry = (string) $zip->getNameIndex($i);
+            if (1 === preg_match('~^xl/worksheets/[^/]+\.xml$~', $entry)) {
+                $lines = null !== $lines && 1 === preg_match('~<dimension ref="[A-Z]+\d+(?::[A-Z]+(\d+))?"~', (string) $zip->getFromIndex($i, 2_000), $m) ? $lines + (int) ($m[1] ?? 1) : null;
+            }
+        }
+        $zip->close();
+
+        return $lines;
     }
 
     /** The cell as the spreadsheet shows it; a formula by the value it had when the file was saved. */

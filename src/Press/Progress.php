@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Press;
 
+use Morphea\App\Web\TimeLeft;
+
 /** How far a run is. `rate` is pieces a second over the last seconds, null while nothing can be said. */
 final readonly class Progress
 {
@@ -30,12 +32,7 @@ final readonly class Progress
         if (null === $this->rate || $this->rate <= 0) {
             return null;
         }
-        $seconds = (int) ceil(($this->total - $this->done()) / $this->rate);
 
-        return match (true) {
-            $seconds < 90 => "$seconds s left",
-            $seconds < 5400 => \sprintf('%d min left', (int) ceil($seconds / 60)),
-            default => \sprintf('%.1f h left', $seconds / 3600),
-        };
+        return TimeLeft::words(($this->total - $this->done()) / $this->rate);
     }
 }

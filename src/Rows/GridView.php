@@ -4,24 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
-use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
-use Morphea\App\Storage\PictureStore;
-use Morphea\Core\Data\CellReader;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
-use Morphea\Core\Data\Kinds;
 use Morphea\Core\Data\Recipe\MapValues;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\SheetRow;
-use Morphea\Core\Naming\PictureNames;
 
 /** The table as the grid shows it: columns with their kinds and recipes in words, rows with the cells that do not fit marked. */
 final readonly class GridView
 {
-    private const SAMPLE = 500;
-
-    public function __construct(private TableStore $store, private PictureStore $pictures)
+    public function __construct(private TableStore $store, private ProjectKinds $kinds)
     {
     }
 
@@ -66,13 +59,12 @@ final readonly class GridView
     /** @return array{list<array<string, mixed>>, array<string, Kind>} */
     private function columns(Project $project, Sheet $sheet): array
     {
-        $kinds = $this->kinds($project);
+        $kinds = $this->kinds->of($project);
         $linked = $project->template()->linkedColumns();
         $columns = [];
         $byKey = [];
         foreach ($sheet->columns as $column) {
-            $cells = array_map(static fn (SheetRow $row): string => $row->cells[$column->index], \array_slice($sheet->rows, 0, self::SAMPLE));
-            $byKey[$column->key] = $column->kind ?? $kinds->infer($cells, $column->heading);
+            $byKey[$column->key] = $kinds->ofColumn($sheet, $column);
             $columns[] = [
                 'key' => $column->key,
                 'heading' => $column->heading,
@@ -80,7 +72,7 @@ final readonly class GridView
                 'kind' => $byKey[$column->key]->value,
                 'said' => null !== $column->kind,
                 'monthFirst' => $column->monthFirst,
-                'ambiguous' => null === $column->monthFirst && Kind::Date === $byKey[$column->key] && $kinds->ambiguous($sheet->cells($column->key)),
+                'ambiguous' => null === $column->monthFirst && Kind::Date === $byKey[$column->key] ? $kinds->ambiguous($sheet->cells($column->key)) : null,
                 'linked' => \in_array($column->key, $linked, true),
                 'recipe' => $column->recipe?->toArray(),
                 'says' => $column->recipe?->says(static fn (string $key): string => $sheet->has($key) ? $sheet->column($key)->heading : $key),
@@ -99,7 +91,7 @@ final readonly class GridView
      */
     private function rows(Project $project, array $rows, Sheet $sheet, array $byKey): array
     {
-        $kinds = $this->kinds($project);
+        $kinds = $this->kinds->of($project);
         $checked = array_filter($sheet->columns, static fn (Column $column): bool => Kind::Text !== $byKey[$column->key]);
         $numbers = array_flip(array_map(static fn (SheetRow $row): int => $row->id, $sheet->rows));
         $known = [];
@@ -119,10 +111,5 @@ final readonly class GridView
 
             return ['_id' => $row->id, '_no' => $numbers[$row->id] + 1, '_off' => $row->off, '_draft' => $row->draft, '_bad' => $bad] + $cells;
         }, $rows);
-    }
-
-    private function kinds(Project $project): Kinds
-    {
-        return new Kinds(new CellReader($project->template()->locale), new PictureNames(array_map(static fn (Asset $asset): string => $asset->name(), $this->pictures->all($project))));
     }
 }

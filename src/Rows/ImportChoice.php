@@ -7,6 +7,7 @@ namespace Morphea\App\Rows;
 use Morphea\App\Import\RawGrid;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
+use Morphea\Core\Data\Kinds;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
@@ -31,8 +32,12 @@ final readonly class ImportChoice
         return new self($grid, $sense, max(0, min(\count($grid->lines) - 1, $headings ?? $sense->headings)), $withTotals, $kinds);
     }
 
-    /** @throws TableError */
-    public function table(TableBuilder $builder): Table
+    /**
+     * With the kinds that were said, and the order of dates where it was said or the dates themselves tell it.
+     *
+     * @throws TableError
+     */
+    public function table(TableBuilder $builder, Kinds $kinds): Table
     {
         $last = $this->withTotals || [] === $this->sense->totals ? \count($this->grid->lines) - 1 : $this->sense->last;
         $table = $builder->build(\array_slice($this->grid->lines, $this->headings, $last - $this->headings + 1));
@@ -41,7 +46,11 @@ final readonly class ImportChoice
             $notices[] = 'Only one column was found. If there should be more, say what stands between the cells.';
         }
 
-        $columns = array_map(fn (Column $column): Column => isset($this->kinds[$column->index]) ? $column->ofKind(...$this->kinds[$column->index]) : $column, $table->columns);
+        $columns = array_map(function (Column $column) use ($table, $kinds): Column {
+            [$kind, $monthFirst] = $this->kinds[$column->index] ?? [null, null];
+
+            return $column->ofKind($kind, $monthFirst ?? $kinds->monthFirst(array_column($table->cells, $column->index)));
+        }, $table->columns);
 
         return new Table($columns, $table->cells, $notices);
     }

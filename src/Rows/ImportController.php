@@ -15,12 +15,10 @@ use Morphea\Core\Data\CellReader;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Edit\TakeTable;
 use Morphea\Core\Data\Kind;
-use Morphea\Core\Data\Kinds;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Data\TableUpdate;
-use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\AutoLink;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\InputBag;
@@ -36,7 +34,7 @@ final class ImportController extends AbstractController
     private const CHANGES_SHOWN = 200;
     private const SECONDS = 120;
 
-    public function __construct(private readonly ImportStore $imports, private readonly TableStore $store, private readonly TableBuilder $builder, private readonly TemplateHistory $history)
+    public function __construct(private readonly ImportStore $imports, private readonly TableStore $store, private readonly TableBuilder $builder, private readonly TemplateHistory $history, private readonly ProjectKinds $kinds)
     {
     }
 
@@ -72,21 +70,29 @@ final class ImportController extends AbstractController
     public function look(Project $project, string $import, Request $request): Response
     {
         set_time_limit(self::SECONDS);
-        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        $name = $this->name($project, $import);
+        try {
+            $progress = $this->imports->waits($project, $import, self::sheet($request));
+        } catch (UploadError $e) {
+            return $this->refused($project, $e->getMessage());
+        }
+        if (null !== $progress) {
+            return $this->render('rows/reading.html.twig', ['project' => $project, 'here' => 'Rows', 'import' => $import, 'name' => $name, 'progress' => $progress, 'asked' => $request->query->all()]);
+        }
         try {
             $choice = $this->choice($project, $import, $request);
-            $table = $choice->table($this->builder);
+            $table = $choice->table($this->builder, $this->kinds->of($project));
             $error = null;
         } catch (UploadError|TableError $e) {
             $table = null;
             $error = $e->getMessage();
             $choice ??= ImportChoice::of($this->imports->grid($project, $import), null, true);
         }
-        $kinds = new Kinds(new CellReader($project->template()->locale), new PictureNames([]));
-        $columns = array_map(static fn (Column $column): array => [
+        $kinds = $this->kinds->of($project);
+        $columns = array_map(fn (Column $column): array => [
             'column' => $column,
             'found' => $kinds->infer(array_column(\array_slice($table->cells ?? [], 0, 500), $column->index), $choice->grid->lines[$choice->headings][$column->index] ?? ''),
-            'ambiguous' => $kinds->ambiguous(array_column($table->cells ?? [], $column->index)),
+            'dates' => $this->dates($project, $kinds->ambiguous(array_column($table->cells ?? [], $column->index))),
         ], $table->columns ?? []);
 
         return $this->render('rows/import.html.twig', [
@@ -96,13 +102,39 @@ final class ImportController extends AbstractController
         ]);
     }
 
+    /** How far a worker is with a large file; the page goes on by itself when it is read or cannot be. */
+    #[Route('/{import}/progress', name: 'import_progress', methods: ['GET'])]
+    public function progress(Project $project, string $import, Request $request): Response
+    {
+        $here = ['project' => $project->id(), 'import' => $import];
+        try {
+            $progress = null === $this->imports->name($project, $import) ? null : $this->imports->waits($project, $import, self::sheet($request));
+        } catch (UploadError) {
+            $progress = null;
+        }
+
+        return null === $progress
+            ? new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('import', $here + $request->query->all())])
+            : $this->render('rows/reading-meter.html.twig', ['project' => $project, 'import' => $import, 'progress' => $progress, 'asked' => $request->query->all()]);
+    }
+
+    /** The file is not wanted after all; a worker that reads it stops. */
+    #[Route('/{import}/leave', name: 'import_leave', methods: ['POST'])]
+    public function leave(Project $project, string $import): Response
+    {
+        $this->name($project, $import);
+        $this->imports->forget($project, $import);
+
+        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
     #[Route('/{import}/take', name: 'import_take', methods: ['POST'])]
     public function take(Project $project, string $import, Request $request, PictureReader $pictures, PictureStore $store): Response
     {
-        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        $name = $this->name($project, $import);
         try {
             $choice = $this->choice($project, $import, $request);
-            $table = $this->withPictures($project, $choice, $choice->table($this->builder), $pictures, $store);
+            $table = $this->withPictures($project, $choice, $choice->table($this->builder, $this->kinds->of($project)), $pictures, $store);
         } catch (UploadError|TableError $e) {
             return $this->refused($project, $e->getMessage());
         }
@@ -125,10 +157,10 @@ final class ImportController extends AbstractController
     #[Route('/{import}/update', name: 'import_update', methods: ['GET'])]
     public function compare(Project $project, string $import, Request $request): Response
     {
-        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        $name = $this->name($project, $import);
         try {
             $sheet = $this->store->sheet($project);
-            $table = $this->choice($project, $import, $request)->table($this->builder);
+            $table = $this->choice($project, $import, $request)->table($this->builder, $this->kinds->of($project));
             $update = TableUpdate::compare($sheet, $table, $request->query->getString('key'));
         } catch (UploadError|TableError $e) {
             return $this->refused($project, $e->getMessage());
@@ -144,9 +176,9 @@ final class ImportController extends AbstractController
     #[Route('/{import}/update', name: 'import_apply', methods: ['POST'])]
     public function apply(Project $project, string $import, Request $request): Response
     {
-        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        $name = $this->name($project, $import);
         try {
-            $update = TableUpdate::compare($this->store->sheet($project), $this->choice($project, $import, $request)->table($this->builder), $request->request->getString('key'));
+            $update = TableUpdate::compare($this->store->sheet($project), $this->choice($project, $import, $request)->table($this->builder, $this->kinds->of($project)), $request->request->getString('key'));
             $this->store->apply($project, new TakeTable($update->sheet($request->request->getBoolean('remove')), "Updated from $name"));
         } catch (UploadError|TableError $e) {
             return $this->refused($project, $e->getMessage());
@@ -156,6 +188,25 @@ final class ImportController extends AbstractController
         $this->addFlash('good', \sprintf('Updated from %s: %d added, %d changed, %d %s. Undo in Rows brings the old state back.', $name, \count($update->added), \count($update->changed), \count($update->removed), $request->request->getBoolean('remove') ? 'removed' : 'kept that it has not'));
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @return array{cell: string, usual: string, day: string, month: string}|null a date that can be read both ways, how it would be, and how it is */
+    private function dates(Project $project, ?string $cell): ?array
+    {
+        $reader = new CellReader($project->template()->locale);
+        $read = static fn (?bool $monthFirst): string => (string) $reader->date((string) $cell, $monthFirst)?->format('j F Y');
+
+        return null === $cell ? null : ['cell' => $cell, 'usual' => $read(null), 'day' => $read(false), 'month' => $read(true)];
+    }
+
+    private function name(Project $project, string $import): string
+    {
+        return $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+    }
+
+    private static function sheet(Request $request): ?string
+    {
+        return '' === $request->query->getString('sheet') ? null : $request->query->getString('sheet');
     }
 
     /** @throws UploadError */

@@ -6,6 +6,7 @@ namespace Morphea\App\Rows;
 
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
+use Morphea\Core\Data\Kinds;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\Layer;
@@ -19,32 +20,40 @@ final readonly class PictureCells
      * @param list<array{column: Column, cell: string, rows: int, near: string|null}> $missing
      * @param list<string>                                                            $unused
      * @param list<Column>                                                            $columns that name pictures
+     * @param array<string, list<int>>                                                $rows    numbers of those that show it, by picture
      */
-    private function __construct(public array $missing, public array $unused, public int $found, public array $columns)
+    private function __construct(public array $missing, public array $unused, public int $found, public array $columns, public array $rows)
     {
     }
 
     /** @param list<string> $names of all pictures */
-    public static function of(Sheet $sheet, Template $template, array $names): self
+    public static function of(Sheet $sheet, Template $template, array $names, Kinds $kinds): self
     {
         $pictures = new PictureNames($names);
         $shown = array_merge(...array_map(static fn (Layer $layer): array => $layer->columns(), array_filter($template->placeholders(), static fn (Layer $layer): bool => $layer instanceof PictureLayer)));
-        $columns = array_values(array_filter($sheet->columns, static fn (Column $column): bool => Kind::Picture === $column->kind || \in_array($column->key, $shown, true)));
-        $missing = [];
+        $columns = array_values(array_filter($sheet->columns, static fn (Column $column): bool => Kind::Picture === $kinds->ofColumn($sheet, $column) || \in_array($column->key, $shown, true)));
+        $missing = $rows = [];
         $used = array_fill_keys($template->assets(), true);
         $found = 0;
         foreach ($columns as $column) {
-            foreach (array_count_values(array_filter(array_map(trim(...), $sheet->cells($column->key)), static fn (string $cell): bool => '' !== $cell)) as $cell => $rows) {
+            $at = [];
+            foreach ($sheet->cells($column->key) as $i => $cell) {
+                if ('' !== trim($cell)) {
+                    $at[trim($cell)][] = $i + 1;
+                }
+            }
+            foreach ($at as $cell => $numbers) {
                 $name = $pictures->find((string) $cell);
                 if (null === $name) {
-                    $missing[] = ['column' => $column, 'cell' => (string) $cell, 'rows' => $rows, 'near' => $pictures->near((string) $cell)];
+                    $missing[] = ['column' => $column, 'cell' => (string) $cell, 'rows' => \count($numbers), 'near' => $pictures->near((string) $cell)];
                 } else {
-                    $used[$name] = true;
-                    $found += $rows;
+                    $rows[$name] = array_values(array_unique([...$rows[$name] ?? [], ...$numbers]));
+                    $found += \count($numbers);
                 }
             }
         }
+        $used += $rows;
 
-        return new self($missing, array_values(array_filter($names, static fn (string $name): bool => !isset($used[$name]))), $found, $columns);
+        return new self($missing, array_values(array_filter($names, static fn (string $name): bool => !isset($used[$name]))), $found, $columns, $rows);
     }
 }

@@ -20,7 +20,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/rows')]
 final class RowPicturesController extends AbstractController
 {
-    public function __construct(private readonly TableStore $tables)
+    public function __construct(private readonly TableStore $tables, private readonly ProjectKinds $kinds)
     {
     }
 
@@ -34,11 +34,23 @@ final class RowPicturesController extends AbstractController
     }
 
     #[Route('/pictures', name: 'rows_pictures', methods: ['GET'])]
-    public function index(Project $project, PictureStore $pictures): Response
+    public function index(Project $project, Request $request, PictureStore $pictures): Response
     {
-        $named = PictureCells::of($this->tables->sheet($project), $project->template(), array_map(static fn (Asset $asset): string => $asset->name(), $pictures->all($project)));
+        $open = $pictures->find($project, $request->query->getString('picture'));
 
-        return $this->render('rows/pictures.html.twig', ['project' => $project, 'here' => 'Rows', 'named' => $named]);
+        return $this->render('rows/pictures.html.twig', ['project' => $project, 'here' => 'Rows', 'named' => $this->named($project, $pictures), 'open' => $open]);
+    }
+
+    /** What must stay in sight of a picture, wherever it is shown. Without a place, as found again. */
+    #[Route('/pictures/focus/{name}', name: 'rows_pictures_focus', requirements: ['name' => '[^/]+'], methods: ['POST'])]
+    public function focus(Project $project, string $name, Request $request, PictureStore $pictures): Response
+    {
+        $asset = $pictures->find($project, $name) ?? throw $this->createNotFoundException('There is no such picture.');
+        $input = $request->request;
+        $found = '' === $input->getString('x');
+        $pictures->focus($asset, $found ? null : (float) $input->getString('x'), $found ? null : (float) $input->getString('y'));
+
+        return $this->render('rows/picture.html.twig', ['project' => $project, 'open' => $asset, 'named' => $this->named($project, $pictures)]);
     }
 
     #[Route('/pictures', name: 'rows_pictures_bring', methods: ['POST'])]
@@ -82,5 +94,10 @@ final class RowPicturesController extends AbstractController
         }
 
         return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    private function named(Project $project, PictureStore $pictures): PictureCells
+    {
+        return PictureCells::of($this->tables->sheet($project), $project->template(), array_map(static fn (Asset $asset): string => $asset->name(), $pictures->all($project)), $this->kinds->of($project));
     }
 }

@@ -39,7 +39,7 @@ final class Application
         $this->address = "http://127.0.0.1:$web";
         $this->driver = "http://127.0.0.1:$driver";
         $this->start([...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'], $root, $environment);
-        $this->start([...$php, 'bin/console', 'messenger:consume', 'runs', '--sleep=0.1', '-q'], $root, $environment);
+        $this->start([...$php, 'bin/console', 'messenger:consume', 'reading', 'runs', '--sleep=0.1', '-q'], $root, $environment);
         $this->start(['chromedriver', "--port=$driver"], $root, []);
         $this->waitFor($web);
         $this->waitFor($driver);

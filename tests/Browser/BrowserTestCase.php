@@ -114,6 +114,23 @@ abstract class BrowserTestCase extends TestCase
         $this->settled();
     }
 
+    /** Takes something from a menu by keys alone. */
+    protected function menu(string $css, string $words): void
+    {
+        $this->driver->executeScript('document.querySelector(arguments[0]).focus()', [$css]);
+        $this->press(WebDriverKeys::ARROW_DOWN);
+        $this->eventually(function () use ($words): bool {
+            $focused = $this->driver->switchTo()->activeElement();
+            if (str_starts_with(trim($focused->getText()), $words)) {
+                return true;
+            }
+            $this->press(WebDriverKeys::ARROW_DOWN);
+            throw new \RuntimeException($focused->getText());
+        }, "the menu $css has no “{$words}”");
+        $this->press(WebDriverKeys::ENTER);
+        $this->settled();
+    }
+
     /** Keys as somebody without a mouse would press them, wherever the focus is. */
     protected function press(string ...$keys): void
     {

@@ -17,7 +17,7 @@ final class BuildByHandTest extends BrowserTestCase
         $this->blank('Mouse-made tips', 'square', "Tip\tWhy\nOil the hinge\tA drop of oil now saves a pin.\nBleed the radiators\tAir in the top is heat you pay for.");
 
         // A shape for the ground: dragged to the corner, sized over the side, coloured.
-        $this->choose('#add-shape', 'rectangle');
+        $this->menu('#add-shape', 'Rectangle');
         $this->find('#box-rectangle');
         $side = $this->find('#side')->getSize();
         $unit = $side->getWidth() / 1080;

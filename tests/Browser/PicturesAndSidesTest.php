@@ -19,7 +19,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
         $this->blank('Winter pins by hand', 'tall-pin', "Thing\tTip\nkettle\tDescale it\nlamp\tNew flex\nsledge\tWax the runners");
 
         // The pictures first: brought many at once, a broken one among them.
-        $this->choose('#add-picture', 'library');
+        $this->menu('#add-picture', 'From the pictures');
         $this->find('#library-files');
         foreach (['kettle' => [200, 40, 30], 'lamp' => [230, 170, 40]] as $name => $colour) {
             $files[] = $path = sys_get_temp_dir()."/$name.jpg";
@@ -80,7 +80,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
             $rows .= "\nMender No $i\tcraft $i";
         }
         $this->blank('Flyers', 'postcard-a6', $rows);
-        $this->choose('#add-picture', 'artwork');
+        $this->menu('#add-picture', 'Artwork made elsewhere');
         $this->upload('#art-file', 'flyer.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="148mm" height="105mm" viewBox="0 0 1480 1050"><rect width="1480" height="1050" fill="#235457"/><text x="740" y="400" text-anchor="middle" font-family="Lora" font-weight="700" font-size="110" fill="#FBF5E9">{Full name}</text><text x="740" y="560" text-anchor="middle" font-family="IBM Plex Sans" font-size="60" fill="#F1C25B">mends {Craft}</text></svg>');
         $this->button('Bring it in')->click();
         $this->sees('Mender No 1', '#side');
@@ -109,7 +109,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
         $this->find('#add-side')->click();
         $this->find('#side-1[aria-pressed="true"]');
         $this->settled();
-        $this->choose('#add-code', 'qr');
+        $this->menu('#add-code', 'QR code');
         $this->find('#box-qr-code');
         $this->press('=', 'a');
         $this->sees('are read reliably', '#results');

@@ -54,7 +54,7 @@ final class RowsScreenTest extends BrowserTestCase
         $this->ready();
         // Row 2 is switched off, by its number and the menu.
         (new WebDriverActions($this->driver))->click($this->find('.tabulator-row:nth-child(2) .row-header'))->perform();
-        $this->choose('#row-acts', 'off');
+        $this->menu('#row-acts', 'Switch off');
         $this->sees('1 switched off', '#grid-status');
 
         $this->upload('#table-file', 'second.csv', "Tag,Item,Owner\n002,Clock,Oar and sons\n001,Kettle,Ng\n004,Lamp,Tamsin\n");

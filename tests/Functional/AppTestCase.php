@@ -121,7 +121,7 @@ abstract class AppTestCase extends WebTestCase
 
     protected function worker(): Process
     {
-        return new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'runs', '--env=test', '--sleep=0.05', '-q'], \dirname(__DIR__, 2), timeout: 120);
+        return new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'reading', 'runs', '--env=test', '--sleep=0.05', '-q'], \dirname(__DIR__, 2), timeout: 120);
     }
 
     protected function download(Project $project): string

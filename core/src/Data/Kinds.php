@@ -15,25 +15,28 @@ final readonly class Kinds
     private const PICTURE = '/\.(?:png|jpe?g|webp|svg|gif|tiff?|heic)$/i';
     private const YES = ['yes', 'y', 'true', 'on', '✓', 'x', 'ja', 'oui', 'sí', 'да'];
     private const NO = ['no', 'n', 'false', 'off', '✗', '-', 'nein', 'non', 'нет'];
-    private const SHORT_DATE = '~^(\d{1,2})([-/.])(\d{1,2})\2(\d{4})$~';
+    private const SHORT_DATE = '~^(\d{1,2})([-/.])\s?(\d{1,2})\2\s?(\d{4}|(?<!-)\d\d)$~';
     /** Of a column's cells, so many must fit for it to be of that kind; the others are then marked. */
     private const MOST = 0.9;
+    /** Rows that are looked at to tell a column's kind. */
+    private const SAMPLE = 500;
 
     public function __construct(private CellReader $reader, private PictureNames $pictures)
     {
     }
 
     /**
-     * The kind most cells of a column have; the first that fits counts.
+     * The kind most cells of a column have; the first that fits counts. The heading as the file has it, with its markers, may tell more.
      *
      * @param iterable<string> $cells
      */
     public function infer(iterable $cells, string $heading = ''): Kind
     {
         $cells = [...$cells];
+        $marked = str_starts_with(trim($heading), '@');
         $filled = array_values(array_filter(array_map(trim(...), $cells), static fn (string $cell): bool => '' !== $cell));
         if ([] === $filled) {
-            return str_starts_with(trim($heading), '@') ? Kind::Picture : Kind::Text;
+            return $marked ? Kind::Picture : Kind::Text;
         }
         foreach ([Kind::YesNo, Kind::Number, Kind::Date, Kind::Colour, Kind::Address, Kind::Picture] as $kind) {
             // A cell that happens to read like a colour or a picture proves little; all of them do.
@@ -43,7 +46,14 @@ final readonly class Kinds
             }
         }
 
-        return str_starts_with(trim($heading), '@') ? Kind::Picture : Kind::Text;
+        // Some programs want an @ before the heading of pictures, others before every heading; words with spaces between are no file's name.
+        return $marked && [] === array_filter($filled, static fn (string $cell): bool => 1 === preg_match('/\s/u', $cell)) ? Kind::Picture : Kind::Text;
+    }
+
+    /** The kind of a column: the one somebody said, else the one its first cells have. */
+    public function ofColumn(Sheet $sheet, Column $column): Kind
+    {
+        return $column->kind ?? $this->infer(array_map(static fn (SheetRow $row): string => $row->cells[$column->index], \array_slice($sheet->rows, 0, self::SAMPLE)), $column->heading);
     }
 
     /** Whether a cell is what its column's kind says; an empty one always is. */
@@ -63,19 +73,19 @@ final readonly class Kinds
     }
 
     /**
-     * Whether the written dates of a column could be read either way round, as 03/04/2026 can, and nothing in it tells which.
+     * The first date of a column that could be read either way round, as 03/04/2026 can, where nothing in the column tells which.
      *
      * @param iterable<string> $cells
      */
-    public function ambiguous(iterable $cells): bool
+    public function ambiguous(iterable $cells): ?string
     {
-        $found = false;
+        $found = null;
         foreach ($cells as $cell) {
             if (1 === preg_match(self::SHORT_DATE, trim($cell), $m)) {
                 if ((int) $m[1] > 12 || (int) $m[3] > 12) {
-                    return false;
+                    return null;
                 }
-                $found = $found || $m[1] !== $m[3];
+                $found ??= (int) $m[1] !== (int) $m[3] ? trim($cell) : null;
             }
         }
 

@@ -42,13 +42,15 @@ final class KindsTest extends TestCase
     public function testAnAtBeforeAHeadingMeansPictures(): void
     {
         self::assertSame(Kind::Picture, self::kinds()->infer(['', ''], '@photo'));
+        self::assertSame(Kind::Picture, self::kinds()->infer(['wireless', 'teapot'], '@photo'), 'not here yet, but they could be names of files');
+        self::assertSame(Kind::Text, self::kinds()->infer(['Bo Tansy', 'Ng'], '@name'), 'these could not');
     }
 
     public function testDatesThatCouldBeReadEitherWayAreAskedAbout(): void
     {
-        self::assertTrue(self::kinds()->ambiguous(['03/04/2026', '05/06/2026']));
-        self::assertFalse(self::kinds()->ambiguous(['03/04/2026', '25/06/2026']), 'no month has the number 25');
-        self::assertFalse(self::kinds()->ambiguous(['2026-03-04', '4 March 2026', '03/03/2026']));
+        self::assertSame('03/04/2026', self::kinds()->ambiguous(['soon', '03/04/2026', '05/06/2026']));
+        self::assertNull(self::kinds()->ambiguous(['03/04/2026', '25/06/2026']), 'no month has the number 25');
+        self::assertNull(self::kinds()->ambiguous(['2026-03-04', '4 March 2026', '03/03/2026']));
         self::assertFalse(self::kinds()->monthFirst(['03/04/2026', '25/06/2026']));
         self::assertTrue(self::kinds()->monthFirst(['03/04/2026', '06/25/2026']));
         self::assertNull(self::kinds()->monthFirst(['03/04/2026']));
