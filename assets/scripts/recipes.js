@@ -1,136 +1,107 @@
-// Setting up a recipe: its sentence, its choices, and how it comes out while they are made.
-import {change, column, columns, selectedColumn, taste} from './sheet.js';
+// Setting up a recipe: a sentence whose choices are controls, and how it comes out while they are made.
+import {change, column, selectedColumn, taste} from './sheet.js';
+import {makers} from './recipe-fields.js';
 
 const dialog = document.getElementById('recipe');
-const fields = document.getElementById('recipe-fields');
+const sentence = document.getElementById('recipe-sentence');
+const below = document.getElementById('recipe-below');
 const kind = document.getElementById('recipe-kind');
 let editing = null;
 let from = null;
 
-// name, kind of field, label, default, further
-const forms = {
-    join: [['pattern', 'pattern', 'Words and columns', '']],
-    map: [['column', 'column', 'Column'], ['pairs', 'pairs', 'Value and what it becomes, with = between, one in a line', ''], ['otherwise', 'choice', 'Other values', 'keep', {keep: 'stay', empty: 'go', words: 'become'}], ['words', 'text', 'Words for the others', '']],
-    series: [['start', 'number', 'From', 1], ['step', 'number', 'Steps of', 1], ['width', 'number', 'Digits at least', 0], ['prefix', 'text', 'Before it', ''], ['suffix', 'text', 'Behind it', ''], ['restart', 'maybe', 'Anew for each'], ['skip', 'text', 'Leave out, as in 13, 666', '']],
-    replace: [['column', 'column', 'Column'], ['find', 'text', 'Find', ''], ['replace', 'text', 'Replace by', ''], ['sameCase', 'tick', 'Only in the same case', false]],
-    case: [['column', 'column', 'Column'], ['way', 'choice', 'Write it', 'title', {upper: 'in capitals', lower: 'in small letters', title: 'with every word capitalised', sentence: 'with the first word capitalised'}]],
-    split: [['column', 'column', 'Column'], ['how', 'choice', 'Take', 'at', {at: 'a part, cut at', position: 'letters by position', number: 'the number it begins with', rest: 'what follows that number'}], ['at', 'text', 'Cut at', ' '], ['part', 'number', 'Part, or first letter; below 0 from the end', 1], ['length', 'number', 'Letters; 0 for all', 0]],
-    date: [['column', 'column', 'Column with dates'], ['part', 'choice', 'Take', 'year', {year: 'the year', month: 'the number of the month', 'month-name': 'the name of the month', day: 'the day', weekday: 'the day of the week', quarter: 'the quarter', week: 'the week', iso: 'the date as 2026-03-04', long: 'the date in words'}]],
-    days: [['from', 'column', 'From'], ['to', 'column', 'To']],
-    first: [['of', 'columns', 'Columns, the most wanted first'], ['words', 'text', 'Where all are empty', '']],
-    when: [['column', 'column', 'Where'], ['test', 'choice', 'Test', 'is', {is: 'is', 'is-not': 'is not', contains: 'contains', empty: 'is empty', filled: 'is not empty', more: 'is more than', less: 'is less than'}], ['value', 'text', 'Value', ''], ['then', 'pattern', 'Write', ''], ['otherwise', 'pattern', 'Else write', '']],
-    picture: [['column', 'column', 'Column that means a picture']],
-    deal: [['pool', 'lines', 'What is dealt out, one in a line', ''], ['shuffled', 'tick', 'Shuffled each round', false], ['seed', 'number', 'Seed of the shuffling', 1]],
+// Words with {choices}; a part in an array is only there while a choice is one of those named: [choice, values, words]. `below` stands under the sentence.
+const recipes = {
+    join: {says: ['Joins words and columns.'], below: ['pattern'], pattern: ['pattern', 'Words and columns', '']},
+    map: {
+        says: ['Takes {column} and gives its values others; those not in the list {otherwise}', ['otherwise', ['words'], ' {words}'], '.'], below: ['pairs'],
+        column: ['column', 'Column'], pairs: ['pairs', 'Value', []], otherwise: ['choice', 'Other values', 'keep', {keep: 'stay as they are', empty: 'become empty', words: 'become'}], words: ['words', 'Words for the others', ''],
+    },
+    series: {
+        says: ['Counts from {start} in steps of {step}, with at least {width} digits, {prefix} before and {suffix} behind the number, {restart}, leaving out {skip}.'],
+        start: ['number', 'From', 1], step: ['number', 'Steps of', 1], width: ['number', 'Digits at least', 0], prefix: ['words', 'Before it', ''], suffix: ['words', 'Behind it', ''], restart: ['column', 'Anew for each', '', 'through all rows'], skip: ['words', 'Numbers left out, as in 13, 666', '', 'none'],
+    },
+    replace: {says: ['Takes {column} and replaces {find} by {replace}, {sameCase}.'], column: ['column', 'Column'], find: ['words', 'Find', '', 'these letters'], replace: ['words', 'Replace by', ''], sameCase: ['choice', 'Capitals', '', {'': 'in capitals or not', 1: 'only where capitals are the same'}]},
+    case: {says: ['Writes {column} {way}.'], column: ['column', 'Column'], way: ['choice', 'Write it', 'title', {upper: 'in capitals', lower: 'in small letters', title: 'with every word capitalised', sentence: 'with the first word capitalised'}]},
+    split: {
+        says: ['Takes {how}', ['how', ['at'], ' {part}, cut at {cut}'], ['cut', ['other'], ' {at}'], ['how', ['position'], ' {part} on, {length} of them (0 for all)'], ', out of {column}.'],
+        column: ['column', 'Column'], how: ['choice', 'What', 'at', {at: 'part', position: 'the letters from', number: 'the number it begins with', rest: 'what follows the number it begins with'}],
+        part: ['number', 'Which one; below 0 counted from the end', 1], cut: ['choice', 'Cut at', ' ', {' ': 'spaces', ',': 'commas', ';': 'semicolons', '-': 'dashes', '/': 'slashes', '\n': 'line breaks', other: 'the letters'}], at: ['words', 'Letters it is cut at', '', 'which'], length: ['number', 'How many letters', 0],
+    },
+    date: {says: ['Takes {part} from the dates in {column}.'], column: ['column', 'Column with dates'], part: ['choice', 'Part', 'year', {year: 'the year', month: 'the number of the month', 'month-name': 'the name of the month', day: 'the day', weekday: 'the day of the week', quarter: 'the quarter', week: 'the week', iso: 'the date as 2026-03-04', long: 'the date in words'}]},
+    days: {says: ['Counts the days from {from} to {to}.'], from: ['column', 'From'], to: ['column', 'To']},
+    first: {says: ['Takes the first of these columns that is not empty; where all are, {words}.'], below: ['of'], of: ['several', 'The most wanted first', []], words: ['words', 'Where all are empty', '', 'stays empty']},
+    when: {
+        says: ['Where {column} {test}', ['test', ['is', 'is-not', 'contains', 'more', 'less'], ' {value}'], ', writes the first line; else the second.'], below: ['then', 'otherwise'],
+        column: ['column', 'Where'], test: ['choice', 'Test', 'is', {is: 'is', 'is-not': 'is not', contains: 'contains', empty: 'is empty', filled: 'is not empty', more: 'is more than', less: 'is less than'}], value: ['words', 'Value', '', 'this'], then: ['pattern', 'Write', ''], otherwise: ['pattern', 'Else write', ''],
+    },
+    picture: {says: ['Names the picture that {column} means, whatever its folder, capitals and ending.'], column: ['column', 'Column that means a picture']},
+    deal: {says: ['Deals these out, one to each row, {shuffled}', ['shuffled', ['1'], ' by the seed {seed}'], '.'], below: ['pool'], pool: ['lines', 'What is dealt out, one in a line', []], shuffled: ['choice', 'In which order', '', {'': 'in this order', 1: 'shuffled each round'}], seed: ['number', 'Seed of the shuffling', 1]},
 };
 
-const options = (chosen, maybe) => (maybe ? '<option value="">no column</option>' : '') + columns().filter(({key}) => key !== editing).map(({key, letter, heading}) => {
-    const option = document.createElement('option');
-    Object.assign(option, {value: key, textContent: `${letter} ${heading}`});
-    if (key === chosen) option.setAttribute('selected', '');
-    return option.outerHTML;
-}).join('');
-
-// Words with columns in them; each column stands as a key-cap that cannot be mistyped.
-function cap(key) {
-    const one = column(key);
-    const chip = Object.assign(document.createElement('span'), {className: 'chip', contentEditable: 'false'});
-    chip.dataset.key = key;
-    chip.append(Object.assign(document.createElement('span'), {className: 'cap', textContent: one.letter}), ` ${one.heading}`);
-    return chip;
+// All of the sentence, and those of the phrase that is being made.
+let all = {};
+let controls = all;
+function control(name, recipe) {
+    const [type, label, start, more] = recipes[kind.value][name];
+    const made = makers[type](label, recipe[name] ?? start ?? from, {id: `recipe-${name}`, editing, of: more, maybe: more, hint: more});
+    if (!made.matches('.below')) made.id = `recipe-${name}${controls === all ? '' : `-${recipe.phrase}`}`;
+    controls[name] = made;
+    return made;
 }
-const shownPattern = (pattern) => pattern.split(/(\{\w+\})/).map((part) => { const key = part.match(/^\{(\w+)\}$/)?.[1]; return key && column(key) ? cap(key) : part; });
-const writtenPattern = (box) => [...box.childNodes].map((node) => (node.dataset?.key ? `{${node.dataset.key}}` : node.textContent)).join('').replace(/\u200B|\n/g, '');
-function patternField(id, name, label, pattern) {
-    const box = document.createElement('div');
-    Object.assign(box, {id, className: 'words', contentEditable: 'true', spellcheck: false});
-    box.dataset.name = name;
-    box.dataset.type = 'pattern';
-    box.setAttribute('role', 'textbox');
-    box.setAttribute('aria-labelledby', `${id}-label`);
-    box.append(...shownPattern(pattern));
-    box.addEventListener('keydown', (event) => { if (event.key === 'Enter') { event.preventDefault(); if (!document.getElementById('recipe-take').disabled) dialog.querySelector('form').requestSubmit(); } });
-    box.addEventListener('paste', (event) => { event.preventDefault(); document.execCommand('insertText', false, event.clipboardData.getData('text/plain').replace(/\s+/g, ' ')); });
-    const insert = document.createElement('select');
-    insert.className = 'form-select mt-1';
-    insert.setAttribute('aria-label', `Insert a column into ${label}`);
-    insert.innerHTML = `<option value="">insert a column …</option>${options()}`;
-    let caret = null;
-    box.addEventListener('blur', () => { const selection = getSelection(); caret = selection.rangeCount && box.contains(selection.anchorNode) ? selection.getRangeAt(0).cloneRange() : null; });
-    insert.addEventListener('change', () => {
-        if (!insert.value) return;
-        const range = caret ?? document.createRange();
-        if (!caret) { range.selectNodeContents(box); range.collapse(false); }
-        range.deleteContents();
-        const chip = cap(insert.value);
-        range.insertNode(chip);
-        insert.value = '';
-        box.focus();
-        getSelection().setPosition(box, [...box.childNodes].indexOf(chip) + 1);
-        preview();
-    });
-    return [box, insert];
-}
-
-function field([name, type, label, start, choices], value) {
-    const id = `recipe-${name}`;
-    const box = document.createElement('div');
-    const now = value ?? start;
-    if (type === 'pattern') {
-        box.className = 'full';
-        box.append(Object.assign(document.createElement('span'), {id: `${id}-label`, className: 'form-label d-block', textContent: label}), ...patternField(id, name, label, now));
-        return box;
-    }
-    const input = type === 'lines' || type === 'pairs' ? document.createElement('textarea') : ['choice', 'column', 'maybe', 'columns'].includes(type) ? document.createElement('select') : document.createElement('input');
-    input.id = id;
-    input.dataset.name = name;
-    input.dataset.type = type;
-    input.className = input.matches('select') ? 'form-select' : type === 'tick' ? 'form-check-input' : 'form-control';
-    if (type === 'choice') for (const [key, words] of Object.entries(choices)) input.append(new Option(words, key, key === now, key === now));
-    if (type === 'column') input.innerHTML = options(now ?? from);
-    if (type === 'maybe') input.innerHTML = options(now, true);
-    if (type === 'columns') { input.multiple = true; input.size = 4; input.innerHTML = options(); [...input.options].forEach((option) => { option.selected = (now ?? []).includes(option.value); }); }
-    if (type === 'number') Object.assign(input, {type: 'number', value: now});
-    if (type === 'tick') Object.assign(input, {type: 'checkbox', checked: Boolean(now)});
-    if (type === 'text') input.value = Array.isArray(now) ? now.join(', ') : now;
-    if (type === 'lines') { input.rows = 4; input.value = Array.isArray(now) ? now.join('\n') : now; }
-    if (type === 'pairs') { input.rows = 5; input.value = Array.isArray(now) ? now.map((pair) => pair.join(' = ')).join('\n') : now; }
-    const words = document.createElement('label');
-    Object.assign(words, {htmlFor: id, textContent: label, className: type === 'tick' ? 'form-check-label' : 'form-label'});
-    box.className = type === 'tick' ? 'form-check full' : ['lines', 'pairs', 'columns'].includes(type) ? 'full' : '';
-    box.append(...(type === 'tick' ? [input, words] : [words, input]));
-    return box;
-}
-function draw(recipe) {
+const phrase = (words, recipe) => words.split(/(\{\w+\})/).map((part) => (part.startsWith('{') ? control(part.slice(1, -1), recipe) : part));
+function draw(recipe = {}) {
+    controls = all = {};
     // A new one begins with the column it was asked for at, so that something comes out at once.
-    const start = {pattern: kind.value === 'join' && from ? `{${from}}` : undefined, of: kind.value === 'first' && from ? [from] : undefined};
-    fields.replaceChildren(...forms[kind.value].map((form) => field(form, recipe ? recipe[form[0]] : start[form[0]])));
+    const start = {join: {pattern: from ? `{${from}}` : ''}, first: {of: from ? [from] : []}}[kind.value];
+    const given = recipe.recipe ? {...recipe} : {...start};
+    if (kind.value === 'split') given.cut = given.at === undefined ? ' ' : given.at in recipes.split.cut[3] ? given.at : 'other';
+    ['sameCase', 'shuffled'].forEach((name) => { if (name in given) given[name] = given[name] ? '1' : ''; });
+    const {says, below: under = []} = recipes[kind.value];
+    sentence.replaceChildren(...says.flatMap((part, i) => {
+        if (typeof part === 'string') return phrase(part, given);
+        // The same choice may stand in two phrases of which one is shown; each has a control of its own.
+        const [name, values, words] = part;
+        const span = document.createElement('span');
+        controls = span.own = {};
+        span.append(...phrase(words, {...given, phrase: i}));
+        controls = all;
+        span.shown = () => values.includes(shownControls()[name]?.take());
+        return [span];
+    }));
+    below.replaceChildren(...under.map((name) => control(name, given)));
+    reveal();
     preview();
 }
+const phrases = () => [...sentence.children].filter((part) => part.shown);
+const shownControls = () => phrases().filter((part) => !part.hidden).reduce((sum, part) => ({...sum, ...part.own}), all);
+function reveal() { phrases().forEach((part) => { part.hidden = !part.shown(); }); }
 function read() {
-    const recipe = {recipe: kind.value};
-    fields.querySelectorAll('[data-name]').forEach((input) => {
-        const {name, type} = input.dataset;
-        recipe[name] = type === 'tick' ? input.checked : type === 'columns' ? [...input.selectedOptions].map((option) => option.value)
-            : type === 'lines' ? input.value.split('\n').map((line) => line.trim()).filter(Boolean)
-            : type === 'pairs' ? input.value.split('\n').filter((line) => line.includes('=')).map((line) => [line.slice(0, line.indexOf('=')).trim(), line.slice(line.indexOf('=') + 1).trim()])
-            : type === 'pattern' ? writtenPattern(input)
-            : type === 'number' ? Number(input.value) : input.value;
-    });
-    return recipe;
+    const recipe = Object.fromEntries(Object.entries(shownControls()).map(([name, one]) => [name, one.take()]));
+    if (kind.value === 'split' && recipe.cut !== 'other') recipe.at = recipe.cut;
+    ['sameCase', 'shuffled'].forEach((name) => { if (name in recipe) recipe[name] = recipe[name] === '1'; });
+    return {recipe: kind.value, ...recipe};
 }
+
 let waiting = 0;
 function preview() {
     clearTimeout(waiting);
     waiting = setTimeout(async () => {
-        const {ok, json} = await taste(read());
+        const {json} = await taste(read());
         const out = document.getElementById('recipe-taste');
-        document.getElementById('recipe-take').disabled = !ok;
-        if (!ok) { out.replaceChildren(Object.assign(document.createElement('p'), {className: 'quiet mb-0', textContent: json.error})); return; }
+        const say = (className, textContent) => Object.assign(document.createElement('p'), {className, textContent});
+        document.getElementById('recipe-take').disabled = Boolean(json.error);
+        all.pairs?.unmatched(json.unmatched ?? []);
+        if (json.error) { out.replaceChildren(say('quiet mb-0', json.error)); return; }
         const list = document.createElement('ol');
-        json.cells.forEach((cell) => { const line = document.createElement('li'); line.dir = 'auto'; line.textContent = cell === '' ? 'empty' : cell; if (cell === '') line.className = 'quiet'; list.append(line); });
-        const said = Object.assign(document.createElement('p'), {className: 'mb-1', textContent: `${json.says}.${json.empty ? ` ${json.empty} of ${json.of} come out empty.` : ''}`});
-        out.replaceChildren(said, list);
-        if (json.unmatched.length) out.append(Object.assign(document.createElement('p'), {className: 'state-look mb-0', textContent: `Not in it: ${json.unmatched.slice(0, 12).map(([value, count]) => `${value} (${count})`).join(', ')}${json.unmatched.length > 12 ? ' …' : ''}`}));
+        json.cells.forEach((cell, i) => {
+            const line = document.createElement('li');
+            if (json.before && !['join', 'first'].includes(kind.value)) line.append(Object.assign(document.createElement('span'), {className: 'quiet', dir: 'auto', textContent: json.before[i] || 'empty'}), ' → ');
+            line.append(Object.assign(document.createElement('span'), {dir: 'auto', textContent: cell === '' ? 'empty' : cell, className: cell === '' ? 'quiet' : ''}));
+            list.append(line);
+        });
+        out.replaceChildren(list);
+        if (json.empty) out.append(say('state-look mb-0 mt-2', `${json.empty.toLocaleString('en')} of ${json.of.toLocaleString('en')} come out empty.`));
+        if (json.unmatched.length) out.append(say('state-look mb-0 mt-2', `Not in the list: ${json.unmatched.slice(0, 12).map(([value, count]) => `${value} (${count})`).join(', ')}${json.unmatched.length > 12 ? ' …' : ''}`));
     }, 150);
 }
 document.addEventListener('recipe:open', ({detail}) => {
@@ -145,9 +116,10 @@ document.addEventListener('recipe:open', ({detail}) => {
 });
 document.getElementById('new-recipe').addEventListener('click', () => document.dispatchEvent(new CustomEvent('recipe:open', {detail: {}})));
 kind.addEventListener('change', () => draw());
-fields.addEventListener('input', preview);
+['input', 'change'].forEach((type) => dialog.querySelector('.recipe').addEventListener(type, (event) => { if (event.target !== kind && event.target.id !== 'recipe-name') { reveal(); preview(); } }));
 dialog.querySelector('form').addEventListener('submit', (event) => {
     event.preventDefault();
+    if (document.getElementById('recipe-take').disabled) return;
     dialog.close();
     const name = document.getElementById('recipe-name').value.trim();
     change(editing ? {op: 'recipe', key: editing, recipe: read()} : {op: 'column-add', heading: name || kind.selectedOptions[0].textContent, behind: from, recipe: read()});

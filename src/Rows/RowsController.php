@@ -27,7 +27,7 @@ use Symfony\Component\Routing\Attribute\Route;
 final class RowsController extends AbstractController
 {
     /** Rows that come with the page; the grid fetches the others at once. */
-    private const FIRST = 200;
+    private const FIRST = 100;
     private const MOST_DRAFTS = 200;
 
     public function __construct(private readonly TableStore $store)
@@ -37,7 +37,7 @@ final class RowsController extends AbstractController
     #[Route('', name: 'rows', methods: ['GET'])]
     public function index(Project $project, GridView $view): Response
     {
-        return $this->render('rows/index.html.twig', ['project' => $project, 'here' => 'Rows', 'template' => $project->template(), 'grid' => 0 === $project->rowCount() ? [] : $view->of($project, self::FIRST)]);
+        return $this->render('rows/index.html.twig', ['project' => $project, 'here' => 'Rows', 'template' => $project->template(), 'grid' => $view->of($project, self::FIRST)]);
     }
 
     /** A table to type into: a column for each that the design shows, and some empty rows. */
@@ -48,6 +48,16 @@ final class RowsController extends AbstractController
         $headings = [] === $keys ? ['Column A', 'Column B', 'Column C'] : array_map(static fn (string $key): string => ucfirst(strtr($key, '_', ' ')), $keys);
         $columns = array_map(static fn (string $heading, int $i): Column => new Column($i, $keys[$i] ?? TableBuilder::key($heading, Column::letterAt($i)), $heading), $headings, array_keys($headings));
         $this->store->replace($project, new Table($columns, array_fill(0, 10, array_fill(0, \count($columns), ''))), 'typed here');
+
+        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** Going back from where there is no grid: all rows were taken away. */
+    #[Route('/undo', name: 'rows_undo', methods: ['POST'])]
+    public function undo(Project $project): Response
+    {
+        $went = $this->store->undo($project);
+        $this->addFlash(null === $went ? 'bad' : 'good', null === $went ? 'There is nothing to undo.' : "Undone: $went[0].");
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }

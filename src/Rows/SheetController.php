@@ -10,6 +10,7 @@ use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\Recipe\FindReplace;
 use Morphea\Core\Data\Recipe\MapValues;
 use Morphea\Core\Data\Recipe\RecipeCodec;
+use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\SheetDiff;
 use Morphea\Core\Data\TableError;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -62,26 +63,36 @@ final readonly class SheetController
     #[Route('/taste', name: 'rows_taste', methods: ['POST'])]
     public function taste(Project $project, Request $request): Response
     {
+        $sheet = $this->store->sheet($project);
         try {
-            $data = self::body($request);
-            $sheet = $this->store->sheet($project);
-            $recipe = RecipeCodec::read($data['recipe'] ?? null, $project->template()->locale);
+            $wanted = self::body($request)['recipe'] ?? null;
+            $recipe = RecipeCodec::read($wanted, $project->template()->locale);
             foreach ($recipe->columns() as $key) {
                 $sheet->column($key);
             }
             $cells = $this->store->kitchen($project)->taste($sheet, $recipe);
         } catch (TableError $e) {
-            return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
+            // Nothing is wrong yet: it is being set up. Of a list that is still empty all values are without one.
+            $column = \is_array($wanted ?? null) && 'map' === ($wanted['recipe'] ?? null) && \is_string($wanted['column'] ?? null) && $sheet->has($wanted['column']) ? $wanted['column'] : null;
+
+            return new JsonResponse(['error' => $e->getMessage(), 'unmatched' => null === $column ? [] : self::unmatched(new MapValues($column, []), $sheet)]);
         }
-        $unmatched = $recipe instanceof MapValues ? $recipe->unmatched($sheet) : [];
 
         return new JsonResponse([
-            'says' => $recipe->says(static fn (string $key): string => $sheet->column($key)->heading),
             'cells' => \array_slice($cells, 0, self::TASTED),
+            'before' => 1 === \count($recipe->columns()) ? \array_slice($sheet->cells($recipe->columns()[0]), 0, self::TASTED) : null,
             'empty' => \count(array_filter($cells, static fn (string $cell): bool => '' === $cell)),
             'of' => \count($cells),
-            'unmatched' => array_map(static fn (string $value, int $count): array => [$value, $count], array_map(strval(...), array_keys(\array_slice($unmatched, 0, self::UNMATCHED_SHOWN, true))), \array_slice($unmatched, 0, self::UNMATCHED_SHOWN)),
+            'unmatched' => $recipe instanceof MapValues ? self::unmatched($recipe, $sheet) : [],
         ]);
+    }
+
+    /** @return list<array{string, int}> values and how often they stand there */
+    private static function unmatched(MapValues $recipe, Sheet $sheet): array
+    {
+        $found = \array_slice($recipe->unmatched($sheet), 0, self::UNMATCHED_SHOWN, true);
+
+        return array_map(static fn (int|string $value, int $count): array => [(string) $value, $count], array_keys($found), $found);
     }
 
     /** @param array<array-key, mixed> $data */

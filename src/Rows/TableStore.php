@@ -60,8 +60,12 @@ final readonly class TableStore
             $this->connection->transactional(function () use ($project, $before, $after, $diff, $edit): void {
                 $step = $project->tableStep() + 1;
                 $this->connection->executeStatement('DELETE FROM table_change WHERE project_id = ? AND (step >= ? OR step <= ?)', [$project->id(), $step, $step - self::KEPT]);
-                $this->entities->persist(new TableChange($project, $step, mb_strimwidth($edit->says(), 0, 250, '…', 'UTF-8'), $diff));
-                $this->write($project, $before, $after, $diff, $step);
+                // Before the first table there is nothing to go back to.
+                $first = [] === $before->columns;
+                if (!$first) {
+                    $this->entities->persist(new TableChange($project, $step, mb_strimwidth($edit->says(), 0, 250, '…', 'UTF-8'), $diff));
+                }
+                $this->write($project, $before, $after, $diff, $first ? $step - 1 : $step);
             });
         }
 

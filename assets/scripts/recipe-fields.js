@@ -1,0 +1,140 @@
+// The choices of a recipe as controls: small ones stand in its sentence, lists and patterns below it. Each has `take()`, which says what it holds.
+import {column, columns} from './sheet.js';
+import {parse} from './sheet-clipboard.js';
+
+const element = (name, attributes = {}, ...children) => { const e = document.createElement(name); Object.assign(e, attributes); e.append(...children); return e; };
+const option = (value, words, chosen) => element('option', {value, textContent: words, selected: value === chosen});
+const columnOptions = (editing, chosen) => columns().filter(({key}) => key !== editing).map(({key, letter, heading}) => option(key, `${letter} ${heading}`, chosen));
+export const changed = (from) => from.dispatchEvent(new Event('input', {bubbles: true}));
+
+function cap(key) {
+    const one = column(key);
+    const chip = element('span', {className: 'chip', contentEditable: 'false'}, element('span', {className: 'cap', textContent: one.letter}), ` ${one.heading}`);
+    chip.dataset.key = key;
+    return chip;
+}
+
+// ---- in the sentence
+function choice(label, value, {of}) {
+    const select = element('select', {}, ...Object.entries(of).map(([key, words]) => option(key, words, value)));
+    select.setAttribute('aria-label', label);
+    select.take = () => select.value;
+    return select;
+}
+function oneColumn(label, value, {editing, maybe}) {
+    const select = element('select', {}, ...(maybe ? [option('', maybe, value)] : []), ...columnOptions(editing, value));
+    select.setAttribute('aria-label', label);
+    select.take = () => select.value;
+    return select;
+}
+function words(label, value, {hint}) {
+    const input = element('input', {type: 'text', value: Array.isArray(value) ? value.join(', ') : value, placeholder: hint ?? 'nothing', autocomplete: 'off'});
+    input.setAttribute('aria-label', label);
+    input.take = () => input.value;
+    return input;
+}
+function number(label, value) {
+    const input = element('input', {type: 'number', value});
+    input.setAttribute('aria-label', label);
+    input.take = () => Number(input.value);
+    return input;
+}
+
+// ---- below it
+// Words with columns in them; each column stands as a key-cap that cannot be mistyped.
+function pattern(label, value, {id, editing}) {
+    const parts = value.split(/(\{\w+\})/).map((part) => { const key = part.match(/^\{(\w+)\}$/)?.[1]; return key && column(key) ? cap(key) : part; });
+    const box = element('div', {id, className: 'words', contentEditable: 'true', spellcheck: false}, ...parts);
+    box.setAttribute('role', 'textbox');
+    box.setAttribute('aria-labelledby', `${id}-label`);
+    box.addEventListener('keydown', (event) => { if (event.key === 'Enter') { event.preventDefault(); box.closest('form').requestSubmit(); } });
+    box.addEventListener('paste', (event) => { event.preventDefault(); document.execCommand('insertText', false, event.clipboardData.getData('text/plain').replace(/\s+/g, ' ')); });
+    const insert = element('select', {className: 'form-select form-select-sm w-auto'}, option('', 'insert a column …'), ...columnOptions(editing));
+    insert.setAttribute('aria-label', `Insert a column into ${label}`);
+    let caret = null;
+    box.addEventListener('blur', () => { const selection = getSelection(); caret = selection.rangeCount && box.contains(selection.anchorNode) ? selection.getRangeAt(0).cloneRange() : null; });
+    insert.addEventListener('change', () => {
+        if (!insert.value) return;
+        const range = caret ?? document.createRange();
+        if (!caret) { range.selectNodeContents(box); range.collapse(false); }
+        range.deleteContents();
+        const chip = cap(insert.value);
+        range.insertNode(chip);
+        insert.value = '';
+        box.focus();
+        getSelection().setPosition(box, [...box.childNodes].indexOf(chip) + 1);
+        changed(box);
+    });
+    const all = element('div', {className: 'below'}, element('div', {className: 'd-flex justify-content-between align-items-end mb-1'}, element('span', {id: `${id}-label`, className: 'form-label m-0', textContent: label}), insert), box);
+    all.take = () => [...box.childNodes].map((node) => (node.dataset?.key ? `{${node.dataset.key}}` : node.textContent)).join('').replace(/\u200B|\n/g, '');
+    return all;
+}
+// Columns in an order of their own.
+function several(label, value, {id, editing}) {
+    const list = element('span', {className: 'picked'});
+    const add = element('select', {id, className: 'form-select form-select-sm w-auto d-inline-block'});
+    add.setAttribute('aria-label', `Add to: ${label}`);
+    const keys = () => [...list.children].map((chip) => chip.dataset.key);
+    const refresh = () => add.replaceChildren(option('', keys().length ? 'then …' : 'pick a column …'), ...columnOptions(editing).filter(({value: key}) => !keys().includes(key)));
+    const put = (key) => {
+        const chip = cap(key);
+        const away = element('button', {type: 'button', className: 'pipette', textContent: '×'});
+        away.setAttribute('aria-label', `Take ${column(key).heading} out`);
+        away.addEventListener('click', () => { chip.remove(); refresh(); add.focus(); changed(all); });
+        chip.append(away);
+        list.append(chip);
+    };
+    (value ?? []).filter(column).forEach(put);
+    add.addEventListener('change', () => { if (add.value) { put(add.value); refresh(); changed(all); } });
+    refresh();
+    const all = element('div', {className: 'below'}, element('span', {className: 'form-label d-block', textContent: label}), list, add);
+    all.take = keys;
+    return all;
+}
+function lines(label, value, {id}) {
+    const area = element('textarea', {id, rows: 5, className: 'form-control', value: Array.isArray(value) ? value.join('\n') : value, spellcheck: false});
+    const all = element('div', {className: 'below'}, element('label', {htmlFor: id, className: 'form-label', textContent: label}), area);
+    all.take = () => area.value.split('\n').map((line) => line.trim()).filter(Boolean);
+    return all;
+}
+// A small table of two columns. Values of the column that are not in it yet stand in it already and wait for what they become.
+function pairs(label, value, {id}) {
+    const body = element('tbody');
+    const cells = (line) => [...line.querySelectorAll('input')].map((input) => input.value);
+    const filled = () => [...body.children].filter((line) => line.dataset.pair || cells(line)[1] !== '').map(cells).filter(([from]) => from.trim() !== '');
+    const put = (from, to, pair, count = null, before = null) => {
+        const input = (now, says) => { const i = element('input', {className: 'form-control form-control-sm', value: now, autocomplete: 'off', spellcheck: false}); i.setAttribute('aria-label', says); return i; };
+        const value = input(from, 'Value');
+        value.readOnly = count !== null;
+        const away = element('button', {type: 'button', className: 'pipette', textContent: '×', title: 'Take it out'});
+        away.setAttribute('aria-label', `Take ${from || 'this line'} out`);
+        away.addEventListener('click', () => { line.remove(); changed(body); });
+        const line = element('tr', {}, element('td', {}, value), element('td', {}, input(to, from ? `${from} becomes` : 'becomes')), element('td', {}, count === null ? away : element('span', {className: 'quiet num', textContent: `${count} ×`, title: `In ${count} ${count === 1 ? 'row' : 'rows'}`})));
+        if (pair) line.dataset.pair = '1';
+        if (count !== null) line.dataset.waits = '1';
+        body.insertBefore(line, before);
+    };
+    value.forEach(([from, to]) => put(from, to, true));
+    // Two columns copied in a spreadsheet fill it.
+    body.addEventListener('paste', (event) => {
+        const text = event.clipboardData.getData('text/plain');
+        if (!text.includes('\t')) return;
+        event.preventDefault();
+        parse(text).forEach(([from, to]) => put(from, to ?? '', true, null, event.target.closest('tr')));
+        changed(body);
+    });
+    const more = element('button', {type: 'button', className: 'btn btn-plain', id: `${id}-more`, textContent: 'Another value'});
+    more.addEventListener('click', () => { put('', '', false); body.lastElementChild.querySelector('input').focus(); });
+    const all = element('div', {className: 'below'}, element('div', {className: 'pairs'}, element('table', {id}, element('thead', {}, element('tr', {}, element('th', {textContent: label}), element('th', {textContent: 'becomes'}), element('th', {}, element('span', {className: 'visually-hidden', textContent: 'Rows'})))), body)), more);
+    all.take = filled;
+    all.unmatched = (found) => {
+        const waits = [...body.querySelectorAll('[data-waits]')];
+        const here = new Map(waits.map((line) => [cells(line)[0], line]));
+        const wanted = new Set(found.map(([from]) => from));
+        here.forEach((line, from) => { if (!wanted.has(from) && cells(line)[1] === '' && !line.contains(document.activeElement)) line.remove(); });
+        found.forEach(([from, count]) => { if (!here.has(from)) put(from, '', false, count); });
+    };
+    return all;
+}
+
+export const makers = {choice, column: oneColumn, words, number, pattern, several, lines, pairs};
