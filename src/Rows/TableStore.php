@@ -21,21 +21,30 @@ use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\PictureNames;
 
 /** A project's table in the database: changed by edits that can be taken back, read one row, a page or all at a time. */
-final readonly class TableStore
+final class TableStore
 {
     private const CHUNK = 100;
     /** Changes kept for going back. */
     private const KEPT = 100;
 
-    public function __construct(private EntityManagerInterface $entities, private Connection $connection)
+    /** @var array{string, int, Sheet}|null the table that was read or written last, with its project and version: large ones take long to read */
+    private ?array $last = null;
+
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Connection $connection)
     {
     }
 
     public function sheet(Project $project): Sheet
     {
+        if (null !== $this->last && $project->id() === $this->last[0] && $project->tableVersion() === $this->last[1]) {
+            return $this->last[2];
+        }
         $found = $this->connection->fetchAllAssociative('SELECT uid, cells, off, draft FROM table_row WHERE project_id = ? ORDER BY number', [$project->id()]);
 
-        return new Sheet($project->columns(), array_map(static fn (array $record): SheetRow => new SheetRow((int) $record['uid'], self::cells($record), (bool) $record['off'], (bool) $record['draft']), $found));
+        $sheet = new Sheet($project->columns(), array_map(static fn (array $record): SheetRow => new SheetRow((int) $record['uid'], self::cells($record), (bool) $record['off'], (bool) $record['draft']), $found));
+        $this->last = [$project->id(), $project->tableVersion(), $sheet];
+
+        return $sheet;
     }
 
     /** What recipes need besides the table. */
@@ -187,6 +196,7 @@ final readonly class TableStore
     /** Only rows that changed; all of them where their order or the columns did. */
     private function write(Project $project, Sheet $before, Sheet $after, SheetDiff $diff, int $step): void
     {
+        $this->last = null;
         if ($diff->changesOrder()) {
             $this->connection->executeStatement('DELETE FROM table_row WHERE project_id = ?', [$project->id()]);
             foreach (array_chunk($after->rows, self::CHUNK, true) as $chunk) {
@@ -210,6 +220,7 @@ final readonly class TableStore
         }
         $project->setSheet($after, $step);
         $this->entities->flush();
+        $this->last = [$project->id(), $project->tableVersion(), $after];
     }
 
     private static function json(SheetRow $row): string

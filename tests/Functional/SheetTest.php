@@ -9,6 +9,8 @@ use Morphea\App\Press\Order;
 use Morphea\App\Press\Planner;
 use Morphea\App\Render\Format;
 use Morphea\App\Rows\TableStore;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Row;
 use Morphea\Tests\Tools;
 use PhpOffice\PhpSpreadsheet\IOFactory;
@@ -123,6 +125,63 @@ final class SheetTest extends AppTestCase
         self::assertSame(['kettle.jpg,Zdeněk,4', ',Łucja,3'], $this->rows($project));
         self::assertSame(['Photo', 'Full name', 'Hours'], array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()));
         self::assertSame([], $this->files($project), 'what was sent is thrown away once it is taken');
+    }
+
+    public function testKindsAndTheOrderOfDatesAreSaidBeforeItIsTaken(): void
+    {
+        $project = $this->starter('winter-pin');
+        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent("Tag,Issued,Signed,Thing\n1,03/04/2026,25/12/2026,kettle\n2,05/06/2026,03/04/2026,lamp\n", 'list.csv')]);
+        $page = $this->browser->followRedirect();
+        self::assertSame(['number', 'date', 'date', 'picture'], $page->filter('.kind-pick option:first-child')->each(static fn ($option): string => $option->text()), 'kettle and lamp are pictures of this project');
+        self::assertCount(1, $page->filter('[id^="order"]'), 'no month has the number 25, so only one column is asked about');
+        self::assertSame('3 April 2026, as is usual here', $page->filter('#order1 option')->first()->text());
+        $form = $page->filter('#understood')->form();
+        $form['kind0'] = 'text';
+        $form['order1'] = 'month';
+        $this->browser->submit($form);
+        $this->take();
+        $columns = $this->reload($project)->columns();
+        self::assertSame([Kind::Text, null, null, null], array_map(static fn (Column $column): ?Kind => $column->kind, $columns));
+        self::assertSame([null, true, false, null], array_map(static fn (Column $column): ?bool => $column->monthFirst, $columns), 'said of one, told by the dates of the other');
+    }
+
+    public function testBeforeTheFirstTableThereIsNothingToGoBackToAndAnEmptiedOneComesBack(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|4\nOar|3");
+        self::assertSame('There is nothing to undo.', $this->change($project, ['op' => 'undo'])['error']);
+        self::assertSame(['Ng,4', 'Oar,3'], $this->rows($project));
+        $this->change($project, ['op' => 'remove', 'ids' => [1, 2]]);
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/rows");
+        self::assertStringContainsString('All rows were taken away.', $page->text());
+        $this->browser->submit($page->selectButton('Undo')->form());
+        self::assertStringContainsString('Undone: 2 rows removed.', $this->browser->followRedirect()->text());
+        self::assertSame(['Ng,4', 'Oar,3'], $this->rows($project));
+    }
+
+    public function testWhatMustStayInSightOfAPictureIsSetFromTheRows(): void
+    {
+        $project = $this->starter('winter-pin');
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/rows/pictures?picture=boot.jpg");
+        self::assertStringContainsString('shown by rows 2, 12', $page->filter('#picture')->text());
+        self::assertStringContainsString('Found in the picture by itself.', $page->filter('#picture')->text());
+        $focus = (string) $page->filter('#focus')->attr('data-focus');
+        $this->post($focus, ['x' => '0.25', 'y' => '0.8']);
+        self::assertStringContainsString('left:25%;top:80%', $this->body());
+        self::assertStringContainsString('Set by hand', $this->body());
+        $this->post($focus);
+        self::assertStringContainsString('Found in the picture by itself.', $this->body());
+        $this->post(str_replace('boot', 'gone', $focus));
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testValuesWithoutOthersAreListedWhileAMapIsSetUp(): void
+    {
+        $project = $this->project("Full name|Town\nNg|NW\nOar|nw\nPip|Strand\nTamsin|");
+        $told = $this->change($project, ['recipe' => ['recipe' => 'map', 'column' => 'town', 'pairs' => []]], 'taste');
+        self::assertResponseIsSuccessful();
+        self::assertSame(['Say at least one value and what it becomes.', [['NW', 2], ['Strand', 1]]], [$told['error'], $told['unmatched']]);
+        $told = $this->change($project, ['recipe' => ['recipe' => 'map', 'column' => 'town', 'pairs' => [['NW', 'Northwater']]]], 'taste');
+        self::assertSame([['Northwater', 'Northwater', 'Strand', ''], ['NW', 'nw', 'Strand', ''], [['Strand', 1]]], [$told['cells'], $told['before'], $told['unmatched']]);
     }
 
     public function testANewerFileIsComparedAndTakenOverAndTakenBack(): void

@@ -34,14 +34,16 @@ final readonly class MapValues implements Recipe
         }));
     }
 
-    /** @return array<string, int> values that the small table has not, and how often each stands in the column */
+    /** @return array<string, int> values that the small table has not, in their first spelling, and how often each stands in the column */
     public function unmatched(Sheet $sheet): array
     {
         $pairs = $this->folded();
-        $counts = [];
+        $counts = $spelling = [];
         foreach ($sheet->cells($this->column) as $cell) {
-            if ('' !== trim($cell) && !isset($pairs[self::fold($cell)])) {
-                $counts[trim($cell)] = ($counts[trim($cell)] ?? 0) + 1;
+            $value = self::fold($cell);
+            if ('' !== $value && !isset($pairs[$value])) {
+                $spelling[$value] ??= trim($cell);
+                $counts[$spelling[$value]] = ($counts[$spelling[$value]] ?? 0) + 1;
             }
         }
         arsort($counts);

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Rows\ImportProgress;
+use Morphea\App\Rows\ImportStore;
+use PhpOffice\PhpSpreadsheet\IOFactory;
+use PhpOffice\PhpSpreadsheet\Spreadsheet;
+
+/** Large workbooks: read by a worker, watched, stopped. */
+final class LargeImportTest extends AppTestCase
+{
+    public function testALargeWorkbookIsReadInTheBackgroundAndThenLookedAt(): void
+    {
+        $project = $this->project("Old\nx");
+        $address = $this->bring($project, self::workbook());
+        self::assertStringContainsString('Reading large.xlsx', $this->browser->request('GET', $address)->text());
+        self::assertStringContainsString('waiting for a worker', $this->body());
+        $this->browser->request('GET', "$address/progress");
+        self::assertStringContainsString('waiting for a worker', $this->body(), 'asked again, it is not asked of a worker again');
+        self::assertSame(1, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages'));
+        $this->work();
+        $this->browser->request('GET', "$address/progress");
+        self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
+        $page = $this->browser->request('GET', $address);
+        self::assertStringContainsString('What was understood of large.xlsx', $page->text());
+        self::assertStringContainsString('2,500 rows, 7 columns', $page->text());
+
+        // Correcting something does not read it again; another sheet does.
+        $page = $this->browser->submit($page->filter('#understood')->form());
+        self::assertStringContainsString('2,500 rows', $page->text());
+        $form = $page->filter('#understood')->form();
+        $form['sheet'] = 'Towns';
+        self::assertStringContainsString('Reading large.xlsx', $this->browser->submit($form)->text());
+        $this->work();
+        $page = $this->browser->submit($form);
+        self::assertStringContainsString('1 row, 2 columns', $page->text());
+        $this->take();
+        self::assertSame(['Town', 'People'], array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()));
+    }
+
+    public function testWhoStopsItIsLeftInPeace(): void
+    {
+        $project = $this->project("Old\nx");
+        $address = $this->bring($project, self::workbook());
+        $page = $this->browser->request('GET', $address);
+        $this->browser->submit($page->filter('form[action$="/leave"]')->form());
+        self::assertResponseRedirects("/projects/{$project->id()}/rows");
+        $this->work();
+        self::assertSame([], self::left($project), 'nothing is read any more and nothing is kept');
+        $this->browser->request('GET', $address);
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testStoppedWhileItIsReadItEndsSoon(): void
+    {
+        $project = $this->project("Old\nx");
+        $address = $this->bring($project, self::workbook());
+        $this->browser->request('GET', $address);
+        $worker = $this->worker();
+        $worker->start();
+        $deadline = microtime(true) + 30;
+        do {
+            usleep(2_000);
+            $this->browser->request('GET', "$address/progress");
+        } while (str_contains($this->body(), 'waiting for a worker') && microtime(true) < $deadline);
+        self::assertStringContainsString('lines read', $this->body());
+        $this->post("$address/leave");
+        while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
+            self::assertLessThan($deadline, microtime(true));
+            usleep(20_000);
+        }
+        $worker->stop(5, \SIGTERM);
+        self::assertSame([], self::left($project));
+    }
+
+    public function testADamagedOneIsToldAndOneThatKillsWorkersIsGivenUp(): void
+    {
+        $project = $this->project("Old\nx");
+        $bytes = self::workbook();
+        $address = $this->bring($project, substr($bytes, 0, -60_000).str_repeat('?', 60_000));
+        $this->browser->request('GET', $address);
+        if (!$this->browser->getResponse()->isRedirect()) {
+            $this->work();
+            $this->browser->request('GET', $address);
+        }
+        self::assertResponseRedirects("/projects/{$project->id()}/rows");
+        $page = $this->browser->followRedirect();
+        self::assertMatchesRegularExpression('/large\.xlsx.*(is damaged|cannot be read as a workbook)/', $page->filter('.notices')->text());
+        self::assertStringContainsString('The rows that were here are untouched.', $page->filter('.notices')->text());
+
+        // A worker that dies at it comes back three times, then the file is given up.
+        $address = $this->bring($project, $bytes);
+        $this->browser->request('GET', $address);
+        $import = basename($address);
+        file_put_contents(\dirname(__DIR__, 2)."/var/test/files/imports/{$project->id()}/$import/progress", json_encode(['tries' => 3]));
+        self::getContainer()->get(ImportStore::class)->read($this->reload($project), $import, null);
+        $this->browser->request('GET', $address);
+        self::assertStringContainsString('was too much to read at once', $this->browser->followRedirect()->filter('.notices')->text());
+    }
+
+    public function testProgressIsSaidInLinesRateAndTimeLeft(): void
+    {
+        $none = new ImportProgress(0, null, null, 10.0);
+        self::assertSame([0, null, null], [$none->percent(), $none->rate(), $none->timeLeft()]);
+        $half = new ImportProgress(5_000, 10_000, 0.0, 10.0);
+        self::assertSame([50, 500.0, '10 s left'], [$half->percent(), $half->rate(), $half->timeLeft()]);
+        self::assertSame('3 min left', (new ImportProgress(1_000, 10_000, 0.0, 17.0))->timeLeft());
+        self::assertNull((new ImportProgress(5_000, null, 0.0, 10.0))->timeLeft(), 'where the file does not say how many lines it has');
+    }
+
+    private function bring(Project $project, string $bytes): string
+    {
+        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent($bytes, 'large.xlsx')]);
+        self::assertResponseStatusCodeSame(303, $this->body());
+
+        return (string) $this->browser->getResponse()->headers->get('Location');
+    }
+
+    /** @return list<string> */
+    private static function left(Project $project): array
+    {
+        return glob(\dirname(__DIR__, 2)."/var/test/files/imports/{$project->id()}/*/*") ?: [];
+    }
+
+    /** More than a request should read: words no two of which are the same, so that they do not pack well. */
+    private static function workbook(): string
+    {
+        static $bytes = null;
+        if (null === $bytes) {
+            $lines = [['Name', 'Town', 'Craft', 'Tool', 'Thing', 'Note', 'Mail']];
+            for ($row = 1; $row <= 2_500; ++$row) {
+                $lines[] = array_map(static fn (int $column): string => substr(hash('sha256', "$row $column"), 0, 24), range(1, 7));
+            }
+            $book = new Spreadsheet();
+            $book->getActiveSheet()->fromArray($lines);
+            $book->createSheet()->setTitle('Towns')->fromArray([['Town', 'People'], ['Northwater', '812']]);
+            $path = (string) tempnam(sys_get_temp_dir(), 'large');
+            IOFactory::createWriter($book, 'Xlsx')->save($path);
+            $bytes = (string) file_get_contents($path);
+            unlink($path);
+        }
+
+        return $bytes;
+    }
+}
