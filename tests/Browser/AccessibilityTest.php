@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
 
 /** axe-core over every screen in its main states. */
 final class AccessibilityTest extends BrowserTestCase
@@ -50,10 +51,18 @@ final class AccessibilityTest extends BrowserTestCase
         $this->open("$project/rows");
         $this->find('#grid[data-ready]');
         $this->axe('rows');
+        $this->find('#row-acts')->click();
+        $this->axe('rows, menu');
+        $this->press(WebDriverKeys::ESCAPE);
         foreach (['#this-column' => 'column', '#new-recipe' => 'recipe', '[data-dialog="replace-dialog"]' => 'find and replace', '[data-dialog="draft-dialog"]' => 'draft rows'] as $opener => $name) {
             $this->find($opener)->click();
             $this->settled();
             $this->axe("rows, $name");
+            foreach ('recipe' === $name ? ['map' => '#recipe-pairs input', 'first' => '#recipe-of', 'when' => '#recipe-then', 'split' => '#recipe-cut-1'] : [] as $kind => $shows) {
+                $this->choose('#recipe-kind', $kind);
+                $this->find($shows);
+                $this->axe("rows, recipe $kind");
+            }
             $this->driver->executeScript('document.querySelector("dialog[open]").close()');
         }
         $this->upload('#table-file', 'newer.csv', "Full name,Hours,Craft,Issued,Register\nNg,112,clocks,2026-03-02,0002\nNew,1,lamps,03/04/2026,0099\n");
@@ -64,6 +73,10 @@ final class AccessibilityTest extends BrowserTestCase
         $this->axe('update');
         $this->open("$project/rows/pictures");
         $this->axe('pictures of the rows');
+        $this->open(str_replace($project, $card, "$project/rows/pictures"));
+        $this->find('.tile a')->click();
+        $this->find('#focus');
+        $this->axe('pictures of the rows, one open');
         $this->open("$project/press");
         $this->find('#order');
         $this->axe('press');

@@ -46,6 +46,56 @@ final class RowsScreenTest extends BrowserTestCase
         $this->eventually(fn (): bool => [['ottilie van der berg', 'NW'], ['NG', 'nw']] === $this->cells('owner', 'town') ? true : throw new \RuntimeException('not yet'), 'undo did not bring the old cells back');
     }
 
+    public function testValuesAreGivenOthersAndTheTableIsPutInOrderByMouse(): void
+    {
+        $this->begin('Towns');
+        $this->upload('#table-file', 'towns.csv', "Owner,Town,Thing\nNg,NW,kettle\nOar,SL,lamp\nPip,nw,boot\nTamsin,ST,clock\n");
+        $this->button('Take over')->click();
+        $this->ready();
+
+        // The values of the column wait in the small table for what they become.
+        $this->select('town', 0);
+        $this->find('#new-recipe')->click();
+        $this->choose('#recipe-kind', 'map');
+        $this->sees('2 ×', '#recipe-pairs');
+        self::assertSame('town', $this->find('#recipe-column')->getAttribute('value'), 'it begins with the selected column');
+        $this->find('[aria-label="NW becomes"]')->sendKeys('Northwater');
+        $this->sees('nw → Northwater', '#recipe-taste');
+        $this->sees('Not in the list: SL (1), ST (1)', '#recipe-taste');
+        $this->find('#recipe-pairs-more')->click();
+        // Two columns copied in a spreadsheet fill it.
+        $this->paste("SL\tSlip\nXX\tNowhere");
+        $this->sees('SL → Slip', '#recipe-taste');
+        $this->choose('#recipe-otherwise', 'words');
+        $this->find('#recipe-words-1')->sendKeys('elsewhere');
+        $this->sees('ST → elsewhere', '#recipe-taste');
+        $this->find('#recipe-name')->sendKeys('Where');
+        $this->button('Take it')->click();
+        $this->eventually(fn (): bool => [['Northwater'], ['Slip'], ['Northwater'], ['elsewhere']] === $this->cells('where') ? true : throw new \RuntimeException('not yet'), 'the values did not become others');
+
+        // The recipe opens again as it was left.
+        $this->find('.more-column[data-column="where"]')->click();
+        $this->button('Change the recipe')->click();
+        $this->sees('Recipe of Where');
+        self::assertSame(['NW', 'Northwater', 'SL', 'Slip', 'XX', 'Nowhere'], $this->driver->executeScript('return [...document.querySelectorAll("#recipe-pairs tbody [data-pair] input")].map(i => i.value)'));
+        $this->press(WebDriverKeys::ESCAPE);
+
+        // A column by its key-cap, a row by its grip.
+        $this->put('.tabulator-col[tabulator-field="where"] .cap', '.tabulator-col[tabulator-field="owner"]', -30, 0);
+        $this->eventually(fn (): bool => ['where', 'owner', 'town', 'thing'] === array_column($this->columns(), 0) ? true : throw new \RuntimeException(implode(',', array_column($this->columns(), 0))), 'the column did not move');
+        $this->put('.tabulator-row:nth-child(4) .grip', '.tabulator-row:nth-child(2)', 0, -12);
+        $this->eventually(fn (): bool => [['Ng'], ['Tamsin'], ['Oar'], ['Pip']] === $this->cells('owner') ? true : throw new \RuntimeException('not yet'), 'the row did not move');
+
+        // Shown in another order the table itself stays as it is.
+        $this->find('.more-column[data-column="owner"]')->click();
+        $this->button('from Z to A')->click();
+        $this->sees('Z to A', '.tabulator-col[tabulator-field="owner"]');
+        self::assertSame('Tamsin', $this->find('.tabulator-row:first-child [tabulator-field="owner"]')->getText());
+        $this->driver->navigate()->refresh();
+        $this->ready();
+        self::assertSame([['Ng'], ['Tamsin'], ['Oar'], ['Pip']], $this->cells('owner'));
+    }
+
     public function testANewerFileIsLookedAtBeforeItIsTakenOver(): void
     {
         $this->begin('Updated tags');
@@ -191,6 +241,11 @@ final class RowsScreenTest extends BrowserTestCase
     private function select(string $key, int $from, ?int $to = null): void
     {
         $this->driver->executeScript('const t = Tabulator.findTable("#grid")[0]; const rows = t.getRows("active"); t.getRanges()[0].setBounds(rows[arguments[1]].getCell(arguments[0]), rows[arguments[2]].getCell(arguments[0])); document.querySelector("#grid .tabulator-tableholder").focus()', [$key, $from, $to ?? $from]);
+    }
+
+    private function put(string $from, string $to, int $x, int $y): void
+    {
+        (new WebDriverActions($this->driver))->moveToElement($this->find($from))->clickAndHold()->moveByOffset(4, 4)->moveToElement($this->find($to), $x, $y)->release()->perform();
     }
 
     private function type(string $key, int $row, string $words): void
