@@ -1,5 +1,5 @@
 // How headings, cells and row numbers look, and the field a cell is typed in.
-import {column, kinds, ordered, step} from './sheet.js';
+import {column, kinds, ordered, step, toGrid} from './sheet.js';
 
 // What was typed where a cell was selected: the field that opens for it begins with that.
 let typedAhead = null;
@@ -58,7 +58,7 @@ export function editor(cell, onRendered, success, cancel) {
     input.addEventListener('blur', () => finish('take'));
     input.addEventListener('keydown', (event) => {
         event.stopPropagation();
-        if (event.key === 'Escape') finish('leave');
+        if (event.key === 'Escape') { finish('leave'); toGrid(); }
         else if (event.key === 'Enter' && event.altKey) { event.preventDefault(); input.setRangeText('\n', input.selectionStart, input.selectionEnd, 'end'); }
         else if (event.key === 'Enter' || event.key === 'Tab') {
             event.preventDefault();

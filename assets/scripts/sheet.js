@@ -97,6 +97,12 @@ export function step(down, right) {
     toGrid();
 }
 
+export function selectAll() {
+    const all = table.getRows('active');
+    const keys = state.columns.map(({key}) => key);
+    range().setBounds(all[0].getCell(keys[0]), all.at(-1).getCell(keys.at(-1)));
+}
+
 // Every selected cell that is no recipe's gets what `value` says of it.
 export function set(value) {
     const cells = {};

@@ -1,6 +1,6 @@
 // The grid of the Rows screen: its columns, its keys and the strip over it.
 import {notice} from './notices.js';
-import {change, column, columns, count, gridHasKeys, hold, ordered, reload, root, rows, selected, selectedIds, set, sheet, toGrid} from './sheet.js';
+import {change, column, columns, count, gridHasKeys, hold, ordered, reload, root, rows, selected, selectAll, selectedIds, set, sheet, step, toGrid} from './sheet.js';
 import {beginWith, editor, element, heading, number, shown} from './sheet-look.js';
 import './sheet-clipboard.js';
 import './sheet-column.js';
@@ -10,6 +10,7 @@ import './sheet-drag.js';
 const numeric = (value) => { const n = Number(String(value).replace(/[\s,](?=\d{3})/g, '').replace(',', '.')); return Number.isNaN(n) || value === '' ? null : n; };
 const sorter = (a, b) => { const [x, y] = [numeric(a), numeric(b)]; return x !== null && y !== null ? x - y : String(a).localeCompare(String(b), undefined, {numeric: true}); };
 // As wide as what stands in it, within reason. Cells are in letters of one width, so counting does, and nothing needs to be laid out for it.
+const ROW = 34;
 const [LETTER, NARROWEST, WIDEST, PADDING, PICTURE] = [8.2, 110, 320, 24, 38];
 const letters = (text) => [...text].reduce((sum, c) => sum + (c > '\u2E80' ? 2 : 1), 0);
 function width(one, sample) {
@@ -34,15 +35,26 @@ function status() {
 
 function begin() {
     const table = new window.Tabulator(root, {
-        data: rows(), index: '_id', columns: definitions(rows()), height: '100%', rowHeight: 34, layout: 'fitData', placeholder: 'No row is like this.',
+        data: rows(), index: '_id', columns: definitions(rows()), height: '100%', rowHeight: ROW, layout: 'fitData', placeholder: 'No row is like this.',
         rowHeader: {field: '_no', headerSort: false, resizable: false, frozen: true, width: 76, formatter: number, cssClass: 'row-header', title: 'Row', titleFormatter: () => element('span', 'visually-hidden', 'Row')},
         selectableRange: 1, selectableRangeColumns: true, selectableRangeRows: true, selectableRangeClearCells: false, editTriggerEvent: 'dblclick', clipboard: false,
-        rowFormatter: (row) => { row.getElement().dataset.id = row.getData()._id; row.getElement().classList.toggle('row-off', Boolean(row.getData()._off || row.getData()._draft)); },
+        rowFormatter: (row) => { row.getElement().dataset.id = row.getData()._id; row.getElement().classList.toggle('row-off', Boolean(row.getData()._off || row.getData()._draft)); row.getElement().querySelectorAll('[tabindex="0"]').forEach((cell) => { cell.tabIndex = -1; }); },
         columnDefaults: {resizable: 'header'},
     });
     hold(table, definitions);
     table.on('cellEdited', (cell) => {
         if (cell.getValue() !== cell.getOldValue()) change({op: 'cells', cells: {[cell.getData()._id]: {[cell.getField()]: cell.getValue()}}});
+    });
+    // What is selected, for those who hear the screen.
+    let saying = 0;
+    table.on('rangeChanged', () => {
+        clearTimeout(saying);
+        saying = setTimeout(() => {
+            const cells = selected();
+            const cell = cells[0]?.[0];
+            const many = cells.flat().length;
+            if (cell) document.getElementById('grid-here').textContent = `${column(cell.getField()).heading}, row ${cell.getData()._no}: ${cell.getValue() || 'empty'}${(cell.getData()._bad ?? []).includes(cell.getField()) ? ', does not fit' : ''}${many > 1 ? `, and ${many - 1} more cells` : ''}`;
+        }, 200);
     });
     table.on('tableBuilt', async () => {
         root.setAttribute('aria-label', 'The table');
@@ -55,6 +67,9 @@ function begin() {
 }
 
 // ---- keys
+const page = () => Math.max(1, Math.floor(root.querySelector('.tabulator-tableholder').clientHeight / ROW) - 1);
+// How many rows and columns a key goes from the selected cell.
+const far = {PageDown: () => [page(), 0], PageUp: () => [-page(), 0], Home: (control) => [control ? -Infinity : 0, -Infinity], End: (control) => [control ? Infinity : 0, Infinity]};
 document.addEventListener('keydown', (event) => {
     if (!gridHasKeys()) return;
     const control = event.ctrlKey || event.metaKey;
@@ -62,8 +77,18 @@ document.addEventListener('keydown', (event) => {
     if (control && key === 'z') { event.preventDefault(); change({op: event.shiftKey ? 'redo' : 'undo'}); return; }
     if (control && key === 'd') { event.preventDefault(); fillDown(); return; }
     if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) { event.preventDefault(); moveRows(event.key === 'ArrowUp' ? -1 : 1); return; }
+    // Tab leaves the grid, as it leaves any other control; in a cell that is being typed it goes on to the next.
+    if (event.key === 'Tab') {
+        event.stopPropagation();
+        root.querySelectorAll('.tabulator-cell[tabindex="0"]').forEach((cell) => { cell.tabIndex = -1; });
+        return;
+    }
     const first = selected()[0]?.[0];
     if (!first) return;
+    const nowhere = document.activeElement === document.body && {ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1]}[event.key];
+    if (nowhere) { event.preventDefault(); step(...nowhere); return; }
+    if (control && key === 'a') { event.preventDefault(); selectAll(); return; }
+    if (far[event.key]) { event.preventDefault(); event.stopPropagation(); step(...far[event.key](control)); return; }
     if (event.key === 'Delete' || event.key === 'Backspace') { event.preventDefault(); set(() => ''); }
     else if (event.key === 'F2' || event.key === 'Enter' || (!control && !event.altKey && event.key.length === 1)) {
         event.preventDefault();
