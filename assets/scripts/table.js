@@ -35,7 +35,7 @@ function status() {
 
 function begin() {
     const table = new window.Tabulator(root, {
-        data: rows(), index: '_id', columns: definitions(rows()), height: '100%', rowHeight: ROW, layout: 'fitData', placeholder: 'No row is like this.',
+        data: rows(), index: '_id', columns: definitions(rows()), height: '100%', rowHeight: ROW, renderVerticalBuffer: 10 * ROW, layout: 'fitData', placeholder: 'No row is like this.',
         rowHeader: {field: '_no', headerSort: false, resizable: false, frozen: true, width: 76, formatter: number, cssClass: 'row-header', title: 'Row', titleFormatter: () => element('span', 'visually-hidden', 'Row')},
         selectableRange: 1, selectableRangeColumns: true, selectableRangeRows: true, selectableRangeClearCells: false, editTriggerEvent: 'dblclick', clipboard: false,
         rowFormatter: (row) => { row.getElement().dataset.id = row.getData()._id; row.getElement().classList.toggle('row-off', Boolean(row.getData()._off || row.getData()._draft)); row.getElement().querySelectorAll('[tabindex="0"]').forEach((cell) => { cell.tabIndex = -1; }); },
@@ -60,6 +60,8 @@ function begin() {
         root.setAttribute('aria-label', 'The table');
         root.querySelector(':scope > .tabulator-tableholder').setAttribute('role', 'rowgroup');
         root.querySelector('.tabulator-table').setAttribute('role', 'presentation');
+        // The first rows are seen before all the others are asked for.
+        await new Promise((seen) => { requestAnimationFrame(() => setTimeout(seen)); });
         if (rows().length < count()) await reload();
         status();
         root.dataset.ready = '1';

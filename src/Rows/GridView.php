@@ -19,13 +19,27 @@ final readonly class GridView
     }
 
     /** @return array<string, mixed> */
-    public function of(Project $project, ?int $most = null): array
+    public function of(Project $project): array
     {
-        $sheet = $this->store->sheet($project);
-        [$columns, $kinds] = $this->columns($project, $sheet);
-        $rows = null === $most ? $sheet->rows : \array_slice($sheet->rows, 0, $most);
+        return $this->shown($project, $this->store->sheet($project));
+    }
 
-        return $this->state($project) + ['columns' => $columns, 'rows' => $this->rows($project, $rows, $sheet, $kinds)];
+    /**
+     * The first rows, for the first sight of a large table: its columns as those rows tell them.
+     *
+     * @return array<string, mixed>
+     */
+    public function beginning(Project $project, int $most): array
+    {
+        return $this->shown($project, $this->store->beginning($project, $most));
+    }
+
+    /** @return array<string, mixed> */
+    private function shown(Project $project, Sheet $sheet): array
+    {
+        [$columns, $kinds] = $this->columns($project, $sheet);
+
+        return $this->state($project) + ['columns' => $columns, 'rows' => $this->rows($project, $sheet->rows, $sheet, $kinds)];
     }
 
     /**

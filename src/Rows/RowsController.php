@@ -37,7 +37,7 @@ final class RowsController extends AbstractController
     #[Route('', name: 'rows', methods: ['GET'])]
     public function index(Project $project, GridView $view): Response
     {
-        return $this->render('rows/index.html.twig', ['project' => $project, 'here' => 'Rows', 'template' => $project->template(), 'grid' => $view->of($project, self::FIRST)]);
+        return $this->render('rows/index.html.twig', ['project' => $project, 'here' => 'Rows', 'template' => $project->template(), 'grid' => $view->beginning($project, self::FIRST)]);
     }
 
     /** A table to type into: a column for each that the design shows, and some empty rows. */

@@ -39,12 +39,16 @@ final class TableStore
         if (null !== $this->last && $project->id() === $this->last[0] && $project->tableVersion() === $this->last[1]) {
             return $this->last[2];
         }
-        $found = $this->connection->fetchAllAssociative('SELECT uid, cells, off, draft FROM table_row WHERE project_id = ? ORDER BY number', [$project->id()]);
-
-        $sheet = new Sheet($project->columns(), array_map(static fn (array $record): SheetRow => new SheetRow((int) $record['uid'], self::cells($record), (bool) $record['off'], (bool) $record['draft']), $found));
+        $sheet = $this->load($project, Table::MAX_ROWS);
         $this->last = [$project->id(), $project->tableVersion(), $sheet];
 
         return $sheet;
+    }
+
+    /** The table with its first rows only. */
+    public function beginning(Project $project, int $most): Sheet
+    {
+        return $project->rowCount() <= $most ? $this->sheet($project) : $this->load($project, $most);
     }
 
     /** What recipes need besides the table. */
@@ -167,6 +171,13 @@ final class TableStore
         $found = $this->connection->fetchAllAssociative("SELECT number, cells FROM table_row WHERE project_id = ? AND $where", [$project->id(), ...$values]);
 
         return array_map(static fn (array $record): Row => new Row((int) $record['number'], array_combine($keys, self::cells($record)), $monthFirst), $found);
+    }
+
+    private function load(Project $project, int $most): Sheet
+    {
+        $found = $this->connection->fetchAllAssociative('SELECT uid, cells, off, draft FROM table_row WHERE project_id = ? ORDER BY number LIMIT ?', [$project->id(), $most]);
+
+        return new Sheet($project->columns(), array_map(static fn (array $record): SheetRow => new SheetRow((int) $record['uid'], self::cells($record), (bool) $record['off'], (bool) $record['draft']), $found));
     }
 
     private function change(Project $project, int $step): ?TableChange

@@ -32,7 +32,7 @@ final readonly class TableUpdate
     }
 
     /**
-     * Columns that tell rows apart in both tables, the one that matches most rows first.
+     * Columns that tell rows apart in both tables: those made for it first, as registers and addresses are, then the one that matches most rows.
      *
      * @return list<Column>
      */
@@ -47,12 +47,26 @@ final readonly class TableUpdate
             $mine = array_map(trim(...), $here->cells($column->key));
             $theirs = array_map(static fn (array $cells): string => trim($cells[$there->index]), $file->cells);
             if (self::unique($mine) && self::unique($theirs)) {
-                $found[] = [\count(array_intersect_key(array_flip($mine), array_flip($theirs))), $column];
+                $matches = \count(array_intersect_key(array_flip($mine), array_flip($theirs)));
+                $found[] = [$matches > 0 && self::madeToTellApart($mine), $matches, $column];
             }
         }
-        usort($found, static fn (array $a, array $b): int => [$b[0], $a[1]->index] <=> [$a[0], $b[1]->index]);
+        usort($found, static fn (array $a, array $b): int => [$b[0], $b[1], $a[2]->index] <=> [$a[0], $a[1], $b[2]->index]);
 
-        return array_column($found, 1);
+        return array_column($found, 2);
+    }
+
+    /**
+     * Mail addresses, 0001, TMG-100, or 1, 2, 3 without a gap; not hours or dates that happen to differ.
+     *
+     * @param list<string> $values
+     */
+    private static function madeToTellApart(array $values): bool
+    {
+        $all = static fn (string $shape): bool => [] === array_filter($values, static fn (string $value): bool => 1 !== preg_match($shape, $value));
+
+        return $all('/^[^\s@]+@[^\s@]+$/u') || $all('/^(?=.*\d)(?=.*\p{L})\S+$/u')
+            || ($all('/^\d{1,15}$/') && [] !== $values && ([] !== preg_grep('/^0/', $values) || max(array_map(intval(...), $values)) - min(array_map(intval(...), $values)) + 1 === \count($values)));
     }
 
     /** @throws TableError when the key column does not tell rows apart */

@@ -130,6 +130,13 @@ final class SheetTest extends TestCase
         self::assertSame([3, 2, 4, 1], self::ids($update->sheet(false)), 'or rows that the file has not stay');
     }
 
+    public function testRegistersAndAddressesAreOfferedBeforeWhatHappensToDiffer(): void
+    {
+        $lines = [['Hours', 'Name', 'Issued', 'Tag', 'Code', 'Mail', 'No'], ['41', 'Ng', '2026-03-01', '001', 'TMG-7', 'ng@tidewick.example', '1'], ['7', 'Oar', '2026-03-02', '007', 'TMG-9', 'oar@tidewick.example', '2']];
+        $keys = array_map(static fn (Column $column): string => $column->heading, TableUpdate::keys(Sheet::of((new TableBuilder())->build($lines)), (new TableBuilder())->build($lines)));
+        self::assertSame(['Tag', 'Code', 'Mail', 'No', 'Hours', 'Name', 'Issued'], $keys);
+    }
+
     public function testAKeyThatDoesNotTellRowsApartIsRefused(): void
     {
         $this->expectExceptionMessage('“Craft” has the same value in several rows');
