@@ -36,9 +36,9 @@ function status() {
 function begin() {
     const table = new window.Tabulator(root, {
         data: rows(), index: '_id', columns: definitions(rows()), height: '100%', rowHeight: ROW, renderVerticalBuffer: 10 * ROW, layout: 'fitData', placeholder: 'No row is like this.',
-        rowHeader: {field: '_no', headerSort: false, resizable: false, frozen: true, width: 76, formatter: number, cssClass: 'row-header', title: 'Row', titleFormatter: () => element('span', 'visually-hidden', 'Row')},
+        rowHeader: {field: '_no', headerSort: false, resizable: false, frozen: true, width: 94, formatter: number, cssClass: 'row-header', title: 'Row', titleFormatter: () => element('span', 'visually-hidden', 'Row')},
         selectableRange: 1, selectableRangeColumns: true, selectableRangeRows: true, selectableRangeClearCells: false, editTriggerEvent: 'dblclick', clipboard: false,
-        rowFormatter: (row) => { row.getElement().dataset.id = row.getData()._id; row.getElement().classList.toggle('row-off', Boolean(row.getData()._off || row.getData()._draft)); row.getElement().querySelectorAll('[tabindex="0"]').forEach((cell) => { cell.tabIndex = -1; }); },
+        rowFormatter: (row) => { row.getElement().dataset.id = row.getData()._id; row.getElement().classList.toggle('row-off', Boolean(row.getData()._off)); row.getElement().classList.toggle('row-draft', Boolean(row.getData()._draft)); row.getElement().querySelectorAll('[tabindex="0"]').forEach((cell) => { cell.tabIndex = -1; }); },
         columnDefaults: {resizable: 'header'},
     });
     hold(table, definitions);
@@ -122,6 +122,7 @@ const acts = {
     'add-end': () => change({op: 'add', under: null, count: 1}),
     up: () => moveRows(-1), down: () => moveRows(1),
     off: () => change({op: 'switch', ids: selectedIds(), off: true}), on: () => change({op: 'switch', ids: selectedIds(), off: false}),
+    'accept-selected': () => change({op: 'accept', ids: selectedIds()}),
     accept: () => change({op: 'accept', ids: sheet().getData().filter((row) => row._draft).map((row) => row._id)}),
     remove: () => change({op: 'remove', ids: selectedIds()}),
     fill: fillDown, undo: () => change({op: 'undo'}), redo: () => change({op: 'redo'}),

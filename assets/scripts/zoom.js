@@ -8,7 +8,9 @@ const real = () => Number(work().dataset.width) / Number(work().dataset.dpi) * 9
 const percent = () => side().getBoundingClientRect().width / real() * 100;
 
 function show() {
-    document.getElementById('zoom').textContent = `${Math.round(percent())} %`;
+    const words = `${Math.round(percent())} %`;
+    document.getElementById('zoom').textContent = words;
+    document.getElementById('zoom').setAttribute('aria-label', `Zoom, ${words}`);
 }
 function set(value) {
     if (value === 'fit') sessionStorage.removeItem(KEY()); else sessionStorage.setItem(KEY(), String(Math.min(800, Math.max(10, value))));

@@ -9,7 +9,7 @@ use Random\Randomizer;
 
 /**
  * The stand-in: puts rows together from word lists of the demo world and from the examples. The same seed gives the same rows. Columns that count go on
- * counting, dates go on by the step between the last two, columns of a few values keep to them, and longer texts are made of words.
+ * counting, dates go on day by day, the first column of longer texts gets sentences made of words, and all others keep to what stands in them.
  */
 final readonly class WordLists implements TextService
 {
@@ -18,6 +18,8 @@ final readonly class WordLists implements TextService
     private const THINGS = ['kettle', 'bicycle', 'wireless', 'umbrella', 'jumper', 'lamp', 'chair', 'clock', 'boot', 'teapot', 'toaster', 'sail'];
     private const VERBS = ['Mend', 'Oil', 'Patch', 'Darn', 'Sharpen', 'Rewire', 'Glue', 'Wax', 'Clean', 'Stitch', 'Tighten', 'Re-rib'];
     private const WHEN = ['before the first frost', 'before it gapes', 'while the kettle boils', 'on a wet Saturday', 'with what is in the drawer', 'in under an hour', 'so that it lasts another winter', 'as the harbour folk do'];
+    private const WHO = '/name|recipient|member|owner|signed|mender|who/i';
+    private const WHAT = '/thing|item|craft|theme|object|what/i';
     private const FEW = 6;
     private const LONG = 24;
 
@@ -27,17 +29,18 @@ final readonly class WordLists implements TextService
             throw new DraftError('There are no rows to take the pattern from. Type one or two first.');
         }
         $random = new Randomizer(new Mt19937($seed));
+        $texts = array_filter(array_keys($headings), fn (int $place): bool => $this->isText($headings[$place], array_column($examples, $place)));
         $rows = [];
         for ($i = 0; $i < $count; ++$i) {
             $theme = [] === $themes ? null : $themes[$i % \count($themes)];
-            $rows[] = array_map(fn (string $heading, int $place): string => $this->cell($heading, array_column($examples, $place), $theme, $i, $random), $headings, array_keys($headings));
+            $rows[] = array_map(fn (string $heading, int $place): string => $this->cell($heading, array_column($examples, $place), $theme, $i, $random, $place === array_key_first($texts)), $headings, array_keys($headings));
         }
 
         return $rows;
     }
 
     /** @param list<string> $column */
-    private function cell(string $heading, array $column, ?string $theme, int $step, Randomizer $random): string
+    private function cell(string $heading, array $column, ?string $theme, int $step, Randomizer $random, bool $sentence): string
     {
         $filled = array_values(array_filter($column, static fn (string $cell): bool => '' !== trim($cell)));
         if ([] === $filled) {
@@ -54,14 +57,28 @@ final readonly class WordLists implements TextService
             return (string) $random->getInt((int) min($filled), max((int) min($filled), (int) max($filled)));
         }
         $pick = static fn (array $list): string => (string) $list[$random->getInt(0, \count($list) - 1)];
-        if (1 === preg_match('/name|recipient|member|owner|signed|mender|who/i', $heading)) {
+        if (1 === preg_match(self::WHO, $heading)) {
             return $pick(self::FIRST).' '.$pick(self::LAST);
         }
-        if (\count(array_unique($filled)) <= self::FEW || max(array_map(mb_strlen(...), $filled)) < self::LONG) {
-            return 1 === preg_match('/thing|item|craft|theme|object|what|picture|photo|drawing/i', $heading) && null !== $theme ? $theme : $pick($filled);
+        if ($sentence) {
+            return $pick(self::VERBS).' the '.($theme ?? $pick(self::THINGS)).' '.$pick(self::WHEN);
         }
+        // What is like the theme, as the picture "kettle" is like the theme "kettles".
+        $like = null === $theme ? [] : array_values(array_filter($filled, static fn (string $cell): bool => mb_strlen($cell) > 2 && (false !== mb_stripos($theme, $cell) || false !== mb_stripos($cell, $theme))));
 
-        return $pick(self::VERBS).' the '.($theme ?? $pick(self::THINGS)).' '.$pick(self::WHEN);
+        return [] !== $like ? $like[0] : (null !== $theme && 1 === preg_match(self::WHAT, $heading) ? $theme : $pick($filled));
+    }
+
+    /**
+     * Whether a column holds texts that differ from row to row.
+     *
+     * @param list<string> $column
+     */
+    private function isText(string $heading, array $column): bool
+    {
+        $filled = array_filter($column, static fn (string $cell): bool => '' !== trim($cell));
+
+        return [] !== $filled && 1 !== preg_match(self::WHO, $heading) && \count(array_unique($filled)) > self::FEW && max(array_map(mb_strlen(...), $filled)) >= self::LONG;
     }
 
     /** @param list<string> $cells */

@@ -74,11 +74,10 @@ final readonly class GridView
     private function columns(Project $project, Sheet $sheet): array
     {
         $kinds = $this->kinds->of($project);
+        $byKey = $this->kinds->byKey($project, $sheet);
         $linked = $project->template()->linkedColumns();
         $columns = [];
-        $byKey = [];
         foreach ($sheet->columns as $column) {
-            $byKey[$column->key] = $kinds->ofColumn($sheet, $column);
             $columns[] = [
                 'key' => $column->key,
                 'heading' => $column->heading,

@@ -6,11 +6,8 @@ namespace Morphea\App\Rows;
 
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
-use Morphea\Core\Data\Kinds;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Naming\PictureNames;
-use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Template;
 
 /** Which cells name pictures, which of those are missing, with near misses, and which pictures nobody names. */
@@ -26,12 +23,14 @@ final readonly class PictureCells
     {
     }
 
-    /** @param list<string> $names of all pictures */
-    public static function of(Sheet $sheet, Template $template, array $names, Kinds $kinds): self
+    /**
+     * @param list<string>        $names of all pictures
+     * @param array<string, Kind> $kinds by column key
+     */
+    public static function of(Sheet $sheet, Template $template, array $names, array $kinds): self
     {
         $pictures = new PictureNames($names);
-        $shown = array_merge(...array_map(static fn (Layer $layer): array => $layer->columns(), array_filter($template->placeholders(), static fn (Layer $layer): bool => $layer instanceof PictureLayer)));
-        $columns = array_values(array_filter($sheet->columns, static fn (Column $column): bool => Kind::Picture === $kinds->ofColumn($sheet, $column) || \in_array($column->key, $shown, true)));
+        $columns = array_values(array_filter($sheet->columns, static fn (Column $column): bool => Kind::Picture === $kinds[$column->key]));
         $missing = $rows = [];
         $used = array_fill_keys($template->assets(), true);
         $found = 0;

@@ -98,6 +98,8 @@ final class RowPicturesController extends AbstractController
 
     private function named(Project $project, PictureStore $pictures): PictureCells
     {
-        return PictureCells::of($this->tables->sheet($project), $project->template(), array_map(static fn (Asset $asset): string => $asset->name(), $pictures->all($project)), $this->kinds->of($project));
+        $sheet = $this->tables->sheet($project);
+
+        return PictureCells::of($sheet, $project->template(), array_map(static fn (Asset $asset): string => $asset->name(), $pictures->all($project)), $this->kinds->byKey($project, $sheet));
     }
 }

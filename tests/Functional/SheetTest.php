@@ -58,6 +58,21 @@ final class SheetTest extends AppTestCase
         self::assertCount(4, $planner->plan($this->reload($project), new Order(Format::Svg, '', '{full_name}', 'x'))->pieces);
     }
 
+    public function testDraftsFollowTheirColumns(): void
+    {
+        $project = $this->starter('winter-pin');
+        $this->post("/projects/{$project->id()}/rows/draft", ['count' => '4', 'seed' => '1', 'themes' => "kettles\nclocks"]);
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/rows");
+        $grid = json_decode($page->filter('#first-rows')->text(), true);
+        $drafts = \array_slice($grid['rows'], -4);
+        self::assertSame([true, true, true, true], array_column($drafts, '_draft'));
+        self::assertSame(['kettle', 'clock', 'kettle', 'clock'], array_column($drafts, 'photo'), 'pictures that are here and like the theme');
+        self::assertSame('picture', $grid['columns'][2]['kind'], 'a picture placeholder shows it');
+        self::assertMatchesRegularExpression('/^\S+ the kettles .+$/', $drafts[0]['title']);
+        self::assertContains($drafts[0]['tool'], array_column(\array_slice($grid['rows'], 0, 12), 'tool'), 'only the first column of texts is written anew');
+        self::assertGreaterThan(0, (int) $drafts[0]['minutes']);
+    }
+
     public function testARecipeMakesAColumnThatRunsAgainByItselfAndCanBeLinked(): void
     {
         $project = $this->project("Full name|Title\nng|7 quick fixes\noar|3 stitches");
