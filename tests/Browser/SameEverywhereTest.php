@@ -49,7 +49,7 @@ final class SameEverywhereTest extends BrowserTestCase
         $size = getimagesize($png);
         self::assertNotFalse($size);
         $shown = [$size[0], $size[1]];
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $shown[0], 'height' => $shown[1], 'deviceScaleFactor' => 1, 'mobile' => false]]);
+        self::command($this->driver, 'Emulation.setDeviceMetricsOverride', ['width' => $shown[0], 'height' => $shown[1], 'deviceScaleFactor' => 1, 'mobile' => false]);
         $this->driver->executeScript('document.body.innerHTML = arguments[0]; document.body.style.margin = 0; const s = document.querySelector("svg"); s.setAttribute("width", arguments[1]); s.setAttribute("height", arguments[2]); s.style.display = "block"', [preg_replace('/^<\?xml.*?\?>/', '', $svg), $shown[0], $shown[1]]);
         $this->driver->executeAsyncScript('const done = arguments[0]; document.fonts.ready.then(() => setTimeout(done, 300))');
         $image = imagecreatefromstring($this->driver->takeScreenshot());
