@@ -20,11 +20,11 @@ final readonly class RawReader
     /**
      * Refuses what cannot be a table by its first bytes and its size, without reading all of it.
      *
-     * @return bool whether it is a workbook
+     * @return int|null bytes a workbook unpacks to; null for text
      *
      * @throws UploadError
      */
-    public function check(string $path, string $name): bool
+    public function check(string $path, string $name): ?int
     {
         $size = @filesize($path);
         if (false === $size) {
@@ -41,7 +41,7 @@ final readonly class RawReader
             throw new UploadError("“{$name}” is a workbook in an old binary format. Save it as XLSX, ODS or CSV and bring that in.");
         }
 
-        return str_starts_with($head, "PK\x03\x04");
+        return str_starts_with($head, "PK\x03\x04") ? $this->workbook->check($path, $name) : null;
     }
 
     /**
@@ -51,7 +51,7 @@ final readonly class RawReader
      */
     public function file(string $path, string $name, ?string $encoding = null, ?string $delimiter = null, ?string $sheet = null, ?\Closure $progress = null): RawGrid
     {
-        return $this->check($path, $name)
+        return null !== $this->check($path, $name)
             ? $this->workbook->grid($path, $name, $sheet, $progress)
             : $this->text((string) file_get_contents($path), $name, $encoding, $delimiter);
     }

@@ -16,7 +16,7 @@ use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
 /** Workbooks: every cell as it is shown there. XLSX by PhpSpreadsheet, ODS by our own small reader. */
 final readonly class Workbook
 {
-    private const MAX_UNPACKED = 400_000_000;
+    private const MAX_UNPACKED = 200_000_000;
     private const TOLD_EVERY = 250;
     private const ERROR = '~^#(N/A|REF!|DIV/0!|VALUE!|NAME\?|NUM!|NULL!)$~';
 
@@ -35,7 +35,8 @@ final readonly class Workbook
     public function grid(string $path, string $name, ?string $wanted = null, ?\Closure $progress = null): RawGrid
     {
         $progress ??= static function (): void {};
-        if ($this->isOpenDocument($path, $name)) {
+        $this->check($path, $name);
+        if ($this->isOpenDocument($this->open($path, $name))) {
             $sheets = $this->openDocument->sheets($path, $name);
             $sheet = \in_array($wanted, $sheets, true) ? $wanted : null;
 
@@ -159,29 +160,42 @@ final readonly class Workbook
         return (string) NumberFormat::toFormattedString($value, (string) $cell->getStyle()->getNumberFormat()->getFormatCode());
     }
 
-    private function isOpenDocument(string $path, string $name): bool
+    /**
+     * Refuses what is no workbook or unpacks beyond measure, by its list of contents alone.
+     *
+     * @return int bytes that are to be read, unpacked; its pictures do not count
+     *
+     * @throws UploadError
+     */
+    public function check(string $path, string $name): int
     {
-        $zip = new \ZipArchive();
-        if (true !== $zip->open($path, \ZipArchive::RDONLY)) {
-            throw new UploadError("“{$name}” begins like a workbook but is damaged. Save it again and bring that in.");
-        }
+        $zip = $this->open($path, $name);
         $unpacked = 0;
         for ($i = 0; $i < $zip->numFiles; ++$i) {
-            $unpacked += $zip->statIndex($i)['size'] ?? 0;
+            $entry = $zip->statIndex($i) ?: ['name' => '', 'size' => 0];
+            $unpacked += str_ends_with(strtolower($entry['name']), '.xml') ? $entry['size'] : 0;
         }
-        $open = match (true) {
-            false !== $zip->locateName('xl/workbook.xml') => false,
-            str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet') => true,
-            default => null,
-        };
+        $known = false !== $zip->locateName('xl/workbook.xml') || $this->isOpenDocument($zip);
         $zip->close();
-        if (null === $open) {
+        if (!$known) {
             throw new UploadError("“{$name}” is a packed file but no workbook. Bring a CSV, TSV, XLSX or ODS file.");
         }
         if ($unpacked > self::MAX_UNPACKED) {
             throw new UploadError("“{$name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.");
         }
 
-        return $open;
+        return $unpacked;
+    }
+
+    private function open(string $path, string $name): \ZipArchive
+    {
+        $zip = new \ZipArchive();
+
+        return true === $zip->open($path, \ZipArchive::RDONLY) ? $zip : throw new UploadError("“{$name}” begins like a workbook but is damaged. Save it again and bring that in.");
+    }
+
+    private function isOpenDocument(\ZipArchive $zip): bool
+    {
+        return false === $zip->locateName('xl/workbook.xml') && str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet');
     }
 }

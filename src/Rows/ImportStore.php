@@ -19,8 +19,8 @@ final readonly class ImportStore
     /** Files nobody came back to within this are thrown away. */
     private const KEPT_SECONDS = 86_400;
 
-    /** Workbooks above this are read by a worker, in the background. */
-    private const LARGE_BYTES = 250_000;
+    /** Workbooks that unpack to more than this are read by a worker, in the background. */
+    private const LARGE_BYTES = 1_000_000;
     /** Times a worker may die over the same file. */
     private const TRIES = 3;
 
@@ -35,7 +35,7 @@ final readonly class ImportStore
      */
     public function keep(Project $project, string $path, string $name): string
     {
-        $large = $this->reader->check($path, $name) && filesize($path) > self::LARGE_BYTES;
+        $large = $this->reader->check($path, $name) > self::LARGE_BYTES;
         $grid = $large ? null : $this->reader->file($path, $name);
         $this->sweep($project);
         $id = strtolower((string) new Ulid());
