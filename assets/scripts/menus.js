@@ -1,5 +1,19 @@
 // Menus: opened by their button or the arrow on it, gone through by arrows and first letters, closed by Escape or a choice.
 const buttonOf = (menu) => document.querySelector(`[popovertarget="${menu.id}"]`);
+// The same as part/menu.html.twig makes, for parts that scripts draw. `items` are [words, what happens].
+export function menu(id, words, says, list) {
+    const button = Object.assign(document.createElement('button'), {type: 'button', id, className: 'btn btn-plain menu-button', textContent: words});
+    Object.entries({popovertarget: `${id}-menu`, 'aria-haspopup': 'menu', 'aria-expanded': 'false', 'aria-label': says}).forEach(([name, value]) => button.setAttribute(name, value));
+    const made = Object.assign(document.createElement('div'), {id: `${id}-menu`, className: 'menu'});
+    Object.entries({popover: '', role: 'menu', 'aria-labelledby': id}).forEach(([name, value]) => made.setAttribute(name, value));
+    made.append(...list.map(([text, act]) => {
+        const item = Object.assign(document.createElement('button'), {type: 'button', tabIndex: -1, textContent: text});
+        item.setAttribute('role', 'menuitem');
+        item.addEventListener('click', act);
+        return item;
+    }));
+    return [button, made];
+}
 const items = (menu) => [...menu.querySelectorAll('[role="menuitem"]')];
 
 document.addEventListener('toggle', (event) => {
@@ -10,8 +24,10 @@ document.addEventListener('toggle', (event) => {
     if (event.newState !== 'open') return;
     const at = button.getBoundingClientRect();
     const below = at.bottom + menu.offsetHeight + 12 < innerHeight;
-    menu.style.left = `${Math.max(8, Math.min(at.left, innerWidth - menu.offsetWidth - 8))}px`;
-    menu.style.top = `${below ? at.bottom + 4 : at.top - menu.offsetHeight - 4}px`;
+    // On the page rather than on the menu: a part that is drawn anew meanwhile keeps its place.
+    const {style} = document.documentElement;
+    style.setProperty('--menu-left', `${Math.max(8, Math.min(at.left, innerWidth - menu.offsetWidth - 8))}px`);
+    style.setProperty('--menu-top', `${below ? at.bottom + 4 : Math.max(8, at.top - menu.offsetHeight - 4)}px`);
     items(menu)[0]?.focus();
 }, true);
 

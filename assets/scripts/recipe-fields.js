@@ -1,10 +1,12 @@
 // The choices of a recipe as controls: small ones stand in its sentence, lists and patterns below it. Each has `take()`, which says what it holds.
 import {column, columns} from './sheet.js';
+import {menu} from './menus.js';
 import {parse} from './sheet-clipboard.js';
 
 const element = (name, attributes = {}, ...children) => { const e = document.createElement(name); Object.assign(e, attributes); e.append(...children); return e; };
 const option = (value, words, chosen) => element('option', {value, textContent: words, selected: value === chosen});
-const columnOptions = (editing, chosen) => columns().filter(({key}) => key !== editing).map(({key, letter, heading}) => option(key, `${letter} ${heading}`, chosen));
+const others = (editing) => columns().filter(({key}) => key !== editing);
+const columnOptions = (editing, chosen) => others(editing).map(({key, letter, heading}) => option(key, `${letter} ${heading}`, chosen));
 export const changed = (from) => from.dispatchEvent(new Event('input', {bubbles: true}));
 
 function cap(key) {
@@ -49,43 +51,38 @@ function pattern(label, value, {id, editing}) {
     box.setAttribute('aria-labelledby', `${id}-label`);
     box.addEventListener('keydown', (event) => { if (event.key === 'Enter') { event.preventDefault(); box.closest('form').requestSubmit(); } });
     box.addEventListener('paste', (event) => { event.preventDefault(); document.execCommand('insertText', false, event.clipboardData.getData('text/plain').replace(/\s+/g, ' ')); });
-    const insert = element('select', {className: 'form-select form-select-sm w-auto'}, option('', 'insert a column …'), ...columnOptions(editing));
-    insert.setAttribute('aria-label', `Insert a column into ${label}`);
     let caret = null;
     box.addEventListener('blur', () => { const selection = getSelection(); caret = selection.rangeCount && box.contains(selection.anchorNode) ? selection.getRangeAt(0).cloneRange() : null; });
-    insert.addEventListener('change', () => {
-        if (!insert.value) return;
+    const put = (key) => {
         const range = caret ?? document.createRange();
         if (!caret) { range.selectNodeContents(box); range.collapse(false); }
         range.deleteContents();
-        const chip = cap(insert.value);
+        const chip = cap(key);
         range.insertNode(chip);
-        insert.value = '';
         box.focus();
         getSelection().setPosition(box, [...box.childNodes].indexOf(chip) + 1);
         changed(box);
-    });
-    const all = element('div', {className: 'below'}, element('div', {className: 'd-flex justify-content-between align-items-end mb-1'}, element('span', {id: `${id}-label`, className: 'form-label m-0', textContent: label}), insert), box);
+    };
+    const insert = menu(`${id}-insert`, 'insert a column', `Insert a column into ${label}`, others(editing).map(({key, letter, heading}) => [`${letter}  ${heading}`, () => put(key)]));
+    const all = element('div', {className: 'below'}, element('div', {className: 'd-flex justify-content-between align-items-end mb-1'}, element('span', {id: `${id}-label`, className: 'form-label m-0', textContent: label}), element('span', {}, ...insert)), box);
     all.take = () => [...box.childNodes].map((node) => (node.dataset?.key ? `{${node.dataset.key}}` : node.textContent)).join('').replace(/\u200B|\n/g, '');
     return all;
 }
 // Columns in an order of their own.
 function several(label, value, {id, editing}) {
     const list = element('span', {className: 'picked'});
-    const add = element('select', {id, className: 'form-select form-select-sm w-auto d-inline-block'});
-    add.setAttribute('aria-label', `Add to: ${label}`);
+    const add = element('span');
     const keys = () => [...list.children].map((chip) => chip.dataset.key);
-    const refresh = () => add.replaceChildren(option('', keys().length ? 'then …' : 'pick a column …'), ...columnOptions(editing).filter(({value: key}) => !keys().includes(key)));
+    const refresh = () => add.replaceChildren(...menu(id, keys().length ? 'then' : 'pick a column', `${keys().length ? 'then' : 'pick a column'}: ${label}`, others(editing).filter(({key}) => !keys().includes(key)).map(({key, letter, heading}) => [`${letter}  ${heading}`, () => { put(key); refresh(); document.getElementById(id).focus(); changed(all); }])));
     const put = (key) => {
         const chip = cap(key);
         const away = element('button', {type: 'button', className: 'pipette', textContent: '×'});
         away.setAttribute('aria-label', `Take ${column(key).heading} out`);
-        away.addEventListener('click', () => { chip.remove(); refresh(); add.focus(); changed(all); });
+        away.addEventListener('click', () => { chip.remove(); refresh(); document.getElementById(id).focus(); changed(all); });
         chip.append(away);
         list.append(chip);
     };
     (value ?? []).filter(column).forEach(put);
-    add.addEventListener('change', () => { if (add.value) { put(add.value); refresh(); changed(all); } });
     refresh();
     const all = element('div', {className: 'below'}, element('span', {className: 'form-label d-block', textContent: label}), list, add);
     all.take = keys;

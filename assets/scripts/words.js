@@ -1,5 +1,6 @@
 // Words with columns in them: an editable line where each column is a key-cap that cannot be mistyped.
 // The server gets a list of parts ({words} or {column, shown, one, other, source}) and writes the pattern.
+import './menus.js';
 
 export function partsOf(editor) {
     const parts = [];
@@ -89,12 +90,11 @@ document.addEventListener('keydown', (event) => {
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey || editor.getAttribute('aria-multiline') === 'false')) { event.preventDefault(); changed(editor); }
     if (event.key === 'Escape') editor.blur();
 });
-document.addEventListener('change', (event) => {
-    if (!event.target.dataset?.insert || !event.target.value) return;
-    const option = event.target.selectedOptions[0];
-    const editor = (event.target.dataset.insert === 'words' && document.getElementById('words-in-place')) || document.getElementById(event.target.dataset.insert);
-    insertColumn(editor, option.value, option.dataset.letter, option.dataset.heading);
-    event.target.value = '';
+document.addEventListener('click', (event) => {
+    const item = event.target.closest('[data-insert]');
+    if (!item) return;
+    const {insert, key, letter, heading} = item.dataset;
+    insertColumn((insert === 'words' && document.getElementById('words-in-place')) || document.getElementById(insert), key, letter, heading);
 });
 
 // The dialog that says how a column is shown.

@@ -61,6 +61,8 @@ final class AccessibilityTest extends BrowserTestCase
             foreach ('recipe' === $name ? ['map' => '#recipe-pairs input', 'first' => '#recipe-of', 'when' => '#recipe-then', 'split' => '#recipe-cut-1'] : [] as $kind => $shows) {
                 $this->choose('#recipe-kind', $kind);
                 $this->find($shows);
+                // The button for taking it fades from one state to the other.
+                usleep(600_000);
                 $this->axe("rows, recipe $kind");
             }
             $this->driver->executeScript('document.querySelector("dialog[open]").close()');

@@ -54,7 +54,7 @@ final class ComposeScreenTest extends BrowserTestCase
         $words = $this->find('#words');
         $words->click();
         $this->press(WebDriverKeys::END, ', from ');
-        $this->choose('#insert-column', 'received');
+        $this->menu('#insert-column', 'D Received');
         $this->sees('for Ottilie Brandvold-Anning, from 2026-10-01', '#side');
 
         $this->find('#words .chip:last-of-type')->sendKeys(WebDriverKeys::ENTER);

@@ -93,7 +93,7 @@ final class WholeJobTest extends BrowserTestCase
         $this->choose('#which', 'some');
         $this->find('#rows')->sendKeys('1,3'.WebDriverKeys::TAB);
         $this->sees('Make 2 pieces', '#bar');
-        $this->choose('select[data-insert="name-words"]', 'register');
+        $this->menu('#insert-name', 'E Register');
         $this->sees('Ottilie Brandvold-Anning0007.png', '#summary');
         $this->button('Make 2 pieces')->click();
         $this->sees('✓ 2 made', '.run');
