@@ -15,6 +15,7 @@ export function notice(text, bad = false) {
     close.textContent = '×';
     element.append(words, close);
     region().append(element);
+    return element;
 }
 
 document.addEventListener('click', (event) => {

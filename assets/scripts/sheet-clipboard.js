@@ -54,10 +54,19 @@ document.addEventListener('paste', (event) => {
 const isPicture = (file) => file.type.startsWith('image/') || file.type === 'application/pdf';
 async function bringPictures(files, id, key) {
     if (column(key).recipe) { notice('This column is made by a recipe; its cells follow from others.', true); return; }
-    const body = new FormData();
-    files.forEach((file) => body.append('pictures[]', file));
-    const answer = await fetch(`${base}/pictures/drop`, {method: 'POST', headers: {'X-CSRF-Token': token}, body});
-    const {names, told} = answer.ok ? await answer.json() : {names: [], told: ['The server could not take this. Nothing was changed; try again.']};
+    const names = [];
+    const told = [];
+    const said = files.length > 3 ? notice('') : null;
+    for (const [i, file] of files.entries()) {
+        if (said) said.firstChild.textContent = `Picture ${i + 1} of ${files.length} is on its way …`;
+        const body = new FormData();
+        body.append('pictures[]', file);
+        const answer = await fetch(`${base}/pictures/drop`, {method: 'POST', headers: {'X-CSRF-Token': token}, body});
+        const came = answer.ok ? await answer.json() : {names: [], told: [`“${file.name}” was not taken by the server. Try it again.`]};
+        names.push(...came.names);
+        told.push(...came.told);
+    }
+    said?.remove();
     if (told.length) notice(told.join(' '), true);
     if (!names.length) return;
     const rows = sheet().getRows('active').map((row) => row.getData()._id);

@@ -34,19 +34,15 @@ final readonly class FontsDialogController
     #[Route('', name: 'compose_fonts_bring', methods: ['POST'])]
     public function bring(Project $project, Request $request, FontReader $reader): Response
     {
-        $told = [];
+        [$files, $told] = Upload::many($request, 'fonts');
         $new = [];
-        try {
-            foreach (Upload::many($request, 'fonts') as $file) {
-                try {
-                    $font = $this->fonts->add($project->owner(), $reader->read((string) file_get_contents($file->path), $file->name), $request->request->getString('licence'));
-                    $new[] = OwnFont::name($font->family(), $this->book);
-                } catch (UploadError $e) {
-                    $told[] = $e->getMessage();
-                }
+        foreach ($files as $file) {
+            try {
+                $font = $this->fonts->add($project->owner(), $reader->read((string) file_get_contents($file->path), $file->name), $request->request->getString('licence'));
+                $new[] = OwnFont::name($font->family(), $this->book);
+            } catch (UploadError $e) {
+                $told[] = $e->getMessage();
             }
-        } catch (UploadError $e) {
-            $told[] = $e->getMessage();
         }
 
         return $this->show($project, array_values(array_unique($new)), $told);

@@ -8,10 +8,13 @@ use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
 use Morphea\App\Storage\PictureIntake;
 use Morphea\App\Storage\PictureStore;
+use Morphea\App\Storage\Taken;
+use Morphea\App\Web\Progress;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
 /** The pictures of a project: brought in many at a time, looked through, focused and taken away. */
@@ -19,8 +22,9 @@ use Twig\Environment;
 final readonly class PicturesController
 {
     private const TOLD = 6;
+    private const COUNTED = 'pictures looked at';
 
-    public function __construct(private PictureStore $pictures, private Environment $twig, private Workbench $bench)
+    public function __construct(private PictureStore $pictures, private Environment $twig, private Workbench $bench, private UrlGeneratorInterface $urls)
     {
     }
 
@@ -33,10 +37,39 @@ final readonly class PicturesController
     #[Route('', name: 'library_bring', methods: ['POST'])]
     public function bring(Project $project, Request $request, PictureIntake $intake): Response
     {
-        [$names, $told] = $intake->take($project, $request);
-        $more = \count($told) - self::TOLD;
+        return $this->taken($project, $intake->take($project, $request));
+    }
 
-        return $this->show($project, $names, [...\array_slice($told, 0, self::TOLD), ...($more > 0 ? ["… and $more more."] : [])]);
+    /** How far a worker is with many pictures; all of the library once they are in. */
+    #[Route('/waits/{id}', name: 'library_waits', methods: ['GET'])]
+    public function waits(Project $project, string $id, PictureIntake $intake): Response
+    {
+        $found = $intake->look($project, $id);
+        if ($found instanceof Progress) {
+            return new Response($this->twig->render('part/meter.html.twig', ['progress' => $found, 'address' => $this->urls->generate('library_waits', ['project' => $project->id(), 'id' => $id]), 'what' => self::COUNTED]));
+        }
+        if (null !== $found) {
+            $intake->forget($project, $id);
+        }
+        $response = null === $found ? $this->show($project) : $this->taken($project, $found);
+        $response->headers->add(['HX-Retarget' => '#library-body', 'HX-Reswap' => 'innerHTML']);
+
+        return $response;
+    }
+
+    #[Route('/waits/{id}', name: 'library_stop', methods: ['POST'])]
+    public function stop(Project $project, string $id, PictureIntake $intake): Response
+    {
+        $intake->forget($project, $id);
+
+        return $this->show($project);
+    }
+
+    private function taken(Project $project, Taken $taken): Response
+    {
+        $more = \count($taken->told) - self::TOLD;
+
+        return $this->show($project, $taken->names, [...\array_slice($taken->told, 0, self::TOLD), ...($more > 0 ? ["… and $more more."] : [])], $taken->waits);
     }
 
     #[Route('/{name}/remove', name: 'library_remove', requirements: ['name' => '[^/]+'], methods: ['POST'])]
@@ -71,7 +104,7 @@ final readonly class PicturesController
      * @param list<string> $new
      * @param list<string> $told what could not be done
      */
-    private function show(Project $project, array $new = [], array $told = []): Response
+    private function show(Project $project, array $new = [], array $told = [], ?string $waits = null): Response
     {
         return new Response($this->twig->render('compose/library.html.twig', [
             'project' => $project,
@@ -79,6 +112,9 @@ final readonly class PicturesController
             'used' => $project->template()->assets(),
             'new' => $new,
             'told' => $told,
+            'waits' => $waits,
+            'progress' => new Progress(0, null, null, 0.0),
+            'counted' => self::COUNTED,
         ]));
     }
 }

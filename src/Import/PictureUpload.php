@@ -14,6 +14,19 @@ final readonly class PictureUpload
     {
     }
 
+    /** How many there are: of a ZIP its entries, at least one. */
+    public function count(string $path): int
+    {
+        $zip = new \ZipArchive();
+        if (!self::isZip($path) || true !== $zip->open($path, \ZipArchive::RDONLY)) {
+            return 1;
+        }
+        $count = \count(iterator_to_array(self::pictures($zip)));
+        $zip->close();
+
+        return max(1, $count);
+    }
+
     /**
      * @return \Generator<int, PictureFile|UploadError>
      *
@@ -21,8 +34,8 @@ final readonly class PictureUpload
      */
     public function read(string $path, string $name): \Generator
     {
-        if ("PK\x03\x04" !== (string) file_get_contents($path, length: 4)) {
-            yield $this->one((string) file_get_contents($path), $name);
+        if (!self::isZip($path)) {
+            yield $this->one((string) file_get_contents($path, length: PictureReader::MAX_BYTES + 1), $name);
 
             return;
         }
@@ -32,16 +45,27 @@ final readonly class PictureUpload
         }
         try {
             $this->check($zip, $name);
-            for ($i = 0; $i < $zip->numFiles; ++$i) {
-                $entry = (string) $zip->getNameIndex($i);
-                // Folders, and what some systems put beside the files.
-                if (str_ends_with($entry, '/') || str_starts_with(basename($entry), '.') || str_contains($entry, '__MACOSX/')) {
-                    continue;
-                }
-                yield $this->one((string) $zip->getFromIndex($i), basename(strtr($entry, '\\', '/')));
+            foreach (self::pictures($zip) as $i => $entry) {
+                yield $this->one((string) $zip->getFromIndex($i, PictureReader::MAX_BYTES + 1), basename(strtr($entry, '\\', '/')));
             }
         } finally {
             $zip->close();
+        }
+    }
+
+    private static function isZip(string $path): bool
+    {
+        return "PK\x03\x04" === (string) file_get_contents($path, length: 4);
+    }
+
+    /** @return \Generator<int, string> entries by place, without folders and what some systems put beside the files */
+    private static function pictures(\ZipArchive $zip): \Generator
+    {
+        for ($i = 0; $i < min($zip->numFiles, self::MAX_ENTRIES + 1); ++$i) {
+            $entry = (string) $zip->getNameIndex($i);
+            if (!str_ends_with($entry, '/') && !str_starts_with(basename($entry), '.') && !str_contains($entry, '__MACOSX/')) {
+                yield $i => $entry;
+            }
         }
     }
 

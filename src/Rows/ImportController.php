@@ -115,7 +115,7 @@ final class ImportController extends AbstractController
 
         return null === $progress
             ? new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('import', $here + $request->query->all())])
-            : $this->render('rows/reading-meter.html.twig', ['project' => $project, 'import' => $import, 'progress' => $progress, 'asked' => $request->query->all()]);
+            : $this->render('part/meter.html.twig', ['progress' => $progress, 'address' => $this->generateUrl('import_progress', $here + $request->query->all()), 'what' => 'lines read']);
     }
 
     /** The file is not wanted after all; a worker that reads it stops. */

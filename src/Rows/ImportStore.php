@@ -10,6 +10,8 @@ use Morphea\App\Import\RawGrid;
 use Morphea\App\Import\RawReader;
 use Morphea\App\Import\ReadingStopped;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Storage\WorkNotes;
+use Morphea\App\Web\Progress;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Ulid;
 
@@ -24,7 +26,7 @@ final readonly class ImportStore
     /** Times a worker may die over the same file. */
     private const TRIES = 3;
 
-    public function __construct(private FilesystemOperator $files, private RawReader $reader, private MessageBusInterface $bus)
+    public function __construct(private FilesystemOperator $files, private RawReader $reader, private WorkNotes $notes, private MessageBusInterface $bus)
     {
     }
 
@@ -58,24 +60,23 @@ final readonly class ImportStore
      *
      * @throws UploadError when it could not be read
      */
-    public function waits(Project $project, string $id, ?string $sheet): ?ImportProgress
+    public function waits(Project $project, string $id, ?string $sheet): ?Progress
     {
         $how = self::how(null, null, $sheet);
         if ($this->files->fileExists($this->path($project, $id, "grid$how")) || !$this->files->fileExists($this->path($project, $id, 'large'))) {
             return null;
         }
         $path = $this->path($project, $id, "progress$how");
-        if (!$this->files->fileExists($path)) {
-            $this->tell($path, []);
+        $told = $this->notes->told($path);
+        if (null === $told) {
+            $this->notes->tell($path, []);
             $this->bus->dispatch(new ReadImport($project->id(), $id, $sheet));
         }
-        $told = json_decode($this->files->read($path), true);
-        $told = \is_array($told) ? $told : [];
         if (\is_string($told['error'] ?? null)) {
             throw new UploadError($told['error']);
         }
 
-        return new ImportProgress((int) ($told['lines'] ?? 0), isset($told['total']) ? (int) $told['total'] : null, isset($told['started']) ? (float) $told['started'] : null, microtime(true));
+        return Progress::of($told ?? []);
     }
 
     /** What a worker does with a large file. Whoever does not want it any more has it forgotten, which ends the reading. */
@@ -87,23 +88,22 @@ final readonly class ImportStore
             return;
         }
         $path = $this->path($project, $id, "progress$how");
-        $told = json_decode($this->files->fileExists($path) ? $this->files->read($path) : '[]', true);
-        $told = ['started' => microtime(true), 'tries' => 1 + (int) (\is_array($told) ? $told['tries'] ?? 0 : 0)];
+        $told = ['started' => microtime(true), 'tries' => 1 + (int) ($this->notes->told($path)['tries'] ?? 0)];
         if ($told['tries'] > self::TRIES) {
-            $this->tell($path, ['error' => "“{$name}” was too much to read at once. Save the sheet with the rows as CSV and bring that in."]);
+            $this->notes->tell($path, ['error' => "“{$name}” was too much to read at once. Save the sheet with the rows as CSV and bring that in."]);
 
             return;
         }
-        $this->tell($path, $told);
+        $this->notes->tell($path, $told);
         try {
             $this->readAs($project, $id, $how, $name, null, null, $sheet, function (int $lines, ?int $total) use ($project, $id, $path, $told): void {
                 if (null === $this->name($project, $id)) {
                     throw new ReadingStopped();
                 }
-                $this->tell($path, ['lines' => $lines, 'total' => $total] + $told);
+                $this->notes->tell($path, ['done' => $lines, 'total' => $total] + $told);
             });
         } catch (UploadError $e) {
-            $this->tell($path, ['error' => $e->getMessage()]);
+            $this->notes->tell($path, ['error' => $e->getMessage()]);
         } catch (ReadingStopped) {
             // What was told after it was forgotten goes too.
             $this->forget($project, $id);
@@ -138,14 +138,6 @@ final readonly class ImportStore
         } finally {
             unlink($local);
         }
-    }
-
-    /** @param array<string, mixed> $facts */
-    private function tell(string $path, array $facts): void
-    {
-        // Under a name of its own first: whoever asks meanwhile never reads half of it.
-        $this->files->write("$path-new", json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE));
-        $this->files->move("$path-new", $path);
     }
 
     private static function how(?string $encoding, ?string $delimiter, ?string $sheet): string

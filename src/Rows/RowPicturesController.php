@@ -8,6 +8,8 @@ use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
 use Morphea\App\Storage\PictureIntake;
 use Morphea\App\Storage\PictureStore;
+use Morphea\App\Storage\Taken;
+use Morphea\App\Web\Progress;
 use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\TableError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -20,6 +22,9 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/rows')]
 final class RowPicturesController extends AbstractController
 {
+    private const COUNTED = 'pictures looked at';
+    private const TOLD = 6;
+
     public function __construct(private readonly TableStore $tables, private readonly ProjectKinds $kinds)
     {
     }
@@ -34,11 +39,13 @@ final class RowPicturesController extends AbstractController
     }
 
     #[Route('/pictures', name: 'rows_pictures', methods: ['GET'])]
-    public function index(Project $project, Request $request, PictureStore $pictures): Response
+    public function index(Project $project, Request $request, PictureStore $pictures, PictureIntake $intake): Response
     {
+        $waits = $request->query->getString('waits');
+        $progress = '' === $waits ? null : $intake->look($project, $waits);
         $open = $pictures->find($project, $request->query->getString('picture'));
 
-        return $this->render('rows/pictures.html.twig', ['project' => $project, 'here' => 'Rows', 'named' => $this->named($project, $pictures), 'open' => $open]);
+        return $this->render('rows/pictures.html.twig', ['project' => $project, 'here' => 'Rows', 'named' => $this->named($project, $pictures), 'open' => $open, 'waits' => $waits, 'progress' => $progress instanceof Taken ? new Progress(1, 1, 0.0, 0.0) : $progress, 'counted' => self::COUNTED]);
     }
 
     /** What must stay in sight of a picture, wherever it is shown. Without a place, as found again. */
@@ -56,22 +63,55 @@ final class RowPicturesController extends AbstractController
     #[Route('/pictures', name: 'rows_pictures_bring', methods: ['POST'])]
     public function bring(Project $project, Request $request, PictureIntake $intake): Response
     {
-        [$names, $told] = $intake->take($project, $request);
-        foreach ($told as $sentence) {
-            $this->addFlash('bad', $sentence);
+        $taken = $intake->take($project, $request);
+        if (null === $taken->waits) {
+            $this->tell($taken);
         }
-        $this->addFlash('good', \sprintf('%d %s in.', \count($names), 1 === \count($names) ? 'picture came' : 'pictures came'));
+
+        return $this->redirectToRoute('rows_pictures', ['project' => $project->id()] + (null === $taken->waits ? [] : ['waits' => $taken->waits]), Response::HTTP_SEE_OTHER);
+    }
+
+    /** How far a worker is with many pictures; the page is drawn anew once they are in. */
+    #[Route('/pictures/waits/{id}', name: 'rows_pictures_waits', methods: ['GET'])]
+    public function waits(Project $project, string $id, PictureIntake $intake): Response
+    {
+        $found = $intake->look($project, $id);
+        if ($found instanceof Progress) {
+            return $this->render('part/meter.html.twig', ['progress' => $found, 'address' => $this->generateUrl('rows_pictures_waits', ['project' => $project->id(), 'id' => $id]), 'what' => self::COUNTED]);
+        }
+        if (null !== $found) {
+            $this->tell($found);
+            $intake->forget($project, $id);
+        }
+
+        return new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('rows_pictures', ['project' => $project->id()])]);
+    }
+
+    #[Route('/pictures/waits/{id}', name: 'rows_pictures_stop', methods: ['POST'])]
+    public function stop(Project $project, string $id, PictureIntake $intake): Response
+    {
+        $intake->forget($project, $id);
+        $this->addFlash('good', 'Stopped. Pictures that were in already stay.');
 
         return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** Pictures dropped or pasted on cells: the grid then writes their names there. */
+    private function tell(Taken $taken): void
+    {
+        $more = \count($taken->told) - self::TOLD;
+        foreach ([...\array_slice($taken->told, 0, self::TOLD), ...($more > 0 ? ["… and $more more could not be used."] : [])] as $sentence) {
+            $this->addFlash('bad', $sentence);
+        }
+        $this->addFlash('good', \sprintf('%s %s in.', number_format(\count($taken->names)), 1 === \count($taken->names) ? 'picture came' : 'pictures came'));
+    }
+
+    /** A picture dropped or pasted on a cell: the grid then writes its name there. */
     #[Route('/pictures/drop', name: 'rows_pictures_drop', methods: ['POST'])]
     public function drop(Project $project, Request $request, PictureIntake $intake): Response
     {
-        [$names, $told] = $intake->take($project, $request);
+        $taken = $intake->take($project, $request, true);
 
-        return new JsonResponse(['names' => $names, 'told' => $told]);
+        return new JsonResponse(['names' => $taken->names, 'told' => $taken->told]);
     }
 
     /** A near miss taken for what is meant: the cells name that picture from now on. */

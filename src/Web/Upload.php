@@ -29,19 +29,23 @@ final readonly class Upload
     /**
      * All files of a field that takes many.
      *
-     * @return non-empty-list<self>
-     *
-     * @throws UploadError when there are none, or one did not arrive whole
+     * @return array{list<self>, list<string>} those that arrived whole, and what is wrong with the others
      */
     public static function many(Request $request, string $field): array
     {
         $files = $request->files->get($field);
         $files = array_values(array_filter(\is_array($files) ? $files : [], static fn (mixed $file): bool => $file instanceof UploadedFile));
-        if ([] === $files) {
-            throw self::none($request);
+        $whole = [];
+        $told = [] === $files ? [self::none($request)->getMessage()] : [];
+        foreach ($files as $file) {
+            try {
+                $whole[] = self::whole($file);
+            } catch (UploadError $e) {
+                $told[] = $e->getMessage();
+            }
         }
 
-        return array_map(self::whole(...), $files);
+        return [$whole, $told];
     }
 
     private static function none(Request $request): UploadError

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Rows\ImportProgress;
 use Morphea\App\Rows\ImportStore;
+use Morphea\App\Web\Progress;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 
@@ -104,12 +104,12 @@ final class LargeImportTest extends AppTestCase
 
     public function testProgressIsSaidInLinesRateAndTimeLeft(): void
     {
-        $none = new ImportProgress(0, null, null, 10.0);
+        $none = new Progress(0, null, null, 10.0);
         self::assertSame([0, null, null], [$none->percent(), $none->rate(), $none->timeLeft()]);
-        $half = new ImportProgress(5_000, 10_000, 0.0, 10.0);
+        $half = new Progress(5_000, 10_000, 0.0, 10.0);
         self::assertSame([50, 500.0, '10 s left'], [$half->percent(), $half->rate(), $half->timeLeft()]);
-        self::assertSame('3 min left', (new ImportProgress(1_000, 10_000, 0.0, 17.0))->timeLeft());
-        self::assertNull((new ImportProgress(5_000, null, 0.0, 10.0))->timeLeft(), 'where the file does not say how many lines it has');
+        self::assertSame('3 min left', (new Progress(1_000, 10_000, 0.0, 17.0))->timeLeft());
+        self::assertNull((new Progress(5_000, null, 0.0, 10.0))->timeLeft(), 'where the file does not say how many lines it has');
     }
 
     private function bring(Project $project, string $bytes): string

@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Entity\Asset;
+use Morphea\App\Entity\Project;
+use Morphea\App\Storage\PictureIntake;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Storage\WorkNotes;
+
+/** Hundreds of pictures at once: brought in by a worker, watched, stopped. */
+final class ManyPicturesTest extends AppTestCase
+{
+    public function testManyPicturesComeInInTheBackgroundFromTheLibrary(): void
+    {
+        $project = $this->project();
+        $this->post("/projects/{$project->id()}/library", [], ['pictures' => [$this->sent($this->zip(30, ['notes.txt' => 'hello']), 'photos.zip'), $this->sent('no picture', 'odd.png')]]);
+        self::assertStringContainsString('waiting for a worker', $this->body());
+        self::assertCount(2, $this->names($project), 'nothing came in yet but what the starter has');
+        $address = $this->address();
+        $this->work();
+        $this->browser->request('GET', $address);
+        self::assertSame('#library-body', $this->browser->getResponse()->headers->get('HX-Retarget'));
+        self::assertStringContainsString('30 pictures are here.', $this->body());
+        self::assertStringContainsString('“notes.txt” is no picture that can be used.', $this->body());
+        self::assertStringContainsString('“odd.png” is no picture that can be used.', $this->body());
+        self::assertCount(32, $this->names($project));
+        $this->browser->request('GET', $address);
+        self::assertStringNotContainsString('are here.', $this->body(), 'told once');
+    }
+
+    public function testFromTheRowsRecipesFindThemAndThePageGoesOnByItself(): void
+    {
+        $project = $this->project("Full name|Thing\nNg|thing-7\nOar|THING 11");
+        $this->change($project, ['op' => 'column-add', 'heading' => 'Photo', 'recipe' => ['recipe' => 'picture', 'column' => 'thing']]);
+        $this->post("/projects/{$project->id()}/rows/pictures", [], ['pictures' => [$this->sent($this->zip(24), 'photos.zip')]]);
+        $page = $this->browser->followRedirect();
+        self::assertStringContainsString('waiting for a worker', $page->text());
+        $address = $this->address();
+        $this->work();
+        $this->browser->request('GET', $address);
+        self::assertSame("/projects/{$project->id()}/rows/pictures", $this->browser->getResponse()->headers->get('HX-Redirect'));
+        self::assertStringContainsString('24 pictures came in.', $this->browser->request('GET', "/projects/{$project->id()}/rows/pictures")->filter('.notices')->text());
+        $this->browser->request('GET', "/projects/{$project->id()}/rows/data");
+        self::assertSame(['thing-7.png', 'thing-11.png'], array_column(json_decode($this->body(), true)['rows'], 'photo'));
+    }
+
+    public function testStoppedWhatIsInStaysAndTheRestDoesNotCome(): void
+    {
+        $project = $this->project();
+        $this->post("/projects/{$project->id()}/rows/pictures", [], ['pictures' => [$this->sent($this->zip(40), 'photos.zip')]]);
+        $page = $this->browser->followRedirect();
+        $address = $this->address();
+        $worker = $this->worker();
+        $worker->start();
+        $deadline = microtime(true) + 30;
+        do {
+            usleep(2_000);
+            $this->browser->request('GET', $address);
+        } while (1 !== preg_match('/[1-9]\d* of 40 pictures/', $this->body()) && '' !== $this->body() && microtime(true) < $deadline);
+        $this->browser->submit($page->selectButton('Stop')->form());
+        while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
+            self::assertLessThan($deadline, microtime(true));
+            usleep(20_000);
+        }
+        $worker->stop(5, \SIGTERM);
+        $in = \count($this->names($project)) - 2;
+        self::assertGreaterThan(0, $in);
+        self::assertLessThan(40, $in);
+        self::assertSame([], glob(\dirname(__DIR__, 2)."/var/test/files/uploads/{$project->id()}/*/*") ?: [], 'what was sent is thrown away');
+    }
+
+    public function testWhatKillsWorkersIsGivenUpAndOthersDoNotSeeIt(): void
+    {
+        $project = $this->project();
+        $this->post("/projects/{$project->id()}/library", [], ['pictures' => [$this->sent($this->zip(25), 'photos.zip')]]);
+        $address = $this->address();
+        $upload = basename($address);
+        $notes = self::getContainer()->get(WorkNotes::class);
+        $notes->tell("uploads/{$project->id()}/$upload/progress", ['total' => 25, 'tries' => 3]);
+        self::getContainer()->get(PictureIntake::class)->work($this->reload($project), $upload);
+        $this->browser->request('GET', $address);
+        self::assertStringContainsString('too much to be read', $this->body());
+
+        $this->browser->loginUser($this->member('other@tidewick.example'));
+        $this->browser->request('GET', $address);
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    /** Where the meter on the page asks. */
+    private function address(): string
+    {
+        return (string) $this->browser->getCrawler()->filter('#meter')->attr('hx-get');
+    }
+
+    /** @return list<string> */
+    private function names(Project $project): array
+    {
+        return array_map(static fn (Asset $asset): string => $asset->name(), self::getContainer()->get(PictureStore::class)->all($this->reload($project)));
+    }
+
+    /** @param array<string, string> $others beside the pictures */
+    private function zip(int $count, array $others = []): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
+        $archive = new \ZipArchive();
+        $archive->open($path, \ZipArchive::OVERWRITE);
+        foreach ($others as $name => $bytes) {
+            $archive->addFromString($name, $bytes);
+        }
+        for ($i = 1; $i <= $count; ++$i) {
+            $image = imagecreatetruecolor(200, 150);
+            imagefilledrectangle($image, 0, 0, $i * 4, 149, $i * 1_000);
+            ob_start();
+            imagepng($image);
+            $archive->addFromString("photos/thing-$i.png", (string) ob_get_clean());
+        }
+        $archive->close();
+        $bytes = (string) file_get_contents($path);
+        unlink($path);
+
+        return $bytes;
+    }
+}
