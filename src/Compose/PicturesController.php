@@ -41,15 +41,15 @@ final readonly class PicturesController
     }
 
     /** How far a worker is with many pictures; all of the library once they are in. */
-    #[Route('/waits/{id}', name: 'library_waits', methods: ['GET'])]
-    public function waits(Project $project, string $id, PictureIntake $intake): Response
+    #[Route('/waits/{upload}', name: 'library_waits', methods: ['GET'])]
+    public function waits(Project $project, string $upload, PictureIntake $intake): Response
     {
-        $found = $intake->look($project, $id);
+        $found = $intake->look($project, $upload);
         if ($found instanceof Progress) {
-            return new Response($this->twig->render('part/meter.html.twig', ['progress' => $found, 'address' => $this->urls->generate('library_waits', ['project' => $project->id(), 'id' => $id]), 'what' => self::COUNTED]));
+            return new Response($this->twig->render('part/meter.html.twig', ['progress' => $found, 'address' => $this->urls->generate('library_waits', ['project' => $project->id(), 'upload' => $upload]), 'what' => self::COUNTED]));
         }
         if (null !== $found) {
-            $intake->forget($project, $id);
+            $intake->forget($project, $upload);
         }
         $response = null === $found ? $this->show($project) : $this->taken($project, $found);
         $response->headers->add(['HX-Retarget' => '#library-body', 'HX-Reswap' => 'innerHTML']);
@@ -57,10 +57,10 @@ final readonly class PicturesController
         return $response;
     }
 
-    #[Route('/waits/{id}', name: 'library_stop', methods: ['POST'])]
-    public function stop(Project $project, string $id, PictureIntake $intake): Response
+    #[Route('/waits/{upload}', name: 'library_stop', methods: ['POST'])]
+    public function stop(Project $project, string $upload, PictureIntake $intake): Response
     {
-        $intake->forget($project, $id);
+        $intake->forget($project, $upload);
 
         return $this->show($project);
     }

@@ -42,6 +42,10 @@ class Project
     #[ORM\Column(options: ['default' => 0])]
     private int $tableStep = 0;
 
+    /** The highest id a row ever had. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $lastRowId = 0;
+
     /** Grows whenever the rows change, so that what was worked out from them is known to be old. */
     #[ORM\Column]
     private int $tableVersion = 0;
@@ -119,6 +123,7 @@ class Project
         $this->columns = SheetDiff::columns($sheet);
         $this->rowCount = \count($sheet->rows);
         $this->skippedRows = \count(array_filter($sheet->rows, static fn (SheetRow $row): bool => $row->off || $row->draft));
+        $this->lastRowId = $sheet->nextId() - 1;
         $this->tableStep = $step;
         ++$this->tableVersion;
         $this->changedAt = new \DateTimeImmutable();
@@ -145,6 +150,11 @@ class Project
     public function rowCount(): int
     {
         return $this->rowCount;
+    }
+
+    public function lastRowId(): int
+    {
+        return $this->lastRowId;
     }
 
     public function tableVersion(): int

@@ -18,9 +18,6 @@ use Symfony\Component\Uid\Ulid;
 /** Table files that were sent and not taken over yet: kept as they came, and as they were read, so that looking at them again is quick. */
 final readonly class ImportStore
 {
-    /** Files nobody came back to within this are thrown away. */
-    private const KEPT_SECONDS = 86_400;
-
     /** Workbooks that unpack to more than this are read by a worker, in the background. */
     private const LARGE_BYTES = 1_000_000;
     /** Times a worker may die over the same file. */
@@ -39,7 +36,7 @@ final readonly class ImportStore
     {
         $large = $this->reader->check($path, $name) > self::LARGE_BYTES;
         $grid = $large ? null : $this->reader->file($path, $name);
-        $this->sweep($project);
+        $this->notes->sweep("imports/{$project->id()}");
         $id = strtolower((string) new Ulid());
         $this->files->write($this->path($project, $id, 'file'), (string) file_get_contents($path));
         $this->files->write($this->path($project, $id, 'name'), mb_strimwidth($name, 0, 200, '…', 'UTF-8'));
@@ -151,16 +148,6 @@ final readonly class ImportStore
         // Whoever corrects something names all the rest as it was found.
         foreach (array_unique([$how, '' === $how ? self::how($grid->encoding, $grid->delimiter, '' === $grid->sheet ? null : $grid->sheet) : $how]) as $one) {
             $this->files->write($this->path($project, $id, "grid$one"), $bytes);
-        }
-    }
-
-    private function sweep(Project $project): void
-    {
-        foreach ($this->files->listContents("imports/{$project->id()}") as $folder) {
-            $id = basename($folder->path());
-            if (Ulid::isValid(strtoupper($id)) && Ulid::fromString(strtoupper($id))->getDateTime()->getTimestamp() < time() - self::KEPT_SECONDS) {
-                $this->files->deleteDirectory($folder->path());
-            }
         }
     }
 

@@ -72,25 +72,25 @@ final class RowPicturesController extends AbstractController
     }
 
     /** How far a worker is with many pictures; the page is drawn anew once they are in. */
-    #[Route('/pictures/waits/{id}', name: 'rows_pictures_waits', methods: ['GET'])]
-    public function waits(Project $project, string $id, PictureIntake $intake): Response
+    #[Route('/pictures/waits/{upload}', name: 'rows_pictures_waits', methods: ['GET'])]
+    public function waits(Project $project, string $upload, PictureIntake $intake): Response
     {
-        $found = $intake->look($project, $id);
+        $found = $intake->look($project, $upload);
         if ($found instanceof Progress) {
-            return $this->render('part/meter.html.twig', ['progress' => $found, 'address' => $this->generateUrl('rows_pictures_waits', ['project' => $project->id(), 'id' => $id]), 'what' => self::COUNTED]);
+            return $this->render('part/meter.html.twig', ['progress' => $found, 'address' => $this->generateUrl('rows_pictures_waits', ['project' => $project->id(), 'upload' => $upload]), 'what' => self::COUNTED]);
         }
         if (null !== $found) {
             $this->tell($found);
-            $intake->forget($project, $id);
+            $intake->forget($project, $upload);
         }
 
         return new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('rows_pictures', ['project' => $project->id()])]);
     }
 
-    #[Route('/pictures/waits/{id}', name: 'rows_pictures_stop', methods: ['POST'])]
-    public function stop(Project $project, string $id, PictureIntake $intake): Response
+    #[Route('/pictures/waits/{upload}', name: 'rows_pictures_stop', methods: ['POST'])]
+    public function stop(Project $project, string $upload, PictureIntake $intake): Response
     {
-        $intake->forget($project, $id);
+        $intake->forget($project, $upload);
         $this->addFlash('good', 'Stopped. Pictures that were in already stay.');
 
         return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);

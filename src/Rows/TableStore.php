@@ -87,8 +87,7 @@ final class TableStore
 
     public function replace(Project $project, Table $table, string $source): void
     {
-        $next = 0 === $project->rowCount() ? 1 : $this->sheet($project)->nextId();
-        $this->take($project, Sheet::of($table, $next), $source, $table->notices);
+        $this->take($project, Sheet::of($table, $this->sheet($project)->nextId()), $source, $table->notices);
     }
 
     /** @param list<string> $notices what had to be said when it came in */
@@ -177,7 +176,7 @@ final class TableStore
     {
         $found = $this->connection->fetchAllAssociative('SELECT uid, cells, off, draft FROM table_row WHERE project_id = ? ORDER BY number LIMIT ?', [$project->id(), $most]);
 
-        return new Sheet($project->columns(), array_map(static fn (array $record): SheetRow => new SheetRow((int) $record['uid'], self::cells($record), (bool) $record['off'], (bool) $record['draft']), $found));
+        return new Sheet($project->columns(), array_map(static fn (array $record): SheetRow => new SheetRow((int) $record['uid'], self::cells($record), (bool) $record['off'], (bool) $record['draft']), $found), $project->lastRowId());
     }
 
     private function change(Project $project, int $step): ?TableChange

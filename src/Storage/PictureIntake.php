@@ -114,6 +114,9 @@ final readonly class PictureIntake
         }
         $this->tables->recook($project);
         $this->notes->tell("$folder/progress", ['names' => array_map(strval(...), array_keys($names)), 'told' => $sentences]);
+        foreach (['list', ...array_keys((array) $list['names'])] as $sent) {
+            $this->files->delete("$folder/$sent");
+        }
     }
 
     /** @return \Generator<int, array{string|null, string|null}> the name a picture got, or what is wrong with it */
@@ -134,6 +137,7 @@ final readonly class PictureIntake
      */
     private function keep(Project $project, array $uploads, int $entries, array $told): string
     {
+        $this->notes->sweep("uploads/{$project->id()}");
         $id = strtolower((string) new Ulid());
         $folder = $this->folder($project, $id);
         foreach ($uploads as $i => $upload) {

@@ -5,10 +5,14 @@ declare(strict_types=1);
 namespace Morphea\App\Storage;
 
 use League\Flysystem\FilesystemOperator;
+use Symfony\Component\Uid\Ulid;
 
-/** What a worker writes down about long work, for those who wait for it: a small JSON file that is never read half written. */
+/** What a worker writes down about long work, for those who wait for it: a small JSON file that is never read half written. Each work has a folder named by a ULID. */
 final readonly class WorkNotes
 {
+    /** What nobody came back to within this is thrown away. */
+    private const KEPT_SECONDS = 86_400;
+
     public function __construct(private FilesystemOperator $files)
     {
     }
@@ -30,5 +34,16 @@ final readonly class WorkNotes
         $told = json_decode($this->files->read($path), true);
 
         return \is_array($told) ? $told : [];
+    }
+
+    /** Throws away what lies in a folder, in folders named by ULIDs, and is old. */
+    public function sweep(string $folder): void
+    {
+        foreach ($this->files->listContents($folder) as $found) {
+            $id = strtoupper(basename($found->path()));
+            if (Ulid::isValid($id) && Ulid::fromString($id)->getDateTime()->getTimestamp() < time() - self::KEPT_SECONDS) {
+                $this->files->deleteDirectory($found->path());
+            }
+        }
     }
 }

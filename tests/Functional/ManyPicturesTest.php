@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
 use Morphea\App\Storage\PictureIntake;
 use Morphea\App\Storage\PictureStore;
 use Morphea\App\Storage\WorkNotes;
+use Symfony\Component\Uid\Ulid;
 
 /** Hundreds of pictures at once: brought in by a worker, watched, stopped. */
 final class ManyPicturesTest extends AppTestCase
@@ -87,6 +89,17 @@ final class ManyPicturesTest extends AppTestCase
         $this->browser->loginUser($this->member('other@tidewick.example'));
         $this->browser->request('GET', $address);
         self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testWhatNobodyCameBackToIsThrownAwayAfterADay(): void
+    {
+        $project = $this->project();
+        $files = self::getContainer()->get(FilesystemOperator::class);
+        foreach (['-2 days', '-2 hours'] as $age) {
+            $files->write("uploads/{$project->id()}/".strtolower(Ulid::generate(new \DateTimeImmutable($age))).'/0', $age);
+        }
+        $this->post("/projects/{$project->id()}/library", [], ['pictures' => [$this->sent($this->zip(25), 'photos.zip')]]);
+        self::assertSame(['-2 hours'], array_map(static fn (string $path): string => (string) file_get_contents($path), array_values(array_filter(glob(\dirname(__DIR__, 2)."/var/test/files/uploads/{$project->id()}/*/0") ?: [], static fn (string $path): bool => filesize($path) < 20))));
     }
 
     /** Where the meter on the page asks. */

@@ -54,7 +54,7 @@ final class SheetTest extends AppTestCase
         $this->change($project, ['op' => 'undo']);
         $this->post("/projects/{$project->id()}/rows/draft", ['count' => '5', 'seed' => '3', 'themes' => "kettles\nboots"]);
         self::assertSame($drafted, \array_slice($this->rows($project), 3), 'the same seed gives the same rows');
-        $this->change($project, ['op' => 'accept', 'ids' => [4, 5]]);
+        $this->change($project, ['op' => 'accept', 'ids' => [9, 10]]);
         self::assertCount(4, $planner->plan($this->reload($project), new Order(Format::Svg, '', '{full_name}', 'x'))->pieces);
     }
 

@@ -15,8 +15,9 @@ final readonly class Sheet
     /**
      * @param list<Column>   $columns
      * @param list<SheetRow> $rows
+     * @param int            $lastId the highest id a row of this table ever had: none is given twice, so that nothing kept for a row that is gone comes to another
      */
-    public function __construct(public array $columns, public array $rows)
+    public function __construct(public array $columns, public array $rows, private int $lastId = 0)
     {
         $this->places = array_flip(array_map(static fn (Column $column): string => $column->key, $columns));
     }
@@ -46,7 +47,7 @@ final readonly class Sheet
 
     public function nextId(): int
     {
-        return 1 + array_reduce($this->rows, static fn (int $most, SheetRow $row): int => max($most, $row->id), 0);
+        return 1 + array_reduce($this->rows, static fn (int $most, SheetRow $row): int => max($most, $row->id), $this->lastId);
     }
 
     /** @return list<string> */
@@ -74,7 +75,7 @@ final readonly class Sheet
             throw new TableError(\sprintf('A table has up to %d columns.', Table::MAX_COLUMNS));
         }
 
-        return new self(array_map(static fn (Column $column, int $i): Column => $column->at($i), $columns, array_keys($columns)), $this->rows);
+        return new self(array_map(static fn (Column $column, int $i): Column => $column->at($i), $columns, array_keys($columns)), $this->rows, $this->nextId() - 1);
     }
 
     /**
@@ -88,7 +89,7 @@ final readonly class Sheet
             throw new TableError(\sprintf('A table has up to %s rows.', number_format(Table::MAX_ROWS)));
         }
 
-        return new self($this->columns, $rows);
+        return new self($this->columns, $rows, $this->nextId() - 1);
     }
 
     /** @return array<int, true> numbers, from 1, of rows that runs leave out: switched off, or drafts nobody accepted */

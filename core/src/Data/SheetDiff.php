@@ -118,7 +118,7 @@ final readonly class SheetDiff
         $order = isset($this->data['order']) ? $this->data['order'][$side] : array_keys($rows);
         $columns = isset($this->data['columns']) ? self::readColumns($this->data['columns'][$side], $locale) : $sheet->columns;
 
-        return new Sheet($columns, array_map(static fn (int $id): SheetRow => $rows[$id], $order));
+        return new Sheet($columns, array_map(static fn (int $id): SheetRow => $rows[$id], $order), $sheet->nextId() - 1);
     }
 
     /** @return array<int, SheetRow> */

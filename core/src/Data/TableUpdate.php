@@ -139,7 +139,7 @@ final readonly class TableUpdate
             $new[] = $column->heading;
         }
 
-        return [(new Sheet($here->columns, []))->withColumns($columns), $places, $new];
+        return [$here->withRows([])->withColumns($columns), $places, $new];
     }
 
     /** @param list<SheetRow> $rows as they come to stand */

@@ -25,7 +25,7 @@ final readonly class AddColumn implements SheetEdit
         $at = null === $this->behind ? \count($sheet->columns) : $sheet->place($this->behind) + 1;
         $columns = [...\array_slice($sheet->columns, 0, $at), new Column($at, $key, $heading, recipe: $this->recipe), ...\array_slice($sheet->columns, $at)];
         $rows = array_map(static fn (SheetRow $row): SheetRow => $row->with([...\array_slice($row->cells, 0, $at), '', ...\array_slice($row->cells, $at)]), $sheet->rows);
-        $new = (new Sheet($sheet->columns, $rows))->withColumns($columns);
+        $new = $sheet->withRows($rows)->withColumns($columns);
         Kitchen::order($new);
 
         return $new;

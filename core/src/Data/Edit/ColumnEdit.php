@@ -103,6 +103,6 @@ final readonly class ColumnEdit implements SheetEdit
     {
         $rows = array_map(static fn (SheetRow $row): SheetRow => $row->with(array_map(static fn (int $place): string => $row->cells[$place], $order)), $sheet->rows);
 
-        return (new Sheet($sheet->columns, $rows))->withColumns(array_map(static fn (int $place): Column => $sheet->columns[$place], $order));
+        return $sheet->withRows($rows)->withColumns(array_map(static fn (int $place): Column => $sheet->columns[$place], $order));
     }
 }
