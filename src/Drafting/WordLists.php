@@ -47,11 +47,11 @@ final readonly class WordLists implements TextService
             return '';
         }
         $last = $filled[\count($filled) - 1];
-        if (1 === preg_match('/^(.*?)(\d+)$/', $last, $m) && \count(array_unique($filled)) === \count($filled) && $this->counts($filled)) {
-            return $m[1].str_pad((string) ((int) $m[2] + $step + 1), \strlen($m[2]), '0', \STR_PAD_LEFT);
-        }
         if (1 === preg_match('/^\d{4}-\d{2}-\d{2}$/', $last)) {
             return (new \DateTimeImmutable($last))->modify('+'.($step + 1).' days')->format('Y-m-d');
+        }
+        if (1 === preg_match('/^(.*?)(\d+)$/', $last, $m) && \count(array_unique($filled)) === \count($filled) && $this->counts($filled)) {
+            return $m[1].str_pad((string) ((int) $m[2] + $step + 1), \strlen($m[2]), '0', \STR_PAD_LEFT);
         }
         if (array_filter($filled, is_numeric(...)) === $filled) {
             return (string) $random->getInt((int) min($filled), max((int) min($filled), (int) max($filled)));

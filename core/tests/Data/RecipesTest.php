@@ -53,8 +53,8 @@ final class RecipesTest extends TestCase
         yield 'date as ISO' => [['recipe' => 'date', 'column' => 'from', 'part' => 'iso'], ['2026-03-04', '', '2026-03-04'], 'The date as 2026-03-04 of [From]'];
         yield 'days' => [['recipe' => 'days', 'from' => 'from', 'to' => 'to'], ['28', '', '-3'], 'Days from [From] to [To]'];
         yield 'first filled' => [['recipe' => 'first', 'of' => ['town', 'name'], 'words' => '?'], ['NW', 'nw', 'Влада'], 'The first of [Town], [Name] that is not empty, or “?”'];
-        yield 'when' => [['recipe' => 'when', 'column' => 'fixes', 'test' => 'more', 'value' => '5', 'then' => 'many by {name}', 'otherwise' => 'few'], ['many by ottilie van der berg', 'few', 'few'], '“many by {name}” where [Fixes] is more than “5”, else “few”'];
-        yield 'when empty' => [['recipe' => 'when', 'column' => 'town', 'test' => 'empty', 'then' => 'nowhere', 'otherwise' => '{town}'], ['NW', 'nw', 'nowhere'], '“nowhere” where [Town] is empty, else “{town}”'];
+        yield 'when' => [['recipe' => 'when', 'column' => 'fixes', 'test' => 'more', 'value' => '5', 'then' => 'many by {name}', 'otherwise' => 'few'], ['many by ottilie van der berg', 'few', 'few'], '“many by [Name]” where [Fixes] is more than “5”, else “few”'];
+        yield 'when empty' => [['recipe' => 'when', 'column' => 'town', 'test' => 'empty', 'then' => 'nowhere', 'otherwise' => '{town}'], ['NW', 'nw', 'nowhere'], '“nowhere” where [Town] is empty, else “[Town]”'];
         yield 'picture' => [['recipe' => 'picture', 'column' => 'kind'], ['kettle.jpg', '', 'kettle.jpg'], 'The picture that [Kind] names'];
         yield 'deal' => [['recipe' => 'deal', 'pool' => ['a.jpg', 'b.jpg']], ['a.jpg', 'b.jpg', 'a.jpg'], '2 dealt out in turn: a.jpg, b.jpg'];
     }

@@ -22,7 +22,7 @@ final readonly class RecipeCodec
         }
         $text = static fn (string $key, string $default = ''): string => \is_scalar($data[$key] ?? null) ? mb_substr((string) $data[$key], 0, self::MOST_LETTERS) : $default;
         $column = static fn (string $key): string => '' !== $text($key) ? $text($key) : throw new TableError('Pick the column it is made from.');
-        $number = static fn (string $key, int $default, int $least, int $most): int => max($least, min($most, is_numeric($data[$key] ?? null) ? (int) $data[$key] : $default));
+        $number = static fn (string $key, int $default, int $least, int $most): int => (int) max($least, min($most, is_numeric($data[$key] ?? null) ? (float) $data[$key] : $default));
 
         return match ($text('recipe')) {
             'join' => new Join(self::pattern($text('pattern'), $locale)),

@@ -58,7 +58,7 @@ final readonly class Split implements Recipe
             return $found ? trim($m[self::NUMBER === $this->how ? 1 : 2]) : (self::NUMBER === $this->how ? '' : $cell);
         }
         if (self::POSITION === $this->how) {
-            return trim((string) grapheme_substr($cell, max(0, $this->part - 1), 0 === $this->length ? null : $this->length));
+            return trim((string) grapheme_substr($cell, $this->part > 0 ? $this->part - 1 : $this->part, 0 === $this->length ? null : $this->length));
         }
         $parts = '' === $this->at ? [$cell] : explode($this->at, ' ' === $this->at ? (string) preg_replace('/\s+/u', ' ', trim($cell)) : $cell);
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
+use Morphea\Core\Data\CellReader;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
@@ -29,10 +30,11 @@ final readonly class WhenThen implements Recipe
         foreach ($this->columns() as $key) {
             $places[$key] = $sheet->place($key);
         }
+        $monthFirst = $sheet->column($this->column)->monthFirst;
         $cells = [];
         foreach ($sheet->rows as $row) {
             $values = array_map(static fn (int $place): string => $row->cells[$place], $places);
-            $pattern = $this->holds($values[$this->column], $kitchen) ? $this->then : $this->otherwise;
+            $pattern = $this->holds($values[$this->column], $kitchen, $monthFirst) ? $this->then : $this->otherwise;
             $cells[] = $filler->fill($pattern, $values)->text;
         }
 
@@ -43,7 +45,7 @@ final readonly class WhenThen implements Recipe
     {
         $test = self::TESTS[$this->test] ?? $this->test;
 
-        return \sprintf('“%s” where [%s] %s%s, else “%s”', $this->then->source, $heading($this->column), $test, \in_array($this->test, ['empty', 'filled'], true) ? '' : " “{$this->value}”", $this->otherwise->source);
+        return \sprintf('“%s” where [%s] %s%s, else “%s”', Join::words($this->then, $heading), $heading($this->column), $test, \in_array($this->test, ['empty', 'filled'], true) ? '' : " “{$this->value}”", Join::words($this->otherwise, $heading));
     }
 
     public function toArray(): array
@@ -51,21 +53,32 @@ final readonly class WhenThen implements Recipe
         return ['recipe' => 'when', 'column' => $this->column, 'test' => $this->test, 'value' => $this->value, 'then' => $this->then->source, 'otherwise' => $this->otherwise->source];
     }
 
-    private function holds(string $cell, Kitchen $kitchen): bool
+    private function holds(string $cell, Kitchen $kitchen, ?bool $monthFirst): bool
     {
         $fold = static fn (string $text): string => mb_strtolower(trim($text), 'UTF-8');
-        if (\in_array($this->test, ['more', 'less'], true)) {
-            $order = ($kitchen->reader->number($cell) ?? $fold($cell)) <=> ($kitchen->reader->number($this->value) ?? $fold($this->value));
-
-            return '' !== trim($cell) && ('more' === $this->test ? $order > 0 : $order < 0);
-        }
 
         return match ($this->test) {
             'is-not' => $fold($cell) !== $fold($this->value),
             'contains' => '' !== $this->value && str_contains($fold($cell), $fold($this->value)),
             'empty' => '' === trim($cell),
             'filled' => '' !== trim($cell),
+            'more' => $this->order($cell, $kitchen->reader, $monthFirst) > 0,
+            'less' => $this->order($cell, $kitchen->reader, $monthFirst) < 0,
             default => $fold($cell) === $fold($this->value),
         };
+    }
+
+    /** Where a cell stands to the value: numbers by how much they are, dates by when; what is neither like the value nor a word stands nowhere (0). */
+    private function order(string $cell, CellReader $reader, ?bool $monthFirst): int
+    {
+        foreach ([$reader->number(...), static fn (string $text): ?\DateTimeImmutable => $reader->date($text, $monthFirst)] as $read) {
+            if (null !== $value = $read($this->value)) {
+                $own = $read($cell);
+
+                return null === $own ? 0 : $own <=> $value;
+            }
+        }
+
+        return '' === trim($cell) ? 0 : strnatcasecmp(trim($cell), trim($this->value));
     }
 }
