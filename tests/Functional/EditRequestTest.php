@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Rows\EditRequest;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Kind;
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\TableBuilder;
+use Morphea\Core\Data\TableError;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** What the grid asks for, in JSON, and what becomes of a table by it. */
+final class EditRequestTest extends TestCase
+{
+    /**
+     * @param array<string, mixed> $asked
+     * @param list<string>         $rows  id and cells of each
+     */
+    #[DataProvider('asked')]
+    public function testWhatIsAskedIsDone(array $asked, array $rows, string $says): void
+    {
+        $edit = EditRequest::read($asked, 'en_GB');
+        self::assertSame($rows, self::rows($edit->apply(self::sheet())));
+        self::assertSame($says, $edit->says());
+    }
+
+    /** @return iterable<string, array{array<string, mixed>, list<string>, string}> */
+    public static function asked(): iterable
+    {
+        $all = ['1 Ng|NW', '2 Oar|SL', '3 Pip|ST'];
+        yield 'one cell' => [['op' => 'cells', 'cells' => ['2' => ['town' => 'Strand']]], ['1 Ng|NW', '2 Oar|Strand', '3 Pip|ST'], '1 cell changed'];
+        yield 'cells and rows' => [['op' => 'cells', 'cells' => [1 => ['name' => 5, 'town' => null]], 'new' => [['name' => 'Jo'], []]], ['1 5|', '2 Oar|SL', '3 Pip|ST', '4 Jo|', '5 |'], '3 cells changed'];
+        yield 'in its own words' => [['op' => 'cells', 'cells' => [3 => ['name' => 'Pippa']], 'says' => 'kettle.jpg given to a cell'], ['1 Ng|NW', '2 Oar|SL', '3 Pippa|ST'], 'kettle.jpg given to a cell'];
+        yield 'a row under another' => [['op' => 'add', 'under' => 1, 'count' => 2], ['1 Ng|NW', '4 |', '5 |', '2 Oar|SL', '3 Pip|ST'], '2 rows added'];
+        yield 'a row at the end' => [['op' => 'add', 'under' => null], [...$all, '4 |'], '1 row added'];
+        yield 'removed' => [['op' => 'remove', 'ids' => [1, 3]], ['2 Oar|SL'], '2 rows removed'];
+        yield 'moved up' => [['op' => 'move', 'ids' => [3], 'before' => 1], ['3 Pip|ST', '1 Ng|NW', '2 Oar|SL'], '1 row moved'];
+        yield 'moved to the end' => [['op' => 'move', 'ids' => [1, 2], 'before' => null], ['3 Pip|ST', '1 Ng|NW', '2 Oar|SL'], '2 rows moved'];
+        yield 'switched off' => [['op' => 'switch', 'ids' => [2], 'off' => true], ['1 Ng|NW', '2 Oar|SL off', '3 Pip|ST'], '1 row switched off'];
+        yield 'a column between' => [['op' => 'column-add', 'heading' => 'Hours', 'behind' => 'name'], ['1 Ng||NW', '2 Oar||SL', '3 Pip||ST'], 'Column “Hours” added'];
+        yield 'a column made' => [['op' => 'column-add', 'heading' => 'Loud', 'recipe' => ['recipe' => 'case', 'column' => 'name', 'way' => 'upper']], ['1 Ng|NW|', '2 Oar|SL|', '3 Pip|ST|'], 'Column “Loud” added'];
+        yield 'a column moved' => [['op' => 'column-move', 'key' => 'town', 'to' => 0], ['1 NW|Ng', '2 SL|Oar', '3 ST|Pip'], 'Column moved'];
+        yield 'moved too far' => [['op' => 'column-move', 'key' => 'name', 'to' => 99], ['1 NW|Ng', '2 SL|Oar', '3 ST|Pip'], 'Column moved'];
+        yield 'a column removed' => [['op' => 'column-remove', 'key' => 'name'], ['1 NW', '2 SL', '3 ST'], 'Column removed'];
+    }
+
+    public function testColumnsGetNamesAndKinds(): void
+    {
+        $sheet = EditRequest::read(['op' => 'column-rename', 'key' => 'town', 'heading' => 'Harbour town'], 'en_GB')->apply(self::sheet());
+        self::assertSame(['name Name', 'town Harbour town'], array_map(static fn (Column $column): string => "$column->key $column->heading", $sheet->columns), 'links and recipes go by the key, which stays');
+        $sheet = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => 'date', 'monthFirst' => true], 'en_GB')->apply($sheet);
+        self::assertSame([Kind::Date, true], [$sheet->columns[0]->kind, $sheet->columns[0]->monthFirst]);
+        $sheet = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => ''], 'en_GB')->apply($sheet);
+        self::assertSame([null, null], [$sheet->columns[0]->kind, $sheet->columns[0]->monthFirst], 'as found again');
+    }
+
+    /** @param array<string, mixed> $asked */
+    #[DataProvider('refused')]
+    public function testWhatCannotBeDoneIsSaidInWords(array $asked, string $words): void
+    {
+        $this->expectException(TableError::class);
+        $this->expectExceptionMessage($words);
+        EditRequest::read($asked, 'en_GB')->apply(self::sheet());
+    }
+
+    /** @return iterable<string, array{array<string, mixed>, string}> */
+    public static function refused(): iterable
+    {
+        yield 'nothing' => [[], 'There is nothing like this to be done to a table.'];
+        yield 'something else' => [['op' => 'shuffle'], 'There is nothing like this'];
+        yield 'no rows' => [['op' => 'remove', 'ids' => []], 'Select the rows first.'];
+        yield 'rows of another shape' => [['op' => 'remove', 'ids' => ['1; DROP TABLE']], 'Select the rows first.'];
+        yield 'a row that is gone' => [['op' => 'switch', 'ids' => [9], 'off' => true], 'not there any more'];
+        yield 'a column that is gone' => [['op' => 'cells', 'cells' => [1 => ['gone' => 'x']]], 'There is no column “gone”'];
+        yield 'no column at all' => [['op' => 'column-rename', 'heading' => 'x'], 'There is no column'];
+        yield 'no heading' => [['op' => 'column-rename', 'key' => 'name', 'heading' => '  '], 'needs a heading'];
+        yield 'a recipe of itself' => [['op' => 'recipe', 'key' => 'name', 'recipe' => ['recipe' => 'case', 'column' => 'name']], 'in a circle'];
+        yield 'a recipe that is none' => [['op' => 'column-add', 'heading' => 'x', 'recipe' => ['recipe' => 'bake']], 'There is no such recipe.'];
+        yield 'letters without end' => [['op' => 'cells', 'cells' => [1 => ['name' => str_repeat('x', 32_768)]]], 'A cell holds up to 32,767 letters'];
+        yield 'bytes that are no text' => [['op' => 'cells', 'cells' => [1 => ['name' => "\xFF\xFE"]]], 'no readable text'];
+        yield 'rows without end' => [['op' => 'add', 'count' => 20_000], 'up to 20,000 rows'];
+    }
+
+    private static function sheet(): Sheet
+    {
+        return Sheet::of((new TableBuilder())->build([['Name', 'Town'], ['Ng', 'NW'], ['Oar', 'SL'], ['Pip', 'ST']]));
+    }
+
+    /** @return list<string> */
+    private static function rows(Sheet $sheet): array
+    {
+        return array_map(static fn (SheetRow $row): string => $row->id.' '.implode('|', $row->cells).($row->off ? ' off' : ''), $sheet->rows);
+    }
+}
