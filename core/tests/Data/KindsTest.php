@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Data;
 
 use Morphea\Core\Data\CellReader;
+use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Kinds;
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Naming\PictureNames;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -44,6 +47,13 @@ final class KindsTest extends TestCase
         self::assertSame(Kind::Picture, self::kinds()->infer(['', ''], '@photo'));
         self::assertSame(Kind::Picture, self::kinds()->infer(['wireless', 'teapot'], '@photo'), 'not here yet, but they could be names of files');
         self::assertSame(Kind::Text, self::kinds()->infer(['Bo Tansy', 'Ng'], '@name'), 'these could not');
+    }
+
+    public function testTheKindSomebodySaidCountsElseTheFirstCellsTellIt(): void
+    {
+        $sheet = new Sheet([new Column(0, 'n', 'N'), new Column(1, 's', 'S', Kind::Text)], array_map(static fn (int $i): SheetRow => new SheetRow($i, [$i < 600 ? (string) $i : 'seven', (string) $i]), range(1, 2_000)));
+        self::assertSame(Kind::Number, self::kinds()->ofColumn($sheet, $sheet->columns[0]), 'of a long table its beginning');
+        self::assertSame(Kind::Text, self::kinds()->ofColumn($sheet, $sheet->columns[1]));
     }
 
     public function testDatesThatCouldBeReadEitherWayAreAskedAbout(): void
