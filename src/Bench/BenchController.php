@@ -23,7 +23,6 @@ use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\Unit;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -112,12 +111,7 @@ final class BenchController extends AbstractController
     #[Route('/projects/{project}/save.morphea', name: 'project_save', methods: ['GET'])]
     public function save(Project $project): Response
     {
-        $path = $this->file->write($project, true);
-        $response = new BinaryFileResponse($path, headers: ['Content-Type' => 'application/zip']);
-        $name = (FileNames::safe($project->name()) ?: 'project').'.morphea';
-        $response->headers->set('Content-Disposition', Attachment::header($name));
-
-        return $response->deleteFileAfterSend();
+        return Attachment::file($this->file->write($project, true), (FileNames::safe($project->name()) ?: 'project').'.morphea', 'application/zip');
     }
 
     /** Another project of the same design, with or without its rows. */

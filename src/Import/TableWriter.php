@@ -57,14 +57,18 @@ final readonly class TableWriter
     {
         $book = new Spreadsheet();
         $sheet = $book->getActiveSheet();
-        $line = 1;
-        foreach ([$headings, ...$rows] as $cells) {
+        $line = 0;
+        $put = static function (array $cells) use ($sheet, &$line): void {
+            ++$line;
             foreach ($cells as $i => $cell) {
                 if ('' !== $cell) {
                     $sheet->setCellValueExplicit([$i + 1, $line], $cell, DataType::TYPE_STRING);
                 }
             }
-            ++$line;
+        };
+        $put($headings);
+        foreach ($rows as $cells) {
+            $put($cells);
         }
         foreach (array_keys($headings) as $i) {
             $letter = Coordinate::stringFromColumnIndex($i + 1);

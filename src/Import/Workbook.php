@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
+use Morphea\App\Web\Stopped;
 use Morphea\Core\Data\Table;
 use PhpOffice\PhpSpreadsheet\Cell\Cell;
 use PhpOffice\PhpSpreadsheet\Cell\Coordinate;
@@ -80,7 +81,7 @@ final readonly class Workbook
             $reader->setReadFilter($filter);
 
             return $reader->load($path);
-        } catch (ReadingStopped $e) {
+        } catch (Stopped $e) {
             throw $e;
         } catch (\Throwable $e) {
             throw new UploadError("“{$name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX or CSV, and bring that in.", 0, $e);

@@ -8,10 +8,10 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\RawGrid;
 use Morphea\App\Import\RawReader;
-use Morphea\App\Import\ReadingStopped;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Storage\WorkNotes;
 use Morphea\App\Web\Progress;
+use Morphea\App\Web\Stopped;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Ulid;
 
@@ -95,13 +95,13 @@ final readonly class ImportStore
         try {
             $this->readAs($project, $id, $how, $name, null, null, $sheet, function (int $lines, ?int $total) use ($project, $id, $path, $told): void {
                 if (null === $this->name($project, $id)) {
-                    throw new ReadingStopped();
+                    throw new Stopped();
                 }
                 $this->notes->tell($path, ['done' => $lines, 'total' => $total] + $told);
             });
         } catch (UploadError $e) {
             $this->notes->tell($path, ['error' => $e->getMessage()]);
-        } catch (ReadingStopped) {
+        } catch (Stopped) {
             // What was told after it was forgotten goes too.
             $this->forget($project, $id);
         }
@@ -125,7 +125,7 @@ final readonly class ImportStore
         $this->files->deleteDirectory("imports/{$project->id()}/$id");
     }
 
-    /** @throws UploadError|ReadingStopped */
+    /** @throws UploadError|Stopped */
     private function readAs(Project $project, string $id, string $how, string $name, ?string $encoding, ?string $delimiter, ?string $sheet, ?\Closure $progress = null): void
     {
         $local = (string) tempnam(sys_get_temp_dir(), 'morphea');

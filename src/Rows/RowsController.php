@@ -11,13 +11,11 @@ use Morphea\App\Import\TableWriter;
 use Morphea\App\Web\Attachment;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Edit\AddRows;
-use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\FileNames;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -62,20 +60,12 @@ final class RowsController extends AbstractController
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    #[Route('/write.{ending}', name: 'rows_write', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
-    public function write(Project $project, string $ending, TableWriter $writer): Response
-    {
-        $sheet = $this->store->sheet($project);
-
-        return $this->attach($writer->write($ending, array_map(static fn (Column $column): string => $column->heading, $sheet->columns), array_map(static fn (SheetRow $row): array => $row->cells, $sheet->rows)), (FileNames::safe($project->name()) ?: 'rows').".$ending", TableWriter::TYPES[$ending]);
-    }
-
     #[Route('/blank.{ending}', name: 'rows_blank', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
     public function blank(Project $project, string $ending, TableWriter $writer): Response
     {
         $blank = BlankSheet::of($project->template());
 
-        return $this->attach($writer->write($ending, $blank->headings, [$blank->sample], $blank->notes), (FileNames::safe($project->name()) ?: 'rows')."-to-fill-in.$ending", TableWriter::TYPES[$ending]);
+        return Attachment::file($writer->write($ending, $blank->headings, [$blank->sample], $blank->notes), (FileNames::safe($project->name()) ?: 'rows')."-to-fill-in.$ending", TableWriter::TYPES[$ending]);
     }
 
     #[Route('/draft', name: 'rows_draft', methods: ['POST'])]
@@ -92,13 +82,5 @@ final class RowsController extends AbstractController
         }
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
-    }
-
-    private function attach(string $path, string $name, string $type): Response
-    {
-        $response = new BinaryFileResponse($path, headers: ['Content-Type' => $type]);
-        $response->headers->set('Content-Disposition', Attachment::header($name));
-
-        return $response->deleteFileAfterSend();
     }
 }

@@ -5,11 +5,21 @@ declare(strict_types=1);
 namespace Morphea\App\Web;
 
 use Morphea\Core\Naming\FileNames;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 
-/** The header by which a browser saves a file under a name of any script (RFC 6266). */
+/** Files that a browser saves, under a name of any script (RFC 6266). */
 final readonly class Attachment
 {
+    /** A file of its own, which goes once it is sent. */
+    public static function file(string $path, string $name, string $type): BinaryFileResponse
+    {
+        $response = new BinaryFileResponse($path, headers: ['Content-Type' => $type]);
+        $response->headers->set('Content-Disposition', self::header($name));
+
+        return $response->deleteFileAfterSend();
+    }
+
     public static function header(string $name): string
     {
         return HeaderUtils::makeDisposition('attachment', $name, FileNames::safe((string) preg_replace('/[^\x20-\x7E]|%/', '_', $name)));

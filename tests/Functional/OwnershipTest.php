@@ -27,7 +27,7 @@ final class OwnershipTest extends AppTestCase
         $bytes = (string) file_get_contents(\dirname(__DIR__, 2).'/fonts/lora/400.ttf');
         $font = self::getContainer()->get(FontStore::class)->add($project->owner(), self::getContainer()->get(FontReader::class)->read($bytes, 'own.ttf'));
         $starter = self::getContainer()->get(OwnStarters::class)->keep($project);
-        $values = ['project' => $project->id(), 'run' => $run->id(), 'name' => 'border.svg', 'number' => '0', 'hash' => $font->hash(), 'starter' => $starter->id(), 'import' => str_repeat('0', 26), 'upload' => str_repeat('0', 26), 'ending' => 'csv'];
+        $values = ['project' => $project->id(), 'run' => $run->id(), 'name' => 'border.svg', 'number' => '0', 'hash' => $font->hash(), 'starter' => $starter->id(), 'import' => str_repeat('0', 26), 'upload' => str_repeat('0', 26), 'file' => str_repeat('0', 26), 'ending' => 'csv'];
         $this->browser->request('GET', "/projects/{$project->id()}/pictures/border.svg");
         self::assertResponseIsSuccessful('the owner does see it');
         $this->browser->request('GET', "/own-fonts/{$font->hash()}");

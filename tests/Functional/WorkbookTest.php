@@ -6,11 +6,11 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Bench\StarterShelf;
 use Morphea\App\Import\OpenDocument;
-use Morphea\App\Import\ReadingStopped;
 use Morphea\App\Import\TableWriter;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Import\Workbook;
 use Morphea\App\Rows\BlankSheet;
+use Morphea\App\Web\Stopped;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -62,8 +62,8 @@ final class WorkbookTest extends AppTestCase
         sort($sorted);
         self::assertSame($sorted, $lines, 'it never goes back');
         self::assertLessThanOrEqual(2_001, max([0, ...$lines]));
-        $this->expectException(ReadingStopped::class);
-        $this->workbook()->grid($path, 'x', null, static fn () => throw new ReadingStopped());
+        $this->expectException(Stopped::class);
+        $this->workbook()->grid($path, 'x', null, static fn () => throw new Stopped());
     }
 
     public function testWhatOnlyLooksLikeAWorkbookIsRefusedByItsContents(): void

@@ -10,8 +10,8 @@ use Morphea\App\Web\Progress;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 
-/** Large workbooks: read by a worker, watched, stopped. */
-final class LargeImportTest extends AppTestCase
+/** Large workbooks: read and written by a worker, watched, stopped. */
+final class LargeWorkbooksTest extends AppTestCase
 {
     public function testALargeWorkbookIsReadInTheBackgroundAndThenLookedAt(): void
     {
@@ -100,6 +100,39 @@ final class LargeImportTest extends AppTestCase
         self::getContainer()->get(ImportStore::class)->read($this->reload($project), $import, null);
         $this->browser->request('GET', $address);
         self::assertStringContainsString('was too much to read at once', $this->browser->followRedirect()->filter('.notices')->text());
+    }
+
+    public function testALargeTableIsWrittenOutInTheBackground(): void
+    {
+        $project = $this->project("Full name|Town|Craft|Note\n".implode("\n", array_map(static fn (int $i): string => "Volunteer $i|NW|clocks|=1+$i", range(1, 8_000))));
+        $this->browser->request('GET', "/projects/{$project->id()}/rows/write.csv");
+        self::assertResponseIsSuccessful('text needs no worker');
+        $this->browser->request('GET', "/projects/{$project->id()}/rows/write.xlsx");
+        $page = $this->browser->followRedirect();
+        self::assertStringContainsString('Writing the rows out', $page->text());
+        $address = $this->browser->getRequest()->getPathInfo();
+        $this->browser->request('GET', "$address/get");
+        self::assertResponseStatusCodeSame(404, 'it is not there yet');
+        $this->work();
+        $this->browser->request('GET', "$address/progress");
+        self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
+        $page = $this->browser->request('GET', $address);
+        self::assertStringContainsString('Mending certificates.xlsx is ready', $page->text());
+        $this->browser->click($page->filter('main a.btn-go')->link());
+        $path = (string) tempnam(sys_get_temp_dir(), 'out');
+        file_put_contents($path, $this->browser->getInternalResponse()->getContent());
+        $sheet = IOFactory::createReader('Xlsx')->load($path)->getActiveSheet();
+        self::assertSame([8_001, 'Volunteer 8000', '=1+8000'], [$sheet->getHighestRow(), $sheet->getCell('A8001')->getValue(), $sheet->getCell('D8001')->getValue()]);
+        self::assertFalse($sheet->getCell('D8001')->isFormula());
+
+        // Stopped before a worker had it, there is nothing.
+        $this->browser->request('GET', "/projects/{$project->id()}/rows/write.ods");
+        $page = $this->browser->followRedirect();
+        $address = $this->browser->getRequest()->getPathInfo();
+        $this->browser->submit($page->selectButton('Stop')->form());
+        $this->work();
+        $this->browser->request('GET', $address);
+        self::assertResponseStatusCodeSame(404);
     }
 
     public function testProgressIsSaidInLinesRateAndTimeLeft(): void
