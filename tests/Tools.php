@@ -69,7 +69,7 @@ final class Tools
     public static function codes(string $png): array
     {
         $path = self::file($png);
-        $process = new Process(['zbarimg', '-q', $path]);
+        $process = new Process(['zbarimg', '-q', '-Sdisable', '-Sqrcode.enable', '-Sean13.enable', '-Scode128.enable', $path]);
         $process->run();
         unlink($path);
         $lines = array_values(array_filter(explode("\n", trim($process->getOutput()))));
