@@ -3,7 +3,7 @@ import {change, column, columns, kinds, selectedColumn, showBy} from './sheet.js
 
 const dialog = document.getElementById('column');
 let open = null;
-export function openColumn(key) {
+function openColumn(key) {
     open = column(key);
     const field = (id) => document.getElementById(id);
     field('column-title').textContent = `${open.letter} ${open.heading}`;

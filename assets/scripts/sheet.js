@@ -92,6 +92,7 @@ export function step(down, right) {
     const row = within(all.findIndex((one) => one.getData()._id === cell.getData()._id) + down, all);
     const key = within(keys.indexOf(cell.getField()) + right, keys);
     range().setBounds(row.getCell(key), row.getCell(key));
+    // What is in sight already is not scrolled to, which the grid answers as a refusal.
     table.scrollToRow(row, 'nearest', false).catch(() => {});
     table.scrollToColumn(key, 'middle', false).catch(() => {});
     toGrid();

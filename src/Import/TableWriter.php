@@ -26,7 +26,13 @@ final readonly class TableWriter
     public function write(string $ending, array $headings, iterable $rows, array $notes = []): string
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
-        'csv' === $ending ? $this->csv($path, $headings, $rows) : $this->workbook($path, $ending, $headings, $rows, $notes);
+        try {
+            'csv' === $ending ? $this->csv($path, $headings, $rows) : $this->workbook($path, $ending, $headings, $rows, $notes);
+        } catch (\Throwable $e) {
+            unlink($path);
+
+            throw $e;
+        }
 
         return $path;
     }

@@ -20,7 +20,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The Rows screen: the grid, a table from nothing, tables as files, drafts. Changes in the grid are SheetController's, files that come in ImportController's. */
+/** The Rows screen: the grid, a table from nothing, the blank sheet, drafts. Changes in the grid are SheetController's, files that come in ImportController's, those that go out TablesOutController's. */
 #[Route('/projects/{project}/rows')]
 final class RowsController extends AbstractController
 {
