@@ -1,3 +1,5 @@
+import {kept, saves} from './saves.js';
+
 // What all parts of the Compose screen share: its state, and asking the server for the next one.
 export const work = () => document.getElementById('work');
 export const side = () => document.getElementById('side');
@@ -7,12 +9,19 @@ export const selection = () => work().dataset.layer.split(',').filter(Boolean);
 export const box = (id) => document.getElementById(`box-${id}`);
 export const isTyping = (event) => Boolean(event.target.matches?.('input, select, textarea, [contenteditable]') || event.target.closest?.('dialog, [contenteditable]'));
 
-// One after the other: an edit is made from what the one before it left. `values` may be a function, asked only then.
-let last = Promise.resolve();
-export function ask(verb, address, values = {}) {
-    last = last.catch(() => {}).then(() => htmx.ajax(verb, address, {source: document.body, target: '#work', swap: 'morph:outerHTML', values: {...state(), ...(typeof values === 'function' ? values() : values)}}));
-    return last;
-}
+// One after the other: an edit is made from what the one before it left. `values` may be a function, asked only then; once sent, an edit stays what it was,
+// however often it has to be sent again, and has a token by which the server knows it.
+const queue = saves(async (step) => {
+    step.sends ??= {...state(), ...(step.verb === 'POST' ? {token: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`} : {}), ...(typeof step.values === 'function' ? step.values() : step.values)};
+    let status = 0;
+    const answered = ({detail}) => { if (detail.requestConfig.headers['X-Kept']) status = detail.xhr.status; };
+    document.addEventListener('htmx:beforeOnLoad', answered);
+    await htmx.ajax(step.verb, step.address, {source: document.body, target: '#work', swap: 'morph:outerHTML', headers: {'X-Kept': '1'}, values: step.sends}).catch(() => {});
+    document.removeEventListener('htmx:beforeOnLoad', answered);
+    const why = kept(status);
+    return why ? {kept: why} : {};
+});
+export const ask = (verb, address, values = {}) => queue.keep({verb, address, values});
 export const edit = (tail, values = {}) => ask('POST', url(tail), values);
 export const select = (ids) => ask('GET', url(), {layer: [ids].flat().join(','), revision: ''});
 

@@ -31,11 +31,15 @@ new MutationObserver((changes) => {
 }).observe(region(), {childList: true});
 for (const node of region().children) if (!node.classList.contains('bad')) setTimeout(() => node.remove(), LIFETIME);
 
+// Edits that are kept until they are saved are told of elsewhere.
+const isKept = (event) => event.detail.requestConfig?.headers['X-Kept'];
 document.addEventListener('htmx:responseError', (event) => {
+    if (isKept(event)) return;
     const status = event.detail.xhr.status;
     const said = event.detail.xhr.responseText;
-    notice(status === 403 ? 'This page was open for too long. Load it again and repeat the last step; nothing was changed.'
+    notice(status === 401 ? 'You are signed out. Sign in in another tab, then repeat the last step; nothing was changed.'
+        : status === 403 ? 'This page was open for too long. Load it again and repeat the last step; nothing was changed.'
         : status === 404 ? 'This is not there any more. Load the page again.'
         : said.length < 300 && !said.includes('<') && said ? said : 'The server could not do this. Nothing was changed; try again.', true);
 });
-document.addEventListener('htmx:sendError', () => notice('The server does not answer. Is it running? Nothing was changed.', true));
+document.addEventListener('htmx:sendError', (event) => isKept(event) || notice('The server does not answer. Is it running? Nothing was changed.', true));

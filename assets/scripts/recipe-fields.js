@@ -9,10 +9,12 @@ const others = (editing) => columns().filter(({key}) => key !== editing);
 const columnOptions = (editing, chosen) => others(editing).map(({key, letter, heading}) => option(key, `${letter} ${heading}`, chosen));
 export const changed = (from) => from.dispatchEvent(new Event('input', {bubbles: true}));
 
-function cap(key) {
-    const one = column(key);
-    const chip = element('span', {className: 'chip', contentEditable: 'false'}, element('span', {className: 'cap', textContent: one.letter}), ` ${one.heading}`);
-    chip.dataset.key = key;
+// A column that cannot be mistyped; one that is not in the table any more says so.
+function cap(part) {
+    const one = column(part.column);
+    const chip = element('span', {className: 'chip', contentEditable: 'false'}, element('span', {className: one ? 'cap' : 'cap look', textContent: one?.letter ?? '?'}), ` ${one?.heading ?? part.column}`);
+    chip.dataset.key = part.column;
+    chip.dataset.part = JSON.stringify(part);
     return chip;
 }
 
@@ -45,7 +47,7 @@ function number(label, value) {
 // ---- below it
 // Words with columns in them; each column stands as a key-cap that cannot be mistyped.
 function pattern(label, value, {id, editing}) {
-    const parts = value.split(/(\{\w+\})/).map((part) => { const key = part.match(/^\{(\w+)\}$/)?.[1]; return key && column(key) ? cap(key) : part; });
+    const parts = (value || []).map((part) => ('words' in part ? part.words : cap(part)));
     const box = element('div', {id, className: 'words', contentEditable: 'true', spellcheck: false}, ...parts);
     box.setAttribute('role', 'textbox');
     box.setAttribute('aria-labelledby', `${id}-label`);
@@ -57,7 +59,7 @@ function pattern(label, value, {id, editing}) {
         const range = caret ?? document.createRange();
         if (!caret) { range.selectNodeContents(box); range.collapse(false); }
         range.deleteContents();
-        const chip = cap(key);
+        const chip = cap({column: key, shown: 'as-written'});
         range.insertNode(chip);
         box.focus();
         getSelection().setPosition(box, [...box.childNodes].indexOf(chip) + 1);
@@ -65,7 +67,8 @@ function pattern(label, value, {id, editing}) {
     };
     const insert = menu(`${id}-insert`, 'insert a column', `Insert a column into ${label}`, others(editing).map(({key, letter, heading}) => [`${letter}  ${heading}`, () => put(key)]));
     const all = element('div', {className: 'below'}, element('div', {className: 'd-flex justify-content-between align-items-end mb-1'}, element('span', {id: `${id}-label`, className: 'form-label m-0', textContent: label}), element('span', {}, ...insert)), box);
-    all.take = () => [...box.childNodes].map((node) => (node.dataset?.key ? `{${node.dataset.key}}` : node.textContent)).join('').replace(/\u200B|\n/g, '');
+    // As words and columns: the server writes the pattern, whatever apostrophes and braces the words hold.
+    all.take = () => [...box.childNodes].map((node) => (node.dataset?.part ? JSON.parse(node.dataset.part) : {words: node.textContent.replace(/\u200B|\n/g, '')})).filter((part) => part.words !== '');
     return all;
 }
 // Columns in an order of their own.
@@ -75,7 +78,7 @@ function several(label, value, {id, editing}) {
     const keys = () => [...list.children].map((chip) => chip.dataset.key);
     const refresh = () => add.replaceChildren(...menu(id, keys().length ? 'then' : 'pick a column', `${keys().length ? 'then' : 'pick a column'}: ${label}`, others(editing).filter(({key}) => !keys().includes(key)).map(({key, letter, heading}) => [`${letter}  ${heading}`, () => { put(key); refresh(); document.getElementById(id).focus(); changed(all); }])));
     const put = (key) => {
-        const chip = cap(key);
+        const chip = cap({column: key});
         const away = element('button', {type: 'button', className: 'pipette', textContent: '×'});
         away.setAttribute('aria-label', `Take ${column(key).heading} out`);
         away.addEventListener('click', () => { chip.remove(); refresh(); document.getElementById(id).focus(); changed(all); });

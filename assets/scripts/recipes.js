@@ -11,7 +11,7 @@ let from = null;
 
 // Words with {choices}; a part in an array is only there while a choice is one of those named: [choice, values, words]. `below` stands under the sentence.
 const recipes = {
-    join: {says: ['Joins words and columns.'], below: ['pattern'], pattern: ['pattern', 'Words and columns', '']},
+    join: {says: ['Joins words and columns.'], below: ['pattern'], pattern: ['pattern', 'Words and columns', []]},
     map: {
         says: ['Takes {column} and gives its values others; those not in the list {otherwise}', ['otherwise', ['words'], ' {words}'], '.'], below: ['pairs'],
         column: ['column', 'Column'], pairs: ['pairs', 'Value', []], otherwise: ['choice', 'Other values', 'keep', {keep: 'stay as they are', empty: 'become empty', words: 'become'}], words: ['words', 'Words for the others', ''],
@@ -32,7 +32,7 @@ const recipes = {
     first: {says: ['Takes the first of these columns that is not empty; where all are, {words}.'], below: ['of'], of: ['several', 'The most wanted first', []], words: ['words', 'Where all are empty', '', 'stays empty']},
     when: {
         says: ['Where {column} {test}', ['test', ['is', 'is-not', 'contains', 'more', 'less'], ' {value}'], ', writes the first line; else the second.'], below: ['then', 'otherwise'],
-        column: ['column', 'Where'], test: ['choice', 'Test', 'is', {is: 'is', 'is-not': 'is not', contains: 'contains', empty: 'is empty', filled: 'is not empty', more: 'is more than', less: 'is less than'}], value: ['words', 'Value', '', 'this'], then: ['pattern', 'Write', ''], otherwise: ['pattern', 'Else write', ''],
+        column: ['column', 'Where'], test: ['choice', 'Test', 'is', {is: 'is', 'is-not': 'is not', contains: 'contains', empty: 'is empty', filled: 'is not empty', more: 'is more than', less: 'is less than'}], value: ['words', 'Value', '', 'this'], then: ['pattern', 'Write', []], otherwise: ['pattern', 'Else write', []],
     },
     picture: {says: ['Names the picture that {column} means, whatever its folder, capitals and ending.'], column: ['column', 'Column that means a picture']},
     deal: {says: ['Deals these out, one to each row, {shuffled}', ['shuffled', ['1'], ' by the seed {seed}'], '.'], below: ['pool'], pool: ['lines', 'What is dealt out, one in a line', []], shuffled: ['choice', 'In which order', '', {'': 'in this order', 1: 'shuffled each round'}], seed: ['number', 'Seed of the shuffling', 1]},
@@ -52,7 +52,7 @@ const phrase = (words, recipe) => words.split(/(\{\w+\})/).map((part) => (part.s
 function draw(recipe = {}) {
     controls = all = {};
     // A new one begins with the column it was asked for at, so that something comes out at once.
-    const start = {join: {pattern: from ? `{${from}}` : ''}, first: {of: from ? [from] : []}}[kind.value];
+    const start = {join: {pattern: from ? [{column: from, shown: 'as-written'}] : []}, first: {of: from ? [from] : []}}[kind.value];
     const given = recipe.recipe ? {...recipe} : {...start};
     if (kind.value === 'split') given.cut = given.at === undefined ? ' ' : given.at in recipes.split.cut[3] ? given.at : 'other';
     ['sameCase', 'shuffled'].forEach((name) => { if (name in given) given[name] = given[name] ? '1' : ''; });

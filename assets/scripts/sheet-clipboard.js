@@ -1,6 +1,7 @@
 // Copy and paste as spreadsheets write it; pictures dropped or pasted on a cell.
 import {notice} from './notices.js';
-import {base, change, column, columns, gridHasKeys, reload, root, selected, set, sheet, token} from './sheet.js';
+import {token} from './saves.js';
+import {base, changeCells, column, columns, gridHasKeys, reload, root, selected, set, sheet} from './sheet.js';
 
 const quoted = (text) => (/["\t\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 ['copy', 'cut'].forEach((type) => document.addEventListener(type, (event) => {
@@ -46,7 +47,7 @@ document.addEventListener('paste', (event) => {
         const row = rows[start + r];
         if (row) cells[row.getData()._id] = values; else fresh.push(values);
     });
-    change({op: 'cells', cells, new: fresh, says: `${lines.length} × ${Math.max(...lines.map((line) => line.length))} cells pasted`});
+    changeCells(cells, {new: fresh, says: `${lines.length} × ${Math.max(...lines.map((line) => line.length))} cells pasted`});
 });
 
 
@@ -61,8 +62,8 @@ async function bringPictures(files, id, key) {
         if (said) said.firstChild.textContent = `Picture ${i + 1} of ${files.length} is on its way …`;
         const body = new FormData();
         body.append('pictures[]', file);
-        const answer = await fetch(`${base}/pictures/drop`, {method: 'POST', headers: {'X-CSRF-Token': token}, body});
-        const came = answer.ok ? await answer.json() : {names: [], told: [`“${file.name}” was not taken by the server. Try it again.`]};
+        const answer = await fetch(`${base}/pictures/drop`, {method: 'POST', headers: {'X-CSRF-Token': token(), 'X-Requested-With': 'fetch'}, body}).catch(() => null);
+        const came = answer?.ok ? await answer.json() : {names: [], told: [`“${file.name}” was not taken by the server. Try it again.`]};
         names.push(...came.names);
         told.push(...came.told);
     }
@@ -72,7 +73,7 @@ async function bringPictures(files, id, key) {
     const rows = sheet().getRows('active').map((row) => row.getData()._id);
     const start = rows.indexOf(id);
     await reload();
-    change({op: 'cells', cells: Object.fromEntries(names.slice(0, rows.length - start).map((name, i) => [rows[start + i], {[key]: name}])), says: names.length === 1 ? `${names[0]} given to a cell` : `${names.length} pictures given to cells`});
+    changeCells(Object.fromEntries(names.slice(0, rows.length - start).map((name, i) => [rows[start + i], {[key]: name}])), {says: names.length === 1 ? `${names[0]} given to a cell` : `${names.length} pictures given to cells`});
 }
 const cellUnder = (event) => event.target.closest?.('#grid .tabulator-cell[tabulator-field]:not(.row-header)');
 let over = null;

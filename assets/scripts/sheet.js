@@ -1,10 +1,10 @@
 // The table of the Rows screen as all of its parts share it: what is in it, what is selected, and how it is changed. Everything people do is asked of
 // the server, which answers with what changed; recipes, marks and history are its work.
 import {notice} from './notices.js';
+import {kept, saves, token} from './saves.js';
 
 export const root = document.getElementById('grid');
 export const {base} = root.dataset;
-export const token = JSON.parse(document.body.getAttribute('hx-headers'))['X-CSRF-Token'];
 export const kinds = {text: 'text', number: 'number', date: 'date', 'yes-no': 'yes or no', colour: 'colour', address: 'address', picture: 'picture'};
 let state = JSON.parse(document.getElementById('first-rows').textContent);
 let table = null;
@@ -21,34 +21,76 @@ export const toGrid = () => root.querySelector('.tabulator-tableholder').focus()
 const dialogOpen = () => document.querySelector('dialog[open]');
 
 // ---- the server
-let last = Promise.resolve();
-async function send(address, body) {
-    const answer = await fetch(base + address, {method: 'POST', headers: {'Content-Type': 'application/json', 'X-CSRF-Token': token}, body: JSON.stringify(body)});
+async function post(address, body) {
+    const answer = await fetch(base + address, {
+        method: 'POST', body: JSON.stringify(body), headers: {'Content-Type': 'application/json', 'X-Requested-With': 'fetch', 'X-CSRF-Token': token()},
+    });
     const text = await answer.text();
     let json = null;
-    try { json = JSON.parse(text); } catch { json = {error: text.length < 300 && !text.includes('<') && text ? text : 'The server could not do this. Nothing was changed; try again.'}; }
-    return {ok: answer.ok, json};
+    try { json = JSON.parse(text); } catch { json = {error: answer.status === 413 ? 'This is larger than the server takes at once. Nothing was changed; do it in parts.' : 'The server could not do this. Nothing was changed; try again.'}; }
+    return {status: answer.status, ok: answer.ok, json};
 }
-export const taste = (recipe) => send('/taste', {recipe});
-export const ask = (body) => send('/edit', body);
-// One change after the other, each made from what the one before it left.
-export function change(body) {
-    last = last.then(async () => {
-        const {ok, json} = await send('/edit', {...body, version: state.version});
-        if (!ok) {
-            notice(json.error, true);
-            if (json.stale) show({...json, all: true}); else await reload();
-            return false;
-        }
-        if (json.message) notice(json.message);
-        show(json);
-        return true;
+const unanswered = {ok: false, json: {error: 'The server does not answer. Nothing was changed; try again.'}};
+export const ask = (body) => post('/edit', body).catch(() => unanswered);
+export const taste = (recipe) => post('/taste', {recipe}).catch(() => unanswered);
+
+// One change after the other, each made from what the one before it left. A version is that of the first time it is sent: a change that arrived
+// although its answer was lost is known again by its token.
+const queue = saves(async (body) => {
+    body.version ??= state.version;
+    const answer = await post('/edit', body);
+    const why = kept(answer.status);
+    return why ? {kept: why} : answer;
+}, words);
+export async function change(body) {
+    const {ok, json} = await queue.keep({...body, token: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`});
+    if (!ok) {
+        notice(json.error, true);
+        if (json.stale) show({...json, all: true}); else await reload();
+        return false;
+    }
+    if (json.message) notice(json.message);
+    show(json);
+    if (json.refused?.length) refused(json);
+    return true;
+}
+// Cells get other words: they show them at once, and go in where they still stand as they were seen.
+export function changeCells(cells, more = {}) {
+    const seen = {};
+    for (const [id, values] of Object.entries(cells)) for (const key of Object.keys(values)) (seen[id] ??= {})[key] = more.seen?.[id]?.[key] ?? String(table.getRow(Number(id))?.getData()[key] ?? '');
+    table.updateData(Object.entries(cells).map(([id, values]) => ({_id: Number(id), ...values})));
+    return change({...more, op: 'cells', cells, seen});
+}
+// Somebody else changed these cells meanwhile: what stands there now is shown, and one's own can still be put in.
+function refused({refused: list, refusedCount: count}) {
+    const told = notice(`${list.slice(0, 3).map(({says}) => says).join(' ')}${count > 3 ? ` And ${count - 3} more.` : ''}`, true);
+    const mine = list.filter(({now}) => now !== null);
+    if (!mine.length || count > list.length) return;
+    const put = document.createElement('button');
+    put.type = 'button';
+    put.className = 'btn btn-plain flex-none';
+    put.textContent = 'Put mine in';
+    put.addEventListener('click', () => {
+        const pick = (what) => mine.reduce((all, one) => { (all[one.id] ??= {})[one.key] = one[what]; return all; }, {});
+        changeCells(pick('yours'), {seen: pick('now')});
+        told.remove();
     });
-    return last;
+    told.lastChild.before(put);
+}
+const OPS = {add: 'rows added', remove: 'rows removed', move: 'rows moved', switch: 'rows switched on or off', accept: 'drafts accepted', undo: 'undo', redo: 'redo', replace: 'find and replace'};
+function words(body) {
+    const line = (id, values) => Object.entries(values).map(([key, value]) => `row ${id === null ? 'new' : table.getRow(Number(id))?.getData()._no ?? '?'}\t${column(key)?.heading ?? key}\t${value}`);
+    return body.op === 'cells' ? [...Object.entries(body.cells).flatMap(([id, values]) => line(id, values)), ...(body.new ?? []).flatMap((values) => line(null, values))].join('\n') : OPS[body.op] ?? 'a change of a column';
 }
 export async function reload() {
-    const answer = await fetch(`${base}/data`);
-    if (answer.ok) show({...(await answer.json()), all: true});
+    const answer = await fetch(`${base}/data`, {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
+    if (answer?.ok) show({...(await answer.json()), all: true});
+}
+// What waits to be saved is seen over what the server has.
+function withUnsaved(list) {
+    const byId = new Map(list.map((row) => [row._id, row]));
+    for (const {op, cells} of queue.waiting()) if (op === 'cells') for (const [id, values] of Object.entries(cells)) Object.assign(byId.get(Number(id)) ?? {}, values);
+    return list;
 }
 // The order the rows are shown in, where it is not that of the table: {key, dir}.
 let order = null;
@@ -63,7 +105,8 @@ function redraw(sample) {
 }
 function show(json) {
     const headings = JSON.stringify(json.columns) !== JSON.stringify(state.columns);
-    const {rows, bar, all, ...rest} = json;
+    const {bar, all, refused: none, refusedCount: nothing, ...rest} = json;
+    const rows = withUnsaved(json.rows);
     state = {...state, ...rest};
     if (!state.count) { location.reload(); return; }
     if (bar) { document.getElementById('bar').outerHTML = bar; htmx.process(document.getElementById('bar')); }
@@ -112,5 +155,5 @@ export function set(value) {
         const now = value(cell, r, c);
         if (now !== cell.getValue()) (cells[cell.getData()._id] ??= {})[cell.getField()] = now;
     }));
-    if (Object.keys(cells).length) change({op: 'cells', cells});
+    if (Object.keys(cells).length) changeCells(cells);
 }

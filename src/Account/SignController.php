@@ -8,10 +8,12 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Member;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 use Symfony\Component\Security\Http\Authentication\AuthenticationUtils;
 
 final class SignController extends AbstractController
@@ -54,6 +56,15 @@ final class SignController extends AbstractController
         }
 
         return $this->render('account/sign-up.html.twig', ['form' => $form], new Response(status: $form->isSubmitted() ? 422 : 200));
+    }
+
+    /** Who is signed in, and the token their pages' requests carry: pages that outlived a session go on with it. */
+    #[Route('/sign-token', name: 'sign_token', methods: ['GET'])]
+    public function token(CsrfTokenManagerInterface $tokens): Response
+    {
+        $member = $this->getUser();
+
+        return new JsonResponse($member instanceof Member ? ['member' => $member->id(), 'token' => $tokens->getToken('form')->getValue()] : ['member' => null, 'token' => null]);
     }
 
     #[Route('/sign-out', name: 'sign_out', methods: ['POST'])]

@@ -88,7 +88,7 @@ final class BenchController extends AbstractController
         if ('' === $name) {
             $this->addFlash('bad', 'A project needs a name.');
         } else {
-            $history->record($project, $project->template()->named($name), 'Project renamed');
+            $history->anywhen($project, static fn (Template $template): Template => $template->named($name), 'Project renamed');
         }
 
         return $this->redirectToRoute('bench');

@@ -32,7 +32,7 @@ final readonly class ProjectMaker
                 $this->fonts->add($owner, $font);
             }
             if (null !== $file->sheet) {
-                $this->tables->take($project, $file->sheet, $source);
+                $this->tables->begin($project, $file->sheet, $source);
             }
 
             return $project;

@@ -9,37 +9,32 @@ use Morphea\App\Import\FontFile;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\TableReader;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Making\Maker;
+use Morphea\App\Making\Making;
+use Morphea\App\Making\Wanted;
 use Morphea\App\Render\Engines;
 use Morphea\App\Render\OwnFont;
 use Morphea\App\Render\PdfWriter;
-use Morphea\App\Render\Piece;
-use Morphea\App\Render\PieceMaker;
 use Morphea\App\Render\RenderError;
-use Morphea\Core\Data\Row;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Layout\EvenSizes;
-use Morphea\Core\Layout\TextFacts;
 use Morphea\Core\Naming\FileNames;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
-use Morphea\Core\Proof\Finding;
 use Morphea\Core\Template\AutoLink;
 use Morphea\Core\Template\Template;
 
 /**
  * A run from files alone, split over processes.
  *
- * @phpstan-type Result array{row: int, file: string|null, files: list<string>, reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, findings: list<array{kind: string, layer: string, sentence: string, blocks: bool}>}
+ * @phpstan-import-type Result from FolderSink
  */
 final readonly class FilePress
 {
-    /** Pages in one PDF part, so that memory stays bounded. */
-    private const PAGES = 100;
-
-    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private PieceMaker $maker, private PdfWriter $pdf, private Engines $engines, private FilePictures $pictures)
+    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private Maker $maker, private PdfWriter $pdf, private Engines $engines, private FilePictures $pictures)
     {
     }
 
@@ -60,21 +55,18 @@ final readonly class FilePress
         $skipped = $sheet->skipped();
         $template = AutoLink::of($file->template, $table->columns)->template;
         $this->checkColumns($template, $table);
-        $pieces = array_values(array_filter($this->named($order, $template, $table), static fn (array $piece): bool => !isset($skipped[$piece[0]->number])));
+        $pieces = array_values(array_filter($this->named($order, $template, $table), static fn (Wanted $piece): bool => !isset($skipped[$piece->row->number])));
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
-        array_map(unlink(...), glob("$order->to/.part-*.pdf") ?: []);
+        array_map(unlink(...), glob("$order->to/".FolderSink::PARTS) ?: []);
         $pictures = $this->pictures->of($file);
         $engine = $this->engines->withFiles(array_map(static fn (FontFile $font): OwnFont => new OwnFont($font->family, $font->weight, $font->italic, $font->hash(), $font->ending, static fn (): string => $font->bytes), $file->fonts));
         $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->rows()), $skipped), $engine->texts);
-        $make = fn (Row $row): Piece => $this->maker->draw($engine->layouter, $template, $row, $pictures, $order->format, $even, $order->bleed && $template->bleed > 0);
-        $results = $this->spread($order, $template, $make, $pieces);
-        if ($order->format->isOneFile()) {
-            $this->join($order, $template, $results);
-        }
+        $making = new Making($template, $order->format, $engine->layouter, $pictures, $even, $order->bleed && $template->bleed > 0);
+        $results = $this->spread($order, $making, $pieces);
 
-        return $results;
+        return $order->format->isOneFile() ? $this->join($order, $template, $results) : array_values($results);
     }
 
     private function existing(string $path): string
@@ -91,7 +83,7 @@ final readonly class FilePress
         }
     }
 
-    /** @return list<array{Row, string}> the rows to make with their file names */
+    /** @return list<Wanted> the rows to make with their file names */
     private function named(FileOrder $order, Template $template, Table $table): array
     {
         $name = $order->name ?? Pattern::column($template->linkedColumns()[0] ?? $table->keys()[0]);
@@ -111,7 +103,7 @@ final readonly class FilePress
         foreach ($table->rows() as $number => $row) {
             $file = $names->next($row);
             if (isset($picked[$number])) {
-                $pieces[] = [$row, $file];
+                $pieces[] = new Wanted($number, $file, $row);
             }
         }
 
@@ -119,132 +111,86 @@ final readonly class FilePress
     }
 
     /**
-     * @param \Closure(Row): Piece     $make
-     * @param list<array{Row, string}> $pieces
+     * Every process writes down what came of each piece; what one that died was at is tried again, by itself, and given up after a few times.
      *
-     * @return list<Result>
+     * @param list<Wanted> $pieces
+     *
+     * @return array<int, Result> by row number
      */
-    private function spread(FileOrder $order, Template $template, \Closure $make, array $pieces): array
+    private function spread(FileOrder $order, Making $making, array $pieces): array
     {
-        $shares = array_chunk($pieces, max(1, (int) ceil(\count($pieces) / $order->jobs)));
-        if (\count($shares) < 2) {
-            return iterator_to_array($this->share($order, $template, $make, $pieces), false);
-        }
-        $children = [];
-        foreach ($shares as $share) {
-            $out = (string) tempnam(sys_get_temp_dir(), 'morphea');
-            $pid = pcntl_fork();
-            if (0 === $pid) {
-                $stream = fopen($out, 'w') ?: exit(3);
-                foreach ($this->share($order, $template, $make, $share) as $result) {
-                    fwrite($stream, json_encode($result, \JSON_THROW_ON_ERROR)."\n");
-                }
-                fclose($stream);
-                // Leave without PHP's shutdown: it belongs to the parent.
-                posix_kill((int) getmypid(), \SIGKILL);
-            }
-            $children[] = [$pid, $out, $share];
-        }
         $results = [];
-        foreach ($children as [$pid, $out, $share]) {
+        $children = [];
+        foreach (array_chunk($pieces, max(1, (int) ceil(\count($pieces) / $order->jobs))) as $share) {
+            $children[] = $this->child($order, $making, $share);
+        }
+        while (null !== $child = array_shift($children)) {
+            [$pid, $log, $share] = $child;
             pcntl_waitpid($pid, $status);
-            $lines = file($out, \FILE_IGNORE_NEW_LINES | \FILE_SKIP_EMPTY_LINES) ?: [];
-            unlink($out);
-            foreach ($share as $i => [$row]) {
-                /** @var Result $result */
-                $result = isset($lines[$i]) ? json_decode($lines[$i], true) : ['row' => $row->number, 'file' => null, 'files' => [], 'reason' => 'The process that made it ended early.', 'texts' => [], 'findings' => []];
-                $results[] = $result;
+            [$done, $begun, $error] = FolderSink::read($log);
+            unlink($log);
+            if (null !== $error) {
+                throw new RenderError($error);
+            }
+            if ([] === $done && [] === $begun) {
+                throw new RenderError('The process that makes the pieces ended at once.');
+            }
+            $results += $done;
+            $left = array_values(array_filter($share, static fn (Wanted $piece): bool => !isset($done[$piece->row->number])));
+            $left = array_map(static fn (Wanted $piece): Wanted => new Wanted($piece->position, $piece->name, $piece->row, $piece->tries + (\in_array($piece->position, $begun, true) ? 1 : 0)), $left);
+            if ([] !== $left) {
+                $children[] = $this->child($order, $making, $left);
             }
         }
+        ksort($results);
 
         return $results;
     }
 
     /**
-     * @param \Closure(Row): Piece     $make
-     * @param list<array{Row, string}> $pieces
+     * @param list<Wanted> $share
      *
-     * @return \Generator<int, Result>
+     * @return array{int, string, list<Wanted>} process, what it writes down, its share
      */
-    private function share(FileOrder $order, Template $template, \Closure $make, array $pieces): \Generator
+    private function child(FileOrder $order, Making $making, array $share): array
     {
-        foreach (array_chunk($pieces, self::PAGES) as $chunk) {
-            $pages = [];
-            $results = [];
-            foreach ($chunk as [$row, $name]) {
-                $piece = $make($row);
-                $files = [];
-                $reason = $piece->blocked();
-                if (null === $reason && $order->format->isOneFile()) {
-                    $pages[] = $piece;
-                    $files = [self::oneFile($order, $template)];
-                } elseif (null === $reason) {
-                    try {
-                        foreach ($this->maker->files($piece, $template, $order->format, $order->bleed && $template->bleed > 0) as $ending => $bytes) {
-                            $this->put("$order->to/$name$ending", $bytes);
-                            $files[] = "$order->to/$name$ending";
-                        }
-                    } catch (RenderError $e) {
-                        [$files, $reason] = [[], $e->getMessage()];
-                    }
-                }
-                $results[] = self::result($piece, $files, $reason);
+        $log = (string) tempnam(sys_get_temp_dir(), 'morphea');
+        $pid = pcntl_fork();
+        if (0 === $pid) {
+            $sink = new FolderSink($order->to, $log);
+            try {
+                $this->maker->make($making, $share, $sink);
+            } catch (\Throwable $e) {
+                $sink->failed($e->getMessage());
             }
-            if ([] !== $pages) {
-                $this->put(self::part($order, $pages[0]->row->number), $this->maker->pages($pages, $order->bleed && $template->bleed > 0));
-            }
-            yield from $results;
+            // Leave without PHP's shutdown: it belongs to the parent.
+            posix_kill((int) getmypid(), \SIGKILL);
         }
+
+        return [$pid, $log, $share];
     }
 
     /**
-     * @param list<string> $files
+     * @param array<int, Result> $results
      *
-     * @return Result
+     * @return list<Result>
      */
-    private static function result(Piece $piece, array $files, ?string $reason): array
-    {
-        $dpi = $piece->sides[0]->drawing->dpi;
-
-        return [
-            'row' => $piece->row->number,
-            'file' => $files[0] ?? null,
-            'files' => $files,
-            'reason' => $reason,
-            'texts' => array_map(static fn (TextFacts $text): array => ['layer' => $text->layer, 'size' => round($text->size / $dpi * 72, 2), 'lines' => $text->lines], array_values(array_filter($piece->texts(), static fn (TextFacts $text): bool => $text->placeholder))),
-            'findings' => array_map(static fn (Finding $finding): array => $finding->toArray(), $piece->findings),
-        ];
-    }
-
-    /** @param list<Result> $results */
-    private function join(FileOrder $order, Template $template, array $results): void
+    private function join(FileOrder $order, Template $template, array $results): array
     {
         $parts = [];
         foreach ($results as $result) {
-            if (is_file($part = self::part($order, $result['row']))) {
-                $parts[] = $part;
+            if (null !== $result['file']) {
+                $parts[$result['file']] = true;
             }
         }
+        $file = $order->to.'/'.(FileNames::safe($template->name) ?: 'pieces').'.pdf';
+        $parts = array_map(strval(...), array_keys($parts));
         if ([] !== $parts) {
-            $this->pdf->join($parts, self::oneFile($order, $template));
+            $made = \count(array_filter($results, static fn (array $result): bool => null !== $result['file']));
+            $this->pdf->join($parts, $file, $made * \count($template->sides));
             array_map(unlink(...), $parts);
         }
-    }
 
-    private static function part(FileOrder $order, int $row): string
-    {
-        return \sprintf('%s/.part-%06d.pdf', $order->to, $row);
-    }
-
-    private static function oneFile(FileOrder $order, Template $template): string
-    {
-        return $order->to.'/'.(FileNames::safe($template->name) ?: 'pieces').'.pdf';
-    }
-
-    private function put(string $path, string $bytes): void
-    {
-        if (false === @file_put_contents($path, $bytes)) {
-            throw new RenderError("$path cannot be written.");
-        }
+        return array_map(static fn (array $result): array => null === $result['file'] ? $result : ['file' => $file, 'files' => [$file]] + $result, array_values($results));
     }
 }

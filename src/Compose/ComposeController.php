@@ -36,17 +36,26 @@ final class ComposeController extends AbstractController
     #[Route('/undo', name: 'compose_undo', methods: ['POST'])]
     public function undo(Project $project, Request $request): Response
     {
-        $says = $this->history->undo($project);
-
-        return $this->bench->work($project, $request, null, 'good', null === $says ? 'There is nothing to undo.' : "Undone: $says.");
+        return $this->went($project, $request, $this->history->undo(...), 'Undone', 'There is nothing to undo.');
     }
 
     #[Route('/redo', name: 'compose_redo', methods: ['POST'])]
     public function redo(Project $project, Request $request): Response
     {
-        $says = $this->history->redo($project);
+        return $this->went($project, $request, $this->history->redo(...), 'Done again', 'There is nothing to do again.');
+    }
 
-        return $this->bench->work($project, $request, null, 'good', null === $says ? 'There is nothing to do again.' : "Done again: $says.");
+    /** @param \Closure(Project): ?string $go */
+    private function went(Project $project, Request $request, \Closure $go, string $how, string $otherwise): Response
+    {
+        $seen = $request->request->getString('revision');
+        try {
+            $says = '' === $seen || (int) $seen === $project->revision() ? $go($project) : throw new StaleTemplate();
+        } catch (StaleTemplate) {
+            return $this->bench->stale($project, $request);
+        }
+
+        return $this->bench->work($project, $request, null, 'good', null === $says ? $otherwise : "$how: $says.");
     }
 
     #[Route('/history', name: 'compose_history', methods: ['GET'])]

@@ -17,6 +17,7 @@ use Morphea\Core\Template\TemplateError;
 final readonly class TemplateHistory
 {
     private const SHOWN = 60;
+    private const TRIES = 20;
 
     public function __construct(private EntityManagerInterface $entities, private Connection $connection, private TemplateCodec $codec)
     {
@@ -34,27 +35,57 @@ final readonly class TemplateHistory
      * @throws TemplateError when the edit does not hold; nothing is changed then
      * @throws StaleTemplate when another edit came first
      */
-    public function apply(Project $project, Edit $edit): void
+    public function apply(Project $project, Edit $edit, ?string $token = null): void
     {
         $before = $project->template();
-        $this->record($project, $edit->apply($before), $edit->says($before));
+        $this->record($project, $edit->apply($before), $edit->says($before), $token);
     }
 
-    public function record(Project $project, Template $after, string $says): void
+    /** Whether the edit that led to what is there now was called so by the page that asked for it: its answer was lost, and it was sent again. */
+    public function isMade(Project $project, string $token): bool
+    {
+        return '' !== $token && $token === $this->find($project, $project->revision())?->token();
+    }
+
+    /**
+     * @param string|null $token what the page that asked for it calls it
+     *
+     * @throws StaleTemplate when another edit came first
+     */
+    public function record(Project $project, Template $after, string $says, ?string $token = null): void
     {
         if ($this->codec->encode($after) === $project->templateJson()) {
             return;
         }
-        $this->connection->transactional(function () use ($project, $after, $says): void {
-            if ($project->revision() !== (int) $this->connection->fetchOne('SELECT revision FROM project WHERE id = ?', [$project->id()])) {
-                throw new StaleTemplate();
-            }
+        $this->connection->transactional(function () use ($project, $after, $says, $token): void {
+            $this->claim($project, $project->revision() + 1);
             $this->entities->createQuery('DELETE FROM '.Revision::class.' r WHERE r.project = :project AND r.number > :now')
                 ->execute(['project' => $project, 'now' => $project->revision()]);
             $project->setTemplate($after, $project->revision() + 1);
-            $this->entities->persist(new Revision($project, $project->revision(), $project->templateJson(), mb_strimwidth($says, 0, 250, '…', 'UTF-8')));
+            $this->entities->persist(new Revision($project, $project->revision(), $project->templateJson(), mb_strimwidth($says, 0, 250, '…', 'UTF-8'), $token));
             $this->entities->flush();
         });
+    }
+
+    /**
+     * An edit that fits whatever the template is by now.
+     *
+     * @param \Closure(Template): Template $make
+     */
+    public function anywhen(Project $project, \Closure $make, string $says): void
+    {
+        for ($try = 1;; ++$try) {
+            try {
+                $this->record($project, $make($project->template()), $says);
+
+                return;
+            } catch (StaleTemplate $e) {
+                if (self::TRIES === $try) {
+                    throw $e;
+                }
+                $this->renew($project);
+            }
+        }
     }
 
     /** @return string|null what was undone in words; null when there was nothing */
@@ -73,6 +104,12 @@ final readonly class TemplateHistory
         return $this->go($project, $project->revision() + 1) ? $says : null;
     }
 
+    /** The project as it is in the database now. */
+    public function renew(Project $project): void
+    {
+        $this->entities->refresh($project);
+    }
+
     /** @return list<Revision> the newest first, those that redo leads to included */
     public function latest(Project $project): array
     {
@@ -87,7 +124,7 @@ final readonly class TemplateHistory
             return null;
         }
         $says = "Back to version $number, “{$revision->says()}”";
-        $this->record($project, $this->codec->decode($revision->template()), $says);
+        $this->anywhen($project, fn (): Template => $this->codec->decode($revision->template()), $says);
 
         return $says;
     }
@@ -108,10 +145,25 @@ final readonly class TemplateHistory
         if (null === $revision) {
             return false;
         }
-        $project->setTemplate($this->codec->decode($revision->template()), $number);
-        $this->entities->flush();
+        $this->connection->transactional(function () use ($project, $revision, $number): void {
+            $this->claim($project, $number);
+            $project->setTemplate($this->codec->decode($revision->template()), $number);
+            $this->entities->flush();
+        });
 
         return true;
+    }
+
+    /**
+     * Takes the template for this transaction, if nobody wrote since the project was read; on any database.
+     *
+     * @throws StaleTemplate
+     */
+    private function claim(Project $project, int $next): void
+    {
+        if (1 !== $this->connection->executeStatement('UPDATE project SET revision = ? WHERE id = ? AND revision = ?', [$next, $project->id(), $project->revision()])) {
+            throw new StaleTemplate();
+        }
     }
 
     private function find(Project $project, int $number): ?Revision

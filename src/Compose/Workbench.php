@@ -27,21 +27,33 @@ final readonly class Workbench
      */
     public function edit(Project $project, Request $request, \Closure $make, ?array $select = null): Response
     {
-        // Another window may have changed the template since this one was drawn.
-        $seen = $request->request->getString('revision');
-        if ('' !== $seen && (int) $seen !== $project->revision()) {
-            return $this->refused($project, $request, 'The design was changed in another window meanwhile. Here is how it is now; your last step was not made, repeat it if it still fits.');
-        }
         $layers = self::layers($request);
+        $token = mb_substr($request->request->getString('token'), 0, 40);
+        if ($this->history->isMade($project, $token)) {
+            return $this->work($project, $request, $select ?? $layers);
+        }
         try {
-            $this->history->apply($project, $make([] === $layers ? [''] : $layers));
+            // Another window may have changed the template since this one was drawn.
+            $seen = $request->request->getString('revision');
+            if ('' !== $seen && (int) $seen !== $project->revision()) {
+                throw new StaleTemplate();
+            }
+            $this->history->apply($project, $make([] === $layers ? [''] : $layers), '' === $token ? null : $token);
         } catch (TemplateError|PatternError $e) {
             return $this->refused($project, $request, $e instanceof TemplateError && '' !== $e->where && !str_contains($e->what, '.') ? "$e->what." : $e->getMessage());
         } catch (StaleTemplate) {
-            return $this->refused($project, $request, 'The design was changed in another window at the same moment. Load the page again.');
+            return $this->stale($project, $request);
         }
 
         return $this->work($project, $request, $select ?? $layers);
+    }
+
+    /** Somebody else was faster: the design as it is now, and what became of the step. */
+    public function stale(Project $project, Request $request): Response
+    {
+        $this->history->renew($project);
+
+        return $this->refused($project, $request, 'The design was changed in another window meanwhile. Here is how it is now; your last step was not made, repeat it if it still fits.');
     }
 
     public function refused(Project $project, Request $request, string $why): Response

@@ -28,6 +28,14 @@ class Piece
     #[ORM\Column(nullable: true)]
     private ?float $madeAt = null;
 
+    /** Times that making it was begun and has not come to an end. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $tries = 0;
+
+    /** The part that holds its pages, of a run that makes one PDF. */
+    #[ORM\Column(length: 40, nullable: true)]
+    private ?string $part = null;
+
     /** @param array<string, string> $cells by column key */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -82,6 +90,16 @@ class Piece
     public function reason(): string
     {
         return $this->reason;
+    }
+
+    public function tries(): int
+    {
+        return $this->tries;
+    }
+
+    public function part(): ?string
+    {
+        return $this->part;
     }
 
     public function madeAt(): ?float

@@ -28,6 +28,9 @@ class Revision
         private string $template,
         #[ORM\Column(length: 255)]
         private string $says,
+        /** What the page that asked for the edit called it, so that it is made once however often it is sent. */
+        #[ORM\Column(length: 40, nullable: true)]
+        private ?string $token = null,
     ) {
         $this->createdAt = new \DateTimeImmutable();
     }
@@ -50,6 +53,11 @@ class Revision
     public function template(): string
     {
         return $this->template;
+    }
+
+    public function token(): ?string
+    {
+        return $this->token;
     }
 
     public function says(): string

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Press\RunState;
 use Morphea\App\Render\Format;
+use Morphea\Core\Data\Row;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
@@ -38,6 +39,13 @@ class Run
     #[ORM\Column(type: Types::JSON)]
     private array $evenSizes;
 
+    /** @var array<string, bool> which way round dates are written, by column key, as said when it was ordered */
+    #[ORM\Column(type: Types::JSON, options: ['default' => '[]'])]
+    private array $monthFirst;
+
+    #[ORM\Column(type: Types::TEXT, options: ['default' => ''])]
+    private string $trouble = '';
+
     /** Bytes of the finished file, where the run makes one. */
     #[ORM\Column(nullable: true)]
     private ?int $bytes = null;
@@ -63,6 +71,7 @@ class Run
         private bool $bleed = false,
     ) {
         $this->evenSizes = $even->sizes;
+        $this->monthFirst = Row::orders($project->columns());
         $this->id = (string) new Ulid();
         $this->template = $project->templateJson();
         $this->orderedAt = new \DateTimeImmutable();
@@ -120,6 +129,16 @@ class Run
         return new EvenSizes(array_map(floatval(...), $this->evenSizes));
     }
 
+    /**
+     * A row as it was when the run was ordered.
+     *
+     * @param array<string, string> $cells by column key
+     */
+    public function row(int $number, array $cells): Row
+    {
+        return new Row($number, $cells, $this->monthFirst);
+    }
+
     public function template(): Template
     {
         return (new TemplateCodec())->decode($this->template);
@@ -145,6 +164,12 @@ class Run
         return $this->bytes;
     }
 
+    /** Why it cannot go on, or could not; empty where it can. */
+    public function trouble(): string
+    {
+        return $this->trouble;
+    }
+
     public function stop(): void
     {
         $this->state = RunState::Stopped;
@@ -155,11 +180,13 @@ class Run
     {
         $this->state = RunState::Waiting;
         $this->finishedAt = null;
+        $this->trouble = '';
     }
 
     public function finish(?int $bytes): void
     {
         $this->state = RunState::Done;
+        $this->trouble = '';
         $this->bytes = $bytes;
         $this->finishedAt = new \DateTimeImmutable();
     }
@@ -168,6 +195,22 @@ class Run
     public function folder(): string
     {
         return "runs/$this->id";
+    }
+
+    /** Where a file of a piece is kept: by its place, whatever name people gave it. */
+    public function piecePath(int $position, int $file): string
+    {
+        return \sprintf('%s/pieces/%06d-%d.%s', $this->folder(), $position, $file + 1, $this->format->ending());
+    }
+
+    public function partsFolder(): string
+    {
+        return $this->folder().'/parts';
+    }
+
+    public function partPath(string $part): string
+    {
+        return "{$this->partsFolder()}/$part.pdf";
     }
 
     /** Where the one file of a run that makes one is kept. */

@@ -30,6 +30,9 @@ class TableChange
         #[ORM\Column(length: 255)]
         private string $says,
         SheetDiff $diff,
+        /** What the page that asked for it called it, so that it is made once however often it is sent. */
+        #[ORM\Column(length: 40, nullable: true)]
+        private ?string $token = null,
     ) {
         $this->diff = base64_encode((string) gzdeflate($diff->encode(), 3));
     }
@@ -52,6 +55,11 @@ class TableChange
     public function says(): string
     {
         return $this->says;
+    }
+
+    public function token(): ?string
+    {
+        return $this->token;
     }
 
     public function diff(): SheetDiff

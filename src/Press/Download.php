@@ -27,24 +27,32 @@ final readonly class Download
             return RunState::Done === $run->state() && null !== $run->bytes() ? $this->stream($run->fileName().'.pdf', 'application/pdf', fn () => fpassthru($this->files->readStream($run->path()))) : null;
         }
         // A run still going would give a ZIP that is different a second later.
-        $names = RunState::Waiting === $run->state() ? [] : iterator_to_array($this->pieces->names($run), false);
+        $names = RunState::Waiting === $run->state() ? [] : iterator_to_array($this->pieces->names($run));
 
         return [] === $names ? null : $this->stream($run->fileName().'.zip', 'application/zip', fn () => $this->zip($run, $names));
     }
 
-    /** @param list<string> $names */
+    /** @param array<int, string> $names by position */
     private function zip(Run $run, array $names): void
     {
         $zip = new ZipStream(sendHttpHeaders: false, defaultCompressionMethod: CompressionMethod::STORE, defaultEnableZeroHeader: true);
         $endings = PieceMaker::endings($run->template(), $run->format());
-        foreach ($names as $name) {
-            foreach ($endings as $ending) {
-                $stream = $this->files->readStream(MakePiecesHandler::piecePath($run, $name.$ending));
+        foreach ($names as $position => $name) {
+            foreach ($endings as $i => $ending) {
+                $stream = $this->files->readStream($this->path($run, $position, $i, $name.$ending));
                 $zip->addFileFromStream($name.$ending, $stream);
                 fclose($stream);
             }
         }
         $zip->finish();
+    }
+
+    /** Runs made before pieces were kept by their place have them by their name. */
+    private function path(Run $run, int $position, int $file, string $name): string
+    {
+        $path = $run->piecePath($position, $file);
+
+        return $this->files->fileExists($path) ? $path : "{$run->folder()}/pieces/$name";
     }
 
     private function stream(string $name, string $type, \Closure $send): StreamedResponse

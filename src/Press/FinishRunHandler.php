@@ -5,20 +5,32 @@ declare(strict_types=1);
 namespace Morphea\App\Press;
 
 use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemException;
 use League\Flysystem\FilesystemOperator;
-use League\Flysystem\StorageAttributes;
+use League\Flysystem\UnableToWriteFile;
 use Morphea\App\Entity\Run;
+use Morphea\App\Render\NoRoom;
 use Morphea\App\Render\PdfWriter;
 use Morphea\App\Render\PieceMaker;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Messenger\MessageBusInterface;
 
-/** Joins the parts of a one-PDF run, adds up sizes, and closes the run. Several workers may call for it; the first does it. */
+/**
+ * Joins the parts of a one-PDF run, adds up sizes, and closes the run. Several workers may call for it; the first does it. Pieces whose files are not there,
+ * or not whole, are made again first. Parts go only once the run is closed, so that this may be cut off anywhere.
+ */
 #[AsMessageHandler]
 final readonly class FinishRunHandler
 {
-    public function __construct(private EntityManagerInterface $entities, private PieceStore $pieces, private FilesystemOperator $files, private PdfWriter $pdf, private LockFactory $locks)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private PieceStore $pieces,
+        private FilesystemOperator $files,
+        private PdfWriter $pdf,
+        private LockFactory $locks,
+        private MessageBusInterface $bus,
+    ) {
     }
 
     public function __invoke(FinishRun $message): void
@@ -31,48 +43,98 @@ final readonly class FinishRunHandler
             if (null === $run || RunState::Waiting !== $run->state() || $this->pieces->waits($run->id())) {
                 return;
             }
-            $run->finish($run->format()->isOneFile() ? $this->join($run) : $this->sum($run));
-            $this->entities->flush();
+            if (!$run->format()->isOneFile()) {
+                $this->close($run, $this->sum($run));
+            } elseif ($this->areWhole($run)) {
+                $this->close($run, $this->join($run));
+                $this->files->deleteDirectory($run->partsFolder());
+            }
         } finally {
             $lock->release();
         }
     }
 
+    private function close(Run $run, ?int $bytes): void
+    {
+        if ($this->pieces->waits($run->id())) {
+            return;
+        }
+        $run->finish($bytes);
+        $this->entities->flush();
+    }
+
+    /** @return int|null bytes of all pieces; null when none was made */
     private function sum(Run $run): ?int
     {
         $bytes = null;
-        $endings = PieceMaker::endings($run->template(), $run->format());
-        foreach ($this->pieces->names($run) as $name) {
-            foreach ($endings as $ending) {
-                $bytes = ($bytes ?? 0) + $this->files->fileSize(MakePiecesHandler::piecePath($run, $name.$ending));
+        $files = \count(PieceMaker::endings($run->template(), $run->format()));
+        foreach ($this->pieces->names($run) as $position => $name) {
+            for ($i = 0; $i < $files; ++$i) {
+                $size = $this->size($run->piecePath($position, $i));
+                if (0 === $size) {
+                    $this->again($run, [$position]);
+                }
+                $bytes = ($bytes ?? 0) + $size;
             }
         }
 
         return $bytes;
     }
 
+    /** Whether all parts are there; those that are not are made again. */
+    private function areWhole(Run $run): bool
+    {
+        $whole = true;
+        foreach ($this->pieces->parts($run->id()) as $part => $positions) {
+            if (0 === $this->size($run->partPath($part))) {
+                $this->again($run, $positions);
+                $whole = false;
+            }
+        }
+
+        return $whole;
+    }
+
+    /** @param non-empty-list<int> $positions */
+    private function again(Run $run, array $positions): void
+    {
+        $this->pieces->again($run->id(), $positions);
+        $this->bus->dispatch(new MakePieces($run->id(), min($positions), max($positions)));
+    }
+
+    private function size(string $path): int
+    {
+        try {
+            return $this->files->fileExists($path) ? $this->files->fileSize($path) : 0;
+        } catch (FilesystemException) {
+            return 0;
+        }
+    }
+
     /** @return int|null bytes of the finished file; null when no piece was made */
     private function join(Run $run): ?int
     {
-        $paths = $this->files->listContents($run->folder().'/parts')->map(static fn (StorageAttributes $file): string => $file->path())->toArray();
-        sort($paths);
+        $parts = $this->pieces->parts($run->id());
+        if ([] === $parts) {
+            return null;
+        }
         $folder = sys_get_temp_dir().'/morphea-join-'.$run->id();
         @mkdir($folder, 0o700);
         try {
             $local = [];
-            foreach ($paths as $i => $path) {
-                file_put_contents($local[] = \sprintf('%s/%06d.pdf', $folder, $i), $this->files->readStream($path));
+            foreach (array_keys($parts) as $i => $part) {
+                $local[] = \sprintf('%s/%06d.pdf', $folder, $i);
+                NoRoom::write($local[$i], $this->files->read($run->partPath($part)));
             }
-            if ([] === $local) {
-                return null;
-            }
-            $this->pdf->join($local, "$folder/all.pdf");
+            $pages = array_sum(array_map(\count(...), $parts)) * \count($run->template()->sides);
+            $this->pdf->join($local, "$folder/all.pdf", $pages);
             $stream = fopen("$folder/all.pdf", 'r');
             \assert(false !== $stream);
             $this->files->writeStream($run->path(), $stream);
-            $this->files->deleteDirectory($run->folder().'/parts');
 
             return $this->files->fileSize($run->path());
+        } catch (UnableToWriteFile $e) {
+            throw new NoRoom($e->getMessage(), 0, $e);
         } finally {
             array_map(unlink(...), glob("$folder/*") ?: []);
             @rmdir($folder);

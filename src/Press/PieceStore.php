@@ -7,6 +7,7 @@ namespace Morphea\App\Press;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Run;
+use Morphea\App\Making\Wanted;
 use Morphea\Core\Data\Row;
 
 /** The pieces of runs: written in bulk, marked one by one, counted from their rows whenever somebody asks. */
@@ -30,22 +31,93 @@ final readonly class PieceStore
         }
     }
 
-    /** @return list<WaitingPiece> */
-    public function waiting(string $run, int $from, int $to): array
+    /** @return list<Wanted> */
+    public function waiting(Run $run, int $from, int $to): array
     {
-        return $this->pieces('run_id = ? AND position BETWEEN ? AND ? AND state = ?', [$run, $from, $to, PieceState::Waiting->value]);
+        $found = $this->connection->fetchAllAssociative('SELECT position, row_number, name, cells, tries FROM piece WHERE run_id = ? AND position BETWEEN ? AND ? AND state = ? ORDER BY position', [
+            $run->id(), $from, $to, PieceState::Waiting->value,
+        ]);
+
+        return array_map(static function (array $record) use ($run): Wanted {
+            /** @var array<string, string> $cells */
+            $cells = json_decode((string) $record['cells'], true, 4, \JSON_THROW_ON_ERROR);
+
+            return new Wanted((int) $record['position'], (string) $record['name'], $run->row((int) $record['row_number'], $cells), (int) $record['tries']);
+        }, $found);
     }
 
-    /** @return list<WaitingPiece> whatever has become of them */
-    public function between(string $run, int $from, int $to): array
+    /** @return list<array{int, int}> first and last positions of stretches that hold all pieces that wait */
+    public function stretches(string $run, int $length): array
     {
-        return $this->pieces('run_id = ? AND position BETWEEN ? AND ?', [$run, $from, $to]);
+        $found = [];
+        foreach ($this->connection->iterateColumn('SELECT position FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [$run, PieceState::Waiting->value]) as $position) {
+            $last = array_key_last($found);
+            null !== $last && (int) $position < $found[$last][0] + $length ? $found[$last][1] = (int) $position : $found[] = [(int) $position, (int) $position];
+        }
+
+        return $found;
     }
 
-    /** @param list<int> $positions */
-    public function made(string $run, array $positions): void
+    /** A try counts from its beginning: what ends the process is known by the tries that never came to an end. */
+    public function begin(string $run, int $position): void
     {
-        $this->connection->executeStatement('UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position IN (?)', [PieceState::Made->value, microtime(true), '', $run, $positions], [4 => ArrayParameterType::INTEGER]);
+        $this->connection->executeStatement('UPDATE piece SET tries = tries + 1 WHERE run_id = ? AND position = ?', [$run, $position]);
+    }
+
+    /** @param non-empty-list<int> $positions of pieces that were begun, and left for a reason that is not theirs */
+    public function unbegin(string $run, array $positions): void
+    {
+        $this->connection->executeStatement('UPDATE piece SET tries = tries - 1 WHERE run_id = ? AND position IN (?) AND tries > 0', [$run, $positions], [1 => ArrayParameterType::INTEGER]);
+    }
+
+    public function made(string $run, int $position): void
+    {
+        $this->connection->executeStatement('UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ?', [PieceState::Made->value, microtime(true), '', $run, $position]);
+    }
+
+    /**
+     * Pieces whose pages lie in one part: all of them or none.
+     *
+     * @param non-empty-list<int> $positions
+     *
+     * @return bool false where some of them were made elsewhere meanwhile
+     */
+    public function madeTogether(string $run, array $positions, string $part): bool
+    {
+        return $this->connection->transactional(function () use ($run, $positions, $part): bool {
+            $waiting = $this->connection->fetchOne('SELECT COUNT(*) FROM piece WHERE run_id = ? AND state = ? AND position IN (?)', [$run, PieceState::Waiting->value, $positions], [2 => ArrayParameterType::INTEGER]);
+            if ((int) $waiting !== \count($positions)) {
+                return false;
+            }
+            $this->connection->executeStatement('UPDATE piece SET state = ?, made_at = ?, reason = ?, part = ? WHERE run_id = ? AND position IN (?)', [
+                PieceState::Made->value, microtime(true), '', $part, $run, $positions,
+            ], [5 => ArrayParameterType::INTEGER]);
+
+            return true;
+        });
+    }
+
+    /** @param non-empty-list<int> $positions of pieces whose files are not there after all */
+    public function again(string $run, array $positions): void
+    {
+        $this->connection->executeStatement('UPDATE piece SET state = ?, part = NULL, made_at = NULL WHERE run_id = ? AND position IN (?)', [PieceState::Waiting->value, $run, $positions], [2 => ArrayParameterType::INTEGER]);
+    }
+
+    /** @return array<string, non-empty-list<int>> positions of made pieces by the part that holds their pages, in order */
+    public function parts(string $run): array
+    {
+        $parts = [];
+        foreach ($this->connection->iterateNumeric('SELECT part, position FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [$run, PieceState::Made->value]) as [$part, $position]) {
+            $parts[(string) $part][] = (int) $position;
+        }
+
+        return $parts;
+    }
+
+    /** Why a run cannot go on at the moment; empty where it can. */
+    public function trouble(string $run, string $words): void
+    {
+        $this->connection->executeStatement('UPDATE run SET trouble = ? WHERE id = ? AND trouble <> ?', [$words, $run, $words]);
     }
 
     public function notMade(string $run, int $position, string $reason): void
@@ -71,11 +143,11 @@ final readonly class PieceStore
         return array_map(static fn (array $p): array => ['row' => (int) $p['row_number'], 'name' => (string) $p['name'], 'reason' => (string) $p['reason']], $found);
     }
 
-    /** @return \Generator<int, string> names of the pieces that are made */
+    /** @return \Generator<int, string> names of the pieces that are made, by position */
     public function names(Run $run): \Generator
     {
-        foreach ($this->connection->iterateColumn('SELECT name FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [$run->id(), PieceState::Made->value]) as $name) {
-            yield (string) $name;
+        foreach ($this->connection->iterateKeyValue('SELECT position, name FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [$run->id(), PieceState::Made->value]) as $position => $name) {
+            yield (int) $position => (string) $name;
         }
     }
 
@@ -88,22 +160,5 @@ final readonly class PieceStore
     public function stopped(string $run): bool
     {
         return RunState::Waiting->value !== $this->connection->fetchOne('SELECT state FROM run WHERE id = ?', [$run]);
-    }
-
-    /**
-     * @param list<int|string> $values
-     *
-     * @return list<WaitingPiece>
-     */
-    private function pieces(string $where, array $values): array
-    {
-        $found = $this->connection->fetchAllAssociative("SELECT position, row_number, name, cells FROM piece WHERE $where ORDER BY position", $values);
-
-        return array_map(static function (array $record): WaitingPiece {
-            /** @var array<string, string> $cells */
-            $cells = json_decode((string) $record['cells'], true, 4, \JSON_THROW_ON_ERROR);
-
-            return new WaitingPiece((int) $record['position'], (string) $record['name'], new Row((int) $record['row_number'], $cells));
-        }, $found);
     }
 }

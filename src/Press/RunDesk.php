@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Render\Format;
 use Morphea\App\Rows\SharedSizes;
 use Symfony\Component\Messenger\MessageBusInterface;
 
@@ -56,11 +57,25 @@ final readonly class RunDesk
 
     private function dispatch(Run $run): void
     {
-        $chunk = MakePiecesHandler::chunk($run->format());
-        $this->connection->transactional(function () use ($run, $chunk): void {
-            for ($from = 1; $from <= $run->total(); $from += $chunk) {
-                $this->bus->dispatch(new MakePieces($run->id(), $from, min($from + $chunk - 1, $run->total())));
+        $this->connection->transactional(function () use ($run): void {
+            $stretches = $this->pieces->stretches($run->id(), self::stretch($run->format()));
+            foreach ($stretches as [$from, $to]) {
+                $this->bus->dispatch(new MakePieces($run->id(), $from, $to));
+            }
+            // All are made, and what was left is to put them together.
+            if ([] === $stretches) {
+                $this->bus->dispatch(new FinishRun($run->id()));
             }
         });
+    }
+
+    /** Pieces in one message: few enough that a stop is felt at once. */
+    private static function stretch(Format $format): int
+    {
+        return match ($format) {
+            Format::OnePdf => 25,
+            Format::Pdfs, Format::Png => 10,
+            Format::Svg => 100,
+        };
     }
 }

@@ -12,7 +12,6 @@ use Morphea\Core\Type\FontBook;
  */
 final class FontSetup
 {
-    private ?string $first = null;
     private string $xml = '';
 
     public function __construct(private readonly FontBook $fonts, private readonly string $projectDir)
@@ -26,22 +25,13 @@ final class FontSetup
         $xml = $this->xml();
         if ($xml !== $this->xml) {
             if (@file_get_contents($file) !== $xml) {
-                file_put_contents($file, $xml, \LOCK_EX);
+                self::whole($file, $xml);
             }
             putenv("FONTCONFIG_FILE=$file");
-            $this->first ??= $xml;
             $this->xml = $xml;
         }
 
         return $file;
-    }
-
-    /** Whether fonts came that this process, which read the list when it began, does not know of. */
-    public function grew(): bool
-    {
-        $this->apply();
-
-        return $this->first !== $this->xml;
     }
 
     /**
@@ -56,11 +46,18 @@ final class FontSetup
     {
         $path = "{$this->own()}/$hash.$ending";
         if (!is_file($path)) {
-            file_put_contents("$path.new", $bytes());
-            rename("$path.new", $path);
+            self::whole($path, $bytes());
         }
 
         return $path;
+    }
+
+    /** Under a name of its own first: nobody ever reads half of it. */
+    private static function whole(string $path, string $bytes): void
+    {
+        $new = $path.'.'.bin2hex(random_bytes(4));
+        NoRoom::write($new, $bytes);
+        rename($new, $path);
     }
 
     /** The family name that a member's font goes by in drawings. */

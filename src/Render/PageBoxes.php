@@ -7,7 +7,7 @@ namespace Morphea\App\Render;
 /** Writes into the pages of a PDF where they are cut: TrimBox and BleedBox (ISO 32000-1, 14.11.2), by qpdf's JSON. */
 final readonly class PageBoxes
 {
-    /** @throws RenderError */
+    /** @throws RenderError|NoRoom */
     public static function mark(string $file, float $bleed, FontSetup $fonts): void
     {
         /** @var array{qpdf: array{0: array<string, mixed>, 1: array<string, mixed>}} $json */
@@ -24,7 +24,7 @@ final readonly class PageBoxes
             }
         }
         $changes = "$file.json";
-        file_put_contents($changes, json_encode(['qpdf' => [$head, $pages]], \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
+        NoRoom::write($changes, json_encode(['qpdf' => [$head, $pages]], \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
         Program::run(['qpdf', $file, "--update-from-json=$changes", "$file.marked"], $fonts);
         rename("$file.marked", $file);
         unlink($changes);

@@ -7,47 +7,60 @@ namespace Morphea\App\Render;
 /** SVG to PDF by rsvg-convert, many pages at a time with one subset of each font; files are put together by qpdf. */
 final readonly class PdfWriter
 {
+    /** Processor seconds for the pages of one call. */
+    private const SECONDS = 120;
+
     public function __construct(private FontSetup $fonts)
     {
     }
 
     /**
-     * @param non-empty-list<string> $svgs  sized in inches, a page each
-     * @param float                  $bleed points at every edge that are cut off; the pages then say where
+     * @param non-empty-list<string>  $svgs    sized in inches, a page each
+     * @param float                   $bleed   points at every edge that are cut off; the pages then say where
+     * @param (\Closure(): bool)|null $stopped asked while it goes on
      *
      * @return string the PDF
      *
-     * @throws RenderError
+     * @throws RenderError|NoRoom|Halted
      */
-    public function write(array $svgs, float $bleed = 0.0): string
+    public function write(array $svgs, float $bleed = 0.0, ?\Closure $stopped = null): string
     {
-        return $this->inFolder(function (string $folder) use ($svgs, $bleed): string {
+        return $this->inFolder(function (string $folder) use ($svgs, $bleed, $stopped): string {
             $files = [];
             foreach ($svgs as $i => $svg) {
                 $files[] = $file = \sprintf('%s/%05d.svg', $folder, $i);
-                file_put_contents($file, $svg);
+                NoRoom::write($file, $svg);
             }
-            Program::run(['rsvg-convert', '--unlimited', '--format=pdf', "--output=$folder/all.pdf", ...$files], $this->fonts);
-
+            Program::run(['rsvg-convert', '--unlimited', '--format=pdf', "--output=$folder/all.pdf", ...$files], $this->fonts, $stopped, self::SECONDS);
             if ($bleed > 0) {
                 PageBoxes::mark("$folder/all.pdf", $bleed, $this->fonts);
             }
+            $pdf = (string) file_get_contents("$folder/all.pdf");
+            // A disk that is full leaves a file that ends too early.
+            if (!str_contains(substr($pdf, -1024), '%%EOF')) {
+                throw new NoRoom('The PDF could not be written to its end.');
+            }
 
-            return (string) file_get_contents("$folder/all.pdf");
+            return $pdf;
         });
     }
 
     /**
-     * @param non-empty-list<string> $pdfs paths, in order
+     * @param non-empty-list<string> $pdfs  paths, in order
+     * @param int                    $pages that they have together
      *
-     * @throws RenderError
+     * @throws RenderError|NoRoom
      */
-    public function join(array $pdfs, string $to): void
+    public function join(array $pdfs, string $to, int $pages): void
     {
-        $this->inFolder(function (string $folder) use ($pdfs, $to): string {
+        $this->inFolder(function (string $folder) use ($pdfs, $to, $pages): string {
             // By a file of arguments: thousands of names are too long for a command line.
-            file_put_contents("$folder/arguments", implode("\n", ['--empty', '--pages', ...$pdfs, '--', $to]));
+            NoRoom::write("$folder/arguments", implode("\n", ['--empty', '--pages', ...$pdfs, '--', $to]));
             Program::run(['qpdf', "@$folder/arguments"], $this->fonts);
+            $found = (int) Program::run(['qpdf', '--show-npages', $to], $this->fonts);
+            if ($found !== $pages) {
+                throw new RenderError("The PDF came out with $found pages; there should be $pages.");
+            }
 
             return '';
         });
@@ -57,7 +70,9 @@ final readonly class PdfWriter
     private function inFolder(\Closure $work): string
     {
         $folder = sys_get_temp_dir().'/morphea-'.bin2hex(random_bytes(8));
-        mkdir($folder, 0o700);
+        if (!@mkdir($folder, 0o700)) {
+            throw new NoRoom("The folder $folder cannot be made.");
+        }
         try {
             return $work($folder);
         } finally {

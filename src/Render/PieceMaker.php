@@ -60,37 +60,40 @@ final readonly class PieceMaker
     /**
      * The files of one piece.
      *
-     * @return array<string, string> bytes by ending
+     * @param (\Closure(): bool)|null $stopped asked while it goes on
      *
-     * @throws RenderError
+     * @return non-empty-array<string, string> bytes by ending
+     *
+     * @throws RenderError|NoRoom|Halted
      */
-    public function files(Piece $piece, Template $template, Format $format, bool $bleed): array
+    public function files(Piece $piece, Template $template, Format $format, bool $bleed, ?\Closure $stopped = null): array
     {
         $endings = self::endings($template, $format);
         if (\in_array($format, [Format::OnePdf, Format::Pdfs], true)) {
-            return [$endings[0] => $this->pages([$piece], $bleed)];
+            return [$endings[0] => $this->pages([$piece], $bleed, $stopped)];
         }
         $files = [];
         foreach ($piece->svgs as $i => $svg) {
             $drawing = $piece->sides[$i]->drawing;
-            $files[$endings[$i]] = Format::Svg === $format ? $svg : $this->png->write($svg, $drawing->dpi, null !== $drawing->background);
+            $files[$endings[$i]] = Format::Svg === $format ? $svg : $this->png->write($svg, $drawing->dpi, null !== $drawing->background, $stopped);
         }
 
         return $files;
     }
 
     /**
-     * @param non-empty-list<Piece> $pieces
+     * @param non-empty-list<Piece>   $pieces
+     * @param (\Closure(): bool)|null $stopped asked while it goes on
      *
      * @return string one PDF with a page for every side of every piece
      *
-     * @throws RenderError
+     * @throws RenderError|NoRoom|Halted
      */
-    public function pages(array $pieces, bool $bleed): string
+    public function pages(array $pieces, bool $bleed, ?\Closure $stopped = null): string
     {
         $drawing = $pieces[0]->sides[0]->drawing;
 
-        return $this->pdf->write(array_merge(...array_map(static fn (Piece $piece): array => $piece->svgs, $pieces)), $bleed ? self::points($drawing) : 0.0);
+        return $this->pdf->write(array_merge(...array_map(static fn (Piece $piece): array => $piece->svgs, $pieces)), $bleed ? self::points($drawing) : 0.0, $stopped);
     }
 
     private static function points(Drawing $drawing): float

@@ -7,21 +7,27 @@ namespace Morphea\App\Render;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
-/** A program of the system, run with our fonts only, and within bounds where it reads what people brought. */
+/** A program of the system, run with our fonts only, within bounds of time, memory and processor. */
 final readonly class Program
 {
     private const TIMEOUT = 600;
+    private const MEMORY = 4_000_000_000;
+    /** How often whoever wants to stop is asked, in microseconds. */
+    private const TICK = 100_000;
 
     /**
-     * @param list<string> $command
+     * @param list<string>            $command
+     * @param (\Closure(): bool)|null $stopped asked again and again; once it says yes, the program is ended
      *
      * @return string what it wrote
      *
-     * @throws RenderError
+     * @throws RenderError|NoRoom|Halted
      */
-    public static function run(array $command, FontSetup $fonts, ?string $input = null): string
+    public static function run(array $command, FontSetup $fonts, ?\Closure $stopped = null, int $seconds = self::TIMEOUT): string
     {
-        return self::finish($command, new Process($command, env: ['FONTCONFIG_FILE' => $fonts->apply(), 'LC_ALL' => 'C.UTF-8'], input: $input, timeout: self::TIMEOUT));
+        $process = new Process(self::within($command, $seconds, self::MEMORY), env: ['FONTCONFIG_FILE' => $fonts->apply(), 'LC_ALL' => 'C.UTF-8'], timeout: 2 * $seconds);
+
+        return self::finish($command, $process, $stopped);
     }
 
     /**
@@ -31,21 +37,46 @@ final readonly class Program
      */
     public static function bounded(array $command, int $seconds, int $memory): string
     {
-        return self::finish($command, new Process(['prlimit', "--cpu=$seconds", "--as=$memory", '--', ...$command], env: ['LC_ALL' => 'C.UTF-8'], timeout: 2 * $seconds));
+        return self::finish($command, new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: 2 * $seconds), null);
     }
 
-    /** @param list<string> $command */
-    private static function finish(array $command, Process $process): string
+    /**
+     * @param list<string> $command
+     *
+     * @return list<string>
+     */
+    private static function within(array $command, int $seconds, int $memory): array
+    {
+        return ['prlimit', "--cpu=$seconds", "--as=$memory", '--core=0', '--', ...$command];
+    }
+
+    /**
+     * @param list<string>            $command
+     * @param (\Closure(): bool)|null $stopped
+     */
+    private static function finish(array $command, Process $process, ?\Closure $stopped): string
     {
         try {
-            $process->run();
+            $process->start();
+            while (null !== $stopped && $process->isRunning()) {
+                $process->checkTimeout();
+                usleep(self::TICK);
+                if ($stopped()) {
+                    $process->stop(0, \SIGKILL);
+                    throw new Halted();
+                }
+            }
+            $process->wait();
         } catch (ProcessTimedOutException $e) {
-            throw new RenderError("$command[0] took too long.", 0, $e);
+            throw new RenderError("$command[0] took too long and was ended.", 0, $e);
         }
-        if (!$process->isSuccessful()) {
-            throw new RenderError(\sprintf('%s failed: %s', $command[0], mb_strimwidth(trim($process->getErrorOutput()), 0, 500, '…')));
+        if ($process->isSuccessful()) {
+            return $process->getOutput();
         }
-
-        return $process->getOutput();
+        $why = mb_strimwidth(trim($process->getErrorOutput()), 0, 500, '…');
+        if (NoRoom::told($why)) {
+            throw new NoRoom("$command[0]: $why");
+        }
+        throw new RenderError($process->hasBeenSignaled() || '' === $why ? "$command[0] took more time or memory than it may, and was ended." : "$command[0] failed: $why");
     }
 }

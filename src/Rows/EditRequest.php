@@ -8,7 +8,6 @@ use Morphea\Core\Data\Edit\AddColumn;
 use Morphea\Core\Data\Edit\AddRows;
 use Morphea\Core\Data\Edit\ColumnEdit;
 use Morphea\Core\Data\Edit\RowsEdit;
-use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\Edit\SheetEdit;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\RecipeCodec;
@@ -29,7 +28,6 @@ final readonly class EditRequest
         $number = static fn (string $key): ?int => \is_int($data[$key] ?? null) ? $data[$key] : null;
 
         return match ($text('op')) {
-            'cells' => new SetCells(self::cells($data['cells'] ?? null), self::rows($data['new'] ?? []), $text('says')),
             'add' => new AddRows($number('under'), array_fill(0, max(1, min(Table::MAX_ROWS, $number('count') ?? 1)), [])),
             'remove' => RowsEdit::remove(self::ids($data)),
             'move' => RowsEdit::move(self::ids($data), $number('before')),
@@ -58,8 +56,8 @@ final readonly class EditRequest
         return [] !== $ids ? $ids : throw new TableError('Select the rows first.');
     }
 
-    /** @return array<int, array<string, string>> */
-    private static function cells(mixed $cells): array
+    /** @return array<int, array<string, string>> by row id and column key */
+    public static function cells(mixed $cells): array
     {
         $read = [];
         foreach (\is_array($cells) ? $cells : [] as $id => $row) {
@@ -69,8 +67,8 @@ final readonly class EditRequest
         return $read;
     }
 
-    /** @return list<array<string, string>> */
-    private static function rows(mixed $rows): array
+    /** @return list<array<string, string>> by column key */
+    public static function rows(mixed $rows): array
     {
         return array_map(self::row(...), array_values(\is_array($rows) ? \array_slice($rows, 0, Table::MAX_ROWS) : []));
     }

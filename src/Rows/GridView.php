@@ -8,6 +8,7 @@ use Morphea\App\Entity\Project;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\MapValues;
+use Morphea\Core\Data\Recipe\RecipeCodec;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\SheetRow;
 
@@ -87,7 +88,7 @@ final readonly class GridView
                 'monthFirst' => $column->monthFirst,
                 'ambiguous' => null === $column->monthFirst && Kind::Date === $byKey[$column->key] ? $kinds->ambiguous($sheet->cells($column->key)) : null,
                 'linked' => \in_array($column->key, $linked, true),
-                'recipe' => $column->recipe?->toArray(),
+                'recipe' => null === $column->recipe ? null : RecipeCodec::forEditor($column->recipe),
                 'says' => $column->recipe?->says(static fn (string $key): string => $sheet->has($key) ? $sheet->column($key)->heading : $key),
                 'unmatched' => $column->recipe instanceof MapValues && $sheet->has($column->recipe->column) ? \count($column->recipe->unmatched($sheet)) : 0,
             ];

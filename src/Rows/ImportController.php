@@ -13,13 +13,13 @@ use Morphea\App\Storage\PictureStore;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Data\CellReader;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Edit\TakeTable;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Data\TableUpdate;
 use Morphea\Core\Template\AutoLink;
+use Morphea\Core\Template\Template;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpFoundation\Request;
@@ -141,7 +141,7 @@ final class ImportController extends AbstractController
         $this->store->replace($project, $table, $name);
         $this->imports->forget($project, $import);
         $linked = AutoLink::of($project->template(), $project->columns());
-        $this->history->record($project, $linked->template, 'Linked by name');
+        $this->history->anywhen($project, static fn (Template $template): Template => AutoLink::of($template, $project->columns())->template, 'Linked by name');
         $this->addFlash('good', \sprintf(
             '%s %s with %d %s are here. %s',
             number_format($table->count()),
@@ -178,12 +178,13 @@ final class ImportController extends AbstractController
     {
         $name = $this->name($project, $import);
         try {
-            $update = TableUpdate::compare($this->store->sheet($project), $this->choice($project, $import, $request)->table($this->builder, $this->kinds->of($project)), $request->request->getString('key'));
-            $this->store->apply($project, new TakeTable($update->sheet($request->request->getBoolean('remove')), "Updated from $name"));
+            $table = $this->choice($project, $import, $request)->table($this->builder, $this->kinds->of($project));
+            $key = $request->request->getString('key');
+            $update = TableUpdate::compare($this->store->sheet($project), $table, $key);
+            $this->store->update($project, $table, $key, $request->request->getBoolean('remove'), $name);
         } catch (UploadError|TableError $e) {
             return $this->refused($project, $e->getMessage());
         }
-        $project->setSource($name, []);
         $this->imports->forget($project, $import);
         $this->addFlash('good', \sprintf('Updated from %s: %d added, %d changed, %d %s. Undo in Rows brings the old state back.', $name, \count($update->added), \count($update->changed), \count($update->removed), $request->request->getBoolean('remove') ? 'removed' : 'kept that it has not'));
 

@@ -6,6 +6,7 @@ namespace Morphea\App\Rows;
 
 use Morphea\App\Entity\Project;
 use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Edit\CellConflict;
 use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\Recipe\FindReplace;
 use Morphea\Core\Data\Recipe\MapValues;
@@ -27,6 +28,9 @@ final readonly class SheetController
     private const UNMATCHED_SHOWN = 200;
     /** Of a change to more rows than these the grid fetches all again. */
     private const FEW = 2_000;
+    private const CONFLICTS_SHOWN = 20;
+    /** What touches only the rows and cells it names. */
+    private const ANYWHEN = ['cells', 'add', 'switch', 'accept'];
 
     public function __construct(private TableStore $store, private GridView $view, private Environment $twig)
     {
@@ -43,17 +47,20 @@ final readonly class SheetController
     {
         try {
             $data = self::body($request);
-            // Another window may have changed the table since this one was drawn.
-            if (\is_int($data['version'] ?? null) && $data['version'] !== $project->tableVersion()) {
-                return new JsonResponse(['error' => 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.', 'stale' => true] + $this->view->of($project), Response::HTTP_CONFLICT);
-            }
+            $op = $data['op'] ?? null;
+            $seen = \is_int($data['version'] ?? null) ? $data['version'] : null;
+            // What touches only what it names goes into whatever the table is by now; the rest holds for the table that was seen.
+            $mark = new TableChangeMark(\in_array($op, self::ANYWHEN, true) ? null : $seen, \is_string($data['token'] ?? null) ? mb_substr($data['token'], 0, 40) : null);
 
-            return match ($data['op'] ?? null) {
-                'undo' => $this->went($project, 'Undone', $this->store->undo($project), 'There is nothing to undo.'),
-                'redo' => $this->went($project, 'Done again', $this->store->redo($project), 'There is nothing to do again.'),
-                'replace' => $this->replace($project, $data),
-                default => $this->answer($project, $this->store->apply($project, EditRequest::read($data, $project->template()->locale)), ''),
+            return match ($op) {
+                'undo' => $this->went($project, 'Undone', $this->store->undo($project, $seen), 'There is nothing to undo.'),
+                'redo' => $this->went($project, 'Done again', $this->store->redo($project, $seen), 'There is nothing to do again.'),
+                'replace' => $this->replace($project, $data, $mark),
+                'cells' => $this->cells($project, $data, $seen, $mark),
+                default => $this->answer($project, $this->store->apply($project, EditRequest::read($data, $project->template()->locale), $mark), $seen),
             };
+        } catch (StaleTable) {
+            return new JsonResponse(['error' => 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.', 'stale' => true] + $this->view->of($project), Response::HTTP_CONFLICT);
         } catch (TableError $e) {
             return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
         }
@@ -96,7 +103,19 @@ final readonly class SheetController
     }
 
     /** @param array<array-key, mixed> $data */
-    private function replace(Project $project, array $data): Response
+    private function cells(Project $project, array $data, ?int $seen, TableChangeMark $mark): Response
+    {
+        $says = \is_string($data['says'] ?? null) ? $data['says'] : '';
+        [$diff, $refused] = $this->store->merge($project, EditRequest::cells($data['cells'] ?? null), EditRequest::cells($data['seen'] ?? null), EditRequest::rows($data['new'] ?? []), $says, $mark);
+        $told = array_map(static fn (CellConflict $one): array => [
+            'says' => $one->says(), 'id' => $one->id, 'key' => $one->key, 'now' => $one->now, 'yours' => $one->yours,
+        ], \array_slice($refused, 0, self::CONFLICTS_SHOWN));
+
+        return $this->answer($project, $diff, $seen, '', ['refused' => $told, 'refusedCount' => \count($refused)], array_map(static fn (CellConflict $one): int => $one->id, $refused));
+    }
+
+    /** @param array<array-key, mixed> $data */
+    private function replace(Project $project, array $data, TableChangeMark $mark): Response
     {
         $find = \is_string($data['find'] ?? null) ? $data['find'] : '';
         if ('' === $find) {
@@ -125,21 +144,29 @@ final readonly class SheetController
             throw new TableError("“{$find}” does not occur there.");
         }
 
-        return $this->answer($project, $this->store->apply($project, new SetCells($cells, [], \sprintf('“%s” replaced in %s %s', mb_strimwidth($find, 0, 60, '…', 'UTF-8'), number_format($count), 1 === $count ? 'cell' : 'cells'))), '');
+        $says = \sprintf('“%s” replaced in %s %s', mb_strimwidth($find, 0, 60, '…', 'UTF-8'), number_format($count), 1 === $count ? 'cell' : 'cells');
+
+        return $this->answer($project, $this->store->apply($project, new SetCells($cells, [], $says), $mark), $mark->seen);
     }
 
     /** @param array{string, SheetDiff}|null $went */
     private function went(Project $project, string $how, ?array $went, string $otherwise): Response
     {
-        return null === $went ? new JsonResponse(['error' => $otherwise], Response::HTTP_UNPROCESSABLE_ENTITY) : $this->answer($project, $went[1], "$how: $went[0].");
+        return null === $went ? new JsonResponse(['error' => $otherwise], Response::HTTP_UNPROCESSABLE_ENTITY) : $this->answer($project, $went[1], null, "$how: $went[0].");
     }
 
-    private function answer(Project $project, SheetDiff $diff, string $message): Response
+    /**
+     * @param int|null             $seen the version the page has: where others came in between, all of the table goes back
+     * @param array<string, mixed> $more
+     * @param list<int>            $rows that are to be shown anew besides those that changed
+     */
+    private function answer(Project $project, SheetDiff $diff, ?int $seen, string $message = '', array $more = [], array $rows = []): Response
     {
-        $all = $diff->changesOrder() || \count($diff->rowIds()) > self::FEW;
-        $view = $all ? $this->view->of($project) : $this->view->some($project, $diff->rowIds());
+        $ids = array_values(array_unique([...$diff->rowIds(), ...$rows]));
+        $all = $diff->changesOrder() || \count($ids) > self::FEW || (null !== $seen && $project->tableVersion() !== $seen + ($diff->isEmpty() ? 0 : 1));
+        $view = $all ? $this->view->of($project) : $this->view->some($project, $ids);
 
-        return new JsonResponse(['all' => $all, 'message' => $message, 'bar' => $this->twig->render('part/bar.html.twig', ['project' => $project, 'here' => 'Rows', 'oob' => false])] + $view);
+        return new JsonResponse($more + ['all' => $all, 'message' => $message, 'bar' => $this->twig->render('part/bar.html.twig', ['project' => $project, 'here' => 'Rows', 'oob' => false])] + $view);
     }
 
     /**

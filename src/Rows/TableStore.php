@@ -9,6 +9,9 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\TableChange;
+use Morphea\Core\Data\Edit\CellConflict;
+use Morphea\Core\Data\Edit\CellMerge;
+use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\Edit\SheetEdit;
 use Morphea\Core\Data\Edit\TakeTable;
 use Morphea\Core\Data\Recipe\Kitchen;
@@ -26,6 +29,8 @@ final class TableStore
     private const CHUNK = 100;
     /** Changes kept for going back. */
     private const KEPT = 100;
+    /** Times a change is made anew because somebody else was faster. */
+    private const TRIES = 50;
 
     /** @var array{string, int, Sheet}|null the table that was read or written last, with its project and version: large ones take long to read */
     private ?array $last = null;
@@ -64,38 +69,134 @@ final class TableStore
      *
      * @throws TableError when the change does not hold; nothing is changed then
      */
-    public function apply(Project $project, SheetEdit $edit): SheetDiff
+    public function apply(Project $project, SheetEdit $edit, ?TableChangeMark $mark = null): SheetDiff
     {
-        $before = $this->sheet($project);
-        $after = $edit->apply($before)->cooked($this->kitchen($project));
-        $diff = SheetDiff::between($before, $after);
-        if (!$diff->isEmpty()) {
-            $this->connection->transactional(function () use ($project, $before, $after, $diff, $edit): void {
-                $step = $project->tableStep() + 1;
-                $this->connection->executeStatement('DELETE FROM table_change WHERE project_id = ? AND (step >= ? OR step <= ?)', [$project->id(), $step, $step - self::KEPT]);
-                // Before the first table there is nothing to go back to.
-                $first = [] === $before->columns;
-                if (!$first) {
-                    $this->entities->persist(new TableChange($project, $step, mb_strimwidth($edit->says(), 0, 250, '…', 'UTF-8'), $diff));
-                }
-                $this->write($project, $before, $after, $diff, $first ? $step - 1 : $step);
-            });
-        }
-
-        return $diff;
+        return $this->change($project, $mark, static fn (Sheet $now): array => [$edit->apply($now), $edit->says()]);
     }
 
+    /**
+     * Changes of cells that somebody made on what they saw; those of cells that are something else by now are refused.
+     *
+     * @param array<int, array<string, string>> $cells by row id and column key
+     * @param array<int, array<string, string>> $seen  what stood there
+     * @param list<array<string, string>>       $new   rows to be added, by column key
+     *
+     * @return array{SheetDiff, list<CellConflict>}
+     *
+     * @throws TableError
+     */
+    public function merge(Project $project, array $cells, array $seen, array $new, string $says, ?TableChangeMark $mark = null): array
+    {
+        $refused = [];
+        $diff = $this->change($project, $mark, static function (Sheet $now) use ($cells, $seen, $new, $says, &$refused): array {
+            $merge = CellMerge::of($now, $cells, $seen);
+            $refused = $merge->refused;
+            $edit = new SetCells($merge->cells, $new, $says);
+
+            return [$edit->apply($now), $edit->says()];
+        });
+
+        return [$diff, $refused];
+    }
+
+    /** Another table in the place of this one. */
     public function replace(Project $project, Table $table, string $source): void
     {
-        $this->take($project, Sheet::of($table, $this->sheet($project)->nextId()), $source, $table->notices);
+        $this->take($project, TakeTable::fresh($table, self::taken($source)), $source, $table->notices);
+    }
+
+    /** A table with its rows' ids, as a project's file has them. */
+    public function begin(Project $project, Sheet $sheet, string $source): void
+    {
+        $this->take($project, TakeTable::sheet($sheet, self::taken($source)), $source);
+    }
+
+    /**
+     * A newer state of the table, matched by a key column.
+     *
+     * @param bool $remove rows that the file has not
+     *
+     * @throws TableError
+     */
+    public function update(Project $project, Table $file, string $key, bool $remove, string $source): void
+    {
+        $this->take($project, TakeTable::update($file, $key, $remove, "Updated from $source"), $source);
     }
 
     /** @param list<string> $notices what had to be said when it came in */
-    public function take(Project $project, Sheet $sheet, string $source, array $notices = []): void
+    private function take(Project $project, TakeTable $edit, string $source, array $notices = []): void
     {
-        $this->apply($project, new TakeTable($sheet, "Table taken over from $source"));
+        $this->apply($project, $edit);
         $project->setSource($source, $notices);
         $this->entities->flush();
+    }
+
+    private static function taken(string $source): string
+    {
+        return "Table taken over from $source";
+    }
+
+    /**
+     * Makes a change from the table as it is, and again where somebody else was faster: nobody's change is written over.
+     *
+     * @param \Closure(Sheet): array{Sheet, string} $make what the table becomes, and what was done in words
+     *
+     * @throws TableError|StaleTable
+     */
+    private function change(Project $project, ?TableChangeMark $mark, \Closure $make): SheetDiff
+    {
+        if (null !== $mark?->token && null !== $made = $this->entities->getRepository(TableChange::class)->findOneBy(['project' => $project, 'token' => $mark->token])) {
+            // The answer to it was lost on the way, and it was sent again.
+            return $made->diff();
+        }
+
+        return $this->asNow($project, $mark?->seen, function (Sheet $before) use ($project, $make, $mark): array {
+            [$after, $says] = $make($before);
+            $after = $after->cooked($this->kitchen($project));
+            $diff = SheetDiff::between($before, $after);
+
+            return [$after, $diff, $diff->isEmpty() ? null : function (int $step) use ($project, $before, $diff, $says, $mark): int {
+                $this->connection->executeStatement('DELETE FROM table_change WHERE project_id = ? AND (step > ? OR step <= ?)', [$project->id(), $step, $step + 1 - self::KEPT]);
+                if ([] === $before->columns) {
+                    // Before the first table there is nothing to go back to.
+                    return $step;
+                }
+                $this->entities->persist(new TableChange($project, $step + 1, mb_strimwidth($says, 0, 250, '…', 'UTF-8'), $diff, $mark?->token));
+
+                return $step + 1;
+            }];
+        });
+    }
+
+    /**
+     * @param int|null                                                                    $seen the version somebody made a change on that fits no other
+     * @param \Closure(Sheet): array{Sheet, SheetDiff, (\Closure(int): int)|null} $make what the table becomes, what lies between, and from the step it is at
+     *                                                                                  the one it comes to, where anything is to be done
+     *
+     * @throws StaleTable
+     */
+    private function asNow(Project $project, ?int $seen, \Closure $make): SheetDiff
+    {
+        for ($try = 0; $try < self::TRIES; ++$try) {
+            $before = $this->sheet($project);
+            if (null !== $seen && $seen !== $project->tableVersion()) {
+                throw new StaleTable();
+            }
+            [$after, $diff, $step] = $make($before);
+            if (null === $step || $this->connection->transactional(fn (): bool => $this->isStill($project) && $this->write($project, $before, $after, $diff, $step($project->tableStep())))) {
+                return $diff;
+            }
+            $this->last = null;
+            $this->entities->refresh($project);
+        }
+
+        throw new StaleTable();
+    }
+
+    /** Claims the table for this transaction, if nobody wrote since the project was read; on any database. */
+    private function isStill(Project $project): bool
+    {
+        return 1 === $this->connection->executeStatement('UPDATE project SET table_version = table_version + 1 WHERE id = ? AND table_version = ?', [$project->id(), $project->tableVersion()]);
     }
 
     /** Recipes that look at something outside of the table, as at the project's pictures, run again. */
@@ -104,34 +205,47 @@ final class TableStore
         if ([] === array_filter($project->columns(), static fn ($column): bool => null !== $column->recipe)) {
             return;
         }
-        $before = $this->sheet($project);
-        $after = $before->cooked($this->kitchen($project));
-        $diff = SheetDiff::between($before, $after);
-        if (!$diff->isEmpty()) {
-            $this->connection->transactional(fn () => $this->write($project, $before, $after, $diff, $project->tableStep()));
-        }
+        $this->asNow($project, null, function (Sheet $before) use ($project): array {
+            $after = $before->cooked($this->kitchen($project));
+
+            $diff = SheetDiff::between($before, $after);
+
+            return [$after, $diff, $diff->isEmpty() ? null : static fn (int $step): int => $step];
+        });
     }
 
-    /** @return array{string, SheetDiff}|null what was taken back; null when there was nothing */
-    public function undo(Project $project): ?array
+    /**
+     * @param int|null $seen the version somebody saw who wants it
+     *
+     * @return array{string, SheetDiff}|null what was taken back; null when there was nothing
+     *
+     * @throws StaleTable
+     */
+    public function undo(Project $project, ?int $seen = null): ?array
     {
-        return $this->step($project, $project->tableStep(), $project->tableStep() - 1, static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->back($sheet, $locale));
+        return $this->step($project, $seen, 0, -1, static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->back($sheet, $locale));
     }
 
-    /** @return array{string, SheetDiff}|null what was done again; null when there was nothing */
-    public function redo(Project $project): ?array
+    /**
+     * @param int|null $seen the version somebody saw who wants it
+     *
+     * @return array{string, SheetDiff}|null what was done again; null when there was nothing
+     *
+     * @throws StaleTable
+     */
+    public function redo(Project $project, ?int $seen = null): ?array
     {
-        return $this->step($project, $project->tableStep() + 1, $project->tableStep() + 1, static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->forth($sheet, $locale));
+        return $this->step($project, $seen, 1, 1, static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->forth($sheet, $locale));
     }
 
     public function canUndo(Project $project): bool
     {
-        return null !== $this->change($project, $project->tableStep());
+        return null !== $this->changeAt($project, $project->tableStep());
     }
 
     public function canRedo(Project $project): bool
     {
-        return null !== $this->change($project, $project->tableStep() + 1);
+        return null !== $this->changeAt($project, $project->tableStep() + 1);
     }
 
     /** @param int $number from 1 */
@@ -164,47 +278,68 @@ final class TableStore
      */
     private function read(Project $project, string $where, array $values): array
     {
+        $found = $this->steady($project, "SELECT number, cells FROM table_row WHERE project_id = ? AND $where", $values);
         $columns = $project->columns();
-        $keys = array_map(static fn ($column): string => $column->key, $columns);
-        $monthFirst = Table::monthFirst($columns);
-        $found = $this->connection->fetchAllAssociative("SELECT number, cells FROM table_row WHERE project_id = ? AND $where", [$project->id(), ...$values]);
 
-        return array_map(static fn (array $record): Row => new Row((int) $record['number'], array_combine($keys, self::cells($record)), $monthFirst), $found);
+        return array_map(static fn (array $record): Row => Row::of($columns, (int) $record['number'], self::cells($record)), $found);
     }
 
     private function load(Project $project, int $most): Sheet
     {
-        $found = $this->connection->fetchAllAssociative('SELECT uid, cells, off, draft FROM table_row WHERE project_id = ? ORDER BY number LIMIT ?', [$project->id(), $most]);
+        $found = $this->steady($project, 'SELECT uid, cells, off, draft FROM table_row WHERE project_id = ? ORDER BY number LIMIT ?', [$most]);
 
         return new Sheet($project->columns(), array_map(static fn (array $record): SheetRow => new SheetRow((int) $record['uid'], self::cells($record), (bool) $record['off'], (bool) $record['draft']), $found), $project->lastRowId());
     }
 
-    private function change(Project $project, int $step): ?TableChange
+    /**
+     * Rows that belong to the columns the project has: read again where somebody changed the table in between.
+     *
+     * @param list<int> $values
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function steady(Project $project, string $query, array $values): array
+    {
+        for ($try = 0; $try < self::TRIES; ++$try) {
+            $found = $this->connection->fetchAllAssociative($query, [$project->id(), ...$values]);
+            $version = $this->connection->fetchOne('SELECT table_version FROM project WHERE id = ?', [$project->id()]);
+            if (false === $version || (int) $version === $project->tableVersion()) {
+                return $found;
+            }
+            $this->entities->refresh($project);
+        }
+
+        throw new StaleTable();
+    }
+
+    private function changeAt(Project $project, int $step): ?TableChange
     {
         return $this->entities->getRepository(TableChange::class)->findOneBy(['project' => $project, 'step' => $step]);
     }
 
     /**
+     * @param int                                        $which step from the one the table is at
+     * @param int                                        $by    steps that it goes
      * @param \Closure(SheetDiff, Sheet, string): Sheet $go
      *
      * @return array{string, SheetDiff}|null
      */
-    private function step(Project $project, int $which, int $after, \Closure $go): ?array
+    private function step(Project $project, ?int $seen, int $which, int $by, \Closure $go): ?array
     {
-        $change = $this->change($project, $which);
-        if (null === $change) {
-            return null;
-        }
-        $before = $this->sheet($project);
-        $then = $go($change->diff(), $before, $project->template()->locale);
-        $diff = SheetDiff::between($before, $then);
-        $this->connection->transactional(fn () => $this->write($project, $before, $then, $diff, $after));
+        $says = null;
+        $diff = $this->asNow($project, $seen, function (Sheet $before) use ($project, $which, $by, $go, &$says): array {
+            $change = $this->changeAt($project, $project->tableStep() + $which);
+            $says = $change?->says();
+            $then = null === $change ? $before : $go($change->diff(), $before, $project->template()->locale);
 
-        return [$change->says(), $diff];
+            return [$then, SheetDiff::between($before, $then), null === $change ? null : static fn (int $step): int => $step + $by];
+        });
+
+        return null === $says ? null : [$says, $diff];
     }
 
     /** Only rows that changed; all of them where their order or the columns did. */
-    private function write(Project $project, Sheet $before, Sheet $after, SheetDiff $diff, int $step): void
+    private function write(Project $project, Sheet $before, Sheet $after, SheetDiff $diff, int $step): bool
     {
         $this->last = null;
         if ($diff->changesOrder()) {
@@ -231,6 +366,8 @@ final class TableStore
         $project->setSheet($after, $step);
         $this->entities->flush();
         $this->last = [$project->id(), $project->tableVersion(), $after];
+
+        return true;
     }
 
     private static function json(SheetRow $row): string

@@ -6,7 +6,6 @@ namespace Morphea\App\Storage;
 
 use League\Flysystem\Filesystem;
 use League\Flysystem\FilesystemOperator;
-use League\Flysystem\Local\LocalFilesystemAdapter;
 
 /** The files setting to a Flysystem: `local:///folder` ships; another adapter is one more line here. */
 final class FilesystemFactory
@@ -17,6 +16,6 @@ final class FilesystemFactory
             throw new \InvalidArgumentException("MORPHEA_FILES is \"$filesDsn\"; it must read local:///some/folder.");
         }
 
-        return new Filesystem(new LocalFilesystemAdapter($m[1]));
+        return new Filesystem(new WholeFiles($m[1]));
     }
 }

@@ -33,9 +33,6 @@ final class EditRequestTest extends TestCase
     public static function asked(): iterable
     {
         $all = ['1 Ng|NW', '2 Oar|SL', '3 Pip|ST'];
-        yield 'one cell' => [['op' => 'cells', 'cells' => ['2' => ['town' => 'Strand']]], ['1 Ng|NW', '2 Oar|Strand', '3 Pip|ST'], '1 cell changed'];
-        yield 'cells and rows' => [['op' => 'cells', 'cells' => [1 => ['name' => 5, 'town' => null]], 'new' => [['name' => 'Jo'], []]], ['1 5|', '2 Oar|SL', '3 Pip|ST', '4 Jo|', '5 |'], '3 cells changed'];
-        yield 'in its own words' => [['op' => 'cells', 'cells' => [3 => ['name' => 'Pippa']], 'says' => 'kettle.jpg given to a cell'], ['1 Ng|NW', '2 Oar|SL', '3 Pippa|ST'], 'kettle.jpg given to a cell'];
         yield 'a row under another' => [['op' => 'add', 'under' => 1, 'count' => 2], ['1 Ng|NW', '4 |', '5 |', '2 Oar|SL', '3 Pip|ST'], '2 rows added'];
         yield 'a row at the end' => [['op' => 'add', 'under' => null], [...$all, '4 |'], '1 row added'];
         yield 'removed' => [['op' => 'remove', 'ids' => [1, 3]], ['2 Oar|SL'], '2 rows removed'];
@@ -47,6 +44,13 @@ final class EditRequestTest extends TestCase
         yield 'a column moved' => [['op' => 'column-move', 'key' => 'town', 'to' => 0], ['1 NW|Ng', '2 SL|Oar', '3 ST|Pip'], 'Column moved'];
         yield 'moved too far' => [['op' => 'column-move', 'key' => 'name', 'to' => 99], ['1 NW|Ng', '2 SL|Oar', '3 ST|Pip'], 'Column moved'];
         yield 'a column removed' => [['op' => 'column-remove', 'key' => 'name'], ['1 NW', '2 SL', '3 ST'], 'Column removed'];
+    }
+
+    public function testCellsAreTextWhateverTheyAreSentAs(): void
+    {
+        self::assertSame([2 => ['town' => '5', 'name' => '']], EditRequest::cells(['2' => ['town' => 5, 'name' => null]]));
+        self::assertSame([['name' => 'Jo'], []], EditRequest::rows([['name' => 'Jo'], []]));
+        self::assertSame([[], []], [EditRequest::cells('all'), EditRequest::rows(null)]);
     }
 
     public function testColumnsGetNamesAndKinds(): void
@@ -76,13 +80,11 @@ final class EditRequestTest extends TestCase
         yield 'no rows' => [['op' => 'remove', 'ids' => []], 'Select the rows first.'];
         yield 'rows of another shape' => [['op' => 'remove', 'ids' => ['1; DROP TABLE']], 'Select the rows first.'];
         yield 'a row that is gone' => [['op' => 'switch', 'ids' => [9], 'off' => true], 'not there any more'];
-        yield 'a column that is gone' => [['op' => 'cells', 'cells' => [1 => ['gone' => 'x']]], 'There is no column “gone”'];
+        yield 'a column that is gone' => [['op' => 'plain', 'key' => 'gone'], 'There is no column “gone”'];
         yield 'no column at all' => [['op' => 'column-rename', 'heading' => 'x'], 'There is no column'];
         yield 'no heading' => [['op' => 'column-rename', 'key' => 'name', 'heading' => '  '], 'needs a heading'];
         yield 'a recipe of itself' => [['op' => 'recipe', 'key' => 'name', 'recipe' => ['recipe' => 'case', 'column' => 'name']], 'in a circle'];
         yield 'a recipe that is none' => [['op' => 'column-add', 'heading' => 'x', 'recipe' => ['recipe' => 'bake']], 'There is no such recipe.'];
-        yield 'letters without end' => [['op' => 'cells', 'cells' => [1 => ['name' => str_repeat('x', 32_768)]]], 'A cell holds up to 32,767 letters'];
-        yield 'bytes that are no text' => [['op' => 'cells', 'cells' => [1 => ['name' => "\xFF\xFE"]]], 'no readable text'];
         yield 'rows without end' => [['op' => 'add', 'count' => 20_000], 'up to 20,000 rows'];
     }
 

@@ -16,7 +16,7 @@ use Symfony\Component\Routing\RouterInterface;
 /** Another member's things do not exist, on any route there is or will be. */
 final class OwnershipTest extends AppTestCase
 {
-    private const OPEN = ['sign_in', 'sign_up', 'sign_out', 'fonts'];
+    private const OPEN = ['sign_in', 'sign_up', 'sign_out', 'sign_token', 'fonts'];
     /** Names of things a member owns; in addresses without them everybody sees only what is their own. */
     private const OWNED = ['{project}', '{hash}', '{starter}'];
 

@@ -9,6 +9,7 @@ use Morphea\App\Press\MakePieces;
 use Morphea\App\Press\MakePiecesHandler;
 use Morphea\App\Press\PieceStore;
 use Morphea\App\Press\RunState;
+use Morphea\App\Render\NoRoom;
 use Morphea\Tests\Tools;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
@@ -113,18 +114,25 @@ final class PressTest extends AppTestCase
         self::assertCount(60, Tools::unzip($this->download($project)));
     }
 
-    public function testAStretchThatFailsForGoodIsGivenUpAndTheRunEnds(): void
+    public function testWhatCannotGoOnWaitsIsToldStopsAndGoesOn(): void
     {
         $project = $this->project(str_replace(['ten', 'soon'], ['10', '2026-03-01'], trim(self::FEW)));
         $this->order($project, ['format' => 'svg']);
         $run = $this->newestRun();
-        $failed = new WorkerMessageFailedEvent(new Envelope(new MakePieces($run->id(), 1, 4)), 'runs', new \RuntimeException('the disk is full'));
+        $failed = new WorkerMessageFailedEvent(new Envelope(new MakePieces($run->id(), 1, 4)), 'runs', new NoRoom('No space left on device'));
+        $failed->setForRetry();
         self::getContainer()->get(GiveUp::class)($failed);
+        self::assertSame('There is no room left where pieces are kept. It is tried again by itself.', $this->newestRun()->trouble());
+        self::assertSame(RunState::Waiting, $this->newestRun()->state());
+        self::getContainer()->get(GiveUp::class)(new WorkerMessageFailedEvent(new Envelope(new MakePieces($run->id(), 1, 4)), 'runs', new NoRoom('No space left on device')));
+        self::assertSame(RunState::Stopped, $this->newestRun()->state());
+        $card = $this->browser->request('GET', "/projects/{$project->id()}/press")->filter('.run')->text();
+        self::assertStringContainsString('Stopped. There is no room left where pieces are kept. Go on makes the rest, once that is mended.', $card);
+        self::assertStringContainsString('0 of 4 made', $card, 'what is not made is not told as made');
+        $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/go-on");
         $this->work();
-        self::assertSame(RunState::Done, $this->newestRun()->state());
-        $page = $this->browser->request('GET', "/projects/{$project->id()}/press")->filter('.run')->text();
-        self::assertStringContainsString('✕ 4 not made', $page);
-        self::assertStringContainsString('row 1: It could not be made: the disk is full', $page);
+        self::assertSame([RunState::Done, ''], [$this->newestRun()->state(), $this->newestRun()->trouble()]);
+        self::assertCount(4, Tools::unzip($this->download($project)));
     }
 
     public function testAStretchDoneTwiceDoesNoHarm(): void

@@ -32,11 +32,49 @@ final class SheetTest extends AppTestCase
         self::assertSame(['Ng,4', 'Oar,3'], $this->rows($project));
         $this->change($project, ['op' => 'redo']);
         self::assertSame(['Ng,4', 'Oar,30', 'Pip,'], $this->rows($project));
-        $this->change($project, ['op' => 'cells', 'version' => $version, 'cells' => [1 => ['hours' => 'x']]]);
-        self::assertResponseStatusCodeSame(409, 'another window changed it meanwhile');
         $told = $this->change($project, ['op' => 'cells', 'cells' => [1 => ['gone' => 'x']]]);
         self::assertResponseStatusCodeSame(422);
         self::assertSame('There is no column “gone” in the table.', $told['error']);
+    }
+
+    public function testChangesOfDifferentCellsMergeAndOthersAreRefusedWithTheNewerValue(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|4\nOar|3");
+        $version = $project->tableVersion();
+        $this->change($project, ['op' => 'cells', 'version' => $version, 'cells' => [1 => ['hours' => '40']], 'seen' => [1 => ['hours' => '4']]]);
+        // A second window that has not seen this.
+        $told = $this->change($project, ['op' => 'cells', 'version' => $version, 'cells' => [1 => ['full_name' => 'Nga', 'hours' => '5']], 'seen' => [1 => ['full_name' => 'Ng', 'hours' => '4']]]);
+        self::assertResponseIsSuccessful();
+        self::assertTrue($told['all'], 'it gets all that it has missed');
+        self::assertSame(['Row 1, Hours is “40” by now; your “5” was not taken.'], array_column($told['refused'], 'says'));
+        self::assertSame(['Nga,40', 'Oar,3'], $this->rows($project));
+        foreach ([['op' => 'remove', 'ids' => [1]], ['op' => 'undo'], ['op' => 'column-remove', 'key' => 'hours']] as $change) {
+            $told = $this->change($project, ['version' => $version] + $change);
+            self::assertResponseStatusCodeSame(409, $change['op']);
+            self::assertSame('40', $told['rows'][0]['hours'], 'with the table as it is now');
+        }
+        $this->change($project, ['op' => 'add', 'version' => $version, 'under' => 1, 'count' => 1]);
+        self::assertSame(['Nga,40', ',', 'Oar,3'], $this->rows($project), 'a new row goes in whatever happened');
+    }
+
+    public function testAChangeWhoseAnswerWasLostIsMadeOnce(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|4");
+        foreach ([1, 2, 3] as $again) {
+            $this->change($project, ['op' => 'cells', 'token' => 'one', 'cells' => [], 'new' => [['full_name' => 'Pip']]]);
+            self::assertResponseIsSuccessful();
+        }
+        self::assertSame(['Ng,4', 'Pip,'], $this->rows($project));
+    }
+
+    public function testZerosAreSavedInTheGridAndByAnUpdate(): void
+    {
+        $project = $this->project("Full name|Tag\nNg|7\nOar|1.0\nPip|1e3");
+        $this->change($project, ['op' => 'cells', 'cells' => [1 => ['tag' => '007'], 2 => ['tag' => '1'], 3 => ['tag' => '1000']]]);
+        self::assertSame(['Ng,007', 'Oar,1', 'Pip,1000'], $this->rows($project));
+        $this->update($project, "Full name,Tag\nNg,7\nOar,1.0\nPip,1e3\n", 'tags.csv', 'full_name');
+        self::assertSame(['Ng,7', 'Oar,1.0', 'Pip,1e3'], $this->rows($project));
+        self::assertSame('tags.csv', $this->reload($project)->source(), 'and where it came from is known');
     }
 
     public function testRowsThatAreSwitchedOffOrDraftsAreSkippedByRuns(): void
@@ -120,6 +158,21 @@ final class SheetTest extends AppTestCase
         self::assertNull($told['columns'][3]['ambiguous']);
         self::assertStringContainsString('4 March 2026', $stage());
         self::assertSame('03/04/2026', self::getContainer()->get(TableStore::class)->row($this->reload($project), 1)->cells['issued'] ?? '', 'the cell is as it was');
+        $when = ['recipe' => 'when', 'column' => 'issued', 'test' => 'filled', 'value' => '', 'then' => '{issued, date, long}', 'otherwise' => ''];
+        $told = $this->change($project, ['op' => 'column-add', 'heading' => 'In words', 'recipe' => $when]);
+        self::assertSame('4 March 2026', $told['rows'][0]['in_words'], 'recipes know it, too');
+        $this->order($project, ['format' => 'pdf', 'file' => 'dates']);
+        $this->work();
+        self::assertStringContainsString('4 March 2026', Tools::pdfText($this->download($project)), 'and runs');
+    }
+
+    public function testApostrophesAndBracesInARecipesWordsStayWhatTheyAre(): void
+    {
+        $project = $this->project("Full name|Craft\nNg|clocks");
+        $words = [['words' => "the guild's '"], ['column' => 'craft', 'shown' => 'as-written'], ['words' => "' {x}"]];
+        $told = $this->change($project, ['op' => 'column-add', 'heading' => 'Line', 'recipe' => ['recipe' => 'join', 'pattern' => $words]]);
+        self::assertSame("the guild's 'clocks' {x}", $told['rows'][0]['line']);
+        self::assertSame(["the guild's '", "' {x}"], array_column($told['columns'][2]['recipe']['pattern'], 'words'), 'the editor gets them back so');
     }
 
     public function testAMessyFileIsUnderstoodCorrectedAndTaken(): void
@@ -295,6 +348,14 @@ final class SheetTest extends AppTestCase
         self::assertNotNull($project);
         self::assertSame([], array_diff($project->template()->linkedColumns(), array_map(static fn ($column): string => $column->key, $project->columns())));
         self::assertSame(10, $project->rowCount());
+    }
+
+    /** Brings a newer file of the table and takes it over, matched by a column. */
+    private function update(Project $project, string $bytes, string $name, string $key): void
+    {
+        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent($bytes, $name)]);
+        $this->post(str_replace('/update', '', (string) $this->browser->getResponse()->headers->get('Location')).'/update', ['key' => $key]);
+        self::assertResponseRedirects("/projects/{$project->id()}/rows");
     }
 
     private function file(string $address): string

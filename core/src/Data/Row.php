@@ -14,4 +14,32 @@ final readonly class Row
     public function __construct(public int $number, public array $cells, public array $monthFirst = [])
     {
     }
+
+    /**
+     * A row with all that its columns know of it; every row of a table is made here.
+     *
+     * @param list<Column> $columns
+     * @param list<string> $cells   in the order of the columns
+     */
+    public static function of(array $columns, int $number, array $cells): self
+    {
+        return new self($number, array_combine(array_map(static fn (Column $column): string => $column->key, $columns), $cells), self::orders($columns));
+    }
+
+    /**
+     * @param list<Column> $columns
+     *
+     * @return array<string, bool> which way round dates are written, by column key, where it was said
+     */
+    public static function orders(array $columns): array
+    {
+        $known = [];
+        foreach ($columns as $column) {
+            if (null !== $column->monthFirst) {
+                $known[$column->key] = $column->monthFirst;
+            }
+        }
+
+        return $known;
+    }
 }

@@ -50,6 +50,14 @@ final readonly class Sheet
         return 1 + array_reduce($this->rows, static fn (int $most, SheetRow $row): int => max($most, $row->id), $this->lastId);
     }
 
+    /** @return \Generator<int, Row> as patterns are filled with them, by their place from 0 */
+    public function filling(): \Generator
+    {
+        foreach ($this->rows as $i => $row) {
+            yield $i => Row::of($this->columns, $i + 1, $row->cells);
+        }
+    }
+
     /** @return list<string> */
     public function cells(string $key): array
     {

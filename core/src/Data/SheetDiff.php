@@ -34,7 +34,7 @@ final readonly class SheetDiff
         $new = self::byId($after);
         foreach ($old + $new as $id => $row) {
             $pair = [$old[$id] ?? null, $new[$id] ?? null];
-            if ($pair[0] !== $pair[1] && $pair[0] != $pair[1]) {
+            if (null === $pair[0] || null === $pair[1] || !$pair[0]->is($pair[1])) {
                 $data['rows'][$id] = array_map(static fn (?SheetRow $one): ?array => null === $one ? null : self::record($one), $pair);
             }
         }

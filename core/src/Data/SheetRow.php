@@ -12,6 +12,12 @@ final readonly class SheetRow
     {
     }
 
+    /** Letter by letter: 7 is not 007. */
+    public function is(self $other): bool
+    {
+        return $this === $other || ($this->id === $other->id && $this->cells === $other->cells && $this->off === $other->off && $this->draft === $other->draft);
+    }
+
     /** @param list<string> $cells */
     public function with(array $cells): self
     {

@@ -33,24 +33,7 @@ final readonly class Table
     /** @param int $number from 1 */
     public function row(int $number): Row
     {
-        return new Row($number, array_combine($this->keys(), $this->cells[$number - 1]), self::monthFirst($this->columns));
-    }
-
-    /**
-     * @param list<Column> $columns
-     *
-     * @return array<string, bool> by key, where it was said
-     */
-    public static function monthFirst(array $columns): array
-    {
-        $known = [];
-        foreach ($columns as $column) {
-            if (null !== $column->monthFirst) {
-                $known[$column->key] = $column->monthFirst;
-            }
-        }
-
-        return $known;
+        return Row::of($this->columns, $number, $this->cells[$number - 1]);
     }
 
     /** @return \Generator<int, Row> by row number */

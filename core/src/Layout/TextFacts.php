@@ -12,6 +12,7 @@ final readonly class TextFacts
      * @param list<string> $problems why the cells do not go into the pattern; with any, the piece cannot be made
      * @param list<string> $missing  graphemes no font has
      * @param list<string> $standIns families that stood in for the chosen one
+     * @param int|null     $tooMany  letters there are, where only the first of them are laid out; the piece cannot be made then
      */
     public function __construct(
         public string $layer,
@@ -27,6 +28,7 @@ final readonly class TextFacts
         public array $missing,
         public array $standIns,
         public ?string $unknownFont,
+        public ?int $tooMany = null,
     ) {
     }
 }

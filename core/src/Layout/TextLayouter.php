@@ -21,6 +21,9 @@ use Morphea\Core\Type\TextFitter;
 /** One text layer in one row: fill, rules for empty, fit, place the lines. */
 final class TextLayouter
 {
+    /** Letters of one text that are laid out; more is nobody's text but a cell gone wrong, and would hold everybody up. */
+    public const MOST_LETTERS = 5_000;
+
     private readonly TextFitter $fitter;
     private readonly LinePlacer $placer;
     /** @var array<string, PatternFiller> by locale */
@@ -46,13 +49,16 @@ final class TextLayouter
         if ($empty) {
             $pieces = [new Piece($layer->empty->words ?? '', false)];
         }
-        $text = $this->style($pieces, $layer);
+        $letters = array_sum(array_map(static fn (Piece $piece): int => \strlen($piece->text), $pieces)) > self::MOST_LETTERS
+            ? array_sum(array_map(static fn (Piece $piece): int => (int) mb_strlen($piece->text, 'UTF-8'), $pieces)) : 0;
+        $tooMany = $letters > self::MOST_LETTERS ? $letters : null;
+        $text = $this->style(null === $tooMany ? $pieces : self::cut($pieces), $layer);
         if ('' === trim($text->text())) {
-            return [[], $this->facts($layer, '', null, $empty, $problems)];
+            return [[], $this->facts($layer, '', null, $empty, $problems, $tooMany)];
         }
         $fitted = $this->fitter->fit($text, $layer->style, $layer->frame->width, $layer->frame->height, $layer->fit, $locale, $even);
 
-        return [$this->placer->place($fitted, $layer), $this->facts($layer, $text->text(), $fitted, $empty, $problems)];
+        return [$this->placer->place($fitted, $layer), $this->facts($layer, $text->text(), $fitted, $empty, $problems, $tooMany)];
     }
 
     /** @return array{list<Piece>, bool, list<string>} pieces that remember in which part of the content they stand; whether all columns are empty; problems */
@@ -105,8 +111,33 @@ final class TextLayouter
         return new StyledText(array_values(array_filter($styled, static fn (array $piece): bool => '' !== $piece[0])));
     }
 
+    /**
+     * The first letters of a text, never ending within one.
+     *
+     * @param list<Piece> $pieces
+     *
+     * @return list<Piece>
+     */
+    private static function cut(array $pieces): array
+    {
+        $left = self::MOST_LETTERS;
+        $cut = [];
+        foreach ($pieces as $piece) {
+            $letters = (int) mb_strlen($piece->text, 'UTF-8');
+            if ($letters > $left) {
+                $beginning = mb_substr($piece->text, 0, $left, 'UTF-8');
+                $cut[] = $piece->withText(grapheme_extract($beginning, max(0, $left - 1), \GRAPHEME_EXTR_MAXCHARS) ?: $beginning);
+                break;
+            }
+            $cut[] = $piece;
+            $left -= $letters;
+        }
+
+        return $cut;
+    }
+
     /** @param list<string> $problems */
-    private function facts(TextLayer $layer, string $text, ?FittedText $fitted, bool $empty, array $problems): TextFacts
+    private function facts(TextLayer $layer, string $text, ?FittedText $fitted, bool $empty, array $problems, ?int $tooMany = null): TextFacts
     {
         $lines = $fitted->lines ?? [];
         $gather = static fn (\Closure $what): array => array_values(array_unique(array_merge(...array_map(static fn (FittedLine $line): array => $what($line->shaped), $lines))));
@@ -125,6 +156,7 @@ final class TextLayouter
             $gather(static fn ($line): array => $line->missing),
             $gather(static fn ($line): array => $line->standIns),
             $this->shaper->fonts->has($layer->style->family) ? null : $layer->style->family,
+            $tooMany,
         );
     }
 }

@@ -21,6 +21,8 @@ final class FileNames
     private readonly PatternFiller $filler;
     /** @var array<string, int> rows by name in lower case */
     private array $taken = [];
+    /** @var array<string, int> the next number to try, by name in lower case: of thousands of equal names each is told apart at once */
+    private array $next = [];
     /** @var array<int, string> names that had to be changed to be unique, by row */
     private array $clashes = [];
 
@@ -38,8 +40,10 @@ final class FileNames
             $wanted = \sprintf('row-%03d', $row->number);
         }
         $name = $wanted;
-        for ($n = 2; isset($this->taken[self::fold($name)]); ++$n) {
+        $folded = self::fold($wanted);
+        for ($n = $this->next[$folded] ?? 2; isset($this->taken[self::fold($name)]); ++$n) {
             $name = "$wanted-$n";
+            $this->next[$folded] = $n + 1;
         }
         if ($name !== $wanted) {
             $this->clashes[$row->number] = $name;
@@ -60,7 +64,8 @@ final class FileNames
     {
         $text = (string) \Normalizer::normalize($text);
         $text = preg_replace('~[\x00-\x1F\x7F/\\\\:*?"<>|]+|(?![\x{200C}\x{200D}])[\p{Cf}\p{Co}]~u', ' ', $text) ?? '';
-        $text = trim(preg_replace('/\s+/u', ' ', $text) ?? '', ' .');
+        // A dot at the beginning hides a file, a dash makes it an option of programs.
+        $text = ltrim(trim(preg_replace('/\s+/u', ' ', $text) ?? '', ' .'), ' .-');
         if (\strlen($text) > self::MAX_BYTES) {
             $cut = grapheme_extract($text, self::MAX_BYTES, \GRAPHEME_EXTR_MAXBYTES);
             $text = rtrim(false === $cut ? '' : $cut, ' .');

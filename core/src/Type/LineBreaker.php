@@ -8,12 +8,17 @@ namespace Morphea\Core\Type;
 final class LineBreaker
 {
     private const REMEMBERED = 5_000;
+    private const REMEMBERED_WIDTHS = 200;
+    /** Kerning and ligatures make a line narrower than its parts by less than this. */
+    private const ABOUT = 1.06;
     private const HALVINGS = 14;
 
     /** @var array<string, \IntlBreakIterator> by locale */
     private array $iterators = [];
     /** @var array<string, list<int>> */
     private array $breaks = [];
+    /** @var array<string, non-empty-list<float>> */
+    private array $widths = [];
 
     public function __construct(private readonly Shaper $shaper)
     {
@@ -31,31 +36,87 @@ final class LineBreaker
         foreach ($paragraphs as $paragraph) {
             $text = $paragraph->text();
             $first = \count($lines);
-            $start = 0;
-            $end = 0;
-            foreach ($this->breaks($text, $locale) as $next) {
-                if ($end > $start && $this->line($paragraph, $text, $start, $next)->width > $measure) {
-                    $lines[] = new FittedLine($this->line($paragraph, $text, $start, $end), \count($lines) === $first, false);
-                    $start = $end;
-                }
-                $end = $next;
+            $ends = [0, ...$this->breaks($text, $locale)];
+            $last = \count($ends) - 1;
+            for ($from = 0; $from < $last || \count($lines) === $first; $from = $to) {
+                $to = $this->lineEnd($paragraph, $text, $ends, $from, $measure, $locale);
+                $lines[] = new FittedLine($this->line($paragraph, $text, $ends[$from], $ends[$to]), \count($lines) === $first, $to === $last);
             }
-            $lines[] = new FittedLine($this->line($paragraph, $text, $start, \strlen($text)), \count($lines) === $first, true);
         }
 
         return $lines;
     }
 
     /**
-     * As many lines as `break` needs, but of about the same length: the narrowest measure that still gives that many.
+     * Where a line that begins at one place ends: as far as it fits, but at least one step on. Looked for by the parts' own widths, which is about right; what
+     * is true of the whole line, with its kerning and ligatures, decides.
      *
+     * @param non-empty-list<int> $ends places where a line may end, 0 before all
+     *
+     * @return int the end's place among them
+     */
+    private function lineEnd(StyledText $paragraph, string $text, array $ends, int $from, float $measure, string $locale): int
+    {
+        $widths = $this->widths($paragraph, $text, $ends, $locale);
+        $last = \count($ends) - 1;
+        [$to, $beyond] = [min($from + 1, $last), $last + 1];
+        while ($beyond - $to > 1) {
+            $middle = intdiv($to + $beyond, 2);
+            $widths[$middle] - $widths[$from] <= $measure ? $to = $middle : $beyond = $middle;
+        }
+        $fits = fn (int $end): bool => $this->line($paragraph, $text, $ends[$from], $ends[$end])->width <= $measure;
+        if ($to > $from + 1 && !$fits($to)) {
+            do {
+                --$to;
+            } while ($to > $from + 1 && !$fits($to));
+
+            return $to;
+        }
+        while ($to < $last && $widths[$to + 1] - $widths[$from] <= $measure * self::ABOUT && $fits($to + 1)) {
+            ++$to;
+        }
+
+        return $to;
+    }
+
+    /**
+     * How wide a text is up to each place where a line may end, without the spaces before it, each part measured by itself. In em.
+     *
+     * @param non-empty-list<int> $ends
+     *
+     * @return non-empty-list<float>
+     */
+    private function widths(StyledText $paragraph, string $text, array $ends, string $locale): array
+    {
+        $key = "$locale\0".$paragraph->key();
+        if (isset($this->widths[$key])) {
+            return $this->widths[$key];
+        }
+        if (\count($this->widths) >= self::REMEMBERED_WIDTHS) {
+            $this->widths = [];
+        }
+        $widths = [0.0];
+        $sum = 0.0;
+        for ($i = 1, $n = \count($ends); $i < $n; ++$i) {
+            $shown = $this->line($paragraph, $text, $ends[$i - 1], $ends[$i])->width;
+            $widths[] = $sum + $shown;
+            $spaces = $ends[$i] - $ends[$i - 1] - \strlen(rtrim(substr($text, $ends[$i - 1], $ends[$i] - $ends[$i - 1]), ' '));
+            $sum += $shown + (0 === $spaces ? 0.0 : $this->shaper->line($paragraph->slice($ends[$i] - $spaces, $ends[$i]))->width);
+        }
+
+        return $this->widths[$key] = $widths;
+    }
+
+    /**
+     * As many lines as there are, but of about the same length: the narrowest measure that still gives that many.
+     *
+     * @param list<FittedLine> $lines      as `break` gives them
      * @param list<StyledText> $paragraphs
      *
      * @return list<FittedLine>
      */
-    public function balance(array $paragraphs, float $measure, string $locale): array
+    public function balance(array $lines, array $paragraphs, float $measure, string $locale): array
     {
-        $lines = $this->break($paragraphs, $measure, $locale);
         $widest = max([0.0, ...array_map(static fn (FittedLine $line): float => $line->shaped->width, $lines)]);
         if (\count($lines) === \count($paragraphs) || $widest > $measure) {
             return $lines;

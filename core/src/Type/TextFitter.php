@@ -86,19 +86,18 @@ final class TextFitter
      */
     private function search(array $paragraphs, Measure $frame, float $least, float $most, FitRule $rule, string $locale): FittedText
     {
-        $at = function (float $size) use ($paragraphs, $frame, $rule, $locale): FittedText {
-            $measure = $frame->width / $size - $frame->indent;
-            $lines = $rule->balanced ? $this->breaker->balance($paragraphs, $measure, $locale) : $this->breaker->break($paragraphs, $measure, $locale);
-
-            return $this->set($lines, $size, $frame, $rule->maxLines);
-        };
+        $measure = static fn (float $size): float => $frame->width / $size - $frame->indent;
+        $at = fn (float $size): FittedText => $this->set($this->breaker->break($paragraphs, $measure($size), $locale), $size, $frame, $rule->maxLines);
+        // Lines of about the same length are as many, and none is wider: it is enough to balance those that are taken.
+        $taken = fn (FittedText $best): FittedText => $rule->balanced
+            ? $this->set($this->breaker->balance($best->lines, $paragraphs, $measure($best->size), $locale), $best->size, $frame, $rule->maxLines) : $best;
         $best = $at($most);
         if (!$best->overset || $least >= $most) {
-            return $best;
+            return $taken($best);
         }
         $best = $at($least);
         if ($best->overset) {
-            return $best;
+            return $taken($best);
         }
         [$low, $high] = [$least, $most];
         for ($i = 0; $i < self::HALVINGS; ++$i) {
@@ -112,7 +111,9 @@ final class TextFitter
         }
 
         // Halving ends a little short of the frame; the lines it found may well take the last of it.
-        return $this->set($best->lines, min($most, $frame->largest($best->lines)), $frame, $rule->maxLines);
+        $lines = $taken($best)->lines;
+
+        return $this->set($lines, min($most, $frame->largest($lines)), $frame, $rule->maxLines);
     }
 
     /** @param list<FittedLine> $lines */

@@ -22,6 +22,7 @@ use Morphea\Core\Data\TableError;
 use Morphea\Core\Data\TableSense;
 use Morphea\Core\Data\TableUpdate;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
 final class SheetTest extends TestCase
@@ -31,6 +32,22 @@ final class SheetTest extends TestCase
         $sheet = (new SetCells([2 => ['craft' => 'lamps']], [['name' => 'Pip', 'craft' => 'boots']]))->apply(self::sheet());
         self::assertSame([['Ng', 'clocks'], ['Ottilie', 'lamps'], ['Oar', 'sails'], ['Pip', 'boots']], self::cells($sheet));
         self::assertSame(4, $sheet->rows[3]->id, 'a new row has an id nobody had');
+    }
+
+    /** @param array{string, string} $pair */
+    #[TestWith([['7', '007']])]
+    #[TestWith([['1.0', '1']])]
+    #[TestWith([['1e3', '1000']])]
+    #[TestWith([['0', '']])]
+    public function testCellsAreComparedAsTheTextTheyAre(array $pair): void
+    {
+        foreach ([$pair, array_reverse($pair)] as [$before, $after]) {
+            $sheet = Sheet::of((new TableBuilder())->build([['Tag', 'Name'], [$before, 'x']]));
+            $changed = (new SetCells([1 => ['tag' => $after]]))->apply($sheet);
+            $diff = SheetDiff::between($sheet, $changed);
+            self::assertFalse($diff->isEmpty(), "$before to $after");
+            self::assertSame($before, $diff->back($changed, 'en')->rows[0]->cells[0]);
+        }
     }
 
     public function testRowsAreMovedSwitchedAcceptedAndRemovedAndKeepTheirIds(): void

@@ -21,6 +21,11 @@ final class FileNamesTest extends TestCase
     #[TestWith(['lpt1.txt', '_lpt1.txt'])]
     #[TestWith(["right\u{202E}gnp", 'right gnp'])]
     #[TestWith(['///', ''])]
+    #[TestWith(['-rf -x', 'rf -x'])]
+    #[TestWith(['..-.profile', 'profile'])]
+    #[TestWith(["\u{0646}\u{0627}\u{0645}\u{200C}\u{0647}", "\u{0646}\u{0627}\u{0645}\u{200C}\u{0647}"])]
+    #[TestWith(["\u{0915}\u{094D}\u{200D}\u{0937}", "\u{0915}\u{094D}\u{200D}\u{0937}"])]
+    #[TestWith(['👩‍🔧 Ng', '👩‍🔧 Ng'])]
     public function testNamesAreSafeOnEverySystem(string $text, string $name): void
     {
         self::assertSame($name, FileNames::safe($text));
@@ -36,6 +41,13 @@ final class FileNamesTest extends TestCase
     public function testNamesAreUniqueWhateverTheirCase(): void
     {
         self::assertSame(['Jo', 'jo-2', 'JO-3', 'jo-2-2', 'row-005'], $this->names('Jo', 'jo', 'JO', 'jo-2', ''));
+    }
+
+    public function testOfThousandsOfEqualNamesEachIsToldApartAtOnce(): void
+    {
+        $names = $this->names(...array_fill(0, 8_000, 'Jo'));
+        self::assertSame(['Jo', 'Jo-2', 'Jo-8000'], [$names[0], $names[1], $names[7_999]]);
+        self::assertCount(8_000, array_unique($names));
     }
 
     public function testClashesAreKnown(): void

@@ -7,6 +7,7 @@ namespace Morphea\Core\Tests\Proof;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\Proof;
 use Morphea\Core\Template\EmptyRule;
+use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\PictureFit;
 use Morphea\Core\Template\PictureLayer;
@@ -24,6 +25,13 @@ final class ProofTest extends TestCase
     public function testOversetWordsAreFoundButDoNotStopThePiece(): void
     {
         self::assertSame(['overset' => false], $this->kinds(Make::text('{name}'), ['name' => str_repeat('Maximiliana ', 5)]));
+    }
+
+    public function testMoreLettersThanAnyTextHasStopThePieceAndAreCounted(): void
+    {
+        self::assertSame([], $this->kinds(Make::text('No. {name}', FitRule::fill(1)), ['name' => str_repeat('x', 40)]));
+        $findings = (new Proof())->of(Make::laid(Make::template(Make::text('No. {name}')), ['name' => str_repeat('ä', 30_000)]));
+        self::assertSame(['Recipient: has 30,004 letters; a text may have up to 5,000. Shorten the cell.'], array_map(static fn (Finding $one): string => $one->sentence, array_values(array_filter($findings, static fn (Finding $one): bool => $one->blocks))));
     }
 
     public function testACellOfTheWrongKindStopsThePiece(): void

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\Core\Data\Recipe;
 
 use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
 
@@ -24,18 +23,13 @@ final readonly class Join implements Recipe
     public function make(Sheet $sheet, Kitchen $kitchen): array
     {
         $filler = new PatternFiller($kitchen->locale);
-        $places = $monthFirst = [];
-        foreach ($this->columns() as $key) {
-            $places[$key] = $sheet->place($key);
-            $monthFirst[$key] = $sheet->column($key)->monthFirst;
+        $cells = [];
+        foreach ($sheet->filling() as $row) {
+            $filled = $filler->fill($this->pattern, $row->cells, $row->monthFirst);
+            $cells[] = $filled->empty ? '' : $filled->text;
         }
-        $monthFirst = array_filter($monthFirst, static fn (?bool $known): bool => null !== $known);
 
-        return array_map(function (SheetRow $row) use ($filler, $places, $monthFirst): string {
-            $filled = $filler->fill($this->pattern, array_map(static fn (int $place): string => $row->cells[$place], $places), $monthFirst);
-
-            return $filled->empty ? '' : $filled->text;
-        }, $sheet->rows);
+        return $cells;
     }
 
     public function says(\Closure $heading): string

@@ -7,6 +7,7 @@ namespace Morphea\Core\Data\Recipe;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
+use Morphea\Core\Pattern\PatternParts;
 
 /** Recipes from what a form or the database holds. Everything is checked; what does not hold is said in words. */
 final readonly class RecipeCodec
@@ -25,7 +26,7 @@ final readonly class RecipeCodec
         $number = static fn (string $key, int $default, int $least, int $most): int => (int) max($least, min($most, is_numeric($data[$key] ?? null) ? (float) $data[$key] : $default));
 
         return match ($text('recipe')) {
-            'join' => new Join(self::pattern($text('pattern'), $locale)),
+            'join' => new Join(self::pattern($data['pattern'] ?? null, $locale)),
             'map' => new MapValues($column('column'), self::pairs($data['pairs'] ?? null), \in_array($text('otherwise'), [MapValues::EMPTY, MapValues::WORDS], true) ? $text('otherwise') : MapValues::KEEP, $text('words')),
             'series' => new Series($number('start', 1, -1_000_000_000, 1_000_000_000), self::step($number('step', 1, -1_000_000, 1_000_000)), $number('width', 0, 0, 20), $text('prefix'), $text('suffix'), '' === $text('restart') ? null : $text('restart'), self::numbers($data['skip'] ?? [])),
             'replace' => new FindReplace($column('column'), '' !== $text('find') ? $text('find') : throw new TableError('Say what is to be found.'), $text('replace'), (bool) ($data['sameCase'] ?? false)),
@@ -34,18 +35,36 @@ final readonly class RecipeCodec
             'date' => new DatePart($column('column'), isset(DatePart::PARTS[$text('part')]) ? $text('part') : 'year'),
             'days' => new DaysBetween($column('from'), $column('to')),
             'first' => new FirstFilled(self::words($data['of'] ?? null, 'Pick the columns to choose from.'), $text('words')),
-            'when' => new WhenThen($column('column'), isset(WhenThen::TESTS[$text('test')]) ? $text('test') : 'is', $text('value'), self::pattern($text('then'), $locale), self::pattern($text('otherwise'), $locale)),
+            'when' => new WhenThen($column('column'), isset(WhenThen::TESTS[$text('test')]) ? $text('test') : 'is', $text('value'), self::pattern($data['then'] ?? null, $locale), self::pattern($data['otherwise'] ?? null, $locale)),
             'picture' => new PictureName($column('column')),
             'deal' => new Deal(self::words($data['pool'] ?? null, 'Say what is to be dealt out, one in a line.'), (bool) ($data['shuffled'] ?? false), $number('seed', 1, 0, 2_000_000_000)),
             default => throw new TableError('There is no such recipe.'),
         };
     }
 
-    /** @throws TableError */
-    private static function pattern(string $source, string $locale): Pattern
+    /**
+     * A recipe as an editor shows it: its patterns as words and columns.
+     *
+     * @return array<string, mixed>
+     */
+    public static function forEditor(Recipe $recipe): array
+    {
+        return array_map(PatternParts::of(...), match (true) {
+            $recipe instanceof Join => ['pattern' => $recipe->pattern],
+            $recipe instanceof WhenThen => ['then' => $recipe->then, 'otherwise' => $recipe->otherwise],
+            default => [],
+        }) + $recipe->toArray();
+    }
+
+    /**
+     * @param mixed $pattern its source, or an editor's words and columns
+     *
+     * @throws TableError
+     */
+    private static function pattern(mixed $pattern, string $locale): Pattern
     {
         try {
-            return Pattern::parse($source, $locale);
+            return Pattern::parse(mb_substr(\is_string($pattern) ? $pattern : PatternParts::source($pattern ?? []), 0, self::MOST_LETTERS), $locale);
         } catch (PatternError $e) {
             throw new TableError($e->getMessage(), 0, $e);
         }

@@ -26,16 +26,10 @@ final readonly class WhenThen implements Recipe
     public function make(Sheet $sheet, Kitchen $kitchen): array
     {
         $filler = new PatternFiller($kitchen->locale);
-        $places = [];
-        foreach ($this->columns() as $key) {
-            $places[$key] = $sheet->place($key);
-        }
-        $monthFirst = $sheet->column($this->column)->monthFirst;
         $cells = [];
-        foreach ($sheet->rows as $row) {
-            $values = array_map(static fn (int $place): string => $row->cells[$place], $places);
-            $pattern = $this->holds($values[$this->column], $kitchen, $monthFirst) ? $this->then : $this->otherwise;
-            $cells[] = $filler->fill($pattern, $values)->text;
+        foreach ($sheet->filling() as $row) {
+            $pattern = $this->holds($row->cells[$this->column], $kitchen, $row->monthFirst[$this->column] ?? null) ? $this->then : $this->otherwise;
+            $cells[] = $filler->fill($pattern, $row->cells, $row->monthFirst)->text;
         }
 
         return $cells;

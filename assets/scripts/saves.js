@@ -1,0 +1,110 @@
+// Changes on their way to the server. They are kept until it has answered, tried again, and said in a strip under the bar as long as they are not saved.
+import {notice} from './notices.js';
+
+const WAITS = [1, 2, 4, 8, 15, 30];
+const WHY = {
+    silent: 'The server does not answer. It is tried again by itself.',
+    out: 'You are signed out.',
+    other: 'Somebody else is signed in in this browser. Sign in as who you were, and they go through.',
+    gone: 'This project is not there any more, or not for who is signed in now.',
+    broken: 'The server could not do it. It is tried again by itself.',
+};
+
+// ---- the session
+export const token = () => JSON.parse(document.body.getAttribute('hx-headers'))['X-CSRF-Token'];
+// After signing in again the page's forms and requests go on with the new session's token.
+async function renewed() {
+    const answer = await fetch(document.body.dataset.token, {headers: {'X-Requested-With': 'fetch'}});
+    const {member, token: fresh} = await answer.json();
+    if (member === null) return 'out';
+    if (String(member) !== document.body.dataset.member) return 'other';
+    document.body.setAttribute('hx-headers', JSON.stringify({'X-CSRF-Token': fresh}));
+    document.querySelectorAll('input[name="_token"]').forEach((input) => { input.value = fresh; });
+    return null;
+}
+
+// What an answer means: null where the server has decided, whatever it decided; else why the change is kept.
+export function kept(status) {
+    if (status === 401 || status === 403) return 'out';
+    if (status === 404) return 'gone';
+    if (status === 0) return 'silent';
+    return status >= 500 || status === 429 ? 'broken' : null;
+}
+
+// `send` takes one change and answers with what the server decided, or with {kept: why}; `text` tells changes in words, for copying them out.
+export function saves(send, text = null) {
+    const waiting = [];
+    let busy = false;
+    let why = null;
+    let tries = 0;
+    let timer = 0;
+
+    function strip() {
+        let bar = document.getElementById('unsaved');
+        document.body.classList.toggle('has-unsaved', why !== null);
+        if (why === null) { bar?.remove(); return; }
+        const words = `${waiting.length === 1 ? '1 edit' : `${waiting.length} edits`} not saved. `;
+        const made = (name, attributes, ...inside) => { const e = document.createElement(name); Object.assign(e, attributes); e.append(...inside); return e; };
+        if (!bar) {
+            bar = made('div', {id: 'unsaved', className: 'unsaved'});
+            bar.setAttribute('role', 'alert');
+            (document.getElementById('bar') ?? document.body.firstElementChild).after(bar);
+        }
+        if (bar.dataset.says === words + why) return;
+        bar.dataset.says = words + why;
+        const act = (id, says, go) => made('button', {id, type: 'button', className: 'btn btn-plain', textContent: says, onclick: go});
+        bar.replaceChildren(made('span', {}, made('b', {textContent: words}), WHY[why]));
+        if (why === 'out' || why === 'other') bar.append(made('a', {className: 'btn btn-plain', href: document.body.dataset.signIn, target: '_blank', textContent: 'Sign in in another tab'}));
+        bar.append(act('save-now', 'Try now', () => { tries = 0; pump(); }));
+        if (text) bar.append(act('copy-unsaved', 'Copy them out', copy));
+    }
+    function copy() {
+        const area = document.createElement('textarea');
+        area.value = waiting.map(({what}) => text(what)).join('\n');
+        document.body.append(area);
+        area.select();
+        document.execCommand('copy');
+        area.remove();
+        notice(`${waiting.length === 1 ? 'The edit is' : 'The edits are'} in the clipboard as text. ${waiting.length === 1 ? 'It' : 'They'} still wait to be saved.`);
+    }
+    async function pump() {
+        clearTimeout(timer);
+        if (busy || !waiting.length) return;
+        busy = true;
+        while (waiting.length) {
+            let answer;
+            try {
+                answer = await send(waiting[0].what);
+                if (answer.kept === 'out') {
+                    const still = await renewed();
+                    answer = still ? {kept: still} : await send(waiting[0].what);
+                }
+            } catch { answer = {kept: 'silent'}; }
+            if (answer.kept) {
+                why = answer.kept;
+                timer = setTimeout(pump, 1000 * WAITS[Math.min(tries, WAITS.length - 1)]);
+                tries += 1;
+                break;
+            }
+            tries = 0;
+            why = null;
+            waiting.shift().done(answer);
+        }
+        busy = false;
+        strip();
+    }
+    // Whoever comes back to the page, or gets the line back, need not wait.
+    ['online', 'focus'].forEach((event) => window.addEventListener(event, () => why && pump()));
+    window.addEventListener('beforeunload', (event) => { if (waiting.length) event.preventDefault(); });
+
+    return {
+        keep(what) {
+            return new Promise((done) => {
+                waiting.push({what, done});
+                if (why) strip();
+                pump();
+            });
+        },
+        waiting: () => waiting.map(({what}) => what),
+    };
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Making;
+
+use Morphea\App\Render\Piece;
+
+/** Where made pieces go, and who is told of those that cannot be made. */
+interface Sink
+{
+    /** Making it begins. Of whatever nothing more is heard, not even `ends`, making it ended the process. */
+    public function begins(Wanted $piece): void;
+
+    /** @param non-empty-array<string, string> $files bytes by ending */
+    public function files(Wanted $piece, array $files, Piece $drawn): void;
+
+    /**
+     * The pages of some pieces that follow each other, in one PDF.
+     *
+     * @param non-empty-list<array{Wanted, Piece}> $pieces
+     */
+    public function pages(array $pieces, string $pdf): void;
+
+    /** @param Piece|null $drawn null where not even that could be done */
+    public function notMade(Wanted $piece, string $reason, ?Piece $drawn): void;
+
+    /** The making comes to an end, and the process lives; pieces that were begun and not made are as if they never were. */
+    public function ends(): void;
+
+    /** Whether somebody does not want the rest any more; asked often. */
+    public function isStopped(): bool;
+}
