@@ -27,6 +27,7 @@ final class Version20261126000000 extends AbstractMigration
         $this->addSql('ALTER TABLE revision ADD COLUMN token VARCHAR(40) DEFAULT NULL');
         $this->addSql("ALTER TABLE run ADD COLUMN month_first CLOB DEFAULT '[]' NOT NULL");
         $this->addSql("ALTER TABLE run ADD COLUMN trouble CLOB DEFAULT '' NOT NULL");
+        $this->addSql('ALTER TABLE project ADD COLUMN picture_version INTEGER DEFAULT 0 NOT NULL');
         $this->addSql('ALTER TABLE piece ADD COLUMN tries INTEGER DEFAULT 0 NOT NULL');
         $this->addSql('ALTER TABLE piece ADD COLUMN part VARCHAR(40) DEFAULT NULL');
     }
@@ -34,6 +35,7 @@ final class Version20261126000000 extends AbstractMigration
     public function down(Schema $schema): void
     {
         $this->addSql('ALTER TABLE piece DROP COLUMN part');
+        $this->addSql('ALTER TABLE project DROP COLUMN picture_version');
         $this->addSql('ALTER TABLE piece DROP COLUMN tries');
         $this->addSql('ALTER TABLE run DROP COLUMN trouble');
         $this->addSql('ALTER TABLE run DROP COLUMN month_first');

@@ -6,7 +6,6 @@ namespace Morphea\App\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Compose\Stage;
 use Morphea\App\Compose\TemplateHistory;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
@@ -14,7 +13,6 @@ use Morphea\App\Entity\Run;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Rows\TableStore;
 use Morphea\App\Web\Attachment;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Naming\FileNames;
@@ -36,12 +34,26 @@ final class BenchController extends AbstractController
     }
 
     #[Route('/', name: 'bench', methods: ['GET'])]
-    public function index(#[CurrentUser] Member $member, Stage $stage, TableStore $rows): Response
+    public function index(#[CurrentUser] Member $member, Faces $faces): Response
     {
         $projects = $this->entities->getRepository(Project::class)->findBy(['owner' => $member], ['changedAt' => 'DESC', 'id' => 'DESC']);
-        $faces = array_map(static fn (Project $project): string => $stage->thumbnail($project, $rows->row($project, 1)), $projects);
+        $cards = array_map(static fn (Project $project): Card => Card::of($project, $faces->state($project)), $projects);
 
-        return $this->render('bench/index.html.twig', ['projects' => $projects, 'faces' => $faces, 'starters' => $this->starters->all(), 'own' => $this->own->all($member), 'presets' => Preset::all()]);
+        return $this->render('bench/index.html.twig', ['cards' => $cards, 'starters' => $this->starters->all(), 'own' => $this->own->all($member), 'presets' => Preset::all()]);
+    }
+
+    /** A project's small picture, as its first row looks. */
+    #[Route('/projects/{project}/face', name: 'project_face', methods: ['GET'])]
+    public function face(Project $project, Faces $faces, Request $request): Response
+    {
+        $response = (new Response())->setEtag($faces->state($project))->setPrivate()->setMaxAge(600);
+        if ($response->isNotModified($request)) {
+            return $response;
+        }
+        $png = $faces->png($project);
+        $response->headers->set('Content-Type', null === $png ? 'image/svg+xml' : 'image/png');
+
+        return $response->setContent($png ?? $this->renderView('bench/no-face.svg.twig'));
     }
 
     #[Route('/projects', name: 'project_new', methods: ['POST'])]

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Import\Drawable;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Import\PictureReader;
 use Morphea\App\Import\SvgCleaner;
@@ -17,7 +18,6 @@ use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Layout\ArtText;
 use Morphea\Core\Layout\ArtTexts;
 use Morphea\Core\Layout\PicturePlacer;
-use Morphea\Core\Naming\FileNames;
 use Morphea\Core\Pattern\Tokens;
 use Morphea\Core\Template\Edit\AddLayers;
 use Morphea\Core\Template\Layer;
@@ -27,7 +27,7 @@ use Morphea\Core\Template\Template;
 /** Artwork made elsewhere, brought onto a side: the picture, and the texts of a drawing as texts that can be linked and set in other words. */
 final readonly class Artwork
 {
-    public function __construct(private PictureReader $reader, private SvgCleaner $cleaner, private PictureStore $pictures, private FontStore $fonts)
+    public function __construct(private PictureReader $reader, private SvgCleaner $cleaner, private Drawable $drawable, private PictureStore $pictures, private FontStore $fonts)
     {
     }
 
@@ -47,9 +47,8 @@ final readonly class Artwork
         }
         $svg = SvgFile::read($bytes, $name);
         $texts = SvgTexts::takeOut($svg);
-        $clean = $this->cleaner->cleaned($svg, substr(hash('sha256', $bytes), 0, 8));
-        $stem = FileNames::safe(pathinfo(basename(strtr($name, ['\\' => '/'])), \PATHINFO_FILENAME));
-        $layer = $this->layer($template, $project, new PictureFile(mb_strcut('' === $stem ? 'artwork' : $stem, 0, 100, 'UTF-8').'.svg', 'image/svg+xml', $clean->svg, $clean->width, $clean->height), $ground);
+        $clean = $this->cleaner->cleaned($svg, substr(hash('sha256', $bytes), 0, 8), $name);
+        $layer = $this->layer($template, $project, $this->drawable->checked($clean, PictureReader::stem($name), $name), $ground);
         $layers = [$layer];
         $box = PicturePlacer::place($layer, $layer->assets()[0], Picture::vector('', $clean->width, $clean->height), $template->dpi)->box;
         $artTexts = new ArtTexts($this->fonts->engine($project->owner())->shaper);

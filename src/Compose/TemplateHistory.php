@@ -50,13 +50,17 @@ final readonly class TemplateHistory
     /**
      * @param string|null $token what the page that asked for it calls it
      *
+     * @throws TemplateError when the template does not hold
      * @throws StaleTemplate when another edit came first
      */
     public function record(Project $project, Template $after, string $says, ?string $token = null): void
     {
-        if ($this->codec->encode($after) === $project->templateJson()) {
+        $json = $this->codec->encode($after);
+        if ($json === $project->templateJson()) {
             return;
         }
+        // What could not be read again is never kept: the project would not open any more.
+        $this->codec->decode($json);
         $this->connection->transactional(function () use ($project, $after, $says, $token): void {
             $this->claim($project, $project->revision() + 1);
             $this->entities->createQuery('DELETE FROM '.Revision::class.' r WHERE r.project = :project AND r.number > :now')

@@ -50,6 +50,10 @@ class Project
     #[ORM\Column]
     private int $tableVersion = 0;
 
+    /** Grows whenever a picture comes, goes or gets another focus. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $pictureVersion = 0;
+
     #[ORM\Column(length: 255)]
     private string $source = '';
 
@@ -160,6 +164,11 @@ class Project
     public function tableVersion(): int
     {
         return $this->tableVersion;
+    }
+
+    public function pictureVersion(): int
+    {
+        return $this->pictureVersion;
     }
 
     public function source(): string

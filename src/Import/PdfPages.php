@@ -11,8 +11,10 @@ use Morphea\App\Render\RenderError;
 final readonly class PdfPages
 {
     private const MAX_PAGES = 100;
-    private const SECONDS = 20;
+    private const SECONDS = 4;
     private const MEMORY = 1_500_000_000;
+    /** Bytes of what a page becomes. */
+    private const BYTES = 40_000_000;
     /** Pixels of the longer side of a picture of a page: an A4 page at 300 dpi. */
     private const EDGE = 3_508;
 
@@ -51,7 +53,7 @@ final readonly class PdfPages
                 throw new UploadError(\sprintf('“%s” has %d %s; there is no page %d.', $name, $count, 1 === $count ? 'page' : 'pages', $page));
             }
 
-            return Program::bounded(['pdftocairo', ...$as, '-f', (string) $page, '-l', (string) $page, $file, '-'], self::SECONDS, self::MEMORY);
+            return Program::bounded(['pdftocairo', ...$as, '-f', (string) $page, '-l', (string) $page, $file, '-'], self::SECONDS, self::MEMORY, self::BYTES);
         } catch (RenderError $e) {
             throw new UploadError("Page {$page} of “{$name}” cannot be read, or is too much to draw. Save it again as PDF, PNG or SVG.", 0, $e);
         } finally {

@@ -16,7 +16,7 @@ final readonly class PictureReader
     private const MAX_PIXELS = 60_000_000;
     private const ENDINGS = ['image/png' => 'png', 'image/jpeg' => 'jpg', 'image/webp' => 'webp', 'image/svg+xml' => 'svg'];
 
-    public function __construct(private SvgCleaner $svg, private Raster $raster, private PdfPages $pdf)
+    public function __construct(private SvgCleaner $svg, private Drawable $drawable, private Raster $raster, private PdfPages $pdf)
     {
     }
 
@@ -34,9 +34,7 @@ final readonly class PictureReader
             return $this->page($bytes, $name, $page);
         }
         if (self::isSvg($bytes)) {
-            $clean = $this->svg->clean($bytes, $name);
-
-            return new PictureFile($this->named($name, 'image/svg+xml'), 'image/svg+xml', $clean->svg, $clean->width, $clean->height);
+            return $this->drawable->checked($this->svg->clean($bytes, $name), self::stem($name), $name);
         }
         $size = @getimagesizefromstring($bytes);
         if (false === $size || !isset(self::ENDINGS[$size['mime']])) {
@@ -62,25 +60,32 @@ final readonly class PictureReader
     /** @throws UploadError */
     private function page(string $bytes, string $name, int $page): PictureFile
     {
-        $svg = $this->pdf->page($bytes, $name, $page);
-        $named = (1 === $page ? pathinfo($name, \PATHINFO_FILENAME) : pathinfo($name, \PATHINFO_FILENAME)."-$page").'.svg';
+        $stem = self::stem(1 === $page ? $name : pathinfo($name, \PATHINFO_FILENAME)."-$page.pdf");
         try {
-            $clean = $this->svg->clean($svg, $name);
+            return $this->drawable->checked($this->svg->clean($this->pdf->page($bytes, $name, $page), $name), $stem, $name);
         } catch (UploadError) {
             // Too much for a drawing: a picture of it, fine enough for print.
-            $picture = $this->raster->plain($this->pdf->picture($bytes, $name, $page), 'image/png');
+            try {
+                $picture = $this->raster->plain($this->pdf->picture($bytes, $name, $page), 'image/png');
+            } catch (RenderError $e) {
+                throw new UploadError("Page {$page} of “{$name}” is too much to draw. Save it again as PDF, PNG or SVG.", 0, $e);
+            }
 
-            return new PictureFile($this->named($named, 'image/png'), 'image/png', $picture['bytes'], $picture['width'], $picture['height'], ...$picture['focus']);
+            return new PictureFile("$stem.png", 'image/png', $picture['bytes'], $picture['width'], $picture['height'], ...$picture['focus']);
         }
+    }
 
-        return new PictureFile($this->named($named, 'image/svg+xml'), 'image/svg+xml', $clean->svg, $clean->width, $clean->height);
+    /** The name without folders and ending. */
+    public static function stem(string $name): string
+    {
+        $stem = FileNames::safe(pathinfo(basename(strtr($name, ['\\' => '/'])), \PATHINFO_FILENAME));
+
+        return mb_strcut('' === $stem ? 'picture' : $stem, 0, 100, 'UTF-8');
     }
 
     /** The name without folders, with the ending of what it really is. */
     private function named(string $name, string $mime): string
     {
-        $stem = FileNames::safe(pathinfo(basename(strtr($name, ['\\' => '/'])), \PATHINFO_FILENAME));
-
-        return mb_strcut('' === $stem ? 'picture' : $stem, 0, 100, 'UTF-8').'.'.self::ENDINGS[$mime];
+        return self::stem($name).'.'.self::ENDINGS[$mime];
     }
 }

@@ -25,6 +25,7 @@ final readonly class SvgCleaner
     private const COLOURS = ['fill', 'stroke', 'stop-color', 'color', 'flood-color'];
     private const EMBEDDED = '~^data:image/(png|jpe?g);base64,([A-Za-z0-9+/=\s]+)$~';
     private const MAX_EMBEDDED_PIXELS = 25_000_000;
+    private const DEEPEST = 60;
 
     public function __construct(private FontBook $fonts)
     {
@@ -33,11 +34,15 @@ final readonly class SvgCleaner
     /** @throws UploadError */
     public function clean(string $svg, string $name): CleanSvg
     {
-        return $this->cleaned(SvgFile::read($svg, $name), substr(hash('sha256', $svg), 0, 8));
+        return $this->cleaned(SvgFile::read($svg, $name), substr(hash('sha256', $svg), 0, 8), $name);
     }
 
-    /** @param string $mark for its ids, different for every drawing */
-    public function cleaned(SvgFile $file, string $mark): CleanSvg
+    /**
+     * @param string $mark for its ids, different for every drawing
+     *
+     * @throws UploadError
+     */
+    public function cleaned(SvgFile $file, string $mark, string $name): CleanSvg
     {
         $this->cutChains($file->document);
         $prefix = "i$mark-";
@@ -51,10 +56,12 @@ final readonly class SvgCleaner
             $group->setAttribute('transform', trim($moves));
         }
         $this->copyAttributes($file->root, $group, self::PRESENTATION, $prefix);
-        $this->copyChildren($file->root, $group, $prefix, 0);
+        if (!$this->copyChildren($file->root, $group, $prefix, 0)) {
+            throw new UploadError(\sprintf('“%s” has parts nested deeper than %d times. Simplify the drawing, or bring it as PNG.', $name, self::DEEPEST));
+        }
         $inside = str_replace(' xmlns="'.self::SVG.'"', '', (string) $clean->saveXML($group));
 
-        return new CleanSvg(\sprintf('<svg xmlns="%s" xmlns:xlink="%s" viewBox="0 0 %s %s">%s</svg>', self::SVG, self::XLINK, $file->width, $file->height, $inside), $file->width, $file->height);
+        return new CleanSvg(\sprintf('<svg xmlns="%s" xmlns:xlink="%s" viewBox="0 0 %s %s">%s</svg>', self::SVG, self::XLINK, $file->width, $file->height, $inside), $file->width, $file->height, SvgCost::of($clean));
     }
 
     private function cutChains(\DOMDocument $document): void
@@ -75,10 +82,11 @@ final readonly class SvgCleaner
         }
     }
 
-    private function copyChildren(\DOMElement $from, \DOMElement $to, string $prefix, int $depth): void
+    /** @return bool false where it is nested too deeply */
+    private function copyChildren(\DOMElement $from, \DOMElement $to, string $prefix, int $depth): bool
     {
-        if ($depth > 60 || null === $to->ownerDocument) {
-            return;
+        if ($depth > self::DEEPEST || null === $to->ownerDocument) {
+            return false;
         }
         foreach ($from->childNodes as $node) {
             if ($node instanceof \DOMText && \in_array($to->localName, ['text', 'tspan'], true)) {
@@ -93,8 +101,12 @@ final readonly class SvgCleaner
             $copy = $to->ownerDocument->createElementNS(self::SVG, (string) $node->localName);
             $this->copyAttributes($node, $copy, [...self::PRESENTATION, ...self::GEOMETRY], $prefix);
             $to->appendChild($copy);
-            $this->copyChildren($node, $copy, $prefix, $depth + 1);
+            if (!$this->copyChildren($node, $copy, $prefix, $depth + 1)) {
+                return false;
+            }
         }
+
+        return true;
     }
 
     /** @param list<string> $known */

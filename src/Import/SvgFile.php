@@ -9,6 +9,9 @@ final readonly class SvgFile
 {
     public const MAX_BYTES = 5_000_000;
     public const MAX_NODES = 20_000;
+    /** Pixels of a side, and units of a place. */
+    private const MOST = 100_000;
+    private const LEAST = 0.1;
     private const UNITS = ['' => 1.0, 'px' => 1.0, 'in' => 96.0, 'mm' => 96 / 25.4, 'cm' => 96 / 2.54, 'pt' => 96 / 72, 'pc' => 16.0];
 
     /** @param float $x left of what is seen, in the drawing's own units; `$scale` pixels are one unit */
@@ -58,7 +61,13 @@ final readonly class SvgFile
         // By its width; a drawing that is told to be pulled out of shape keeps its shape.
         $scale = null !== $width ? $width / $across : (null !== $height ? $height / $down : 1.0);
 
-        return new self($document, $root, round($across * $scale, 4), round($down * $scale, 4), $x, $y, $scale);
+        [$width, $height] = [round($across * $scale, 4), round($down * $scale, 4)];
+        $sound = static fn (float $number): bool => is_finite($number) && abs($number) <= self::MOST;
+        if (!$sound($width) || !$sound($height) || !$sound($x) || !$sound($y) || !$sound($scale) || min($width, $height) < self::LEAST || $scale <= 0) {
+            throw new UploadError(\sprintf('“%s” says it is %s × %s pixels, which nobody can draw. Save it with a width and a height of up to %s.', $name, $width, $height, number_format(self::MOST)));
+        }
+
+        return new self($document, $root, $width, $height, $x, $y, $scale);
     }
 
     private static function length(string $value): ?float

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
+use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
@@ -13,7 +14,7 @@ final readonly class Program
     private const TIMEOUT = 600;
     private const MEMORY = 4_000_000_000;
     /** How often whoever wants to stop is asked, in microseconds. */
-    private const TICK = 100_000;
+    private const TICK = 10_000;
 
     /**
      * @param list<string>            $command
@@ -32,12 +33,13 @@ final readonly class Program
 
     /**
      * @param list<string> $command
+     * @param int          $bytes of output
      *
-     * @throws RenderError when it fails, or takes more than that
+     * @throws RenderError when it fails, or takes or writes more than that
      */
-    public static function bounded(array $command, int $seconds, int $memory): string
+    public static function bounded(array $command, int $seconds, int $memory, int $bytes = 1_000_000): string
     {
-        return self::finish($command, new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: 2 * $seconds), null);
+        return self::finish($command, new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: 2 * $seconds), null, $bytes);
     }
 
     /**
@@ -54,14 +56,21 @@ final readonly class Program
      * @param list<string>            $command
      * @param (\Closure(): bool)|null $stopped
      */
-    private static function finish(array $command, Process $process, ?\Closure $stopped): string
+    private static function finish(array $command, Process $process, ?\Closure $stopped, ?int $bytes = null): string
     {
         try {
-            $process->start();
-            while (null !== $stopped && $process->isRunning()) {
+            $wrote = 0;
+            $process->start(static function (string $type, string $what) use (&$wrote): void {
+                $wrote += \strlen($what);
+            });
+            while ((null !== $stopped || null !== $bytes) && $process->isRunning()) {
                 $process->checkTimeout();
                 usleep(self::TICK);
-                if ($stopped()) {
+                if (null !== $bytes && $wrote > $bytes) {
+                    $process->stop(0, \SIGKILL);
+                    throw new RenderError("$command[0] wrote more than it may, and was ended.");
+                }
+                if (null !== $stopped && $stopped()) {
                     $process->stop(0, \SIGKILL);
                     throw new Halted();
                 }
@@ -69,6 +78,8 @@ final readonly class Program
             $process->wait();
         } catch (ProcessTimedOutException $e) {
             throw new RenderError("$command[0] took too long and was ended.", 0, $e);
+            // Ended by its limits: it is told below.
+        } catch (ProcessSignaledException) {
         }
         if ($process->isSuccessful()) {
             return $process->getOutput();

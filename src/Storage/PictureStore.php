@@ -43,6 +43,7 @@ final readonly class PictureStore
         }
         $this->entities->persist($asset);
         $this->entities->flush();
+        $this->changed($project);
 
         return $name;
     }
@@ -61,14 +62,22 @@ final readonly class PictureStore
     /** Forgets a picture. Its bytes stay, since others may share them. */
     public function remove(Asset $asset): void
     {
+        $project = $asset->project();
         $this->entities->remove($asset);
         $this->entities->flush();
+        $this->changed($project);
     }
 
     public function focus(Asset $asset, ?float $x, ?float $y): void
     {
         $asset->setFocus($x, $y);
         $this->entities->flush();
+        $this->changed($asset->project());
+    }
+
+    private function changed(Project $project): void
+    {
+        $this->entities->createQuery('UPDATE '.Project::class.' p SET p.pictureVersion = p.pictureVersion + 1 WHERE p.id = :id')->execute(['id' => $project->id()]);
     }
 
     public function bytes(Asset $asset): string
@@ -121,7 +130,8 @@ final readonly class PictureStore
             $asset = $this->find($project, $name);
 
             return match (true) {
-                null === $asset => null,
+                // What has no size cannot be drawn by anybody.
+                null === $asset, !is_finite($asset->width()), !is_finite($asset->height()), min($asset->width(), $asset->height()) <= 0 => null,
                 $asset->isDrawing() => PictureSet::vector($this->bytes($asset), $look, $asset->width(), $asset->height(), ...$asset->focus()),
                 default => $raster($asset, $look),
             };

@@ -17,9 +17,14 @@ final readonly class TemplateCodec
         $this->layers = new LayerCodec();
     }
 
+    /** @throws TemplateError where a number is beyond all bounds, or words are no text */
     public function encode(Template $template): string
     {
-        return json_encode($this->toArray($template), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION);
+        try {
+            return json_encode($this->toArray($template), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION);
+        } catch (\JsonException $e) {
+            throw new TemplateError('', 'This cannot be kept: a number is beyond all bounds, or words are no readable text.');
+        }
     }
 
     /** @throws TemplateError */

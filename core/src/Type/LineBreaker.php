@@ -9,8 +9,6 @@ final class LineBreaker
 {
     private const REMEMBERED = 5_000;
     private const REMEMBERED_WIDTHS = 200;
-    /** Kerning and ligatures make a line narrower than its parts by less than this. */
-    private const ABOUT = 1.06;
     private const HALVINGS = 14;
 
     /** @var array<string, \IntlBreakIterator> by locale */
@@ -72,7 +70,7 @@ final class LineBreaker
 
             return $to;
         }
-        while ($to < $last && $widths[$to + 1] - $widths[$from] <= $measure * self::ABOUT && $fits($to + 1)) {
+        while ($to < $last && $fits($to + 1)) {
             ++$to;
         }
 

@@ -39,8 +39,8 @@ final class LineBreakerTest extends TestCase
     public function testTheLastLineOfEachParagraphIsKnown(): void
     {
         $lines = (new LineBreaker(Make::shaper()))->break(Make::words("one two three\nfour")->paragraphs(), 3.0, 'en_GB');
-        self::assertSame([false, false, true, true], array_map(static fn (FittedLine $line): bool => $line->last, $lines));
-        self::assertSame([true, false, false, true], array_map(static fn (FittedLine $line): bool => $line->first, $lines));
+        self::assertSame([false, false, true, true], array_map(static fn (FittedLine $line): bool => $line->ends, $lines));
+        self::assertSame([true, false, false, true], array_map(static fn (FittedLine $line): bool => $line->begins, $lines));
     }
 
     /** @return list<string> */
