@@ -9,7 +9,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Storage\PictureIntake;
 use Morphea\App\Storage\PictureStore;
 use Morphea\App\Storage\Taken;
-use Morphea\App\Web\Progress;
+use Morphea\App\Work\Progress;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;

@@ -4,21 +4,46 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-/** CSV and its relatives (RFC 4180): finds out encoding and delimiter, then leaves the reading to PHP's own fgetcsv. */
+/**
+ * CSV and its relatives (RFC 4180) as streams: finds out encoding and delimiter, then leaves the reading to PHP's own fgetcsv, which never sees more of the
+ * file than the line it is at.
+ */
 final readonly class DelimitedText
 {
+    /** How letters may be written, as people pick it; iconv knows them all by these names. */
+    public const ENCODINGS = [
+        'UTF-8', 'Windows-1252', 'Windows-1250', 'Windows-1251', 'ISO-8859-15', 'UTF-16LE', 'UTF-16BE', 'Macintosh', 'Shift_JIS', 'EUC-JP', 'EUC-KR', 'GB18030', 'Big5',
+    ];
+    private const MARKS = ["\xEF\xBB\xBF" => 'UTF-8', "\xFF\xFE" => 'UTF-16LE', "\xFE\xFF" => 'UTF-16BE'];
     private const DELIMITERS = ["\t", ';', ',', '|'];
     private const SAMPLE_LINES = 60;
+    private const CHUNK = 1 << 20;
+    /** Bytes of one line of cells: as many as they may hold. */
+    private const MOST_OF_ONE = 3_000_000;
+    /** What begins like this is something else, whatever it is called. */
+    private const OTHER = '/^(\s*(<!doctype|<html|<\?xml|\{\\\\rtf)|%PDF|\x89PNG|\xFF\xD8\xFF|GIF8|RIFF|\x1F\x8B|7z|Rar!)/i';
 
-    /** @throws UploadError when it is no text */
-    public function decode(string $bytes, string $name): DecodedText
+    /** @throws UploadError when it is something else altogether */
+    public function check(string $path, string $name): void
     {
-        foreach (["\xEF\xBB\xBF" => 'UTF-8', "\xFF\xFE" => 'UTF-16LE', "\xFE\xFF" => 'UTF-16BE'] as $mark => $encoding) {
-            if (str_starts_with($bytes, $mark)) {
-                return $this->as($encoding, substr($bytes, \strlen($mark)), $name, null);
+        if (1 === preg_match(self::OTHER, (string) file_get_contents($path, length: 300))) {
+            throw new UploadError("“{$name}” is no table. Bring a CSV, TSV, XLSX or ODS file, or paste the rows.");
+        }
+    }
+
+    /**
+     * @return array{string, string|null} the encoding, and what had to be guessed to find it
+     *
+     * @throws UploadError when it is no text, or damaged
+     */
+    public function encoding(string $path, string $name): array
+    {
+        $head = (string) file_get_contents($path, length: 4_000);
+        foreach (self::MARKS as $mark => $encoding) {
+            if (str_starts_with($head, $mark)) {
+                return [$encoding, null];
             }
         }
-        $head = substr($bytes, 0, 4_000);
         if (str_contains($head, "\0")) {
             // Without a mark, UTF-16 shows by its zero bytes all standing in odd or all in even places.
             $zeros = [0, 0];
@@ -26,44 +51,24 @@ final readonly class DelimitedText
                 $zeros[$i % 2] += "\0" === $head[$i] ? 1 : 0;
             }
             if (max($zeros) > \strlen($head) / 4 && min($zeros) < max($zeros) / 20) {
-                return $this->as($zeros[1] > $zeros[0] ? 'UTF-16LE' : 'UTF-16BE', $bytes, $name, null);
+                return [$zeros[1] > $zeros[0] ? 'UTF-16LE' : 'UTF-16BE', null];
             }
-            throw $this->noTable($name);
         }
-        if (mb_check_encoding($bytes, 'UTF-8')) {
-            return new DecodedText($this->noControls($bytes, $name), null);
-        }
-        $invalid = preg_match_all('/[\x81\x8D\x8F\x90\x9D]/', $bytes);
-        $multibyte = preg_match_all('/[\xC2-\xF4][\x80-\xBF]+/', $bytes);
-        if ($invalid > 0 || $multibyte > 3) {
-            throw new UploadError(\sprintf('“%s” is damaged text: line %d is neither UTF-8 nor Windows-1252. Save the table as CSV in UTF-8 and bring it in again.', $name, $this->firstBrokenLine($bytes)));
+        if (preg_match_all('/[\x00-\x08\x0E-\x1A\x1C-\x1F]/', $head) > 2) {
+            throw new UploadError("“{$name}” is no table that can be read as it is. If it is one, say how its letters are written; else bring a CSV, TSV, XLSX or ODS file, or paste the rows.");
         }
 
-        return $this->as('Windows-1252', $bytes, $name, 'The file is not in UTF-8; it was read as Windows-1252. Look at the accented letters.');
-    }
-
-    /**
-     * In the encoding somebody says it is in.
-     *
-     * @throws UploadError
-     */
-    public function decodeAs(string $bytes, string $encoding, string $name): DecodedText
-    {
-        $bytes = (string) preg_replace('/^(\xEF\xBB\xBF|\xFF\xFE|\xFE\xFF)/', '', $bytes);
-        // iconv knows more of the old encodings than mbstring.
-        $text = @iconv($encoding, 'UTF-8//IGNORE', $bytes);
-
-        return new DecodedText(false === $text ? throw new UploadError("“{$name}” cannot be read as $encoding.") : $this->noControls($text, $name), null, $encoding);
+        return $this->eightBits($path, $name);
     }
 
     /** The delimiter that cuts the first lines into most columns of the same number. */
-    public function delimiter(string $text): string
+    public function delimiter(string $path, string $encoding, string $name): string
     {
         $best = ',';
         $bestScore = 0.0;
         foreach (self::DELIMITERS as $delimiter) {
             $counts = [];
-            foreach ($this->lines($text, $delimiter) as $cells) {
+            foreach ($this->lines($path, $encoding, $delimiter, $name) as $cells) {
                 if ('' !== trim(implode('', $cells))) {
                     $counts[] = \count($cells);
                 }
@@ -86,56 +91,127 @@ final readonly class DelimitedText
         return $best;
     }
 
-    /** @return \Generator<int, list<string>> */
-    public function lines(string $text, string $delimiter): \Generator
+    /**
+     * @return \Generator<int, list<string>> lines of cells by the number of the line of the file they begin in, from 1
+     *
+     * @throws UploadError where letters cannot be read so
+     */
+    public function lines(string $path, string $encoding, string $delimiter, string $name): \Generator
     {
-        $stream = fopen('php://temp', 'w+');
-        if (false === $stream) {
-            throw new \RuntimeException('No temporary file can be made.');
-        }
+        $stream = $this->open($path, $encoding);
+        $record = RecordBound::append($stream, self::MOST_OF_ONE);
         try {
-            // Old line ends of a lone carriage return are none to fgetcsv.
-            fwrite($stream, str_contains($text, "\n") ? $text : str_replace("\r", "\n", $text));
-            rewind($stream);
-            while (false !== $cells = fgetcsv($stream, null, $delimiter, '"', '')) {
-                yield array_map(static fn (?string $cell): string => (string) $cell, $cells);
+            $number = 1;
+            while (false !== $cells = @fgetcsv($stream, null, $delimiter, '"', '')) {
+                $cells = array_map(static fn (?string $cell): string => (string) $cell, $cells);
+                foreach ($cells as $cell) {
+                    if (!mb_check_encoding($cell, 'UTF-8')) {
+                        throw new UploadError("“{$name}”, line $number cannot be read as $encoding. Say how its letters are written, or save the table as CSV in UTF-8 and bring it in again.");
+                    }
+                }
+                $record->passed = 0;
+                yield $number => $cells;
+                $number += 1 + substr_count(implode('', $cells), "\n");
             }
         } finally {
             fclose($stream);
         }
     }
 
-    private function as(string $encoding, string $bytes, string $name, ?string $notice): DecodedText
+    /** @return \Generator<int, list<string>> */
+    public function linesOf(string $text, string $delimiter): \Generator
     {
-        if (!mb_check_encoding($bytes, $encoding)) {
-            throw new UploadError("“{$name}” says it is $encoding, but is damaged. Save the table as CSV in UTF-8 and bring it in again.");
+        $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
+        try {
+            file_put_contents($path, $text);
+            yield from $this->lines($path, 'UTF-8', $delimiter, 'rows.csv');
+        } finally {
+            unlink($path);
+        }
+    }
+
+    /** @return resource of UTF-8 with line feeds */
+    private function open(string $path, string $encoding)
+    {
+        $stream = fopen($path, 'r');
+        if (false === $stream) {
+            throw new \RuntimeException('The file is not there any more.');
+        }
+        $mark = (string) fread($stream, 3);
+        $known = array_search($encoding, self::MARKS, true);
+        fseek($stream, false !== $known && str_starts_with($mark, $known) ? \strlen($known) : 0);
+        if ('UTF-8' !== $encoding) {
+            stream_filter_append($stream, "convert.iconv.$encoding/UTF-8//IGNORE", \STREAM_FILTER_READ);
+        }
+        // Old line ends of a lone carriage return are none to fgetcsv.
+        if (!$this->hasLineFeeds($path)) {
+            LineFeeds::append($stream);
         }
 
-        return new DecodedText($this->noControls((string) mb_convert_encoding($bytes, 'UTF-8', $encoding), $name), $notice, $encoding);
+        return $stream;
     }
 
-    private function noControls(string $text, string $name): string
+    private function hasLineFeeds(string $path): bool
     {
-        if (preg_match_all('/[\x00-\x08\x0E-\x1F]/', substr($text, 0, 4_000)) > 2 || 1 === preg_match('/^\s*(<!doctype|<html|<\?xml|%PDF|\{\\\\rtf)/i', $text)) {
-            throw $this->noTable($name);
-        }
-
-        return $text;
-    }
-
-    private function noTable(string $name): UploadError
-    {
-        return new UploadError("“{$name}” is no table. Bring a CSV, TSV, XLSX or ODS file, or paste the rows.");
-    }
-
-    private function firstBrokenLine(string $bytes): int
-    {
-        foreach (explode("\n", $bytes) as $i => $line) {
-            if (!mb_check_encoding($line, 'UTF-8')) {
-                return $i + 1;
+        foreach (self::chunks($path) as $chunk) {
+            if (str_contains($chunk, "\n")) {
+                return true;
             }
         }
 
-        return 1;
+        return false;
+    }
+
+    /** @return array{string, string|null} */
+    private function eightBits(string $path, string $name): array
+    {
+        $line = 1;
+        $rest = '';
+        $broken = null;
+        $invalid = $multibyte = 0;
+        foreach (self::chunks($path) as $chunk) {
+            $bytes = $rest.$chunk;
+            // A letter of several bytes may be cut by the edge of a chunk.
+            $whole = 1 === preg_match('/(?:[\xC2-\xDF]|[\xE0-\xEF][\x80-\xBF]?|[\xF0-\xF4][\x80-\xBF]{0,2})$/', substr($bytes, -3), $m) ? substr($bytes, 0, -\strlen($m[0])) : $bytes;
+            $rest = substr($bytes, \strlen($whole));
+            if (null === $broken && !mb_check_encoding($whole, 'UTF-8')) {
+                $broken = $line + self::linesBefore($whole);
+            }
+            $line += substr_count($whole, "\n");
+            $invalid += (int) preg_match_all('/[\x81\x8D\x8F\x90\x9D]/', $whole);
+            $multibyte += (int) preg_match_all('/[\xC2-\xF4][\x80-\xBF]+/', $whole);
+        }
+        if (null === $broken && '' === $rest) {
+            return ['UTF-8', null];
+        }
+        if ($invalid > 0 || $multibyte > 3) {
+            throw new UploadError(\sprintf('“%s”: line %d is neither UTF-8 nor Windows-1252. Say how its letters are written, or save the table as CSV in UTF-8 and bring it in again.', $name, $broken ?? $line));
+        }
+
+        return ['Windows-1252', 'The file is not in UTF-8; it was read as Windows-1252. Look at the accented letters.'];
+    }
+
+    /** Lines before the first that is no UTF-8. */
+    private static function linesBefore(string $bytes): int
+    {
+        foreach (explode("\n", $bytes) as $i => $line) {
+            if (!mb_check_encoding($line, 'UTF-8')) {
+                return $i;
+            }
+        }
+
+        return 0;
+    }
+
+    /** @return \Generator<int, string> */
+    private static function chunks(string $path): \Generator
+    {
+        $stream = fopen($path, 'r');
+        while (false !== $stream && '' !== $chunk = (string) fread($stream, self::CHUNK)) {
+            yield $chunk;
+        }
+        if (false !== $stream) {
+            fclose($stream);
+        }
     }
 }

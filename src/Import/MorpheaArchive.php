@@ -96,7 +96,7 @@ final readonly class MorpheaArchive
             return new MorpheaFile($template, $pictures, null, $fonts);
         }
         try {
-            $table = $this->builder->build($this->text->lines($this->text->decode($csv, 'rows.csv')->text, ','));
+            $table = $this->builder->build($this->text->linesOf($csv, ','));
         } catch (TableError $e) {
             throw new UploadError("“{$name}”, rows.csv: {$e->getMessage()}", 0, $e);
         }

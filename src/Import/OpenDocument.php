@@ -4,132 +4,148 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
+use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Table;
 
 /**
- * The first sheet of an ODS file that holds anything, each cell by the text it shows (text:p), which the file keeps beside the value.
- * PhpSpreadsheet reads the value and dresses it anew, so that dates come out as nobody wrote them; hence this small reader.
+ * One sheet of an ODS file as a stream of lines, each cell by the text it shows (text:p), which the file keeps beside the value, and what was seen on the way.
  * Format: OpenDocument 1.2, part 1, chapter 9.
  */
-final readonly class OpenDocument
+final class OpenDocument
 {
+    private const CONTENT = 'content.xml';
     private const TABLE = 'urn:oasis:names:tc:opendocument:xmlns:table:1.0';
     private const TEXT = 'urn:oasis:names:tc:opendocument:xmlns:text:1.0';
+    private const OFFICE = 'urn:oasis:names:tc:opendocument:xmlns:office:1.0';
+    private const ERROR = '~^(#(N/A|REF!|DIV/0!|VALUE!|NAME\?|NUM!|NULL!)|Err:\d+)$~';
+    private const NAMED = 8;
+    private const MOST_REPEATS = 10_000_000;
 
-    /**
-     * @return list<string> names of the sheets
-     *
-     * @throws UploadError
-     */
-    public function sheets(string $path, string $name): array
+    public SheetTold $told;
+
+    public function __construct(private readonly ZipXml $xml, private readonly string $sheet, private readonly GridBuilder $grid)
     {
-        $reader = $this->open($path, $name);
-        $names = [];
-        while (@$reader->read()) {
-            if (\XMLReader::ELEMENT === $reader->nodeType && self::TABLE === $reader->namespaceURI && 'table' === $reader->localName) {
-                $names[] = (string) $reader->getAttributeNs('name', self::TABLE);
-            }
-        }
-        $reader->close();
-
-        return $names;
-    }
-
-    private function open(string $path, string $name): \XMLReader
-    {
-        $reader = new \XMLReader();
-
-        return @$reader->open("zip://$path#content.xml", null, \LIBXML_NONET | \LIBXML_COMPACT) ? $reader : throw $this->damaged($name);
+        $this->told = new SheetTold();
     }
 
     /**
-     * @param string|null $sheet its name; else the first that holds anything
-     *
-     * @return \Generator<int, list<string>>
+     * @return array<string, array{hidden: bool}> sheets by name, in their order
      *
      * @throws UploadError
      */
-    public function lines(string $path, string $name, ?string $sheet = null): \Generator
+    public static function sheets(ZipXml $xml): array
     {
-        $reader = $this->open($path, $name);
-        $before = libxml_use_internal_errors(true);
-        try {
-            $found = false;
-            $wanted = null === $sheet;
-            while ($reader->read()) {
-                if (null !== $sheet && \XMLReader::ELEMENT === $reader->nodeType && self::TABLE === $reader->namespaceURI && 'table' === $reader->localName) {
-                    $wanted = $sheet === $reader->getAttributeNs('name', self::TABLE);
-                }
-                if ($wanted && \XMLReader::ELEMENT === $reader->nodeType && self::TABLE === $reader->namespaceURI && 'table-row' === $reader->localName) {
-                    foreach ($this->rows($reader) as $cells) {
-                        $found = $found || '' !== trim(implode('', $cells));
-                        yield $cells;
-                    }
-                }
-                if (\XMLReader::END_ELEMENT === $reader->nodeType && self::TABLE === $reader->namespaceURI && 'table' === $reader->localName && $found) {
-                    return;
-                }
+        $sheets = [];
+        foreach ($xml->parts(self::CONTENT) as $at) {
+            if (self::is($at, 'table')) {
+                $sheets[(string) $at->getAttributeNs('name', self::TABLE)] = ['hidden' => false];
             }
-            if ([] !== libxml_get_errors()) {
-                throw $this->damaged($name);
+        }
+
+        return $sheets;
+    }
+
+    /**
+     * @return \Generator<int, list<string>> cells by number of the line, from 0; empty lines are left out
+     *
+     * @throws UploadError
+     */
+    public function lines(): \Generator
+    {
+        $inside = false;
+        $line = $column = 0;
+        foreach ($this->xml->parts(self::CONTENT) as $at) {
+            if (self::is($at, 'table')) {
+                $inside = $this->sheet === $at->getAttributeNs('name', self::TABLE);
+            } elseif ($inside && \XMLReader::END_ELEMENT === $at->nodeType && self::TABLE === $at->namespaceURI && 'table' === $at->localName) {
+                return;
+            } elseif ($inside && self::is($at, 'table-column')) {
+                $repeats = $this->repeats($at, 'number-columns-repeated');
+                for ($i = $column; self::isHidden($at) && $i < min($column + $repeats, Table::MAX_COLUMNS); ++$i) {
+                    $this->told->hiddenColumns[] = $i;
+                }
+                $column += $repeats;
+            } elseif ($inside && self::is($at, 'table-row')) {
+                $times = $this->repeats($at, 'number-rows-repeated');
+                for ($i = $line; self::isHidden($at) && $i < min($line + $times, Table::MAX_ROWS * 2); ++$i) {
+                    $this->told->hiddenLines[] = $i;
+                }
+                $cells = $this->cells($at, $line);
+                for ($i = 0; [] !== $cells && $i < $times; ++$i) {
+                    yield $line + $i => $cells;
+                }
+                $line += $times;
             }
-        } finally {
-            libxml_clear_errors();
-            libxml_use_internal_errors($before);
-            $reader->close();
         }
     }
 
-    /** @return \Generator<int, list<string>> the row as often as it says it repeats; an empty one once */
-    private function rows(\XMLReader $reader): \Generator
+    /** @return list<string> without empty ones at the end: files pad rows to the edge of the sheet */
+    private function cells(\XMLReader $at, int $line): array
     {
-        $times = $this->repeats($reader, 'number-rows-repeated');
         $cells = [];
         $pending = 0;
-        if (!$reader->isEmptyElement) {
-            $depth = $reader->depth;
-            while ($reader->read() && $reader->depth > $depth) {
-                if (\XMLReader::ELEMENT !== $reader->nodeType || self::TABLE !== $reader->namespaceURI || !\in_array($reader->localName, ['table-cell', 'covered-table-cell'], true)) {
-                    continue;
-                }
-                $repeats = $this->repeats($reader, 'number-columns-repeated');
-                $text = $this->text($reader);
-                if ('' === $text) {
-                    $pending += $repeats;
-                    continue;
-                }
-                // Empty cells count only when something stands behind them: files pad rows to the edge of the sheet.
-                array_push($cells, ...array_fill(0, min($pending, Table::MAX_COLUMNS + 1), ''), ...array_fill(0, min($repeats, Table::MAX_COLUMNS + 1), $text));
-                $pending = 0;
-            }
+        if ($at->isEmptyElement) {
+            return [];
         }
-        for ($i = 0, $n = [] === $cells ? 1 : min($times, Table::MAX_ROWS + 2); $i < $n; ++$i) {
-            yield $cells;
+        $depth = $at->depth;
+        while (@$at->read() && $at->depth > $depth) {
+            if (\XMLReader::ELEMENT !== $at->nodeType || self::TABLE !== $at->namespaceURI || !\in_array($at->localName, ['table-cell', 'covered-table-cell'], true)) {
+                continue;
+            }
+            $repeats = $this->repeats($at, 'number-columns-repeated');
+            $formula = null !== $at->getAttributeNs('formula', self::TABLE);
+            $calculated = null !== $at->getAttributeNs('value-type', self::OFFICE);
+            $text = $this->text($at);
+            $this->count($formula, $calculated, $text, $line, \count($cells) + $pending);
+            if ('' === $text) {
+                $pending += $repeats;
+                continue;
+            }
+            if (\count($cells) + $pending + $repeats > Table::MAX_COLUMNS) {
+                throw $this->grid->tooManyColumns($line + 1, \count($cells) + $pending + $repeats - 1);
+            }
+            array_push($cells, ...array_fill(0, $pending, ''), ...array_fill(0, $repeats, $text));
+            $pending = 0;
+        }
+
+        return $cells;
+    }
+
+    private function count(bool $formula, bool $calculated, string $text, int $line, int $place): void
+    {
+        $this->told->errors += 1 === preg_match(self::ERROR, $text) ? 1 : 0;
+        if ($formula && !$calculated && '' === $text) {
+            ++$this->told->uncalculated;
+            if (\count($this->told->uncalculatedCells) < self::NAMED) {
+                $this->told->uncalculatedCells[] = Column::letterAt($place).($line + 1);
+            }
+        } elseif ($formula) {
+            ++$this->told->formulas;
         }
     }
 
-    private function text(\XMLReader $reader): string
+    private function text(\XMLReader $at): string
     {
-        if ($reader->isEmptyElement) {
+        if ($at->isEmptyElement) {
             return '';
         }
         $lines = [];
-        $depth = $reader->depth;
+        $depth = $at->depth;
         $inside = false;
-        while ($reader->read() && $reader->depth > $depth) {
-            $isText = self::TEXT === $reader->namespaceURI;
-            if (\XMLReader::ELEMENT === $reader->nodeType && $isText && 'p' === $reader->localName && $reader->depth === $depth + 1) {
+        while (@$at->read() && $at->depth > $depth) {
+            $isText = self::TEXT === $at->namespaceURI;
+            if (\XMLReader::ELEMENT === $at->nodeType && $isText && 'p' === $at->localName && $at->depth === $depth + 1) {
                 $lines[] = '';
-                $inside = !$reader->isEmptyElement;
-            } elseif (\XMLReader::END_ELEMENT === $reader->nodeType && $isText && 'p' === $reader->localName && $reader->depth === $depth + 1) {
+                $inside = !$at->isEmptyElement;
+            } elseif (\XMLReader::END_ELEMENT === $at->nodeType && $isText && 'p' === $at->localName && $at->depth === $depth + 1) {
                 $inside = false;
             } elseif ($inside) {
                 $lines[\count($lines) - 1] .= match (true) {
-                    \in_array($reader->nodeType, [\XMLReader::TEXT, \XMLReader::SIGNIFICANT_WHITESPACE, \XMLReader::WHITESPACE, \XMLReader::CDATA], true) => $reader->value,
-                    \XMLReader::ELEMENT !== $reader->nodeType || !$isText => '',
-                    's' === $reader->localName => str_repeat(' ', max(1, min(1000, (int) $reader->getAttributeNs('c', self::TEXT)))),
-                    'tab' === $reader->localName => "\t",
-                    'line-break' === $reader->localName => "\n",
+                    \in_array($at->nodeType, [\XMLReader::TEXT, \XMLReader::SIGNIFICANT_WHITESPACE, \XMLReader::WHITESPACE, \XMLReader::CDATA], true) => $at->value,
+                    \XMLReader::ELEMENT !== $at->nodeType || !$isText => '',
+                    's' === $at->localName => str_repeat(' ', max(1, min(1000, (int) $at->getAttributeNs('c', self::TEXT)))),
+                    'tab' === $at->localName => "\t",
+                    'line-break' === $at->localName => "\n",
                     default => '',
                 };
             }
@@ -138,13 +154,18 @@ final readonly class OpenDocument
         return implode("\n", $lines);
     }
 
-    private function repeats(\XMLReader $reader, string $attribute): int
+    private function repeats(\XMLReader $at, string $attribute): int
     {
-        return max(1, (int) $reader->getAttributeNs($attribute, self::TABLE));
+        return max(1, min(self::MOST_REPEATS, (int) $at->getAttributeNs($attribute, self::TABLE)));
     }
 
-    private function damaged(string $name): UploadError
+    private static function isHidden(\XMLReader $at): bool
     {
-        return new UploadError("“{$name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as ODS or CSV, and bring that in.");
+        return \in_array($at->getAttributeNs('visibility', self::TABLE), ['collapse', 'filter'], true);
+    }
+
+    private static function is(\XMLReader $at, string $element): bool
+    {
+        return \XMLReader::ELEMENT === $at->nodeType && self::TABLE === $at->namespaceURI && $element === $at->localName;
     }
 }

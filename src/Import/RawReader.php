@@ -11,7 +11,6 @@ final readonly class RawReader
 {
     public const MAX_BYTES = 60_000_000;
     public const DELIMITERS = ["\t" => 'tabs', ';' => 'semicolons', ',' => 'commas', '|' => 'upright bars'];
-    public const ENCODINGS = ['UTF-8', 'Windows-1252', 'Windows-1250', 'Windows-1251', 'ISO-8859-15', 'UTF-16LE', 'UTF-16BE', 'Macintosh'];
 
     public function __construct(private DelimitedText $text, private Workbook $workbook)
     {
@@ -41,7 +40,22 @@ final readonly class RawReader
             throw new UploadError("“{$name}” is a workbook in an old binary format. Save it as XLSX, ODS or CSV and bring that in.");
         }
 
-        return str_starts_with($head, "PK\x03\x04") ? $this->workbook->check($path, $name) : null;
+        if (str_starts_with($head, "PK\x03\x04")) {
+            return $this->workbook->check($path, $name);
+        }
+        $this->text->check($path, $name);
+
+        return null;
+    }
+
+    /** @return list<string>|null names of the sheets of a workbook; null of text */
+    public function sheets(string $path): ?array
+    {
+        try {
+            return null === $this->check($path, '') ? null : $this->workbook->sheets($path);
+        } catch (UploadError) {
+            return [];
+        }
     }
 
     /**
@@ -53,19 +67,35 @@ final readonly class RawReader
     {
         return null !== $this->check($path, $name)
             ? $this->workbook->grid($path, $name, $sheet, $progress)
-            : $this->text((string) file_get_contents($path), $name, $encoding, $delimiter);
+            : $this->text($path, $name, $encoding, $delimiter);
     }
 
     /** @throws UploadError */
-    private function text(string $bytes, string $name, ?string $encoding, ?string $delimiter): RawGrid
+    private function text(string $path, string $name, ?string $encoding, ?string $delimiter): RawGrid
     {
-        $decoded = \in_array($encoding, self::ENCODINGS, true) ? $this->text->decodeAs($bytes, $encoding, $name) : $this->text->decode($bytes, $name);
-        $delimiter = isset(self::DELIMITERS[$delimiter]) ? $delimiter : $this->text->delimiter($decoded->text);
-        $lines = [];
-        foreach ($this->text->lines($decoded->text, $delimiter) as $cells) {
-            $lines[] = array_map(Harmless::back(...), $cells);
+        [$encoding, $notice] = \in_array($encoding, DelimitedText::ENCODINGS, true) ? [$encoding, null] : $this->text->encoding($path, $name);
+        $delimiter = isset(self::DELIMITERS[$delimiter]) ? $delimiter : $this->text->delimiter($path, $encoding, $name);
+        $grid = new GridBuilder($name);
+        $last = [1, []];
+        foreach ($this->text->lines($path, $encoding, $delimiter, $name) as $number => $cells) {
+            $grid->add(array_map(Harmless::back(...), $cells));
+            $last = [$number, $cells];
         }
 
-        return new RawGrid($lines, $decoded->encoding, $delimiter, notices: null === $decoded->notice ? [] : [$decoded->notice]);
+        return new RawGrid($grid->lines(), $encoding, $delimiter, notices: array_values(array_filter([$notice, self::swallowed($path, ...$last)])));
+    }
+
+    /**
+     * Whether a quotation mark that is never closed has swallowed the rest of the file: its last cell then holds many lines.
+     *
+     * @param list<string> $cells the last line's
+     */
+    private static function swallowed(string $path, int $line, array $cells): ?string
+    {
+        $end = (string) end($cells);
+        $tail = rtrim((string) file_get_contents($path, offset: max(0, (int) filesize($path) - 8)), "\r\n\0");
+
+        return substr_count($end, "\n") < 2 || str_ends_with($tail, '"') ? null
+            : \sprintf('A quotation mark in line %s is never closed, so all %s lines that follow stand in one cell. Take it out of the file, or close it, and bring the file again.', number_format($line), number_format(substr_count($end, "\n")));
     }
 }

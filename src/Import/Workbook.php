@@ -4,161 +4,41 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-use Morphea\App\Web\Stopped;
 use Morphea\Core\Data\Table;
-use PhpOffice\PhpSpreadsheet\Cell\Cell;
-use PhpOffice\PhpSpreadsheet\Cell\Coordinate;
-use PhpOffice\PhpSpreadsheet\IOFactory;
-use PhpOffice\PhpSpreadsheet\Spreadsheet;
-use PhpOffice\PhpSpreadsheet\Style\NumberFormat;
-use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;
-use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
 
-/** Workbooks: every cell as it is shown there. XLSX by PhpSpreadsheet, ODS by our own small reader. */
+/** Workbooks, XLSX and ODS: every cell as it is shown there, read as a stream that stops where a table ends. */
 final readonly class Workbook
 {
-    private const MAX_UNPACKED = 200_000_000;
     private const TOLD_EVERY = 250;
-    private const ERROR = '~^#(N/A|REF!|DIV/0!|VALUE!|NAME\?|NUM!|NULL!)$~';
-
-    public function __construct(private OpenDocument $openDocument)
-    {
-    }
+    /** Lines of a sheet that are looked at to find the one with the table. */
+    private const GLANCE = 60;
 
     /**
      * One sheet with all that is known of it.
      *
-     * @param string|null                          $wanted   the sheet's name; else the first that holds anything
+     * @param string|null                          $wanted   the sheet's name; else the first that holds a table
      * @param (\Closure(int, int|null): void)|null $progress lines read so far, and of how many where the file says
      *
      * @throws UploadError
      */
     public function grid(string $path, string $name, ?string $wanted = null, ?\Closure $progress = null): RawGrid
     {
-        $progress ??= static function (): void {};
         $this->check($path, $name);
-        if ($this->isOpenDocument($this->open($path, $name))) {
-            $sheets = $this->openDocument->sheets($path, $name);
-            $sheet = \in_array($wanted, $sheets, true) ? $wanted : null;
+        $xml = new ZipXml($path, $name);
 
-            $lines = [];
-            foreach ($this->openDocument->lines($path, $name, $sheet) as $line) {
-                $lines[] = $line;
-                if (0 === \count($lines) % self::TOLD_EVERY) {
-                    $progress(\count($lines), null);
-                }
-            }
-
-            return new RawGrid($lines, null, null, $sheets, $sheet ?? ($sheets[0] ?? ''));
-        }
-        // Half of the work is loading the file, half is writing each cell as it is shown.
-        $total = $this->linesSaid($path);
-        $loading = new CountingFilter(self::TOLD_EVERY, static fn (int $lines) => $progress(intdiv($lines, 2), $total));
-        $book = $this->load($path, $name, $loading);
-        $names = array_values($book->getSheetNames());
-        foreach ($book->getAllSheets() as $sheet) {
-            $title = $sheet->getTitle();
-            if (\in_array($wanted, $names, true) ? $wanted === $title : $sheet->getHighestDataRow() > 1 || '' !== $this->shown($sheet->getCell('A1')) || [] === \array_slice($names, 1)) {
-                $told = ['errors' => 0, 'formulas' => 0];
-                $lines = iterator_to_array($this->sheet($sheet, $told, static fn (int $lines) => $progress(intdiv($loading->lines() + $lines, 2), $total)), false);
-                [$errors, $formulas] = [$told['errors'], $told['formulas']];
-
-                return new RawGrid($lines, null, null, $names, $title, array_values(array_filter([
-                    $formulas > 0 ? \sprintf('%s %s taken by the value it showed when the file was saved.', number_format($formulas), 1 === $formulas ? 'formula was' : 'formulas were') : '',
-                    $errors > 0 ? \sprintf('%s %s an error of the spreadsheet, as #N/A is. They stand as they are; mend them here or in the file.', number_format($errors), 1 === $errors ? 'cell holds' : 'cells hold') : '',
-                ])), $this->pictures($sheet));
-            }
-        }
-
-        return new RawGrid([], null, null, $names);
-    }
-
-    private function load(string $path, string $name, CountingFilter $filter): Spreadsheet
-    {
-        try {
-            $reader = IOFactory::createReader('Xlsx');
-            $reader->setReadEmptyCells(false);
-            $reader->setReadFilter($filter);
-
-            return $reader->load($path);
-        } catch (Stopped $e) {
-            throw $e;
-        } catch (\Throwable $e) {
-            throw new UploadError("“{$name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX or CSV, and bring that in.", 0, $e);
-        }
-    }
-
-    /** @return list<array{line: int, column: int, bytes: string, name: string}> from 0 */
-    private function pictures(Worksheet $sheet): array
-    {
-        $found = [];
-        foreach ($sheet->getDrawingCollection() as $drawing) {
-            if (!$drawing instanceof Drawing) {
-                continue;
-            }
-            $bytes = @file_get_contents($drawing->getPath());
-            if (false !== $bytes && '' !== $bytes) {
-                [$column, $row] = Coordinate::coordinateFromString($drawing->getCoordinates());
-                $found[] = ['line' => (int) $row - 1, 'column' => Coordinate::columnIndexFromString($column) - 1, 'bytes' => $bytes, 'name' => basename($drawing->getPath())];
-            }
-        }
-
-        return $found;
+        return null === $xml->size('xl/workbook.xml') ? $this->openDocument($xml, $name, $wanted, $progress) : $this->xlsx($xml, $name, $wanted, $progress);
     }
 
     /**
-     * @param array{errors: int, formulas: int} $told     counted up
-     * @param \Closure(int): void               $progress
+     * @return list<string> names
      *
-     * @return \Generator<int, list<string>>
+     * @throws UploadError
      */
-    private function sheet(Worksheet $sheet, array &$told, \Closure $progress): \Generator
+    public function sheets(string $path): array
     {
-        $lastColumn = $sheet->getHighestDataColumn();
-        $lastRow = min($sheet->getHighestDataRow(), Table::MAX_ROWS * 2);
-        for ($row = 1; $row <= $lastRow; ++$row) {
-            $cells = [];
-            foreach ($sheet->getRowIterator($row, $row)->current()->getCellIterator('A', $lastColumn) as $cell) {
-                $cells[] = $shown = $this->shown($cell);
-                $told['formulas'] += $cell->isFormula() ? 1 : 0;
-                $told['errors'] += str_starts_with($shown, '#') && 1 === preg_match(self::ERROR, $shown) ? 1 : 0;
-            }
-            if (0 === $row % self::TOLD_EVERY) {
-                $progress($row);
-            }
-            yield $cells;
-        }
-    }
+        $xml = new ZipXml($path, '');
 
-    /** Lines of all sheets together, as the file's own notes of their size say; null where one has none. */
-    private function linesSaid(string $path): ?int
-    {
-        $zip = new \ZipArchive();
-        $zip->open($path, \ZipArchive::RDONLY);
-        $lines = 0;
-        for ($i = 0; $i < $zip->numFiles; ++$i) {
-            $entry = (string) $zip->getNameIndex($i);
-            if (1 === preg_match('~^xl/worksheets/[^/]+\.xml$~', $entry)) {
-                $lines = null !== $lines && 1 === preg_match('~<dimension ref="[A-Z]+\d+(?::[A-Z]+(\d+))?"~', (string) $zip->getFromIndex($i, 2_000), $m) ? $lines + (int) ($m[1] ?? 1) : null;
-            }
-        }
-        $zip->close();
-
-        return $lines;
-    }
-
-    /** The cell as the spreadsheet shows it; a formula by the value it had when the file was saved. */
-    private function shown(Cell $cell): string
-    {
-        if (!$cell->isFormula()) {
-            return $cell->getFormattedValue();
-        }
-        $value = $cell->getOldCalculatedValue();
-        if (\is_array($value) || null === $value) {
-            return '';
-        }
-
-        return (string) NumberFormat::toFormattedString($value, (string) $cell->getStyle()->getNumberFormat()->getFormatCode());
+        return array_map(strval(...), array_keys(null === $xml->size('xl/workbook.xml') ? OpenDocument::sheets($xml) : (new XlsxBook($xml))->sheets));
     }
 
     /**
@@ -170,33 +50,128 @@ final readonly class Workbook
      */
     public function check(string $path, string $name): int
     {
-        $zip = $this->open($path, $name);
+        $zip = new \ZipArchive();
+        if (true !== $zip->open($path, \ZipArchive::RDONLY)) {
+            throw new UploadError("“{$name}” begins like a workbook but is damaged. Save it again and bring that in.");
+        }
         $unpacked = 0;
         for ($i = 0; $i < $zip->numFiles; ++$i) {
             $entry = $zip->statIndex($i) ?: ['name' => '', 'size' => 0];
-            $unpacked += str_ends_with(strtolower($entry['name']), '.xml') ? $entry['size'] : 0;
+            // Whatever it is called: sheets need not end in .xml.
+            $unpacked += 1 === preg_match('~(^|/)media/|\.(png|jpe?g|webp|gif|emf|wmf|bin|tiff?)$|^Pictures/|^Thumbnails/~i', $entry['name']) ? 0 : $entry['size'];
         }
-        $known = false !== $zip->locateName('xl/workbook.xml') || $this->isOpenDocument($zip);
+        $known = false !== $zip->locateName('xl/workbook.xml') || str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet');
         $zip->close();
         if (!$known) {
             throw new UploadError("“{$name}” is a packed file but no workbook. Bring a CSV, TSV, XLSX or ODS file.");
         }
-        if ($unpacked > self::MAX_UNPACKED) {
+        if ($unpacked > ZipXml::MOST_UNPACKED) {
             throw new UploadError("“{$name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.");
         }
 
         return $unpacked;
     }
 
-    private function open(string $path, string $name): \ZipArchive
+    /** @param (\Closure(int, int|null): void)|null $progress */
+    private function xlsx(ZipXml $xml, string $name, ?string $wanted, ?\Closure $progress): RawGrid
     {
-        $zip = new \ZipArchive();
+        $book = new XlsxBook($xml);
+        if ([] === $book->sheets) {
+            throw $xml->damaged();
+        }
+        $sheet = fn (string $title): XlsxSheet => new XlsxSheet($xml, $book, $book->sheets[$title]['path'], new GridBuilder($name));
+        $title = self::meant($book->sheets, $wanted, static fn (string $title): iterable => $sheet($title)->lines());
+        $grid = new GridBuilder($name);
+        $read = new XlsxSheet($xml, $book, $book->sheets[$title]['path'], $grid);
+        $this->read($read->lines(), $grid, $progress, null === $progress ? null : $read->linesSaid());
+        $pictures = XlsxPictures::of($xml, $book->sheets[$title]['path']);
 
-        return true === $zip->open($path, \ZipArchive::RDONLY) ? $zip : throw new UploadError("“{$name}” begins like a workbook but is damaged. Save it again and bring that in.");
+        return new RawGrid(
+            $grid->lines(),
+            null,
+            null,
+            array_map(strval(...), array_keys($book->sheets)),
+            $title,
+            [...$read->told->notices(), ...$pictures->notices],
+            $pictures->pictures,
+            $read->told->hiddenLines,
+            $read->told->hiddenColumns,
+        );
     }
 
-    private function isOpenDocument(\ZipArchive $zip): bool
+    /** @param (\Closure(int, int|null): void)|null $progress */
+    private function openDocument(ZipXml $xml, string $name, ?string $wanted, ?\Closure $progress): RawGrid
     {
-        return false === $zip->locateName('xl/workbook.xml') && str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet');
+        $sheets = OpenDocument::sheets($xml);
+        if ([] === $sheets) {
+            throw $xml->damaged();
+        }
+        $title = self::meant($sheets, $wanted, static fn (string $title): iterable => (new OpenDocument($xml, $title, new GridBuilder($name)))->lines());
+        $grid = new GridBuilder($name);
+        $read = new OpenDocument($xml, $title, $grid);
+        $this->read($read->lines(), $grid, $progress, null);
+
+        return new RawGrid($grid->lines(), null, null, array_map(strval(...), array_keys($sheets)), $title, $read->told->notices(), [], $read->told->hiddenLines, $read->told->hiddenColumns);
+    }
+
+    /**
+     * @param iterable<int, list<string>>          $lines    by number, from 0
+     * @param (\Closure(int, int|null): void)|null $progress
+     */
+    private function read(iterable $lines, GridBuilder $grid, ?\Closure $progress, ?int $total): void
+    {
+        $next = 0;
+        foreach ($lines as $number => $cells) {
+            if ($number >= Table::MAX_ROWS * 2) {
+                throw $grid->tooManyRows($number + 1);
+            }
+            for (; $next < $number; ++$next) {
+                $grid->add([]);
+            }
+            $grid->add($cells);
+            ++$next;
+            if (null !== $progress && 0 === $next % self::TOLD_EVERY) {
+                $progress($next, $total);
+            }
+        }
+    }
+
+    /**
+     * The sheet that is asked for; else the first one in sight that holds a table, as notes before it do not: lines of several cells. Else any that holds something.
+     *
+     * @param non-empty-array<string, array{hidden: bool}>   $sheets by name
+     * @param \Closure(string): iterable<int, list<string>> $lines
+     */
+    private static function meant(array $sheets, ?string $wanted, \Closure $lines): string
+    {
+        if (null !== $wanted && isset($sheets[$wanted])) {
+            return $wanted;
+        }
+        $best = [0, (string) array_key_first($sheets)];
+        foreach ($sheets as $title => ['hidden' => $hidden]) {
+            $filled = [];
+            $looked = 0;
+            try {
+                foreach ($lines((string) $title) as $cells) {
+                    $count = \count(array_filter($cells, static fn (string $cell): bool => '' !== trim($cell)));
+                    if ($count > 0) {
+                        $filled[] = $count;
+                    }
+                    if (++$looked >= self::GLANCE) {
+                        break;
+                    }
+                }
+            } catch (UploadError) {
+                // It holds more than a table may. If it is the one, that is told when it is read.
+                $filled = [2, 2];
+            }
+            $wide = \count(array_filter($filled, static fn (int $count): bool => $count > 1));
+            $score = ($hidden ? 0 : 4) + ($wide > 1 ? 3 : (\count($filled) > 1 ? 2 : (\count($filled) > 0 ? 1 : -4)));
+            if ($score > $best[0]) {
+                $best = [$score, (string) $title];
+            }
+        }
+
+        return $best[1];
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Press;
 
-use Morphea\App\Web\TimeLeft;
+use Morphea\App\Work\TimeLeft;
 
 /** How far a run is. `rate` is pieces a second over the last seconds, null while nothing can be said. */
 final readonly class Progress

@@ -32,6 +32,12 @@ final readonly class ImportChoice
         return new self($grid, $sense, max(0, min(\count($grid->lines) - 1, $headings ?? $sense->headings)), $withTotals, $kinds);
     }
 
+    /** What somebody's words on lines and columns were about: they hold for no other sheet, and only with or without what is hidden. */
+    public static function said(RawGrid $grid, bool $withoutHidden): string
+    {
+        return ($withoutHidden ? 'shown of ' : 'all of ').$grid->sheet;
+    }
+
     /**
      * With the kinds that were said, and the order of dates where it was said or the dates themselves tell it.
      *

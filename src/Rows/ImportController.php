@@ -4,24 +4,19 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
-use Morphea\App\Compose\TemplateHistory;
+use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
-use Morphea\App\Import\PictureReader;
+use Morphea\App\Import\DelimitedText;
 use Morphea\App\Import\RawReader;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Storage\PictureStore;
 use Morphea\App\Web\Upload;
+use Morphea\App\Work\Progress;
+use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Data\CellReader;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Kind;
-use Morphea\Core\Data\Table;
-use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Data\TableUpdate;
-use Morphea\Core\Template\AutoLink;
-use Morphea\Core\Template\Template;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -34,8 +29,16 @@ final class ImportController extends AbstractController
     private const CHANGES_SHOWN = 200;
     private const SECONDS = 120;
 
-    public function __construct(private readonly ImportStore $imports, private readonly TableStore $store, private readonly TableBuilder $builder, private readonly TemplateHistory $history, private readonly ProjectKinds $kinds)
-    {
+    /** Pictures in the cells that are taken over while somebody waits for the answer. */
+    private const AT_ONCE_PICTURES = 12;
+
+    public function __construct(
+        private readonly ImportStore $imports,
+        private readonly ImportTaking $taking,
+        private readonly TableStore $store,
+        private readonly ProjectKinds $kinds,
+        private readonly WorkDesk $desk,
+    ) {
     }
 
     #[Route('', name: 'import_file', methods: ['POST'])]
@@ -71,22 +74,28 @@ final class ImportController extends AbstractController
     {
         set_time_limit(self::SECONDS);
         $name = $this->name($project, $import);
+        $here = ['project' => $project, 'here' => 'Rows', 'import' => $import, 'name' => $name, 'asked' => $request->query->all()];
+        $taking = $this->desk->called($project, TakeImport::KIND, $import);
+        if (true === $taking?->isUnderWay()) {
+            return $this->render('rows/reading.html.twig', $here + ['progress' => Progress::of($taking), 'taking' => true]);
+        }
+        if (null !== $taking) {
+            $this->addFlash('bad', $taking->error().' The rows that were here are untouched.');
+            $this->desk->forget($taking);
+        }
         try {
             $progress = $this->imports->waits($project, $import, self::sheet($request));
+            if (null !== $progress) {
+                return $this->render('rows/reading.html.twig', $here + ['progress' => $progress, 'taking' => false]);
+            }
+            $choice = $this->taking->choice($project, $import, $request->query);
         } catch (UploadError $e) {
-            return $this->refused($project, $e->getMessage());
-        }
-        if (null !== $progress) {
-            return $this->render('rows/reading.html.twig', ['project' => $project, 'here' => 'Rows', 'import' => $import, 'name' => $name, 'progress' => $progress, 'asked' => $request->query->all()]);
+            return $this->unread($project, $import, $e->getMessage(), $here);
         }
         try {
-            $choice = $this->choice($project, $import, $request);
-            $table = $choice->table($this->builder, $this->kinds->of($project));
-            $error = null;
-        } catch (UploadError|TableError $e) {
-            $table = null;
-            $error = $e->getMessage();
-            $choice ??= ImportChoice::of($this->imports->grid($project, $import), null, true);
+            [$table, $error] = [$this->taking->table($project, $choice), null];
+        } catch (TableError $e) {
+            [$table, $error] = [null, $e->getMessage()];
         }
         $kinds = $this->kinds->of($project);
         $columns = array_map(fn (Column $column): array => [
@@ -94,12 +103,33 @@ final class ImportController extends AbstractController
             'found' => $kinds->infer(array_column(\array_slice($table->cells ?? [], 0, 500), $column->index), $choice->grid->lines[$choice->headings][$column->index] ?? ''),
             'dates' => $this->dates($project, $kinds->ambiguous(array_column($table->cells ?? [], $column->index))),
         ], $table->columns ?? []);
+        $whole = $this->imports->grid($project, $import, ...array_map(static fn (string $key): ?string => '' === $request->query->getString($key) ? null : $request->query->getString($key), ['encoding', 'delimiter', 'sheet']));
 
-        return $this->render('rows/import.html.twig', [
-            'project' => $project, 'here' => 'Rows', 'import' => $import, 'name' => $name, 'choice' => $choice, 'grid' => $choice->grid, 'table' => $table, 'error' => $error, 'columns' => $columns,
-            'rows' => \array_slice($table->cells ?? [], 0, self::SHOWN), 'delimiters' => RawReader::DELIMITERS, 'encodings' => RawReader::ENCODINGS, 'asked' => $request->query->all(),
+        return $this->render('rows/import.html.twig', $here + [
+            'choice' => $choice,
+            'grid' => $choice->grid,
+            'hidden' => ['lines' => \count($whole->hiddenLines), 'columns' => \count($whole->hiddenColumns)],
+            'saidOf' => ImportChoice::said($whole, $request->query->getBoolean('without_hidden')),
+            'table' => $table,
+            'error' => $error,
+            'columns' => $columns,
+            'rows' => \array_slice($table->cells ?? [], 0, self::SHOWN),
+            'delimiters' => RawReader::DELIMITERS,
+            'encodings' => DelimitedText::ENCODINGS,
             'keys' => null === $table || 0 === $project->rowCount() ? [] : TableUpdate::keys($this->store->sheet($project), $table),
         ]);
+    }
+
+    /**
+     * A file that cannot be read as it is: what can be said of it, before it is given up.
+     *
+     * @param array<string, mixed> $here
+     */
+    private function unread(Project $project, string $import, string $why, array $here): Response
+    {
+        $sheets = $this->imports->sheets($project, $import);
+
+        return $this->render('rows/unread.html.twig', $here + ['why' => $why, 'sheets' => $sheets ?? [], 'isText' => null === $sheets, 'delimiters' => RawReader::DELIMITERS, 'encodings' => DelimitedText::ENCODINGS]);
     }
 
     /** How far a worker is with a large file; the page goes on by itself when it is read or cannot be. */
@@ -107,15 +137,25 @@ final class ImportController extends AbstractController
     public function progress(Project $project, string $import, Request $request): Response
     {
         $here = ['project' => $project->id(), 'import' => $import];
+        $taking = $this->desk->called($project, TakeImport::KIND, $import);
+        if (JobState::Done === $taking?->state()) {
+            $this->addFlash('good', \is_string($taking->outcome()['says'] ?? null) ? $taking->outcome()['says'] : '');
+            $this->desk->forget($taking);
+
+            return new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('rows', ['project' => $project->id()])]);
+        }
         try {
-            $progress = null === $this->imports->name($project, $import) ? null : $this->imports->waits($project, $import, self::sheet($request));
+            $progress = null === $this->imports->name($project, $import) ? null
+                : (true === $taking?->isUnderWay() ? Progress::of($taking) : $this->imports->waits($project, $import, self::sheet($request)));
         } catch (UploadError) {
             $progress = null;
         }
 
         return null === $progress
             ? new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('import', $here + $request->query->all())])
-            : $this->render('part/meter.html.twig', ['progress' => $progress, 'address' => $this->generateUrl('import_progress', $here + $request->query->all()), 'what' => 'lines read']);
+            : $this->render('part/meter.html.twig', [
+                'progress' => $progress, 'address' => $this->generateUrl('import_progress', $here + $request->query->all()), 'what' => null === $taking ? 'lines read' : 'pictures brought in',
+            ]);
     }
 
     /** The file is not wanted after all; a worker that reads it stops. */
@@ -123,33 +163,27 @@ final class ImportController extends AbstractController
     public function leave(Project $project, string $import): Response
     {
         $this->name($project, $import);
+        $this->desk->forgetCalled($project, TakeImport::KIND, $import);
         $this->imports->forget($project, $import);
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/{import}/take', name: 'import_take', methods: ['POST'])]
-    public function take(Project $project, string $import, Request $request, PictureReader $pictures, PictureStore $store): Response
+    public function take(Project $project, string $import, Request $request): Response
     {
-        $name = $this->name($project, $import);
+        $this->name($project, $import);
         try {
-            $choice = $this->choice($project, $import, $request);
-            $table = $this->withPictures($project, $choice, $choice->table($this->builder, $this->kinds->of($project)), $pictures, $store);
+            $pictures = \count($this->taking->choice($project, $import, $request->request)->grid->pictures);
+            if ($pictures > self::AT_ONCE_PICTURES) {
+                $this->desk->ask($this->desk->note(TakeImport::KIND, $project->owner(), $project, ['asked' => http_build_query($request->request->all())], $pictures, $import));
+
+                return $this->redirectToRoute('import', ['project' => $project->id(), 'import' => $import], Response::HTTP_SEE_OTHER);
+            }
+            $this->addFlash('good', $this->taking->take($project, $import, $request->request));
         } catch (UploadError|TableError $e) {
             return $this->refused($project, $e->getMessage());
         }
-        $this->store->replace($project, $table, $name);
-        $this->imports->forget($project, $import);
-        $linked = AutoLink::of($project->template(), $project->columns());
-        $this->history->anywhen($project, static fn (Template $template): Template => AutoLink::of($template, $project->columns())->template, 'Linked by name');
-        $this->addFlash('good', \sprintf(
-            '%s %s with %d %s are here. %s',
-            number_format($table->count()),
-            1 === $table->count() ? 'row' : 'rows',
-            \count($table->columns),
-            1 === \count($table->columns) ? 'column' : 'columns',
-            [] === $linked->made ? 'No column has the name of a placeholder; link them in Compose.' : 'Linked by name: '.implode('; ', $linked->made).'.'
-        ));
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
@@ -160,7 +194,7 @@ final class ImportController extends AbstractController
         $name = $this->name($project, $import);
         try {
             $sheet = $this->store->sheet($project);
-            $table = $this->choice($project, $import, $request)->table($this->builder, $this->kinds->of($project));
+            $table = $this->taking->table($project, $this->taking->choice($project, $import, $request->query));
             $update = TableUpdate::compare($sheet, $table, $request->query->getString('key'));
         } catch (UploadError|TableError $e) {
             return $this->refused($project, $e->getMessage());
@@ -178,7 +212,7 @@ final class ImportController extends AbstractController
     {
         $name = $this->name($project, $import);
         try {
-            $table = $this->choice($project, $import, $request)->table($this->builder, $this->kinds->of($project));
+            $table = $this->taking->table($project, $this->taking->choice($project, $import, $request->request));
             $key = $request->request->getString('key');
             $update = TableUpdate::compare($this->store->sheet($project), $table, $key);
             $this->store->update($project, $table, $key, $request->request->getBoolean('remove'), $name);
@@ -208,58 +242,6 @@ final class ImportController extends AbstractController
     private static function sheet(Request $request): ?string
     {
         return '' === $request->query->getString('sheet') ? null : $request->query->getString('sheet');
-    }
-
-    /** @throws UploadError */
-    private function choice(Project $project, string $import, Request $request): ImportChoice
-    {
-        $input = $request->isMethod('GET') ? $request->query : $request->request;
-        $text = static fn (string $key): ?string => '' === $input->getString($key) ? null : $input->getString($key);
-        $headings = $text('heading');
-
-        return ImportChoice::of($this->imports->grid($project, $import, $text('encoding'), $text('delimiter'), $text('sheet')), null === $headings ? null : max(0, (int) $headings - 1), $input->getBoolean('totals'), self::kinds($input));
-    }
-
-    /**
-     * @param InputBag<bool|float|int|string> $input
-     *
-     * @return array<int, array{Kind|null, bool|null}>
-     */
-    private static function kinds(InputBag $input): array
-    {
-        $said = [];
-        for ($i = 0; $i < Table::MAX_COLUMNS; ++$i) {
-            $kind = Kind::tryFrom($input->getString("kind$i"));
-            $order = $input->getString("order$i");
-            if (null !== $kind || '' !== $order) {
-                $said[$i] = [$kind, '' === $order ? null : 'month' === $order];
-            }
-        }
-
-        return $said;
-    }
-
-    /** Pictures that lie over cells of a workbook come in as the project's; their cells name them. */
-    private function withPictures(Project $project, ImportChoice $choice, Table $table, PictureReader $reader, PictureStore $store): Table
-    {
-        $cells = $table->cells;
-        $notices = $table->notices;
-        foreach ($choice->grid->pictures as $picture) {
-            $row = $picture['line'] - $choice->headings - 1;
-            if (!isset($cells[$row][$picture['column']])) {
-                continue;
-            }
-            try {
-                $name = $store->add($project, $reader->read($picture['bytes'], $picture['name']));
-                if ('' === trim($cells[$row][$picture['column']])) {
-                    $cells[$row][$picture['column']] = $name;
-                }
-            } catch (UploadError $e) {
-                $notices[] = $e->getMessage();
-            }
-        }
-
-        return new Table($table->columns, array_map(array_values(...), $cells), $notices);
     }
 
     private function refused(Project $project, string $why): Response

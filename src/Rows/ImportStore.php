@@ -5,42 +5,45 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\RawGrid;
 use Morphea\App\Import\RawReader;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Storage\WorkNotes;
-use Morphea\App\Web\Progress;
-use Morphea\App\Web\Stopped;
-use Symfony\Component\Messenger\MessageBusInterface;
+use Morphea\App\Storage\LocalCopy;
+use Morphea\App\Work\Progress;
+use Morphea\App\Work\Report;
+use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Uid\Ulid;
 
 /** Table files that were sent and not taken over yet: kept as they came, and as they were read, so that looking at them again is quick. */
 final readonly class ImportStore
 {
+    public const FOLDER = 'imports';
+    public const READS = 'read-table';
     /** Workbooks that unpack to more than this are read by a worker, in the background. */
     private const LARGE_BYTES = 1_000_000;
-    /** Times a worker may die over the same file. */
-    private const TRIES = 3;
 
-    public function __construct(private FilesystemOperator $files, private RawReader $reader, private WorkNotes $notes, private MessageBusInterface $bus)
+    public function __construct(private FilesystemOperator $files, private RawReader $reader, private LocalCopy $local, private WorkDesk $desk)
     {
     }
 
     /**
      * @return string the id to find it by
      *
-     * @throws UploadError
+     * @throws UploadError when it can be no table, however it is read
      */
     public function keep(Project $project, string $path, string $name): string
     {
-        $large = $this->reader->check($path, $name) > self::LARGE_BYTES;
-        $grid = $large ? null : $this->reader->file($path, $name);
-        $this->notes->sweep("imports/{$project->id()}");
+        $unpacked = $this->reader->check($path, $name);
         $id = strtolower((string) new Ulid());
-        $this->files->write($this->path($project, $id, 'file'), (string) file_get_contents($path));
+        $stream = fopen($path, 'r');
+        \assert(false !== $stream);
+        $this->files->writeStream($this->path($project, $id, 'file'), $stream);
         $this->files->write($this->path($project, $id, 'name'), mb_strimwidth($name, 0, 200, '…', 'UTF-8'));
-        null === $grid ? $this->files->write($this->path($project, $id, 'large'), '') : $this->write($project, $id, '', $grid);
+        if ($unpacked > self::LARGE_BYTES) {
+            $this->files->write($this->path($project, $id, 'large'), '');
+        }
 
         return $id;
     }
@@ -63,47 +66,28 @@ final readonly class ImportStore
         if ($this->files->fileExists($this->path($project, $id, "grid$how")) || !$this->files->fileExists($this->path($project, $id, 'large'))) {
             return null;
         }
-        $path = $this->path($project, $id, "progress$how");
-        $told = $this->notes->told($path);
-        if (null === $told) {
-            $this->notes->tell($path, []);
-            $this->bus->dispatch(new ReadImport($project->id(), $id, $sheet));
+        $job = $this->desk->called($project, self::READS, $id.$how);
+        if (null === $job) {
+            $job = $this->desk->note(self::READS, $project->owner(), $project, ['import' => $id, 'sheet' => (string) $sheet], null, $id.$how);
+            $this->desk->ask($job);
         }
-        if (\is_string($told['error'] ?? null)) {
-            throw new UploadError($told['error']);
+        if (JobState::Failed === $job->state()) {
+            throw new UploadError($job->error());
         }
 
-        return Progress::of($told ?? []);
+        return Progress::of($job);
     }
 
-    /** What a worker does with a large file. Whoever does not want it any more has it forgotten, which ends the reading. */
-    public function read(Project $project, string $id, ?string $sheet): void
+    /**
+     * What a worker does with a large file.
+     *
+     * @throws UploadError
+     */
+    public function read(Project $project, string $id, ?string $sheet, Report $report): void
     {
         $how = self::how(null, null, $sheet);
-        $name = $this->name($project, $id);
-        if (null === $name || $this->files->fileExists($this->path($project, $id, "grid$how"))) {
-            return;
-        }
-        $path = $this->path($project, $id, "progress$how");
-        $told = ['started' => microtime(true), 'tries' => 1 + (int) ($this->notes->told($path)['tries'] ?? 0)];
-        if ($told['tries'] > self::TRIES) {
-            $this->notes->tell($path, ['error' => "“{$name}” was too much to read at once. Save the sheet with the rows as CSV and bring that in."]);
-
-            return;
-        }
-        $this->notes->tell($path, $told);
-        try {
-            $this->readAs($project, $id, $how, $name, null, null, $sheet, function (int $lines, ?int $total) use ($project, $id, $path, $told): void {
-                if (null === $this->name($project, $id)) {
-                    throw new Stopped();
-                }
-                $this->notes->tell($path, ['done' => $lines, 'total' => $total] + $told);
-            });
-        } catch (UploadError $e) {
-            $this->notes->tell($path, ['error' => $e->getMessage()]);
-        } catch (Stopped) {
-            // What was told after it was forgotten goes too.
-            $this->forget($project, $id);
+        if (!$this->files->fileExists($this->path($project, $id, "grid$how"))) {
+            $this->readAs($project, $id, $how, null, null, $sheet, $report->done(...));
         }
     }
 
@@ -112,7 +96,7 @@ final readonly class ImportStore
     {
         $how = self::how($encoding, $delimiter, $sheet);
         if (!$this->files->fileExists($this->path($project, $id, "grid$how"))) {
-            $this->readAs($project, $id, $how, (string) $this->name($project, $id), $encoding, $delimiter, $sheet);
+            $this->readAs($project, $id, $how, $encoding, $delimiter, $sheet);
         }
         $grid = unserialize((string) gzinflate($this->files->read($this->path($project, $id, "grid$how"))), ['allowed_classes' => [RawGrid::class]]);
         \assert($grid instanceof RawGrid);
@@ -120,20 +104,46 @@ final readonly class ImportStore
         return $grid;
     }
 
-    public function forget(Project $project, string $id): void
+    /**
+     * What can be chosen of a file that could not be read as it is.
+     *
+     * @return list<string>|null names of its sheets; null where it is text
+     */
+    public function sheets(Project $project, string $id): ?array
     {
-        $this->files->deleteDirectory("imports/{$project->id()}/$id");
+        return $this->local->of($this->path($project, $id, 'file'), $this->reader->sheets(...));
     }
 
-    /** @throws UploadError|Stopped */
-    private function readAs(Project $project, string $id, string $how, string $name, ?string $encoding, ?string $delimiter, ?string $sheet, ?\Closure $progress = null): void
+    /**
+     * A picture that lies in the cells of a workbook.
+     *
+     * @param string $entry as the grid names it
+     */
+    public function picture(Project $project, string $id, string $entry, int $most): string
     {
-        $local = (string) tempnam(sys_get_temp_dir(), 'morphea');
-        try {
-            file_put_contents($local, $this->files->readStream($this->path($project, $id, 'file')));
-            $this->write($project, $id, $how, $this->reader->file($local, $name, $encoding, $delimiter, $sheet, $progress));
-        } finally {
-            unlink($local);
+        return $this->local->of($this->path($project, $id, 'file'), static function (string $path) use ($entry, $most): string {
+            $zip = new \ZipArchive();
+            $bytes = true === $zip->open($path, \ZipArchive::RDONLY) ? $zip->getFromName($entry, $most) : false;
+
+            return (string) $bytes;
+        });
+    }
+
+    public function forget(Project $project, string $id): void
+    {
+        $this->desk->forgetCalled($project, self::READS, $id);
+        $this->files->deleteDirectory(self::FOLDER."/{$project->id()}/$id");
+    }
+
+    /** @throws UploadError */
+    private function readAs(Project $project, string $id, string $how, ?string $encoding, ?string $delimiter, ?string $sheet, ?\Closure $progress = null): void
+    {
+        $name = (string) $this->name($project, $id);
+        $grid = $this->local->of($this->path($project, $id, 'file'), fn (string $path): RawGrid => $this->reader->file($path, $name, $encoding, $delimiter, $sheet, $progress));
+        $bytes = (string) gzdeflate(serialize($grid), 1);
+        // Whoever corrects something names all the rest as it was found.
+        foreach (array_unique([$how, '' === $how ? self::how($grid->encoding, $grid->delimiter, '' === $grid->sheet ? null : $grid->sheet) : $how]) as $one) {
+            $this->files->write($this->path($project, $id, "grid$one"), $bytes);
         }
     }
 
@@ -142,17 +152,8 @@ final readonly class ImportStore
         return null === $encoding && null === $delimiter && null === $sheet ? '' : '-'.substr(hash('sha256', serialize([$encoding, $delimiter, $sheet])), 0, 12);
     }
 
-    private function write(Project $project, string $id, string $how, RawGrid $grid): void
-    {
-        $bytes = (string) gzdeflate(serialize($grid), 1);
-        // Whoever corrects something names all the rest as it was found.
-        foreach (array_unique([$how, '' === $how ? self::how($grid->encoding, $grid->delimiter, '' === $grid->sheet ? null : $grid->sheet) : $how]) as $one) {
-            $this->files->write($this->path($project, $id, "grid$one"), $bytes);
-        }
-    }
-
     private function path(Project $project, string $id, string $what): string
     {
-        return "imports/{$project->id()}/$id/$what";
+        return self::FOLDER."/{$project->id()}/$id/$what";
     }
 }

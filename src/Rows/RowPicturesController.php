@@ -9,7 +9,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Storage\PictureIntake;
 use Morphea\App\Storage\PictureStore;
 use Morphea\App\Storage\Taken;
-use Morphea\App\Web\Progress;
+use Morphea\App\Work\Progress;
 use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\TableError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;

@@ -5,23 +5,20 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
-use Morphea\App\Storage\WorkNotes;
-use Morphea\App\Web\Progress;
-use Morphea\App\Web\Stopped;
+use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Data\Column;
-use Symfony\Component\Messenger\MessageBusInterface;
-use Symfony\Component\Uid\Ulid;
 
 /** Tables as files: small ones at once, large workbooks by a worker, kept for a day. */
 final readonly class TablesOut
 {
+    public const WRITES = 'write-table';
     /** Cells of a workbook that are written while somebody waits for the answer. */
     private const AT_ONCE_CELLS = 30_000;
-    private const TRIES = 3;
 
-    public function __construct(private TableStore $tables, private TableWriter $writer, private FilesystemOperator $files, private WorkNotes $notes, private MessageBusInterface $bus)
+    public function __construct(private TableStore $tables, private TableWriter $writer, private FilesystemOperator $files, private WorkDesk $desk)
     {
     }
 
@@ -56,80 +53,35 @@ final readonly class TablesOut
     /** @return string the id to ask for it by */
     public function ask(Project $project, string $ending): string
     {
-        $this->notes->sweep("written/{$project->id()}");
-        $id = strtolower((string) new Ulid());
-        $this->notes->tell($this->path($project, $id, 'progress'), ['ending' => $ending, 'total' => $project->rowCount()]);
-        $this->bus->dispatch(new WriteTable($project->id(), $id));
+        $job = $this->desk->note(self::WRITES, $project->owner(), $project, ['ending' => $ending], $project->rowCount());
+        $this->desk->ask($job);
 
-        return $id;
+        return $job->id();
     }
 
-    /** How far the worker is; the ending of the file once it is there; null when there is none, or no more. */
-    public function look(Project $project, string $id): Progress|string|null
+    public function find(Project $project, string $id): ?Job
     {
-        $told = $this->told($project, $id);
-
-        return null === $told ? null : (isset($told['bytes']) ? (string) $told['ending'] : Progress::of($told));
+        return $this->desk->find($project, self::WRITES, $id);
     }
 
     /** @return resource of the file */
-    public function stream(Project $project, string $id): mixed
+    public function stream(Job $job): mixed
     {
-        return $this->files->readStream($this->path($project, $id, 'file'));
+        return $this->files->readStream(self::path($job));
     }
 
-    public function bytes(Project $project, string $id): int
+    public function bytes(Job $job): int
     {
-        return $this->files->fileSize($this->path($project, $id, 'file'));
+        return $this->files->fileSize(self::path($job));
     }
 
-    public function forget(Project $project, string $id): void
+    public function forget(Job $job): void
     {
-        if (null !== $this->told($project, $id)) {
-            $this->files->deleteDirectory("written/{$project->id()}/$id");
-        }
+        $this->desk->forget($job);
     }
 
-    /** What a worker does. Whoever does not want the file any more has it forgotten, which ends the work. */
-    public function work(Project $project, string $id): void
+    public static function path(Job $job): string
     {
-        $told = $this->told($project, $id);
-        $tries = 1 + (int) ($told['tries'] ?? 0);
-        if (null === $told || isset($told['bytes']) || $tries > self::TRIES) {
-            $this->forget($project, $id);
-
-            return;
-        }
-        $facts = ['ending' => (string) $told['ending'], 'total' => $project->rowCount(), 'started' => microtime(true), 'tries' => $tries];
-        $this->notes->tell($this->path($project, $id, 'progress'), $facts);
-        try {
-            $path = $this->write($project, $facts['ending'], function (int $rows) use ($project, $id, $facts): void {
-                if (null === $this->told($project, $id)) {
-                    throw new Stopped();
-                }
-                $this->notes->tell($this->path($project, $id, 'progress'), ['done' => $rows] + $facts);
-            });
-        } catch (Stopped) {
-            $this->files->deleteDirectory("written/{$project->id()}/$id");
-
-            return;
-        }
-        $stream = fopen($path, 'r');
-        if (false !== $stream && null !== $this->told($project, $id)) {
-            $this->files->writeStream($this->path($project, $id, 'file'), $stream);
-            $this->notes->tell($this->path($project, $id, 'progress'), ['bytes' => filesize($path)] + $facts);
-        }
-        unlink($path);
-    }
-
-    /** @return array<array-key, mixed>|null */
-    private function told(Project $project, string $id): ?array
-    {
-        return 1 === preg_match('/^[0-9a-z]{26}$/', $id) ? $this->notes->told($this->path($project, $id, 'progress')) : null;
-    }
-
-    private function path(Project $project, string $id, string $what): string
-    {
-        return "written/{$project->id()}/$id/$what";
+        return "{$job->folder()}/table";
     }
 }

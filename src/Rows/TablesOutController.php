@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
+use Morphea\App\Entity\Job;
+use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
 use Morphea\App\Web\Attachment;
-use Morphea\App\Web\Progress;
+use Morphea\App\Work\Progress;
 use Morphea\Core\Naming\FileNames;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
@@ -33,47 +35,67 @@ final class TablesOutController extends AbstractController
     #[Route('/written/{file}', name: 'rows_written', methods: ['GET'])]
     public function page(Project $project, string $file): Response
     {
-        $found = $this->out->look($project, $file) ?? throw $this->createNotFoundException('There is no such file any more.');
-        $ready = \is_string($found);
+        $job = $this->job($project, $file);
+        $ready = JobState::Done === $job->state();
 
-        return $this->render('rows/writing.html.twig', ['project' => $project, 'here' => 'Rows', 'file' => $file, 'progress' => $ready ? null : $found, 'name' => $ready ? self::name($project, $found) : '', 'bytes' => $ready ? $this->out->bytes($project, $file) : 0]);
+        return $this->render('rows/writing.html.twig', [
+            'project' => $project,
+            'here' => 'Rows',
+            'file' => $file,
+            'progress' => $ready ? null : Progress::of($job),
+            'name' => self::name($project, $job->text('ending')),
+            'bytes' => $ready ? $this->out->bytes($job) : 0,
+        ]);
     }
 
     #[Route('/written/{file}/progress', name: 'rows_written_progress', methods: ['GET'])]
     public function progress(Project $project, string $file): Response
     {
         $here = ['project' => $project->id(), 'file' => $file];
-        $found = $this->out->look($project, $file);
-        if ($found instanceof Progress) {
-            return $this->render('part/meter.html.twig', ['progress' => $found, 'address' => $this->generateUrl('rows_written_progress', $here), 'what' => 'rows written', 'timed' => false]);
+        $job = $this->out->find($project, $file);
+        if (true === $job?->isUnderWay()) {
+            return $this->render('part/meter.html.twig', ['progress' => Progress::of($job), 'address' => $this->generateUrl('rows_written_progress', $here), 'what' => 'rows written', 'timed' => false]);
         }
-        if (null === $found) {
-            $this->addFlash('bad', 'The table could not be written so. Write it out as CSV.');
+        $done = JobState::Done === $job?->state();
+        if (null !== $job && !$done) {
+            $this->addFlash('bad', $job->error());
         }
 
-        return new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl(null === $found ? 'rows' : 'rows_written', null === $found ? ['project' => $project->id()] : $here)]);
+        return new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl($done ? 'rows_written' : 'rows', $done ? $here : ['project' => $project->id()])]);
     }
 
     #[Route('/written/{file}/get', name: 'rows_written_get', methods: ['GET'])]
     public function get(Project $project, string $file): Response
     {
-        $ending = $this->out->look($project, $file);
-        if (!\is_string($ending)) {
-            throw $this->createNotFoundException('There is no such file any more.');
+        $job = $this->job($project, $file);
+        if (JobState::Done !== $job->state()) {
+            throw $this->createNotFoundException('The file is not there yet.');
         }
-        $stream = $this->out->stream($project, $file);
+        $stream = $this->out->stream($job);
 
         return new StreamedResponse(static function () use ($stream): void {
             fpassthru($stream);
-        }, Response::HTTP_OK, ['Content-Type' => TableWriter::TYPES[$ending], 'Content-Length' => (string) $this->out->bytes($project, $file), 'Content-Disposition' => Attachment::header(self::name($project, $ending))]);
+        }, Response::HTTP_OK, [
+            'Content-Type' => TableWriter::TYPES[$job->text('ending')],
+            'Content-Length' => (string) $this->out->bytes($job),
+            'Content-Disposition' => Attachment::header(self::name($project, $job->text('ending'))),
+        ]);
     }
 
     #[Route('/written/{file}', name: 'rows_written_stop', methods: ['POST'])]
     public function stop(Project $project, string $file): Response
     {
-        $this->out->forget($project, $file);
+        $job = $this->out->find($project, $file);
+        if (null !== $job) {
+            $this->out->forget($job);
+        }
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    private function job(Project $project, string $file): Job
+    {
+        return $this->out->find($project, $file) ?? throw $this->createNotFoundException('There is no such file any more.');
     }
 
     private static function name(Project $project, string $ending): string

@@ -4,10 +4,41 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
-/** Asks a worker to write a large table out. */
-final readonly class WriteTable
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\Job;
+use Morphea\App\Work\Report;
+use Morphea\App\Work\Stopped;
+use Morphea\App\Work\Task;
+
+/** Writes a large workbook in the background; the file then lies in the job's folder. */
+final readonly class WriteTable implements Task
 {
-    public function __construct(public string $project, public string $file)
+    public function __construct(private TablesOut $out, private FilesystemOperator $files)
     {
+    }
+
+    public static function kind(): string
+    {
+        return TablesOut::WRITES;
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project() ?? throw new Stopped();
+        $path = $this->out->write($project, $job->text('ending'), $report->done(...));
+        try {
+            $stream = fopen($path, 'r');
+            \assert(false !== $stream);
+            $this->files->writeStream(TablesOut::path($job), $stream);
+
+            return ['bytes' => filesize($path)];
+        } finally {
+            unlink($path);
+        }
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'The table could not be written so. Write it out as CSV.';
     }
 }

@@ -4,13 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
-use Morphea\App\Storage\PictureIntake;
 use Morphea\App\Storage\PictureStore;
-use Morphea\App\Storage\WorkNotes;
-use Symfony\Component\Uid\Ulid;
 
 /** Hundreds of pictures at once: brought in by a worker, watched, stopped. */
 final class ManyPicturesTest extends AppTestCase
@@ -71,7 +67,7 @@ final class ManyPicturesTest extends AppTestCase
         $in = \count($this->names($project)) - 2;
         self::assertGreaterThan(0, $in);
         self::assertLessThan(40, $in);
-        self::assertSame([], glob(\dirname(__DIR__, 2)."/var/test/files/uploads/{$project->id()}/*/*") ?: [], 'what was sent is thrown away');
+        self::assertSame([], glob(\dirname(__DIR__, 2).'/var/test/files/work/*/*') ?: [], 'what was sent is thrown away');
     }
 
     public function testWhatKillsWorkersIsGivenUpAndOthersDoNotSeeIt(): void
@@ -79,27 +75,14 @@ final class ManyPicturesTest extends AppTestCase
         $project = $this->project();
         $this->post("/projects/{$project->id()}/library", [], ['pictures' => [$this->sent($this->zip(25), 'photos.zip')]]);
         $address = $this->address();
-        $upload = basename($address);
-        $notes = self::getContainer()->get(WorkNotes::class);
-        $notes->tell("uploads/{$project->id()}/$upload/progress", ['total' => 25, 'tries' => 3]);
-        self::getContainer()->get(PictureIntake::class)->work($this->reload($project), $upload);
+        $this->entities()->getConnection()->executeStatement('UPDATE job SET tries = 3');
+        $this->work();
         $this->browser->request('GET', $address);
         self::assertStringContainsString('too much to be read', $this->body());
 
         $this->browser->loginUser($this->member('other@tidewick.example'));
         $this->browser->request('GET', $address);
         self::assertResponseStatusCodeSame(404);
-    }
-
-    public function testWhatNobodyCameBackToIsThrownAwayAfterADay(): void
-    {
-        $project = $this->project();
-        $files = self::getContainer()->get(FilesystemOperator::class);
-        foreach (['-2 days', '-2 hours'] as $age) {
-            $files->write("uploads/{$project->id()}/".strtolower(Ulid::generate(new \DateTimeImmutable($age))).'/0', $age);
-        }
-        $this->post("/projects/{$project->id()}/library", [], ['pictures' => [$this->sent($this->zip(25), 'photos.zip')]]);
-        self::assertSame(['-2 hours'], array_map(static fn (string $path): string => (string) file_get_contents($path), array_values(array_filter(glob(\dirname(__DIR__, 2)."/var/test/files/uploads/{$project->id()}/*/0") ?: [], static fn (string $path): bool => filesize($path) < 20))));
     }
 
     /** Where the meter on the page asks. */

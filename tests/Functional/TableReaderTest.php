@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Import\DelimitedText;
-use Morphea\App\Import\OpenDocument;
 use Morphea\App\Import\RawReader;
 use Morphea\App\Import\TableReader;
 use Morphea\App\Import\TableWriter;
@@ -195,6 +194,6 @@ final class TableReaderTest extends TestCase
 
     private function raw(): RawReader
     {
-        return new RawReader(new DelimitedText(), new Workbook(new OpenDocument()));
+        return new RawReader(new DelimitedText(), new Workbook());
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Web\TimeLeft;
+use Morphea\App\Work\TimeLeft;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 

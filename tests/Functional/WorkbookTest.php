@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Bench\StarterShelf;
-use Morphea\App\Import\OpenDocument;
 use Morphea\App\Import\TableWriter;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Import\Workbook;
 use Morphea\App\Rows\BlankSheet;
-use Morphea\App\Web\Stopped;
+use Morphea\App\Work\Stopped;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -119,7 +118,7 @@ final class WorkbookTest extends AppTestCase
 
     private function workbook(): Workbook
     {
-        return new Workbook(new OpenDocument());
+        return new Workbook();
     }
 
     private function saved(Spreadsheet $book, string $format): string

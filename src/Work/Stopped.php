@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Morphea\App\Web;
+namespace Morphea\App\Work;
 
 /** Somebody does not want any more what is being worked on. */
 final class Stopped extends \RuntimeException

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Morphea\App\Web;
+namespace Morphea\App\Work;
 
 /** How long something still takes, in words: "3 s left", "2 min left". */
 final readonly class TimeLeft

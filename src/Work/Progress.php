@@ -2,7 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Morphea\App\Web;
+namespace Morphea\App\Work;
+
+use Morphea\App\Entity\Job;
 
 /** How far long work is: `done` of `total`, which is null where nobody can say; `started` is null while no worker has it. */
 final readonly class Progress
@@ -11,10 +13,9 @@ final readonly class Progress
     {
     }
 
-    /** @param array<array-key, mixed> $told what a worker wrote down: done, total, started */
-    public static function of(array $told): self
+    public static function of(Job $job): self
     {
-        return new self((int) ($told['done'] ?? 0), isset($told['total']) ? (int) $told['total'] : null, isset($told['started']) ? (float) $told['started'] : null, microtime(true));
+        return new self($job->done(), $job->total(), $job->startedAt(), microtime(true));
     }
 
     public function percent(): int

@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Rows;
+
+use Morphea\App\Compose\TemplateHistory;
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\PictureReader;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Work\Report;
+use Morphea\Core\Data\Kind;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableBuilder;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Template\AutoLink;
+use Morphea\Core\Template\Template;
+use Symfony\Component\HttpFoundation\ParameterBag;
+
+/** From a file that was sent, and what was corrected of it, to the table; and taking that over, with the pictures in its cells. */
+final readonly class ImportTaking
+{
+    public function __construct(
+        private ImportStore $imports,
+        private TableStore $store,
+        private TableBuilder $builder,
+        private ProjectKinds $kinds,
+        private TemplateHistory $history,
+        private PictureReader $reader,
+        private PictureStore $pictures,
+    ) {
+    }
+
+    /**
+     * @throws UploadError
+     */
+    public function choice(Project $project, string $import, ParameterBag $input): ImportChoice
+    {
+        $text = static fn (string $key): ?string => '' === $input->getString($key) ? null : $input->getString($key);
+        $grid = $this->imports->grid($project, $import, $text('encoding'), $text('delimiter'), $text('sheet'));
+        $hidden = $input->getBoolean('without_hidden');
+        // What was said of one sheet's lines and columns does not hold for another's.
+        $same = null === $text('said_of') || ImportChoice::said($grid, $hidden) === $text('said_of');
+        $headings = $same ? $text('heading') : null;
+
+        return ImportChoice::of($hidden ? $grid->withoutHidden() : $grid, null === $headings ? null : max(0, (int) $headings - 1), $same && $input->getBoolean('totals'), $same ? self::kinds($input) : []);
+    }
+
+    /** @throws TableError */
+    public function table(Project $project, ImportChoice $choice): Table
+    {
+        return $choice->table($this->builder, $this->kinds->of($project));
+    }
+
+    /**
+     * @return string what came of it
+     *
+     * @throws UploadError|TableError
+     */
+    public function take(Project $project, string $import, ParameterBag $input, ?Report $report = null): string
+    {
+        $name = (string) $this->imports->name($project, $import);
+        $choice = $this->choice($project, $import, $input);
+        $table = $this->withPictures($project, $import, $choice, $this->table($project, $choice), $report);
+        $this->store->replace($project, $table, $name);
+        $linked = AutoLink::of($project->template(), $project->columns());
+        $this->history->anywhen($project, static fn (Template $template): Template => AutoLink::of($template, $project->columns())->template, 'Linked by name');
+        $this->imports->forget($project, $import);
+
+        return \sprintf(
+            '%s %s with %d %s are here. %s',
+            number_format($table->count()),
+            1 === $table->count() ? 'row' : 'rows',
+            \count($table->columns),
+            1 === \count($table->columns) ? 'column' : 'columns',
+            [] === $linked->made ? 'No column has the name of a placeholder; link them in Compose.' : 'Linked by name: '.implode('; ', $linked->made).'.',
+        );
+    }
+
+    /**
+     * @return array<int, array{Kind|null, bool|null}>
+     */
+    private static function kinds(ParameterBag $input): array
+    {
+        $said = [];
+        for ($i = 0; $i < Table::MAX_COLUMNS; ++$i) {
+            $kind = Kind::tryFrom($input->getString("kind$i"));
+            $order = $input->getString("order$i");
+            if (null !== $kind || '' !== $order) {
+                $said[$i] = [$kind, '' === $order ? null : 'month' === $order];
+            }
+        }
+
+        return $said;
+    }
+
+    /** Pictures that lie over cells of a workbook come in as the project's; their cells name them. */
+    private function withPictures(Project $project, string $import, ImportChoice $choice, Table $table, ?Report $report): Table
+    {
+        $cells = $table->cells;
+        $notices = $table->notices;
+        foreach ($choice->grid->pictures as $i => $picture) {
+            $report?->done($i);
+            $row = $picture['line'] - $choice->headings - 1;
+            if (!isset($cells[$row][$picture['column']])) {
+                continue;
+            }
+            try {
+                $bytes = $this->imports->picture($project, $import, $picture['entry'], PictureReader::MAX_BYTES + 1);
+                $name = $this->pictures->add($project, $this->reader->read($bytes, $picture['name']));
+                if ('' === trim($cells[$row][$picture['column']])) {
+                    $cells[$row][$picture['column']] = $name;
+                }
+            } catch (UploadError $e) {
+                $notices[] = $e->getMessage();
+            }
+        }
+
+        return new Table($table->columns, array_map(array_values(...), $cells), $notices);
+    }
+}

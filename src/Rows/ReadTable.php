@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Rows;
+
+use Morphea\App\Entity\Job;
+use Morphea\App\Work\Report;
+use Morphea\App\Work\Stopped;
+use Morphea\App\Work\Task;
+
+/** Reads a large table file in the background; `sheet` is the one somebody picked, empty for the one found. */
+final readonly class ReadTable implements Task
+{
+    public function __construct(private ImportStore $imports)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return ImportStore::READS;
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project();
+        $import = $job->text('import');
+        if (null === $project || null === $this->imports->name($project, $import)) {
+            throw new Stopped();
+        }
+        try {
+            $this->imports->read($project, $import, '' === $job->text('sheet') ? null : $job->text('sheet'), $report);
+        } catch (Stopped $e) {
+            $this->imports->forget($project, $import);
+            throw $e;
+        }
+
+        return [];
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'The file was too much to read at once. Save the sheet with the rows as CSV and bring that in.';
+    }
+}

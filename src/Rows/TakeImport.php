@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Rows;
+
+use Morphea\App\Entity\Job;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Work\Report;
+use Morphea\App\Work\Stopped;
+use Morphea\App\Work\Task;
+use Morphea\Core\Data\TableError;
+use Symfony\Component\HttpFoundation\ParameterBag;
+
+/** Takes a table over in the background, where many pictures in its cells come along. */
+final readonly class TakeImport implements Task
+{
+    public const KIND = 'take-table';
+
+    public function __construct(private ImportTaking $taking)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return self::KIND;
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project() ?? throw new Stopped();
+        parse_str($job->text('asked'), $asked);
+        /** @var array<string, mixed> $asked */
+        try {
+            return ['says' => $this->taking->take($project, $job->ref(), new ParameterBag($asked), $report)];
+        } catch (TableError $e) {
+            throw new UploadError($e->getMessage(), 0, $e);
+        }
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'The pictures in the cells were too much to be read. Bring them by themselves, as a ZIP, and the table without them.';
+    }
+}

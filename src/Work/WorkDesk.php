@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Work;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\Job;
+use Morphea\App\Entity\JobState;
+use Morphea\App\Entity\Member;
+use Morphea\App\Entity\Project;
+use Symfony\Component\Messenger\MessageBusInterface;
+
+/** Asks for long work, finds it again, stops it. What changes while a worker is at it is written by plain statements, so that nobody writes over anybody. */
+final readonly class WorkDesk
+{
+    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private MessageBusInterface $bus, private FilesystemOperator $files)
+    {
+    }
+
+    /**
+     * Notes a job, without asking a worker for it yet: files that belong to it can be put into its folder first.
+     *
+     * @param array<string, mixed> $facts
+     * @param string               $ref   by which it is found again, where it is not by its id
+     */
+    public function note(string $kind, Member $owner, ?Project $project, array $facts, ?int $total = null, string $ref = ''): Job
+    {
+        $job = new Job($owner, $project, $kind, $ref, $facts, $total);
+        $this->entities->persist($job);
+        $this->entities->flush();
+
+        return $job;
+    }
+
+    public function ask(Job $job): void
+    {
+        $this->bus->dispatch(new DoWork($job->id()));
+    }
+
+    /** A job of a project by its id; another's does not exist. */
+    public function find(Project $project, string $kind, string $id): ?Job
+    {
+        return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'project' => $project, 'kind' => $kind]);
+    }
+
+    /** A job of a member that belongs to no project. */
+    public function findOf(Member $owner, string $id): ?Job
+    {
+        return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'owner' => $owner]);
+    }
+
+    /** @return list<Job> of some kinds that are under way or came to their end and were not looked at yet */
+    public function all(Member $owner, string ...$kinds): array
+    {
+        return $this->entities->getRepository(Job::class)->findBy(['owner' => $owner, 'kind' => $kinds], ['askedAt' => 'DESC']);
+    }
+
+    /** The newest job that goes by a ref. */
+    public function called(Project $project, string $kind, string $ref): ?Job
+    {
+        return $this->entities->getRepository(Job::class)->findOneBy(['project' => $project, 'kind' => $kind, 'ref' => $ref], ['askedAt' => 'DESC']);
+    }
+
+    /** Forgets jobs by the beginning of their refs. */
+    public function forgetCalled(Project $project, string $kind, string $ref): void
+    {
+        foreach ($this->entities->getRepository(Job::class)->findBy(['project' => $project, 'kind' => $kind]) as $job) {
+            if (str_starts_with($job->ref(), $ref)) {
+                $this->forget($job);
+            }
+        }
+    }
+
+    /** Nobody wants it, or what came of it, any more. A worker that is at it ends. */
+    public function forget(Job $job): void
+    {
+        $this->connection->executeStatement('DELETE FROM job WHERE id = ?', [$job->id()]);
+        $this->entities->detach($job);
+        $this->files->deleteDirectory($job->folder());
+    }
+
+    /** @throws Stopped when nobody wants it any more */
+    public function progress(string $job, int $done, ?int $total): void
+    {
+        $set = null === $total ? '' : ', total = '.$total;
+        if (1 !== $this->connection->executeStatement("UPDATE job SET done = ?$set WHERE id = ? AND state = ?", [$done, $job, JobState::Working->value])) {
+            throw new Stopped();
+        }
+    }
+
+    /** @return int|null which try it is; null where there is nothing to be done any more */
+    public function begin(string $job): ?int
+    {
+        $begun = $this->connection->executeStatement('UPDATE job SET state = ?, tries = tries + 1, started_at = ?, done = 0 WHERE id = ? AND state IN (?, ?)', [
+            JobState::Working->value, microtime(true), $job, JobState::Waiting->value, JobState::Working->value,
+        ]);
+
+        return 1 === $begun ? (int) $this->connection->fetchOne('SELECT tries FROM job WHERE id = ?', [$job]) : null;
+    }
+
+    /** @param array<string, mixed> $outcome */
+    public function end(string $job, array $outcome): void
+    {
+        $this->connection->executeStatement('UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done) WHERE id = ?', [
+            JobState::Done->value, json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE), $job,
+        ]);
+    }
+
+    public function fail(string $job, string $why): void
+    {
+        $this->connection->executeStatement('UPDATE job SET state = ?, error = ? WHERE id = ?', [JobState::Failed->value, $why, $job]);
+    }
+}
