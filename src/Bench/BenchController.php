@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
-use League\Flysystem\FilesystemOperator;
 use Morphea\App\Compose\TemplateHistory;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
-use Morphea\App\Entity\Run;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\UploadError;
@@ -107,14 +105,10 @@ final class BenchController extends AbstractController
     }
 
     #[Route('/projects/{project}/delete', name: 'project_delete', methods: ['POST'])]
-    public function delete(Project $project, FilesystemOperator $files): Response
+    public function delete(Project $project, ProjectRemoval $removal): Response
     {
-        foreach ($this->entities->getRepository(Run::class)->findBy(['project' => $project]) as $run) {
-            $files->deleteDirectory($run->folder());
-        }
-        $name = $project->name();
-        $this->entities->remove($project);
-        $this->entities->flush();
+        $name = Card::of($project, '')->name;
+        $removal->remove($project);
         $this->addFlash('good', "“{$name}” was deleted with its rows and pieces.");
 
         return $this->redirectToRoute('bench');

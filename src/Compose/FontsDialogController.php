@@ -40,6 +40,9 @@ final readonly class FontsDialogController
             try {
                 $font = $this->fonts->add($project->owner(), $reader->read((string) file_get_contents($file->path), $file->name), $request->request->getString('licence'));
                 $new[] = OwnFont::name($font->family(), $this->book);
+                if (str_contains($font->licence(), FontReader::TOLD_WHOLE)) {
+                    $told[] = "“{$file->name}” is here. ".FontReader::TOLD_WHOLE;
+                }
             } catch (UploadError $e) {
                 $told[] = $e->getMessage();
             }

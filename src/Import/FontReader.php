@@ -16,6 +16,9 @@ final readonly class FontReader
     /** OS/2 fsType, bit 1: must not be embedded without its owner's leave; bit 9: only bitmaps may be. */
     private const RESTRICTED = 0x0002;
     private const BITMAPS_ONLY = 0x0200;
+    /** Bit 8: must not be cut down to the letters that are used, which is how PDFs hold fonts. */
+    private const WHOLE_ONLY = 0x0100;
+    public const TOLD_WHOLE = 'It says of itself that only all of it may be embedded, while PDFs hold just the letters used: pictures are in order, but ask its maker before you hand on PDFs.';
 
     /** @throws UploadError */
     public function read(string $bytes, string $name): FontFile
@@ -49,7 +52,7 @@ final readonly class FontReader
             throw new UploadError("“{$name}” does not say what it is called. Get the file again from where it came.");
         }
 
-        return new FontFile(mb_strimwidth($family, 0, 70, '', 'UTF-8'), max(100, min(900, $number(4))), 0 !== ($number(62) & 0x0201), trim(($names[13] ?? '').' '.($names[14] ?? '')), $ending, $bytes);
+        return new FontFile(mb_strimwidth($family, 0, 70, '', 'UTF-8'), max(100, min(900, $number(4))), 0 !== ($number(62) & 0x0201), trim((0 !== ($number(8) & self::WHOLE_ONLY) ? self::TOLD_WHOLE.' ' : '').($names[13] ?? '').' '.($names[14] ?? '')), $ending, $bytes);
     }
 
     /**

@@ -54,6 +54,12 @@ final readonly class TableWriter
         fclose($stream);
     }
 
+    /** Without the letters XML 1.0 cannot hold, by which the whole file could not be read any more. */
+    private static function plain(string $cell): string
+    {
+        return (string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F\x{FFFE}\x{FFFF}]/u', '', $cell);
+    }
+
     /**
      * @param list<string>           $headings
      * @param iterable<list<string>> $rows
@@ -68,7 +74,7 @@ final readonly class TableWriter
             ++$line;
             foreach ($cells as $i => $cell) {
                 if ('' !== $cell) {
-                    $sheet->setCellValueExplicit([$i + 1, $line], $cell, DataType::TYPE_STRING);
+                    $sheet->setCellValueExplicit([$i + 1, $line], self::plain($cell), DataType::TYPE_STRING);
                 }
             }
         };

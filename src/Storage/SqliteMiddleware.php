@@ -23,7 +23,9 @@ final class SqliteMiddleware implements Middleware
                 if (!str_contains($params['driver'] ?? '', 'sqlite')) {
                     return $connection;
                 }
-                foreach (['busy_timeout = 10000', 'journal_mode = WAL', 'synchronous = NORMAL', 'foreign_keys = ON'] as $pragma) {
+                // Somebody waits for a page, nobody for a worker.
+                $patience = 'cli' === \PHP_SAPI ? 60_000 : 10_000;
+                foreach (["busy_timeout = $patience", 'journal_mode = WAL', 'synchronous = NORMAL', 'foreign_keys = ON'] as $pragma) {
                     $connection->exec("PRAGMA $pragma");
                 }
 
