@@ -31,6 +31,13 @@ final class Version20261126000000 extends AbstractMigration
         $this->addSql('CREATE INDEX IDX_FBD8E0F87E3C61F9 ON job (owner_id)');
         $this->addSql('CREATE INDEX IDX_FBD8E0F8166D1F9C ON job (project_id)');
         $this->addSql('CREATE INDEX job_ref ON job (owner_id, kind, ref)');
+        $this->addSql('CREATE TABLE session (id VARCHAR(64) NOT NULL, data CLOB NOT NULL, member_id INTEGER DEFAULT NULL, started_at INTEGER NOT NULL, seen_at INTEGER NOT NULL, agent VARCHAR(255) NOT NULL, PRIMARY KEY (id), CONSTRAINT FK_SESSION_MEMBER FOREIGN KEY (member_id) REFERENCES member (id) ON DELETE CASCADE)');
+        $this->addSql('CREATE INDEX session_member ON session (member_id)');
+        $this->addSql('CREATE INDEX session_seen ON session (seen_at)');
+        $this->addSql('CREATE TABLE attempt (what VARCHAR(20) NOT NULL, who VARCHAR(64) NOT NULL, tried_at DOUBLE PRECISION NOT NULL)');
+        $this->addSql('CREATE INDEX attempt_who ON attempt (who, what, tried_at)');
+        $this->addSql('CREATE TABLE password_reset (token VARCHAR(64) NOT NULL, member_id INTEGER NOT NULL, asked_at INTEGER NOT NULL, PRIMARY KEY (token), CONSTRAINT FK_RESET_MEMBER FOREIGN KEY (member_id) REFERENCES member (id) ON DELETE CASCADE)');
+        $this->addSql('UPDATE member SET email = LOWER(email)');
         $this->addSql('ALTER TABLE project ADD COLUMN picture_version INTEGER DEFAULT 0 NOT NULL');
         $this->addSql('ALTER TABLE piece ADD COLUMN tries INTEGER DEFAULT 0 NOT NULL');
         $this->addSql('ALTER TABLE piece ADD COLUMN part VARCHAR(40) DEFAULT NULL');
@@ -38,6 +45,9 @@ final class Version20261126000000 extends AbstractMigration
 
     public function down(Schema $schema): void
     {
+        $this->addSql('DROP TABLE password_reset');
+        $this->addSql('DROP TABLE attempt');
+        $this->addSql('DROP TABLE session');
         $this->addSql('DROP TABLE job');
         $this->addSql('ALTER TABLE piece DROP COLUMN part');
         $this->addSql('ALTER TABLE project DROP COLUMN picture_version');

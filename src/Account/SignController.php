@@ -8,51 +8,72 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Member;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Form\FormError;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Core\Exception\CustomUserMessageAuthenticationException;
+use Symfony\Component\Security\Core\Exception\InvalidCsrfTokenException;
 use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
-use Symfony\Component\Security\Http\Authentication\AuthenticationUtils;
+use Symfony\Component\Security\Http\SecurityRequestAttributes;
 
 final class SignController extends AbstractController
 {
+    /** Accounts made or tried from one place, in so many seconds. */
+    private const SIGN_UPS = 12;
+    private const SIGN_UP_SECONDS = 3_600;
+
     public function __construct(private readonly string $signUp)
     {
     }
 
     #[Route('/sign-in', name: 'sign_in', methods: ['GET', 'POST'])]
-    public function in(AuthenticationUtils $utils): Response
+    public function in(Request $request): Response
     {
         if (null !== $this->getUser()) {
             return $this->redirectToRoute('bench');
         }
+        $error = $request->attributes->get(SecurityRequestAttributes::AUTHENTICATION_ERROR);
 
         return $this->render('account/sign-in.html.twig', [
-            'email' => $utils->getLastUsername(),
-            'error' => $utils->getLastAuthenticationError(),
+            'email' => $request->request->getString('email'),
+            'error' => match (true) {
+                $error instanceof CustomUserMessageAuthenticationException => $error->getMessageKey(),
+                $error instanceof InvalidCsrfTokenException => 'This page was open for too long. Sign in once more.',
+                null !== $error => 'The mail address or the password is not right.',
+                default => null,
+            },
+            'to' => $request->isMethod('POST') ? $request->request->getString('to') : $request->query->getString('to'),
+            'changed' => $request->query->has('changed'),
             'signUp' => $this->open(),
-        ]);
+        ], new Response(status: null === $error ? 200 : 422));
     }
 
     #[Route('/sign-up', name: 'sign_up', methods: ['GET', 'POST'])]
-    public function up(Request $request, EntityManagerInterface $entities, UserPasswordHasherInterface $hasher, Security $security): Response
+    public function up(Request $request, EntityManagerInterface $entities, UserPasswordHasherInterface $hasher, Security $security, Attempts $attempts): Response
     {
         if (!$this->open()) {
             return $this->render('account/closed.html.twig', response: new Response(status: 403));
         }
         $form = $this->createForm(SignUpForm::class);
         $form->handleRequest($request);
+        $from = 'from '.$request->getClientIp();
+        if ($form->isSubmitted() && 0 < $wait = $attempts->wait(Attempts::SIGN_UP, $from, self::SIGN_UPS, self::SIGN_UP_SECONDS)) {
+            $form->addError(new FormError('Too many accounts were made or tried from here. Wait '.Attempts::words($wait).' and try again.'));
+        } elseif ($form->isSubmitted()) {
+            $attempts->note(Attempts::SIGN_UP, $from);
+        }
         if ($form->isSubmitted() && $form->isValid()) {
             /** @var array{name: string, email: non-empty-string, password: string} $data */
             $data = $form->getData();
-            $member = new Member(mb_strtolower($data['email']), $data['name']);
+            $member = new Member(MemberProvider::address($data['email']) ?: 'nobody', $data['name']);
             $member->setPassword($hasher->hashPassword($member, $data['password']));
             $entities->persist($member);
             $entities->flush();
 
-            return $security->login($member, 'form_login', 'main') ?? $this->redirectToRoute('bench');
+            return $security->login($member, SignInAuthenticator::class, 'main') ?? $this->redirectToRoute('bench');
         }
 
         return $this->render('account/sign-up.html.twig', ['form' => $form], new Response(status: $form->isSubmitted() ? 422 : 200));

@@ -24,10 +24,13 @@ final readonly class CsrfGuard
         if (!$event->isMainRequest() || $request->isMethodSafe()) {
             return;
         }
+        // Before signing in there is no session: there the request's origin is what counts.
+        $route = (string) $request->attributes->get('_route');
+        $id = str_starts_with($route, 'sign_') && 'sign_out' !== $route ? 'sign' : 'form';
         $fields = $request->request->all();
         $form = $fields['sign_up_form'] ?? [];
         $token = $request->headers->get('X-CSRF-Token') ?? $fields['_token'] ?? (\is_array($form) ? $form['_token'] ?? null : null);
-        if (!\is_string($token) || !$this->tokens->isTokenValid(new CsrfToken('form', $token))) {
+        if (!\is_string($token) || !$this->tokens->isTokenValid(new CsrfToken($id, $token))) {
             throw new AccessDeniedHttpException('This page was open for too long. Load it again and repeat the last step; nothing was changed.');
         }
     }

@@ -4,44 +4,121 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Account\Attempts;
+use Morphea\App\Account\PasswordRule;
+use Morphea\App\Account\SessionStore;
 use Morphea\App\Account\SignController;
 use Morphea\App\Entity\Member;
+use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
 
 final class AccountTest extends AppTestCase
 {
-    public function testSomebodySignsUpSignsOutAndInAgain(): void
+    private const PASSWORD = 'needle-and-thread';
+
+    public function testSomebodySignsUpSignsOutAndInAgainInWhateverCase(): void
     {
         $page = $this->browser->request('GET', '/sign-up');
-        $this->browser->submit($page->selectButton('Make the account')->form(['sign_up_form[name]' => 'Tamsin', 'sign_up_form[email]' => 'Tamsin@Tidewick.example', 'sign_up_form[password]' => 'needle-and-thread']));
+        $this->browser->submit($page->selectButton('Make the account')->form(['sign_up_form[name]' => 'Tamsin', 'sign_up_form[email]' => 'Tamsin@Tidewick.example', 'sign_up_form[password]' => self::PASSWORD]));
         self::assertResponseRedirects('/');
         $member = $this->entities()->getRepository(Member::class)->findOneBy(['email' => 'tamsin@tidewick.example']);
         self::assertNotNull($member);
         self::assertStringNotContainsString('needle', $member->getPassword(), 'only a hash is kept');
 
         $page = $this->browser->followRedirect();
-        $this->browser->submit($page->selectButton('Sign out Tamsin')->form());
-        $this->browser->request('GET', '/');
-        self::assertResponseRedirects('/sign-in');
-
+        $this->browser->submit($page->selectButton('Sign out')->form());
+        $this->browser->request('GET', '/account');
+        self::assertResponseRedirects('/sign-in?to=/account');
         $page = $this->browser->followRedirect();
         $this->browser->submit($page->selectButton('Sign in')->form(['email' => 'tamsin@tidewick.example', 'password' => 'wrong']));
-        self::assertStringContainsString('not right', $this->browser->followRedirect()->text());
-        $page = $this->browser->request('GET', '/sign-in');
-        $this->browser->submit($page->selectButton('Sign in')->form(['email' => 'tamsin@tidewick.example', 'password' => 'needle-and-thread']));
-        self::assertStringContainsString('Sign out Tamsin', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('not right', $this->body());
+        self::assertSame('tamsin@tidewick.example', $this->browser->getCrawler()->filter('#email')->attr('value'), 'what was typed stays');
+        $this->browser->submit($this->browser->getCrawler()->selectButton('Sign in')->form(['email' => ' TAMSIN@tidewick.EXAMPLE ', 'password' => self::PASSWORD]));
+        self::assertResponseRedirects('/account', message: 'on to where they wanted to go');
+
+        $this->browser->request('POST', '/sign-up', ['sign_up_form' => ['name' => 'x', 'email' => 'TAMSIN@TIDEWICK.example', 'password' => self::PASSWORD, '_token' => 'csrf-token']], server: ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertStringContainsString('an account with this address already', $this->body());
     }
 
-    public function testAFormThatCannotBeUsedSaysWhy(): void
+    #[TestWith(['//elsewhere.example'])]
+    #[TestWith(['https://elsewhere.example/'])]
+    #[TestWith(['/\\elsewhere.example'])]
+    public function testSigningInLeadsNowhereElse(string $to): void
+    {
+        $this->tamsin();
+        $this->signIn('tamsin@tidewick.example', self::PASSWORD, $to);
+        self::assertResponseRedirects('/');
+    }
+
+    public function testWrongPasswordsAreSlowedForTheAddressInTheSameWordsWhetherItIsKnownOrNot(): void
+    {
+        $this->tamsin();
+        $told = [];
+        foreach (['tamsin@tidewick.example', 'nobody@tidewick.example'] as $address) {
+            for ($i = 0; $i < 9; ++$i) {
+                $told[$address][] = $this->signIn($address, "wrong $i");
+            }
+        }
+        self::assertSame(['The mail address or the password is not right.'], array_values(array_unique(\array_slice($told['tamsin@tidewick.example'], 0, 8))));
+        self::assertSame('Too many wrong passwords. Wait 15 minutes and try again.', $told['tamsin@tidewick.example'][8]);
+        self::assertSame($told['tamsin@tidewick.example'], $told['nobody@tidewick.example']);
+        self::assertStringContainsString('Too many wrong passwords', $this->signIn('Tamsin@TIDEWICK.example', self::PASSWORD), 'not even the right one, in whatever case');
+    }
+
+    public function testWrongPasswordsFromOnePlaceAreSlowedWhateverTheAddress(): void
+    {
+        for ($i = 0; $i < 30; ++$i) {
+            $this->signIn("somebody$i@tidewick.example", 'wrong');
+        }
+        self::assertStringContainsString('Too many wrong passwords', $this->signIn('another@tidewick.example', 'wrong'));
+    }
+
+    public function testOneThatIsRightEndsTheCounting(): void
+    {
+        $this->tamsin();
+        for ($i = 0; $i < 20; ++$i) {
+            $this->signIn('tamsin@tidewick.example', 0 === $i % 4 ? self::PASSWORD : 'wrong');
+            $this->browser->restart();
+        }
+        self::assertSame(0, self::getContainer()->get(Attempts::class)->wait(Attempts::WRONG_PASSWORD, 'tamsin@tidewick.example', 8, 900));
+    }
+
+    #[TestWith(['short', 'At least 10 characters.'])]
+    #[TestWith(['aaaaaaaaaaaa', 'repeats the same few characters'])]
+    #[TestWith(['brushbrushbrush', 'repeats the same part'])]
+    #[TestWith(['1234567890', 'a row of keys'])]
+    #[TestWith(['poiuytrewq', 'a row of keys'])]
+    #[TestWith(['Password123!', 'tried first'])]
+    #[TestWith(['P@$$w0rd2026', 'tried first'])]
+    #[TestWith(['iloveyou1234', 'tried first'])]
+    #[TestWith(['tamsin@tidewick.example', 'your own name or address'])]
+    #[TestWith(['Tamsin1984', 'your own name or address'])]
+    #[TestWith(['needle-and-thread', null])]
+    #[TestWith(['корабль и чайка', null])]
+    #[TestWith(['x7 kettle Quay', null])]
+    public function testPasswordsThatAreSoonGuessedAreRefusedWithTheReason(string $password, ?string $words): void
+    {
+        $why = PasswordRule::refuses($password, ['tamsin@tidewick.example', 'Tamsin Oar']);
+        null === $words ? self::assertNull($why) : self::assertStringContainsString($words, (string) $why);
+    }
+
+    public function testAFormThatCannotBeUsedSaysWhyAndSignUpsAreLimited(): void
     {
         $this->member('taken@tidewick.example');
         $page = $this->browser->request('GET', '/sign-up');
-        $text = $this->browser->submit($page->selectButton('Make the account')->form(['sign_up_form[name]' => '', 'sign_up_form[email]' => 'taken@tidewick.example', 'sign_up_form[password]' => 'short']))->text();
+        $form = $page->selectButton('Make the account')->form(['sign_up_form[name]' => '', 'sign_up_form[email]' => 'taken@tidewick.example', 'sign_up_form[password]' => 'short']);
+        $text = $this->browser->submit($form)->text();
         self::assertResponseStatusCodeSame(422);
         foreach (['Say what to call you', 'an account with this address already', 'At least 10 characters'] as $words) {
             self::assertStringContainsString($words, $text);
         }
+        for ($i = 0; $i < 12; ++$i) {
+            $this->browser->submit($form);
+        }
+        self::assertStringContainsString('Too many accounts were made or tried from here.', $this->body());
+        $this->browser->submit($this->browser->getCrawler()->selectButton('Make the account')->form(['sign_up_form[name]' => 'New', 'sign_up_form[email]' => 'new@tidewick.example', 'sign_up_form[password]' => self::PASSWORD]));
+        self::assertNull($this->entities()->getRepository(Member::class)->findOneBy(['email' => 'new@tidewick.example']));
     }
 
     public function testSigningUpCanBeClosed(): void
@@ -50,9 +127,101 @@ final class AccountTest extends AppTestCase
         $controller->setContainer(self::getContainer());
         $container = self::getContainer();
         $container->get('request_stack')->push(Request::create('/sign-up'));
-        $response = $controller->up(Request::create('/sign-up'), $this->entities(), $container->get('security.user_password_hasher'), $container->get(Security::class));
+        $response = $controller->up(Request::create('/sign-up'), $this->entities(), $container->get('security.user_password_hasher'), $container->get(Security::class), $container->get(Attempts::class));
         self::assertSame(403, $response->getStatusCode());
         self::assertStringContainsString('closed signing up', (string) $response->getContent());
+    }
+
+    public function testThePasswordIsChangedByWhoKnowsTheOldOneAndOthersAreSignedOut(): void
+    {
+        $member = $this->tamsin();
+        $sessions = self::getContainer()->get(SessionStore::class);
+        $this->signIn('tamsin@tidewick.example', self::PASSWORD);
+        $this->entities()->getConnection()->executeStatement('INSERT INTO session (id, data, member_id, started_at, seen_at, agent) VALUES (?, ?, ?, ?, ?, ?)', ['elsewhere', '', $member->id(), time(), time(), 'A browser elsewhere']);
+        $page = $this->browser->request('GET', '/account');
+        self::assertStringContainsString('A browser elsewhere', $page->filter('main')->text());
+        foreach (['wrong old one' => 'another one', self::PASSWORD => 'tried first'] as $old => $words) {
+            $this->browser->submit($page->selectButton('Change it')->form(['old' => $old, 'new' => 'password2026']));
+            self::assertStringContainsString($words, $this->browser->followRedirect()->filter('.notices')->text());
+        }
+        self::assertCount(1, array_filter($sessions->of($member), static fn (array $one): bool => 'elsewhere' === $one['id']));
+        $this->browser->submit($page->selectButton('Change it')->form(['old' => self::PASSWORD, 'new' => 'a kettle on the quay']));
+        self::assertStringContainsString('You are signed out everywhere else.', $this->browser->followRedirect()->filter('.notices')->text());
+        self::assertSame([], $sessions->of($member));
+        $this->browser->restart();
+        self::assertStringContainsString('not right', $this->signIn('tamsin@tidewick.example', self::PASSWORD));
+        $this->signIn('tamsin@tidewick.example', 'a kettle on the quay');
+        self::assertResponseRedirects('/');
+    }
+
+    public function testAForgottenPasswordIsSetAnewByAMailOnceAndWithinAnHour(): void
+    {
+        $this->tamsin();
+        $words = [];
+        foreach (['nobody@tidewick.example', 'TAMSIN@tidewick.example'] as $address) {
+            $page = $this->browser->request('GET', '/sign-reset');
+            $words[] = $this->browser->submit($page->selectButton('Send the link')->form(['email' => $address]))->filter('main')->text();
+        }
+        self::assertSame($words[0], $words[1], 'nobody learns which addresses are known');
+        $this->work();
+        $mails = array_map(static fn (string $path): string => quoted_printable_decode((string) file_get_contents($path)), glob(\dirname(__DIR__, 2).'/var/test/files/mailbox/*.eml') ?: []);
+        self::assertCount(1, $mails, 'one mail, to the one that is');
+        self::assertStringContainsString('To: Tamsin <tamsin@tidewick.example>', $mails[0]);
+        self::assertSame(1, preg_match('~http://localhost(/sign-reset/[0-9a-f]{64})~', $mails[0], $m));
+        $stored = (string) $this->entities()->getConnection()->fetchOne('SELECT token FROM password_reset');
+        self::assertStringNotContainsString($stored, $m[1], 'only its hash is kept');
+
+        $page = $this->browser->request('GET', $m[1]);
+        $page = $this->browser->submit($page->selectButton('Set it')->form(['password' => 'tamsin1234']));
+        self::assertStringContainsString('your own name', $page->text());
+        $this->browser->submit($page->selectButton('Set it')->form(['password' => 'a kettle on the quay']));
+        self::assertStringContainsString('The new password is set.', $this->browser->followRedirect()->text());
+        $this->browser->request('GET', $m[1]);
+        self::assertResponseStatusCodeSame(404);
+        self::assertStringContainsString('This link holds no more', $this->body());
+        $this->signIn('tamsin@tidewick.example', 'a kettle on the quay');
+        self::assertResponseRedirects('/');
+    }
+
+    public function testMailsForOneAddressAreLimited(): void
+    {
+        for ($i = 0; $i < 4; ++$i) {
+            $page = $this->browser->request('GET', '/sign-reset');
+            $this->browser->submit($page->selectButton('Send the link')->form(['email' => 'nobody@tidewick.example']));
+        }
+        self::assertResponseStatusCodeSame(429);
+        self::assertStringContainsString('asked for too often', $this->body());
+    }
+
+    public function testSessionsLieInTheDatabaseByTheirHashAndEnd(): void
+    {
+        $member = $this->member();
+        $sessions = self::getContainer()->get(SessionStore::class);
+        $sessions->open('', 'PHPSESSID');
+        $id = str_repeat('a', 32);
+        self::assertSame('', $sessions->read($id));
+        $sessions->write($id, 'kept');
+        self::assertSame('kept', $sessions->read($id));
+        $database = $this->entities()->getConnection();
+        self::assertSame(0, (int) $database->fetchOne('SELECT COUNT(*) FROM session WHERE id = ?', [$id]), 'whoever reads the database cannot come in by it');
+        $sessions->write(str_repeat('b', 32), '');
+        self::assertSame(1, (int) $database->fetchOne('SELECT COUNT(*) FROM session'), 'nothing is kept of a visit that has nothing to keep');
+        foreach (['seen_at' => SessionStore::IDLE, 'started_at' => SessionStore::ABSOLUTE] as $column => $seconds) {
+            $database->executeStatement("UPDATE session SET seen_at = ?, started_at = ?, $column = ?", [time(), time(), time() - $seconds - 1]);
+            self::assertSame('', $sessions->read($id), "$column is too long ago");
+        }
+        self::assertSame(1, $sessions->gc(0));
+        self::assertSame([], $sessions->of($member));
+    }
+
+    public function testARequestUnderAnotherNameIsRefusedAndNothingSaysWhatRunsHere(): void
+    {
+        $this->browser->request('GET', '/sign-in', server: ['HTTP_HOST' => 'elsewhere.example']);
+        self::assertResponseStatusCodeSame(400);
+        $this->browser->request('GET', 'http://localhost/sign-in');
+        self::assertResponseIsSuccessful();
+        self::assertFalse($this->browser->getResponse()->headers->has('X-Powered-By'));
+        self::assertFalse($this->browser->getResponse()->headers->has('Set-Cookie'), 'an anonymous visit gets no session');
     }
 
     public function testARequestWithoutTheSessionsTokenChangesNothing(): void
@@ -63,5 +232,44 @@ final class AccountTest extends AppTestCase
         $this->browser->request('POST', "/projects/{$project->id()}/delete", ['_token' => 'guessed']);
         self::assertResponseStatusCodeSame(403);
         self::assertSame('Mending certificates', $this->reload($project)->name());
+        $this->browser->restart();
+        $this->browser->request('POST', '/sign-in', ['email' => 'x@tidewick.example', 'password' => 'x', '_token' => 'csrf-token'], server: ['HTTP_ORIGIN' => 'https://elsewhere.example']);
+        self::assertResponseStatusCodeSame(403, 'nor does one from another site');
+    }
+
+    public function testScriptsAreToldThatNobodyIsSignedInAndGetANewTokenAfterwards(): void
+    {
+        $project = $this->project("Full name\nNg");
+        $this->browser->request('GET', '/sign-token');
+        $told = json_decode($this->body(), true);
+        self::assertSame($project->owner()->id(), $told['member']);
+        self::assertNotSame('', $told['token']);
+        $this->browser->restart();
+        foreach (['HTTP_X_REQUESTED_WITH' => 'fetch', 'HTTP_HX_REQUEST' => 'true'] as $header => $value) {
+            $this->browser->request('POST', "/projects/{$project->id()}/rows/edit", server: [$header => $value]);
+            self::assertResponseStatusCodeSame(401);
+            self::assertSame('You are signed out.', $this->body());
+        }
+        $this->browser->request('GET', '/sign-token');
+        self::assertSame(['member' => null, 'token' => null], json_decode($this->body(), true));
+    }
+
+    private function tamsin(): Member
+    {
+        $member = new Member('tamsin@tidewick.example', 'Tamsin');
+        $member->setPassword(self::getContainer()->get('security.user_password_hasher')->hashPassword($member, self::PASSWORD));
+        $this->entities()->persist($member);
+        $this->entities()->flush();
+
+        return $member;
+    }
+
+    /** @return string what is told */
+    private function signIn(string $email, string $password, string $to = ''): string
+    {
+        $fields = ['email' => $email, 'password' => $password, '_token' => 'csrf-token', 'to' => $to];
+        $page = $this->browser->request('POST', '/sign-in', $fields, server: ['HTTP_ORIGIN' => 'http://localhost'])->filter('[role="alert"]');
+
+        return 0 === $page->count() ? '' : $page->text();
     }
 }

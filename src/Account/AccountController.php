@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Account;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Entity\Member;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** One's own account: password, where one is signed in, the space one uses. */
+#[Route('/account')]
+final class AccountController extends AbstractController
+{
+    /** Wrong passwords while changing it, in so many seconds. */
+    private const MOST = 8;
+    private const SECONDS = 900;
+
+    public function __construct(private readonly SessionStore $sessions, private readonly EntityManagerInterface $entities)
+    {
+    }
+
+    #[Route('', name: 'account', methods: ['GET'])]
+    public function index(#[CurrentUser] Member $member, SpaceUsed $space): Response
+    {
+        return $this->render('account/account.html.twig', ['sessions' => $this->sessions->of($member), 'space' => $space->of($member)]);
+    }
+
+    #[Route('/password', name: 'account_password', methods: ['POST'])]
+    public function password(#[CurrentUser] Member $member, Request $request, UserPasswordHasherInterface $hasher, Attempts $attempts): Response
+    {
+        $input = $request->request;
+        $wait = $attempts->wait(Attempts::WRONG_PASSWORD, $member->getUserIdentifier(), self::MOST, self::SECONDS);
+        $new = mb_substr($input->getString('new'), 0, PasswordRule::MOST + 1);
+        if ($wait > 0) {
+            return $this->told('bad', 'Too many wrong passwords. Wait '.Attempts::words($wait).' and try again.');
+        }
+        if (!$hasher->isPasswordValid($member, mb_substr($input->getString('old'), 0, PasswordRule::MOST))) {
+            $attempts->note(Attempts::WRONG_PASSWORD, $member->getUserIdentifier());
+
+            return $this->told('bad', 'The password you have now is another one. Nothing was changed.');
+        }
+        if (null !== $why = PasswordRule::refuses($new, [$member->getUserIdentifier(), $member->name()])) {
+            return $this->told('bad', "$why Nothing was changed.");
+        }
+        $member->setPassword($hasher->hashPassword($member, $new));
+        $this->entities->flush();
+        $ended = $this->sessions->end($member, $request->getSession()->getId());
+
+        return $this->told('good', 'The password is changed.'.(0 === $ended ? '' : ' You are signed out everywhere else.'));
+    }
+
+    #[Route('/sign-out-others', name: 'account_others', methods: ['POST'])]
+    public function others(#[CurrentUser] Member $member, Request $request): Response
+    {
+        $ended = $this->sessions->end($member, $request->getSession()->getId());
+
+        return $this->told('good', 0 === $ended ? 'You were signed in nowhere else.' : 'You are signed out everywhere else.');
+    }
+
+    private function told(string $kind, string $words): Response
+    {
+        $this->addFlash($kind, $words);
+
+        return $this->redirectToRoute('account', status: Response::HTTP_SEE_OTHER);
+    }
+}
