@@ -5,14 +5,17 @@ declare(strict_types=1);
 namespace Morphea\App\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
 use Morphea\App\Compose\TemplateHistory;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Storage\PictureStore;
 use Morphea\App\Web\Attachment;
 use Morphea\App\Web\Upload;
+use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Naming\FileNames;
 use Morphea\Core\Template\Preset;
 use Morphea\Core\Template\Template;
@@ -27,8 +30,18 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 /** All projects of a member, and ways to begin one. */
 final class BenchController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly ProjectMaker $maker, private readonly StarterShelf $starters, private readonly OwnStarters $own, private readonly ProjectFile $file)
-    {
+    /** Files and pictures that are packed or unpacked while somebody waits for the answer. */
+    private const AT_ONCE_BYTES = 8_000_000;
+
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly ProjectMaker $maker,
+        private readonly StarterShelf $starters,
+        private readonly OwnStarters $own,
+        private readonly ProjectFile $file,
+        private readonly PictureStore $pictures,
+        private readonly WorkDesk $desk,
+    ) {
     }
 
     #[Route('/', name: 'bench', methods: ['GET'])]
@@ -59,11 +72,7 @@ final class BenchController extends AbstractController
     {
         $input = $request->request;
         if ('' !== $starter = $input->getString('starter')) {
-            $file = $this->starter($member, $starter) ?? throw $this->createNotFoundException('There is no such starter.');
-            $withRows = $input->getBoolean('rows');
-            $project = $this->maker->fromFile($member, $withRows ? $file : $file->withoutRows(), 'example rows');
-
-            return $this->redirectToRoute($withRows ? 'compose' : 'rows', ['project' => $project->id()]);
+            return $this->fromStarter($member, $starter, $input->getBoolean('rows'));
         }
         try {
             $project = $this->maker->blank($member, $this->blankTemplate($request));
@@ -77,11 +86,21 @@ final class BenchController extends AbstractController
     }
 
     #[Route('/projects/bring', name: 'project_bring', methods: ['POST'])]
-    public function bring(Request $request, #[CurrentUser] Member $member, MorpheaArchive $archive): Response
+    public function bring(Request $request, #[CurrentUser] Member $member, MorpheaArchive $archive, FilesystemOperator $files): Response
     {
         try {
             $upload = Upload::from($request, 'file');
-            $project = $this->maker->fromFile($member, $archive->read($upload->path, $upload->name), $upload->name);
+            $file = $archive->read($upload->path, $upload->name);
+            if (filesize($upload->path) > self::AT_ONCE_BYTES) {
+                $job = $this->desk->note(BringProject::KIND, $member, null, ['name' => $upload->name], \count($file->pictures));
+                $stream = fopen($upload->path, 'r');
+                \assert(false !== $stream);
+                $files->writeStream("{$job->folder()}/file", $stream);
+                $this->desk->ask($job);
+
+                return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
+            }
+            $project = $this->maker->fromFile($member, $file, $upload->name);
         } catch (UploadError $e) {
             $this->addFlash('bad', $e->getMessage());
 
@@ -117,21 +136,16 @@ final class BenchController extends AbstractController
     #[Route('/projects/{project}/save.morphea', name: 'project_save', methods: ['GET'])]
     public function save(Project $project): Response
     {
-        return Attachment::file($this->file->write($project, true), (FileNames::safe($project->name()) ?: 'project').'.morphea', 'application/zip');
+        return $this->isLarge($project) ? $this->inBackground(SaveProject::KIND, $project)
+            : Attachment::file($this->file->write($project, true), (FileNames::safe($project->name()) ?: 'project').'.morphea', 'application/zip');
     }
 
     /** Another project of the same design, with or without its rows. */
     #[Route('/projects/{project}/copy', name: 'project_copy', methods: ['POST'])]
-    public function copy(Project $project, Request $request, MorpheaArchive $archive): Response
+    public function copy(Project $project, Request $request): Response
     {
-        $path = $this->file->write($project, $request->request->getBoolean('rows'));
-        try {
-            $file = $archive->read($path, $project->name());
-        } finally {
-            unlink($path);
-        }
-        $copy = $this->maker->fromFile($project->owner(), $file->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')), $project->source());
-        $this->addFlash('good', \sprintf('“%s” is a project of its own now, %s.', $copy->name(), null === $file->sheet ? 'without rows' : 'with its rows'));
+        $copy = $this->maker->copy($project, $request->request->getBoolean('rows'));
+        $this->addFlash('good', \sprintf('“%s” is a project of its own now, %s.', $copy->name(), 0 === $copy->rowCount() ? 'without rows' : 'with its rows'));
 
         return $this->redirectToRoute('bench');
     }
@@ -140,6 +154,9 @@ final class BenchController extends AbstractController
     #[Route('/projects/{project}/keep', name: 'project_keep', methods: ['POST'])]
     public function keep(Project $project): Response
     {
+        if ($this->isLarge($project)) {
+            return $this->inBackground(KeepStarter::KIND, $project);
+        }
         $this->own->keep($project);
         $this->addFlash('good', "“{$project->name()}” is kept among your own starters, with its rows as examples. The project stays as it is.");
 
@@ -155,11 +172,32 @@ final class BenchController extends AbstractController
         return $this->redirectToRoute('bench');
     }
 
-    private function starter(Member $member, string $id): ?MorpheaFile
+    private function isLarge(Project $project): bool
+    {
+        return $this->pictures->size($project) > self::AT_ONCE_BYTES;
+    }
+
+    private function inBackground(string $kind, Project $project): Response
+    {
+        $job = $this->desk->note($kind, $project->owner(), $project, ['name' => $project->name()]);
+        $this->desk->ask($job);
+
+        return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    private function fromStarter(Member $member, string $id, bool $rows): Response
     {
         $own = $this->own->find($member, $id);
+        if (null !== $own && $this->own->size($own) > self::AT_ONCE_BYTES) {
+            $job = $this->desk->note(BringProject::KIND, $member, null, ['name' => $own->name(), 'starter' => $own->id(), 'without_rows' => $rows ? '' : '1']);
+            $this->desk->ask($job);
 
-        return null === $own ? $this->starters->load($id) : $this->own->load($own);
+            return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
+        }
+        $make = fn (MorpheaFile $file): Project => $this->maker->fromFile($member, $rows ? $file : $file->withoutRows(), 'example rows');
+        $project = null !== $own ? $this->own->load($own, $make) : $make($this->starters->load($id) ?? throw $this->createNotFoundException('There is no such starter.'));
+
+        return $this->redirectToRoute($rows ? 'compose' : 'rows', ['project' => $project->id()]);
     }
 
     private function blankTemplate(Request $request): Template

@@ -11,11 +11,13 @@ use Morphea\App\Entity\OwnStarter;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Storage\LocalCopy;
+use Morphea\App\Work\Report;
 
 /** Templates that members keep to start further projects from. */
 final readonly class OwnStarters
 {
-    public function __construct(private EntityManagerInterface $entities, private FilesystemOperator $files, private ProjectFile $file, private MorpheaArchive $archive)
+    public function __construct(private EntityManagerInterface $entities, private FilesystemOperator $files, private ProjectFile $file, private MorpheaArchive $archive, private LocalCopy $local)
     {
     }
 
@@ -31,12 +33,14 @@ final readonly class OwnStarters
     }
 
     /** Keeps a project's template, with its pictures and its rows as examples. */
-    public function keep(Project $project): OwnStarter
+    public function keep(Project $project, ?Report $report = null): OwnStarter
     {
         $starter = new OwnStarter($project->owner(), $project->name(), $project->template()->size());
-        $path = $this->file->write($project, true);
+        $path = $this->file->write($project, true, $report);
         try {
-            $this->files->write($starter->path(), (string) file_get_contents($path));
+            $stream = fopen($path, 'r');
+            \assert(false !== $stream);
+            $this->files->writeStream($starter->path(), $stream);
         } finally {
             unlink($path);
         }
@@ -46,16 +50,21 @@ final readonly class OwnStarters
         return $starter;
     }
 
-    public function load(OwnStarter $starter): MorpheaFile
+    public function size(OwnStarter $starter): int
     {
-        $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
-        try {
-            file_put_contents($path, $this->files->readStream($starter->path()));
+        return $this->files->fileSize($starter->path());
+    }
 
-            return $this->archive->read($path, $starter->name());
-        } finally {
-            unlink($path);
-        }
+    /**
+     * @template T
+     *
+     * @param \Closure(MorpheaFile): T $use while the file is at hand
+     *
+     * @return T
+     */
+    public function load(OwnStarter $starter, \Closure $use): mixed
+    {
+        return $this->local->of($starter->path(), fn (string $path): mixed => $use($this->archive->read($path, $starter->name())));
     }
 
     public function forget(OwnStarter $starter): void

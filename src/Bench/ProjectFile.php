@@ -7,10 +7,12 @@ namespace Morphea\App\Bench;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\FontFile;
 use Morphea\App\Import\MorpheaArchive;
+use Morphea\App\Import\PictureFile;
 use Morphea\App\Render\OwnFont;
 use Morphea\App\Rows\TableStore;
 use Morphea\App\Storage\FontStore;
 use Morphea\App\Storage\PictureStore;
+use Morphea\App\Work\Report;
 use Morphea\Core\Type\FontBook;
 
 /** A project as a .morphea file that stands alone: its pictures and its owner's fonts come along. */
@@ -21,18 +23,25 @@ final readonly class ProjectFile
     }
 
     /** @return string path of a file of its own, to be deleted by who asked for it */
-    public function write(Project $project, bool $rows): string
+    public function write(Project $project, bool $rows, ?Report $report = null): string
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
-        $this->archive->write($path, $project->template(), $this->pictures($project), $rows && $project->rowCount() > 0 ? $this->rows->sheet($project) : null, $this->fonts($project));
+        try {
+            $this->archive->write($path, $project->template(), $this->pictures($project, $report), $rows && $project->rowCount() > 0 ? $this->rows->sheet($project) : null, $this->fonts($project));
+        } catch (\Throwable $e) {
+            unlink($path);
+            throw $e;
+        }
 
         return $path;
     }
 
-    /** @return \Generator<int, \Morphea\App\Import\PictureFile> */
-    private function pictures(Project $project): \Generator
+    /** @return \Generator<int, PictureFile> */
+    private function pictures(Project $project, ?Report $report): \Generator
     {
-        foreach ($this->pictures->all($project) as $asset) {
+        $all = $this->pictures->all($project);
+        foreach ($all as $i => $asset) {
+            $report?->done($i, \count($all));
             yield $this->pictures->file($asset);
         }
     }

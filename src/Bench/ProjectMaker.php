@@ -9,24 +9,34 @@ use Morphea\App\Compose\TemplateHistory;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Import\UploadError;
 use Morphea\App\Rows\TableStore;
 use Morphea\App\Storage\FontStore;
 use Morphea\App\Storage\PictureStore;
+use Morphea\App\Work\Report;
 use Morphea\Core\Template\Template;
 
-/** New projects: from a file or starter with all it holds, or blank. All or nothing. */
+/** New projects: from a file or starter with all it holds, as a copy of another, or blank. All or nothing. */
 final readonly class ProjectMaker
 {
     public function __construct(private EntityManagerInterface $entities, private TemplateHistory $history, private PictureStore $pictures, private TableStore $tables, private FontStore $fonts)
     {
     }
 
-    public function fromFile(Member $owner, MorpheaFile $file, string $source): Project
+    /** @throws UploadError when a picture of the file cannot be used; nothing is made then */
+    public function fromFile(Member $owner, MorpheaFile $file, string $source, ?Report $report = null): Project
     {
-        return $this->entities->wrapInTransaction(function () use ($owner, $file, $source): Project {
+        // Pictures take long to look at, so their bytes come first, while nobody waits for the database.
+        $kept = [];
+        foreach ($file->pictures as $picture) {
+            $kept[] = $this->pictures->keep($picture);
+            $report?->done(\count($kept), \count($file->pictures));
+        }
+
+        return $this->entities->wrapInTransaction(function () use ($owner, $file, $source, $kept): Project {
             $project = $this->blank($owner, $file->template);
-            foreach ($file->pictures as $picture) {
-                $this->pictures->add($project, $picture);
+            foreach ($kept as $picture) {
+                $this->pictures->attach($project, $picture);
             }
             foreach ($file->fonts as $font) {
                 $this->fonts->add($owner, $font);
@@ -36,6 +46,20 @@ final readonly class ProjectMaker
             }
 
             return $project;
+        });
+    }
+
+    /** Another project of the same design, with or without its rows; pictures are shared. */
+    public function copy(Project $project, bool $rows): Project
+    {
+        return $this->entities->wrapInTransaction(function () use ($project, $rows): Project {
+            $copy = $this->blank($project->owner(), $project->template()->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')));
+            $this->pictures->copy($project, $copy);
+            if ($rows && $project->rowCount() > 0) {
+                $this->tables->begin($copy, $this->tables->sheet($project), $project->source());
+            }
+
+            return $copy;
         });
     }
 

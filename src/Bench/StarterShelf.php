@@ -7,6 +7,7 @@ namespace Morphea\App\Bench;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Import\PictureReader;
+use Morphea\App\Import\PictureShelf;
 use Morphea\App\Import\TableReader;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Template\TemplateCodec;
@@ -54,7 +55,7 @@ final readonly class StarterShelf
             $pictures[$name] = \is_array($focus) ? $picture->focusedOn((float) $focus[0], (float) $focus[1]) : $picture;
         }
 
-        return new MorpheaFile($template, $pictures, Sheet::of($this->tables->file("$folder/rows.csv", 'rows.csv')));
+        return new MorpheaFile($template, PictureShelf::of($pictures), Sheet::of($this->tables->file("$folder/rows.csv", 'rows.csv')));
     }
 
     /** Making a photograph ready takes a tenth of a second; those that ship are the same every time. */

@@ -113,6 +113,11 @@ class Asset
 
     public function path(): string
     {
-        return \sprintf('pictures/%s/%s', substr($this->hash, 0, 2), $this->hash);
+        return self::pathOf($this->hash);
+    }
+
+    public static function pathOf(string $hash): string
+    {
+        return \sprintf('pictures/%s/%s', substr($hash, 0, 2), $hash);
     }
 }

@@ -18,7 +18,7 @@ final readonly class FilePictures
 
     public function of(MorpheaFile $file): PictureSet
     {
-        return new PictureSet(fn (string $name, PictureLook $look): ?Picture => isset($file->pictures[$name]) ? $this->ready($file->pictures[$name], $look) : null, static fn (): array => array_map(strval(...), array_keys($file->pictures)));
+        return new PictureSet(fn (string $name, PictureLook $look): ?Picture => $file->pictures->has($name) ? $this->ready($file->pictures->picture($name), $look) : null, static fn (): array => $file->pictures->names);
     }
 
     private function ready(PictureFile $picture, PictureLook $look): Picture

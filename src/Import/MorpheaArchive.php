@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
+use Morphea\App\Render\NoRoom;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\SheetFacts;
@@ -13,13 +14,17 @@ use Morphea\Core\Data\TableError;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
+use ZipStream\CompressionMethod;
+use ZipStream\ZipStream;
 
 /** Reads and writes .morphea: a zip of template.json, assets/ and, optionally, fonts/, rows.csv and table.json (docs/format/README.md). */
 final readonly class MorpheaArchive
 {
-    public const MAX_BYTES = 100_000_000;
-    private const MAX_UNPACKED = 300_000_000;
-    private const MAX_ENTRIES = 5_000;
+    public const MAX_BYTES = 4_000_000_000;
+    private const MAX_UNPACKED = 4_000_000_000;
+    private const MAX_ENTRIES = 6_000;
+    /** Of the rows, and of what is known of them besides. */
+    private const MAX_ROWS_BYTES = 120_000_000;
     private const MAX_TEMPLATE = 5_000_000;
     private const MAX_FONTS = 50;
 
@@ -38,7 +43,7 @@ final readonly class MorpheaArchive
             throw new UploadError("“{$name}” is no .morphea file. Bring one that was saved by “Save as file”.");
         }
         try {
-            return $this->contents($zip, $name);
+            return $this->contents($zip, $path, $name);
         } finally {
             $zip->close();
         }
@@ -50,37 +55,42 @@ final readonly class MorpheaArchive
      */
     public function write(string $path, Template $template, iterable $pictures, ?Sheet $sheet, iterable $fonts = []): void
     {
-        $zip = new \ZipArchive();
-        if (true !== $zip->open($path, \ZipArchive::CREATE | \ZipArchive::OVERWRITE)) {
-            throw new \RuntimeException("$path cannot be written.");
+        $file = fopen($path, 'w');
+        if (false === $file) {
+            throw new NoRoom("$path cannot be written.");
         }
-        $zip->addFromString('template.json', $this->codec->encode($template));
+        // Packed while it is written: a thousand pictures are never held at once. What is packed already is stored as it is.
+        $zip = new ZipStream(outputStream: $file, sendHttpHeaders: false, defaultEnableZeroHeader: false, defaultDeflateLevel: 6);
+        $zip->addFile('template.json', $this->codec->encode($template));
         $facts = [];
         foreach ($pictures as $picture) {
-            $zip->addFromString("assets/$picture->name", $picture->bytes);
+            $zip->addFile("assets/$picture->name", $picture->bytes, compressionMethod: 'image/svg+xml' === $picture->mime ? CompressionMethod::DEFLATE : CompressionMethod::STORE);
             if ([0.5, 0.5] !== [$picture->focusX, $picture->focusY]) {
                 $facts[$picture->name] = ['focus' => [$picture->focusX, $picture->focusY]];
             }
         }
         if ([] !== $facts) {
-            $zip->addFromString('assets.json', json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT));
+            $zip->addFile('assets.json', json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT));
         }
         foreach ($fonts as $font) {
-            $zip->addFromString(\sprintf('fonts/%s.%s', substr($font->hash(), 0, 16), $font->ending), $font->bytes);
+            $zip->addFile(\sprintf('fonts/%s.%s', substr($font->hash(), 0, 16), $font->ending), $font->bytes);
         }
         // Rows without a word are no rows of a table that is read.
         $sheet = $sheet?->withRows(array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => '' !== trim(implode('', $row->cells)))));
         if (null !== $sheet && [] !== $sheet->rows) {
-            $zip->addFromString('rows.csv', self::csv($sheet));
-            $zip->addFromString('table.json', SheetFacts::encode($sheet));
+            $zip->addFile('rows.csv', self::csv($sheet));
+            $zip->addFile('table.json', SheetFacts::encode($sheet));
         }
-        $zip->close();
+        $bytes = $zip->finish();
+        if (!fclose($file) || filesize($path) !== $bytes) {
+            throw new NoRoom('There is no room for the file.');
+        }
     }
 
-    private function contents(\ZipArchive $zip, string $name): MorpheaFile
+    private function contents(\ZipArchive $zip, string $path, string $name): MorpheaFile
     {
         $this->checkSizes($zip, $name);
-        $json = $zip->getFromName('template.json');
+        $json = $zip->getFromName('template.json', self::MAX_TEMPLATE + 1);
         if (false === $json) {
             throw new UploadError("“{$name}” holds no template.json, so it is no .morphea file.");
         }
@@ -89,9 +99,9 @@ final readonly class MorpheaArchive
         } catch (TemplateError $e) {
             throw new UploadError("“{$name}”, template.json: {$e->getMessage()}.", 0, $e);
         }
-        $pictures = $this->pictures($zip);
+        $pictures = $this->pictures($zip, $path);
         $fonts = $this->fonts($zip);
-        $csv = $zip->getFromName('rows.csv');
+        $csv = $zip->getFromName('rows.csv', self::MAX_ROWS_BYTES);
         if (false === $csv) {
             return new MorpheaFile($template, $pictures, null, $fonts);
         }
@@ -100,7 +110,7 @@ final readonly class MorpheaArchive
         } catch (TableError $e) {
             throw new UploadError("“{$name}”, rows.csv: {$e->getMessage()}", 0, $e);
         }
-        $facts = $zip->getFromName('table.json');
+        $facts = $zip->getFromName('table.json', self::MAX_ROWS_BYTES);
         try {
             return new MorpheaFile($template, $pictures, false === $facts ? Sheet::of($table) : SheetFacts::decode($facts, $table, $template->locale), $fonts);
         } catch (TableError $e) {
@@ -108,22 +118,19 @@ final readonly class MorpheaArchive
         }
     }
 
-    /**
-     * @return array<string, PictureFile> by name
-     *
-     * @throws UploadError
-     */
-    private function pictures(\ZipArchive $zip): array
+    private function pictures(\ZipArchive $zip, string $path): PictureShelf
     {
-        $facts = json_decode((string) $zip->getFromName('assets.json'), true, 8);
-        $pictures = [];
-        foreach (self::names($zip, '~^assets/([^/\\\\\x00-\x1F]{1,120})$~u') as $entry => $asset) {
-            $read = $this->pictures->read((string) $zip->getFromName($entry), $asset)->called($asset);
-            $focus = \is_array($facts) ? $facts[$asset]['focus'] ?? null : null;
-            $pictures[$asset] = \is_array($focus) && is_numeric($focus[0] ?? null) && is_numeric($focus[1] ?? null) ? $read->focusedOn((float) $focus[0], (float) $focus[1]) : $read;
-        }
+        $facts = json_decode((string) $zip->getFromName('assets.json', self::MAX_TEMPLATE), true, 8);
+        $entries = array_flip(self::names($zip, '~^assets/([^/\\\\\x00-\x1F]{1,120})$~u'));
 
-        return $pictures;
+        return new PictureShelf(array_map(strval(...), array_keys($entries)), function (string $asset) use ($path, $entries, $facts): PictureFile {
+            $zip = new \ZipArchive();
+            $bytes = true === $zip->open($path, \ZipArchive::RDONLY) ? $zip->getFromName($entries[$asset], PictureReader::MAX_BYTES + 1) : false;
+            $read = $this->pictures->read((string) $bytes, $asset)->called($asset);
+            $focus = \is_array($facts) ? $facts[$asset]['focus'] ?? null : null;
+
+            return \is_array($focus) && is_numeric($focus[0] ?? null) && is_numeric($focus[1] ?? null) ? $read->focusedOn((float) $focus[0], (float) $focus[1]) : $read;
+        });
     }
 
     /**
@@ -135,7 +142,7 @@ final readonly class MorpheaArchive
     {
         $fonts = [];
         foreach (\array_slice(self::names($zip, '~^fonts/([^/]{1,120}\.[ot]tf)$~'), 0, self::MAX_FONTS) as $entry => $font) {
-            $fonts[] = $this->fonts->read((string) $zip->getFromName($entry), $font);
+            $fonts[] = $this->fonts->read((string) $zip->getFromName($entry, FontReader::MAX_BYTES + 1), $font);
         }
 
         return $fonts;

@@ -26,22 +26,35 @@ final readonly class PictureStore
     {
     }
 
-    /** @return string the name it got: another file of that name already there keeps its own; identical files are kept once */
+    public const FOLDER = 'pictures';
+
+    /** @return string the name it got */
     public function add(Project $project, PictureFile $picture): string
     {
+        return $this->attach($project, $this->keep($picture));
+    }
+
+    /** Keeps a picture's bytes, whose ever it will be. */
+    public function keep(PictureFile $picture): KeptPicture
+    {
         $hash = hash('sha256', $picture->bytes);
+        // Written again where it is there already: what was written lately is not tidied away.
+        $this->files->write(Asset::pathOf($hash), $picture->bytes);
+
+        return new KeptPicture($picture->name, $picture->mime, $hash, \strlen($picture->bytes), $picture->width, $picture->height, $picture->focusX, $picture->focusY);
+    }
+
+    /** @return string the name it got: another file of that name already there keeps its own; identical files are kept once */
+    public function attach(Project $project, KeptPicture $picture): string
+    {
         $name = $picture->name;
         for ($n = 2; null !== $there = $this->find($project, $name); ++$n) {
-            if ($there->hash() === $hash) {
+            if ($there->hash() === $picture->hash) {
                 return $name;
             }
             $name = pathinfo($picture->name, \PATHINFO_FILENAME)."-$n.".pathinfo($picture->name, \PATHINFO_EXTENSION);
         }
-        $asset = new Asset($project, $name, $picture->mime, $hash, \strlen($picture->bytes), $picture->width, $picture->height, $picture->focusX, $picture->focusY);
-        if (!$this->files->fileExists($asset->path())) {
-            $this->files->write($asset->path(), $picture->bytes);
-        }
-        $this->entities->persist($asset);
+        $this->entities->persist(new Asset($project, $name, $picture->mime, $picture->hash, $picture->bytes, $picture->width, $picture->height, $picture->focusX, $picture->focusY));
         $this->entities->flush();
         $this->changed($project);
 
@@ -83,6 +96,25 @@ final readonly class PictureStore
     public function bytes(Asset $asset): string
     {
         return $this->files->read($asset->path());
+    }
+
+    /** Bytes of all pictures of a project. */
+    public function size(Project $project): int
+    {
+        return (int) $this->entities->createQuery('SELECT COALESCE(SUM(a.bytes), 0) FROM '.Asset::class.' a WHERE a.project = :project')->setParameter('project', $project)->getSingleScalarResult();
+    }
+
+    /** All pictures of a project into another of the same member: they share the bytes. */
+    public function copy(Project $from, Project $to): void
+    {
+        foreach ($this->all($from) as $asset) {
+            $copy = new Asset($to, $asset->name(), $asset->mime(), $asset->hash(), $asset->bytes(), $asset->width(), $asset->height(), ...$asset->foundFocus());
+            if ($asset->isFocusSet()) {
+                $copy->setFocus(...$asset->focus());
+            }
+            $this->entities->persist($copy);
+        }
+        $this->entities->flush();
     }
 
     /** As a checked file again, to go into another project or a file. */

@@ -251,7 +251,7 @@ final class AccountTest extends AppTestCase
             self::assertSame('You are signed out.', $this->body());
         }
         $this->browser->request('GET', '/sign-token');
-        self::assertSame(['member' => null, 'token' => null], json_decode($this->body(), true));
+        self::assertStringContainsString('"member":null,"token":null', $this->body());
     }
 
     private function tamsin(): Member

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Bench\OwnStarters;
+use Morphea\App\Bench\SaveProject;
 use Morphea\App\Import\FontReader;
 use Morphea\App\Press\Order;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Render\Format;
 use Morphea\App\Storage\FontStore;
+use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
 
@@ -18,7 +20,7 @@ final class OwnershipTest extends AppTestCase
 {
     private const OPEN = ['sign_in', 'sign_up', 'sign_out', 'sign_token', 'sign_reset', 'sign_reset_with', 'fonts'];
     /** Names of things a member owns; in addresses without them everybody sees only what is their own. */
-    private const OWNED = ['{project}', '{hash}', '{starter}'];
+    private const OWNED = ['{project}', '{hash}', '{starter}', '{job}'];
 
     public function testEveryRouteOfAnothersProjectIsNotFound(): void
     {
@@ -27,7 +29,8 @@ final class OwnershipTest extends AppTestCase
         $bytes = (string) file_get_contents(\dirname(__DIR__, 2).'/fonts/lora/400.ttf');
         $font = self::getContainer()->get(FontStore::class)->add($project->owner(), self::getContainer()->get(FontReader::class)->read($bytes, 'own.ttf'));
         $starter = self::getContainer()->get(OwnStarters::class)->keep($project);
-        $values = ['project' => $project->id(), 'run' => $run->id(), 'name' => 'border.svg', 'number' => '0', 'hash' => $font->hash(), 'starter' => $starter->id(), 'import' => str_repeat('0', 26), 'upload' => str_repeat('0', 26), 'file' => str_repeat('0', 26), 'ending' => 'csv'];
+        $job = self::getContainer()->get(WorkDesk::class)->note(SaveProject::KIND, $project->owner(), $project, ['name' => 'x']);
+        $values = ['project' => $project->id(), 'run' => $run->id(), 'name' => 'border.svg', 'number' => '0', 'hash' => $font->hash(), 'starter' => $starter->id(), 'job' => $job->id(), 'import' => str_repeat('0', 26), 'upload' => str_repeat('0', 26), 'file' => str_repeat('0', 26), 'ending' => 'csv'];
         $this->browser->request('GET', "/projects/{$project->id()}/pictures/border.svg");
         self::assertResponseIsSuccessful('the owner does see it');
         $this->browser->request('GET', "/own-fonts/{$font->hash()}");
