@@ -37,6 +37,8 @@ final class Version20261126000000 extends AbstractMigration
         $this->addSql('CREATE TABLE attempt (what VARCHAR(20) NOT NULL, who VARCHAR(64) NOT NULL, tried_at DOUBLE PRECISION NOT NULL)');
         $this->addSql('CREATE INDEX attempt_who ON attempt (who, what, tried_at)');
         $this->addSql('CREATE TABLE password_reset (token VARCHAR(64) NOT NULL, member_id INTEGER NOT NULL, asked_at INTEGER NOT NULL, PRIMARY KEY (token), CONSTRAINT FK_RESET_MEMBER FOREIGN KEY (member_id) REFERENCES member (id) ON DELETE CASCADE)');
+        $this->addSql('CREATE TABLE clock (name VARCHAR(20) NOT NULL, struck_at INTEGER NOT NULL, PRIMARY KEY (name))');
+        $this->addSql("INSERT INTO clock (name, struck_at) VALUES ('tidy', ".time().')');
         $this->addSql('UPDATE member SET email = LOWER(email)');
         $this->addSql('ALTER TABLE project ADD COLUMN picture_version INTEGER DEFAULT 0 NOT NULL');
         $this->addSql('ALTER TABLE piece ADD COLUMN tries INTEGER DEFAULT 0 NOT NULL');
@@ -45,6 +47,7 @@ final class Version20261126000000 extends AbstractMigration
 
     public function down(Schema $schema): void
     {
+        $this->addSql('DROP TABLE clock');
         $this->addSql('DROP TABLE password_reset');
         $this->addSql('DROP TABLE attempt');
         $this->addSql('DROP TABLE session');

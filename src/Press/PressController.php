@@ -94,6 +94,16 @@ final class PressController extends AbstractController
         return $this->card($project, $run);
     }
 
+    #[Route('/runs/{run}/delete', name: 'run_delete', methods: ['POST'])]
+    public function delete(Project $project, Run $run): Response
+    {
+        $number = $run->number();
+        $this->desk->delete($run);
+        $this->addFlash('good', "Run $number was deleted with what it made. The rows and the design stay as they are.");
+
+        return $this->redirectToRoute('press', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
     #[Route('/runs/{run}/file', name: 'run_file', methods: ['GET'])]
     public function download(Project $project, Run $run, Download $download): Response
     {

@@ -10,11 +10,16 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Render\Format;
 use Morphea\App\Rows\SharedSizes;
+use Morphea\App\Storage\SweepFiles;
 use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Stamp\DelayStamp;
 
 /** Orders runs, stops them and lets them go on. */
 final readonly class RunDesk
 {
+    /** Milliseconds in which a worker that is at it notices. */
+    private const SWEEP_LATER = 3_000;
+
     public function __construct(private Planner $planner, private PieceStore $pieces, private EntityManagerInterface $entities, private Connection $connection, private MessageBusInterface $bus, private SharedSizes $sizes)
     {
     }
@@ -53,6 +58,14 @@ final readonly class RunDesk
             $this->entities->flush();
             $this->dispatch($run);
         }
+    }
+
+    /** The run ends, its row goes at once, its files follow. */
+    public function delete(Run $run): void
+    {
+        $this->connection->executeStatement('DELETE FROM run WHERE id = ?', [$run->id()]);
+        $this->entities->detach($run);
+        $this->bus->dispatch(new SweepFiles([$run->folder()]), [new DelayStamp(self::SWEEP_LATER)]);
     }
 
     private function dispatch(Run $run): void

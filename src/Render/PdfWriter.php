@@ -7,10 +7,11 @@ namespace Morphea\App\Render;
 /** SVG to PDF by rsvg-convert, many pages at a time with one subset of each font; files are put together by qpdf. */
 final readonly class PdfWriter
 {
-    /** Processor seconds for the pages of one call. */
-    private const SECONDS = 120;
+    /** Processor seconds that pages take at the most where none of them is too much. */
+    private const USUAL = 1;
 
-    public function __construct(private FontSetup $fonts)
+    /** @param int $pieceSeconds processor seconds that one page may take */
+    public function __construct(private FontSetup $fonts, private int $pieceSeconds)
     {
     }
 
@@ -31,7 +32,7 @@ final readonly class PdfWriter
                 $files[] = $file = \sprintf('%s/%05d.svg', $folder, $i);
                 NoRoom::write($file, $svg);
             }
-            Program::run(['rsvg-convert', '--unlimited', '--format=pdf', "--output=$folder/all.pdf", ...$files], $this->fonts, $stopped, self::SECONDS);
+            Program::run(['rsvg-convert', '--unlimited', '--format=pdf', "--output=$folder/all.pdf", ...$files], $this->fonts, $stopped, $this->pieceSeconds + self::USUAL * \count($svgs));
             if ($bleed > 0) {
                 PageBoxes::mark("$folder/all.pdf", $bleed, $this->fonts);
             }

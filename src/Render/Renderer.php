@@ -10,8 +10,8 @@ namespace Morphea\App\Render;
  */
 final class Renderer
 {
-    /** Processor seconds for one picture, and bytes of memory for the process. */
-    public const SECONDS = 60;
+    public const TOO_MUCH = 'The drawing took more time or memory than one piece may, and was ended. Simplify what is in it, or make its pictures smaller.';
+    /** Bytes of memory for the process. */
     private const MEMORY = 2_500_000_000;
     /** How often whoever wants to stop is asked, in microseconds. */
     private const TICK = 200_000;
@@ -25,7 +25,8 @@ final class Renderer
     private string $fonts = '';
     private int $owner = 0;
 
-    public function __construct(private readonly FontSetup $setup, private readonly string $projectDir)
+    /** @param int $pieceSeconds processor seconds that one picture may take, where nothing else is said */
+    public function __construct(private readonly FontSetup $setup, private readonly string $projectDir, private readonly int $pieceSeconds)
     {
     }
 
@@ -44,8 +45,9 @@ final class Renderer
      *
      * @throws RenderError|Halted
      */
-    public function png(string $svg, float $dpi, bool $opaque, int $compression, ?int $edge = null, int $seconds = self::SECONDS, ?\Closure $stopped = null): string
+    public function png(string $svg, float $dpi, bool $opaque, int $compression, ?int $edge = null, ?int $seconds = null, ?\Closure $stopped = null): string
     {
+        $seconds ??= $this->pieceSeconds;
         $head = json_encode(['length' => \strlen($svg), 'dpi' => $dpi, 'opaque' => $opaque, 'compression' => $compression, 'edge' => $edge, 'seconds' => $seconds], \JSON_THROW_ON_ERROR);
         $this->start();
         try {
@@ -113,7 +115,7 @@ final class Renderer
 
     private function died(): RenderError
     {
-        return new RenderError('The drawing took more time or memory than one piece may, and was ended. Simplify what is in it, or make its pictures smaller.');
+        return new RenderError(self::TOO_MUCH);
     }
 
     /** A process that knows all fonts; one of this very process, not of the one it was forked from. */

@@ -33,7 +33,7 @@ final readonly class RendererLoop
             try {
                 [$bytes, $error] = [$this->picture($svg, $asked), null];
             } catch (RenderError $e) {
-                [$bytes, $error] = ['', $e->getMessage()];
+                [$bytes, $error] = ['', str_contains($e->getMessage(), 'NoMemory') ? Renderer::TOO_MUCH : $e->getMessage()];
             }
             unset($svg);
             fwrite($out, json_encode(['length' => \strlen($bytes), 'error' => $error], \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE)."\n".$bytes);

@@ -6,6 +6,7 @@ namespace Morphea\App\Storage;
 
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
+use League\Flysystem\UnableToReadFile;
 use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\PictureFile;
@@ -27,6 +28,7 @@ final readonly class PictureStore
     }
 
     public const FOLDER = 'pictures';
+    public const TRASH = 'trash';
 
     /** @return string the name it got */
     public function add(Project $project, PictureFile $picture): string
@@ -95,7 +97,19 @@ final readonly class PictureStore
 
     public function bytes(Asset $asset): string
     {
-        return $this->files->read($asset->path());
+        try {
+            return $this->files->read($asset->path());
+        } catch (UnableToReadFile $e) {
+            // Thrown away just as somebody brought it again, it waits in the trash.
+            foreach ($this->files->listContents(self::TRASH) as $day) {
+                if ($this->files->fileExists("{$day->path()}/{$asset->path()}")) {
+                    $this->files->move("{$day->path()}/{$asset->path()}", $asset->path());
+
+                    return $this->files->read($asset->path());
+                }
+            }
+            throw $e;
+        }
     }
 
     /** Bytes of all pictures of a project. */

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Command;
+
+use Morphea\App\Keeping\Backup;
+use Morphea\App\Keeping\BackupError;
+use Morphea\App\Render\NoRoom;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('morphea:restore', 'Take a backup back, with the application stopped')]
+final class RestoreCommand extends Command
+{
+    public function __construct(private readonly Backup $backup)
+    {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addArgument('folder', InputArgument::REQUIRED, 'where morphea:backup wrote it')
+            ->addOption('over', null, InputOption::VALUE_NONE, 'in the place of the members and projects that are here');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $folder = $input->getArgument('folder');
+        try {
+            $restored = $this->backup->restore(\is_string($folder) ? $folder : '', (bool) $input->getOption('over'));
+        } catch (BackupError|NoRoom $e) {
+            $output->writeln('morphea:restore: '.$e->getMessage(), OutputInterface::OUTPUT_RAW);
+
+            return Command::FAILURE;
+        }
+        $output->writeln(\sprintf('The database and %s files are back. Run doctrine:migrations:migrate if this Morphea is newer than the backup.', number_format($restored['files'])));
+
+        return Command::SUCCESS;
+    }
+}

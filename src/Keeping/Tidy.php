@@ -1,0 +1,263 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Keeping;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use League\Flysystem\StorageAttributes;
+use Morphea\App\Account\Attempts;
+use Morphea\App\Account\Resets;
+use Morphea\App\Account\SessionStore;
+use Morphea\App\Entity\Job;
+use Morphea\App\Mail\MailboxTransport;
+use Morphea\App\Rows\ImportStore;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Storage\WholeFiles;
+use Symfony\Component\Cache\PruneableInterface;
+use Symfony\Component\Lock\LockFactory;
+use Symfony\Component\Uid\Ulid;
+use Symfony\Contracts\Cache\CacheInterface;
+
+/**
+ * Collects what nothing refers to any more, and thins out history:
+ *
+ * - pictures and fonts that no project and no member has: into the trash for a day, out of which whatever is wanted again comes back, then away;
+ * - files of runs, starters, small pictures and uploads whose row is gone; uploads and long work nobody came back to for a day;
+ * - runs older than so many days (MORPHEA_KEEP_RUNS, 0 for ever), but for the newest of each project;
+ * - history of designs: the newest 100 versions stay, of older ones the last of each day;
+ * - sessions, counted attempts and reset links that hold no more; caches; mails of the stand-in older than 30 days.
+ */
+final readonly class Tidy
+{
+    public const LOCK = 'keeping';
+    public const TRASH = PictureStore::TRASH;
+    private const DAY = 86_400;
+    private const KEPT_VERSIONS = 100;
+    private const KEPT_MAILS_DAYS = 30;
+
+    public function __construct(
+        private Connection $connection,
+        private EntityManagerInterface $entities,
+        private FilesystemOperator $files,
+        private LockFactory $locks,
+        private SessionStore $sessions,
+        private Attempts $attempts,
+        private Resets $resets,
+        private CacheInterface $cache,
+        private int $keepRunsDays,
+        private string $projectDir,
+    ) {
+    }
+
+    /** @return array<string, int> how many of each went, by what they were in words */
+    public function run(): array
+    {
+        $lock = $this->locks->createLock(self::LOCK, null);
+        if (!$lock->acquire()) {
+            return [];
+        }
+        try {
+            if ($this->cache instanceof PruneableInterface) {
+                $this->cache->prune();
+            }
+
+            return array_filter([
+                'runs too old' => $this->oldRuns(),
+                'jobs nobody came back to' => $this->oldJobs(),
+                'versions of designs' => $this->history(),
+                'pictures and fonts for good' => $this->emptyTrash(),
+                'pictures into the trash' => $this->unused(PictureStore::FOLDER, 'asset'),
+                'fonts into the trash' => $this->unused('fonts', 'font'),
+                'fonts made ready' => $this->localFonts(),
+                'folders of runs' => $this->folders('runs', 'run', 'id'),
+                'folders of small pictures' => $this->folders('faces', 'project', 'id'),
+                'folders of uploads' => $this->folders(ImportStore::FOLDER, 'project', 'id') + $this->uploads(),
+                'folders of work' => $this->folders('work', 'job', 'id'),
+                'starters' => $this->starters(),
+                'unfinished files' => $this->older(WholeFiles::INCOMING, self::DAY),
+                'mails' => $this->older(MailboxTransport::FOLDER, self::KEPT_MAILS_DAYS * self::DAY),
+                'sessions' => $this->sessions->gc(0),
+                'attempts' => $this->attempts->tidy(),
+                'reset links' => $this->resets->tidy(),
+                'temporary files' => $this->temporary(),
+            ]);
+        } finally {
+            $lock->release();
+        }
+    }
+
+    private function oldRuns(): int
+    {
+        if (0 === $this->keepRunsDays) {
+            return 0;
+        }
+
+        return (int) $this->connection->executeStatement(
+            "DELETE FROM run WHERE state <> 'waiting' AND ordered_at < ? AND number < (SELECT MAX(other.number) FROM run other WHERE other.project_id = run.project_id)",
+            [(new \DateTimeImmutable("-$this->keepRunsDays days"))->format('Y-m-d H:i:s')],
+        );
+    }
+
+    private function oldJobs(): int
+    {
+        $old = $this->entities->createQuery('SELECT j FROM '.Job::class.' j WHERE j.askedAt < :before')->setParameter('before', new \DateTimeImmutable('-1 day'))->toIterable();
+        $count = 0;
+        foreach ($old as $job) {
+            \assert($job instanceof Job);
+            $this->files->deleteDirectory($job->folder());
+            $this->connection->executeStatement('DELETE FROM job WHERE id = ?', [$job->id()]);
+            ++$count;
+        }
+
+        return $count;
+    }
+
+    private function history(): int
+    {
+        // Of the versions before the newest hundred, the last of each day stays, and the first of all.
+        return (int) $this->connection->executeStatement(
+            'DELETE FROM revision WHERE number > 0
+                AND number <= (SELECT project.revision FROM project WHERE project.id = revision.project_id) - ?
+                AND number < (SELECT MAX(later.number) FROM revision later WHERE later.project_id = revision.project_id AND SUBSTR(later.created_at, 1, 10) = SUBSTR(revision.created_at, 1, 10))',
+            [self::KEPT_VERSIONS],
+        );
+    }
+
+    /** Files under their hash that no row of a table speaks of: into the trash, those that lie there for a while. */
+    private function unused(string $folder, string $table): int
+    {
+        $known = array_fill_keys($this->connection->fetchFirstColumn("SELECT DISTINCT hash FROM $table"), true);
+        $count = 0;
+        foreach ($this->files->listContents($folder, true) as $file) {
+            $hash = substr(basename($file->path()), 0, 64);
+            if ($file->isFile() && !isset($known[$hash]) && $this->age($file) > self::DAY) {
+                $this->files->move($file->path(), self::TRASH.'/'.date('Y-m-d')."/{$file->path()}");
+                ++$count;
+            }
+        }
+
+        return $count;
+    }
+
+    private function emptyTrash(): int
+    {
+        $count = 0;
+        $wanted = array_fill_keys([...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM asset'), ...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM font')], true);
+        foreach ($this->files->listContents(self::TRASH) as $day) {
+            foreach ($this->files->listContents($day->path(), true) as $file) {
+                if ($file->isFile() && isset($wanted[substr(basename($file->path()), 0, 64)])) {
+                    // Somebody wanted it again just as it was thrown away.
+                    $this->files->move($file->path(), substr($file->path(), \strlen($day->path()) + 1));
+                } elseif ($file->isFile() && basename($day->path()) < date('Y-m-d', time() - self::DAY)) {
+                    $this->files->delete($file->path());
+                    ++$count;
+                }
+            }
+            if (basename($day->path()) < date('Y-m-d', time() - self::DAY)) {
+                $this->files->deleteDirectory($day->path());
+            }
+        }
+
+        return $count;
+    }
+
+    /** Folders named by an id that is gone from its table. */
+    private function folders(string $folder, string $table, string $column): int
+    {
+        $known = array_change_key_case(array_fill_keys($this->connection->fetchFirstColumn("SELECT $column FROM $table"), true));
+        $count = 0;
+        foreach ($this->files->listContents($folder) as $found) {
+            if ($found->isDir() && !isset($known[strtolower(basename($found->path()))]) && $this->since($found->path()) > 60) {
+                $this->files->deleteDirectory($found->path());
+                ++$count;
+            }
+        }
+
+        return $count;
+    }
+
+    private function uploads(): int
+    {
+        $count = 0;
+        foreach ($this->files->listContents(ImportStore::FOLDER) as $project) {
+            foreach ($project->isDir() ? $this->files->listContents($project->path()) : [] as $upload) {
+                if ($this->since($upload->path()) > self::DAY) {
+                    $this->files->deleteDirectory($upload->path());
+                    ++$count;
+                }
+            }
+        }
+
+        return $count;
+    }
+
+    private function starters(): int
+    {
+        $known = array_fill_keys($this->connection->fetchFirstColumn('SELECT id FROM own_starter'), true);
+        $count = 0;
+        foreach ($this->files->listContents('starters') as $file) {
+            if ($file->isFile() && !isset($known[basename($file->path(), '.morphea')]) && $this->age($file) > self::DAY) {
+                $this->files->delete($file->path());
+                ++$count;
+            }
+        }
+
+        return $count;
+    }
+
+    private function older(string $folder, int $seconds): int
+    {
+        $count = 0;
+        foreach ($this->files->listContents($folder) as $file) {
+            if ($file->isFile() && $this->age($file) > $seconds) {
+                $this->files->delete($file->path());
+                ++$count;
+            }
+        }
+
+        return $count;
+    }
+
+    /** Fonts as librsvg finds them on this machine. */
+    private function localFonts(): int
+    {
+        $known = array_fill_keys($this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM font'), true);
+
+        return self::unlink(array_filter(glob("$this->projectDir/var/fonts/own/*") ?: [], static fn (string $path): bool => !isset($known[substr(basename($path), 0, 64)]) && time() - filemtime($path) > self::DAY));
+    }
+
+    /** What processes that were killed left behind. */
+    private function temporary(): int
+    {
+        $old = array_filter(glob(sys_get_temp_dir().'/morphea*') ?: [], static fn (string $path): bool => time() - (int) @filemtime($path) > self::DAY);
+        foreach (array_filter($old, is_dir(...)) as $folder) {
+            self::unlink(glob("$folder/*") ?: []);
+            @rmdir($folder);
+        }
+
+        return self::unlink(array_filter($old, is_file(...)));
+    }
+
+    /** @param array<array-key, string> $paths */
+    private static function unlink(array $paths): int
+    {
+        return \count(array_filter($paths, static fn (string $path): bool => @unlink($path)));
+    }
+
+    /** Seconds since it was written. */
+    private function age(StorageAttributes $file): int
+    {
+        return time() - ($file->lastModified() ?? $this->files->lastModified($file->path()));
+    }
+
+    /** Seconds since a folder named by a ULID was made. */
+    private function since(string $path): int
+    {
+        $id = strtoupper(basename($path));
+
+        return Ulid::isValid($id) ? time() - Ulid::fromString($id)->getDateTime()->getTimestamp() : 0;
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Render\FontSetup;
+use Morphea\App\Render\Halted;
+use Morphea\App\Render\Program;
+use Morphea\App\Render\Renderer;
+use Morphea\App\Render\RenderError;
+use Morphea\Core\Type\FontBook;
+use PHPUnit\Framework\TestCase;
+
+/** Drawing happens in processes with limits: what is too much costs itself, and nothing else. */
+final class RendererTest extends TestCase
+{
+    private const GOOD = '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="30"><rect width="40" height="30" fill="#C63D1E"/></svg>';
+
+    public function testDrawingsBecomePicturesOneAfterTheOtherInTheSameProcess(): void
+    {
+        $renderer = self::renderer();
+        foreach (['#C63D1E', '#3F7030', '#17211E'] as $colour) {
+            $png = $renderer->png(str_replace('#C63D1E', $colour, self::GOOD), 300, true, 4);
+            self::assertSame([40, 30], \array_slice(getimagesizefromstring($png) ?: [], 0, 2));
+            $image = imagecreatefromstring($png);
+            self::assertNotFalse($image);
+            self::assertSame(hexdec(substr($colour, 1)), imagecolorat($image, 20, 15));
+        }
+    }
+
+    public function testADrawingThatTakesTooLongIsEndedAndTheNextIsDrawn(): void
+    {
+        $renderer = self::renderer();
+        try {
+            $renderer->png(BadFiles::make('masks.svg'), 96, false, 4, seconds: 1);
+            self::fail('it was drawn');
+        } catch (RenderError $e) {
+            self::assertStringContainsString('was ended', $e->getMessage());
+        }
+        self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
+    }
+
+    public function testADrawingThatTakesTooMuchMemoryIsToldAndTheNextIsDrawn(): void
+    {
+        $renderer = self::renderer();
+        try {
+            $renderer->png('<svg xmlns="http://www.w3.org/2000/svg" width="32000" height="32000"><rect width="9" height="9" opacity="0.5"/></svg>', 96, false, 4);
+            self::fail('it was drawn');
+        } catch (RenderError $e) {
+            self::assertNotSame('', $e->getMessage());
+        }
+        self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
+    }
+
+    public function testWhatIsNoDrawingIsToldWithoutEndingAnything(): void
+    {
+        $this->expectException(RenderError::class);
+        $this->expectExceptionMessage('The drawing cannot be read');
+        self::renderer()->png('no drawing', 96, false, 4);
+    }
+
+    public function testAStopReallyStops(): void
+    {
+        $renderer = self::renderer();
+        $asked = 0;
+        try {
+            $renderer->png(BadFiles::make('masks.svg'), 96, false, 4, seconds: 60, stopped: static function () use (&$asked): bool { return ++$asked > 2; });
+            self::fail('it was drawn');
+        } catch (Halted) {
+            self::assertSame(3, $asked, 'at the next question');
+        }
+        self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
+        try {
+            Program::run(['sleep', '60'], self::fonts(), static fn (): bool => true);
+            self::fail('it slept');
+        } catch (Halted) {
+            self::assertSame(3, $asked);
+        }
+    }
+
+    public function testWhateverAProgramWritesIsBounded(): void
+    {
+        $this->expectException(RenderError::class);
+        $this->expectExceptionMessage('wrote more than it may');
+        Program::bounded(['sh', '-c', 'while true; do echo "more and more and more"; done'], 10, 500_000_000, 100_000);
+    }
+
+    private static function renderer(): Renderer
+    {
+        return new Renderer(self::fonts(), \dirname(__DIR__, 2), 20);
+    }
+
+    private static function fonts(): FontSetup
+    {
+        return new FontSetup(FontBook::fromFolder(\dirname(__DIR__, 2).'/fonts'), \dirname(__DIR__, 2));
+    }
+}

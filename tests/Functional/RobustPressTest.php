@@ -1,0 +1,304 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use League\Flysystem\Filesystem;
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Compose\TemplateHistory;
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\Run;
+use Morphea\App\Import\PictureFile;
+use Morphea\App\Making\Maker;
+use Morphea\App\Press\FinishRun;
+use Morphea\App\Press\FinishRunHandler;
+use Morphea\App\Press\MakePieces;
+use Morphea\App\Press\MakePiecesHandler;
+use Morphea\App\Press\Order;
+use Morphea\App\Press\PieceStore;
+use Morphea\App\Press\RunDesk;
+use Morphea\App\Press\RunState;
+use Morphea\App\Render\Format;
+use Morphea\App\Render\NoRoom;
+use Morphea\App\Render\PdfWriter;
+use Morphea\App\Storage\FontStore;
+use Morphea\App\Storage\PictureStore;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Template\Edit\AddLayer;
+use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\PictureFit;
+use Morphea\Core\Template\PictureLayer;
+use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\TestWith;
+use Symfony\Component\Lock\LockFactory;
+use Symfony\Component\Messenger\MessageBusInterface;
+
+/** Runs that go wrong: whatever is wrong with one piece is that piece's alone, what is not made is not told as made, and nothing is made twice. */
+final class RobustPressTest extends AppTestCase
+{
+    #[TestWith(['pdf'])]
+    #[TestWith(['svg'])]
+    public function testACellOfNearlyTwoMegabytesIsItsOwnRowsTrouble(string $format): void
+    {
+        $project = $this->rows(12, static fn (int $i): string => 7 === $i ? str_repeat('ä', 900_000) : "Volunteer $i");
+        $this->order($project, ['format' => $format, 'parts' => json_encode([['column' => 'register']])]);
+        $this->work();
+        $run = $this->newestRun();
+        self::assertSame([RunState::Done, 11, 1], [$run->state(), $this->pieces()->progress($run)->made, $this->pieces()->progress($run)->notMade]);
+        self::assertSame([['row' => 7, 'name' => '7', 'reason' => 'Recipient: has 900,000 letters; a text may have up to 5,000. Shorten the cell.']], $this->pieces()->givenUp($run, 5));
+    }
+
+    #[TestWith(['pdf'])]
+    #[TestWith(['png'])]
+    public function testADrawingThatIsTooMuchIsItsOwnPiecesTroubleAndTheOthersAreMade(string $format): void
+    {
+        $project = $this->withHeavyPicture(6, 3);
+        $this->order($project, ['format' => $format]);
+        $this->work();
+        $run = $this->newestRun();
+        $progress = $this->pieces()->progress($run);
+        self::assertSame([RunState::Done, 5, 1], [$run->state(), $progress->made, $progress->notMade]);
+        self::assertSame(3, $this->pieces()->givenUp($run, 5)[0]['row']);
+        self::assertStringContainsString('ended', $this->pieces()->givenUp($run, 5)[0]['reason']);
+        'pdf' === $format ? self::assertSame(5, Tools::pages($this->download($project))) : self::assertCount(5, Tools::unzip($this->download($project)));
+    }
+
+    public function testAPieceThatEndedTheProcessIsTriedAloneAndGivenUpAfterThreeTimes(): void
+    {
+        $run = $this->started($this->rows(5), Format::OnePdf);
+        $database = $this->entities()->getConnection();
+        $database->executeStatement('UPDATE piece SET tries = CASE position WHEN 2 THEN 1 WHEN 4 THEN 3 ELSE 0 END');
+        $this->work();
+        $progress = $this->pieces()->progress($run);
+        self::assertSame([4, 1], [$progress->made, $progress->notMade]);
+        self::assertStringContainsString('Making it ended the program 3 times', $this->pieces()->givenUp($run, 1)[0]['reason']);
+        $parts = $database->fetchAllKeyValue('SELECT position, part FROM piece WHERE part IS NOT NULL');
+        self::assertNotSame($parts[1], $parts[2], 'the suspect lies in a part of its own');
+        preg_match_all('/Volunteer (\d)/', Tools::pdfText($this->download($this->entities()->find(Run::class, $run->id())?->project() ?? self::fail())), $m);
+        self::assertSame(['1', '2', '3', '5'], $m[1], 'in order all the same');
+    }
+
+    public function testAStopIsNoTry(): void
+    {
+        $run = $this->started($this->rows(4), Format::Svg);
+        $waiting = $this->pieces()->waiting($run, 1, 4);
+        self::getContainer()->get(RunDesk::class)->stop($run);
+        self::getContainer()->get(MakePiecesHandler::class)(new MakePieces($run->id(), 1, 4));
+        self::assertEquals($waiting, $this->pieces()->waiting($run, 1, 4));
+    }
+
+    #[TestWith([Format::OnePdf])]
+    #[TestWith([Format::Svg])]
+    public function testADiskThatIsFullForAMomentLosesNothingAndTellsNothingUntrue(Format $format): void
+    {
+        $run = $this->started($this->rows(6), $format);
+        $disk = new FailingFiles(\dirname(__DIR__, 2).'/var/test/files');
+        $handler = $this->handler(new Filesystem($disk));
+        try {
+            $handler(new MakePieces($run->id(), 1, 6));
+            self::fail('it was written');
+        } catch (NoRoom) {
+            self::assertSame(0, $this->pieces()->progress($run)->done());
+            self::assertSame([0], array_values(array_unique(array_map(static fn ($piece): int => $piece->tries, $this->pieces()->waiting($run, 1, 6)))), 'it is not the pieces\' fault');
+        }
+        $disk->full = false;
+        $handler(new MakePieces($run->id(), 1, 6));
+        self::assertSame(6, $this->pieces()->progress($run)->made);
+
+        $disk->full = true;
+        $finish = $this->finisher(new Filesystem($disk));
+        if (Format::OnePdf === $format) {
+            try {
+                $finish(new FinishRun($run->id()));
+                self::fail('it was written');
+            } catch (NoRoom) {
+                self::assertSame(RunState::Waiting, $this->newestRun()->state());
+            }
+        }
+        $disk->full = false;
+        $finish(new FinishRun($run->id()));
+        $run = $this->newestRun();
+        self::assertSame(RunState::Done, $run->state());
+        self::assertGreaterThan(0, $run->bytes());
+    }
+
+    public function testAPartThatIsEmptyOrGoneIsMadeAgainBeforeItIsJoined(): void
+    {
+        $project = $this->rows(60);
+        $run = $this->started($project, Format::OnePdf);
+        $handler = $this->handler(self::getContainer()->get(FilesystemOperator::class));
+        foreach ([1, 26, 51] as $from) {
+            $handler(new MakePieces($run->id(), $from, $from + 24));
+        }
+        $parts = glob(\dirname(__DIR__, 2)."/var/test/files/{$run->partsFolder()}/*") ?: [];
+        self::assertCount(3, $parts);
+        file_put_contents($parts[0], '');
+        unlink($parts[2]);
+        $this->work();
+        self::assertSame(RunState::Done, $this->newestRun()->state());
+        preg_match_all('/Volunteer (\d+)/', Tools::pdfText($this->download($project)), $m);
+        self::assertSame(range(1, 60), array_map(intval(...), $m[1]));
+    }
+
+    public function testTheFinishedPdfIsThereBeforeItsPartsGo(): void
+    {
+        $run = $this->started($this->rows(3), Format::OnePdf);
+        $files = self::getContainer()->get(FilesystemOperator::class);
+        $this->handler($files)(new MakePieces($run->id(), 1, 3));
+        $database = $this->entities()->getConnection();
+        // The worker dies over the commit.
+        $database->executeStatement("CREATE TRIGGER dies BEFORE UPDATE OF state ON run WHEN new.state = 'done' BEGIN SELECT RAISE(ABORT, 'killed'); END");
+        try {
+            $this->finisher($files)(new FinishRun($run->id()));
+            self::fail('it was committed');
+        } catch (\Throwable $e) {
+            self::assertStringContainsString('killed', $e->getMessage());
+        }
+        self::assertCount(1, glob(\dirname(__DIR__, 2)."/var/test/files/{$run->partsFolder()}/*") ?: [], 'the parts are still there');
+        $database->executeStatement('DROP TRIGGER dies');
+        self::getContainer()->get('doctrine')->resetManager();
+        $this->work();
+        self::assertSame('done', $database->fetchOne('SELECT state FROM run'));
+        self::assertSame([], glob(\dirname(__DIR__, 2)."/var/test/files/{$run->partsFolder()}/*") ?: []);
+    }
+
+    public function testNamesOfEveryScriptAreInTheZipWhateverTheDiskTakes(): void
+    {
+        $names = ["\u{0646}\u{0627}\u{0645}\u{200C}\u{0647}", "\u{0915}\u{094D}\u{200D}\u{0937}", '👩‍🔧', "x\u{0378}y", '-rf', '.hidden', 'Ng', 'NG'];
+        $project = $this->rows(8, static fn (int $i): string => $names[$i - 1]);
+        $this->order($project, ['format' => 'svg', 'parts' => json_encode([['column' => 'full_name']])]);
+        $this->work();
+        self::assertSame([$names[0].'.svg', $names[1].'.svg', '👩‍🔧.svg', "x\u{0378}y.svg", 'rf.svg', 'hidden.svg', 'Ng.svg', 'NG-2.svg'], array_keys(Tools::unzip($this->download($project))));
+    }
+
+    public function testDeletingAProjectDuringItsRunIsAnsweredAndLeavesNothing(): void
+    {
+        $project = $this->rows(400);
+        $this->order($project, ['format' => 'svg']);
+        $run = $this->newestRun();
+        $worker = $this->worker();
+        $worker->start();
+        $deadline = microtime(true) + 60;
+        do {
+            usleep(5_000);
+            $done = $this->pieces()->progress($run)->done();
+        } while (0 === $done && microtime(true) < $deadline);
+        self::assertGreaterThan(0, $done);
+        $this->post("/projects/{$project->id()}/delete");
+        self::assertResponseRedirects('/');
+        $worker->stop(5, \SIGTERM);
+        $this->work();
+        foreach (['project', 'run', 'piece', 'table_row', 'revision'] as $table) {
+            self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne("SELECT COUNT(*) FROM $table"), $table);
+        }
+        self::assertDirectoryDoesNotExist(\dirname(__DIR__, 2)."/var/test/files/{$run->folder()}");
+    }
+
+    public function testARunIsDeletedByHandWithItsFiles(): void
+    {
+        $project = $this->rows(3);
+        $this->order($project, ['format' => 'svg']);
+        $this->work();
+        $run = $this->newestRun();
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
+        $this->browser->submit($page->selectButton('Delete it')->form());
+        self::assertStringContainsString('Run 1 was deleted', $this->browser->followRedirect()->filter('.notices')->text());
+        $this->work();
+        self::assertDirectoryDoesNotExist(\dirname(__DIR__, 2)."/var/test/files/{$run->folder()}");
+    }
+
+    public function testADatabaseThatIsBusyIsSaidInWordsAndTheLogNamesTheCause(): void
+    {
+        $project = $this->rows(2);
+        $token = $this->token();
+        $this->entities()->getConnection()->executeStatement('PRAGMA busy_timeout = 100');
+        $other = new \PDO('sqlite:'.\dirname(__DIR__, 2).'/var/test/morphea.db');
+        $other->exec('BEGIN IMMEDIATE');
+        $this->browser->request('POST', "/projects/{$project->id()}/rows/edit", server: ['HTTP_X_CSRF_TOKEN' => $token, 'HTTP_X_REQUESTED_WITH' => 'fetch', 'CONTENT_TYPE' => 'application/json'], content: (string) json_encode(['op' => 'add', 'under' => null]));
+        self::assertResponseStatusCodeSame(503);
+        self::assertSame('The database is busy and did not take it. Nothing was changed; try it again in a moment.', $this->body());
+        $this->browser->request('POST', '/projects', ['preset' => 'square', '_token' => $token]);
+        self::assertResponseStatusCodeSame(503);
+        $other->exec('ROLLBACK');
+        self::assertStringContainsString('database is locked', (string) file_get_contents(\dirname(__DIR__, 2).'/var/log/test.log'));
+    }
+
+    /** Twenty workers killed anywhere in a run of five hundred with a row that cannot be made: every other piece is right, none is there twice. */
+    public function testTwentyKillsInARunOfFiveHundredWithAPoisonRow(): void
+    {
+        $project = $this->rows(500, static fn (int $i): string => 250 === $i ? str_repeat('x', 40_000) : "Volunteer $i");
+        $this->order($project, ['format' => 'pdf', 'file' => 'all']);
+        $run = $this->newestRun();
+        $database = $this->entities()->getConnection();
+        mt_srand(9);
+        for ($kill = 0; $kill < 20; ++$kill) {
+            // What a killed worker was at is handed out again only after a while: let that pass at once.
+            $database->executeStatement("UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL");
+            $worker = $this->worker();
+            $worker->start();
+            $deadline = microtime(true) + 20;
+            while ('' === (string) $database->fetchOne('SELECT MAX(delivered_at) FROM messenger_messages WHERE delivered_at > ?', ['2021']) && microtime(true) < $deadline && $worker->isRunning()) {
+                usleep(2_000);
+            }
+            usleep(mt_rand(0, 250_000));
+            $worker->signal(\SIGKILL);
+            try {
+                $worker->wait();
+            } catch (\Throwable) {
+            }
+        }
+        $database->executeStatement("UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL");
+        $this->work();
+        $progress = $this->pieces()->progress($run);
+        self::assertSame([RunState::Done, 250], [$this->newestRun()->state(), $this->pieces()->givenUp($run, 1)[0]['row']]);
+        self::assertSame(['1'], array_map(strval(...), [$progress->notMade]), json_encode($this->pieces()->givenUp($run, 9)) ?: '');
+        $pdf = $this->download($project);
+        Tools::assertSoundPdf($pdf);
+        preg_match_all('/Volunteer (\d+)/', Tools::pdfText($pdf), $m);
+        self::assertSame(array_values(array_diff(range(1, 500), [250])), array_map(intval(...), $m[1]));
+    }
+
+    /** @param (\Closure(int): string)|null $name */
+    private function rows(int $count, ?\Closure $name = null): Project
+    {
+        $name ??= static fn (int $i): string => "Volunteer $i";
+
+        return $this->project("Full name|Hours|Craft|Issued|Register\n".implode("\n", array_map(static fn (int $i): string => $name($i)."|$i|clocks|2026-03-09|$i", range(1, $count))));
+    }
+
+    /** A project in which one row shows a drawing that came past the checks when it was brought, as those from before them did. */
+    private function withHeavyPicture(int $rows, int $heavy): Project
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register|Photo\n".implode("\n", array_map(static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i|".($i === $heavy ? 'masks' : 'seal'), range(1, $rows))));
+        self::getContainer()->get(PictureStore::class)->add($project, new PictureFile('masks.svg', 'image/svg+xml', BadFiles::make('masks.svg'), 2000, 2000));
+        $layer = new PictureLayer('photo', 'Photo', new Frame(100, 100, 300, 300), 1.0, false, false, Pattern::parse('{photo}'), PictureFit::Contain);
+        self::getContainer()->get(TemplateHistory::class)->apply($project, new AddLayer($layer, 0));
+
+        return $project;
+    }
+
+    private function started(Project $project, Format $format): Run
+    {
+        return self::getContainer()->get(RunDesk::class)->start($project, new Order($format, '', '{register}', 'x'));
+    }
+
+    private function handler(FilesystemOperator $files): MakePiecesHandler
+    {
+        $container = self::getContainer();
+
+        return new MakePiecesHandler($this->entities(), $this->pieces(), $container->get(Maker::class), $container->get(PictureStore::class), $container->get(FontStore::class), $files, $container->get(MessageBusInterface::class));
+    }
+
+    private function finisher(FilesystemOperator $files): FinishRunHandler
+    {
+        $container = self::getContainer();
+
+        return new FinishRunHandler($this->entities(), $this->pieces(), $files, $container->get(PdfWriter::class), $container->get(LockFactory::class), $container->get(MessageBusInterface::class));
+    }
+
+    private function pieces(): PieceStore
+    {
+        return self::getContainer()->get(PieceStore::class);
+    }
+}
