@@ -42,12 +42,12 @@ final readonly class XlsxPictures
                 }
             }
         }
-        $say = static fn (int $count, string $what): string => 0 === $count ? '' : (1 === $count ? '1 picture' : "$count pictures")." $what";
+        $say = static fn (int $count, string $why): string => 0 === $count ? '' : (1 === $count ? '1 picture in the cells is' : "$count pictures in the cells are")." left out: $why";
 
         return new self($pictures, array_values(array_filter([
-            $say($outside, 'in the cells lie outside of the file, which only links to them; they are left out. Bring them by themselves, or put them into the file.'),
-            $say($missing, 'in the cells are not in the file although it says so; they are left out.'),
-            [] === $unreadable ? '' : $say(\count($unreadable), 'are of a kind that cannot be read ('.implode(', ', \array_slice($unreadable, 0, 4)).'); save them as PNG or JPEG.'),
+            $say($outside, 'the file only links to what lies elsewhere. Put it into the file, or bring it by itself.'),
+            $say($missing, 'the file speaks of it, but it is not there.'),
+            $say(\count($unreadable), 'of a kind that cannot be read ('.implode(', ', \array_slice($unreadable, 0, 4)).'). Save it as PNG or JPEG and bring it by itself.'),
         ])));
     }
 

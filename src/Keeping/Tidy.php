@@ -170,7 +170,7 @@ final readonly class Tidy
         $known = array_change_key_case(array_fill_keys($this->connection->fetchFirstColumn("SELECT $column FROM $table"), true));
         $count = 0;
         foreach ($this->files->listContents($folder) as $found) {
-            if ($found->isDir() && !isset($known[strtolower(basename($found->path()))]) && $this->since($found->path()) > 60) {
+            if ($found->isDir() && !isset($known[strtolower(basename($found->path()))])) {
                 $this->files->deleteDirectory($found->path());
                 ++$count;
             }

@@ -30,6 +30,9 @@ final readonly class ReadTable implements Task
         }
         try {
             $this->imports->read($project, $import, '' === $job->text('sheet') ? null : $job->text('sheet'), $report);
+            if (null === $this->imports->name($project, $import)) {
+                throw new Stopped();
+            }
         } catch (Stopped $e) {
             $this->imports->forget($project, $import);
             throw $e;

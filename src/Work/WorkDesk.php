@@ -101,12 +101,19 @@ final readonly class WorkDesk
         return 1 === $begun ? (int) $this->connection->fetchOne('SELECT tries FROM job WHERE id = ?', [$job]) : null;
     }
 
-    /** @param array<string, mixed> $outcome */
+    /**
+     * @param array<string, mixed> $outcome
+     *
+     * @throws Stopped when nobody wants it any more
+     */
     public function end(string $job, array $outcome): void
     {
-        $this->connection->executeStatement('UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done) WHERE id = ?', [
+        $ended = $this->connection->executeStatement('UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done) WHERE id = ?', [
             JobState::Done->value, json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE), $job,
         ]);
+        if (1 !== $ended) {
+            throw new Stopped();
+        }
     }
 
     public function fail(string $job, string $why): void

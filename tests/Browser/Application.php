@@ -16,6 +16,8 @@ final class Application
     public readonly string $address;
     public readonly string $driver;
     public readonly string $downloads;
+    private readonly \Closure $web;
+    private readonly int $port;
 
     public static function get(): self
     {
@@ -30,7 +32,7 @@ final class Application
         mkdir("$folder/downloads", 0o777, true);
         $this->downloads = "$folder/downloads";
         $environment = ['APP_ENV' => 'prod', 'APP_DEBUG' => '0', 'DATABASE_URL' => "sqlite:///$folder/morphea.db", 'MORPHEA_FILES' => "local://$folder/files", 'PHP_CLI_SERVER_WORKERS' => '4', 'SYMFONY_DOTENV_VARS' => false];
-        $php = [\PHP_BINARY, '-d', 'ffi.enable=1', '-d', 'variables_order=EGPCS', '-d', 'upload_max_filesize=100M', '-d', 'post_max_size=110M', '-d', 'max_file_uploads=500'];
+        $php = [\PHP_BINARY, '-d', 'ffi.enable=1', '-d', 'variables_order=EGPCS', '-d', 'upload_max_filesize=100M', '-d', 'post_max_size=110M', '-d', 'expose_php=0', '-d', 'max_file_uploads=500'];
         foreach ([['doctrine:migrations:migrate', '-n', '-q'], ['morphea:demo']] as $command) {
             (new Process([...$php, 'bin/console', ...$command], $root, $environment))->mustRun();
         }
@@ -38,12 +40,24 @@ final class Application
         $driver = self::freePort();
         $this->address = "http://127.0.0.1:$web";
         $this->driver = "http://127.0.0.1:$driver";
-        $this->start([...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'], $root, $environment);
+        $this->web = fn () => $this->start([...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'], $root, $environment);
+        $this->port = $web;
+        ($this->web)();
         $this->start([...$php, 'bin/console', 'messenger:consume', 'reading', 'runs', '--sleep=0.1', '-q'], $root, $environment);
         $this->start(['chromedriver', "--port=$driver"], $root, []);
         $this->waitFor($web);
         $this->waitFor($driver);
         register_shutdown_function($this->stop(...));
+    }
+
+    /** Kills the web server, with all its processes, and starts it again. */
+    public function restartWeb(): void
+    {
+        $process = $this->processes[0];
+        posix_kill(-(int) $process->getPid(), \SIGKILL);
+        $process->wait();
+        ($this->web)();
+        $this->waitFor($this->port);
     }
 
     /**

@@ -1,0 +1,277 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Bench\BringProject;
+use Morphea\App\Bench\OwnStarters;
+use Morphea\App\Entity\Asset;
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\PictureFile;
+use Morphea\App\Keeping\Backup;
+use Morphea\App\Keeping\BackupError;
+use Morphea\App\Keeping\Tidy;
+use Morphea\App\Rows\TableStore;
+use Morphea\App\Storage\PictureStore;
+use Morphea\App\Work\WorkDesk;
+use Morphea\Core\Data\Edit\SetCells;
+use Morphea\Tests\Tools;
+use Symfony\Component\Process\Process;
+use Symfony\Component\Uid\Ulid;
+
+/** What is kept, how it comes back, and what goes when nothing refers to it any more. */
+final class KeepingTest extends AppTestCase
+{
+    private const FILES = 'var/test/files';
+
+    public function testWhatNothingRefersToGoesByWayOfTheTrashAndWhatIsUsedStays(): void
+    {
+        $project = $this->project();
+        $pictures = self::getContainer()->get(PictureStore::class);
+        $files = self::getContainer()->get(FilesystemOperator::class);
+        foreach (['old.png', 'new.png'] as $name) {
+            $pictures->add($project, new PictureFile($name, 'image/png', self::png($name), 20, 20));
+        }
+        $used = array_map(static fn (Asset $asset): string => $asset->path(), $pictures->all($project));
+        $old = $pictures->find($project, 'old.png') ?? self::fail();
+        $path = $old->path();
+        $files->write("$path.small", 'a small one of it');
+        $pictures->remove($old);
+        self::tidy();
+        self::assertTrue($files->fileExists($path), 'what was written lately stays');
+        self::age($path, "$path.small");
+        self::assertSame(2, self::tidy()['pictures into the trash'] ?? 0);
+        self::assertFalse($files->fileExists($path));
+        foreach (array_diff($used, [$path]) as $kept) {
+            self::assertTrue($files->fileExists($kept), $kept);
+        }
+
+        // Brought again just then, it comes back out of the trash.
+        $again = new Asset($project, 'again.png', 'image/png', $old->hash(), 10, 20, 20);
+        $this->entities()->persist($again);
+        $this->entities()->flush();
+        self::assertSame(self::png('old.png'), $pictures->bytes($again));
+        $pictures->remove($again);
+        self::age($path);
+        self::tidy();
+        $files->move(Tidy::TRASH.'/'.date('Y-m-d')."/$path", Tidy::TRASH."/2026-01-01/$path");
+        self::assertSame(1, self::tidy()['pictures and fonts for good'] ?? 0);
+        self::assertSame([], glob(self::FILES.'/trash/2026-01-01') ?: []);
+    }
+
+    public function testFoldersWhoseRowIsGoneAndUploadsNobodyCameBackToGo(): void
+    {
+        $project = $this->project("Full name\nNg");
+        $files = self::getContainer()->get(FilesystemOperator::class);
+        $gone = Ulid::generate(new \DateTimeImmutable('-2 days'));
+        $day = strtolower(Ulid::generate(new \DateTimeImmutable('-2 days')));
+        $hours = strtolower(Ulid::generate(new \DateTimeImmutable('-2 hours')));
+        foreach (["runs/$gone/all.pdf", "faces/$gone/x", "imports/$gone/x/file", "work/$day/0", "imports/{$project->id()}/$day/file", "imports/{$project->id()}/$hours/file", "faces/{$project->id()}/x"] as $path) {
+            $files->write($path, 'x');
+        }
+        $files->write('incoming/half', 'x');
+        self::age('incoming/half');
+        self::tidy();
+        $left = array_map(static fn ($file): string => $file->path(), array_values(array_filter(iterator_to_array($files->listContents('', true)), static fn ($file): bool => $file->isFile() && !str_starts_with($file->path(), 'pictures'))));
+        sort($left);
+        self::assertSame(["faces/{$project->id()}/x", "imports/{$project->id()}/$hours/file"], $left);
+    }
+
+    public function testOldRunsGoButTheNewestOfEachProjectStays(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1");
+        foreach ([1, 2] as $run) {
+            $this->order($project, ['format' => 'svg']);
+        }
+        $this->work();
+        $database = $this->entities()->getConnection();
+        $database->executeStatement("UPDATE run SET ordered_at = '2026-01-01 00:00:00'");
+        self::tidy();
+        self::assertSame(2, (int) $database->fetchOne('SELECT COUNT(*) FROM run'), 'they are kept for ever unless somebody says how long');
+        $process = new Process([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), ['MORPHEA_KEEP_RUNS' => '90']);
+        $process->mustRun();
+        self::assertStringContainsString('1 runs too old', $process->getOutput());
+        self::assertSame([2], array_map(intval(...), $database->fetchFirstColumn('SELECT number FROM run')));
+        self::assertCount(1, glob(self::FILES.'/runs/*') ?: []);
+    }
+
+    public function testHistoryIsThinnedOutByARuleOneCanRead(): void
+    {
+        $project = $this->project("Full name\nNg");
+        $database = $this->entities()->getConnection();
+        $json = $project->templateJson();
+        for ($number = 1; $number <= 130; ++$number) {
+            $database->executeStatement('INSERT INTO revision (project_id, number, template, says, created_at) VALUES (?, ?, ?, ?, ?)', [$project->id(), $number, $json, "Step $number", $number <= 15 ? '2026-10-01 10:00:00' : ($number <= 25 ? '2026-10-02 10:00:00' : '2026-11-20 10:00:00')]);
+        }
+        $database->executeStatement('UPDATE project SET revision = 130');
+        self::tidy();
+        self::assertSame([0, 15, 25, ...range(31, 130)], array_map(intval(...), $database->fetchFirstColumn('SELECT number FROM revision ORDER BY number')));
+    }
+
+    public function testWorkersTidyUpByThemselvesOnceADay(): void
+    {
+        $database = $this->entities()->getConnection();
+        $this->member();
+        $run = static function (): void {
+            $worker = new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'reading', '--env=test', '--time-limit=2', '--sleep=0.1', '-q'], \dirname(__DIR__, 2));
+            $worker->mustRun();
+        };
+        self::getContainer()->get(FilesystemOperator::class)->write('incoming/half', 'x');
+        self::age('incoming/half');
+        $run();
+        self::assertFileExists(self::FILES.'/incoming/half', 'it was done today');
+        $database->executeStatement('UPDATE clock SET struck_at = 0');
+        $run();
+        self::assertFileDoesNotExist(self::FILES.'/incoming/half');
+        self::assertGreaterThan(time() - 60, (int) $database->fetchOne('SELECT struck_at FROM clock'));
+    }
+
+    public function testABackupOfTheLastMomentComesBackWhole(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|4");
+        $folder = sys_get_temp_dir().'/backup-'.bin2hex(random_bytes(4));
+        $backup = self::getContainer()->get(Backup::class);
+        // The last edit still lies in the write-ahead log, which a copy of the file alone would lose.
+        self::getContainer()->get(TableStore::class)->apply($project, new SetCells([1 => ['hours' => '41']]));
+        $written = $backup->write($folder);
+        self::assertSame($written['files'], $written['copied']);
+        self::getContainer()->get(TableStore::class)->apply($project, new SetCells([1 => ['hours' => '42']]));
+        self::assertSame(0, $backup->write($folder)['copied'], 'again, only what is new');
+        $project2 = $this->reload($project);
+        self::getContainer()->get(TableStore::class)->apply($project2, new SetCells([1 => ['hours' => 'lost']]));
+        (new Process(['rm', '-rf', self::FILES.'/pictures'], \dirname(__DIR__, 2)))->mustRun();
+
+        try {
+            $backup->restore($folder, false);
+            self::fail('it wrote over what is here');
+        } catch (BackupError $e) {
+            self::assertStringContainsString('There are members and projects here.', $e->getMessage());
+        }
+        $restore = new Process([\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'], \dirname(__DIR__, 2));
+        $this->entities()->getConnection()->close();
+        $restore->mustRun();
+        self::assertStringContainsString('files are back', $restore->getOutput());
+        self::getContainer()->get('doctrine')->resetManager();
+        self::assertSame('42', (string) (json_decode((string) $this->entities()->getConnection()->fetchOne('SELECT cells FROM table_row'), true)[1] ?? ''));
+        $this->browser->request('GET', "/projects/{$project->id()}/pictures/seal.svg");
+        self::assertResponseIsSuccessful();
+
+        // One that is not whole is refused before anything is touched.
+        $first = (glob("$folder/files/pictures/*/*") ?: [])[0];
+        file_put_contents($first, 'cut');
+        foreach (['missing or cut short' => null, 'is not the one that was backed up' => 'database.db', 'holds no backup' => 'manifest.json'] as $words => $file) {
+            if (null !== $file) {
+                file_put_contents("$folder/$file", 'x');
+            }
+            try {
+                $backup->restore($folder, true);
+                self::fail('it was taken');
+            } catch (BackupError $e) {
+                self::assertStringContainsString($words, $e->getMessage());
+            }
+        }
+        (new Process(['rm', '-rf', $folder]))->mustRun();
+    }
+
+    public function testALargeProjectIsSavedBroughtCopiedAndKeptInTheBackground(): void
+    {
+        $project = $this->project("Full name|Photo\nNg|noise-3.png");
+        $pictures = self::getContainer()->get(PictureStore::class);
+        for ($i = 0; $i < 4; ++$i) {
+            // Pixels no two of which are alike do not pack.
+            $pictures->add($project, new PictureFile("noise-$i.png", 'image/png', self::noise($i), 900, 900));
+        }
+        self::assertGreaterThan(8_000_000, $pictures->size($project));
+
+        $this->browser->request('GET', "/projects/{$project->id()}/save.morphea");
+        $page = $this->browser->followRedirect();
+        self::assertStringContainsString('Saving Mending certificates', $page->text());
+        $address = $this->browser->getRequest()->getPathInfo();
+        $this->work();
+        $this->browser->request('GET', "$address/progress");
+        self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
+        self::assertStringContainsString('Mending certificates is saved', $this->browser->request('GET', $address)->text());
+        $this->browser->request('GET', "$address/file");
+        $saved = $this->browser->getInternalResponse()->getContent();
+        self::assertCount(9, Tools::unzip($saved));
+
+        // As the page leaves it; PHP itself takes no upload of this size here.
+        $desk = self::getContainer()->get(WorkDesk::class);
+        $job = $desk->note(BringProject::KIND, $this->reload($project)->owner(), null, ['name' => 'large.morphea']);
+        self::getContainer()->get(FilesystemOperator::class)->write("{$job->folder()}/file", $saved);
+        $desk->ask($job);
+        $address = "/work/{$job->id()}";
+        self::assertStringContainsString('Bringing in large.morphea', $this->browser->request('GET', $address)->text());
+        $this->work();
+        $this->browser->request('GET', $address);
+        self::assertSame(1, preg_match('~/projects/(\w+)/compose~', (string) $this->browser->getResponse()->headers->get('Location'), $m));
+        $brought = $this->entities()->find(Project::class, $m[1]) ?? self::fail();
+        self::assertCount(6, $pictures->all($brought));
+
+        $this->post("/projects/{$project->id()}/copy", ['rows' => '1']);
+        self::assertStringContainsString('is a project of its own now, with its rows', $this->browser->followRedirect()->filter('.notices')->text());
+
+        $this->post("/projects/{$project->id()}/keep");
+        self::assertStringContainsString('Keeping as a starter', $this->browser->followRedirect()->text());
+        $this->work();
+        $starter = self::getContainer()->get(OwnStarters::class)->all($this->reload($project)->owner())[0];
+        $this->post('/projects', ['starter' => $starter->id(), 'rows' => '1']);
+        $address = (string) $this->browser->getResponse()->headers->get('Location');
+        self::assertStringStartsWith('/work/', $address);
+        $this->work();
+        $this->browser->request('GET', $address);
+        self::assertResponseRedirects();
+        self::assertSame(4, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM project'));
+    }
+
+    public function testTheSpaceOneUsesIsShown(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1");
+        self::getContainer()->get(PictureStore::class)->add($project, new PictureFile('noise.png', 'image/png', self::noise(1), 900, 900));
+        $this->order($project, ['format' => 'svg']);
+        $this->work();
+        $cells = $this->browser->request('GET', '/account')->filter('main tbody td')->each(static fn ($cell): string => $cell->text());
+        self::assertSame(['Mending certificates', '2.5 MB', '1'], \array_slice($cells, 0, 3));
+        self::assertMatchesRegularExpression('/^\d+ kB$/', $cells[3]);
+    }
+
+    /** @return array<string, int> */
+    private static function tidy(): array
+    {
+        return self::getContainer()->get(Tidy::class)->run();
+    }
+
+    private static function age(string ...$paths): void
+    {
+        foreach ($paths as $path) {
+            touch(\dirname(__DIR__, 2).'/'.self::FILES."/$path", time() - 100_000);
+        }
+    }
+
+    private static function png(string $seed): string
+    {
+        $image = imagecreatetruecolor(20, 20);
+        imagefilledrectangle($image, 0, 0, 19, 19, (int) hexdec(substr(md5($seed), 0, 6)));
+        ob_start();
+        imagepng($image);
+
+        return (string) ob_get_clean();
+    }
+
+    private static function noise(int $seed): string
+    {
+        mt_srand($seed);
+        $image = imagecreatetruecolor(900, 900);
+        for ($y = 0; $y < 900; ++$y) {
+            for ($x = 0; $x < 900; ++$x) {
+                imagesetpixel($image, $x, $y, mt_rand(0, 0xFFFFFF));
+            }
+        }
+        ob_start();
+        imagepng($image, null, 1);
+
+        return (string) ob_get_clean();
+    }
+}
