@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Browser;
 
+use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Process;
 
 /** The real application beside the tests: web server, a worker and chromedriver, on a database and files of their own. */
@@ -55,7 +56,11 @@ final class Application
     {
         $process = $this->processes[0];
         posix_kill(-(int) $process->getPid(), \SIGKILL);
-        $process->wait();
+        try {
+            $process->wait();
+        } catch (ProcessSignaledException) {
+            // That is what it was for.
+        }
         ($this->web)();
         $this->waitFor($this->port);
     }

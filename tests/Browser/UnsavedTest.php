@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Browser;
 
+use Facebook\WebDriver\Exception\NoSuchElementException;
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
@@ -27,8 +29,7 @@ final class UnsavedTest extends BrowserTestCase
         self::assertSame("row 1\tTown\tNorthwater\nrow 2\tTown\tSlip\nrow 3\tName\tPippa", $this->driver->executeScript('return window.copied'));
 
         $this->offline(false);
-        $this->find('#save-now')->click();
-        $this->gone();
+        $this->saveNow();
         $this->driver->navigate()->refresh();
         $this->find('#grid[data-ready]');
         self::assertSame([['Ng', 'Northwater'], ['Oar', 'Slip'], ['Pippa', 'ST']], $this->cells('name', 'town'), 'and is there after a reload');
@@ -40,7 +41,7 @@ final class UnsavedTest extends BrowserTestCase
         $grid = $this->driver->getWindowHandle();
         $this->elsewhere(function (): void {
             $this->open('/');
-            $this->button('Sign out')->click();
+            $this->eventually(fn () => $this->button('Sign out')->click(), 'it cannot be clicked');
             $this->sees('Sign in');
         });
         $this->driver->switchTo()->window($grid);
@@ -48,8 +49,7 @@ final class UnsavedTest extends BrowserTestCase
         $this->sees('1 edit not saved. You are signed out.', '#unsaved');
         $this->elsewhere(fn () => $this->signIn());
         $this->driver->switchTo()->window($grid);
-        $this->find('#save-now')->click();
-        $this->gone();
+        $this->saveNow();
         $this->type('town', 1, 'Slip');
         $this->settled();
         $this->driver->navigate()->refresh();
@@ -92,13 +92,12 @@ final class UnsavedTest extends BrowserTestCase
         $this->driver->executeScript('const e = document.querySelector("#set-style-colour"); e.value = "#3f7030"; e.dispatchEvent(new Event("change", {bubbles: true}))');
         $this->sees('1 edit not saved. The server does not answer.', '#unsaved');
         $this->offline(false);
-        $this->find('#save-now')->click();
-        $this->gone();
+        $this->saveNow();
         $this->eventually(fn (): bool => str_contains((string) $this->driver->executeScript('return document.querySelector("#layer-recipient").outerHTML'), '#3F7030') ? true : throw new \RuntimeException('not yet'), 'the colour is not there');
 
         $this->elsewhere(function (): void {
             $this->open('/');
-            $this->button('Sign out')->click();
+            $this->eventually(fn () => $this->button('Sign out')->click(), 'it cannot be clicked');
             $this->sees('Sign in');
         });
         $this->driver->switchTo()->window($compose);
@@ -109,8 +108,7 @@ final class UnsavedTest extends BrowserTestCase
         $this->find('#side svg');
         $this->elsewhere(fn () => $this->signIn());
         $this->driver->switchTo()->window($compose);
-        $this->find('#save-now')->click();
-        $this->gone();
+        $this->saveNow();
         $this->find('#undo')->click();
         $this->settled();
     }
@@ -147,6 +145,16 @@ final class UnsavedTest extends BrowserTestCase
     {
         self::command($this->driver, 'Network.enable');
         self::command($this->driver, 'Network.emulateNetworkConditions', ['offline' => $offline, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+    }
+
+    /** Coming back to the window may have sent them already. */
+    private function saveNow(): void
+    {
+        try {
+            $this->driver->findElement(WebDriverBy::id('save-now'))->click();
+        } catch (NoSuchElementException|StaleElementReferenceException) {
+        }
+        $this->gone();
     }
 
     private function gone(): void
