@@ -54,7 +54,9 @@ function end(take) {
     if (type === 'mousedown') return;
     if (grip && ordered()) { notice('The rows are shown in another order than they have. Show them as in the table first.'); return; }
     const id = Number(event.target.closest('.tabulator-row')?.dataset.id);
-    drag = cap ? {key: event.target.closest('.tabulator-col').getAttribute('tabulator-field')} : {ids: selectedIds().includes(id) ? selectedIds() : [id]};
+    // The selected rows go together; with all of them selected, as with a whole column, only the one taken.
+    const chosen = selectedIds();
+    drag = cap ? {key: event.target.closest('.tabulator-col').getAttribute('tabulator-field')} : {ids: chosen.includes(id) && chosen.length < sheet().getData().length ? chosen : [id]};
     drag.y = event.clientY;
     document.body.classList.add('dragging');
     if (grip) drag.scrolling = setInterval(() => {

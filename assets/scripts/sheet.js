@@ -110,12 +110,32 @@ function show(json) {
     state = {...state, ...rest};
     if (!state.count) { location.reload(); return; }
     if (bar) { document.getElementById('bar').outerHTML = bar; htmx.process(document.getElementById('bar')); }
-    if (headings) redraw(rows);
-    const told = () => document.dispatchEvent(new CustomEvent('sheet:changed'));
-    if (all) table.replaceData(rows).then(told);
-    else table.updateData(rows).then(() => { rows.forEach((row) => table.getRow(row._id)?.reformat()); told(); });
     document.getElementById('undo').disabled = !state.canUndo;
     document.getElementById('redo').disabled = !state.canRedo;
+    const draw = () => {
+        const again = selection();
+        if (headings) redraw(rows);
+        const done = () => { again(); document.dispatchEvent(new CustomEvent('sheet:changed')); };
+        if (all) table.replaceData(rows).then(done);
+        else table.updateData(rows).then(() => { rows.forEach((row) => table.getRow(row._id)?.reformat()); done(); });
+    };
+    drawing.push(draw);
+    drawNow();
+}
+// Nothing is drawn anew under the hands of who is typing in a cell; it follows as soon as they are done with it.
+const drawing = [];
+export function drawNow() {
+    if (root.querySelector('.tabulator-editing')) return;
+    drawing.splice(0).forEach((draw) => draw());
+}
+// What is selected stays so, whatever is drawn anew.
+function selection() {
+    const cells = selected();
+    const [from, to] = [cells[0]?.[0], cells.at(-1)?.at(-1)].map((cell) => cell && [cell.getData()._id, cell.getField()]);
+    return () => {
+        const [a, b] = [from, to].map((at) => at && column(at[1]) && table.getRow(at[0])?.getCell(at[1]));
+        if (a && b) range().setBounds(a, b);
+    };
 }
 
 // ---- what is selected

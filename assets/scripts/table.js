@@ -1,6 +1,6 @@
 // The grid of the Rows screen: its columns, its keys and the strip over it.
 import {notice} from './notices.js';
-import {change, changeCells, column, columns, count, gridHasKeys, hold, ordered, reload, root, rows, selected, selectAll, selectedIds, set, sheet, step, toGrid} from './sheet.js';
+import {change, changeCells, column, columns, count, drawNow, gridHasKeys, hold, ordered, reload, root, rows, selected, selectAll, selectedIds, set, sheet, step, toGrid} from './sheet.js';
 import {beginWith, editor, element, heading, number, shown} from './sheet-look.js';
 import './sheet-clipboard.js';
 import './sheet-column.js';
@@ -46,6 +46,7 @@ function begin() {
         const at = (value) => ({[cell.getData()._id]: {[cell.getField()]: String(value ?? '')}});
         if (cell.getValue() !== cell.getOldValue()) changeCells(at(cell.getValue()), {seen: at(cell.getOldValue())});
     });
+    ['cellEdited', 'cellEditCancelled'].forEach((event) => table.on(event, () => setTimeout(drawNow)));
     // What is selected, for those who hear the screen.
     let saying = 0;
     table.on('rangeChanged', () => {

@@ -7,7 +7,7 @@ namespace Morphea\Tests\Browser;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Process;
 
-/** The real application beside the tests: web server, a worker and chromedriver, on a database and files of their own. */
+/** The real application beside the tests: web server, workers and chromedriver, on a database and files of their own. */
 final class Application
 {
     private static ?self $running = null;
@@ -20,12 +20,12 @@ final class Application
     private readonly \Closure $web;
     private readonly int $port;
 
-    public static function get(): self
+    public static function get(int $workers = 1): self
     {
-        return self::$running ??= new self();
+        return self::$running ??= new self($workers);
     }
 
-    private function __construct()
+    private function __construct(int $workers)
     {
         $root = \dirname(__DIR__, 2);
         $folder = "$root/var/test/browser";
@@ -44,7 +44,9 @@ final class Application
         $this->web = fn () => $this->start([...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'], $root, $environment);
         $this->port = $web;
         ($this->web)();
-        $this->start([...$php, 'bin/console', 'messenger:consume', 'reading', 'runs', '--sleep=0.1', '-q'], $root, $environment);
+        for ($i = 0; $i < $workers; ++$i) {
+            $this->start([...$php, 'bin/console', 'messenger:consume', 'reading', 'runs', '--sleep=0.1', '-q'], $root, $environment);
+        }
         $this->start(['chromedriver', "--port=$driver"], $root, []);
         $this->waitFor($web);
         $this->waitFor($driver);
