@@ -16,5 +16,7 @@ final readonly class KindWorker
     public function __invoke(WorkerStartedEvent $event): void
     {
         @proc_nice(self::NICE);
+        // Where the system shares its processors out by sessions (see sched(7), autogroup), only this one counts between sessions.
+        @file_put_contents('/proc/self/autogroup', (string) self::NICE);
     }
 }
