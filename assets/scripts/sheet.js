@@ -68,7 +68,7 @@ function refused({refused: list, refusedCount: count}) {
     if (!mine.length || count > list.length) return;
     const put = document.createElement('button');
     put.type = 'button';
-    put.className = 'btn btn-plain flex-none';
+    put.className = 'btn btn-plain';
     put.textContent = 'Put mine in';
     put.addEventListener('click', () => {
         const pick = (what) => mine.reduce((all, one) => { (all[one.id] ??= {})[one.key] = one[what]; return all; }, {});

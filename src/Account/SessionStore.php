@@ -28,7 +28,7 @@ final class SessionStore extends AbstractSessionHandler
     {
     }
 
-    /** @return list<array{id: string, started: \DateTimeImmutable, seen: \DateTimeImmutable, agent: string, here: bool}> the newest first */
+    /** @return list<array{id: string, started: \DateTimeImmutable, seen: \DateTimeImmutable, agent: string, browser: string, here: bool}> the newest first */
     public function of(Member $member): array
     {
         $found = $this->connection->fetchAllAssociative('SELECT id, started_at, seen_at, agent FROM session WHERE member_id = ? AND seen_at > ? AND started_at > ? ORDER BY seen_at DESC', [
@@ -38,7 +38,8 @@ final class SessionStore extends AbstractSessionHandler
         $at = static fn (mixed $time): \DateTimeImmutable => (new \DateTimeImmutable())->setTimestamp((int) $time);
 
         return array_map(static fn (array $one): array => [
-            'id' => (string) $one['id'], 'started' => $at($one['started_at']), 'seen' => $at($one['seen_at']), 'agent' => (string) $one['agent'], 'here' => self::hash($here) === $one['id'],
+            'id' => (string) $one['id'], 'started' => $at($one['started_at']), 'seen' => $at($one['seen_at']), 'agent' => (string) $one['agent'],
+            'browser' => BrowserName::of((string) $one['agent']), 'here' => self::hash($here) === $one['id'],
         ], $found);
     }
 

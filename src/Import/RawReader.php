@@ -92,7 +92,7 @@ final readonly class RawReader
      */
     private static function swallowed(string $path, int $line, array $cells): ?string
     {
-        $end = (string) end($cells);
+        $end = rtrim((string) end($cells), "\n");
         $tail = rtrim((string) file_get_contents($path, offset: max(0, (int) filesize($path) - 8)), "\r\n\0");
 
         return substr_count($end, "\n") < 2 || str_ends_with($tail, '"') ? null

@@ -12,7 +12,7 @@ final class AccessibilityTest extends BrowserTestCase
 {
     public function testAxeFindsNothing(): void
     {
-        foreach (['/sign-in', '/sign-up'] as $path) {
+        foreach (['/sign-in', '/sign-up', '/sign-reset'] as $path) {
             $this->open($path);
             $this->find('form');
             $this->axe($path);
@@ -73,6 +73,12 @@ final class AccessibilityTest extends BrowserTestCase
         $this->button('Update the table here')->click();
         $this->sees('What newer.csv would change');
         $this->axe('update');
+        $this->open("$project/rows");
+        $this->upload('#table-file', 'wide.csv', "Name\n".str_repeat('a,', 300)."\n");
+        $this->sees('wide.csv cannot be read as it is');
+        $this->axe('unread');
+        $this->open('/account');
+        $this->axe('account');
         $this->open("$project/rows/pictures");
         $this->axe('pictures of the rows');
         $this->open(str_replace($project, $card, "$project/rows/pictures"));
@@ -84,6 +90,11 @@ final class AccessibilityTest extends BrowserTestCase
         $this->axe('press');
         $this->choose('#format', 'png');
         $this->axe('press, PNG');
+        $this->find('#make')->click();
+        $this->button('Stop')->click();
+        $this->find('[data-dialog^="delete-"]')->click();
+        $this->settled();
+        $this->axe('press, deleting a run');
         $this->open('/');
         $this->button('Square card, 1080 x 1080')->click();
         $this->find('.drop-here');

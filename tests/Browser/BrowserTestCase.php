@@ -77,6 +77,13 @@ abstract class BrowserTestCase extends TestCase
         $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => $name, 'params' => (object) $with]);
     }
 
+    /** As if the line were down. */
+    public static function offline(RemoteWebDriver $driver, bool $offline): void
+    {
+        self::command($driver, 'Network.enable');
+        self::command($driver, 'Network.emulateNetworkConditions', ['offline' => $offline, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+    }
+
     /** The window's size counts its frame; the page itself is to be 1280 by 800. */
     private static function pageSize(RemoteWebDriver $driver): void
     {

@@ -16,7 +16,7 @@ final class UnsavedTest extends BrowserTestCase
     public function testTypingGoesOnWhileTheLineIsDownAndIsSavedWhenItIsBack(): void
     {
         $this->rows("Name,Town\nNg,NW\nOar,SL\nPip,ST\n");
-        $this->offline(true);
+        self::offline($this->driver, true);
         $this->type('town', 0, 'Northwater');
         $this->sees('1 edit not saved. The server does not answer. It is tried again by itself.', '#unsaved');
         $this->type('town', 1, 'Slip');
@@ -28,7 +28,7 @@ final class UnsavedTest extends BrowserTestCase
         $this->find('#copy-unsaved')->click();
         self::assertSame("row 1\tTown\tNorthwater\nrow 2\tTown\tSlip\nrow 3\tName\tPippa", $this->driver->executeScript('return window.copied'));
 
-        $this->offline(false);
+        self::offline($this->driver, false);
         $this->saveNow();
         $this->driver->navigate()->refresh();
         $this->find('#grid[data-ready]');
@@ -88,10 +88,10 @@ final class UnsavedTest extends BrowserTestCase
         $compose = $this->driver->getWindowHandle();
         $this->find('#box-recipient')->click();
         $this->find('#set-style-colour');
-        $this->offline(true);
+        self::offline($this->driver, true);
         $this->driver->executeScript('const e = document.querySelector("#set-style-colour"); e.value = "#3f7030"; e.dispatchEvent(new Event("change", {bubbles: true}))');
         $this->sees('1 edit not saved. The server does not answer.', '#unsaved');
-        $this->offline(false);
+        self::offline($this->driver, false);
         $this->saveNow();
         $this->eventually(fn (): bool => str_contains((string) $this->driver->executeScript('return document.querySelector("#layer-recipient").outerHTML'), '#3F7030') ? true : throw new \RuntimeException('not yet'), 'the colour is not there');
 
@@ -124,7 +124,7 @@ final class UnsavedTest extends BrowserTestCase
 
     protected function tearDown(): void
     {
-        $this->offline(false);
+        self::offline($this->driver, false);
         // The line was down on purpose.
         $this->driver->manage()->getLog('browser');
         parent::tearDown();
@@ -139,12 +139,6 @@ final class UnsavedTest extends BrowserTestCase
         $this->button('Take over')->click();
         $this->find('#grid[data-ready]');
         $this->settled();
-    }
-
-    private function offline(bool $offline): void
-    {
-        self::command($this->driver, 'Network.enable');
-        self::command($this->driver, 'Network.emulateNetworkConditions', ['offline' => $offline, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
     }
 
     /** Coming back to the window may have sent them already. */

@@ -137,9 +137,9 @@ final class AccountTest extends AppTestCase
         $member = $this->tamsin();
         $sessions = self::getContainer()->get(SessionStore::class);
         $this->signIn('tamsin@tidewick.example', self::PASSWORD);
-        $this->entities()->getConnection()->executeStatement('INSERT INTO session (id, data, member_id, started_at, seen_at, agent) VALUES (?, ?, ?, ?, ?, ?)', ['elsewhere', '', $member->id(), time(), time(), 'A browser elsewhere']);
+        $this->entities()->getConnection()->executeStatement('INSERT INTO session (id, data, member_id, started_at, seen_at, agent) VALUES (?, ?, ?, ?, ?, ?)', ['elsewhere', '', $member->id(), time(), time(), 'Mozilla/5.0 (Windows NT 10.0; Win64; x64; rv:140.0) Gecko/20100101 Firefox/140.0']);
         $page = $this->browser->request('GET', '/account');
-        self::assertStringContainsString('A browser elsewhere', $page->filter('main')->text());
+        self::assertStringContainsString('Firefox on Windows', $page->filter('main')->text());
         foreach (['wrong old one' => 'another one', self::PASSWORD => 'tried first'] as $old => $words) {
             $this->browser->submit($page->selectButton('Change it')->form(['old' => $old, 'new' => 'password2026']));
             self::assertStringContainsString($words, $this->browser->followRedirect()->filter('.notices')->text());

@@ -81,7 +81,7 @@ final class HostileTablesTest extends TestCase
     public function testAnOpenQuotationMarkIsToldWithItsLine(): void
     {
         $grid = $this->read("Name,Note\nNg,one\nOar,\"never closed\nPip,two\nTamsin,three\n");
-        self::assertSame(['A quotation mark in line 3 is never closed, so all 3 lines that follow stand in one cell. Take it out of the file, or close it, and bring the file again.'], $grid->notices);
+        self::assertSame(['A quotation mark in line 3 is never closed, so all 2 lines that follow stand in one cell. Take it out of the file, or close it, and bring the file again.'], $grid->notices);
         self::assertSame([], $this->read("Name,Note\nNg,\"one\ntwo\nthree\"\n")->notices, 'one that is closed is nobody\'s trouble');
     }
 
