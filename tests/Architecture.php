@@ -39,6 +39,24 @@ final class Architecture
             ->because('files become core values; storing them is another room');
     }
 
+    public function testMakingNeverKnowsWhoAsked(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('Morphea\App\Making'))
+            ->shouldNotDependOn()
+            ->classes(Selector::inNamespace('Morphea\App\Entity'), Selector::inNamespace('Morphea\App\Press'), Selector::inNamespace('Morphea\App\Command'), Selector::inNamespace('Morphea\App\Storage'))
+            ->because('runs and the command line drive one making; where pieces go is a Sink');
+    }
+
+    public function testWorkKnowsNoStation(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('Morphea\App\Work'))
+            ->shouldNotDependOn()
+            ->classes(Selector::inNamespace('Morphea\App\Bench'), Selector::inNamespace('Morphea\App\Compose'), Selector::inNamespace('Morphea\App\Rows'), Selector::inNamespace('Morphea\App\Press'), Selector::inNamespace('Morphea\App\Web'))
+            ->because('the room for long work takes any Task; each station brings its own');
+    }
+
     public function testStationsDoNotUseEachOthersControllers(): Rule
     {
         return PHPat::rule()

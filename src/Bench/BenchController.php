@@ -50,7 +50,7 @@ final class BenchController extends AbstractController
         $projects = $this->entities->getRepository(Project::class)->findBy(['owner' => $member], ['changedAt' => 'DESC', 'id' => 'DESC']);
         $cards = array_map(static fn (Project $project): Card => Card::of($project, $faces->state($project)), $projects);
 
-        return $this->render('bench/index.html.twig', ['cards' => $cards, 'starters' => $this->starters->all(), 'own' => $this->own->all($member), 'presets' => Preset::all()]);
+        return $this->render('bench/index.html.twig', ['cards' => $cards, 'starters' => $this->starters->all(), 'own' => $this->own->all($member), 'presets' => Preset::all(), 'works' => $this->desk->all($member, ...ProjectWork::kinds()), 'says' => ProjectWork::SAYS]);
     }
 
     /** A project's small picture, as its first row looks. */

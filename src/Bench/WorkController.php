@@ -22,7 +22,6 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 #[Route('/work/{job}')]
 final class WorkController extends AbstractController
 {
-    private const SAYS = [SaveProject::KIND => 'Saving', BringProject::KIND => 'Bringing in', KeepStarter::KIND => 'Keeping as a starter'];
     private const COUNTED = 'pictures';
 
     public function __construct(private readonly WorkDesk $desk)
@@ -44,7 +43,7 @@ final class WorkController extends AbstractController
 
         return $this->render('bench/work.html.twig', [
             'job' => $found,
-            'says' => self::SAYS[$found->kind()],
+            'says' => ProjectWork::says($found),
             'name' => $found->text('name'),
             'progress' => $found->isUnderWay() ? Progress::of($found) : null,
             'bytes' => $found->outcome()['bytes'] ?? 0,
@@ -93,6 +92,6 @@ final class WorkController extends AbstractController
     {
         $job = $this->desk->findOf($member, $id);
 
-        return null !== $job && isset(self::SAYS[$job->kind()]) ? $job : throw $this->createNotFoundException('There is nothing like this any more.');
+        return null !== $job && isset(ProjectWork::SAYS[$job->kind()]) ? $job : throw $this->createNotFoundException('There is nothing like this any more.');
     }
 }

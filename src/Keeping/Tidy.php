@@ -164,19 +164,19 @@ final readonly class Tidy
         return $count;
     }
 
-    /** Folders named by an id that is gone from its table. */
+    /** Folders named by an id that is gone from its table. They are looked for first, and the ids after them: of what is made meanwhile the row is there before its folder. */
     private function folders(string $folder, string $table, string $column): int
     {
-        $known = array_change_key_case(array_fill_keys($this->connection->fetchFirstColumn("SELECT $column FROM $table"), true));
-        $count = 0;
-        foreach ($this->files->listContents($folder) as $found) {
-            if ($found->isDir() && !isset($known[strtolower(basename($found->path()))])) {
-                $this->files->deleteDirectory($found->path());
-                ++$count;
+        $found = [];
+        foreach ($this->files->listContents($folder) as $one) {
+            if ($one->isDir()) {
+                $found[strtolower(basename($one->path()))] = $one->path();
             }
         }
+        $gone = array_diff_key($found, array_change_key_case(array_fill_keys($this->connection->fetchFirstColumn("SELECT $column FROM $table"), true)));
+        array_map($this->files->deleteDirectory(...), $gone);
 
-        return $count;
+        return \count($gone);
     }
 
     private function uploads(): int

@@ -52,7 +52,7 @@ final readonly class WorkDesk
         return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'owner' => $owner]);
     }
 
-    /** @return list<Job> of some kinds that are under way or came to their end and were not looked at yet */
+    /** @return list<Job> of some kinds, the newest first: under way, or at their end and not forgotten yet */
     public function all(Member $owner, string ...$kinds): array
     {
         return $this->entities->getRepository(Job::class)->findBy(['owner' => $owner, 'kind' => $kinds], ['askedAt' => 'DESC']);

@@ -175,7 +175,11 @@ final class UnsavedTest extends BrowserTestCase
         usleep(50_000);
     }
 
-    /** @return list<list<string>> */
+    /**
+     * @return list<list<string>>
+     *
+     * @phpstan-impure
+     */
     private function cells(string ...$keys): array
     {
         /** @var list<list<string>> $cells */

@@ -30,7 +30,7 @@ final class HostileTablesTest extends TestCase
         array_map(unlink(...), $this->paths);
     }
 
-    /** @param \Closure(string): void $make at a path */
+    /** @param \Closure(string): mixed $make at a path */
     #[DataProvider('files')]
     public function testItIsRefusedInWordsWithinBounds(\Closure $make, string $words): void
     {
@@ -48,7 +48,7 @@ final class HostileTablesTest extends TestCase
         self::assertSame($before, glob(sys_get_temp_dir().'/morphea*') ?: [], 'nothing is left');
     }
 
-    /** @return iterable<string, array{\Closure(string): void, string}> */
+    /** @return iterable<string, array{\Closure(string): mixed, string}> */
     public static function files(): iterable
     {
         $row = static fn (string $inside, string $more = ''): string => "<row$more>$inside</row>";

@@ -204,11 +204,14 @@ final class KeepingTest extends AppTestCase
         $desk->ask($job);
         $address = "/work/{$job->id()}";
         self::assertStringContainsString('Bringing in large.morphea', $this->browser->request('GET', $address)->text());
+        $works = fn (): array => $this->browser->request('GET', '/')->filter('[aria-label="Work in the background"] li')->each(static fn ($line): string => $line->text());
+        self::assertSame(['Bringing in large.morphea under way', 'Saving Mending certificates ✓ ready'], $works(), 'found again by who went on with other things');
         $this->work();
         $this->browser->request('GET', $address);
         self::assertSame(1, preg_match('~/projects/(\w+)/compose~', (string) $this->browser->getResponse()->headers->get('Location'), $m));
         $brought = $this->entities()->find(Project::class, $m[1]) ?? self::fail();
         self::assertCount(6, $pictures->all($brought));
+        self::assertSame(['Saving Mending certificates ✓ ready'], $works());
 
         $this->post("/projects/{$project->id()}/copy", ['rows' => '1']);
         self::assertStringContainsString('is a project of its own now, with its rows', $this->browser->followRedirect()->filter('.notices')->text());

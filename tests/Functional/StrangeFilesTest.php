@@ -57,7 +57,7 @@ final class StrangeFilesTest extends AppTestCase
         $this->post("/projects/{$project->id()}/compose/picture", ['name' => 'endless.svg', 'row' => '1']);
         $faces = $this->browser->request('GET', '/')->filter('.cards .face img')->each(static fn ($img): string => (string) $img->attr('src'));
         self::assertCount(2, $faces);
-        $types = [];
+        $types = ['heavy' => '', 'other' => ''];
         foreach ($faces as $face) {
             $this->browser->request('GET', $face);
             self::assertResponseIsSuccessful();
