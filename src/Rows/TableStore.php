@@ -145,12 +145,10 @@ final class TableStore
      */
     private function change(Project $project, ?TableChangeMark $mark, \Closure $make): SheetDiff
     {
-        if (null !== $mark?->token && null !== $made = $this->entities->getRepository(TableChange::class)->findOneBy(['project' => $project, 'token' => $mark->token])) {
-            // The answer to it was lost on the way, and it was sent again.
-            return $made->diff();
-        }
-
-        return $this->asNow($project, $mark?->seen, function (Sheet $before) use ($project, $make, $mark): array {
+        return $this->made($project, $mark) ?? $this->asNow($project, $mark?->seen, function (Sheet $before) use ($project, $make, $mark): array {
+            if (null !== $made = $this->made($project, $mark)) {
+                return [$before, $made, null];
+            }
             [$after, $says] = $make($before);
             $after = $after->cooked($this->kitchen($project));
             $diff = SheetDiff::between($before, $after);
@@ -166,6 +164,12 @@ final class TableStore
                 return $step + 1;
             }];
         });
+    }
+
+    /** A change that was made already: the answer to it was lost on the way or is on its way yet, and it was sent again. */
+    private function made(Project $project, ?TableChangeMark $mark): ?SheetDiff
+    {
+        return null === $mark?->token ? null : $this->entities->getRepository(TableChange::class)->findOneBy(['project' => $project, 'token' => $mark->token])?->diff();
     }
 
     /**
@@ -207,7 +211,6 @@ final class TableStore
         }
         $this->asNow($project, null, function (Sheet $before) use ($project): array {
             $after = $before->cooked($this->kitchen($project));
-
             $diff = SheetDiff::between($before, $after);
 
             return [$after, $diff, $diff->isEmpty() ? null : static fn (int $step): int => $step];

@@ -57,6 +57,22 @@ final class TwoAtOnceTest extends TestCase
         self::assertSame(\array_slice($rows, 1), \array_slice($this->data($one, $base)['rows'], 1));
     }
 
+    public function testWhatIsSentAgainBecauseItsAnswerWasLostIsDoneOnce(): void
+    {
+        $client = $this->session();
+        $base = $this->project($client, "Name\tTown\nNg\tNW");
+        for ($i = 1; $i <= 8; ++$i) {
+            // Some at the same moment, while the first is under way, and one long after.
+            $send = fn (): ResponseInterface => $this->edit($client, $base, ['op' => 'cells', 'cells' => [], 'seen' => [], 'new' => [['name' => "Row $i"]], 'token' => "sent-$i"]);
+            $answers = [$send(), $send(), $send()];
+            foreach ($answers as $answer) {
+                self::assertSame(200, $answer->getStatusCode());
+            }
+            self::assertSame(200, $send()->getStatusCode());
+        }
+        self::assertSame(['Ng', ...array_map(static fn (int $i): string => "Row $i", range(1, 8))], array_column($this->data($client, $base)['rows'], 'name'));
+    }
+
     public function testManyFirstLooksAtAPictureAllGetAllOfIt(): void
     {
         $client = $this->session();
