@@ -24,6 +24,9 @@ final class SessionStore extends AbstractSessionHandler
     /** A visit is noted no more often than this. */
     private const NOTED_EVERY = 60;
 
+    /** Hash of the session this request came with. */
+    private string $found = '';
+
     public function __construct(private readonly Connection $connection, private readonly TokenStorageInterface $tokens, private readonly RequestStack $requests)
     {
     }
@@ -70,6 +73,8 @@ final class SessionStore extends AbstractSessionHandler
     {
         $data = $this->connection->fetchOne('SELECT data FROM session WHERE id = ? AND seen_at > ? AND started_at > ?', [self::hash($sessionId), time() - self::IDLE, time() - self::ABSOLUTE]);
 
+        $this->found = \is_string($data) ? self::hash($sessionId) : '';
+
         return \is_string($data) ? (string) base64_decode($data, true) : '';
     }
 
@@ -79,7 +84,8 @@ final class SessionStore extends AbstractSessionHandler
         $who = $member instanceof Member ? $member->id() : null;
         $packed = base64_encode($data);
         $there = $this->connection->executeStatement('UPDATE session SET data = ?, member_id = ?, seen_at = ? WHERE id = ?', [$packed, $who, time(), self::hash($sessionId)]);
-        if (0 === $there) {
+        // One that was there and is gone was ended meanwhile, and stays so.
+        if (0 === $there && $this->found !== self::hash($sessionId)) {
             $agent = mb_substr(mb_scrub((string) $this->requests->getMainRequest()?->headers->get('User-Agent', ''), 'UTF-8'), 0, 250);
             try {
                 $this->connection->executeStatement('INSERT INTO session (id, data, member_id, started_at, seen_at, agent) VALUES (?, ?, ?, ?, ?, ?)', [

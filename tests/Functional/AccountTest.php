@@ -132,6 +132,19 @@ final class AccountTest extends AppTestCase
         self::assertStringContainsString('closed signing up', (string) $response->getContent());
     }
 
+    public function testASessionThatWasEndedIsNotBroughtBackByARequestThatWasUnderWay(): void
+    {
+        $sessions = self::getContainer()->get(SessionStore::class);
+        $count = fn (): int => (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM session');
+        $sessions->open('', 'id');
+        $sessions->write('under-way', 'first');
+        self::assertSame(1, $count());
+        self::assertSame('first', $sessions->read('under-way'));
+        $this->entities()->getConnection()->executeStatement('DELETE FROM session');
+        $sessions->write('under-way', 'second');
+        self::assertSame(0, $count());
+    }
+
     public function testThePasswordIsChangedByWhoKnowsTheOldOneAndOthersAreSignedOut(): void
     {
         $member = $this->tamsin();
