@@ -173,6 +173,9 @@ final class ImportController extends AbstractController
     public function take(Project $project, string $import, Request $request): Response
     {
         $this->name($project, $import);
+        if (true === $this->desk->called($project, TakeImport::KIND, $import)?->isUnderWay()) {
+            return $this->redirectToRoute('import', ['project' => $project->id(), 'import' => $import], Response::HTTP_SEE_OTHER);
+        }
         try {
             $pictures = \count($this->taking->choice($project, $import, $request->request)->grid->pictures);
             if ($pictures > self::AT_ONCE_PICTURES) {

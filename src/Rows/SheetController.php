@@ -60,7 +60,11 @@ final readonly class SheetController
                 default => $this->answer($project, $this->store->apply($project, EditRequest::read($data, $project->template()->locale), $mark), $seen),
             };
         } catch (StaleTable) {
-            return new JsonResponse(['error' => 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.', 'stale' => true] + $this->view->of($project), Response::HTTP_CONFLICT);
+            // A step back or forth that was sent again may have been made at the first time.
+            $error = \in_array($op, ['undo', 'redo'], true) ? 'The table was changed meanwhile. Here is how it is now; look before you go on.'
+                : 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.';
+
+            return new JsonResponse(['error' => $error, 'stale' => true] + $this->view->of($project), Response::HTTP_CONFLICT);
         } catch (TableError $e) {
             return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
         }

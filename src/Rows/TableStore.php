@@ -68,6 +68,7 @@ final class TableStore
      * Applies a change, runs the recipes again, and keeps what lies between for going back.
      *
      * @throws TableError when the change does not hold; nothing is changed then
+     * @throws StaleTable when it holds for the table that was seen only, and that is another by now
      */
     public function apply(Project $project, SheetEdit $edit, ?TableChangeMark $mark = null): SheetDiff
     {
@@ -83,7 +84,7 @@ final class TableStore
      *
      * @return array{SheetDiff, list<CellConflict>}
      *
-     * @throws TableError
+     * @throws TableError|StaleTable
      */
     public function merge(Project $project, array $cells, array $seen, array $new, string $says, ?TableChangeMark $mark = null): array
     {
