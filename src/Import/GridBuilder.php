@@ -64,7 +64,7 @@ final class GridBuilder
             if ('' !== $cell) {
                 ++$this->filled;
                 $this->bytes += \strlen($cell);
-                $this->letters($cell, $line, $i);
+                $this->fits($cell, $line, $i);
             }
         }
         if ($this->filled > self::MOST_FILLED || $this->bytes > self::MOST_BYTES) {
@@ -102,7 +102,15 @@ final class GridBuilder
         ));
     }
 
-    private function letters(string $cell, int $line, int $column): void
+    /**
+     * Whether a cell, or the beginning of one, may be so long.
+     *
+     * @param int $line   from 1
+     * @param int $column from 0
+     *
+     * @throws UploadError
+     */
+    public function fits(string $cell, int $line, int $column): void
     {
         if (\strlen($cell) <= SetCells::MOST_LETTERS) {
             return;

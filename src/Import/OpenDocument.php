@@ -39,6 +39,7 @@ final class OpenDocument
         foreach ($xml->parts(self::CONTENT) as $at) {
             if (self::is($at, 'table')) {
                 $sheets[(string) $at->getAttributeNs('name', self::TABLE)] = ['hidden' => false];
+                $xml->skip();
             }
         }
 
@@ -57,6 +58,9 @@ final class OpenDocument
         foreach ($this->xml->parts(self::CONTENT) as $at) {
             if (self::is($at, 'table')) {
                 $inside = $this->sheet === $at->getAttributeNs('name', self::TABLE);
+                if (!$inside) {
+                    $this->xml->skip();
+                }
             } elseif ($inside && \XMLReader::END_ELEMENT === $at->nodeType && self::TABLE === $at->namespaceURI && 'table' === $at->localName) {
                 return;
             } elseif ($inside && self::is($at, 'table-column')) {
@@ -89,18 +93,20 @@ final class OpenDocument
         }
         $depth = $at->depth;
         while (@$at->read() && $at->depth > $depth) {
+            $this->xml->step();
             if (\XMLReader::ELEMENT !== $at->nodeType || self::TABLE !== $at->namespaceURI || !\in_array($at->localName, ['table-cell', 'covered-table-cell'], true)) {
                 continue;
             }
             $repeats = $this->repeats($at, 'number-columns-repeated');
             $formula = null !== $at->getAttributeNs('formula', self::TABLE);
             $calculated = null !== $at->getAttributeNs('value-type', self::OFFICE);
-            $text = $this->text($at);
+            $text = $this->text($at, $line, \count($cells) + $pending);
             $this->count($formula, $calculated, $text, $line, \count($cells) + $pending);
             if ('' === $text) {
                 $pending += $repeats;
                 continue;
             }
+            $this->xml->found();
             if (\count($cells) + $pending + $repeats > Table::MAX_COLUMNS) {
                 throw $this->grid->tooManyColumns($line + 1, \count($cells) + $pending + $repeats - 1);
             }
@@ -124,7 +130,7 @@ final class OpenDocument
         }
     }
 
-    private function text(\XMLReader $at): string
+    private function text(\XMLReader $at, int $line, int $place): string
     {
         if ($at->isEmptyElement) {
             return '';
@@ -133,6 +139,7 @@ final class OpenDocument
         $depth = $at->depth;
         $inside = false;
         while (@$at->read() && $at->depth > $depth) {
+            $this->xml->step();
             $isText = self::TEXT === $at->namespaceURI;
             if (\XMLReader::ELEMENT === $at->nodeType && $isText && 'p' === $at->localName && $at->depth === $depth + 1) {
                 $lines[] = '';
@@ -148,6 +155,7 @@ final class OpenDocument
                     'line-break' === $at->localName => "\n",
                     default => '',
                 };
+                $this->grid->fits($lines[\count($lines) - 1], $line + 1, $place);
             }
         }
 

@@ -12,6 +12,9 @@ final readonly class Workbook
     private const TOLD_EVERY = 250;
     /** Lines of a sheet that are looked at to find the one with the table. */
     private const GLANCE = 60;
+    private const GLANCED_AT = 12;
+    /** What a sheet in sight with lines of several cells counts: none counts more. */
+    private const A_TABLE = 7;
 
     /**
      * One sheet with all that is known of it.
@@ -148,7 +151,7 @@ final readonly class Workbook
             return $wanted;
         }
         $best = [0, (string) array_key_first($sheets)];
-        foreach ($sheets as $title => ['hidden' => $hidden]) {
+        foreach (\array_slice($sheets, 0, self::GLANCED_AT, true) as $title => ['hidden' => $hidden]) {
             $filled = [];
             $looked = 0;
             try {
@@ -166,9 +169,12 @@ final readonly class Workbook
                 $filled = [2, 2];
             }
             $wide = \count(array_filter($filled, static fn (int $count): bool => $count > 1));
-            $score = ($hidden ? 0 : 4) + ($wide > 1 ? 3 : (\count($filled) > 1 ? 2 : (\count($filled) > 0 ? 1 : -4)));
+            $score = ($hidden ? 0 : 4) + ($wide > 1 ? self::A_TABLE - 4 : (\count($filled) > 1 ? 2 : (\count($filled) > 0 ? 1 : -4)));
             if ($score > $best[0]) {
                 $best = [$score, (string) $title];
+            }
+            if (self::A_TABLE === $score) {
+                break;
             }
         }
 

@@ -140,6 +140,9 @@ final class XlsxBook
                     $aside = $isElement && !$at->isEmptyElement;
                 } elseif ('si' === $at->localName && (!$isElement || $at->isEmptyElement)) {
                     $texts[] = self::letters($text);
+                    if ('' !== $text) {
+                        $this->xml->found();
+                    }
                     $bytes += \strlen($text);
                     $text = '';
                     if (\count($texts) > self::MOST_TEXTS || $bytes > self::MOST_TEXT_BYTES) {
@@ -148,6 +151,9 @@ final class XlsxBook
                 }
             } elseif ($reading && $at->hasValue) {
                 $text .= $at->value;
+                if (\strlen($text) > self::MOST_TEXT_BYTES) {
+                    throw $this->xml->damaged();
+                }
             }
         }
 

@@ -56,6 +56,7 @@ final class XlsxSheet
                 if ('' === $shown) {
                     continue;
                 }
+                $this->xml->found();
                 if ($place >= Table::MAX_COLUMNS) {
                     throw $this->grid->tooManyColumns($line + 1, $place);
                 }
@@ -98,6 +99,7 @@ final class XlsxSheet
         $formula = false;
         $in = '';
         while (@$at->read() && $at->depth > $depth) {
+            $this->xml->step();
             if (\XMLReader::ELEMENT === $at->nodeType) {
                 $in = $at->localName;
                 if ('v' === $in) {
@@ -107,9 +109,9 @@ final class XlsxSheet
             } elseif (\XMLReader::END_ELEMENT === $at->nodeType) {
                 $in = '';
             } elseif ('v' === $in && $at->hasValue) {
-                $value .= $at->value;
+                $this->grid->fits($value .= $at->value, $line + 1, $place);
             } elseif ('t' === $in && $at->hasValue) {
-                $words .= $at->value;
+                $this->grid->fits($words .= $at->value, $line + 1, $place);
             }
         }
         $this->count($formula, $type, $value, $line, $place);

@@ -4,15 +4,47 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-/** XML inside a ZIP, read as a stream: only what is in this very file, never more than it says, and not without end. */
-final readonly class ZipXml
+/**
+ * XML inside a ZIP, read as a stream: only what is in this very file, never more than it says, and not without end. Reading a file has so many steps, over all
+ * its documents; whatever is found that a table is made of is worth some more, so that large tables are read to their end and large nothings are not.
+ */
+final class ZipXml
 {
     public const MOST_UNPACKED = 200_000_000;
-    /** Parts of one document. */
-    private const MOST_NODES = 2_500_000;
+    private const FREE_STEPS = 3_000_000;
+    /** A cell of plain text takes seven. */
+    private const WORTH_STEPS = 16;
+    private const OPENING_STEPS = 2_000;
 
-    public function __construct(private string $path, private string $name)
+    private int $steps = self::FREE_STEPS;
+    private bool $skipping = false;
+
+    public function __construct(private readonly string $path, private readonly string $name)
     {
+    }
+
+    /** A cell or text was found that holds something. */
+    public function found(): void
+    {
+        $this->steps += self::WORTH_STEPS;
+    }
+
+    /** What is inside of the element the reader is at is passed over. */
+    public function skip(): void
+    {
+        $this->skipping = true;
+    }
+
+    /**
+     * Counts a step of whoever reads on by itself, inside of an element.
+     *
+     * @throws UploadError
+     */
+    public function step(): void
+    {
+        if (--$this->steps < 0) {
+            throw $this->tooMuch();
+        }
     }
 
     /** Bytes that an entry says it unpacks to; null where there is none. */
@@ -50,11 +82,12 @@ final readonly class ZipXml
             if (!@$reader->open("zip://$this->path#$entry", null, \LIBXML_NONET | \LIBXML_COMPACT)) {
                 throw $this->damaged();
             }
-            $nodes = 0;
-            while (@$reader->read()) {
-                if (++$nodes > self::MOST_NODES) {
-                    throw $this->tooMuch();
-                }
+            if (($this->steps -= self::OPENING_STEPS) < 0) {
+                throw $this->tooMuch();
+            }
+            while ($this->skipping ? @$reader->next() : @$reader->read()) {
+                $this->skipping = false;
+                $this->step();
                 // Entities that refer to others are how a few bytes become gigabytes; no workbook has any.
                 if (\XMLReader::DOC_TYPE === $reader->nodeType) {
                     throw $this->damaged();
@@ -65,6 +98,7 @@ final readonly class ZipXml
                 throw $this->damaged();
             }
         } finally {
+            $this->skipping = false;
             libxml_clear_errors();
             libxml_use_internal_errors($before);
             @$reader->close();

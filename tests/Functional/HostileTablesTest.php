@@ -68,6 +68,8 @@ final class HostileTablesTest extends TestCase
         yield 'XLSX, 200,000 rows' => [static fn (string $path) => self::xlsx($path, $rows(200_000)), 'more than 20,000 rows; something stands in line 20,501'];
         yield 'XLSX, whose sheet has another ending' => [static fn (string $path) => self::xlsx($path, $rows(200_000), 'sheets/one.dat'), 'more than 20,000 rows'];
         yield 'XLSX, empty cells without end' => [static fn (string $path) => self::xlsx($path, ['<row>', ...array_fill(0, 30, str_repeat('<c/>', 100_000)), '</row>']), 'unpacks to more than a table'];
+        yield 'XLSX, parts without end in one cell' => [static fn (string $path) => self::xlsx($path, ['<row><c t="inlineStr"><is>', ...array_fill(0, 390, str_repeat('<x/>', 100_000)), '</is></c></row>']), 'unpacks to more than a table'];
+        yield 'ODS, spaces that are counted' => [static fn (string $path) => self::ods($path, '<table:table-row><table:table-cell><text:p>'.str_repeat('<text:s text:c="1000"/>', 1_000_000).'</text:p></table:table-cell></table:table-row>'), 'line 1, column A: this cell holds'];
         yield 'XLSX, blanks without end' => [static fn (string $path) => self::xlsx($path, array_fill(0, 150, str_repeat(' ', 1_000_000))), 'cannot be read as a workbook'];
         yield 'XLSX, that says it is larger than may be' => [static fn (string $path) => self::xlsx($path, array_fill(0, 210, str_repeat('<!--x-->', 125_000))), 'unpacks to more than a table'];
         yield 'XLSX, entities' => [static fn (string $path) => self::xlsx($path, [], 'worksheets/sheet1.xml', ['xl/worksheets/sheet1.xml' => '<!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><worksheet><sheetData><row><c t="inlineStr"><is><t>&b;</t></is></c></row></sheetData></worksheet>']), 'cannot be read as a workbook'];
@@ -76,6 +78,24 @@ final class HostileTablesTest extends TestCase
         yield 'CSV, one cell of 50 MB' => [static fn (string $path) => self::chunks($path, "Name,Note\nNg,\"", str_repeat('y', 1_000_000), 50, "\"\n"), 'line 2, column B: this cell holds'];
         yield 'CSV, a quotation mark that swallows 20 MB' => [static fn (string $path) => self::chunks($path, "Name,Note\nNg,\"", str_repeat("a line of it\n", 80_000), 20, ''), 'Look whether a quotation mark before it is never closed'];
         yield 'CSV, 300 columns' => [static fn (string $path) => file_put_contents($path, implode(',', range(1, 300))."\n".implode(',', range(1, 300))."\n"), 'more than 200 columns'];
+    }
+
+    public function testOfTenThousandNamesOfOneSheetOnlyAFewAreLookedAt(): void
+    {
+        $names = implode('', array_map(static fn (int $i): string => "<sheet name=\"S$i\" r:id=\"rId1\"/>", range(1, 10_000)));
+        self::xlsx($path = $this->path(), [str_repeat('<row/>', 100_000)], more: ['xl/workbook.xml' => "<workbook xmlns:r=\"http://schemas.openxmlformats.org/officeDocument/2006/relationships\"><sheets>$names</sheets></workbook>"]);
+        $began = hrtime(true);
+        $grid = self::reader()->file($path, 'rows');
+        self::assertSame([10_000, []], [\count($grid->sheets), $grid->lines]);
+        self::assertLessThan(20e9, hrtime(true) - $began, 'all of them would take minutes');
+    }
+
+    public function testLargeTablesAreReadToTheirEnd(): void
+    {
+        $cells = static fn (int $i): string => implode('', array_map(static fn (int $j): string => "<c t=\"inlineStr\"><is><t>Value $i $j</t></is></c>", range(1, 25)));
+        self::xlsx($path = $this->path(), array_map(static fn (int $i): string => "<row>{$cells($i)}</row>", range(0, 20_000)));
+        $grid = self::reader()->file($path, 'rows');
+        self::assertSame([20_001, 25, 'Value 20000 25'], [\count($grid->lines), \count($grid->lines[0]), $grid->lines[20_000][24]]);
     }
 
     public function testAnOpenQuotationMarkIsToldWithItsLine(): void
