@@ -23,7 +23,7 @@ assets: install
 	@$(PHP) bin/assets
 
 test: install test-tools core-test check assets
-	@$(PHP) vendor/bin/phpunit --testsuite functional
+	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) vendor/bin/phpunit --testsuite functional
 	@$(PHP) vendor/bin/phpunit --testsuite browser
 
 core-test:
