@@ -36,6 +36,13 @@ final readonly class Attempts
         return \count($tried) < $most ? 0 : max(1, (int) ceil((float) $tried[$most - 1] + $seconds - microtime(true)));
     }
 
+    /** One try was right after all. */
+    public function takeBack(string $what, string $key): void
+    {
+        $who = self::hash($what, $key);
+        $this->connection->executeStatement('DELETE FROM attempt WHERE what = ? AND who = ? AND tried_at = (SELECT MAX(newest.tried_at) FROM attempt newest WHERE newest.what = ? AND newest.who = ?)', [$what, $who, $what, $who]);
+    }
+
     public function forget(string $what, string $key): void
     {
         $this->connection->executeStatement('DELETE FROM attempt WHERE what = ? AND who = ?', [$what, self::hash($what, $key)]);

@@ -59,7 +59,8 @@ final class SignInAuthenticator extends AbstractAuthenticator
     public function onAuthenticationSuccess(Request $request, TokenInterface $token, string $firewallName): Response
     {
         $this->attempts->forget(Attempts::WRONG_PASSWORD, $token->getUserIdentifier());
-        $this->attempts->forget(Attempts::WRONG_PASSWORD, self::place($request));
+        // Whoever has an account of their own does not get more tries at others' by it.
+        $this->attempts->takeBack(Attempts::WRONG_PASSWORD, self::place($request));
         $to = $request->request->getString('to');
 
         // Only within this application, whatever an address says.

@@ -118,6 +118,23 @@ final readonly class DelimitedText
         }
     }
 
+    /** Whether a file holds bytes that are no letters in an encoding; they are left out when it is read so. */
+    public function losesLetters(string $path, string $encoding): bool
+    {
+        $stream = fopen($path, 'r');
+        if ('UTF-8' === $encoding || false === $stream) {
+            return false;
+        }
+        stream_filter_append($stream, "convert.iconv.$encoding/UTF-8", \STREAM_FILTER_READ);
+        error_clear_last();
+        while (!feof($stream) && '' !== (string) @fread($stream, self::CHUNK)) {
+            // Only what goes wrong is of interest.
+        }
+        fclose($stream);
+
+        return str_contains(error_get_last()['message'] ?? '', 'multibyte');
+    }
+
     /** @return \Generator<int, list<string>> */
     public function linesOf(string $text, string $delimiter): \Generator
     {

@@ -82,7 +82,9 @@ final readonly class RawReader
             $last = [$number, $cells];
         }
 
-        return new RawGrid($grid->lines(), $encoding, $delimiter, notices: array_values(array_filter([$notice, self::swallowed($path, ...$last)])));
+        $lost = $this->text->losesLetters($path, $encoding) ? "Some of the file is no letters in $encoding and was left out. Look whether its letters are written so." : null;
+
+        return new RawGrid($grid->lines(), $encoding, $delimiter, notices: array_values(array_filter([$notice, $lost, self::swallowed($path, ...$last)])));
     }
 
     /**

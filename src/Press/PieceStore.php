@@ -120,9 +120,10 @@ final readonly class PieceStore
         $this->connection->executeStatement('UPDATE run SET trouble = ? WHERE id = ? AND trouble <> ?', [$words, $run, $words]);
     }
 
+    /** Unless another worker that was handed it as well made it meanwhile. */
     public function notMade(string $run, int $position, string $reason): void
     {
-        $this->connection->executeStatement('UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ?', [PieceState::NotMade->value, microtime(true), $reason, $run, $position]);
+        $this->connection->executeStatement('UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ? AND state = ?', [PieceState::NotMade->value, microtime(true), $reason, $run, $position, PieceState::Waiting->value]);
     }
 
     public function progress(Run $run): Progress

@@ -51,6 +51,10 @@ final readonly class DoWorkHandler
         } catch (Stopped) {
             // What was written after it was forgotten goes, too.
             $this->files->deleteDirectory($job->folder());
+        } catch (\Throwable $e) {
+            // As a full disk, or a database that does not answer. It is tried again later; what counts are workers that died.
+            $this->desk->unbegin($job->id());
+            throw $e;
         }
     }
 

@@ -101,6 +101,12 @@ final readonly class WorkDesk
         return 1 === $begun ? (int) $this->connection->fetchOne('SELECT tries FROM job WHERE id = ?', [$job]) : null;
     }
 
+    /** A try that came to nothing for a reason that is not the job's: no worker died over it. */
+    public function unbegin(string $job): void
+    {
+        $this->connection->executeStatement('UPDATE job SET tries = tries - 1 WHERE id = ? AND tries > 0', [$job]);
+    }
+
     /**
      * @param array<string, mixed> $outcome
      *

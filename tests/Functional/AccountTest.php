@@ -74,6 +74,19 @@ final class AccountTest extends AppTestCase
         self::assertStringContainsString('Too many wrong passwords', $this->signIn('another@tidewick.example', 'wrong'));
     }
 
+    public function testAnAccountOfOnesOwnGivesNoMoreTriesAtOthers(): void
+    {
+        $this->tamsin();
+        for ($i = 0; $i < 30; ++$i) {
+            $this->signIn("somebody$i@tidewick.example", 'wrong');
+            if (9 === $i % 10) {
+                $this->signIn('tamsin@tidewick.example', self::PASSWORD);
+                $this->browser->restart();
+            }
+        }
+        self::assertStringContainsString('Too many wrong passwords', $this->signIn('another@tidewick.example', 'wrong'));
+    }
+
     public function testOneThatIsRightEndsTheCounting(): void
     {
         $this->tamsin();

@@ -116,6 +116,13 @@ final class HostileTablesTest extends TestCase
         self::assertSame([[$heading, 'No'], [$name, '1']], $this->read($bytes, $encoding)->lines);
     }
 
+    public function testLettersThatAreNoneInWhatWasChosenAreNotLeftOutInSilence(): void
+    {
+        $bytes = (string) iconv('UTF-8', 'Shift_JIS', "名前,町\n山田,東\n")."x\xFFy,z\n";
+        self::assertSame(['Some of the file is no letters in Shift_JIS and was left out. Look whether its letters are written so.'], $this->read($bytes, 'Shift_JIS')->notices);
+        self::assertSame([], $this->read((string) iconv('UTF-8', 'Shift_JIS', str_repeat("山田,東\n", 2_000)), 'Shift_JIS')->notices);
+    }
+
     public function testOldLineEndsAndMarksAreNoLetters(): void
     {
         self::assertSame([['Name', 'No'], ['Ng', '1']], $this->read("Name,No\rNg,1\r")->lines);

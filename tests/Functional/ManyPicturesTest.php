@@ -4,9 +4,21 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Asset;
+use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
+use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\PictureIntake;
 use Morphea\App\Storage\PictureStore;
+use Morphea\App\Work\DoWork;
+use Morphea\App\Work\DoWorkHandler;
+use Morphea\App\Work\GiveUpWork;
+use Morphea\App\Work\Report;
+use Morphea\App\Work\Task;
+use Morphea\App\Work\WorkDesk;
+use Symfony\Component\Messenger\Envelope;
+use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
 
 /** Hundreds of pictures at once: brought in by a worker, watched, stopped. */
 final class ManyPicturesTest extends AppTestCase
@@ -83,6 +95,43 @@ final class ManyPicturesTest extends AppTestCase
         $this->browser->loginUser($this->member('other@tidewick.example'));
         $this->browser->request('GET', $address);
         self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testAFullDiskIsNoFaultOfTheJobAndIsToldAsWhatItIs(): void
+    {
+        $project = $this->project();
+        $this->post("/projects/{$project->id()}/library", [], ['pictures' => [$this->sent($this->zip(25), 'photos.zip')]]);
+        $address = $this->address();
+        $id = (string) $this->entities()->getConnection()->fetchOne('SELECT id FROM job');
+        $full = new class implements Task {
+            public static function kind(): string
+            {
+                return PictureIntake::TAKES;
+            }
+
+            public function do(Job $job, Report $report): array
+            {
+                throw new NoRoom('No space left on device');
+            }
+
+            public function tooMuch(Job $job): string
+            {
+                return 'too much';
+            }
+        };
+        $container = self::getContainer();
+        $handler = new DoWorkHandler($this->entities(), $container->get(WorkDesk::class), $container->get(FilesystemOperator::class), [$full]);
+        for ($try = 1; $try <= 5; ++$try) {
+            try {
+                $handler(new DoWork($id));
+                self::fail('it was done');
+            } catch (NoRoom $e) {
+                self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne('SELECT tries FROM job'));
+            }
+        }
+        $container->get(GiveUpWork::class)(new WorkerMessageFailedEvent(new Envelope(new DoWork($id)), 'reading', $e));
+        $this->browser->request('GET', $address);
+        self::assertStringContainsString('There is no room left on the server.', $this->body());
     }
 
     /** Where the meter on the page asks. */
