@@ -1,6 +1,28 @@
 <?php
 
 // Our scripts by name; each page names those it starts with.
-$names = ['bench', 'swatches', 'notices', 'saves', 'dialogs', 'words', 'compose', 'stage', 'zoom', 'marks', 'clipboard', 'inplace', 'pictures', 'rows', 'rows-pictures', 'table', 'recipes', 'press'];
+$names = [
+    'bench',
+    'swatches',
+    'notices',
+    'saves',
+    'dialogs',
+    'words',
+    'compose',
+    'stage',
+    'zoom',
+    'marks',
+    'clipboard',
+    'inplace',
+    'pictures',
+    'rows',
+    'rows-pictures',
+    'table',
+    'recipes',
+    'press',
+];
 
-return array_combine($names, array_map(static fn (string $name): array => ['path' => "./assets/scripts/$name.js", 'entrypoint' => true], $names));
+return array_combine(
+    $names,
+    array_map(static fn (string $name): array => ['path' => "./assets/scripts/$name.js", 'entrypoint' => true], $names),
+);

@@ -1,8 +1,8 @@
 <?php
 
 /*
- * How fast names are fitted and a stage is laid out, as ratios against plain baselines in the same run:
- *   fits of 5,000 different names in one line, against shaping the same names once by HarfBuzz alone;
+ * How fast names are fitted and a stage is laid out, as ratios against plain baselines in the same
+ *   run: fits of 5,000 different names in one line, against shaping the same names once by HarfBuzz alone;
  *   layout and SVG of the demo certificate over its 60 rows, against one `rsvg-convert` process for a single piece.
  * Usage: php bench/layout.php
  */
@@ -59,7 +59,7 @@ printf("fit, one line:    %6.0f a second; %.1f times the time of shaping alone\n
 $template = (new TemplateCodec())->decode((string) file_get_contents("$root/demo/mending-certificate/template.json"));
 $stream = fopen("$root/demo/mending-certificate/rows.csv", 'r');
 $lines = [];
-while ($stream && false !== $cells = fgetcsv($stream, null, ',', '"', '')) {
+while ($stream && false !== ($cells = fgetcsv($stream, null, ',', '"', ''))) {
     $lines[] = $cells;
 }
 $table = (new TableBuilder())->build($lines);
@@ -70,14 +70,23 @@ $pictures = new class implements PictureSource {
     }
 };
 $layouter = new Layouter(new TextLayouter(new Shaper($fonts)));
-$draw = static fn (Row $row): string => (new SvgWriter($pictures))->write($layouter->lay($template, $row, $pictures)->drawing, SvgSize::Inches);
+$draw = static fn (Row $row): string => (new SvgWriter($pictures))->write(
+    $layouter->lay($template, $row, $pictures)->drawing,
+    SvgSize::Inches,
+);
 $svg = $draw($table->row(1));
-$laid = $seconds(static function () use ($table, $draw): void {
-    foreach ($table->rows() as $row) {
-        $draw($row);
-    }
-}) / 60;
-file_put_contents($file = sys_get_temp_dir().'/morphea-bench.svg', $svg);
+$laid =
+    $seconds(static function () use ($table, $draw): void {
+        foreach ($table->rows() as $row) {
+            $draw($row);
+        }
+    }) / 60;
+file_put_contents($file = sys_get_temp_dir() . '/morphea-bench.svg', $svg);
 exec('rsvg-convert --version', $out, $missing);
 $process = $missing ? NAN : $seconds(static fn () => exec("rsvg-convert --format=pdf --output=$file.pdf $file"));
-printf("stage, certificate: %.2f ms a row; %.3f times one rsvg-convert process (%.0f ms)\n", $laid * 1000, $laid / $process, $process * 1000);
+printf(
+    "stage, certificate: %.2f ms a row; %.3f times one rsvg-convert process (%.0f ms)\n",
+    $laid * 1000,
+    $laid / $process,
+    $process * 1000,
+);

@@ -30,7 +30,12 @@ final class Version20261125043000 extends AbstractMigration
         $this->addSql('CREATE UNIQUE INDEX row_identity ON table_row (project_id, uid)');
         $this->addSql('ALTER TABLE project ADD COLUMN skipped_rows INTEGER DEFAULT 0 NOT NULL');
         $this->addSql('ALTER TABLE project ADD COLUMN table_step INTEGER DEFAULT 0 NOT NULL');
-        $this->addSql('CREATE TABLE table_change (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, diff CLOB NOT NULL, step INTEGER NOT NULL, says VARCHAR(255) NOT NULL, project_id VARCHAR(26) NOT NULL, CONSTRAINT FK_71C9DAEC166D1F9C FOREIGN KEY (project_id) REFERENCES project (id) ON DELETE CASCADE NOT DEFERRABLE INITIALLY IMMEDIATE)');
+        $this->addSql(
+            'CREATE TABLE table_change (id INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL, diff CLOB NOT NULL, step ' .
+            'INTEGER NOT NULL, says VARCHAR(255) NOT NULL, project_id VARCHAR(26) NOT NULL, CONSTRAINT ' .
+            'FK_71C9DAEC166D1F9C FOREIGN KEY (project_id) REFERENCES project (id) ON DELETE CASCADE NOT ' .
+            'DEFERRABLE INITIALLY IMMEDIATE)',
+        );
         $this->addSql('CREATE UNIQUE INDEX table_change_step ON table_change (project_id, step)');
         $this->addSql('CREATE INDEX table_change_project ON table_change (project_id)');
     }

@@ -24,7 +24,9 @@ final class Version20261125100000 extends AbstractMigration
     public function up(Schema $schema): void
     {
         $this->addSql('ALTER TABLE project ADD COLUMN last_row_id INTEGER DEFAULT 0 NOT NULL');
-        $this->addSql('UPDATE project SET last_row_id = COALESCE((SELECT MAX(uid) FROM table_row WHERE project_id = project.id), 0)');
+        $this->addSql(
+            'UPDATE project SET last_row_id = COALESCE((SELECT MAX(uid) FROM table_row WHERE project_id = project.id), 0)',
+        );
     }
 
     public function down(Schema $schema): void

@@ -44,7 +44,12 @@ final class Architecture
         return PHPat::rule()
             ->classes(Selector::inNamespace('Morphea\App\Making'))
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('Morphea\App\Entity'), Selector::inNamespace('Morphea\App\Press'), Selector::inNamespace('Morphea\App\Command'), Selector::inNamespace('Morphea\App\Storage'))
+            ->classes(
+                Selector::inNamespace('Morphea\App\Entity'),
+                Selector::inNamespace('Morphea\App\Press'),
+                Selector::inNamespace('Morphea\App\Command'),
+                Selector::inNamespace('Morphea\App\Storage'),
+            )
             ->because('runs and the command line drive one making; where pieces go is a Sink');
     }
 
@@ -53,7 +58,13 @@ final class Architecture
         return PHPat::rule()
             ->classes(Selector::inNamespace('Morphea\App\Work'))
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('Morphea\App\Bench'), Selector::inNamespace('Morphea\App\Compose'), Selector::inNamespace('Morphea\App\Rows'), Selector::inNamespace('Morphea\App\Press'), Selector::inNamespace('Morphea\App\Web'))
+            ->classes(
+                Selector::inNamespace('Morphea\App\Bench'),
+                Selector::inNamespace('Morphea\App\Compose'),
+                Selector::inNamespace('Morphea\App\Rows'),
+                Selector::inNamespace('Morphea\App\Press'),
+                Selector::inNamespace('Morphea\App\Web'),
+            )
             ->because('the room for long work takes any Task; each station brings its own');
     }
 

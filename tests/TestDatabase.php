@@ -13,11 +13,14 @@ final class TestDatabase
 
     public static function fresh(): void
     {
-        $folder = \dirname(__DIR__).'/var/test';
+        $folder = \dirname(__DIR__) . '/var/test';
         self::remove("$folder/morphea.db");
         if (!self::$migrated) {
             self::remove("$folder/empty.db");
-            (new Process([\PHP_BINARY, 'bin/console', 'doctrine:migrations:migrate', '-n', '-q', '--env=test'], \dirname(__DIR__)))->mustRun();
+            (new Process(
+                [\PHP_BINARY, 'bin/console', 'doctrine:migrations:migrate', '-n', '-q', '--env=test'],
+                \dirname(__DIR__),
+            ))->mustRun();
             // Fold the write-ahead log in, so that one file holds all.
             $database = new \PDO("sqlite:$folder/morphea.db");
             $database->exec('PRAGMA wal_checkpoint(TRUNCATE)');
@@ -33,8 +36,8 @@ final class TestDatabase
     private static function remove(string $file): void
     {
         foreach (['', '-wal', '-shm'] as $tail) {
-            if (is_file($file.$tail)) {
-                unlink($file.$tail);
+            if (is_file($file . $tail)) {
+                unlink($file . $tail);
             }
         }
     }

@@ -12,7 +12,10 @@ final class Tools
 {
     public static function assertSoundPdf(string $pdf): void
     {
-        Assert::assertStringContainsString('No syntax or stream encoding errors found', self::on($pdf, ['qpdf', '--check', '%']));
+        Assert::assertStringContainsString(
+            'No syntax or stream encoding errors found',
+            self::on($pdf, ['qpdf', '--check', '%']),
+        );
     }
 
     public static function pdfText(string $pdf): string
@@ -39,7 +42,15 @@ final class Tools
         $lines = \array_slice(explode("\n", trim(self::on($pdf, ['pdffonts', '%']))), 2);
         Assert::assertNotSame([], $lines, 'the PDF has fonts, so its text is text');
 
-        return array_map(static fn (string $line): array => ['name' => (string) strtok($line, ' '), 'embedded' => 1 === preg_match('/ (yes|no)\s+(yes|no)\s+(yes|no)\s+\d+\s+\d+\s*$/', $line, $m) && 'yes' === $m[1], 'subset' => 'yes' === ($m[2] ?? '')], $lines);
+        return array_map(
+            static fn (string $line): array => [
+                'name' => (string) strtok($line, ' '),
+                'embedded' =>
+                    1 === preg_match('/ (yes|no)\s+(yes|no)\s+(yes|no)\s+\d+\s+\d+\s*$/', $line, $m) && 'yes' === $m[1],
+                'subset' => 'yes' === ($m[2] ?? ''),
+            ],
+            $lines,
+        );
     }
 
     /** @return array<string, string> bytes by name */
@@ -87,7 +98,12 @@ final class Tools
     /** @return array<string, list<float>> the boxes of a page, in points */
     public static function pageBoxes(string $pdf, int $page = 1): array
     {
-        preg_match_all('/^Page\s+\d+ (\w+)Box:\s+([\d. ]+)$/m', self::on($pdf, ['pdfinfo', '-box', '-f', (string) $page, '-l', (string) $page, '%']), $m, \PREG_SET_ORDER);
+        preg_match_all(
+            '/^Page\s+\d+ (\w+)Box:\s+([\d. ]+)$/m',
+            self::on($pdf, ['pdfinfo', '-box', '-f', (string) $page, '-l', (string) $page, '%']),
+            $m,
+            \PREG_SET_ORDER,
+        );
         $boxes = [];
         foreach ($m as [, $name, $numbers]) {
             $boxes[$name] = array_map(floatval(...), preg_split('/\s+/', trim($numbers)) ?: []);

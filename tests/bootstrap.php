@@ -4,6 +4,6 @@ declare(strict_types=1);
 
 use Symfony\Component\Dotenv\Dotenv;
 
-require dirname(__DIR__).'/vendor/autoload.php';
-(new Dotenv())->bootEnv(dirname(__DIR__).'/.env');
-@mkdir(dirname(__DIR__).'/var/test', 0o777, true);
+require dirname(__DIR__) . '/vendor/autoload.php';
+(new Dotenv())->bootEnv(dirname(__DIR__) . '/.env');
+@mkdir(dirname(__DIR__) . '/var/test', 0o777, true);

@@ -4,13 +4,23 @@ import {kept, saves} from './saves.js';
 export const work = () => document.getElementById('work');
 export const side = () => document.getElementById('side');
 export const url = (tail = '') => work().dataset.base + tail;
-export const state = () => ({row: work().dataset.row, layer: work().dataset.layer, side: work().dataset.side, revision: work().dataset.revision});
+export const state = () => ({
+    row: work().dataset.row,
+    layer: work().dataset.layer,
+    side: work().dataset.side,
+    revision: work().dataset.revision,
+});
 export const selection = () => work().dataset.layer.split(',').filter(Boolean);
 export const box = (id) => document.getElementById(`box-${id}`);
-export const isTyping = (event) => Boolean(event.target.matches?.('input, select, textarea, [contenteditable]') || event.target.closest?.('dialog, [contenteditable]'));
+export const isTyping = (event) =>
+    Boolean(
+        event.target.matches?.('input, select, textarea, [contenteditable]') ||
+        event.target.closest?.('dialog, [contenteditable]'),
+    );
 
-// One after the other: an edit is made from what the one before it left. What is asked by scripts and what the controls of the rule line ask goes through the
-// same queue. Once sent, a step stays what it was, however often it has to be sent again, and has a token by which the server knows it.
+// One after the other: an edit is made from what the one before it left. What is asked by scripts and what the controls
+// of the rule line ask goes through the same queue. Once sent, a step stays what it was, however often it has to be
+// sent again, and has a token by which the server knows it.
 let running = null;
 const queue = saves(async (step) => {
     running = step;
@@ -24,9 +34,18 @@ const queue = saves(async (step) => {
         };
         document.addEventListener('htmx:afterRequest', after);
         if (step.issue) step.issue();
-        else htmx.ajax(step.verb, step.address, {source: document.body, target: '#work', swap: 'morph:outerHTML', values: step.values}).catch(() => {});
+        else
+            htmx.ajax(step.verb, step.address, {
+                source: document.body,
+                target: '#work',
+                swap: 'morph:outerHTML',
+                values: step.values,
+            }).catch(() => {});
         // A control that is gone by now asks nothing.
-        if (!step.started) { document.removeEventListener('htmx:afterRequest', after); answered(204); }
+        if (!step.started) {
+            document.removeEventListener('htmx:afterRequest', after);
+            answered(204);
+        }
     });
     running = null;
     const why = kept(status);
@@ -48,13 +67,15 @@ document.addEventListener('htmx:confirm', (event) => {
     queue.keep({issue: () => issueRequest(true)});
 });
 // `values` may be a function, asked only when it comes to it.
-export const ask = (verb, address, values = {}) => queue.keep({
-    verb: verb.toLowerCase(), address,
-    get values() {
-        this.sent ??= {...state(), ...(typeof values === 'function' ? values() : values)};
-        return this.sent;
-    },
-});
+export const ask = (verb, address, values = {}) =>
+    queue.keep({
+        verb: verb.toLowerCase(),
+        address,
+        get values() {
+            this.sent ??= {...state(), ...(typeof values === 'function' ? values() : values)};
+            return this.sent;
+        },
+    });
 export const edit = (tail, values = {}) => ask('POST', url(tail), values);
 export const select = (ids) => ask('GET', url(), {layer: [ids].flat().join(','), revision: ''});
 

@@ -5,10 +5,15 @@ import {notice} from './notices.js';
 const KEY = 'morphea-copied';
 
 async function copy() {
-    const answer = await fetch(`${url('/layers')}?layer=${encodeURIComponent(selection().join(','))}`, {headers: {Accept: 'application/json'}});
+    const answer = await fetch(`${url('/layers')}?layer=${encodeURIComponent(selection().join(','))}`, {
+        headers: {Accept: 'application/json'},
+    });
     if (!answer.ok) return false;
     localStorage.setItem(KEY, await answer.text());
-    notice(`${selection().length === 1 ? 'The layer is' : `${selection().length} layers are`} copied. Paste with Ctrl+V, here or in another project.`);
+    notice(
+        `${selection().length === 1 ? 'The layer is' : `${selection().length} layers are`} copied. ` +
+            'Paste with Ctrl+V, here or in another project.',
+    );
     return true;
 }
 

@@ -15,11 +15,17 @@ document.addEventListener('click', (event) => {
 });
 
 // Once something was chosen from the tools, the next key is meant for the stage.
-document.addEventListener('change', (event) => { if (event.target.matches('.tools select')) event.target.blur(); });
+document.addEventListener('change', (event) => {
+    if (event.target.matches('.tools select')) event.target.blur();
+});
 
 // Words
 document.addEventListener('words:changed', (event) => {
-    if (event.target.dataset.post) ask('POST', event.target.dataset.post, {parts: event.detail.parts, layer: event.target.dataset.layer ?? state().layer});
+    if (event.target.dataset.post)
+        ask('POST', event.target.dataset.post, {
+            parts: event.detail.parts,
+            layer: event.target.dataset.layer ?? state().layer,
+        });
 });
 document.addEventListener('htmx:afterSettle', () => {
     const words = document.getElementById('words');
@@ -38,13 +44,19 @@ document.addEventListener('pointermove', (event) => {
         if (Math.hypot(event.clientX - drag.x, event.clientY - drag.y) < 6) return;
         drag.ghost = document.createElement('div');
         drag.ghost.className = 'ghost';
-        drag.ghost.append(drag.column.querySelector('.cap').cloneNode(true), drag.column.querySelector('.h').textContent);
+        drag.ghost.append(
+            drag.column.querySelector('.cap').cloneNode(true),
+            drag.column.querySelector('.h').textContent,
+        );
         document.body.append(drag.ghost);
     }
     drag.ghost.style.left = `${event.clientX + 12}px`;
     drag.ghost.style.top = `${event.clientY + 8}px`;
     const under = document.elementsFromPoint(event.clientX, event.clientY);
-    const over = under.find((e) => KINDS.includes(e.dataset?.kind) && e.matches('.box')) ?? under.find((e) => e.id === 'side') ?? null;
+    const over =
+        under.find((e) => KINDS.includes(e.dataset?.kind) && e.matches('.box')) ??
+        under.find((e) => e.id === 'side') ??
+        null;
     if (over !== drag.over) {
         drag.over?.classList.remove('drop');
         over?.classList.add('drop');
@@ -59,18 +71,30 @@ document.addEventListener('pointerup', (event) => {
     over?.classList.remove('drop');
     if (ghost && over?.id === 'side') {
         const at = side().getBoundingClientRect();
-        edit('/add', {kind: 'placeholder', column: column.dataset.column, x: (event.clientX - at.left) / at.width, y: (event.clientY - at.top) / at.height});
+        edit('/add', {
+            kind: 'placeholder',
+            column: column.dataset.column,
+            x: (event.clientX - at.left) / at.width,
+            y: (event.clientY - at.top) / at.height,
+        });
     } else if (ghost && over) {
         link(over.dataset.box, column.dataset.column);
     } else if (!ghost) {
         pick(column);
     }
 });
-document.addEventListener('pointercancel', () => { drag?.ghost?.remove(); drag?.over?.classList.remove('drop'); drag = null; });
+document.addEventListener('pointercancel', () => {
+    drag?.ghost?.remove();
+    drag?.over?.classList.remove('drop');
+    drag = null;
+});
 // Without a mouse: Enter on a column links it to the selected text.
 document.addEventListener('keydown', (event) => {
     const column = event.target.closest?.('.column');
-    if (column && (event.key === 'Enter' || event.key === ' ')) { event.preventDefault(); pick(column); }
+    if (column && (event.key === 'Enter' || event.key === ' ')) {
+        event.preventDefault();
+        pick(column);
+    }
 });
 function pick(column) {
     const {layer} = state();
@@ -89,7 +113,8 @@ function beginLink() {
 function endLink(letter) {
     clearTimeout(waiting);
     letters = null;
-    if (letter) link(state().layer, letter); else select(state().layer);
+    if (letter) link(state().layer, letter);
+    else select(state().layer);
 }
 document.addEventListener('keydown', (event) => {
     const typing = isTyping(event);
@@ -98,7 +123,8 @@ document.addEventListener('keydown', (event) => {
         if (/^[a-z]$/i.test(event.key)) {
             letters += event.key.toUpperCase();
             clearTimeout(waiting);
-            if (Number(work().dataset.columns) <= 26) endLink(letters); else waiting = setTimeout(() => endLink(letters), 900);
+            if (Number(work().dataset.columns) <= 26) endLink(letters);
+            else waiting = setTimeout(() => endLink(letters), 900);
         } else if (event.key === 'Enter' && letters) endLink(letters);
         else if (event.key !== 'Shift') endLink(null);
         return;
@@ -113,6 +139,8 @@ document.addEventListener('keydown', (event) => {
         document.getElementById(event.key === 'PageDown' ? 'row-next' : 'row-previous')?.click();
         return;
     }
-    if (!typing && event.key === '=' && !event.ctrlKey && !event.metaKey) { event.preventDefault(); beginLink(); }
+    if (!typing && event.key === '=' && !event.ctrlKey && !event.metaKey) {
+        event.preventDefault();
+        beginLink();
+    }
 });
-

@@ -1,4 +1,5 @@
-// Type in place: the words editor, laid over the text on the stage in about its own style. The core sets the true lines as soon as it is left.
+// Type in place: the words editor, laid over the text on the stage in about its own style. The core sets the true lines
+// as soon as it is left.
 import {select, selection, side, work} from './bench.js';
 import {forget} from './words.js';
 
@@ -17,12 +18,23 @@ export async function typeInPlace(box) {
     const drawn = layer?.querySelector('text');
     const scale = sheet.getBoundingClientRect().width / Number(work().dataset.width);
     Object.assign(editor.style, {
-        left: box.style.left, top: box.style.top, width: box.style.width, minHeight: box.style.height, transform: box.style.transform,
-        alignContent: {top: 'start', middle: 'center', bottom: 'end'}[document.getElementById('set-style-verticalAlign')?.value] ?? 'center',
-        textAlign: {left: 'left', centre: 'center', right: 'right', justify: 'justify'}[document.getElementById('set-style-align')?.value] ?? 'left',
+        left: box.style.left,
+        top: box.style.top,
+        width: box.style.width,
+        minHeight: box.style.height,
+        transform: box.style.transform,
+        alignContent:
+            {top: 'start', middle: 'center', bottom: 'end'}[
+                document.getElementById('set-style-verticalAlign')?.value
+            ] ?? 'center',
+        textAlign:
+            {left: 'left', centre: 'center', right: 'right', justify: 'justify'}[
+                document.getElementById('set-style-align')?.value
+            ] ?? 'left',
         fontFamily: `"${document.getElementById('set-style-family')?.value}"`,
         fontSize: `${drawn ? Number(drawn.getAttribute('font-size')) * scale : 20}px`,
-        color: document.getElementById('set-style-colour')?.value ?? '', lineHeight: '1.2',
+        color: document.getElementById('set-style-colour')?.value ?? '',
+        lineHeight: '1.2',
     });
     sheet.append(editor);
     if (layer) layer.style.opacity = '0';
@@ -31,13 +43,23 @@ export async function typeInPlace(box) {
     if (editor.lastChild?.dataset) editor.append('\u200B');
     forget(editor);
     editor.focus();
-    if (editor.querySelector('.chip')) getSelection().setPosition(editor, editor.childNodes.length); else getSelection().selectAllChildren(editor);
+    if (editor.querySelector('.chip')) getSelection().setPosition(editor, editor.childNodes.length);
+    else getSelection().selectAllChildren(editor);
     const leave = () => {
         // What was typed is on its way by now; the morph takes the editor and the hiding of the layer with it.
-        setTimeout(() => { editor.remove(); if (layer) layer.style.opacity = ''; box.isConnected && document.getElementById(box.id)?.focus(); });
+        setTimeout(() => {
+            editor.remove();
+            if (layer) layer.style.opacity = '';
+            box.isConnected && document.getElementById(box.id)?.focus();
+        });
     };
     editor.addEventListener('focusout', (event) => {
-        if (editor.contains(event.relatedTarget) || event.relatedTarget?.closest?.('.marks, .words-foot, dialog') || document.querySelector('dialog[open]')) return;
+        if (
+            editor.contains(event.relatedTarget) ||
+            event.relatedTarget?.closest?.('.marks, .words-foot, dialog') ||
+            document.querySelector('dialog[open]')
+        )
+            return;
         leave();
     });
 }

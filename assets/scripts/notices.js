@@ -23,11 +23,13 @@ document.addEventListener('click', (event) => {
 });
 
 new MutationObserver((changes) => {
-    for (const change of changes) for (const node of change.addedNodes) {
-        if (!(node instanceof HTMLElement) || node.classList.contains('bad')) continue;
-        for (const older of [...region().children]) if (older !== node && !older.classList.contains('bad')) older.remove();
-        setTimeout(() => node.remove(), LIFETIME);
-    }
+    for (const change of changes)
+        for (const node of change.addedNodes) {
+            if (!(node instanceof HTMLElement) || node.classList.contains('bad')) continue;
+            for (const older of [...region().children])
+                if (older !== node && !older.classList.contains('bad')) older.remove();
+            setTimeout(() => node.remove(), LIFETIME);
+        }
 }).observe(region(), {childList: true});
 for (const node of region().children) if (!node.classList.contains('bad')) setTimeout(() => node.remove(), LIFETIME);
 
@@ -37,9 +39,20 @@ document.addEventListener('htmx:responseError', (event) => {
     if (isKept(event)) return;
     const status = event.detail.xhr.status;
     const said = event.detail.xhr.responseText;
-    notice(status === 401 ? 'You are signed out. Sign in in another tab, then repeat the last step; nothing was changed.'
-        : status === 403 ? 'This page was open for too long. Load it again and repeat the last step; nothing was changed.'
-        : status === 404 ? 'This is not there any more. Load the page again.'
-        : said.length < 300 && !said.includes('<') && said ? said : 'The server could not do this. Nothing was changed; try again.', true);
+    notice(
+        status === 401
+            ? 'You are signed out. Sign in in another tab, then repeat the last step; nothing was changed.'
+            : status === 403
+              ? 'This page was open for too long. Load it again and repeat the last step; nothing was changed.'
+              : status === 404
+                ? 'This is not there any more. Load the page again.'
+                : said.length < 300 && !said.includes('<') && said
+                  ? said
+                  : 'The server could not do this. Nothing was changed; try again.',
+        true,
+    );
 });
-document.addEventListener('htmx:sendError', (event) => isKept(event) || notice('The server does not answer. Is it running? Nothing was changed.', true));
+document.addEventListener(
+    'htmx:sendError',
+    (event) => isKept(event) || notice('The server does not answer. Is it running? Nothing was changed.', true),
+);

@@ -7,8 +7,14 @@ const dialog = (id) => document.getElementById(id);
 let replacing = false;
 
 // What a dialog shows is asked for when it opens.
-new MutationObserver((changes) => changes.forEach(({target}) => target.open && target.querySelector('[hx-trigger="opened"]') && htmx.trigger(target.querySelector('[hx-trigger="opened"]'), 'opened')))
-    .observe(document.body, {subtree: true, attributeFilter: ['open']});
+new MutationObserver((changes) =>
+    changes.forEach(
+        ({target}) =>
+            target.open &&
+            target.querySelector('[hx-trigger="opened"]') &&
+            htmx.trigger(target.querySelector('[hx-trigger="opened"]'), 'opened'),
+    ),
+).observe(document.body, {subtree: true, attributeFilter: ['open']});
 
 function library(change) {
     replacing = change;
@@ -40,7 +46,9 @@ document.addEventListener('input', (event) => {
     if (event.target.id !== 'font-search') return;
     const words = event.target.value.toLowerCase().split(/\s+/).filter(Boolean);
     const lines = [...document.querySelectorAll('#font-list li')];
-    lines.forEach((line) => { line.hidden = !words.every((word) => line.dataset.words.includes(word)); });
+    lines.forEach((line) => {
+        line.hidden = !words.every((word) => line.dataset.words.includes(word));
+    });
     document.getElementById('font-none').hidden = lines.some((line) => !line.hidden);
 });
 
@@ -79,7 +87,14 @@ function bring(address, values) {
         form.append(input);
     }
     const {row, layer, side, revision} = work().dataset;
-    return htmx.ajax('POST', address, {source: form, target: '#work', swap: 'morph:outerHTML', values: {row, layer, side, revision}}).finally(() => form.remove());
+    return htmx
+        .ajax('POST', address, {
+            source: form,
+            target: '#work',
+            swap: 'morph:outerHTML',
+            values: {row, layer, side, revision},
+        })
+        .finally(() => form.remove());
 }
 
 // One file dropped on the stage is artwork; several go to the pictures.
@@ -89,27 +104,38 @@ document.addEventListener('dragover', (event) => {
     event.preventDefault();
     document.getElementById('side').classList.add('drop');
 });
-document.addEventListener('dragleave', (event) => { if (event.target.closest?.('.stage')) document.getElementById('side').classList.remove('drop'); });
+document.addEventListener('dragleave', (event) => {
+    if (event.target.closest?.('.stage')) document.getElementById('side').classList.remove('drop');
+});
 document.addEventListener('drop', async (event) => {
     if (!stage(event)) return;
     event.preventDefault();
     document.getElementById('side').classList.remove('drop');
     const files = [...event.dataTransfer.files];
-    if (files.length === 1 && !files[0].name.endsWith('.zip')) return bring(url('/art'), {art: files[0], place: 'layer', page: '1'});
+    if (files.length === 1 && !files[0].name.endsWith('.zip'))
+        return bring(url('/art'), {art: files[0], place: 'layer', page: '1'});
     library(false);
     const body = document.getElementById('library-body');
-    body.addEventListener('htmx:afterSettle', () => {
-        const input = document.getElementById('library-files');
-        const holder = new DataTransfer();
-        files.forEach((file) => holder.items.add(file));
-        input.files = holder.files;
-        input.dispatchEvent(new Event('change', {bubbles: true}));
-    }, {once: true});
+    body.addEventListener(
+        'htmx:afterSettle',
+        () => {
+            const input = document.getElementById('library-files');
+            const holder = new DataTransfer();
+            files.forEach((file) => holder.items.add(file));
+            input.files = holder.files;
+            input.dispatchEvent(new Event('change', {bubbles: true}));
+        },
+        {once: true},
+    );
 });
 
 document.addEventListener('focus:set', ({detail}) => ask('POST', detail.address, {x: detail.x, y: detail.y}));
-document.addEventListener('keydown', (event) => {
-    if (!isTyping(event) && !event.ctrlKey && !event.metaKey && !event.altKey && event.key.toLowerCase() === 'v') {
-        document.querySelector('[id^="side-"][aria-pressed="false"]')?.click();
-    }
-}, true);
+document.addEventListener(
+    'keydown',
+    (event) => {
+        if (!isTyping(event) && !event.ctrlKey && !event.metaKey && !event.altKey && event.key.toLowerCase() === 'v') {
+            document.querySelector('[id^="side-"][aria-pressed="false"]')?.click();
+        }
+    },
+    true,
+);

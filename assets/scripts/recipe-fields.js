@@ -1,18 +1,30 @@
-// The choices of a recipe as controls: small ones stand in its sentence, lists and patterns below it. Each has `take()`, which says what it holds.
+// The choices of a recipe as controls: small ones stand in its sentence, lists and patterns below it. Each has
+// `take()`, which says what it holds.
 import {column, columns} from './sheet.js';
 import {menu} from './menus.js';
 import {parse} from './sheet-clipboard.js';
 
-const element = (name, attributes = {}, ...children) => { const e = document.createElement(name); Object.assign(e, attributes); e.append(...children); return e; };
+const element = (name, attributes = {}, ...children) => {
+    const e = document.createElement(name);
+    Object.assign(e, attributes);
+    e.append(...children);
+    return e;
+};
 const option = (value, words, chosen) => element('option', {value, textContent: words, selected: value === chosen});
 const others = (editing) => columns().filter(({key}) => key !== editing);
-const columnOptions = (editing, chosen) => others(editing).map(({key, letter, heading}) => option(key, `${letter} ${heading}`, chosen));
+const columnOptions = (editing, chosen) =>
+    others(editing).map(({key, letter, heading}) => option(key, `${letter} ${heading}`, chosen));
 export const changed = (from) => from.dispatchEvent(new Event('input', {bubbles: true}));
 
 // A column that cannot be mistyped; one that is not in the table any more says so.
 function cap(part) {
     const one = column(part.column);
-    const chip = element('span', {className: 'chip', contentEditable: 'false'}, element('span', {className: one ? 'cap' : 'cap look', textContent: one?.letter ?? '?'}), ` ${one?.heading ?? part.column}`);
+    const chip = element(
+        'span',
+        {className: 'chip', contentEditable: 'false'},
+        element('span', {className: one ? 'cap' : 'cap look', textContent: one?.letter ?? '?'}),
+        ` ${one?.heading ?? part.column}`,
+    );
     chip.dataset.key = part.column;
     chip.dataset.part = JSON.stringify(part);
     return chip;
@@ -26,13 +38,23 @@ function choice(label, value, {of}) {
     return select;
 }
 function oneColumn(label, value, {editing, maybe}) {
-    const select = element('select', {}, ...(maybe ? [option('', maybe, value)] : []), ...columnOptions(editing, value));
+    const select = element(
+        'select',
+        {},
+        ...(maybe ? [option('', maybe, value)] : []),
+        ...columnOptions(editing, value),
+    );
     select.setAttribute('aria-label', label);
     select.take = () => select.value;
     return select;
 }
 function words(label, value, {hint}) {
-    const input = element('input', {type: 'text', value: Array.isArray(value) ? value.join(', ') : value, placeholder: hint ?? 'nothing', autocomplete: 'off'});
+    const input = element('input', {
+        type: 'text',
+        value: Array.isArray(value) ? value.join(', ') : value,
+        placeholder: hint ?? 'nothing',
+        autocomplete: 'off',
+    });
     input.setAttribute('aria-label', label);
     input.take = () => input.value;
     return input;
@@ -51,13 +73,28 @@ function pattern(label, value, {id, editing}) {
     const box = element('div', {id, className: 'words', contentEditable: 'true', spellcheck: false}, ...parts);
     box.setAttribute('role', 'textbox');
     box.setAttribute('aria-labelledby', `${id}-label`);
-    box.addEventListener('keydown', (event) => { if (event.key === 'Enter') { event.preventDefault(); box.closest('form').requestSubmit(); } });
-    box.addEventListener('paste', (event) => { event.preventDefault(); document.execCommand('insertText', false, event.clipboardData.getData('text/plain').replace(/\s+/g, ' ')); });
+    box.addEventListener('keydown', (event) => {
+        if (event.key === 'Enter') {
+            event.preventDefault();
+            box.closest('form').requestSubmit();
+        }
+    });
+    box.addEventListener('paste', (event) => {
+        event.preventDefault();
+        document.execCommand('insertText', false, event.clipboardData.getData('text/plain').replace(/\s+/g, ' '));
+    });
     let caret = null;
-    box.addEventListener('blur', () => { const selection = getSelection(); caret = selection.rangeCount && box.contains(selection.anchorNode) ? selection.getRangeAt(0).cloneRange() : null; });
+    box.addEventListener('blur', () => {
+        const selection = getSelection();
+        caret =
+            selection.rangeCount && box.contains(selection.anchorNode) ? selection.getRangeAt(0).cloneRange() : null;
+    });
     const put = (key) => {
         const range = caret ?? document.createRange();
-        if (!caret) { range.selectNodeContents(box); range.collapse(false); }
+        if (!caret) {
+            range.selectNodeContents(box);
+            range.collapse(false);
+        }
         range.deleteContents();
         const chip = cap({column: key, shown: 'as-written'});
         range.insertNode(chip);
@@ -65,10 +102,32 @@ function pattern(label, value, {id, editing}) {
         getSelection().setPosition(box, [...box.childNodes].indexOf(chip) + 1);
         changed(box);
     };
-    const insert = menu(`${id}-insert`, 'insert a column', `Insert a column into ${label}`, others(editing).map(({key, letter, heading}) => [`${letter}  ${heading}`, () => put(key)]));
-    const all = element('div', {className: 'below'}, element('div', {className: 'd-flex justify-content-between align-items-end mb-1'}, element('span', {id: `${id}-label`, className: 'form-label m-0', textContent: label}), element('span', {}, ...insert)), box);
+    const insert = menu(
+        `${id}-insert`,
+        'insert a column',
+        `Insert a column into ${label}`,
+        others(editing).map(({key, letter, heading}) => [`${letter}  ${heading}`, () => put(key)]),
+    );
+    const all = element(
+        'div',
+        {className: 'below'},
+        element(
+            'div',
+            {className: 'd-flex justify-content-between align-items-end mb-1'},
+            element('span', {id: `${id}-label`, className: 'form-label m-0', textContent: label}),
+            element('span', {}, ...insert),
+        ),
+        box,
+    );
     // As words and columns: the server writes the pattern, whatever apostrophes and braces the words hold.
-    all.take = () => [...box.childNodes].map((node) => (node.dataset?.part ? JSON.parse(node.dataset.part) : {words: node.textContent.replace(/\u200B|\n/g, '')})).filter((part) => part.words !== '');
+    all.take = () =>
+        [...box.childNodes]
+            .map((node) =>
+                node.dataset?.part
+                    ? JSON.parse(node.dataset.part)
+                    : {words: node.textContent.replace(/\u200B|\n/g, '')},
+            )
+            .filter((part) => part.words !== '');
     return all;
 }
 // Columns in an order of their own.
@@ -76,40 +135,117 @@ function several(label, value, {id, editing}) {
     const list = element('span', {className: 'picked'});
     const add = element('span');
     const keys = () => [...list.children].map((chip) => chip.dataset.key);
-    const refresh = () => add.replaceChildren(...menu(id, keys().length ? 'then' : 'pick a column', `${keys().length ? 'then' : 'pick a column'}: ${label}`, others(editing).filter(({key}) => !keys().includes(key)).map(({key, letter, heading}) => [`${letter}  ${heading}`, () => { put(key); refresh(); document.getElementById(id).focus(); changed(all); }])));
+    const refresh = () =>
+        add.replaceChildren(
+            ...menu(
+                id,
+                keys().length ? 'then' : 'pick a column',
+                `${keys().length ? 'then' : 'pick a column'}: ${label}`,
+                others(editing)
+                    .filter(({key}) => !keys().includes(key))
+                    .map(({key, letter, heading}) => [
+                        `${letter}  ${heading}`,
+                        () => {
+                            put(key);
+                            refresh();
+                            document.getElementById(id).focus();
+                            changed(all);
+                        },
+                    ]),
+            ),
+        );
     const put = (key) => {
         const chip = cap({column: key});
         const away = element('button', {type: 'button', className: 'pipette', textContent: '×'});
         away.setAttribute('aria-label', `Take ${column(key).heading} out`);
-        away.addEventListener('click', () => { chip.remove(); refresh(); document.getElementById(id).focus(); changed(all); });
+        away.addEventListener('click', () => {
+            chip.remove();
+            refresh();
+            document.getElementById(id).focus();
+            changed(all);
+        });
         chip.append(away);
         list.append(chip);
     };
     (value ?? []).filter(column).forEach(put);
     refresh();
-    const all = element('div', {className: 'below'}, element('span', {className: 'form-label d-block', textContent: label}), list, add);
+    const all = element(
+        'div',
+        {className: 'below'},
+        element('span', {className: 'form-label d-block', textContent: label}),
+        list,
+        add,
+    );
     all.take = keys;
     return all;
 }
 function lines(label, value, {id}) {
-    const area = element('textarea', {id, rows: 5, className: 'form-control', value: Array.isArray(value) ? value.join('\n') : value, spellcheck: false});
-    const all = element('div', {className: 'below'}, element('label', {htmlFor: id, className: 'form-label', textContent: label}), area);
-    all.take = () => area.value.split('\n').map((line) => line.trim()).filter(Boolean);
+    const area = element('textarea', {
+        id,
+        rows: 5,
+        className: 'form-control',
+        value: Array.isArray(value) ? value.join('\n') : value,
+        spellcheck: false,
+    });
+    const all = element(
+        'div',
+        {className: 'below'},
+        element('label', {htmlFor: id, className: 'form-label', textContent: label}),
+        area,
+    );
+    all.take = () =>
+        area.value
+            .split('\n')
+            .map((line) => line.trim())
+            .filter(Boolean);
     return all;
 }
-// A small table of two columns. Values of the column that are not in it yet stand in it already and wait for what they become.
+// A small table of two columns. Values of the column that are not in it yet stand in it already and wait for what they
+// become.
 function pairs(label, value, {id}) {
     const body = element('tbody');
     const cells = (line) => [...line.querySelectorAll('input')].map((input) => input.value);
-    const filled = () => [...body.children].filter((line) => line.dataset.pair || cells(line)[1] !== '').map(cells).filter(([from]) => from.trim() !== '');
+    const filled = () =>
+        [...body.children]
+            .filter((line) => line.dataset.pair || cells(line)[1] !== '')
+            .map(cells)
+            .filter(([from]) => from.trim() !== '');
     const put = (from, to, pair, count = null, before = null) => {
-        const input = (now, says) => { const i = element('input', {className: 'form-control form-control-sm', value: now, autocomplete: 'off', spellcheck: false}); i.setAttribute('aria-label', says); return i; };
+        const input = (now, says) => {
+            const i = element('input', {
+                className: 'form-control form-control-sm',
+                value: now,
+                autocomplete: 'off',
+                spellcheck: false,
+            });
+            i.setAttribute('aria-label', says);
+            return i;
+        };
         const value = input(from, 'Value');
         value.readOnly = count !== null;
         const away = element('button', {type: 'button', className: 'pipette', textContent: '×', title: 'Take it out'});
         away.setAttribute('aria-label', `Take ${from || 'this line'} out`);
-        away.addEventListener('click', () => { line.remove(); changed(body); });
-        const line = element('tr', {}, element('td', {}, value), element('td', {}, input(to, from ? `${from} becomes` : 'becomes')), element('td', {}, count === null ? away : element('span', {className: 'quiet num', textContent: `${count} ×`, title: `In ${count} ${count === 1 ? 'row' : 'rows'}`})));
+        away.addEventListener('click', () => {
+            line.remove();
+            changed(body);
+        });
+        const line = element(
+            'tr',
+            {},
+            element('td', {}, value),
+            element('td', {}, input(to, from ? `${from} becomes` : 'becomes')),
+            element(
+                'td',
+                {},
+                count === null
+                    ? away
+                    : element('span', {
+                          className: 'quiet num',
+                          textContent: `${count} ×`,
+                          title: `In ${count} ${count === 1 ? 'row' : 'rows'}`,
+                      }),
+            ),
+        );
         if (pair) line.dataset.pair = '1';
         if (count !== null) line.dataset.waits = '1';
         body.insertBefore(line, before);
@@ -123,16 +259,52 @@ function pairs(label, value, {id}) {
         parse(text).forEach(([from, to]) => put(from, to ?? '', true, null, event.target.closest('tr')));
         changed(body);
     });
-    const more = element('button', {type: 'button', className: 'btn btn-plain', id: `${id}-more`, textContent: 'Another value'});
-    more.addEventListener('click', () => { put('', '', false); body.lastElementChild.querySelector('input').focus(); });
-    const all = element('div', {className: 'below'}, element('div', {className: 'pairs'}, element('table', {id}, element('thead', {}, element('tr', {}, element('th', {textContent: label}), element('th', {textContent: 'becomes'}), element('th', {}, element('span', {className: 'visually-hidden', textContent: 'Rows'})))), body)), more);
+    const more = element('button', {
+        type: 'button',
+        className: 'btn btn-plain',
+        id: `${id}-more`,
+        textContent: 'Another value',
+    });
+    more.addEventListener('click', () => {
+        put('', '', false);
+        body.lastElementChild.querySelector('input').focus();
+    });
+    const all = element(
+        'div',
+        {className: 'below'},
+        element(
+            'div',
+            {className: 'pairs'},
+            element(
+                'table',
+                {id},
+                element(
+                    'thead',
+                    {},
+                    element(
+                        'tr',
+                        {},
+                        element('th', {textContent: label}),
+                        element('th', {textContent: 'becomes'}),
+                        element('th', {}, element('span', {className: 'visually-hidden', textContent: 'Rows'})),
+                    ),
+                ),
+                body,
+            ),
+        ),
+        more,
+    );
     all.take = filled;
     all.unmatched = (found) => {
         const waits = [...body.querySelectorAll('[data-waits]')];
         const here = new Map(waits.map((line) => [cells(line)[0], line]));
         const wanted = new Set(found.map(([from]) => from));
-        here.forEach((line, from) => { if (!wanted.has(from) && cells(line)[1] === '' && !line.contains(document.activeElement)) line.remove(); });
-        found.forEach(([from, count]) => { if (!here.has(from)) put(from, '', false, count); });
+        here.forEach((line, from) => {
+            if (!wanted.has(from) && cells(line)[1] === '' && !line.contains(document.activeElement)) line.remove();
+        });
+        found.forEach(([from, count]) => {
+            if (!here.has(from)) put(from, '', false, count);
+        });
     };
     return all;
 }

@@ -2,6 +2,11 @@
 import './focus.js';
 
 document.addEventListener('focus:set', async ({detail}) => {
-    await htmx.ajax('POST', detail.address, {source: document.body, target: '#picture', swap: 'outerHTML', values: {x: detail.x, y: detail.y}});
+    await htmx.ajax('POST', detail.address, {
+        source: document.body,
+        target: '#picture',
+        swap: 'outerHTML',
+        values: {x: detail.x, y: detail.y},
+    });
     document.getElementById('focus').focus();
 });

@@ -2,7 +2,10 @@
 const zone = document.querySelector('[data-drop-zone]');
 const form = document.querySelector('form[data-drop]');
 
-zone?.addEventListener('dragover', (event) => { event.preventDefault(); zone.classList.add('over'); });
+zone?.addEventListener('dragover', (event) => {
+    event.preventDefault();
+    zone.classList.add('over');
+});
 zone?.addEventListener('dragleave', () => zone.classList.remove('over'));
 zone?.addEventListener('drop', (event) => {
     event.preventDefault();
@@ -15,4 +18,6 @@ zone?.addEventListener('drop', (event) => {
 });
 
 // What was understood of a file is asked anew as soon as something is corrected.
-document.addEventListener('change', (event) => { if (event.target.form?.matches('[data-autosend]')) event.target.form.requestSubmit(); });
+document.addEventListener('change', (event) => {
+    if (event.target.form?.matches('[data-autosend]')) event.target.form.requestSubmit();
+});

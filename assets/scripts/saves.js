@@ -1,4 +1,5 @@
-// Changes on their way to the server. They are kept until it has answered, tried again, and said in a strip under the bar as long as they are not saved.
+// Changes on their way to the server. They are kept until it has answered, tried again, and said in a strip under the
+// bar as long as they are not saved.
 import {notice} from './notices.js';
 
 const WAITS = [1, 2, 4, 8, 15, 30];
@@ -19,7 +20,9 @@ async function renewed() {
     if (member === null) return 'out';
     if (String(member) !== document.body.dataset.member) return 'other';
     document.body.setAttribute('hx-headers', JSON.stringify({'X-CSRF-Token': fresh}));
-    document.querySelectorAll('input[name="_token"]').forEach((input) => { input.value = fresh; });
+    document.querySelectorAll('input[name="_token"]').forEach((input) => {
+        input.value = fresh;
+    });
     return null;
 }
 
@@ -31,7 +34,8 @@ export function kept(status) {
     return status >= 500 || status === 429 ? 'broken' : null;
 }
 
-// `send` takes one change and answers with what the server decided, or with {kept: why}; `text` tells changes in words, for copying them out.
+// `send` takes one change and answers with what the server decided, or with {kept: why}; `text` tells changes in words,
+// for copying them out.
 export function saves(send, text = null) {
     const waiting = [];
     let busy = false;
@@ -42,9 +46,17 @@ export function saves(send, text = null) {
     function strip() {
         let bar = document.getElementById('unsaved');
         document.body.classList.toggle('has-unsaved', why !== null);
-        if (why === null) { bar?.remove(); return; }
+        if (why === null) {
+            bar?.remove();
+            return;
+        }
         const words = `${waiting.length === 1 ? '1 edit' : `${waiting.length} edits`} not saved. `;
-        const made = (name, attributes, ...inside) => { const e = document.createElement(name); Object.assign(e, attributes); e.append(...inside); return e; };
+        const made = (name, attributes, ...inside) => {
+            const e = document.createElement(name);
+            Object.assign(e, attributes);
+            e.append(...inside);
+            return e;
+        };
         if (!bar) {
             bar = made('div', {id: 'unsaved', className: 'unsaved'});
             bar.setAttribute('role', 'alert');
@@ -52,10 +64,24 @@ export function saves(send, text = null) {
         }
         if (bar.dataset.says === words + why) return;
         bar.dataset.says = words + why;
-        const act = (id, says, go) => made('button', {id, type: 'button', className: 'btn btn-plain', textContent: says, onclick: go});
+        const act = (id, says, go) =>
+            made('button', {id, type: 'button', className: 'btn btn-plain', textContent: says, onclick: go});
         bar.replaceChildren(made('span', {}, made('b', {textContent: words}), WHY[why]));
-        if (why === 'out' || why === 'other') bar.append(made('a', {className: 'btn btn-plain', href: document.body.dataset.signIn, target: '_blank', textContent: 'Sign in in another tab'}));
-        bar.append(act('save-now', 'Try now', () => { tries = 0; pump(); }));
+        if (why === 'out' || why === 'other')
+            bar.append(
+                made('a', {
+                    className: 'btn btn-plain',
+                    href: document.body.dataset.signIn,
+                    target: '_blank',
+                    textContent: 'Sign in in another tab',
+                }),
+            );
+        bar.append(
+            act('save-now', 'Try now', () => {
+                tries = 0;
+                pump();
+            }),
+        );
         if (text) bar.append(act('copy-unsaved', 'Copy them out', copy));
     }
     function copy() {
@@ -65,7 +91,11 @@ export function saves(send, text = null) {
         area.select();
         document.execCommand('copy');
         area.remove();
-        notice(`${waiting.length === 1 ? 'The edit is' : 'The edits are'} in the clipboard as text. ${waiting.length === 1 ? 'It' : 'They'} still wait to be saved.`);
+        notice(
+            waiting.length === 1
+                ? 'The edit is in the clipboard as text. It still waits to be saved.'
+                : 'The edits are in the clipboard as text. They still wait to be saved.',
+        );
     }
     async function pump() {
         clearTimeout(timer);
@@ -79,7 +109,9 @@ export function saves(send, text = null) {
                     const still = await renewed();
                     answer = still ? {kept: still} : await send(waiting[0].what);
                 }
-            } catch { answer = {kept: 'silent'}; }
+            } catch {
+                answer = {kept: 'silent'};
+            }
             if (answer.kept) {
                 why = answer.kept;
                 timer = setTimeout(pump, 1000 * WAITS[Math.min(tries, WAITS.length - 1)]);
@@ -95,7 +127,9 @@ export function saves(send, text = null) {
     }
     // Whoever comes back to the page, or gets the line back, need not wait.
     ['online', 'focus'].forEach((event) => window.addEventListener(event, () => why && pump()));
-    window.addEventListener('beforeunload', (event) => { if (waiting.length) event.preventDefault(); });
+    window.addEventListener('beforeunload', (event) => {
+        if (waiting.length) event.preventDefault();
+    });
 
     return {
         keep(what) {

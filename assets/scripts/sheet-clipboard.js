@@ -4,12 +4,20 @@ import {token} from './saves.js';
 import {base, changeCells, column, columns, gridHasKeys, reload, root, selected, set, sheet} from './sheet.js';
 
 const quoted = (text) => (/["\t\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
-['copy', 'cut'].forEach((type) => document.addEventListener(type, (event) => {
-    if (!gridHasKeys() || !selected().length) return;
-    event.preventDefault();
-    event.clipboardData.setData('text/plain', selected().map((line) => line.map((cell) => quoted(String(cell.getValue() ?? ''))).join('\t')).join('\n'));
-    if (type === 'cut') set(() => ''); else notice('Copied.');
-}));
+['copy', 'cut'].forEach((type) =>
+    document.addEventListener(type, (event) => {
+        if (!gridHasKeys() || !selected().length) return;
+        event.preventDefault();
+        event.clipboardData.setData(
+            'text/plain',
+            selected()
+                .map((line) => line.map((cell) => quoted(String(cell.getValue() ?? ''))).join('\t'))
+                .join('\n'),
+        );
+        if (type === 'cut') set(() => '');
+        else notice('Copied.');
+    }),
+);
 export function parse(text) {
     const lines = [[]];
     let cell = '';
@@ -17,11 +25,22 @@ export function parse(text) {
     const source = text.replace(/\r\n?/g, '\n').replace(/\n$/, '');
     for (let i = 0; i < source.length; i += 1) {
         const c = source[i];
-        if (inside) { if (c === '"') { if (source[i + 1] === '"') { cell += '"'; i += 1; } else inside = false; } else cell += c; }
-        else if (c === '"' && cell === '') inside = true;
-        else if (c === '\t') { lines[lines.length - 1].push(cell); cell = ''; }
-        else if (c === '\n') { lines[lines.length - 1].push(cell); cell = ''; lines.push([]); }
-        else cell += c;
+        if (inside) {
+            if (c === '"') {
+                if (source[i + 1] === '"') {
+                    cell += '"';
+                    i += 1;
+                } else inside = false;
+            } else cell += c;
+        } else if (c === '"' && cell === '') inside = true;
+        else if (c === '\t') {
+            lines[lines.length - 1].push(cell);
+            cell = '';
+        } else if (c === '\n') {
+            lines[lines.length - 1].push(cell);
+            cell = '';
+            lines.push([]);
+        } else cell += c;
     }
     lines[lines.length - 1].push(cell);
     return lines;
@@ -31,11 +50,18 @@ document.addEventListener('paste', (event) => {
     const text = event.clipboardData.getData('text/plain');
     const from = selected()[0]?.[0];
     const pictures = [...event.clipboardData.files].filter(isPicture);
-    if (from && !text && pictures.length) { event.preventDefault(); bringPictures(pictures, from.getData()._id, from.getField()); return; }
+    if (from && !text && pictures.length) {
+        event.preventDefault();
+        bringPictures(pictures, from.getData()._id, from.getField());
+        return;
+    }
     if (!text || !from) return;
     event.preventDefault();
     const lines = parse(text);
-    if (lines.length === 1 && lines[0].length === 1 && selected().flat().length > 1) { set(() => lines[0][0]); return; }
+    if (lines.length === 1 && lines[0].length === 1 && selected().flat().length > 1) {
+        set(() => lines[0][0]);
+        return;
+    }
     const rows = sheet().getRows('active');
     const start = rows.findIndex((row) => row.getData()._id === from.getData()._id);
     const keys = columns().slice(columns().findIndex((one) => one.key === from.getField()));
@@ -43,18 +69,26 @@ document.addEventListener('paste', (event) => {
     const fresh = [];
     lines.forEach((line, r) => {
         const values = {};
-        line.forEach((value, c) => { if (keys[c] && !keys[c].recipe) values[keys[c].key] = value; });
+        line.forEach((value, c) => {
+            if (keys[c] && !keys[c].recipe) values[keys[c].key] = value;
+        });
         const row = rows[start + r];
-        if (row) cells[row.getData()._id] = values; else fresh.push(values);
+        if (row) cells[row.getData()._id] = values;
+        else fresh.push(values);
     });
-    changeCells(cells, {new: fresh, says: `${lines.length} × ${Math.max(...lines.map((line) => line.length))} cells pasted`});
+    changeCells(cells, {
+        new: fresh,
+        says: `${lines.length} × ${Math.max(...lines.map((line) => line.length))} cells pasted`,
+    });
 });
-
 
 // Pictures dropped or pasted on a cell: the first goes there, others into the cells below
 const isPicture = (file) => file.type.startsWith('image/') || file.type === 'application/pdf';
 async function bringPictures(files, id, key) {
-    if (column(key).recipe) { notice('This column is made by a recipe; its cells follow from others.', true); return; }
+    if (column(key).recipe) {
+        notice('This column is made by a recipe; its cells follow from others.', true);
+        return;
+    }
     const names = [];
     const told = [];
     const said = files.length > 3 ? notice('') : null;
@@ -62,22 +96,37 @@ async function bringPictures(files, id, key) {
         if (said) said.firstChild.textContent = `Picture ${i + 1} of ${files.length} is on its way …`;
         const body = new FormData();
         body.append('pictures[]', file);
-        const answer = await fetch(`${base}/pictures/drop`, {method: 'POST', headers: {'X-CSRF-Token': token(), 'X-Requested-With': 'fetch'}, body}).catch(() => null);
-        const came = answer?.ok ? await answer.json() : {names: [], told: [`“${file.name}” was not taken by the server. Try it again.`]};
+        const answer = await fetch(`${base}/pictures/drop`, {
+            method: 'POST',
+            headers: {'X-CSRF-Token': token(), 'X-Requested-With': 'fetch'},
+            body,
+        }).catch(() => null);
+        const came = answer?.ok
+            ? await answer.json()
+            : {names: [], told: [`“${file.name}” was not taken by the server. Try it again.`]};
         names.push(...came.names);
         told.push(...came.told);
     }
     said?.remove();
     if (told.length) notice(told.join(' '), true);
     if (!names.length) return;
-    const rows = sheet().getRows('active').map((row) => row.getData()._id);
+    const rows = sheet()
+        .getRows('active')
+        .map((row) => row.getData()._id);
     const start = rows.indexOf(id);
     await reload();
-    changeCells(Object.fromEntries(names.slice(0, rows.length - start).map((name, i) => [rows[start + i], {[key]: name}])), {says: names.length === 1 ? `${names[0]} given to a cell` : `${names.length} pictures given to cells`});
+    changeCells(
+        Object.fromEntries(names.slice(0, rows.length - start).map((name, i) => [rows[start + i], {[key]: name}])),
+        {says: names.length === 1 ? `${names[0]} given to a cell` : `${names.length} pictures given to cells`},
+    );
 }
 const cellUnder = (event) => event.target.closest?.('#grid .tabulator-cell[tabulator-field]:not(.row-header)');
 let over = null;
-const lit = (cell) => { over?.classList.remove('drop-here-cell'); over = cell; over?.classList.add('drop-here-cell'); };
+const lit = (cell) => {
+    over?.classList.remove('drop-here-cell');
+    over = cell;
+    over?.classList.add('drop-here-cell');
+};
 root.addEventListener('dragover', (event) => lit(cellUnder(event)));
 root.addEventListener('dragleave', () => lit(null));
 root.addEventListener('drop', (event) => {
@@ -88,7 +137,7 @@ root.addEventListener('drop', (event) => {
     event.preventDefault();
     event.stopPropagation();
     root.closest('[data-drop-zone]').classList.remove('over');
-    if (cell) bringPictures(files, Number(cell.closest('.tabulator-row').dataset.id), cell.getAttribute('tabulator-field'));
+    if (cell)
+        bringPictures(files, Number(cell.closest('.tabulator-row').dataset.id), cell.getAttribute('tabulator-field'));
     else notice('Drop pictures on the cell that is to name them.');
 });
-

@@ -16,27 +16,43 @@ function openColumn(key) {
     field('column-says').textContent = open.says ?? '';
     dialog.showModal();
 }
-document.addEventListener('click', (event) => {
-    const more = event.target.closest('.more-column, #this-column');
-    if (more) { event.stopPropagation(); openColumn(more.dataset.column ?? selectedColumn()); return; }
-    const act = event.target.closest('[data-column-act]')?.dataset.columnAct;
-    if (!act) return;
-    const {key} = open;
-    const at = columns().findIndex((one) => one.key === key);
-    dialog.close();
-    if (act === 'up' || act === 'down') showBy({key, dir: act === 'up' ? 'asc' : 'desc'});
-    else if (act === 'unsorted') showBy(null);
-    else if (act === 'left' || act === 'right') change({op: 'column-move', key, to: at + (act === 'left' ? -1 : 1)});
-    else if (act === 'remove') change({op: 'column-remove', key});
-    else if (act === 'plain') change({op: 'plain', key});
-    else if (act === 'recipe') document.dispatchEvent(new CustomEvent('recipe:open', {detail: {key, recipe: open.recipe}}));
-    else if (act === 'new') document.dispatchEvent(new CustomEvent('recipe:open', {detail: {from: key}}));
-    else if (act === 'blank') change({op: 'column-add', heading: 'New column', behind: key});
-}, true);
+document.addEventListener(
+    'click',
+    (event) => {
+        const more = event.target.closest('.more-column, #this-column');
+        if (more) {
+            event.stopPropagation();
+            openColumn(more.dataset.column ?? selectedColumn());
+            return;
+        }
+        const act = event.target.closest('[data-column-act]')?.dataset.columnAct;
+        if (!act) return;
+        const {key} = open;
+        const at = columns().findIndex((one) => one.key === key);
+        dialog.close();
+        if (act === 'up' || act === 'down') showBy({key, dir: act === 'up' ? 'asc' : 'desc'});
+        else if (act === 'unsorted') showBy(null);
+        else if (act === 'left' || act === 'right')
+            change({op: 'column-move', key, to: at + (act === 'left' ? -1 : 1)});
+        else if (act === 'remove') change({op: 'column-remove', key});
+        else if (act === 'plain') change({op: 'plain', key});
+        else if (act === 'recipe')
+            document.dispatchEvent(new CustomEvent('recipe:open', {detail: {key, recipe: open.recipe}}));
+        else if (act === 'new') document.dispatchEvent(new CustomEvent('recipe:open', {detail: {from: key}}));
+        else if (act === 'blank') change({op: 'column-add', heading: 'New column', behind: key});
+    },
+    true,
+);
 document.addEventListener('change', (event) => {
     if (!open || !dialog.open) return;
     if (event.target.id === 'column-name') change({op: 'column-rename', key: open.key, heading: event.target.value});
-    if (event.target.id === 'column-kind') change({op: 'kind', key: open.key, kind: event.target.value, monthFirst: open.monthFirst});
-    if (event.target.id === 'column-order') change({op: 'kind', key: open.key, kind: open.said ? open.kind : '', monthFirst: event.target.value === '' ? null : event.target.value === 'true'});
+    if (event.target.id === 'column-kind')
+        change({op: 'kind', key: open.key, kind: event.target.value, monthFirst: open.monthFirst});
+    if (event.target.id === 'column-order')
+        change({
+            op: 'kind',
+            key: open.key,
+            kind: open.said ? open.kind : '',
+            monthFirst: event.target.value === '' ? null : event.target.value === 'true',
+        });
 });
-

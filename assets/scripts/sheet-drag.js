@@ -11,7 +11,8 @@ function draw(left, top, width, height) {
     line.hidden = false;
 }
 const holder = () => root.querySelector('.tabulator-tableholder');
-const headers = () => columns().map(({key}) => root.querySelector(`.tabulator-col[tabulator-field="${key}"]`).getBoundingClientRect());
+const headers = () =>
+    columns().map(({key}) => root.querySelector(`.tabulator-col[tabulator-field="${key}"]`).getBoundingClientRect());
 // The boundary nearest to the pointer: before the column or row of that place.
 function overColumn(x) {
     const boxes = headers();
@@ -21,12 +22,28 @@ function overColumn(x) {
     draw(at - 1, boxes[0].top, 3, holder().getBoundingClientRect().bottom - boxes[0].top);
 }
 function overRow(y) {
-    const all = [...root.querySelectorAll('.tabulator-row')].map((row) => ({id: Number(row.dataset.id), box: row.getBoundingClientRect()}));
+    const all = [...root.querySelectorAll('.tabulator-row')].map((row) => ({
+        id: Number(row.dataset.id),
+        box: row.getBoundingClientRect(),
+    }));
     if (!all.length) return;
     const next = all.find(({box}) => y < box.top + box.height / 2);
-    drag.before = next ? next.id : (sheet().getData().map((row) => row._id)[sheet().getData().findIndex((row) => row._id === all.at(-1).id) + 1] ?? null);
+    drag.before = next
+        ? next.id
+        : (sheet()
+              .getData()
+              .map((row) => row._id)[
+              sheet()
+                  .getData()
+                  .findIndex((row) => row._id === all.at(-1).id) + 1
+          ] ?? null);
     const area = holder().getBoundingClientRect();
-    draw(area.left, Math.min(area.bottom, Math.max(area.top, next ? next.box.top : all.at(-1).box.bottom)) - 1, area.width, 3);
+    draw(
+        area.left,
+        Math.min(area.bottom, Math.max(area.top, next ? next.box.top : all.at(-1).box.bottom)) - 1,
+        area.width,
+        3,
+    );
 }
 function end(take) {
     if (!drag) return;
@@ -44,32 +61,57 @@ function end(take) {
     if (ids && before !== undefined && !ids.includes(before)) change({op: 'move', ids, before});
 }
 
-['pointerdown', 'mousedown'].forEach((type) => root.addEventListener(type, (event) => {
-    const cap = event.target.closest('.heading .cap');
-    const grip = event.target.closest('.grip');
-    if ((!cap && !grip) || event.button !== 0) return;
-    // Not the beginning of a selection.
-    event.preventDefault();
-    event.stopPropagation();
-    if (type === 'mousedown') return;
-    if (grip && ordered()) { notice('The rows are shown in another order than they have. Show them as in the table first.'); return; }
-    const id = Number(event.target.closest('.tabulator-row')?.dataset.id);
-    // The selected rows go together; with all of them selected, as with a whole column, only the one taken.
-    const chosen = selectedIds();
-    drag = cap ? {key: event.target.closest('.tabulator-col').getAttribute('tabulator-field')} : {ids: chosen.includes(id) && chosen.length < sheet().getData().length ? chosen : [id]};
-    drag.y = event.clientY;
-    document.body.classList.add('dragging');
-    if (grip) drag.scrolling = setInterval(() => {
-        const area = holder().getBoundingClientRect();
-        const step = drag.y < area.top + 40 ? -14 : drag.y > area.bottom - 40 ? 14 : 0;
-        if (step) { holder().scrollTop += step; overRow(drag.y); }
-    }, 30);
-}, true));
+['pointerdown', 'mousedown'].forEach((type) =>
+    root.addEventListener(
+        type,
+        (event) => {
+            const cap = event.target.closest('.heading .cap');
+            const grip = event.target.closest('.grip');
+            if ((!cap && !grip) || event.button !== 0) return;
+            // Not the beginning of a selection.
+            event.preventDefault();
+            event.stopPropagation();
+            if (type === 'mousedown') return;
+            if (grip && ordered()) {
+                notice('The rows are shown in another order than they have. Show them as in the table first.');
+                return;
+            }
+            const id = Number(event.target.closest('.tabulator-row')?.dataset.id);
+            // The selected rows go together; with all of them selected, as with a whole column, only the one taken.
+            const chosen = selectedIds();
+            drag = cap
+                ? {key: event.target.closest('.tabulator-col').getAttribute('tabulator-field')}
+                : {ids: chosen.includes(id) && chosen.length < sheet().getData().length ? chosen : [id]};
+            drag.y = event.clientY;
+            document.body.classList.add('dragging');
+            if (grip)
+                drag.scrolling = setInterval(() => {
+                    const area = holder().getBoundingClientRect();
+                    const step = drag.y < area.top + 40 ? -14 : drag.y > area.bottom - 40 ? 14 : 0;
+                    if (step) {
+                        holder().scrollTop += step;
+                        overRow(drag.y);
+                    }
+                }, 30);
+        },
+        true,
+    ),
+);
 document.addEventListener('pointermove', (event) => {
     if (!drag) return;
     drag.y = event.clientY;
-    if (drag.key) overColumn(event.clientX); else overRow(event.clientY);
+    if (drag.key) overColumn(event.clientX);
+    else overRow(event.clientY);
 });
 document.addEventListener('pointerup', () => end(true));
 document.addEventListener('pointercancel', () => end(false));
-window.addEventListener('keydown', (event) => { if (drag && event.key === 'Escape') { event.stopPropagation(); end(false); } }, true);
+window.addEventListener(
+    'keydown',
+    (event) => {
+        if (drag && event.key === 'Escape') {
+            event.stopPropagation();
+            end(false);
+        }
+    },
+    true,
+);

@@ -4,26 +4,58 @@ import {ask, change, columns, selected, selectedColumn, selectedIds, sheet} from
 function filter() {
     const words = document.getElementById('grid-find').value.trim().toLowerCase();
     const which = document.getElementById('grid-which').value;
-    const keep = (row) => (!words || columns().some(({key}) => String(row[key]).toLowerCase().includes(words)))
-        && (which === 'all' || (which === 'bad' ? row._bad.length > 0 : which === 'off' ? row._off : row._draft));
-    if (words || which !== 'all') sheet().setFilter(keep); else sheet().clearFilter();
+    const keep = (row) =>
+        (!words || columns().some(({key}) => String(row[key]).toLowerCase().includes(words))) &&
+        (which === 'all' || (which === 'bad' ? row._bad.length > 0 : which === 'off' ? row._off : row._draft));
+    if (words || which !== 'all') sheet().setFilter(keep);
+    else sheet().clearFilter();
 }
-document.addEventListener('input', (event) => { if (event.target.id === 'grid-find') filter(); });
-document.addEventListener('change', (event) => { if (event.target.id === 'grid-which') filter(); });
-
+document.addEventListener('input', (event) => {
+    if (event.target.id === 'grid-find') filter();
+});
+document.addEventListener('change', (event) => {
+    if (event.target.id === 'grid-which') filter();
+});
 
 const finder = document.getElementById('replace');
-const question = () => ({op: 'replace', find: finder.querySelector('#find').value, with: finder.querySelector('#with').value, sameCase: finder.querySelector('#same-case').checked,
-    keys: finder.querySelector('#where').value === 'column' || finder.querySelector('#where').value === 'selection' ? [...new Set(finder.querySelector('#where').value === 'column' ? [selectedColumn()] : selected().flat().map((cell) => cell.getField()))] : [],
-    ids: finder.querySelector('#where').value === 'selection' ? selectedIds() : null});
+const question = () => ({
+    op: 'replace',
+    find: finder.querySelector('#find').value,
+    with: finder.querySelector('#with').value,
+    sameCase: finder.querySelector('#same-case').checked,
+    keys:
+        finder.querySelector('#where').value === 'column' || finder.querySelector('#where').value === 'selection'
+            ? [
+                  ...new Set(
+                      finder.querySelector('#where').value === 'column'
+                          ? [selectedColumn()]
+                          : selected()
+                                .flat()
+                                .map((cell) => cell.getField()),
+                  ),
+              ]
+            : [],
+    ids: finder.querySelector('#where').value === 'selection' ? selectedIds() : null,
+});
 let counting = 0;
 finder.addEventListener('input', () => {
     clearTimeout(counting);
     counting = setTimeout(async () => {
-        if (!question().find) { document.getElementById('found').textContent = ''; return; }
+        if (!question().find) {
+            document.getElementById('found').textContent = '';
+            return;
+        }
         const {json} = await ask({...question(), countOnly: true});
-        document.getElementById('found').textContent = json.found === undefined ? json.error : json.found === 0 ? 'Not found there.' : `${json.found.toLocaleString('en')} ${json.found === 1 ? 'cell' : 'cells'} would change.`;
+        document.getElementById('found').textContent =
+            json.found === undefined
+                ? json.error
+                : json.found === 0
+                  ? 'Not found there.'
+                  : `${json.found.toLocaleString('en')} ${json.found === 1 ? 'cell' : 'cells'} would change.`;
     }, 200);
 });
-finder.addEventListener('submit', (event) => { event.preventDefault(); finder.closest('dialog').close(); change(question()); });
-
+finder.addEventListener('submit', (event) => {
+    event.preventDefault();
+    finder.closest('dialog').close();
+    change(question());
+});

@@ -3,9 +3,16 @@ import {column, kinds, ordered, step, toGrid} from './sheet.js';
 
 // What was typed where a cell was selected: the field that opens for it begins with that.
 let typedAhead = null;
-export function beginWith(typed) { typedAhead = typed; }
+export function beginWith(typed) {
+    typedAhead = typed;
+}
 
-export const element = (name, className, ...children) => { const e = document.createElement(name); e.className = className; e.append(...children); return e; };
+export const element = (name, className, ...children) => {
+    const e = document.createElement(name);
+    e.className = className;
+    e.append(...children);
+    return e;
+};
 export function heading(cell, params) {
     const one = column(params.key);
     const cap = element('span', `cap${one.linked ? '' : ' off'}`, one.letter);
@@ -13,9 +20,18 @@ export function heading(cell, params) {
     Object.assign(more, {type: 'button', title: `Kind, name and more of ${one.heading}`});
     more.setAttribute('aria-label', `Column ${one.heading}`);
     more.dataset.column = one.key;
-    const small = element('small', one.ambiguous || one.unmatched ? 'state-look' : '', one.ambiguous ? `${one.ambiguous}: day or month first?` : one.says ? `${one.says}${one.unmatched ? `, ${one.unmatched} not in it` : ''}` : kinds[one.kind]);
+    const small = element(
+        'small',
+        one.ambiguous || one.unmatched ? 'state-look' : '',
+        one.ambiguous
+            ? `${one.ambiguous}: day or month first?`
+            : one.says
+              ? `${one.says}${one.unmatched ? `, ${one.unmatched} not in it` : ''}`
+              : kinds[one.kind],
+    );
     if (one.says) small.title = one.says;
-    if (ordered()?.key === one.key) small.prepend(element('span', 'tag', ordered().dir === 'asc' ? 'A to Z' : 'Z to A'), ' ');
+    if (ordered()?.key === one.key)
+        small.prepend(element('span', 'tag', ordered().dir === 'asc' ? 'A to Z' : 'Z to A'), ' ');
     cap.title = 'Drag to another place';
     return element('div', 'heading', element('span', 'h', cap, element('b', '', one.heading), more), small);
 }
@@ -28,7 +44,11 @@ export function shown(cell, {key}) {
     if (bad) box.title = one.kind === 'picture' ? 'There is no such picture here' : `Not a ${kinds[one.kind]}`;
     if (one.kind === 'picture' && value && !bad) {
         const picture = element('img', 'cell-picture');
-        Object.assign(picture, {src: `${document.getElementById('grid').dataset.find}?cell=${encodeURIComponent(value)}`, alt: '', loading: 'lazy'});
+        Object.assign(picture, {
+            src: `${document.getElementById('grid').dataset.find}?cell=${encodeURIComponent(value)}`,
+            alt: '',
+            loading: 'lazy',
+        });
         return element('span', 'cell-with', picture, box);
     }
     if (one.kind === 'colour' && value && !bad) {
@@ -42,7 +62,13 @@ export function number(cell) {
     const {_no, _off, _draft} = cell.getData();
     const grip = element('span', 'grip', '⠿');
     grip.title = 'Drag to another place';
-    return element('span', 'row-no', grip, _off ? element('span', 'tag', 'off') : _draft ? element('span', 'tag look', 'draft') : '', String(_no));
+    return element(
+        'span',
+        'row-no',
+        grip,
+        _off ? element('span', 'tag', 'off') : _draft ? element('span', 'tag look', 'draft') : '',
+        String(_no),
+    );
 }
 export function editor(cell, onRendered, success, cancel) {
     const input = document.createElement('textarea');
@@ -52,18 +78,31 @@ export function editor(cell, onRendered, success, cancel) {
     input.value = start ?? cell.getValue() ?? '';
     input.rows = 1;
     input.setAttribute('aria-label', cell.getColumn().getDefinition().title);
-    onRendered(() => { input.focus({preventScroll: true}); typed ? input.setSelectionRange(input.value.length, input.value.length) : input.select(); });
+    onRendered(() => {
+        input.focus({preventScroll: true});
+        typed ? input.setSelectionRange(input.value.length, input.value.length) : input.select();
+    });
     let done = false;
-    const finish = (how) => { if (!done) { done = true; how === 'take' ? success(input.value) : cancel(); } };
+    const finish = (how) => {
+        if (!done) {
+            done = true;
+            how === 'take' ? success(input.value) : cancel();
+        }
+    };
     input.addEventListener('blur', () => finish('take'));
     input.addEventListener('keydown', (event) => {
         event.stopPropagation();
-        if (event.key === 'Escape') { finish('leave'); toGrid(); }
-        else if (event.key === 'Enter' && event.altKey) { event.preventDefault(); input.setRangeText('\n', input.selectionStart, input.selectionEnd, 'end'); }
-        else if (event.key === 'Enter' || event.key === 'Tab') {
+        if (event.key === 'Escape') {
+            finish('leave');
+            toGrid();
+        } else if (event.key === 'Enter' && event.altKey) {
+            event.preventDefault();
+            input.setRangeText('\n', input.selectionStart, input.selectionEnd, 'end');
+        } else if (event.key === 'Enter' || event.key === 'Tab') {
             event.preventDefault();
             finish('take');
-            if (event.key === 'Enter') step(event.shiftKey ? -1 : 1, 0); else step(0, event.shiftKey ? -1 : 1);
+            if (event.key === 'Enter') step(event.shiftKey ? -1 : 1, 0);
+            else step(0, event.shiftKey ? -1 : 1);
         }
     });
     return input;

@@ -1,16 +1,28 @@
-// The table of the Rows screen as all of its parts share it: what is in it, what is selected, and how it is changed. Everything people do is asked of
-// the server, which answers with what changed; recipes, marks and history are its work.
+// The table of the Rows screen as all of its parts share it: what is in it, what is selected, and how it is changed.
+// Everything people do is asked of the server, which answers with what changed; recipes, marks and history are its
+// work.
 import {notice} from './notices.js';
 import {kept, saves, token} from './saves.js';
 
 export const root = document.getElementById('grid');
 export const {base} = root.dataset;
-export const kinds = {text: 'text', number: 'number', date: 'date', 'yes-no': 'yes or no', colour: 'colour', address: 'address', picture: 'picture'};
+export const kinds = {
+    'text': 'text',
+    'number': 'number',
+    'date': 'date',
+    'yes-no': 'yes or no',
+    'colour': 'colour',
+    'address': 'address',
+    'picture': 'picture',
+};
 let state = JSON.parse(document.getElementById('first-rows').textContent);
 let table = null;
 let define = null;
 // The grid that shows it, and what makes its columns.
-export function hold(made, definitions) { table = made; define = definitions; }
+export function hold(made, definitions) {
+    table = made;
+    define = definitions;
+}
 export const sheet = () => table;
 export const rows = () => state.rows;
 export const count = () => state.count;
@@ -23,19 +35,30 @@ const dialogOpen = () => document.querySelector('dialog[open]');
 // ---- the server
 async function post(address, body) {
     const answer = await fetch(base + address, {
-        method: 'POST', body: JSON.stringify(body), headers: {'Content-Type': 'application/json', 'X-Requested-With': 'fetch', 'X-CSRF-Token': token()},
+        method: 'POST',
+        body: JSON.stringify(body),
+        headers: {'Content-Type': 'application/json', 'X-Requested-With': 'fetch', 'X-CSRF-Token': token()},
     });
     const text = await answer.text();
     let json = null;
-    try { json = JSON.parse(text); } catch { json = {error: answer.status === 413 ? 'This is larger than the server takes at once. Nothing was changed; do it in parts.' : 'The server could not do this. Nothing was changed; try again.'}; }
+    try {
+        json = JSON.parse(text);
+    } catch {
+        json = {
+            error:
+                answer.status === 413
+                    ? 'This is larger than the server takes at once. Nothing was changed; do it in parts.'
+                    : 'The server could not do this. Nothing was changed; try again.',
+        };
+    }
     return {status: answer.status, ok: answer.ok, json};
 }
 const unanswered = {ok: false, json: {error: 'The server does not answer. Nothing was changed; try again.'}};
 export const ask = (body) => post('/edit', body).catch(() => unanswered);
 export const taste = (recipe) => post('/taste', {recipe}).catch(() => unanswered);
 
-// One change after the other, each made from what the one before it left. A version is that of the first time it is sent: a change that arrived
-// although its answer was lost is known again by its token.
+// One change after the other, each made from what the one before it left. A version is that of the first time it is
+// sent: a change that arrived although its answer was lost is known again by its token.
 const queue = saves(async (body) => {
     body.version ??= state.version;
     const answer = await post('/edit', body);
@@ -46,7 +69,8 @@ export async function change(body) {
     const {ok, json} = await queue.keep({...body, token: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`});
     if (!ok) {
         notice(json.error, true);
-        if (json.stale) show({...json, all: true}); else await reload();
+        if (json.stale) show({...json, all: true});
+        else await reload();
         return false;
     }
     if (json.message) notice(json.message);
@@ -57,13 +81,21 @@ export async function change(body) {
 // Cells get other words: they show them at once, and go in where they still stand as they were seen.
 export function changeCells(cells, more = {}) {
     const seen = {};
-    for (const [id, values] of Object.entries(cells)) for (const key of Object.keys(values)) (seen[id] ??= {})[key] = more.seen?.[id]?.[key] ?? String(table.getRow(Number(id))?.getData()[key] ?? '');
+    for (const [id, values] of Object.entries(cells))
+        for (const key of Object.keys(values))
+            (seen[id] ??= {})[key] = more.seen?.[id]?.[key] ?? String(table.getRow(Number(id))?.getData()[key] ?? '');
     table.updateData(Object.entries(cells).map(([id, values]) => ({_id: Number(id), ...values})));
     return change({...more, op: 'cells', cells, seen});
 }
 // Somebody else changed these cells meanwhile: what stands there now is shown, and one's own can still be put in.
 function refused({refused: list, refusedCount: count}) {
-    const told = notice(`${list.slice(0, 3).map(({says}) => says).join(' ')}${count > 3 ? ` And ${count - 3} more.` : ''}`, true);
+    const told = notice(
+        `${list
+            .slice(0, 3)
+            .map(({says}) => says)
+            .join(' ')}${count > 3 ? ` And ${count - 3} more.` : ''}`,
+        true,
+    );
     const mine = list.filter(({now}) => now !== null);
     if (!mine.length || count > list.length) return;
     const put = document.createElement('button');
@@ -71,16 +103,38 @@ function refused({refused: list, refusedCount: count}) {
     put.className = 'btn btn-plain';
     put.textContent = 'Put mine in';
     put.addEventListener('click', () => {
-        const pick = (what) => mine.reduce((all, one) => { (all[one.id] ??= {})[one.key] = one[what]; return all; }, {});
+        const pick = (what) =>
+            mine.reduce((all, one) => {
+                (all[one.id] ??= {})[one.key] = one[what];
+                return all;
+            }, {});
         changeCells(pick('yours'), {seen: pick('now')});
         told.remove();
     });
     told.lastChild.before(put);
 }
-const OPS = {add: 'rows added', remove: 'rows removed', move: 'rows moved', switch: 'rows switched on or off', accept: 'drafts accepted', undo: 'undo', redo: 'redo', replace: 'find and replace'};
+const OPS = {
+    add: 'rows added',
+    remove: 'rows removed',
+    move: 'rows moved',
+    switch: 'rows switched on or off',
+    accept: 'drafts accepted',
+    undo: 'undo',
+    redo: 'redo',
+    replace: 'find and replace',
+};
 function words(body) {
-    const line = (id, values) => Object.entries(values).map(([key, value]) => `row ${id === null ? 'new' : table.getRow(Number(id))?.getData()._no ?? '?'}\t${column(key)?.heading ?? key}\t${value}`);
-    return body.op === 'cells' ? [...Object.entries(body.cells).flatMap(([id, values]) => line(id, values)), ...(body.new ?? []).flatMap((values) => line(null, values))].join('\n') : OPS[body.op] ?? 'a change of a column';
+    const line = (id, values) =>
+        Object.entries(values).map(
+            ([key, value]) =>
+                `row ${id === null ? 'new' : (table.getRow(Number(id))?.getData()._no ?? '?')}\t${column(key)?.heading ?? key}\t${value}`,
+        );
+    return body.op === 'cells'
+        ? [
+              ...Object.entries(body.cells).flatMap(([id, values]) => line(id, values)),
+              ...(body.new ?? []).flatMap((values) => line(null, values)),
+          ].join('\n')
+        : (OPS[body.op] ?? 'a change of a column');
 }
 export async function reload() {
     const answer = await fetch(`${base}/data`, {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
@@ -89,13 +143,19 @@ export async function reload() {
 // What waits to be saved is seen over what the server has.
 function withUnsaved(list) {
     const byId = new Map(list.map((row) => [row._id, row]));
-    for (const {op, cells} of queue.waiting()) if (op === 'cells') for (const [id, values] of Object.entries(cells)) Object.assign(byId.get(Number(id)) ?? {}, values);
+    for (const {op, cells} of queue.waiting())
+        if (op === 'cells')
+            for (const [id, values] of Object.entries(cells)) Object.assign(byId.get(Number(id)) ?? {}, values);
     return list;
 }
 // The order the rows are shown in, where it is not that of the table: {key, dir}.
 let order = null;
 export const ordered = () => order;
-export function showBy(by) { order = by; redraw(state.rows); if (!order) table.clearSort(); }
+export function showBy(by) {
+    order = by;
+    redraw(state.rows);
+    if (!order) table.clearSort();
+}
 // Headings anew; what was made wide or narrow by hand stays so.
 function redraw(sample) {
     const widths = Object.fromEntries(table.getColumns().map((one) => [one.getField(), one.getWidth()]));
@@ -108,16 +168,29 @@ function show(json) {
     const {bar, all, refused: none, refusedCount: nothing, ...rest} = json;
     const rows = withUnsaved(json.rows);
     state = {...state, ...rest};
-    if (!state.count) { location.reload(); return; }
-    if (bar) { document.getElementById('bar').outerHTML = bar; htmx.process(document.getElementById('bar')); }
+    if (!state.count) {
+        location.reload();
+        return;
+    }
+    if (bar) {
+        document.getElementById('bar').outerHTML = bar;
+        htmx.process(document.getElementById('bar'));
+    }
     document.getElementById('undo').disabled = !state.canUndo;
     document.getElementById('redo').disabled = !state.canRedo;
     const draw = () => {
         const again = selection();
         if (headings) redraw(rows);
-        const done = () => { again(); document.dispatchEvent(new CustomEvent('sheet:changed')); };
+        const done = () => {
+            again();
+            document.dispatchEvent(new CustomEvent('sheet:changed'));
+        };
         if (all) table.replaceData(rows).then(done);
-        else table.updateData(rows).then(() => { rows.forEach((row) => table.getRow(row._id)?.reformat()); done(); });
+        else
+            table.updateData(rows).then(() => {
+                rows.forEach((row) => table.getRow(row._id)?.reformat());
+                done();
+            });
     };
     drawing.push(draw);
     drawNow();
@@ -131,7 +204,9 @@ export function drawNow() {
 // What is selected stays so, whatever is drawn anew.
 function selection() {
     const cells = selected();
-    const [from, to] = [cells[0]?.[0], cells.at(-1)?.at(-1)].map((cell) => cell && [cell.getData()._id, cell.getField()]);
+    const [from, to] = [cells[0]?.[0], cells.at(-1)?.at(-1)].map(
+        (cell) => cell && [cell.getData()._id, cell.getField()],
+    );
     return () => {
         const [a, b] = [from, to].map((at) => at && column(at[1]) && table.getRow(at[0])?.getCell(at[1]));
         if (a && b) range().setBounds(a, b);
@@ -140,10 +215,16 @@ function selection() {
 
 // ---- what is selected
 const range = () => table.getRanges()[0];
-export const selected = () => (range()?.getStructuredCells() ?? []).map((line) => line.filter((cell) => cell.getField() && !cell.getField().startsWith('_')));
+export const selected = () =>
+    (range()?.getStructuredCells() ?? []).map((line) =>
+        line.filter((cell) => cell.getField() && !cell.getField().startsWith('_')),
+    );
 export const selectedIds = () => [...new Set((range()?.getRows() ?? []).map((row) => row.getData()._id))];
 export const selectedColumn = () => selected()[0]?.[0]?.getField() ?? state.columns[0]?.key;
-export const gridHasKeys = () => !dialogOpen() && (document.activeElement === document.body || root.contains(document.activeElement)) && !document.activeElement.matches('textarea, input, select');
+export const gridHasKeys = () =>
+    !dialogOpen() &&
+    (document.activeElement === document.body || root.contains(document.activeElement)) &&
+    !document.activeElement.matches('textarea, input, select');
 
 // From the selected cell to another, so many rows down and columns to the right.
 export function step(down, right) {
@@ -170,10 +251,12 @@ export function selectAll() {
 // Every selected cell that is no recipe's gets what `value` says of it.
 export function set(value) {
     const cells = {};
-    selected().forEach((line, r) => line.forEach((cell, c) => {
-        if (column(cell.getField()).recipe) return;
-        const now = value(cell, r, c);
-        if (now !== cell.getValue()) (cells[cell.getData()._id] ??= {})[cell.getField()] = now;
-    }));
+    selected().forEach((line, r) =>
+        line.forEach((cell, c) => {
+            if (column(cell.getField()).recipe) return;
+            const now = value(cell, r, c);
+            if (now !== cell.getValue()) (cells[cell.getData()._id] ??= {})[cell.getField()] = now;
+        }),
+    );
     if (Object.keys(cells).length) changeCells(cells);
 }

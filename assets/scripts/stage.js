@@ -1,4 +1,5 @@
-// Direct manipulation: take hold of layers on the stage. The boxes move under the hand; the core lays out what was dropped.
+// Direct manipulation: take hold of layers on the stage. The boxes move under the hand; the core lays out what was
+// dropped.
 import {box, edit, isTyping, select, selection, side, withGroups, work} from './bench.js';
 import {typeInPlace} from './inplace.js';
 import './clipboard.js';
@@ -14,12 +15,14 @@ let moved = false;
 function frameOf(element) {
     const k = dots();
     const turn = /rotate\((-?[\d.]+)deg\)/.exec(element.style.transform);
-    const px = (value, whole) => (value.endsWith('%') ? parseFloat(value) / 100 * whole : parseFloat(value));
+    const px = (value, whole) => (value.endsWith('%') ? (parseFloat(value) / 100) * whole : parseFloat(value));
     const sheet = side();
     return {
         id: element.dataset.box,
-        x: px(element.style.left, sheet.clientWidth) * k, y: px(element.style.top, sheet.clientHeight) * k,
-        width: px(element.style.width, sheet.clientWidth) * k, height: px(element.style.height, sheet.clientHeight) * k,
+        x: px(element.style.left, sheet.clientWidth) * k,
+        y: px(element.style.top, sheet.clientHeight) * k,
+        width: px(element.style.width, sheet.clientWidth) * k,
+        height: px(element.style.height, sheet.clientHeight) * k,
         rotation: turn ? parseFloat(turn[1]) : 0,
     };
 }
@@ -29,7 +32,8 @@ function follow(element) {
     const layer = document.getElementById(`layer-${element.dataset.box}`);
     const from = JSON.parse(element.dataset.frame);
     const now = frameOf(element);
-    if (layer && now.rotation === from.rotation) layer.style.transform = `translate(${now.x - from.x}px, ${now.y - from.y}px)`;
+    if (layer && now.rotation === from.rotation)
+        layer.style.transform = `translate(${now.x - from.x}px, ${now.y - from.y}px)`;
 }
 function drop(targets, dragged = false) {
     if (!moved) return;
@@ -41,12 +45,20 @@ function exact(frame) {
     const {width, height, margin, guides} = work().dataset;
     const lines = JSON.parse(guides);
     const [w, h, m] = [Number(width), Number(height), Number(margin)];
-    const shift = (start, length, at) => at.flatMap((line) => [line - start, line - start - length, line - start - length / 2]).filter((d) => Math.abs(d) < dots()).sort((a, b) => Math.abs(a) - Math.abs(b))[0] ?? 0;
+    const shift = (start, length, at) =>
+        at
+            .flatMap((line) => [line - start, line - start - length, line - start - length / 2])
+            .filter((d) => Math.abs(d) < dots())
+            .sort((a, b) => Math.abs(a) - Math.abs(b))[0] ?? 0;
     if (frame.rotation) return frame;
     return {
         ...frame,
-        x: frame.x + shift(frame.x, frame.width, [0, w / 2, w, m, w - m, ...lines.filter((g) => g.upright).map((g) => g.at)]),
-        y: frame.y + shift(frame.y, frame.height, [0, h / 2, h, m, h - m, ...lines.filter((g) => !g.upright).map((g) => g.at)]),
+        x:
+            frame.x +
+            shift(frame.x, frame.width, [0, w / 2, w, m, w - m, ...lines.filter((g) => g.upright).map((g) => g.at)]),
+        y:
+            frame.y +
+            shift(frame.y, frame.height, [0, h / 2, h, m, h - m, ...lines.filter((g) => !g.upright).map((g) => g.at)]),
     };
 }
 
@@ -57,8 +69,20 @@ function snapLines() {
     const m = Number(margin) * across;
     const lines = JSON.parse(guides);
     return {
-        verticalGuidelines: [0, sheet.clientWidth / 2, sheet.clientWidth, ...(m ? [m, sheet.clientWidth - m] : []), ...lines.filter((g) => g.upright).map((g) => g.at * across)],
-        horizontalGuidelines: [0, sheet.clientHeight / 2, sheet.clientHeight, ...(m ? [m, sheet.clientHeight - m] : []), ...lines.filter((g) => !g.upright).map((g) => g.at * across)],
+        verticalGuidelines: [
+            0,
+            sheet.clientWidth / 2,
+            sheet.clientWidth,
+            ...(m ? [m, sheet.clientWidth - m] : []),
+            ...lines.filter((g) => g.upright).map((g) => g.at * across),
+        ],
+        horizontalGuidelines: [
+            0,
+            sheet.clientHeight / 2,
+            sheet.clientHeight,
+            ...(m ? [m, sheet.clientHeight - m] : []),
+            ...lines.filter((g) => !g.upright).map((g) => g.at * across),
+        ],
         elementGuidelines: [...document.querySelectorAll('.box')].filter((b) => !selection().includes(b.dataset.box)),
     };
 }
@@ -79,7 +103,10 @@ function size(e) {
 function turn(e) {
     moved = true;
     e.target.style.transform = `rotate(${Math.round(e.rotation * 100) / 100}deg)`;
-    if (e.drag) { e.target.style.left = `${e.drag.left}px`; e.target.style.top = `${e.drag.top}px`; }
+    if (e.drag) {
+        e.target.style.left = `${e.drag.left}px`;
+        e.target.style.top = `${e.drag.top}px`;
+    }
 }
 
 function arm() {
@@ -87,11 +114,24 @@ function arm() {
     moveable?.destroy();
     const targets = boxes(selection());
     moveable = new window.Moveable(side(), {
-        target: targets, draggable: true, resizable: true, rotatable: true, origin: false, edge: false, throttleDrag: 0,
-        snappable: true, snapGap: true, snapThreshold: 6, isDisplaySnapDigit: true, snapDistFormat: (v) => Math.round(v * dots()), maxSnapElementGuidelineDistance: 4000,
+        target: targets,
+        draggable: true,
+        resizable: true,
+        rotatable: true,
+        origin: false,
+        edge: false,
+        throttleDrag: 0,
+        snappable: true,
+        snapGap: true,
+        snapThreshold: 6,
+        isDisplaySnapDigit: true,
+        snapDistFormat: (v) => Math.round(v * dots()),
+        maxSnapElementGuidelineDistance: 4000,
         snapDirections: {left: true, right: true, top: true, bottom: true, center: true, middle: true},
         elementSnapDirections: {left: true, right: true, top: true, bottom: true, center: true, middle: true},
-        renderDirections: ['nw', 'n', 'ne', 'w', 'e', 'sw', 's', 'se'], rotationPosition: 'top', ...snapLines(),
+        renderDirections: ['nw', 'n', 'ne', 'w', 'e', 'sw', 's', 'se'],
+        rotationPosition: 'top',
+        ...snapLines(),
     });
     // With an id of their own the handles are never taken for a new part of the side when the page morphs.
     moveable.getControlBoxElement().id = 'handles';
@@ -99,19 +139,42 @@ function arm() {
         moveable.keepRatio = Boolean(e.inputEvent?.shiftKey);
         if (e.inputEvent?.altKey) e.setFixedDirection([0, 0]);
     };
-    moveable.on('drag', move).on('dragGroup', (e) => e.events.forEach(move))
-        .on('resizeStart', start).on('resizeGroupStart', start).on('resize', size).on('resizeGroup', (e) => e.events.forEach(size))
-        .on('rotateStart', (e) => { moveable.throttleRotate = e.inputEvent?.shiftKey ? 15 : 0; }).on('rotate', turn).on('rotateGroup', (e) => e.events.forEach(turn));
-    for (const end of ['dragEnd', 'resizeEnd', 'rotateEnd']) moveable.on(end, (e) => drop([e.target], end === 'dragEnd'));
+    moveable
+        .on('drag', move)
+        .on('dragGroup', (e) => e.events.forEach(move))
+        .on('resizeStart', start)
+        .on('resizeGroupStart', start)
+        .on('resize', size)
+        .on('resizeGroup', (e) => e.events.forEach(size))
+        .on('rotateStart', (e) => {
+            moveable.throttleRotate = e.inputEvent?.shiftKey ? 15 : 0;
+        })
+        .on('rotate', turn)
+        .on('rotateGroup', (e) => e.events.forEach(turn));
+    for (const end of ['dragEnd', 'resizeEnd', 'rotateEnd'])
+        moveable.on(end, (e) => drop([e.target], end === 'dragEnd'));
     for (const end of ['dragGroupEnd', 'resizeGroupEnd', 'rotateGroupEnd']) moveable.on(end, (e) => drop(e.targets));
 }
 
 function marquee() {
     selecto?.destroy();
-    selecto = new window.Selecto({container: document.getElementById('bench'), dragContainer: document.getElementById('bench'), selectableTargets: ['.box'], hitRate: 1, selectByClick: false, selectFromInside: false, preventDefault: true});
+    selecto = new window.Selecto({
+        container: document.getElementById('bench'),
+        dragContainer: document.getElementById('bench'),
+        selectableTargets: ['.box'],
+        hitRate: 1,
+        selectByClick: false,
+        selectFromInside: false,
+        preventDefault: true,
+    });
     selecto.on('dragStart', (e) => {
         const target = e.inputEvent.target;
-        if (target.closest('.box, .moveable-control-box, .words') || document.body.classList.contains('picking') || document.getElementById('bench').classList.contains('grab')) e.stop();
+        if (
+            target.closest('.box, .moveable-control-box, .words') ||
+            document.body.classList.contains('picking') ||
+            document.getElementById('bench').classList.contains('grab')
+        )
+            e.stop();
         else document.activeElement?.blur?.();
     });
     selecto.on('selectEnd', (e) => {
@@ -124,28 +187,42 @@ function marquee() {
 }
 
 // A press on a box takes hold of it at once, whether it was selected before or not.
-document.addEventListener('mousedown', (event) => {
-    const target = event.target.closest?.('.box');
-    if (!target || event.button !== 0 || document.body.classList.contains('picking')) return;
-    const id = target.dataset.box;
-    const now = selection();
-    if (event.shiftKey) {
-        event.preventDefault();
-        select(now.includes(id) ? now.filter((one) => one !== id) : withGroups([...now, id]));
-        return;
-    }
-    if (!now.includes(id)) {
-        const ids = withGroups([id]);
-        work().dataset.layer = ids.join(',');
-        document.querySelectorAll('.box').forEach((b) => b.setAttribute('aria-pressed', String(ids.includes(b.dataset.box))));
-        moveable.target = boxes(ids);
-        Object.assign(moveable, snapLines());
-        moveable.waitToChangeTarget().then(() => moveable.dragStart(event));
-        document.addEventListener('mouseup', () => setTimeout(() => { if (!moved) select(ids); }), {once: true});
-    }
-}, true);
+document.addEventListener(
+    'mousedown',
+    (event) => {
+        const target = event.target.closest?.('.box');
+        if (!target || event.button !== 0 || document.body.classList.contains('picking')) return;
+        const id = target.dataset.box;
+        const now = selection();
+        if (event.shiftKey) {
+            event.preventDefault();
+            select(now.includes(id) ? now.filter((one) => one !== id) : withGroups([...now, id]));
+            return;
+        }
+        if (!now.includes(id)) {
+            const ids = withGroups([id]);
+            work().dataset.layer = ids.join(',');
+            document
+                .querySelectorAll('.box')
+                .forEach((b) => b.setAttribute('aria-pressed', String(ids.includes(b.dataset.box))));
+            moveable.target = boxes(ids);
+            Object.assign(moveable, snapLines());
+            moveable.waitToChangeTarget().then(() => moveable.dragStart(event));
+            document.addEventListener(
+                'mouseup',
+                () =>
+                    setTimeout(() => {
+                        if (!moved) select(ids);
+                    }),
+                {once: true},
+            );
+        }
+    },
+    true,
+);
 document.addEventListener('dblclick', (event) => {
-    const target = event.target.closest?.('.box') ?? (event.target.closest?.('.moveable-control-box') && box(selection()[0]));
+    const target =
+        event.target.closest?.('.box') ?? (event.target.closest?.('.moveable-control-box') && box(selection()[0]));
     if (target?.dataset.kind === 'text') typeInPlace(target);
 });
 // A key on a focused box is a click without a pointer.
@@ -165,13 +242,24 @@ let nudged = 0;
 
 function stepped(target, by) {
     const from = JSON.parse(target.dataset.frame);
-    return {id: target.dataset.box, rotation: from.rotation, ...plus(from, by), width: Math.max(0, from.width + by.width), height: Math.max(0, from.height + by.height)};
+    return {
+        id: target.dataset.box,
+        rotation: from.rotation,
+        ...plus(from, by),
+        width: Math.max(0, from.width + by.width),
+        height: Math.max(0, from.height + by.height),
+    };
 }
 function showSteps() {
     const k = dots();
     for (const target of boxes(selection())) {
         const now = stepped(target, plus(sent, pending));
-        Object.assign(target.style, {left: `${now.x / k}px`, top: `${now.y / k}px`, width: `${now.width / k}px`, height: `${now.height / k}px`});
+        Object.assign(target.style, {
+            left: `${now.x / k}px`,
+            top: `${now.y / k}px`,
+            width: `${now.width / k}px`,
+            height: `${now.height / k}px`,
+        });
         follow(target);
     }
     moveable?.updateRect();
@@ -180,13 +268,22 @@ function nudge(event, dx, dy) {
     if (!boxes(selection()).length) return;
     event.preventDefault();
     const step = event.shiftKey ? 10 : 1;
-    pending = plus(pending, event.ctrlKey || event.metaKey ? {...none, width: dx * step, height: dy * step} : {...none, x: dx * step, y: dy * step});
+    pending = plus(
+        pending,
+        event.ctrlKey || event.metaKey
+            ? {...none, width: dx * step, height: dy * step}
+            : {...none, x: dx * step, y: dy * step},
+    );
     showSteps();
     clearTimeout(nudged);
-    nudged = setTimeout(() => edit('/place', () => {
-        [sent, pending] = [pending, none];
-        return {frames: JSON.stringify(boxes(selection()).map((target) => stepped(target, sent)))};
-    }), 160);
+    nudged = setTimeout(
+        () =>
+            edit('/place', () => {
+                [sent, pending] = [pending, none];
+                return {frames: JSON.stringify(boxes(selection()).map((target) => stepped(target, sent)))};
+            }),
+        160,
+    );
 }
 document.addEventListener('htmx:afterSettle', () => {
     sent = none;
@@ -196,11 +293,16 @@ const arrows = {ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowD
 const press = (id) => document.getElementById(id)?.click();
 const toggle = (what) => document.querySelector(`.layer.on [aria-label="${what}"]`)?.click();
 const keys = {
-    Escape: () => selection().length && select([]),
-    Delete: () => press('remove-layer'), Backspace: () => press('remove-layer'),
-    '[': () => selection().length === 1 && edit('/order', {steps: -1}), ']': () => selection().length === 1 && edit('/order', {steps: 1}),
-    l: () => toggle('Lock'), h: () => toggle('Hide'),
-    t: () => press('add-text'), r: () => edit('/add', {kind: 'rectangle'}), o: () => edit('/add', {kind: 'ellipse'}),
+    'Escape': () => selection().length && select([]),
+    'Delete': () => press('remove-layer'),
+    'Backspace': () => press('remove-layer'),
+    '[': () => selection().length === 1 && edit('/order', {steps: -1}),
+    ']': () => selection().length === 1 && edit('/order', {steps: 1}),
+    'l': () => toggle('Lock'),
+    'h': () => toggle('Hide'),
+    't': () => press('add-text'),
+    'r': () => edit('/add', {kind: 'rectangle'}),
+    'o': () => edit('/add', {kind: 'ellipse'}),
     '?': () => document.getElementById('keys').showModal(),
 };
 const controlKeys = {
@@ -211,12 +313,23 @@ const controlKeys = {
 document.addEventListener('keydown', (event) => {
     if (event.defaultPrevented || isTyping(event)) return;
     if (arrows[event.key]) return nudge(event, ...arrows[event.key]);
-    const action = event.ctrlKey || event.metaKey ? controlKeys[event.key.toLowerCase()] : event.altKey ? null : keys[event.key] ?? keys[event.key.toLowerCase()];
-    if (action) { event.preventDefault(); action(); }
+    const action =
+        event.ctrlKey || event.metaKey
+            ? controlKeys[event.key.toLowerCase()]
+            : event.altKey
+              ? null
+              : (keys[event.key] ?? keys[event.key.toLowerCase()]);
+    if (action) {
+        event.preventDefault();
+        action();
+    }
 });
 
 document.addEventListener('htmx:afterSettle', arm);
 window.addEventListener('resize', arm);
 document.addEventListener('zoomed', arm);
-const begin = () => { arm(); marquee(); };
+const begin = () => {
+    arm();
+    marquee();
+};
 document.readyState === 'complete' ? begin() : window.addEventListener('load', begin);

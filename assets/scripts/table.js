@@ -1,27 +1,79 @@
 // The grid of the Rows screen: its columns, its keys and the strip over it.
 import {notice} from './notices.js';
-import {change, changeCells, column, columns, count, drawNow, gridHasKeys, hold, ordered, reload, root, rows, selected, selectAll, selectedIds, set, sheet, step, toGrid} from './sheet.js';
+import {
+    change,
+    changeCells,
+    column,
+    columns,
+    count,
+    drawNow,
+    gridHasKeys,
+    hold,
+    ordered,
+    reload,
+    root,
+    rows,
+    selected,
+    selectAll,
+    selectedIds,
+    set,
+    sheet,
+    step,
+    toGrid,
+} from './sheet.js';
 import {beginWith, editor, element, heading, number, shown} from './sheet-look.js';
 import './sheet-clipboard.js';
 import './sheet-column.js';
 import './sheet-find.js';
 import './sheet-drag.js';
 
-const numeric = (value) => { const n = Number(String(value).replace(/[\s,](?=\d{3})/g, '').replace(',', '.')); return Number.isNaN(n) || value === '' ? null : n; };
-const sorter = (a, b) => { const [x, y] = [numeric(a), numeric(b)]; return x !== null && y !== null ? x - y : String(a).localeCompare(String(b), undefined, {numeric: true}); };
-// As wide as what stands in it, within reason. Cells are in letters of one width, so counting does, and nothing needs to be laid out for it.
+const numeric = (value) => {
+    const n = Number(
+        String(value)
+            .replace(/[\s,](?=\d{3})/g, '')
+            .replace(',', '.'),
+    );
+    return Number.isNaN(n) || value === '' ? null : n;
+};
+const sorter = (a, b) => {
+    const [x, y] = [numeric(a), numeric(b)];
+    return x !== null && y !== null ? x - y : String(a).localeCompare(String(b), undefined, {numeric: true});
+};
+// As wide as what stands in it, within reason. Cells are in letters of one width, so counting does, and nothing needs
+// to be laid out for it.
 const ROW = 34;
 const [LETTER, NARROWEST, WIDEST, PADDING, PICTURE] = [8.2, 110, 320, 24, 38];
 const letters = (text) => [...text].reduce((sum, c) => sum + (c > '\u2E80' ? 2 : 1), 0);
 function width(one, sample) {
-    const longest = sample.slice(0, 200).reduce((most, row) => Math.max(most, String(row[one.key] ?? '').length > most ? letters(String(row[one.key]).split('\n', 1)[0]) : 0), 0);
+    const longest = sample
+        .slice(0, 200)
+        .reduce(
+            (most, row) =>
+                Math.max(
+                    most,
+                    String(row[one.key] ?? '').length > most ? letters(String(row[one.key]).split('\n', 1)[0]) : 0,
+                ),
+            0,
+        );
     const cells = longest * LETTER + PADDING + (one.kind === 'picture' || one.kind === 'colour' ? PICTURE : 0);
     return Math.round(Math.max(NARROWEST, one.heading.length * 8 + 84, Math.min(WIDEST, cells)));
 }
-const definitions = (sample) => columns().map((one) => ({
-    width: width(one, sample), title: one.heading, field: one.key, titleFormatter: heading, titleFormatterParams: {key: one.key}, headerSort: false, sorter, minWidth: 60,
-    formatter: shown, formatterParams: {key: one.key}, hozAlign: one.kind === 'number' ? 'right' : 'left', editor: one.recipe ? false : editor, cssClass: one.recipe ? 'made' : '',
-}));
+const definitions = (sample) =>
+    columns().map((one) => ({
+        width: width(one, sample),
+        title: one.heading,
+        field: one.key,
+        titleFormatter: heading,
+        titleFormatterParams: {key: one.key},
+        headerSort: false,
+        sorter,
+        minWidth: 60,
+        formatter: shown,
+        formatterParams: {key: one.key},
+        hozAlign: one.kind === 'number' ? 'right' : 'left',
+        editor: one.recipe ? false : editor,
+        cssClass: one.recipe ? 'made' : '',
+    }));
 
 function status() {
     const all = sheet().getData();
@@ -29,16 +81,51 @@ function status() {
     const off = all.filter((row) => row._off).length;
     const drafts = all.filter((row) => row._draft).length;
     const say = (count, one, many) => (count ? `, ${count.toLocaleString('en')} ${count === 1 ? one : many}` : '');
-    document.getElementById('grid-status').textContent = `${all.length.toLocaleString('en')} ${all.length === 1 ? 'row' : 'rows'}${say(off, 'switched off', 'switched off')}${say(drafts, 'draft', 'drafts')}${say(bad, 'cell does not fit', 'cells do not fit')}`;
+    document.getElementById('grid-status').textContent =
+        `${all.length.toLocaleString('en')} ${all.length === 1 ? 'row' : 'rows'}` +
+        say(off, 'switched off', 'switched off') +
+        say(drafts, 'draft', 'drafts') +
+        say(bad, 'cell does not fit', 'cells do not fit');
     document.getElementById('accept-drafts').hidden = !drafts;
 }
 
 function begin() {
     const table = new window.Tabulator(root, {
-        data: rows(), index: '_id', columns: definitions(rows()), height: '100%', rowHeight: ROW, renderVerticalBuffer: 10 * ROW, layout: 'fitData', placeholder: 'No row is like this.',
-        rowHeader: {field: '_no', headerSort: false, resizable: false, frozen: true, width: 94, formatter: number, cssClass: 'row-header', title: 'Row', titleFormatter: () => element('span', 'visually-hidden', 'Row')},
-        selectableRange: 1, selectableRangeColumns: true, selectableRangeRows: true, selectableRangeClearCells: false, editTriggerEvent: 'dblclick', clipboard: false,
-        rowFormatter: (row) => { row.getElement().dataset.id = row.getData()._id; row.getElement().classList.toggle('row-off', Boolean(row.getData()._off)); row.getElement().classList.toggle('row-draft', Boolean(row.getData()._draft)); row.getElement().querySelectorAll('[tabindex="0"]').forEach((cell) => { cell.tabIndex = -1; }); },
+        data: rows(),
+        index: '_id',
+        columns: definitions(rows()),
+        height: '100%',
+        rowHeight: ROW,
+        renderVerticalBuffer: 10 * ROW,
+        layout: 'fitData',
+        placeholder: 'No row is like this.',
+        rowHeader: {
+            field: '_no',
+            headerSort: false,
+            resizable: false,
+            frozen: true,
+            width: 94,
+            formatter: number,
+            cssClass: 'row-header',
+            title: 'Row',
+            titleFormatter: () => element('span', 'visually-hidden', 'Row'),
+        },
+        selectableRange: 1,
+        selectableRangeColumns: true,
+        selectableRangeRows: true,
+        selectableRangeClearCells: false,
+        editTriggerEvent: 'dblclick',
+        clipboard: false,
+        rowFormatter: (row) => {
+            row.getElement().dataset.id = row.getData()._id;
+            row.getElement().classList.toggle('row-off', Boolean(row.getData()._off));
+            row.getElement().classList.toggle('row-draft', Boolean(row.getData()._draft));
+            row.getElement()
+                .querySelectorAll('[tabindex="0"]')
+                .forEach((cell) => {
+                    cell.tabIndex = -1;
+                });
+        },
         columnDefaults: {resizable: 'header'},
     });
     hold(table, definitions);
@@ -55,7 +142,12 @@ function begin() {
             const cells = selected();
             const cell = cells[0]?.[0];
             const many = cells.flat().length;
-            if (cell) document.getElementById('grid-here').textContent = `${column(cell.getField()).heading}, row ${cell.getData()._no}: ${cell.getValue() || 'empty'}${(cell.getData()._bad ?? []).includes(cell.getField()) ? ', does not fit' : ''}${many > 1 ? `, and ${many - 1} more cells` : ''}`;
+            if (cell)
+                document.getElementById('grid-here').textContent = [
+                    `${column(cell.getField()).heading}, row ${cell.getData()._no}: ${cell.getValue() || 'empty'}`,
+                    ...((cell.getData()._bad ?? []).includes(cell.getField()) ? ['does not fit'] : []),
+                    ...(many > 1 ? [`and ${many - 1} more cells`] : []),
+                ].join(', ');
         }, 200);
     });
     table.on('tableBuilt', async () => {
@@ -63,7 +155,9 @@ function begin() {
         root.querySelector(':scope > .tabulator-tableholder').setAttribute('role', 'rowgroup');
         root.querySelector('.tabulator-table').setAttribute('role', 'presentation');
         // The first rows are seen before all the others are asked for.
-        await new Promise((seen) => { requestAnimationFrame(() => setTimeout(seen)); });
+        await new Promise((seen) => {
+            requestAnimationFrame(() => setTimeout(seen));
+        });
         if (rows().length < count()) await reload();
         status();
         root.dataset.ready = '1';
@@ -73,47 +167,100 @@ function begin() {
 // ---- keys
 const page = () => Math.max(1, Math.floor(root.querySelector('.tabulator-tableholder').clientHeight / ROW) - 1);
 // How many rows and columns a key goes from the selected cell.
-const far = {PageDown: () => [page(), 0], PageUp: () => [-page(), 0], Home: (control) => [control ? -Infinity : 0, -Infinity], End: (control) => [control ? Infinity : 0, Infinity]};
-document.addEventListener('keydown', (event) => {
-    if (!gridHasKeys()) return;
-    const control = event.ctrlKey || event.metaKey;
-    const key = event.key.toLowerCase();
-    if (control && key === 'z') { event.preventDefault(); change({op: event.shiftKey ? 'redo' : 'undo'}); return; }
-    if (control && key === 'd') { event.preventDefault(); fillDown(); return; }
-    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) { event.preventDefault(); moveRows(event.key === 'ArrowUp' ? -1 : 1); return; }
-    // Tab leaves the grid, as it leaves any other control; in a cell that is being typed it goes on to the next.
-    if (event.key === 'Tab') {
-        event.stopPropagation();
-        root.querySelectorAll('.tabulator-cell[tabindex="0"]').forEach((cell) => { cell.tabIndex = -1; });
-        return;
-    }
-    const first = selected()[0]?.[0];
-    if (!first) return;
-    const nowhere = document.activeElement === document.body && {ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1]}[event.key];
-    if (nowhere) { event.preventDefault(); step(...nowhere); return; }
-    if (control && key === 'a') { event.preventDefault(); selectAll(); return; }
-    if (far[event.key]) { event.preventDefault(); event.stopPropagation(); step(...far[event.key](control)); return; }
-    if (event.key === 'Delete' || event.key === 'Backspace') { event.preventDefault(); set(() => ''); }
-    else if (event.key === 'F2' || event.key === 'Enter' || (!control && !event.altKey && event.key.length === 1)) {
-        event.preventDefault();
-        event.stopPropagation();
-        if (column(first.getField()).recipe) { notice('This column is made by a recipe; its cells follow from others.', true); return; }
-        if (event.key.length === 1) beginWith(event.key);
-        first.edit(true);
-    }
-}, true);
+const far = {
+    PageDown: () => [page(), 0],
+    PageUp: () => [-page(), 0],
+    Home: (control) => [control ? -Infinity : 0, -Infinity],
+    End: (control) => [control ? Infinity : 0, Infinity],
+};
+document.addEventListener(
+    'keydown',
+    (event) => {
+        if (!gridHasKeys()) return;
+        const control = event.ctrlKey || event.metaKey;
+        const key = event.key.toLowerCase();
+        if (control && key === 'z') {
+            event.preventDefault();
+            change({op: event.shiftKey ? 'redo' : 'undo'});
+            return;
+        }
+        if (control && key === 'd') {
+            event.preventDefault();
+            fillDown();
+            return;
+        }
+        if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+            event.preventDefault();
+            moveRows(event.key === 'ArrowUp' ? -1 : 1);
+            return;
+        }
+        // Tab leaves the grid, as it leaves any other control; in a cell that is being typed it goes on to the next.
+        if (event.key === 'Tab') {
+            event.stopPropagation();
+            root.querySelectorAll('.tabulator-cell[tabindex="0"]').forEach((cell) => {
+                cell.tabIndex = -1;
+            });
+            return;
+        }
+        const first = selected()[0]?.[0];
+        if (!first) return;
+        const nowhere =
+            document.activeElement === document.body &&
+            {ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1]}[event.key];
+        if (nowhere) {
+            event.preventDefault();
+            step(...nowhere);
+            return;
+        }
+        if (control && key === 'a') {
+            event.preventDefault();
+            selectAll();
+            return;
+        }
+        if (far[event.key]) {
+            event.preventDefault();
+            event.stopPropagation();
+            step(...far[event.key](control));
+            return;
+        }
+        if (event.key === 'Delete' || event.key === 'Backspace') {
+            event.preventDefault();
+            set(() => '');
+        } else if (
+            event.key === 'F2' ||
+            event.key === 'Enter' ||
+            (!control && !event.altKey && event.key.length === 1)
+        ) {
+            event.preventDefault();
+            event.stopPropagation();
+            if (column(first.getField()).recipe) {
+                notice('This column is made by a recipe; its cells follow from others.', true);
+                return;
+            }
+            if (event.key.length === 1) beginWith(event.key);
+            first.edit(true);
+        }
+    },
+    true,
+);
 
 function fillDown() {
     const top = selected()[0]?.map((cell) => cell.getValue());
-    if (!top || selected().length < 2) notice('Select the cell and those under it first; then its words go into all of them.');
+    if (!top || selected().length < 2)
+        notice('Select the cell and those under it first; then its words go into all of them.');
     else set((cell, r, c) => top[c]);
 }
 function moveRows(by) {
-    if (ordered()) { notice('The rows are shown in another order than they have. Show them as in the table first.'); return; }
+    if (ordered()) {
+        notice('The rows are shown in another order than they have. Show them as in the table first.');
+        return;
+    }
     const ids = selectedIds();
-    const all = sheet().getData().map((row) => row._id);
+    const all = sheet()
+        .getData()
+        .map((row) => row._id);
     const places = ids.map((id) => all.indexOf(id)).sort((a, b) => a - b);
-    const target = by < 0 ? all[places[0] - 1] : all[places[places.length - 1] + 2] ?? null;
+    const target = by < 0 ? all[places[0] - 1] : (all[places[places.length - 1] + 2] ?? null);
     if ((by < 0 && places[0] < 1) || (by > 0 && places[places.length - 1] >= all.length - 1)) return;
     change({op: 'move', ids, before: target ?? null});
 }
@@ -122,12 +269,23 @@ function moveRows(by) {
 const acts = {
     'add-under': () => change({op: 'add', under: selectedIds().at(-1) ?? null, count: 1}),
     'add-end': () => change({op: 'add', under: null, count: 1}),
-    up: () => moveRows(-1), down: () => moveRows(1),
-    off: () => change({op: 'switch', ids: selectedIds(), off: true}), on: () => change({op: 'switch', ids: selectedIds(), off: false}),
+    'up': () => moveRows(-1),
+    'down': () => moveRows(1),
+    'off': () => change({op: 'switch', ids: selectedIds(), off: true}),
+    'on': () => change({op: 'switch', ids: selectedIds(), off: false}),
     'accept-selected': () => change({op: 'accept', ids: selectedIds()}),
-    accept: () => change({op: 'accept', ids: sheet().getData().filter((row) => row._draft).map((row) => row._id)}),
-    remove: () => change({op: 'remove', ids: selectedIds()}),
-    fill: fillDown, undo: () => change({op: 'undo'}), redo: () => change({op: 'redo'}),
+    'accept': () =>
+        change({
+            op: 'accept',
+            ids: sheet()
+                .getData()
+                .filter((row) => row._draft)
+                .map((row) => row._id),
+        }),
+    'remove': () => change({op: 'remove', ids: selectedIds()}),
+    'fill': fillDown,
+    'undo': () => change({op: 'undo'}),
+    'redo': () => change({op: 'redo'}),
 };
 document.addEventListener('click', (event) => {
     const act = event.target.closest('[data-act]');

@@ -8,21 +8,32 @@ export function partsOf(editor) {
     const words = (text, mark) => {
         if (text === '') return;
         const last = parts[parts.length - 1];
-        if (last && 'words' in last && JSON.stringify(last.mark ?? null) === JSON.stringify(mark)) last.words += text; else add({words: text}, mark);
+        if (last && 'words' in last && JSON.stringify(last.mark ?? null) === JSON.stringify(mark)) last.words += text;
+        else add({words: text}, mark);
     };
     const walk = (node, mark) => {
         for (const child of node.childNodes) {
             if (child.nodeType === Node.TEXT_NODE) words(child.data.replace(/\u200B/g, ''), mark);
             else if (child.dataset?.part) add(JSON.parse(child.dataset.part), mark);
             else if (child.nodeName === 'BR') words('\n', mark);
-            else if (child.nodeName === 'DIV') { words('\n', mark); walk(child, mark); } else walk(child, child.dataset?.mark ? JSON.parse(child.dataset.mark) : mark);
+            else if (child.nodeName === 'DIV') {
+                words('\n', mark);
+                walk(child, mark);
+            } else walk(child, child.dataset?.mark ? JSON.parse(child.dataset.mark) : mark);
         }
     };
     walk(editor, null);
     return parts;
 }
 
-const NAMES = {number: 'number', 'date-short': 'date', 'date-medium': 'date', 'date-long': 'date', counted: 'counted', own: 'own pattern'};
+const NAMES = {
+    'number': 'number',
+    'date-short': 'date',
+    'date-medium': 'date',
+    'date-long': 'date',
+    'counted': 'counted',
+    'own': 'own pattern',
+};
 
 export function chip(part, letter, heading) {
     const element = document.createElement('span');
@@ -48,7 +59,9 @@ export function chip(part, letter, heading) {
 const carets = new WeakMap();
 document.addEventListener('selectionchange', () => {
     const selection = getSelection();
-    const editor = selection.anchorNode?.parentElement?.closest?.('[data-words]') ?? (selection.anchorNode?.dataset?.words !== undefined ? selection.anchorNode : null);
+    const editor =
+        selection.anchorNode?.parentElement?.closest?.('[data-words]') ??
+        (selection.anchorNode?.dataset?.words !== undefined ? selection.anchorNode : null);
     if (editor && selection.rangeCount) carets.set(editor, selection.getRangeAt(0).cloneRange());
 });
 
@@ -84,17 +97,32 @@ document.addEventListener('focusout', (event) => {
 });
 document.addEventListener('keydown', (event) => {
     const focused = event.target.closest?.('.chip');
-    if (focused && (event.key === 'Enter' || event.key === ' ')) { event.preventDefault(); openChip(focused); return; }
+    if (focused && (event.key === 'Enter' || event.key === ' ')) {
+        event.preventDefault();
+        openChip(focused);
+        return;
+    }
     const editor = event.target.closest?.('[data-words]');
     if (!editor) return;
-    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey || editor.getAttribute('aria-multiline') === 'false')) { event.preventDefault(); changed(editor); }
+    if (
+        event.key === 'Enter' &&
+        (event.ctrlKey || event.metaKey || editor.getAttribute('aria-multiline') === 'false')
+    ) {
+        event.preventDefault();
+        changed(editor);
+    }
     if (event.key === 'Escape') editor.blur();
 });
 document.addEventListener('click', (event) => {
     const item = event.target.closest('[data-insert]');
     if (!item) return;
     const {insert, key, letter, heading} = item.dataset;
-    insertColumn((insert === 'words' && document.getElementById('words-in-place')) || document.getElementById(insert), key, letter, heading);
+    insertColumn(
+        (insert === 'words' && document.getElementById('words-in-place')) || document.getElementById(insert),
+        key,
+        letter,
+        heading,
+    );
 });
 
 // The dialog that says how a column is shown.
@@ -109,7 +137,11 @@ function reveal() {
 function openChip(element) {
     open = element;
     const part = JSON.parse(element.dataset.part);
-    field('title').textContent = [...element.childNodes].filter((n) => n.nodeName !== 'SMALL').map((n) => n.textContent).join('').trim();
+    field('title').textContent = [...element.childNodes]
+        .filter((n) => n.nodeName !== 'SMALL')
+        .map((n) => n.textContent)
+        .join('')
+        .trim();
     field('shown').value = part.shown;
     field('one').value = part.one;
     field('other').value = part.other;
@@ -123,17 +155,28 @@ document.addEventListener('click', (event) => {
 });
 field('shown')?.addEventListener('change', reveal);
 dialog?.addEventListener('close', () => {
-    if (!open || !['ok', 'remove'].includes(dialog.returnValue)) { open = null; return; }
+    if (!open || !['ok', 'remove'].includes(dialog.returnValue)) {
+        open = null;
+        return;
+    }
     const editor = open.closest('[data-words]');
     if (dialog.returnValue === 'remove') open.remove();
     else {
         const part = JSON.parse(open.dataset.part);
-        Object.assign(part, {shown: field('shown').value, one: field('one').value, other: field('other').value, source: field('source').value});
+        Object.assign(part, {
+            shown: field('shown').value,
+            one: field('one').value,
+            other: field('other').value,
+            source: field('source').value,
+        });
         open.dataset.part = JSON.stringify(part);
     }
     open = null;
     changed(editor);
 });
 field('ok')?.form.addEventListener('keydown', (event) => {
-    if (event.key === 'Enter' && event.target.matches('input, select')) { event.preventDefault(); field('ok').click(); }
+    if (event.key === 'Enter' && event.target.matches('input, select')) {
+        event.preventDefault();
+        field('ok').click();
+    }
 });

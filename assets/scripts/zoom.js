@@ -4,8 +4,8 @@ import {box, isTyping, selection, side, work} from './bench.js';
 const STEPS = [10, 15, 25, 33, 50, 67, 75, 100, 125, 150, 200, 300, 400, 600, 800];
 const KEY = () => `morphea-zoom ${work().dataset.base}`;
 const bench = () => document.getElementById('bench');
-const real = () => Number(work().dataset.width) / Number(work().dataset.dpi) * 96;
-const percent = () => side().getBoundingClientRect().width / real() * 100;
+const real = () => (Number(work().dataset.width) / Number(work().dataset.dpi)) * 96;
+const percent = () => (side().getBoundingClientRect().width / real()) * 100;
 
 function show() {
     const words = `${Math.round(percent())} %`;
@@ -13,18 +13,21 @@ function show() {
     document.getElementById('zoom').setAttribute('aria-label', `Zoom, ${words}`);
 }
 function set(value) {
-    if (value === 'fit') sessionStorage.removeItem(KEY()); else sessionStorage.setItem(KEY(), String(Math.min(800, Math.max(10, value))));
+    if (value === 'fit') sessionStorage.removeItem(KEY());
+    else sessionStorage.setItem(KEY(), String(Math.min(800, Math.max(10, value))));
     apply();
     document.dispatchEvent(new Event('zoomed'));
 }
 function apply() {
     const kept = sessionStorage.getItem(KEY());
     const root = document.documentElement.style;
-    if (kept) root.setProperty('--zoomed', `${real() * Number(kept) / 100}px`); else root.removeProperty('--zoomed');
+    if (kept) root.setProperty('--zoomed', `${(real() * Number(kept)) / 100}px`);
+    else root.removeProperty('--zoomed');
     bench().style.placeItems = kept ? 'safe center' : '';
     show();
 }
-const step = (up) => set(up ? STEPS.find((s) => s > percent() + 1) ?? 800 : STEPS.findLast((s) => s < percent() - 1) ?? 10);
+const step = (up) =>
+    set(up ? (STEPS.find((s) => s > percent() + 1) ?? 800) : (STEPS.findLast((s) => s < percent() - 1) ?? 10));
 function toSelection() {
     const targets = selection().map(box).filter(Boolean);
     if (!targets.length) return;
@@ -42,26 +45,47 @@ document.addEventListener('click', (event) => {
 });
 document.addEventListener('keydown', (event) => {
     if (event.defaultPrevented || isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
-    const action = {'+': 'in', '-': 'out', 0: 'fit', 9: 'selection'}[event.key];
-    if (action) { event.preventDefault(); actions[action](); }
-    if (event.key === ' ' && (event.target.closest('.box') || !event.target.closest('button, a, summary'))) { event.preventDefault(); bench().classList.add('grab'); }
+    const action = {'+': 'in', '-': 'out', '0': 'fit', '9': 'selection'}[event.key];
+    if (action) {
+        event.preventDefault();
+        actions[action]();
+    }
+    if (event.key === ' ' && (event.target.closest('.box') || !event.target.closest('button, a, summary'))) {
+        event.preventDefault();
+        bench().classList.add('grab');
+    }
 });
-document.addEventListener('keyup', (event) => { if (event.key === ' ') bench()?.classList.remove('grab'); });
-document.addEventListener('wheel', (event) => {
-    if (!(event.ctrlKey || event.metaKey) || !event.target.closest('#bench')) return;
-    event.preventDefault();
-    set(percent() * (event.deltaY < 0 ? 1.1 : 1 / 1.1));
-}, {passive: false});
+document.addEventListener('keyup', (event) => {
+    if (event.key === ' ') bench()?.classList.remove('grab');
+});
+document.addEventListener(
+    'wheel',
+    (event) => {
+        if (!(event.ctrlKey || event.metaKey) || !event.target.closest('#bench')) return;
+        event.preventDefault();
+        set(percent() * (event.deltaY < 0 ? 1.1 : 1 / 1.1));
+    },
+    {passive: false},
+);
 
 // Pan with the space bar held down.
 let pan = null;
-document.addEventListener('pointerdown', (event) => {
-    if (bench()?.classList.contains('grab') && event.target.closest('#bench')) { event.preventDefault(); pan = {x: event.clientX, y: event.clientY, left: bench().scrollLeft, top: bench().scrollTop}; }
-}, true);
+document.addEventListener(
+    'pointerdown',
+    (event) => {
+        if (bench()?.classList.contains('grab') && event.target.closest('#bench')) {
+            event.preventDefault();
+            pan = {x: event.clientX, y: event.clientY, left: bench().scrollLeft, top: bench().scrollTop};
+        }
+    },
+    true,
+);
 document.addEventListener('pointermove', (event) => {
     if (pan) bench().scrollTo(pan.left - event.clientX + pan.x, pan.top - event.clientY + pan.y);
 });
-document.addEventListener('pointerup', () => { pan = null; });
+document.addEventListener('pointerup', () => {
+    pan = null;
+});
 
 document.addEventListener('htmx:afterSettle', apply);
 window.addEventListener('resize', show);

@@ -46,22 +46,55 @@ final class Make
 
     public static function fonts(): FontBook
     {
-        return FontBook::fromFolder(\dirname(__DIR__, 2).'/fonts', '/nowhere');
+        return FontBook::fromFolder(\dirname(__DIR__, 2) . '/fonts', '/nowhere');
     }
 
-    public static function style(float $size = 100, string $family = 'Lora', float $lineHeight = 1.2, float $letterSpacing = 0.0, Align $align = Align::Left): TextStyle
-    {
-        return new TextStyle($family, 400, false, $size, '#17211E', $align, lineHeight: $lineHeight, letterSpacing: $letterSpacing);
+    public static function style(
+        float $size = 100,
+        string $family = 'Lora',
+        float $lineHeight = 1.2,
+        float $letterSpacing = 0.0,
+        Align $align = Align::Left,
+    ): TextStyle {
+        return new TextStyle(
+            $family,
+            400,
+            false,
+            $size,
+            '#17211E',
+            $align,
+            lineHeight: $lineHeight,
+            letterSpacing: $letterSpacing,
+        );
     }
 
-    public static function text(string $pattern, ?FitRule $fit = null, ?EmptyRule $empty = null, ?Frame $frame = null, ?TextStyle $style = null, string $id = 'recipient'): TextLayer
-    {
-        return new TextLayer($id, ucfirst($id), $frame ?? new Frame(0, 0, 1000, 200), 1, false, false, Content::plain(Pattern::parse($pattern)), $style ?? self::style(), $fit ?? FitRule::keep(), $empty ?? EmptyRule::hide());
+    public static function text(
+        string $pattern,
+        ?FitRule $fit = null,
+        ?EmptyRule $empty = null,
+        ?Frame $frame = null,
+        ?TextStyle $style = null,
+        string $id = 'recipient',
+    ): TextLayer {
+        return new TextLayer(
+            $id,
+            ucfirst($id),
+            $frame ?? new Frame(0, 0, 1000, 200),
+            1,
+            false,
+            false,
+            Content::plain(Pattern::parse($pattern)),
+            $style ?? self::style(),
+            $fit ?? FitRule::keep(),
+            $empty ?? EmptyRule::hide(),
+        );
     }
 
     public static function template(Layer ...$layers): Template
     {
-        return new Template('Mending certificate', 1200, 800, 96, Unit::Pixel, 'en_GB', [new Side('Front', '#FFFFFF', array_values($layers))]);
+        return new Template('Mending certificate', 1200, 800, 96, Unit::Pixel, 'en_GB', [
+            new Side('Front', '#FFFFFF', array_values($layers)),
+        ]);
     }
 
     /** @param array<string, string> $cells */

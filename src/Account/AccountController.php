@@ -28,31 +28,38 @@ final class AccountController extends AbstractController
     #[Route('', name: 'account', methods: ['GET'])]
     public function index(#[CurrentUser] Member $member, SpaceUsed $space): Response
     {
-        return $this->render('account/account.html.twig', ['sessions' => $this->sessions->of($member), 'space' => $space->of($member)]);
+        return $this->render('account/account.html.twig', [
+            'sessions' => $this->sessions->of($member),
+            'space' => $space->of($member),
+        ]);
     }
 
     #[Route('/password', name: 'account_password', methods: ['POST'])]
-    public function password(#[CurrentUser] Member $member, Request $request, UserPasswordHasherInterface $hasher, Attempts $attempts): Response
-    {
+    public function password(
+        #[CurrentUser] Member $member,
+        Request $request,
+        UserPasswordHasherInterface $hasher,
+        Attempts $attempts,
+    ): Response {
         $input = $request->request;
         $wait = $attempts->wait(Attempts::WRONG_PASSWORD, $member->getUserIdentifier(), self::MOST, self::SECONDS);
         $new = mb_substr($input->getString('new'), 0, PasswordRule::MOST + 1);
         if ($wait > 0) {
-            return $this->told('bad', 'Too many wrong passwords. Wait '.Attempts::words($wait).' and try again.');
+            return $this->told('bad', 'Too many wrong passwords. Wait ' . Attempts::words($wait) . ' and try again.');
         }
         if (!$hasher->isPasswordValid($member, mb_substr($input->getString('old'), 0, PasswordRule::MOST))) {
             $attempts->note(Attempts::WRONG_PASSWORD, $member->getUserIdentifier());
 
             return $this->told('bad', 'The password you have now is another one. Nothing was changed.');
         }
-        if (null !== $why = PasswordRule::refuses($new, [$member->getUserIdentifier(), $member->name()])) {
+        if (null !== ($why = PasswordRule::refuses($new, [$member->getUserIdentifier(), $member->name()]))) {
             return $this->told('bad', "$why Nothing was changed.");
         }
         $member->setPassword($hasher->hashPassword($member, $new));
         $this->entities->flush();
         $ended = $this->sessions->end($member, $request->getSession()->getId());
 
-        return $this->told('good', 'The password is changed.'.(0 === $ended ? '' : ' You are signed out everywhere else.'));
+        return $this->told('good', 'The password is changed.' . (0 === $ended ? '' : ' You are signed out everywhere else.'));
     }
 
     #[Route('/sign-out-others', name: 'account_others', methods: ['POST'])]

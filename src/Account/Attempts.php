@@ -6,7 +6,10 @@ namespace Morphea\App\Account;
 
 use Doctrine\DBAL\Connection;
 
-/** How often something was tried that must not be tried without end: by whom and on what, remembered as hashes for as long as it counts. */
+/**
+ * How often something was tried that must not be tried without end: by whom and on what, remembered as hashes for as
+ * long as it counts.
+ */
 final readonly class Attempts
 {
     public const WRONG_PASSWORD = 'password';
@@ -19,7 +22,11 @@ final readonly class Attempts
 
     public function note(string $what, string $key): void
     {
-        $this->connection->executeStatement('INSERT INTO attempt (what, who, tried_at) VALUES (?, ?, ?)', [$what, self::hash($what, $key), microtime(true)]);
+        $this->connection->executeStatement('INSERT INTO attempt (what, who, tried_at) VALUES (?, ?, ?)', [
+            $what,
+            self::hash($what, $key),
+            microtime(true),
+        ]);
     }
 
     /**
@@ -29,9 +36,10 @@ final readonly class Attempts
      */
     public function wait(string $what, string $key, int $most, int $seconds): int
     {
-        $tried = $this->connection->fetchFirstColumn('SELECT tried_at FROM attempt WHERE what = ? AND who = ? AND tried_at > ? ORDER BY tried_at DESC LIMIT ?', [
-            $what, self::hash($what, $key), microtime(true) - $seconds, $most,
-        ]);
+        $tried = $this->connection->fetchFirstColumn(
+            'SELECT tried_at FROM attempt WHERE what = ? AND who = ? AND tried_at > ? ORDER BY tried_at DESC LIMIT ?',
+            [$what, self::hash($what, $key), microtime(true) - $seconds, $most],
+        );
 
         return \count($tried) < $most ? 0 : max(1, (int) ceil((float) $tried[$most - 1] + $seconds - microtime(true)));
     }
@@ -40,7 +48,11 @@ final readonly class Attempts
     public function takeBack(string $what, string $key): void
     {
         $who = self::hash($what, $key);
-        $this->connection->executeStatement('DELETE FROM attempt WHERE what = ? AND who = ? AND tried_at = (SELECT MAX(newest.tried_at) FROM attempt newest WHERE newest.what = ? AND newest.who = ?)', [$what, $who, $what, $who]);
+        $this->connection->executeStatement(
+            'DELETE FROM attempt WHERE what = ? AND who = ? AND tried_at = (SELECT MAX(newest.tried_at) FROM attempt ' .
+            'newest WHERE newest.what = ? AND newest.who = ?)',
+            [$what, $who, $what, $who],
+        );
     }
 
     public function forget(string $what, string $key): void
@@ -57,7 +69,11 @@ final readonly class Attempts
     /** In words: "7 minutes". */
     public static function words(int $seconds): string
     {
-        return $seconds < 60 ? "$seconds seconds" : (1 === ($minutes = (int) ceil($seconds / 60)) ? '1 minute' : "$minutes minutes");
+        return $seconds < 60
+            ? "$seconds seconds"
+            : (1 === ($minutes = (int) ceil($seconds / 60))
+                ? '1 minute'
+                : "$minutes minutes");
     }
 
     private static function hash(string $what, string $key): string

@@ -14,7 +14,8 @@ use Symfony\Component\Security\Core\User\UserInterface;
 use Symfony\Component\Security\Core\User\UserProviderInterface;
 
 /**
- * Members by their mail address, which is one whatever the case of its letters. For an address nobody has it takes as long as for a known one.
+ * Members by their mail address, which is one whatever the case of its letters. For an address nobody has it takes as
+ * long as for a known one.
  *
  * @implements UserProviderInterface<Member>
  */
@@ -48,7 +49,9 @@ final readonly class MemberProvider implements UserProviderInterface, PasswordUp
 
     public function refreshUser(UserInterface $user): Member
     {
-        return $user instanceof Member ? $this->entities->find(Member::class, $user->id()) ?? throw new UserNotFoundException() : throw new UserNotFoundException();
+        return $user instanceof Member
+            ? $this->entities->find(Member::class, $user->id()) ?? throw new UserNotFoundException()
+            : throw new UserNotFoundException();
     }
 
     public function supportsClass(string $class): bool

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Account;
 
-/** What makes a password too easy to guess, in words. As NIST SP 800-63B has it: length counts, and what everybody tries first is refused; no rules on kinds of letters. */
+/**
+ * What makes a password too easy to guess, in words. As NIST SP 800-63B has it: length counts, and what everybody tries
+ * first is refused; no rules on kinds of letters.
+ */
 final readonly class PasswordRule
 {
     public const LEAST = 10;
@@ -12,10 +15,49 @@ final readonly class PasswordRule
     private const DIFFERENT = 5;
     /** What people type first when they have to think of something long. */
     private const COMMON = [
-        'password', 'passwort', 'contrasena', 'motdepasse', 'qwerty', 'qwertz', 'azerty', 'letmein', 'iloveyou', 'welcome', 'admin', 'administrator', 'changeme', 'secret', 'dragon', 'monkey', 'football',
-        'baseball', 'sunshine', 'princess', 'superman', 'batman', 'whatever', 'trustno', 'starwars', 'default', 'login', 'master', 'hello', 'freedom', 'shadow', 'computer', 'internet', 'morphea',
+        'password',
+        'passwort',
+        'contrasena',
+        'motdepasse',
+        'qwerty',
+        'qwertz',
+        'azerty',
+        'letmein',
+        'iloveyou',
+        'welcome',
+        'admin',
+        'administrator',
+        'changeme',
+        'secret',
+        'dragon',
+        'monkey',
+        'football',
+        'baseball',
+        'sunshine',
+        'princess',
+        'superman',
+        'batman',
+        'whatever',
+        'trustno',
+        'starwars',
+        'default',
+        'login',
+        'master',
+        'hello',
+        'freedom',
+        'shadow',
+        'computer',
+        'internet',
+        'morphea',
     ];
-    private const ROWS = ['abcdefghijklmnopqrstuvwxyz', '01234567890123456789', 'qwertyuiopasdfghjklzxcvbnm', 'qwertzuiopasdfghjklyxcvbnm', 'azertyuiopqsdfghjklmwxcvbn', '1qaz2wsx3edc4rfv5tgb6yhn7ujm8ik9ol0p'];
+    private const ROWS = [
+        'abcdefghijklmnopqrstuvwxyz',
+        '01234567890123456789',
+        'qwertyuiopasdfghjklzxcvbnm',
+        'qwertzuiopasdfghjklyxcvbnm',
+        'azertyuiopqsdfghjklmwxcvbn',
+        '1qaz2wsx3edc4rfv5tgb6yhn7ujm8ik9ol0p',
+    ];
 
     /**
      * @param list<string> $known of the person: address and name
@@ -47,14 +89,37 @@ final readonly class PasswordRule
             }
         }
         // With the usual letters in disguise, and without figures and signs round it.
-        $plain = (string) preg_replace('/[^a-z]/', '', strtr((string) preg_replace('/^[^\p{L}@$]+|[^\p{L}@$]+$/u', '', $small), ['0' => 'o', '1' => 'l', '3' => 'e', '4' => 'a', '5' => 's', '@' => 'a', '$' => 's', '!' => 'i']));
+        $plain = (string) preg_replace(
+            '/[^a-z]/',
+            '',
+            strtr((string) preg_replace('/^[^\p{L}@$]+|[^\p{L}@$]+$/u', '', $small), [
+                '0' => 'o',
+                '1' => 'l',
+                '3' => 'e',
+                '4' => 'a',
+                '5' => 's',
+                '@' => 'a',
+                '$' => 's',
+                '!' => 'i',
+            ]),
+        );
         foreach (self::COMMON as $common) {
-            if ('' !== $plain && ($plain === $common || $plain === $common.$common || str_replace($common, '', $plain) === '')) {
+            if (
+                '' !== $plain &&
+                ($plain === $common || $plain === $common . $common || str_replace($common, '', $plain) === '')
+            ) {
                 return 'This is among the passwords that are tried first. Take some words that do not belong together.';
             }
         }
         foreach ($known as $one) {
-            $parts = array_filter([mb_strtolower($one, 'UTF-8'), mb_strtolower((string) strstr($one, '@', true), 'UTF-8'), ...explode(' ', mb_strtolower($one, 'UTF-8'))], static fn (string $part): bool => mb_strlen($part) >= 4);
+            $parts = array_filter(
+                [
+                    mb_strtolower($one, 'UTF-8'),
+                    mb_strtolower((string) strstr($one, '@', true), 'UTF-8'),
+                    ...explode(' ', mb_strtolower($one, 'UTF-8')),
+                ],
+                static fn (string $part): bool => mb_strlen($part) >= 4,
+            );
             foreach ($parts as $part) {
                 if (mb_strlen(str_replace($part, '', $small)) < self::DIFFERENT) {
                     return 'This is hardly more than your own name or address. Take some words that do not belong together.';

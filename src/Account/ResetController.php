@@ -29,10 +29,13 @@ final class ResetController extends AbstractController
         $error = null;
         if ($request->isMethod('POST')) {
             $address = MemberProvider::address(mb_substr($request->request->getString('email'), 0, 180));
-            $from = 'from '.$request->getClientIp();
-            $wait = max($this->attempts->wait(Attempts::RESET, $address, self::FOR_ONE, self::SECONDS), $this->attempts->wait(Attempts::RESET, $from, self::FROM_ONE, self::SECONDS));
+            $from = 'from ' . $request->getClientIp();
+            $wait = max(
+                $this->attempts->wait(Attempts::RESET, $address, self::FOR_ONE, self::SECONDS),
+                $this->attempts->wait(Attempts::RESET, $from, self::FROM_ONE, self::SECONDS),
+            );
             if ($wait > 0) {
-                $error = 'This was asked for too often. Wait '.Attempts::words($wait).' and try again.';
+                $error = 'This was asked for too often. Wait ' . Attempts::words($wait) . ' and try again.';
             } else {
                 $this->attempts->note(Attempts::RESET, $address);
                 $this->attempts->note(Attempts::RESET, $from);
@@ -44,10 +47,21 @@ final class ResetController extends AbstractController
             }
         }
 
-        return $this->render('account/reset.html.twig', ['asked' => $asked, 'error' => $error], new Response(status: null === $error ? 200 : 429));
+        return $this->render(
+            'account/reset.html.twig',
+            ['asked' => $asked, 'error' => $error],
+            new Response(status: null === $error ? 200 : 429),
+        );
     }
 
-    #[Route('/sign-reset/{token}', name: 'sign_reset_with', requirements: ['token' => '[0-9a-f]{64}'], methods: ['GET', 'POST'])]
+    #[
+        Route(
+            '/sign-reset/{token}',
+            name: 'sign_reset_with',
+            requirements: ['token' => '[0-9a-f]{64}'],
+            methods: ['GET', 'POST'],
+        ),
+    ]
     public function with(string $token, Request $request): Response
     {
         $member = $this->resets->member($token);
@@ -60,6 +74,10 @@ final class ResetController extends AbstractController
             }
         }
 
-        return $this->render('account/reset-with.html.twig', ['member' => $member, 'why' => $why], new Response(status: null === $member ? 404 : (null === $why ? 200 : 422)));
+        return $this->render(
+            'account/reset-with.html.twig',
+            ['member' => $member, 'why' => $why],
+            new Response(status: null === $member ? 404 : (null === $why ? 200 : 422)),
+        );
     }
 }

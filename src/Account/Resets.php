@@ -14,7 +14,10 @@ use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
-/** Links by which a password is set anew. Only their hashes are kept; mails go out by a worker, so that asking takes as long for an address nobody has. */
+/**
+ * Links by which a password is set anew. Only their hashes are kept; mails go out by a worker, so that asking takes as
+ * long for an address nobody has.
+ */
 final readonly class Resets
 {
     private const SECONDS = 3_600;
@@ -39,19 +42,28 @@ final readonly class Resets
             return;
         }
         $token = bin2hex(random_bytes(32));
-        $this->connection->executeStatement('INSERT INTO password_reset (token, member_id, asked_at) VALUES (?, ?, ?)', [self::hash($token), $member->id(), time()]);
+        $this->connection->executeStatement('INSERT INTO password_reset (token, member_id, asked_at) VALUES (?, ?, ?)', [
+            self::hash($token),
+            $member->id(),
+            time(),
+        ]);
         $link = $this->urls->generate('sign_reset_with', ['token' => $token], UrlGeneratorInterface::ABSOLUTE_URL);
-        $this->mailer->send((new Email())
-            ->from(new Address($this->mailFrom, 'Morphea'))
-            ->to(new Address($member->getUserIdentifier(), $member->name()))
-            ->subject('A new password for Morphea')
-            ->text($this->twig->render('mail/reset.txt.twig', ['member' => $member, 'link' => $link])));
+        $this->mailer->send(
+            (new Email())
+                ->from(new Address($this->mailFrom, 'Morphea'))
+                ->to(new Address($member->getUserIdentifier(), $member->name()))
+                ->subject('A new password for Morphea')
+                ->text($this->twig->render('mail/reset.txt.twig', ['member' => $member, 'link' => $link])),
+        );
     }
 
     /** Whose password a link sets; null where it holds no more. */
     public function member(string $token): ?Member
     {
-        $id = $this->connection->fetchOne('SELECT member_id FROM password_reset WHERE token = ? AND asked_at > ?', [self::hash($token), time() - self::SECONDS]);
+        $id = $this->connection->fetchOne('SELECT member_id FROM password_reset WHERE token = ? AND asked_at > ?', [
+            self::hash($token),
+            time() - self::SECONDS,
+        ]);
 
         return false === $id ? null : $this->entities->find(Member::class, (int) $id);
     }
@@ -80,7 +92,9 @@ final readonly class Resets
 
     public function tidy(): int
     {
-        return (int) $this->connection->executeStatement('DELETE FROM password_reset WHERE asked_at < ?', [time() - self::SECONDS]);
+        return (int) $this->connection->executeStatement('DELETE FROM password_reset WHERE asked_at < ?', [
+            time() - self::SECONDS,
+        ]);
     }
 
     private static function hash(string $token): string

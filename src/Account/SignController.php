@@ -37,31 +37,47 @@ final class SignController extends AbstractController
         }
         $error = $request->attributes->get(SecurityRequestAttributes::AUTHENTICATION_ERROR);
 
-        return $this->render('account/sign-in.html.twig', [
-            'email' => $request->request->getString('email'),
-            'error' => match (true) {
-                $error instanceof CustomUserMessageAuthenticationException => $error->getMessageKey(),
-                $error instanceof InvalidCsrfTokenException => 'This page was open for too long. Sign in once more.',
-                null !== $error => 'The mail address or the password is not right.',
-                default => null,
-            },
-            'to' => $request->isMethod('POST') ? $request->request->getString('to') : $request->query->getString('to'),
-            'changed' => $request->query->has('changed'),
-            'signUp' => $this->open(),
-        ], new Response(status: null === $error ? 200 : 422));
+        return $this->render(
+            'account/sign-in.html.twig',
+            [
+                'email' => $request->request->getString('email'),
+                'error' => match (true) {
+                    $error instanceof CustomUserMessageAuthenticationException => $error->getMessageKey(),
+                    $error instanceof InvalidCsrfTokenException => 'This page was open for too long. Sign in once more.',
+                    null !== $error => 'The mail address or the password is not right.',
+                    default => null,
+                },
+                'to' => $request->isMethod('POST') ? $request->request->getString('to') : $request->query->getString('to'),
+                'changed' => $request->query->has('changed'),
+                'signUp' => $this->open(),
+            ],
+            new Response(status: null === $error ? 200 : 422),
+        );
     }
 
     #[Route('/sign-up', name: 'sign_up', methods: ['GET', 'POST'])]
-    public function up(Request $request, EntityManagerInterface $entities, UserPasswordHasherInterface $hasher, Security $security, Attempts $attempts): Response
-    {
+    public function up(
+        Request $request,
+        EntityManagerInterface $entities,
+        UserPasswordHasherInterface $hasher,
+        Security $security,
+        Attempts $attempts,
+    ): Response {
         if (!$this->open()) {
             return $this->render('account/closed.html.twig', response: new Response(status: 403));
         }
         $form = $this->createForm(SignUpForm::class);
         $form->handleRequest($request);
-        $from = 'from '.$request->getClientIp();
-        if ($form->isSubmitted() && 0 < $wait = $attempts->wait(Attempts::SIGN_UP, $from, self::SIGN_UPS, self::SIGN_UP_SECONDS)) {
-            $form->addError(new FormError('Too many accounts were made or tried from here. Wait '.Attempts::words($wait).' and try again.'));
+        $from = 'from ' . $request->getClientIp();
+        if (
+            $form->isSubmitted() &&
+            0 < ($wait = $attempts->wait(Attempts::SIGN_UP, $from, self::SIGN_UPS, self::SIGN_UP_SECONDS))
+        ) {
+            $form->addError(
+                new FormError(
+                    'Too many accounts were made or tried from here. Wait ' . Attempts::words($wait) . ' and try again.',
+                ),
+            );
         } elseif ($form->isSubmitted()) {
             $attempts->note(Attempts::SIGN_UP, $from);
         }
@@ -76,7 +92,11 @@ final class SignController extends AbstractController
             return $security->login($member, SignInAuthenticator::class, 'main') ?? $this->redirectToRoute('bench');
         }
 
-        return $this->render('account/sign-up.html.twig', ['form' => $form], new Response(status: $form->isSubmitted() ? 422 : 200));
+        return $this->render(
+            'account/sign-up.html.twig',
+            ['form' => $form],
+            new Response(status: $form->isSubmitted() ? 422 : 200),
+        );
     }
 
     /** Who is signed in, and the token their pages' requests carry: pages that outlived a session go on with it. */
@@ -85,7 +105,11 @@ final class SignController extends AbstractController
     {
         $member = $this->getUser();
 
-        return new JsonResponse($member instanceof Member ? ['member' => $member->id(), 'token' => $tokens->getToken('form')->getValue()] : ['member' => null, 'token' => null]);
+        return new JsonResponse(
+            $member instanceof Member
+                ? ['member' => $member->id(), 'token' => $tokens->getToken('form')->getValue()]
+                : ['member' => null, 'token' => null],
+        );
     }
 
     #[Route('/sign-out', name: 'sign_out', methods: ['POST'])]

@@ -19,7 +19,10 @@ use Symfony\Component\Security\Http\Authenticator\Passport\Credentials\PasswordC
 use Symfony\Component\Security\Http\Authenticator\Passport\Passport;
 use Symfony\Component\Security\Http\SecurityRequestAttributes;
 
-/** Signing in. Wrong passwords are counted by the address that is tried and by where it comes from; nothing is kept of a visitor who does not get in. */
+/**
+ * Signing in. Wrong passwords are counted by the address that is tried and by where it comes from; nothing is kept of a
+ * visitor who does not get in.
+ */
 final class SignInAuthenticator extends AbstractAuthenticator
 {
     /** Wrong passwords for one address, and from one place, in so many seconds. */
@@ -27,8 +30,11 @@ final class SignInAuthenticator extends AbstractAuthenticator
     private const FROM_ONE = 30;
     private const SECONDS = 900;
 
-    public function __construct(private readonly MemberProvider $members, private readonly Attempts $attempts, private readonly UrlGeneratorInterface $urls)
-    {
+    public function __construct(
+        private readonly MemberProvider $members,
+        private readonly Attempts $attempts,
+        private readonly UrlGeneratorInterface $urls,
+    ) {
     }
 
     public function supports(Request $request): bool
@@ -44,16 +50,23 @@ final class SignInAuthenticator extends AbstractAuthenticator
             $this->attempts->wait(Attempts::WRONG_PASSWORD, self::place($request), self::FROM_ONE, self::SECONDS),
         );
         if ($wait > 0) {
-            throw new CustomUserMessageAuthenticationException('Too many wrong passwords. Wait '.Attempts::words($wait).' and try again.');
+            throw new CustomUserMessageAuthenticationException(
+                'Too many wrong passwords. Wait ' . Attempts::words($wait) . ' and try again.',
+            );
         }
         // Counted before it is checked, so that many at once do not slip through; one that is right takes it back.
         $this->attempts->note(Attempts::WRONG_PASSWORD, $address);
         $this->attempts->note(Attempts::WRONG_PASSWORD, self::place($request));
         $password = mb_substr($request->request->getString('password'), 0, 4096);
 
-        return new Passport(new UserBadge($address, $this->members->loadUserByIdentifier(...)), new PasswordCredentials($password), [
-            new CsrfTokenBadge('sign', $request->request->getString('_token')), new PasswordUpgradeBadge($password, $this->members),
-        ]);
+        return new Passport(
+            new UserBadge($address, $this->members->loadUserByIdentifier(...)),
+            new PasswordCredentials($password),
+            [
+                new CsrfTokenBadge('sign', $request->request->getString('_token')),
+                new PasswordUpgradeBadge($password, $this->members),
+            ],
+        );
     }
 
     public function onAuthenticationSuccess(Request $request, TokenInterface $token, string $firewallName): Response
@@ -77,6 +90,6 @@ final class SignInAuthenticator extends AbstractAuthenticator
 
     private static function place(Request $request): string
     {
-        return 'from '.$request->getClientIp();
+        return 'from ' . $request->getClientIp();
     }
 }

@@ -15,7 +15,10 @@ use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Http\EntryPoint\AuthenticationEntryPointInterface;
 
-/** Pages lead to signing in; what scripts ask is told plainly, so that no sign-in page is taken for an answer. Nothing is kept of the visitor: where they wanted to go stands in the address. */
+/**
+ * Pages lead to signing in; what scripts ask is told plainly, so that no sign-in page is taken for an answer. Nothing
+ * is kept of the visitor: where they wanted to go stands in the address.
+ */
 #[AsEventListener(priority: 5)]
 final readonly class SignInFirst implements AuthenticationEntryPointInterface
 {
@@ -26,7 +29,10 @@ final readonly class SignInFirst implements AuthenticationEntryPointInterface
     public function __invoke(ExceptionEvent $event): void
     {
         $e = $event->getThrowable();
-        if (($e instanceof AccessDeniedException || $e instanceof AuthenticationException) && null === $this->tokens->getToken()?->getUser()) {
+        if (
+            ($e instanceof AccessDeniedException || $e instanceof AuthenticationException) &&
+            null === $this->tokens->getToken()?->getUser()
+        ) {
             $event->setResponse($this->start($event->getRequest()));
             $event->allowCustomResponseCode();
         }

@@ -20,9 +20,27 @@ final class SignUpForm extends AbstractType
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         $builder
-            ->add('name', TextType::class, ['label' => 'Your name', 'attr' => ['autocomplete' => 'name', 'autofocus' => true], 'constraints' => [new NotBlank(message: 'Say what to call you.'), new Length(max: 80)]])
-            ->add('email', EmailType::class, ['label' => 'Mail address', 'attr' => ['autocomplete' => 'username'], 'constraints' => [new NotBlank(message: 'A mail address is needed to sign in.'), new Email(message: 'This is no mail address.'), new Length(max: 180), new FreeAddress()]])
-            ->add('password', PasswordType::class, ['label' => 'Password', 'help' => 'At least 10 characters; some words that do not belong together are best.', 'attr' => ['autocomplete' => 'new-password'], 'constraints' => [new NotBlank(message: 'Choose a password.'), GoodPassword::rule()]]);
+            ->add('name', TextType::class, [
+                'label' => 'Your name',
+                'attr' => ['autocomplete' => 'name', 'autofocus' => true],
+                'constraints' => [new NotBlank(message: 'Say what to call you.'), new Length(max: 80)],
+            ])
+            ->add('email', EmailType::class, [
+                'label' => 'Mail address',
+                'attr' => ['autocomplete' => 'username'],
+                'constraints' => [
+                    new NotBlank(message: 'A mail address is needed to sign in.'),
+                    new Email(message: 'This is no mail address.'),
+                    new Length(max: 180),
+                    new FreeAddress(),
+                ],
+            ])
+            ->add('password', PasswordType::class, [
+                'label' => 'Password',
+                'help' => 'At least 10 characters; some words that do not belong together are best.',
+                'attr' => ['autocomplete' => 'new-password'],
+                'constraints' => [new NotBlank(message: 'Choose a password.'), GoodPassword::rule()],
+            ]);
     }
 
     public function configureOptions(OptionsResolver $resolver): void

@@ -14,7 +14,10 @@ final readonly class SpaceUsed
     {
     }
 
-    /** @return array{total: int, projects: list<array{id: string, name: string, pictures: int, runs: int, runCount: int}>} the largest first */
+    /**
+     * @return array{total: int, projects: list<array{id: string, name: string, pictures: int, runs: int,
+     * runCount: int}>} the largest first
+     */
     public function of(Member $member): array
     {
         $found = $this->connection->fetchAllAssociative(
@@ -27,12 +30,23 @@ final readonly class SpaceUsed
         );
         $projects = array_map(static function (array $one): array {
             $template = json_decode((string) $one['template'], true);
-            $name = \is_array($template) && \is_string($template['name'] ?? null) ? $template['name'] : 'A project without a name';
+            $name =
+                \is_array($template) && \is_string($template['name'] ?? null) ? $template['name'] : 'A project without a name';
 
-            return ['id' => (string) $one['id'], 'name' => $name, 'pictures' => (int) $one['pictures'], 'runs' => (int) $one['runs'], 'runCount' => (int) $one['run_count']];
+            return [
+                'id' => (string) $one['id'],
+                'name' => $name,
+                'pictures' => (int) $one['pictures'],
+                'runs' => (int) $one['runs'],
+                'runCount' => (int) $one['run_count'],
+            ];
         }, $found);
         usort($projects, static fn (array $a, array $b): int => $b['pictures'] + $b['runs'] <=> $a['pictures'] + $a['runs']);
-        $pictures = $this->connection->fetchOne('SELECT COALESCE(SUM(bytes), 0) FROM (SELECT DISTINCT a.hash, a.bytes FROM asset a JOIN project p ON p.id = a.project_id WHERE p.owner_id = ?) once', [$member->id()]);
+        $pictures = $this->connection->fetchOne(
+            'SELECT COALESCE(SUM(bytes), 0) FROM (SELECT DISTINCT a.hash, a.bytes FROM asset a JOIN project p ON ' .
+            'p.id = a.project_id WHERE p.owner_id = ?) once',
+            [$member->id()],
+        );
 
         return ['total' => (int) $pictures + array_sum(array_column($projects, 'runs')), 'projects' => $projects];
     }

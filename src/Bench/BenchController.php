@@ -47,10 +47,19 @@ final class BenchController extends AbstractController
     #[Route('/', name: 'bench', methods: ['GET'])]
     public function index(#[CurrentUser] Member $member, Faces $faces): Response
     {
-        $projects = $this->entities->getRepository(Project::class)->findBy(['owner' => $member], ['changedAt' => 'DESC', 'id' => 'DESC']);
+        $projects = $this->entities
+            ->getRepository(Project::class)
+            ->findBy(['owner' => $member], ['changedAt' => 'DESC', 'id' => 'DESC']);
         $cards = array_map(static fn (Project $project): Card => Card::of($project, $faces->state($project)), $projects);
 
-        return $this->render('bench/index.html.twig', ['cards' => $cards, 'starters' => $this->starters->all(), 'own' => $this->own->all($member), 'presets' => Preset::all(), 'works' => $this->desk->all($member, ...ProjectWork::kinds()), 'says' => ProjectWork::SAYS]);
+        return $this->render('bench/index.html.twig', [
+            'cards' => $cards,
+            'starters' => $this->starters->all(),
+            'own' => $this->own->all($member),
+            'presets' => Preset::all(),
+            'works' => $this->desk->all($member, ...ProjectWork::kinds()),
+            'says' => ProjectWork::SAYS,
+        ]);
     }
 
     /** A project's small picture, as its first row looks. */
@@ -71,7 +80,7 @@ final class BenchController extends AbstractController
     public function new(Request $request, #[CurrentUser] Member $member): Response
     {
         $input = $request->request;
-        if ('' !== $starter = $input->getString('starter')) {
+        if ('' !== ($starter = $input->getString('starter'))) {
             return $this->fromStarter($member, $starter, $input->getBoolean('rows'));
         }
         try {
@@ -86,8 +95,12 @@ final class BenchController extends AbstractController
     }
 
     #[Route('/projects/bring', name: 'project_bring', methods: ['POST'])]
-    public function bring(Request $request, #[CurrentUser] Member $member, MorpheaArchive $archive, FilesystemOperator $files): Response
-    {
+    public function bring(
+        Request $request,
+        #[CurrentUser] Member $member,
+        MorpheaArchive $archive,
+        FilesystemOperator $files,
+    ): Response {
         try {
             $upload = Upload::from($request, 'file');
             $file = $archive->read($upload->path, $upload->name);
@@ -136,8 +149,13 @@ final class BenchController extends AbstractController
     #[Route('/projects/{project}/save.morphea', name: 'project_save', methods: ['GET'])]
     public function save(Project $project): Response
     {
-        return $this->isLarge($project) ? $this->inBackground(SaveProject::KIND, $project)
-            : Attachment::file($this->file->write($project, true), (FileNames::safe($project->name()) ?: 'project').'.morphea', 'application/zip');
+        return $this->isLarge($project)
+            ? $this->inBackground(SaveProject::KIND, $project)
+            : Attachment::file(
+                $this->file->write($project, true),
+                (FileNames::safe($project->name()) ?: 'project') . '.morphea',
+                'application/zip',
+            );
     }
 
     /** Another project of the same design, with or without its rows. */
@@ -145,7 +163,14 @@ final class BenchController extends AbstractController
     public function copy(Project $project, Request $request): Response
     {
         $copy = $this->maker->copy($project, $request->request->getBoolean('rows'));
-        $this->addFlash('good', \sprintf('“%s” is a project of its own now, %s.', $copy->name(), 0 === $copy->rowCount() ? 'without rows' : 'with its rows'));
+        $this->addFlash(
+            'good',
+            \sprintf(
+                '“%s” is a project of its own now, %s.',
+                $copy->name(),
+                0 === $copy->rowCount() ? 'without rows' : 'with its rows',
+            ),
+        );
 
         return $this->redirectToRoute('bench');
     }
@@ -158,7 +183,10 @@ final class BenchController extends AbstractController
             return $this->inBackground(KeepStarter::KIND, $project);
         }
         $this->own->keep($project);
-        $this->addFlash('good', "“{$project->name()}” is kept among your own starters, with its rows as examples. The project stays as it is.");
+        $this->addFlash(
+            'good',
+            "“{$project->name()}” is kept among your own starters, with its rows as examples. The project stays as it is.",
+        );
 
         return $this->redirectToRoute('bench');
     }
@@ -166,7 +194,9 @@ final class BenchController extends AbstractController
     #[Route('/starters/{starter}/forget', name: 'starter_forget', methods: ['POST'])]
     public function forget(string $starter, #[CurrentUser] Member $member): Response
     {
-        $this->own->forget($this->own->find($member, $starter) ?? throw $this->createNotFoundException('There is no such starter.'));
+        $this->own->forget(
+            $this->own->find($member, $starter) ?? throw $this->createNotFoundException('There is no such starter.'),
+        );
         $this->addFlash('good', 'The starter is gone. Projects made from it stay.');
 
         return $this->redirectToRoute('bench');
@@ -189,13 +219,24 @@ final class BenchController extends AbstractController
     {
         $own = $this->own->find($member, $id);
         if (null !== $own && $this->own->size($own) > self::AT_ONCE_BYTES) {
-            $job = $this->desk->note(BringProject::KIND, $member, null, ['name' => $own->name(), 'starter' => $own->id(), 'without_rows' => $rows ? '' : '1']);
+            $job = $this->desk->note(BringProject::KIND, $member, null, [
+                'name' => $own->name(),
+                'starter' => $own->id(),
+                'without_rows' => $rows ? '' : '1',
+            ]);
             $this->desk->ask($job);
 
             return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
         }
-        $make = fn (MorpheaFile $file): Project => $this->maker->fromFile($member, $rows ? $file : $file->withoutRows(), 'example rows');
-        $project = null !== $own ? $this->own->load($own, $make) : $make($this->starters->load($id) ?? throw $this->createNotFoundException('There is no such starter.'));
+        $make = fn (MorpheaFile $file): Project => $this->maker->fromFile(
+            $member,
+            $rows ? $file : $file->withoutRows(),
+            'example rows',
+        );
+        $project =
+            null !== $own
+                ? $this->own->load($own, $make)
+                : $make($this->starters->load($id) ?? throw $this->createNotFoundException('There is no such starter.'));
 
         return $this->redirectToRoute($rows ? 'compose' : 'rows', ['project' => $project->id()]);
     }
@@ -212,6 +253,12 @@ final class BenchController extends AbstractController
         $unit = Unit::tryFrom($input->getString('unit')) ?? Unit::Pixel;
         $number = static fn (string $key): float => (float) str_replace(',', '.', $input->getString($key));
 
-        return Template::blank($name, $number('width'), $number('height'), $unit, '' === $input->getString('dpi') ? (Unit::Pixel === $unit ? 96 : 300) : $number('dpi'));
+        return Template::blank(
+            $name,
+            $number('width'),
+            $number('height'),
+            $unit,
+            '' === $input->getString('dpi') ? (Unit::Pixel === $unit ? 96 : 300) : $number('dpi'),
+        );
     }
 }

@@ -18,8 +18,12 @@ final readonly class BringProject implements Task
 {
     public const KIND = 'bring-project';
 
-    public function __construct(private ProjectMaker $maker, private OwnStarters $starters, private MorpheaArchive $archive, private LocalCopy $local)
-    {
+    public function __construct(
+        private ProjectMaker $maker,
+        private OwnStarters $starters,
+        private MorpheaArchive $archive,
+        private LocalCopy $local,
+    ) {
     }
 
     public static function kind(): string
@@ -29,11 +33,21 @@ final readonly class BringProject implements Task
 
     public function do(Job $job, Report $report): array
     {
-        $make = fn (MorpheaFile $file): Project => $this->maker->fromFile($job->owner(), '' === $job->text('without_rows') ? $file : $file->withoutRows(), $job->text('name'), $report);
+        $make = fn (MorpheaFile $file): Project => $this->maker->fromFile(
+            $job->owner(),
+            '' === $job->text('without_rows') ? $file : $file->withoutRows(),
+            $job->text('name'),
+            $report,
+        );
         if ('' === $job->text('starter')) {
-            $project = $this->local->of("{$job->folder()}/file", fn (string $path): Project => $make($this->archive->read($path, $job->text('name'))));
+            $project = $this->local->of(
+                "{$job->folder()}/file",
+                fn (string $path): Project => $make($this->archive->read($path, $job->text('name'))),
+            );
         } else {
-            $starter = $this->starters->find($job->owner(), $job->text('starter')) ?? throw new UploadError('The starter is not there any more.');
+            $starter =
+                $this->starters->find($job->owner(), $job->text('starter')) ??
+                throw new UploadError('The starter is not there any more.');
             $project = $this->starters->load($starter, $make);
         }
 

@@ -10,8 +10,14 @@ use Morphea\Core\Template\TemplateError;
 /** A project among others: what it is called, its size in words, its shape. One that cannot be read any more still has a card. */
 final readonly class Card
 {
-    private function __construct(public Project $project, public string $name, public string $size, public float $ratio, public string $face, public ?string $trouble)
-    {
+    private function __construct(
+        public Project $project,
+        public string $name,
+        public string $size,
+        public float $ratio,
+        public string $face,
+        public ?string $trouble,
+    ) {
     }
 
     /** @param string $face the state its small picture shows */
@@ -25,7 +31,14 @@ final readonly class Card
             $data = json_decode($project->templateJson(), true);
             $name = \is_array($data) && \is_string($data['name'] ?? null) ? $data['name'] : 'A project without a name';
 
-            return new self($project, mb_strimwidth($name, 0, 120, '…', 'UTF-8'), 'its design cannot be read', 1.4, $face, $e->getMessage());
+            return new self(
+                $project,
+                mb_strimwidth($name, 0, 120, '…', 'UTF-8'),
+                'its design cannot be read',
+                1.4,
+                $face,
+                $e->getMessage(),
+            );
         }
     }
 }

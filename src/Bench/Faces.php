@@ -40,7 +40,14 @@ final readonly class Faces
     {
         $fonts = array_map(static fn (Font $font): string => $font->hash(), $this->fonts->all($project->owner()));
 
-        return substr(hash('sha256', implode("\n", [$project->templateJson(), $project->tableVersion(), $project->pictureVersion(), ...$fonts])), 0, 20);
+        return substr(
+            hash(
+                'sha256',
+                implode("\n", [$project->templateJson(), $project->tableVersion(), $project->pictureVersion(), ...$fonts]),
+            ),
+            0,
+            20,
+        );
     }
 
     /** @return string|null a PNG; null where it cannot be drawn */
@@ -66,12 +73,21 @@ final readonly class Faces
         try {
             $pictures = $this->pictures->embedded($project);
             $layouter = $this->fonts->engine($project->owner())->layouter;
-            $drawing = $layouter->lay($project->template(), $this->rows->row($project, 1), $pictures, $this->sizes->of($project))->drawing;
+            $drawing = $layouter->lay(
+                $project->template(),
+                $this->rows->row($project, 1),
+                $pictures,
+                $this->sizes->of($project),
+            )->drawing;
             $svg = (new SvgWriter($pictures))->write($drawing, SvgSize::Pixels);
 
             return $this->renderer->png($svg, 96, null !== $drawing->background, self::COMPRESSION, self::EDGE, self::SECONDS);
         } catch (\Throwable $e) {
-            $this->logger->warning('The small picture of project {project} cannot be drawn: {cause}', ['project' => $project->id(), 'cause' => $e->getMessage(), 'exception' => $e]);
+            $this->logger->warning('The small picture of project {project} cannot be drawn: {cause}', [
+                'project' => $project->id(),
+                'cause' => $e->getMessage(),
+                'exception' => $e,
+            ]);
 
             return '';
         }

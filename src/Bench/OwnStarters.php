@@ -17,8 +17,13 @@ use Morphea\App\Work\Report;
 /** Templates that members keep to start further projects from. */
 final readonly class OwnStarters
 {
-    public function __construct(private EntityManagerInterface $entities, private FilesystemOperator $files, private ProjectFile $file, private MorpheaArchive $archive, private LocalCopy $local)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private FilesystemOperator $files,
+        private ProjectFile $file,
+        private MorpheaArchive $archive,
+        private LocalCopy $local,
+    ) {
     }
 
     /** @return list<OwnStarter> the latest first */
@@ -64,7 +69,10 @@ final readonly class OwnStarters
      */
     public function load(OwnStarter $starter, \Closure $use): mixed
     {
-        return $this->local->of($starter->path(), fn (string $path): mixed => $use($this->archive->read($path, $starter->name())));
+        return $this->local->of(
+            $starter->path(),
+            fn (string $path): mixed => $use($this->archive->read($path, $starter->name())),
+        );
     }
 
     public function forget(OwnStarter $starter): void

@@ -18,8 +18,13 @@ use Morphea\Core\Type\FontBook;
 /** A project as a .morphea file that stands alone: its pictures and its owner's fonts come along. */
 final readonly class ProjectFile
 {
-    public function __construct(private MorpheaArchive $archive, private PictureStore $pictures, private FontStore $fonts, private TableStore $rows, private FontBook $book)
-    {
+    public function __construct(
+        private MorpheaArchive $archive,
+        private PictureStore $pictures,
+        private FontStore $fonts,
+        private TableStore $rows,
+        private FontBook $book,
+    ) {
     }
 
     /** @return string path of a file of its own, to be deleted by who asked for it */
@@ -27,7 +32,13 @@ final readonly class ProjectFile
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
         try {
-            $this->archive->write($path, $project->template(), $this->pictures($project, $report), $rows && $project->rowCount() > 0 ? $this->rows->sheet($project) : null, $this->fonts($project));
+            $this->archive->write(
+                $path,
+                $project->template(),
+                $this->pictures($project, $report),
+                $rows && $project->rowCount() > 0 ? $this->rows->sheet($project) : null,
+                $this->fonts($project),
+            );
         } catch (\Throwable $e) {
             unlink($path);
             throw $e;
@@ -52,7 +63,14 @@ final readonly class ProjectFile
         $families = $project->template()->families();
         foreach ($this->fonts->all($project->owner()) as $font) {
             if (\in_array(OwnFont::name($font->family(), $this->book), $families, true)) {
-                yield new FontFile($font->family(), $font->weight(), $font->isItalic(), $font->licence(), $font->ending(), $this->fonts->bytes($font));
+                yield new FontFile(
+                    $font->family(),
+                    $font->weight(),
+                    $font->isItalic(),
+                    $font->licence(),
+                    $font->ending(),
+                    $this->fonts->bytes($font),
+                );
             }
         }
     }

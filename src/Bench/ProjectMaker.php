@@ -19,8 +19,13 @@ use Morphea\Core\Template\Template;
 /** New projects: from a file or starter with all it holds, as a copy of another, or blank. All or nothing. */
 final readonly class ProjectMaker
 {
-    public function __construct(private EntityManagerInterface $entities, private TemplateHistory $history, private PictureStore $pictures, private TableStore $tables, private FontStore $fonts)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private TemplateHistory $history,
+        private PictureStore $pictures,
+        private TableStore $tables,
+        private FontStore $fonts,
+    ) {
     }
 
     /** @throws UploadError when a picture of the file cannot be used; nothing is made then */
@@ -53,7 +58,10 @@ final readonly class ProjectMaker
     public function copy(Project $project, bool $rows): Project
     {
         return $this->entities->wrapInTransaction(function () use ($project, $rows): Project {
-            $copy = $this->blank($project->owner(), $project->template()->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')));
+            $copy = $this->blank(
+                $project->owner(),
+                $project->template()->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')),
+            );
             $this->pictures->copy($project, $copy);
             if ($rows && $project->rowCount() > 0) {
                 $this->tables->begin($copy, $this->tables->sheet($project), $project->source());

@@ -25,14 +25,16 @@ final readonly class ProjectRemoval
 
     public function remove(Project $project): void
     {
-        $folders = [ImportStore::FOLDER."/{$project->id()}", "faces/{$project->id()}"];
+        $folders = [ImportStore::FOLDER . "/{$project->id()}", "faces/{$project->id()}"];
         foreach ([Run::class, Job::class] as $kind) {
             foreach ($this->entities->getRepository($kind)->findBy(['project' => $project]) as $one) {
                 $folders[] = $one->folder();
             }
         }
         // Whatever belongs to it goes with its row, as the database has it.
-        $this->entities->createQuery('DELETE FROM '.Project::class.' p WHERE p.id = :id')->execute(['id' => $project->id()]);
+        $this->entities
+            ->createQuery('DELETE FROM ' . Project::class . ' p WHERE p.id = :id')
+            ->execute(['id' => $project->id()]);
         $this->entities->clear();
         $this->bus->dispatch(new SweepFiles($folders), [new DelayStamp(self::LATER)]);
     }

@@ -29,8 +29,13 @@ final readonly class StarterShelf
         'guild-tote' => 'Print design, 4500 x 5400',
     ];
 
-    public function __construct(private string $projectDir, private TemplateCodec $codec, private PictureReader $pictures, private TableReader $tables, private CacheInterface $cache)
-    {
+    public function __construct(
+        private string $projectDir,
+        private TemplateCodec $codec,
+        private PictureReader $pictures,
+        private TableReader $tables,
+        private CacheInterface $cache,
+    ) {
     }
 
     /** @return array<string, string> what each is by id, in the order they are shown */
@@ -46,7 +51,9 @@ final readonly class StarterShelf
         }
         $folder = "$this->projectDir/demo/$id";
         $template = $this->codec->decode((string) file_get_contents("$folder/template.json"));
-        $facts = is_file("$folder/assets.json") ? json_decode((string) file_get_contents("$folder/assets.json"), true, 8, \JSON_THROW_ON_ERROR) : [];
+        $facts = is_file("$folder/assets.json")
+            ? json_decode((string) file_get_contents("$folder/assets.json"), true, 8, \JSON_THROW_ON_ERROR)
+            : [];
         $pictures = [];
         foreach (glob("$folder/assets/*") ?: [] as $path) {
             $name = basename($path);
@@ -55,12 +62,19 @@ final readonly class StarterShelf
             $pictures[$name] = \is_array($focus) ? $picture->focusedOn((float) $focus[0], (float) $focus[1]) : $picture;
         }
 
-        return new MorpheaFile($template, PictureShelf::of($pictures), Sheet::of($this->tables->file("$folder/rows.csv", 'rows.csv')));
+        return new MorpheaFile(
+            $template,
+            PictureShelf::of($pictures),
+            Sheet::of($this->tables->file("$folder/rows.csv", 'rows.csv')),
+        );
     }
 
     /** Making a photograph ready takes a tenth of a second; those that ship are the same every time. */
     private function picture(string $bytes, string $name): PictureFile
     {
-        return $this->cache->get('starter-picture-'.hash('sha256', $name.$bytes), fn (): PictureFile => $this->pictures->read($bytes, $name));
+        return $this->cache->get(
+            'starter-picture-' . hash('sha256', $name . $bytes),
+            fn (): PictureFile => $this->pictures->read($bytes, $name),
+        );
     }
 }

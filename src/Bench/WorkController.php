@@ -35,10 +35,19 @@ final class WorkController extends AbstractController
         $project = $found->outcome()['project'] ?? null;
         if (JobState::Done === $found->state() && SaveProject::KIND !== $found->kind()) {
             $this->desk->forget($found);
-            $this->addFlash('good', \is_string($project) ? 'The project is here.' : "“{$found->text('name')}” is kept among your own starters, with its rows as examples. The project stays as it is.");
+            $this->addFlash(
+                'good',
+                \is_string($project)
+                    ? 'The project is here.'
+                    : "“{$found->text(
+                        'name',
+                    )}” is kept among your own starters, with its rows as examples. The project stays as it is.",
+            );
             $to = 'rows' === ($found->outcome()['to'] ?? null) ? 'rows' : 'compose';
 
-            return \is_string($project) ? $this->redirectToRoute($to, ['project' => $project]) : $this->redirectToRoute('bench');
+            return \is_string($project)
+                ? $this->redirectToRoute($to, ['project' => $project])
+                : $this->redirectToRoute('bench');
         }
 
         return $this->render('bench/work.html.twig', [
@@ -57,7 +66,11 @@ final class WorkController extends AbstractController
         $found = $this->job($member, $job);
 
         return $found->isUnderWay()
-            ? $this->render('part/meter.html.twig', ['progress' => Progress::of($found), 'address' => $this->generateUrl('work_progress', ['job' => $job]), 'what' => self::COUNTED])
+            ? $this->render('part/meter.html.twig', [
+                'progress' => Progress::of($found),
+                'address' => $this->generateUrl('work_progress', ['job' => $job]),
+                'what' => self::COUNTED,
+            ])
             : new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('work', ['job' => $job])]);
     }
 
@@ -79,19 +92,25 @@ final class WorkController extends AbstractController
         }
         $path = "{$found->folder()}/file";
 
-        return new StreamedResponse(static function () use ($files, $path): void {
-            fpassthru($files->readStream($path));
-        }, Response::HTTP_OK, [
-            'Content-Type' => 'application/zip',
-            'Content-Length' => (string) $files->fileSize($path),
-            'Content-Disposition' => Attachment::header((FileNames::safe($found->text('name')) ?: 'project').'.morphea'),
-        ]);
+        return new StreamedResponse(
+            static function () use ($files, $path): void {
+                fpassthru($files->readStream($path));
+            },
+            Response::HTTP_OK,
+            [
+                'Content-Type' => 'application/zip',
+                'Content-Length' => (string) $files->fileSize($path),
+                'Content-Disposition' => Attachment::header((FileNames::safe($found->text('name')) ?: 'project') . '.morphea'),
+            ],
+        );
     }
 
     private function job(Member $member, string $id): Job
     {
         $job = $this->desk->findOf($member, $id);
 
-        return null !== $job && isset(ProjectWork::SAYS[$job->kind()]) ? $job : throw $this->createNotFoundException('There is nothing like this any more.');
+        return null !== $job && isset(ProjectWork::SAYS[$job->kind()])
+            ? $job
+            : throw $this->createNotFoundException('There is nothing like this any more.');
     }
 }

@@ -23,7 +23,11 @@ final class BackupCommand extends Command
 
     protected function configure(): void
     {
-        $this->addArgument('folder', InputArgument::REQUIRED, 'an empty folder, or one with an earlier backup: then only what is new is copied');
+        $this->addArgument(
+            'folder',
+            InputArgument::REQUIRED,
+            'an empty folder, or one with an earlier backup: then only what is new is copied',
+        );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -31,12 +35,19 @@ final class BackupCommand extends Command
         $folder = $input->getArgument('folder');
         try {
             $written = $this->backup->write(\is_string($folder) ? $folder : '');
-        } catch (BackupError|NoRoom $e) {
-            $output->writeln('morphea:backup: '.$e->getMessage(), OutputInterface::OUTPUT_RAW);
+        } catch (BackupError | NoRoom $e) {
+            $output->writeln('morphea:backup: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return Command::FAILURE;
         }
-        $output->writeln(\sprintf('The database and %s files, %.1f MB; %s of them were copied.', number_format($written['files']), $written['bytes'] / 1e6, number_format($written['copied'])));
+        $output->writeln(
+            \sprintf(
+                'The database and %s files, %.1f MB; %s of them were copied.',
+                number_format($written['files']),
+                $written['bytes'] / 1e6,
+                number_format($written['copied']),
+            ),
+        );
 
         return Command::SUCCESS;
     }

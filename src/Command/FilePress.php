@@ -34,8 +34,14 @@ use Morphea\Core\Template\Template;
  */
 final readonly class FilePress
 {
-    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private Maker $maker, private PdfWriter $pdf, private Engines $engines, private FilePictures $pictures)
-    {
+    public function __construct(
+        private MorpheaArchive $archive,
+        private TableReader $tables,
+        private Maker $maker,
+        private PdfWriter $pdf,
+        private Engines $engines,
+        private FilePictures $pictures,
+    ) {
     }
 
     /**
@@ -47,23 +53,50 @@ final readonly class FilePress
     public function press(FileOrder $order): array
     {
         $file = $this->archive->read($order->file, basename($order->file));
-        $sheet = null === $order->rows ? $file->sheet : Sheet::of($this->tables->file($this->existing($order->rows), basename($order->rows)));
+        $sheet =
+            null === $order->rows
+                ? $file->sheet
+                : Sheet::of($this->tables->file($this->existing($order->rows), basename($order->rows)));
         if (null === $sheet) {
-            throw new UploadError(basename($order->file).' holds no rows. Give a table with --rows=FILE.');
+            throw new UploadError(basename($order->file) . ' holds no rows. Give a table with --rows=FILE.');
         }
         $table = $sheet->table();
         $skipped = $sheet->skipped();
         $template = AutoLink::of($file->template, $table->columns)->template;
         $this->checkColumns($template, $table);
-        $pieces = array_values(array_filter($this->named($order, $template, $table), static fn (Wanted $piece): bool => !isset($skipped[$piece->row->number])));
+        $pieces = array_values(
+            array_filter(
+                $this->named($order, $template, $table),
+                static fn (Wanted $piece): bool => !isset($skipped[$piece->row->number]),
+            ),
+        );
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
-        array_map(unlink(...), glob("$order->to/".FolderSink::PARTS) ?: []);
+        array_map(unlink(...), glob("$order->to/" . FolderSink::PARTS) ?: []);
         $pictures = $this->pictures->of($file);
-        $engine = $this->engines->withFiles(array_map(static fn (FontFile $font): OwnFont => new OwnFont($font->family, $font->weight, $font->italic, $font->hash(), $font->ending, static fn (): string => $font->bytes), $file->fonts));
+        $engine = $this->engines->withFiles(
+            array_map(
+                static fn (FontFile $font): OwnFont => new OwnFont(
+                    $font->family,
+                    $font->weight,
+                    $font->italic,
+                    $font->hash(),
+                    $font->ending,
+                    static fn (): string => $font->bytes,
+                ),
+                $file->fonts,
+            ),
+        );
         $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->rows()), $skipped), $engine->texts);
-        $making = new Making($template, $order->format, $engine->layouter, $pictures, $even, $order->bleed && $template->bleed > 0);
+        $making = new Making(
+            $template,
+            $order->format,
+            $engine->layouter,
+            $pictures,
+            $even,
+            $order->bleed && $template->bleed > 0,
+        );
         $results = $this->spread($order, $making, $pieces);
 
         return $order->format->isOneFile() ? $this->join($order, $template, $results) : array_values($results);
@@ -77,8 +110,15 @@ final readonly class FilePress
     private function checkColumns(Template $template, Table $table): void
     {
         foreach ($template->placeholders() as $layer) {
-            if ([] !== $unknown = array_diff($layer->columns(), $table->keys())) {
-                throw new UploadError(\sprintf('“%s” shows the column “%s”, which the table has not. Its columns are: %s.', $layer->name, implode('”, “', $unknown), implode(', ', $table->keys())));
+            if ([] !== ($unknown = array_diff($layer->columns(), $table->keys()))) {
+                throw new UploadError(
+                    \sprintf(
+                        '“%s” shows the column “%s”, which the table has not. Its columns are: %s.',
+                        $layer->name,
+                        implode('”, “', $unknown),
+                        implode(', ', $table->keys()),
+                    ),
+                );
             }
         }
     }
@@ -95,8 +135,15 @@ final readonly class FilePress
         } catch (TableError $e) {
             throw new UploadError("--only=$order->only: {$e->getMessage()}", 0, $e);
         }
-        if ([] !== $unknown = $pattern->unknownColumns($table->keys())) {
-            throw new UploadError(\sprintf('--name=%s: there is no column “%s”. The columns are: %s.', $name, implode('”, “', $unknown), implode(', ', $table->keys())));
+        if ([] !== ($unknown = $pattern->unknownColumns($table->keys()))) {
+            throw new UploadError(
+                \sprintf(
+                    '--name=%s: there is no column “%s”. The columns are: %s.',
+                    $name,
+                    implode('”, “', $unknown),
+                    implode(', ', $table->keys()),
+                ),
+            );
         }
         $names = new FileNames($pattern, $template->locale);
         $pieces = [];
@@ -111,7 +158,8 @@ final readonly class FilePress
     }
 
     /**
-     * Every process writes down what came of each piece; what one that died was at is tried again, by itself, and given up after a few times.
+     * Every process writes down what came of each piece; what one that died was at is tried again, by itself, and given
+     * up after a few times.
      *
      * @param list<Wanted> $pieces
      *
@@ -124,7 +172,7 @@ final readonly class FilePress
         foreach (array_chunk($pieces, max(1, (int) ceil(\count($pieces) / $order->jobs))) as $share) {
             $children[] = $this->child($order, $making, $share);
         }
-        while (null !== $child = array_shift($children)) {
+        while (null !== ($child = array_shift($children))) {
             [$pid, $log, $share] = $child;
             pcntl_waitpid($pid, $status);
             [$done, $begun, $error] = FolderSink::read($log);
@@ -137,7 +185,15 @@ final readonly class FilePress
             }
             $results += $done;
             $left = array_values(array_filter($share, static fn (Wanted $piece): bool => !isset($done[$piece->row->number])));
-            $left = array_map(static fn (Wanted $piece): Wanted => new Wanted($piece->position, $piece->name, $piece->row, $piece->tries + (\in_array($piece->position, $begun, true) ? 1 : 0)), $left);
+            $left = array_map(
+                static fn (Wanted $piece): Wanted => new Wanted(
+                    $piece->position,
+                    $piece->name,
+                    $piece->row,
+                    $piece->tries + (\in_array($piece->position, $begun, true) ? 1 : 0),
+                ),
+                $left,
+            );
             if ([] !== $left) {
                 $children[] = $this->child($order, $making, $left);
             }
@@ -183,7 +239,7 @@ final readonly class FilePress
                 $parts[$result['file']] = true;
             }
         }
-        $file = $order->to.'/'.(FileNames::safe($template->name) ?: 'pieces').'.pdf';
+        $file = $order->to . '/' . (FileNames::safe($template->name) ?: 'pieces') . '.pdf';
         $parts = array_map(strval(...), array_keys($parts));
         if ([] !== $parts) {
             $made = \count(array_filter($results, static fn (array $result): bool => null !== $result['file']));
@@ -191,6 +247,11 @@ final readonly class FilePress
             array_map(unlink(...), $parts);
         }
 
-        return array_map(static fn (array $result): array => null === $result['file'] ? $result : ['file' => $file, 'files' => [$file]] + $result, array_values($results));
+        return array_map(
+            static fn (array $result): array => null === $result['file']
+                ? $result
+                : ['file' => $file, 'files' => [$file]] + $result,
+            array_values($results),
+        );
     }
 }

@@ -12,9 +12,12 @@ use Morphea\Core\Layout\TextFacts;
 use Morphea\Core\Proof\Finding;
 
 /**
- * Pieces into a folder. What came of each is written down at once, a line of JSON each, for the process that started this one.
+ * Pieces into a folder. What came of each is written down at once, a line of JSON each, for the process that started
+ * this one.
  *
- * @phpstan-type Result array{row: int, file: string|null, files: list<string>, reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, findings: list<array{kind: string, layer: string, sentence: string, blocks: bool}>}
+ * @phpstan-type Result array{row: int, file: string|null, files: list<string>, reason: string|null,
+ *   texts: list<array{layer: string, size: float, lines: int}>, findings: list<array{kind: string, layer: string,
+ *   sentence: string, blocks: bool}>}
  */
 final class FolderSink implements Sink
 {
@@ -28,7 +31,10 @@ final class FolderSink implements Sink
         $this->log = fopen($log, 'w') ?: throw new NoRoom("$log cannot be written.");
     }
 
-    /** @return array{array<int, Result>, list<int>, string|null} what came of pieces, by row number; positions of those that were begun; why none could be made any more */
+    /**
+     * @return array{array<int, Result>, list<int>, string|null} what came of pieces, by row number; positions of those
+     * that were begun; why none could be made any more
+     */
     public static function read(string $log): array
     {
         $results = $begun = [];
@@ -92,7 +98,7 @@ final class FolderSink implements Sink
     /** @param array<string, mixed> $what */
     private function tell(array $what): void
     {
-        fwrite($this->log, json_encode($what, \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE)."\n");
+        fwrite($this->log, json_encode($what, \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE) . "\n");
         fflush($this->log);
     }
 
@@ -117,7 +123,14 @@ final class FolderSink implements Sink
             'file' => $files[0] ?? null,
             'files' => $files,
             'reason' => $reason,
-            'texts' => array_map(static fn (TextFacts $text): array => ['layer' => $text->layer, 'size' => round($text->size / $dpi * 72, 2), 'lines' => $text->lines], $texts),
+            'texts' => array_map(
+                static fn (TextFacts $text): array => [
+                    'layer' => $text->layer,
+                    'size' => round(($text->size / $dpi) * 72, 2),
+                    'lines' => $text->lines,
+                ],
+                $texts,
+            ),
             'findings' => array_map(static fn (Finding $finding): array => $finding->toArray(), $drawn->findings ?? []),
         ];
     }

@@ -31,14 +31,29 @@ final class PressCommand extends Command
     protected function configure(): void
     {
         $this->addArgument('file', InputArgument::REQUIRED, 'the .morphea file')
-            ->addOption('rows', null, InputOption::VALUE_REQUIRED, 'table with the rows (csv, tsv, xlsx, ods); without it, the rows in the file')
+            ->addOption(
+                'rows',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'table with the rows (csv, tsv, xlsx, ods); without it, the rows in the file',
+            )
             ->addOption('as', null, InputOption::VALUE_REQUIRED, 'png, pdf (one), pdfs (one a row) or svg', 'pdf')
             ->addOption('to', null, InputOption::VALUE_REQUIRED, 'folder for the pieces', '.')
-            ->addOption('name', null, InputOption::VALUE_REQUIRED, "file names, as in '{full_name}'; without it, the first linked column")
+            ->addOption(
+                'name',
+                null,
+                InputOption::VALUE_REQUIRED,
+                "file names, as in '{full_name}'; without it, the first linked column",
+            )
             ->addOption('only', null, InputOption::VALUE_REQUIRED, 'rows to make, as in 1-10,15', '')
             ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'processes at a time', '1')
             ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'as cut, without the bleed of the template')
-            ->addOption('json', null, InputOption::VALUE_NONE, 'print a line of JSON for each row: file, size used, lines, findings');
+            ->addOption(
+                'json',
+                null,
+                InputOption::VALUE_NONE,
+                'print a line of JSON for each row: file, size used, lines, findings',
+            );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -47,8 +62,8 @@ final class PressCommand extends Command
         $began = microtime(true);
         try {
             $results = $this->press->press($this->order($input));
-        } catch (UploadError|RenderError $e) {
-            $errors->writeln('morphea:press: '.$e->getMessage(), OutputInterface::OUTPUT_RAW);
+        } catch (UploadError | RenderError $e) {
+            $errors->writeln('morphea:press: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return self::UNUSABLE;
         }
@@ -57,13 +72,18 @@ final class PressCommand extends Command
         foreach ($results as $result) {
             $made += null === $result['reason'] ? 1 : 0;
             if ($json) {
-                $output->writeln(json_encode($result, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    json_encode($result, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES),
+                    OutputInterface::OUTPUT_RAW,
+                );
             } elseif (null !== $result['reason']) {
                 $errors->writeln("row {$result['row']} not made: {$result['reason']}", OutputInterface::OUTPUT_RAW);
             }
         }
         if (!$json) {
-            $output->writeln(\sprintf('%d made, %d not made, in %.1f s', $made, \count($results) - $made, microtime(true) - $began));
+            $output->writeln(
+                \sprintf('%d made, %d not made, in %.1f s', $made, \count($results) - $made, microtime(true) - $began),
+            );
         }
 
         return $made === \count($results) ? self::ALL_MADE : self::SOME_NOT_MADE;

@@ -24,8 +24,12 @@ final class RestoreCommand extends Command
 
     protected function configure(): void
     {
-        $this->addArgument('folder', InputArgument::REQUIRED, 'where morphea:backup wrote it')
-            ->addOption('over', null, InputOption::VALUE_NONE, 'in the place of the members and projects that are here');
+        $this->addArgument('folder', InputArgument::REQUIRED, 'where morphea:backup wrote it')->addOption(
+            'over',
+            null,
+            InputOption::VALUE_NONE,
+            'in the place of the members and projects that are here',
+        );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -33,12 +37,17 @@ final class RestoreCommand extends Command
         $folder = $input->getArgument('folder');
         try {
             $restored = $this->backup->restore(\is_string($folder) ? $folder : '', (bool) $input->getOption('over'));
-        } catch (BackupError|NoRoom $e) {
-            $output->writeln('morphea:restore: '.$e->getMessage(), OutputInterface::OUTPUT_RAW);
+        } catch (BackupError | NoRoom $e) {
+            $output->writeln('morphea:restore: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return Command::FAILURE;
         }
-        $output->writeln(\sprintf('The database and %s files are back. Run doctrine:migrations:migrate if this Morphea is newer than the backup.', number_format($restored['files'])));
+        $output->writeln(
+            \sprintf(
+                'The database and %s files are back. Run doctrine:migrations:migrate if this Morphea is newer than the backup.',
+                number_format($restored['files']),
+            ),
+        );
 
         return Command::SUCCESS;
     }

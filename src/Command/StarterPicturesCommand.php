@@ -17,15 +17,23 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Takes the small pictures of the starters anew, from their first row, on their backdrop if they have one. For whoever changes a starter. */
+/**
+ * Takes the small pictures of the starters anew, from their first row, on their backdrop if they have one. For whoever
+ * changes a starter.
+ */
 #[AsCommand('morphea:starter-pictures', 'Draw assets/starters/ anew')]
 final class StarterPicturesCommand extends Command
 {
     private const EDGE = 480;
     private const COMPRESSION = 9;
 
-    public function __construct(private readonly StarterShelf $starters, private readonly Engines $engines, private readonly FilePictures $pictures, private readonly Vips $vips, private readonly string $projectDir)
-    {
+    public function __construct(
+        private readonly StarterShelf $starters,
+        private readonly Engines $engines,
+        private readonly FilePictures $pictures,
+        private readonly Vips $vips,
+        private readonly string $projectDir,
+    ) {
         parent::__construct();
     }
 
@@ -47,8 +55,18 @@ final class StarterPicturesCommand extends Command
         $engine = $this->engines->with([]);
         $rows = null === $file->sheet ? [] : iterator_to_array($file->sheet->table()->rows());
         $pictures = $this->pictures->of($file);
-        $laid = $engine->layouter->lay($file->template, $rows[1] ?? null, $pictures, EvenSizes::of($file->template, $rows, $engine->texts), 0, true);
+        $laid = $engine->layouter->lay(
+            $file->template,
+            $rows[1] ?? null,
+            $pictures,
+            EvenSizes::of($file->template, $rows, $engine->texts),
+            0,
+            true,
+        );
 
-        return $this->vips->draw((new SvgWriter($pictures))->write($laid->drawing, SvgSize::Pixels))->small(self::EDGE)->png(self::COMPRESSION, true);
+        return $this->vips
+            ->draw((new SvgWriter($pictures))->write($laid->drawing, SvgSize::Pixels))
+            ->small(self::EDGE)
+            ->png(self::COMPRESSION, true);
     }
 }

@@ -22,7 +22,7 @@ final class TidyCommand extends Command
     {
         $went = $this->tidy->run();
         foreach ($went as $what => $count) {
-            $output->writeln(number_format($count)." $what");
+            $output->writeln(number_format($count) . " $what");
         }
         if ([] === $went) {
             $output->writeln('There was nothing to tidy up.');

@@ -68,8 +68,15 @@ final readonly class AddController
         $side = ComposeView::side($project, [], Workbench::side($request));
         try {
             $upload = Upload::from($request, 'art');
-            $art = $artwork->bring($project, (string) file_get_contents($upload->path), $upload->name, max(1, $request->request->getInt('page', 1)), 'layer' !== $request->request->getString('place'), $side);
-        } catch (UploadError|TemplateError|PatternError $e) {
+            $art = $artwork->bring(
+                $project,
+                (string) file_get_contents($upload->path),
+                $upload->name,
+                max(1, $request->request->getInt('page', 1)),
+                'layer' !== $request->request->getString('place'),
+                $side,
+            );
+        } catch (UploadError | TemplateError | PatternError $e) {
             return $this->bench->refused($project, $request, $e->getMessage());
         }
 
@@ -87,7 +94,9 @@ final readonly class AddController
             'picture' => $new->placeholder('picture', 'Picture'),
             'die' => $new->dieLine(),
             'placeholder' => $this->placeholder($new, $project, $request, Workbench::column($project, $request)),
-            default => null !== ($code = CodeKind::tryFrom($kind)) ? $new->code($code) : $new->shape(ShapeKind::tryFrom($kind) ?? throw new TemplateError('kind', 'no such kind of layer')),
+            default => null !== ($code = CodeKind::tryFrom($kind))
+                ? $new->code($code)
+                : $new->shape(ShapeKind::tryFrom($kind) ?? throw new TemplateError('kind', 'no such kind of layer')),
         };
     }
 
@@ -97,8 +106,13 @@ final readonly class AddController
         $row = $this->rows->row($project, Workbench::row($request));
         $cell = trim($row->cells[$column->key] ?? '');
         [$x, $y] = [(float) $request->request->getString('x', '0.5'), (float) $request->request->getString('y', '0.5')];
-        $picture = '' !== $cell && (1 === preg_match(self::PICTURE_ENDING, $cell) || (mb_strlen($cell) <= 80 && null !== $this->pictures->linked($project)->named($cell)));
+        $picture =
+            '' !== $cell &&
+            (1 === preg_match(self::PICTURE_ENDING, $cell) ||
+                (mb_strlen($cell) <= 80 && null !== $this->pictures->linked($project)->named($cell)));
 
-        return $picture ? $new->placeholder($column->key, $column->heading, $x, $y) : $new->text(Pattern::parse(Pattern::column($column->key)), $column->heading, $x, $y);
+        return $picture
+            ? $new->placeholder($column->key, $column->heading, $x, $y)
+            : $new->text(Pattern::parse(Pattern::column($column->key)), $column->heading, $x, $y);
     }
 }

@@ -24,11 +24,19 @@ use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Template;
 
-/** Artwork made elsewhere, brought onto a side: the picture, and the texts of a drawing as texts that can be linked and set in other words. */
+/**
+ * Artwork made elsewhere, brought onto a side: the picture, and the texts of a drawing as texts that can be linked and
+ * set in other words.
+ */
 final readonly class Artwork
 {
-    public function __construct(private PictureReader $reader, private SvgCleaner $cleaner, private Drawable $drawable, private PictureStore $pictures, private FontStore $fonts)
-    {
+    public function __construct(
+        private PictureReader $reader,
+        private SvgCleaner $cleaner,
+        private Drawable $drawable,
+        private PictureStore $pictures,
+        private FontStore $fonts,
+    ) {
     }
 
     /**
@@ -48,9 +56,19 @@ final readonly class Artwork
         $svg = SvgFile::read($bytes, $name);
         $texts = SvgTexts::takeOut($svg);
         $clean = $this->cleaner->cleaned($svg, substr(hash('sha256', $bytes), 0, 8), $name);
-        $layer = $this->layer($template, $project, $this->drawable->checked($clean, PictureReader::stem($name), $name), $ground);
+        $layer = $this->layer(
+            $template,
+            $project,
+            $this->drawable->checked($clean, PictureReader::stem($name), $name),
+            $ground,
+        );
         $layers = [$layer];
-        $box = PicturePlacer::place($layer, $layer->assets()[0], Picture::vector('', $clean->width, $clean->height), $template->dpi)->box;
+        $box = PicturePlacer::place(
+            $layer,
+            $layer->assets()[0],
+            Picture::vector('', $clean->width, $clean->height),
+            $template->dpi,
+        )->box;
         $artTexts = new ArtTexts($this->fonts->engine($project->owner())->shaper);
         foreach ($texts as $text) {
             $new = new NewLayer($template, array_map(static fn (Layer $one): string => $one->id, $layers));
@@ -74,6 +92,8 @@ final readonly class Artwork
     {
         $words = $text->words();
 
-        return Tokens::in($words) && 1 === preg_match('/\{\s*([^{},]+)/u', $words, $m) ? ucfirst(strtr(trim($m[1]), '_', ' ')) : mb_strimwidth(strtok($words, "\n") ?: 'Text', 0, 30, '…', 'UTF-8');
+        return Tokens::in($words) && 1 === preg_match('/\{\s*([^{},]+)/u', $words, $m)
+            ? ucfirst(strtr(trim($m[1]), '_', ' '))
+            : mb_strimwidth(strtok($words, "\n") ?: 'Text', 0, 30, '…', 'UTF-8');
     }
 }

@@ -54,10 +54,10 @@ final readonly class Boxes
                 'id' => $layer->id,
                 'name' => $layer->name,
                 'kind' => self::kind($layer),
-                'left' => 100 * $layer->frame->x / $this->template->width,
-                'top' => 100 * $layer->frame->y / $this->template->height,
-                'width' => 100 * $layer->frame->width / $this->template->width,
-                'height' => 100 * $layer->frame->height / $this->template->height,
+                'left' => (100 * $layer->frame->x) / $this->template->width,
+                'top' => (100 * $layer->frame->y) / $this->template->height,
+                'width' => (100 * $layer->frame->width) / $this->template->width,
+                'height' => (100 * $layer->frame->height) / $this->template->height,
                 'rotation' => $layer->frame->rotation,
                 'caps' => $this->caps($layer),
                 'stitch' => $this->columns[$keys[0] ?? '']['stitch'] ?? 0,
@@ -76,27 +76,35 @@ final readonly class Boxes
     /** @return list<array<string, mixed>> the topmost first */
     public function stack(): array
     {
-        return array_reverse(array_map(fn (Layer $layer): array => [
-            'id' => $layer->id,
-            'name' => $layer->name,
-            'kind' => self::kind($layer),
-            'locked' => $layer->locked,
-            'hidden' => $layer->hidden,
-            'use' => $layer->use->value,
-            'caps' => $this->caps($layer),
-        ], $this->side->layers));
+        return array_reverse(
+            array_map(
+                fn (Layer $layer): array => [
+                    'id' => $layer->id,
+                    'name' => $layer->name,
+                    'kind' => self::kind($layer),
+                    'locked' => $layer->locked,
+                    'hidden' => $layer->hidden,
+                    'use' => $layer->use->value,
+                    'caps' => $this->caps($layer),
+                ],
+                $this->side->layers,
+            ),
+        );
     }
 
     /** @return list<string> letters of its columns; a question mark where the table has none */
     private function caps(Layer $layer): array
     {
-        return array_map(fn (string $key): string => isset($this->columns[$key]) ? (string) $this->columns[$key]['letter'] : '?', $layer->columns());
+        return array_map(
+            fn (string $key): string => isset($this->columns[$key]) ? (string) $this->columns[$key]['letter'] : '?',
+            $layer->columns(),
+        );
     }
 
     /** What is wrong with it in the row shown, in a few words; empty when nothing is. */
     private static function wrong(LaidOut $laid, Layer $layer): string
     {
-        $facts = $laid->facts($layer->id) ?? $laid->pictureFacts($layer->id) ?? $laid->codeFacts($layer->id);
+        $facts = $laid->facts($layer->id) ?? ($laid->pictureFacts($layer->id) ?? $laid->codeFacts($layer->id));
 
         return match (true) {
             $facts instanceof PictureFacts => PictureState::Missing === $facts->state ? 'picture missing' : '',

@@ -21,8 +21,11 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/compose')]
 final class ComposeController extends AbstractController
 {
-    public function __construct(private readonly ComposeView $view, private readonly TemplateHistory $history, private readonly Workbench $bench)
-    {
+    public function __construct(
+        private readonly ComposeView $view,
+        private readonly TemplateHistory $history,
+        private readonly Workbench $bench,
+    ) {
     }
 
     #[Route('', name: 'compose', methods: ['GET'])]
@@ -30,7 +33,10 @@ final class ComposeController extends AbstractController
     {
         return $request->headers->has('HX-Request')
             ? $this->bench->work($project, $request)
-            : $this->render('compose/index.html.twig', $this->view->of($project, Workbench::row($request), Workbench::layers($request), Workbench::side($request)));
+            : $this->render(
+                'compose/index.html.twig',
+                $this->view->of($project, Workbench::row($request), Workbench::layers($request), Workbench::side($request)),
+            );
     }
 
     #[Route('/undo', name: 'compose_undo', methods: ['POST'])]
@@ -62,9 +68,16 @@ final class ComposeController extends AbstractController
     public function history(Project $project, Stage $stage, TableStore $rows): Response
     {
         $row = $rows->row($project, 1);
-        $versions = array_map(static fn ($revision): array => ['revision' => $revision, 'picture' => $stage->version($project, $revision, $row)], $this->history->latest($project));
+        $versions = array_map(
+            static fn ($revision): array => ['revision' => $revision, 'picture' => $stage->version($project, $revision, $row)],
+            $this->history->latest($project),
+        );
 
-        return $this->render('compose/history.html.twig', ['project' => $project, 'here' => 'Compose', 'versions' => $versions]);
+        return $this->render('compose/history.html.twig', [
+            'project' => $project,
+            'here' => 'Compose',
+            'versions' => $versions,
+        ]);
     }
 
     #[Route('/history/{number}', name: 'compose_back', requirements: ['number' => '\d+'], methods: ['POST'])]
@@ -81,9 +94,16 @@ final class ComposeController extends AbstractController
     public function layers(Project $project, Request $request, TemplateCodec $codec): Response
     {
         $template = $project->template();
-        $picked = array_filter($template->layers(), static fn ($layer): bool => \in_array($layer->id, Workbench::layers($request), true));
+        $picked = array_filter(
+            $template->layers(),
+            static fn ($layer): bool => \in_array($layer->id, Workbench::layers($request), true),
+        );
 
-        return new JsonResponse(['project' => $project->id(), 'dpi' => $template->dpi, 'layers' => array_map($codec->layerToArray(...), array_values($picked))]);
+        return new JsonResponse([
+            'project' => $project->id(),
+            'dpi' => $template->dpi,
+            'layers' => array_map($codec->layerToArray(...), array_values($picked)),
+        ]);
     }
 
     #[Route('/widest', name: 'compose_widest', methods: ['GET'])]
@@ -95,8 +115,18 @@ final class ComposeController extends AbstractController
         } catch (TemplateError $e) {
             throw $this->createNotFoundException($e->getMessage(), $e);
         }
-        $widest = $layer instanceof TextLayer ? WidestRow::of($layer, $rows->active($project), $fonts->engine($project->owner())->texts, $template->locale) : null;
+        $widest =
+            $layer instanceof TextLayer
+                ? WidestRow::of($layer, $rows->active($project), $fonts->engine($project->owner())->texts, $template->locale)
+                : null;
 
-        return $this->render('compose/widest.html.twig', ['project' => $project, 'layer' => $layer, 'widest' => $widest, 'template' => $template, 'typeUnit' => EditInput::typeUnit($template), 'row' => Workbench::row($request)]);
+        return $this->render('compose/widest.html.twig', [
+            'project' => $project,
+            'layer' => $layer,
+            'widest' => $widest,
+            'template' => $template,
+            'typeUnit' => EditInput::typeUnit($template),
+            'row' => Workbench::row($request),
+        ]);
     }
 }

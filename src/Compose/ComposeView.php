@@ -30,8 +30,13 @@ final readonly class ComposeView
     private const STITCHES = 6;
     private const COLOURS_SHOWN = 8;
 
-    public function __construct(private TableStore $rows, private Stage $stage, private FontStore $fonts, private PictureStore $pictures, private TemplateHistory $history)
-    {
+    public function __construct(
+        private TableStore $rows,
+        private Stage $stage,
+        private FontStore $fonts,
+        private PictureStore $pictures,
+        private TemplateHistory $history,
+    ) {
     }
 
     /**
@@ -51,7 +56,14 @@ final readonly class ComposeView
         $fonts = $this->fonts->engine($project->owner())->fonts;
         $columns = [];
         foreach ($project->columns() as $column) {
-            $columns[$column->key] = ['letter' => $column->letter(), 'heading' => $column->heading, 'key' => $column->key, 'stitch' => $column->index % self::STITCHES, 'value' => $row->cells[$column->key] ?? '', 'used' => \in_array($column->key, $template->linkedColumns(), true)];
+            $columns[$column->key] = [
+                'letter' => $column->letter(),
+                'heading' => $column->heading,
+                'key' => $column->key,
+                'stitch' => $column->index % self::STITCHES,
+                'value' => $row->cells[$column->key] ?? '',
+                'used' => \in_array($column->key, $template->linkedColumns(), true),
+            ];
         }
         $boxes = new Boxes($template, $template->side($shown), $columns);
         $onStage = $boxes->onStage($laid, $selection);
@@ -67,15 +79,21 @@ final readonly class ComposeView
             'boxes' => $onStage,
             'selected' => $layer,
             'selection' => array_map(static fn (Layer $one): string => $one->id, $selection),
-            'grouped' => [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
+            'grouped' =>
+                [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
             'ways' => AlignLayers::WAYS,
             'contrast' => $layer instanceof TextLayer ? Contrast::of($template, $layer) : null,
             'kind' => \count($selection) > 1 ? 'several' : Boxes::kind($layer),
             'facts' => null === $layer ? null : $laid->facts($layer->id) ?? $laid->codeFacts($layer->id),
             'parts' => self::content($layer)?->forEditor() ?? [],
-            'shown' => array_map(static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()], Shown::cases()),
+            'shown' => array_map(
+                static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()],
+                Shown::cases(),
+            ),
             'families' => $fonts->choices(),
-            'unknownFonts' => array_values(array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family))),
+            'unknownFonts' => array_values(
+                array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family)),
+            ),
             'faces' => $layer instanceof TextLayer ? $this->faces($fonts, $layer->style->family) : [],
             'typeUnit' => EditInput::typeUnit($template),
             'layers' => $boxes->stack(),
@@ -117,7 +135,12 @@ final readonly class ComposeView
             }
         }
 
-        return array_values(array_filter($side->layers, static fn (Layer $layer): bool => \in_array($layer->id, $wanted, true) || isset($groups[$layer->group ?? ''])));
+        return array_values(
+            array_filter(
+                $side->layers,
+                static fn (Layer $layer): bool => \in_array($layer->id, $wanted, true) || isset($groups[$layer->group ?? '']),
+            ),
+        );
     }
 
     private static function content(?Layer $layer): ?Content
@@ -140,7 +163,10 @@ final readonly class ComposeView
             'pictureFacts' => $facts,
             'asset' => $asset,
             'pictureNames' => array_map(static fn (Asset $one): string => $one->name(), $this->pictures->all($project)),
-            'drawnIn' => null !== $asset && $asset->isDrawing() ? \array_slice(array_keys(Recolour::of($this->pictures->bytes($asset))), 0, self::COLOURS_SHOWN) : [],
+            'drawnIn' =>
+                null !== $asset && $asset->isDrawing()
+                    ? \array_slice(array_keys(Recolour::of($this->pictures->bytes($asset))), 0, self::COLOURS_SHOWN)
+                    : [],
         ];
     }
 
@@ -153,7 +179,11 @@ final readonly class ComposeView
             if ($known->name === $family) {
                 foreach ($known->faces as $face) {
                     $name = $names[$face->weight] ?? (string) $face->weight;
-                    $faces[$face->weight.($face->italic ? 'i' : '')] = $face->italic ? (400 === $face->weight ? 'italic' : "$name italic") : $name;
+                    $faces[$face->weight . ($face->italic ? 'i' : '')] = $face->italic
+                        ? (400 === $face->weight
+                            ? 'italic'
+                            : "$name italic")
+                        : $name;
                 }
             }
         }

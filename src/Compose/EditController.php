@@ -23,7 +23,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Changes of layers that are there; AddController and SidesController have the others. Each names the layers it means, the row that is shown, and the revision it was made from. */
+/**
+ * Changes of layers that are there; AddController and SidesController have the others. Each names the layers it means,
+ * the row that is shown, and the revision it was made from.
+ */
 #[Route('/projects/{project}/compose', methods: ['POST'])]
 final readonly class EditController
 {
@@ -45,37 +48,68 @@ final readonly class EditController
     #[Route('/words', name: 'compose_words')]
     public function words(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new SetContent($layers[0], Content::fromEditor(json_decode($request->request->getString('parts'), true), $project->template()->locale)));
+        return $this->bench->edit(
+            $project,
+            $request,
+            static fn (array $layers): Edit => new SetContent(
+                $layers[0],
+                Content::fromEditor(json_decode($request->request->getString('parts'), true), $project->template()->locale),
+            ),
+        );
     }
 
     #[Route('/link', name: 'compose_link')]
     public function link(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new LinkColumn($layers[0], Workbench::column($project, $request)->key, array_map(static fn (Column $column): string => $column->key, $project->columns())));
+        return $this->bench->edit(
+            $project,
+            $request,
+            static fn (array $layers): Edit => new LinkColumn(
+                $layers[0],
+                Workbench::column($project, $request)->key,
+                array_map(static fn (Column $column): string => $column->key, $project->columns()),
+            ),
+        );
     }
 
     #[Route('/place', name: 'compose_place')]
     public function place(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (): Edit => new PlaceLayers(Frames::read($request->request->getString('frames'))));
+        return $this->bench->edit(
+            $project,
+            $request,
+            static fn (): Edit => new PlaceLayers(Frames::read($request->request->getString('frames'))),
+        );
     }
 
     #[Route('/align', name: 'compose_align')]
     public function align(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new AlignLayers($layers, $request->request->getString('way')));
+        return $this->bench->edit(
+            $project,
+            $request,
+            static fn (array $layers): Edit => new AlignLayers($layers, $request->request->getString('way')),
+        );
     }
 
     #[Route('/group', name: 'compose_group')]
     public function group(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new GroupLayers($layers, $request->request->getBoolean('together')));
+        return $this->bench->edit(
+            $project,
+            $request,
+            static fn (array $layers): Edit => new GroupLayers($layers, $request->request->getBoolean('together')),
+        );
     }
 
     #[Route('/order', name: 'compose_order')]
     public function order(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new OrderLayer($layers[0], (int) $request->request->getString('steps')));
+        return $this->bench->edit(
+            $project,
+            $request,
+            static fn (array $layers): Edit => new OrderLayer($layers[0], (int) $request->request->getString('steps')),
+        );
     }
 
     #[Route('/remove', name: 'compose_remove')]
@@ -88,7 +122,12 @@ final readonly class EditController
     public function duplicate(Project $project, Request $request, TemplateCodec $codec): Response
     {
         $template = $project->template();
-        $picked = array_values(array_filter($template->layers(), static fn (Layer $layer): bool => \in_array($layer->id, Workbench::layers($request), true)));
+        $picked = array_values(
+            array_filter(
+                $template->layers(),
+                static fn (Layer $layer): bool => \in_array($layer->id, Workbench::layers($request), true),
+            ),
+        );
 
         return $this->pasting->paste($project, $request, array_map($codec->layerToArray(...), $picked), $template->dpi);
     }
@@ -97,10 +136,19 @@ final readonly class EditController
     public function paste(Project $project, Request $request): Response
     {
         $copied = json_decode($request->request->getString('copied'), true);
-        if (!\is_array($copied) || !\is_array($copied['layers'] ?? null) || !array_is_list($copied['layers']) || !is_numeric($copied['dpi'] ?? null)) {
+        if (
+            !\is_array($copied) ||
+            !\is_array($copied['layers'] ?? null) ||
+            !array_is_list($copied['layers']) ||
+            !is_numeric($copied['dpi'] ?? null)
+        ) {
             return $this->bench->refused($project, $request, 'There is nothing to paste. Copy a layer first.');
         }
-        $this->pasting->bringPictures($project, $copied['layers'], \is_string($copied['project'] ?? null) ? $copied['project'] : '');
+        $this->pasting->bringPictures(
+            $project,
+            $copied['layers'],
+            \is_string($copied['project'] ?? null) ? $copied['project'] : '',
+        );
 
         return $this->pasting->paste($project, $request, $copied['layers'], (float) $copied['dpi']);
     }

@@ -17,13 +17,55 @@ use Morphea\Core\Template\Unit;
 /** What people choose and type in the rule line, turned into values of the template: words into numbers, their units into dots. */
 final readonly class EditInput
 {
-    private const TYPE_LENGTHS = ['style.size', 'fit.leastSize', 'strokeWidth', 'radius', 'effects.outline.width', 'effects.shadow.dx', 'effects.shadow.dy', 'effects.shadow.blur', 'effects.highlight.padding', 'shape.radius', 'look.blur', 'border.width', 'shadow.dx', 'shadow.dy', 'shadow.blur'];
+    private const TYPE_LENGTHS = [
+        'style.size',
+        'fit.leastSize',
+        'strokeWidth',
+        'radius',
+        'effects.outline.width',
+        'effects.shadow.dx',
+        'effects.shadow.dy',
+        'effects.shadow.blur',
+        'effects.highlight.padding',
+        'shape.radius',
+        'look.blur',
+        'border.width',
+        'shadow.dx',
+        'shadow.dy',
+        'shadow.blur',
+    ];
     private const SIDE_LENGTHS = ['frame.x', 'frame.y', 'frame.width', 'frame.height'];
     private const PER_CENT = ['opacity', 'style.letterSpacing', 'inner', 'effects.shadow.opacity', 'shadow.opacity'];
     private const NUMBERS = ['frame.rotation', 'style.lineHeight', 'arc', 'corners', 'fill.angle', 'shape.corners'];
     private const SWITCHES = ['locked', 'hidden', 'style.tabular', 'style.bullets', 'fit.balanced', 'words'];
-    private const COLOURS = ['style.colour', 'fill', 'stroke', 'fill.from', 'fill.to', 'effects.outline.colour', 'effects.shadow.colour', 'effects.highlight.colour', 'look.tint', 'border.colour', 'shadow.colour', 'colour', 'ground'];
-    private const WORDS = ['name', 'style.family', 'style.align', 'style.verticalAlign', 'style.case', 'use', 'align', 'verticalAlign', 'look.tone', 'code', 'correction'];
+    private const COLOURS = [
+        'style.colour',
+        'fill',
+        'stroke',
+        'fill.from',
+        'fill.to',
+        'effects.outline.colour',
+        'effects.shadow.colour',
+        'effects.highlight.colour',
+        'look.tint',
+        'border.colour',
+        'shadow.colour',
+        'colour',
+        'ground',
+    ];
+    private const WORDS = [
+        'name',
+        'style.family',
+        'style.align',
+        'style.verticalAlign',
+        'style.case',
+        'use',
+        'align',
+        'verticalAlign',
+        'look.tone',
+        'code',
+        'correction',
+    ];
 
     /** The outline a shape or frame of its own begins with: a leaf. */
     private const LEAF = 'M 0 50 C 0 10 40 0 100 0 C 100 60 90 100 50 100 C 20 100 0 80 0 50 Z';
@@ -59,8 +101,12 @@ final readonly class EditInput
     private function value(string $path, string $value): array
     {
         return match (true) {
-            \in_array($path, self::TYPE_LENGTHS, true) => [$path => self::typeUnit($this->template)->toDots($this->number($path, $value), $this->template->dpi)],
-            \in_array($path, self::SIDE_LENGTHS, true) => [$path => $this->template->unit->toDots($this->number($path, $value), $this->template->dpi)],
+            \in_array($path, self::TYPE_LENGTHS, true) => [
+                $path => self::typeUnit($this->template)->toDots($this->number($path, $value), $this->template->dpi),
+            ],
+            \in_array($path, self::SIDE_LENGTHS, true) => [
+                $path => $this->template->unit->toDots($this->number($path, $value), $this->template->dpi),
+            ],
             \in_array($path, self::PER_CENT, true) => [$path => $this->number($path, $value) / 100],
             \in_array($path, self::NUMBERS, true) => [$path => $this->number($path, $value)],
             \in_array($path, self::SWITCHES, true) => [$path => '1' === $value],
@@ -70,9 +116,15 @@ final readonly class EditInput
             'asset' === $path => ['asset' => $value, 'pattern' => null],
             'shape' === $path => $this->shape($value),
             \in_array($path, ['path', 'shape.path'], true) => [$path => $value],
-            'shape.kind' === $path => ['shape.kind' => $value] + ('path' === $value ? ['shape.path' => self::LEAF] : []) + ('rounded' === $value ? ['shape.radius' => $this->rounding()] : []),
-            \in_array($path, ['empty.picture', 'missing.picture'], true) => [substr($path, 0, -8) => $this->pictureRule($value)],
-            str_starts_with($path, 'colours.') => ['look.colours' => $this->colours(strtoupper(substr($path, 8)), strtoupper($value))],
+            'shape.kind' === $path => ['shape.kind' => $value] +
+                ('path' === $value ? ['shape.path' => self::LEAF] : []) +
+                ('rounded' === $value ? ['shape.radius' => $this->rounding()] : []),
+            \in_array($path, ['empty.picture', 'missing.picture'], true) => [
+                substr($path, 0, -8) => $this->pictureRule($value),
+            ],
+            str_starts_with($path, 'colours.') => [
+                'look.colours' => $this->colours(strtoupper(substr($path, 8)), strtoupper($value)),
+            ],
             'face' === $path => ['style.weight' => (int) $value, 'style.italic' => str_ends_with($value, 'i')],
             'fit.mode' === $path => ['fit' => $this->fit($value)],
             'fit.maxLines' === $path => ['fit.maxLines' => (int) $this->number($path, $value)],
@@ -87,7 +139,10 @@ final readonly class EditInput
         };
     }
 
-    /** @return array{mode: string, leastSize: float|null, maxLines: int, balanced: bool} a sensible rule of that mode, keeping what was said before */
+    /**
+     * @return array{mode: string, leastSize: float|null, maxLines: int, balanced: bool} a sensible rule of that mode,
+     * keeping what was said before
+     */
     private function fit(string $mode): array
     {
         $before = $this->layer instanceof TextLayer ? $this->layer->fit : null;
@@ -95,8 +150,18 @@ final readonly class EditInput
         $balanced = $before->balanced ?? false;
 
         return match ($mode) {
-            'shrink', 'fill', 'even' => ['mode' => $mode, 'leastSize' => $before->leastSize ?? $this->halfSize(), 'maxLines' => 'shrink' === $mode ? 1 : $before->maxLines ?? 1, 'balanced' => $balanced],
-            'wrap' => ['mode' => $mode, 'leastSize' => $before?->leastSize, 'maxLines' => max(2, $before->maxLines ?? 2), 'balanced' => $balanced],
+            'shrink', 'fill', 'even' => [
+                'mode' => $mode,
+                'leastSize' => $before->leastSize ?? $this->halfSize(),
+                'maxLines' => 'shrink' === $mode ? 1 : $before->maxLines ?? 1,
+                'balanced' => $balanced,
+            ],
+            'wrap' => [
+                'mode' => $mode,
+                'leastSize' => $before?->leastSize,
+                'maxLines' => max(2, $before->maxLines ?? 2),
+                'balanced' => $balanced,
+            ],
             default => ['mode' => $mode, 'leastSize' => null, 'maxLines' => 1, 'balanced' => $balanced],
         };
     }
@@ -109,13 +174,29 @@ final readonly class EditInput
 
         return match ($name) {
             'outline' => ['effects.outline' => ['colour' => '#FFFFFF', 'width' => round($size / 16, 2)]],
-            'shadow' => ['effects.shadow' => ['colour' => '#17211E', 'dx' => round($size / 24, 2), 'dy' => round($size / 16, 2), 'blur' => round($size / 16, 2), 'opacity' => 0.4]],
+            'shadow' => [
+                'effects.shadow' => [
+                    'colour' => '#17211E',
+                    'dx' => round($size / 24, 2),
+                    'dy' => round($size / 16, 2),
+                    'blur' => round($size / 16, 2),
+                    'opacity' => 0.4,
+                ],
+            ],
             'highlight' => ['effects.highlight' => ['colour' => '#F2D16B', 'padding' => round($size / 6, 2)]],
             'border' => ['border' => ['colour' => '#17211E', 'width' => max(1.0, round($edge / 60, 1))]],
-            'picture.shadow' => ['shadow' => ['colour' => '#17211E', 'dx' => 0.0, 'dy' => round($edge / 40, 1), 'blur' => round($edge / 40, 1), 'opacity' => 0.4]],
+            'picture.shadow' => [
+                'shadow' => [
+                    'colour' => '#17211E',
+                    'dx' => 0.0,
+                    'dy' => round($edge / 40, 1),
+                    'blur' => round($edge / 40, 1),
+                    'opacity' => 0.4,
+                ],
+            ],
             '-border' => ['border' => null],
             '-picture.shadow' => ['shadow' => null],
-            '-outline', '-shadow', '-highlight' => ['effects.'.substr($name, 1) => null],
+            '-outline', '-shadow', '-highlight' => ['effects.' . substr($name, 1) => null],
             default => throw new TemplateError('effect', 'there is no such effect'),
         };
     }
@@ -129,7 +210,9 @@ final readonly class EditInput
     /** A sixth of the shorter edge, for corners that are to be round from now on. */
     private function rounding(): float
     {
-        return $this->layer instanceof PictureLayer && $this->layer->shape->radius > 0 ? $this->layer->shape->radius : round(min($this->layer->frame->width, $this->layer->frame->height) / 6, 2);
+        return $this->layer instanceof PictureLayer && $this->layer->shape->radius > 0
+            ? $this->layer->shape->radius
+            : round(min($this->layer->frame->width, $this->layer->frame->height) / 6, 2);
     }
 
     /** @return array{instead: string, other: string|null} the name of a picture, or what to do */
@@ -137,7 +220,9 @@ final readonly class EditInput
     {
         $does = PictureInstead::tryFrom($value);
 
-        return null !== $does && PictureInstead::Other !== $does ? ['instead' => $value, 'other' => null] : ['instead' => 'other', 'other' => $value];
+        return null !== $does && PictureInstead::Other !== $does
+            ? ['instead' => $value, 'other' => null]
+            : ['instead' => 'other', 'other' => $value];
     }
 
     /** @return list<array{from: string, to: string}> the new colours with one more, or one given back */
@@ -145,7 +230,11 @@ final readonly class EditInput
     {
         $colours = $this->layer instanceof PictureLayer ? $this->layer->look->colours : [];
         $colours[$from] = $to;
-        $pairs = array_map(static fn (string $old, string $new): array => ['from' => $old, 'to' => $new], array_keys($colours), $colours);
+        $pairs = array_map(
+            static fn (string $old, string $new): array => ['from' => $old, 'to' => $new],
+            array_keys($colours),
+            $colours,
+        );
 
         return array_values(array_filter($pairs, static fn (array $pair): bool => $pair['from'] !== $pair['to']));
     }
@@ -159,7 +248,12 @@ final readonly class EditInput
         return match ($kind) {
             'none' => null,
             'colour' => $colour,
-            'linear', 'radial' => ['radial' => 'radial' === $kind, 'angle' => $now instanceof Gradient ? $now->angle : 90.0, 'from' => $colour, 'to' => $now instanceof Gradient ? $now->to : '#FFFFFF'],
+            'linear', 'radial' => [
+                'radial' => 'radial' === $kind,
+                'angle' => $now instanceof Gradient ? $now->angle : 90.0,
+                'from' => $colour,
+                'to' => $now instanceof Gradient ? $now->to : '#FFFFFF',
+            ],
             default => throw new TemplateError('fill', 'there is no such fill'),
         };
     }

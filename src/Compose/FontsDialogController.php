@@ -38,10 +38,14 @@ final readonly class FontsDialogController
         $new = [];
         foreach ($files as $file) {
             try {
-                $font = $this->fonts->add($project->owner(), $reader->read((string) file_get_contents($file->path), $file->name), $request->request->getString('licence'));
+                $font = $this->fonts->add(
+                    $project->owner(),
+                    $reader->read((string) file_get_contents($file->path), $file->name),
+                    $request->request->getString('licence'),
+                );
                 $new[] = OwnFont::name($font->family(), $this->book);
                 if (str_contains($font->licence(), FontReader::TOLD_WHOLE)) {
-                    $told[] = "“{$file->name}” is here. ".FontReader::TOLD_WHOLE;
+                    $told[] = "“{$file->name}” is here. " . FontReader::TOLD_WHOLE;
                 }
             } catch (UploadError $e) {
                 $told[] = $e->getMessage();
@@ -75,13 +79,19 @@ final readonly class FontsDialogController
             $licences[OwnFont::name($font->family(), $this->book)] = $font->licence();
         }
 
-        return new Response($this->twig->render('compose/fonts.html.twig', [
-            'project' => $project,
-            'families' => $this->fonts->engine($project->owner())->fonts->choices(),
-            'licences' => $licences,
-            'version' => substr(hash('sha256', implode('', array_map(static fn (Font $font): string => $font->hash(), $own))), 0, 8),
-            'new' => $new,
-            'told' => $told,
-        ]));
+        return new Response(
+            $this->twig->render('compose/fonts.html.twig', [
+                'project' => $project,
+                'families' => $this->fonts->engine($project->owner())->fonts->choices(),
+                'licences' => $licences,
+                'version' => substr(
+                    hash('sha256', implode('', array_map(static fn (Font $font): string => $font->hash(), $own))),
+                    0,
+                    8,
+                ),
+                'new' => $new,
+                'told' => $told,
+            ]),
+        );
     }
 }

@@ -20,9 +20,17 @@ final readonly class Frames
         $frames = [];
         $list = json_decode($json, true);
         foreach (\is_array($list) ? $list : [] as $one) {
-            $number = static fn (string $key): float => \is_array($one) && is_numeric($one[$key] ?? null) ? (float) $one[$key] : throw new TemplateError('', 'The places did not arrive whole. Load the page again.');
+            $number = static fn (string $key): float => \is_array($one) && is_numeric($one[$key] ?? null)
+                ? (float) $one[$key]
+                : throw new TemplateError('', 'The places did not arrive whole. Load the page again.');
             $id = \is_array($one) && \is_string($one['id'] ?? null) ? $one['id'] : '';
-            $frames[$id] = new Frame($number('x'), $number('y'), max(0.0, $number('width')), max(0.0, $number('height')), fmod($number('rotation'), 360));
+            $frames[$id] = new Frame(
+                $number('x'),
+                $number('y'),
+                max(0.0, $number('width')),
+                max(0.0, $number('height')),
+                fmod($number('rotation'), 360),
+            );
         }
 
         return [] !== $frames ? $frames : throw new TemplateError('', 'Nothing was moved.');

@@ -35,24 +35,59 @@ final readonly class NewLayer
         $size = round(min($this->template->width, $this->template->height) / 16, 2);
         $frame = $this->frame($this->template->width * 0.6, $size * 1.6, $atX, $atY);
 
-        return new TextLayer($this->id($name), $this->name($name), $frame, 1.0, false, false, Content::plain($pattern), new TextStyle('IBM Plex Sans', 400, false, $size, '#17211E', Align::Centre), FitRule::shrink($size / 2), EmptyRule::hide());
+        return new TextLayer(
+            $this->id($name),
+            $this->name($name),
+            $frame,
+            1.0,
+            false,
+            false,
+            Content::plain($pattern),
+            new TextStyle('IBM Plex Sans', 400, false, $size, '#17211E', Align::Centre),
+            FitRule::shrink($size / 2),
+            EmptyRule::hide(),
+        );
     }
 
     public function shape(ShapeKind $kind): ShapeLayer
     {
         $edge = min($this->template->width, $this->template->height);
-        $frame = ShapeKind::Line === $kind ? $this->frame($this->template->width * 0.6, 0, 0.5, 0.5) : $this->frame($edge * 0.4, $edge * 0.4, 0.5, 0.5);
+        $frame =
+            ShapeKind::Line === $kind
+                ? $this->frame($this->template->width * 0.6, 0, 0.5, 0.5)
+                : $this->frame($edge * 0.4, $edge * 0.4, 0.5, 0.5);
         $line = ShapeKind::Line === $kind;
 
-        return new ShapeLayer($this->id($kind->value), ucfirst($kind->value), $frame, 1.0, false, false, $kind, $line ? null : '#CBD2CE', $line ? '#17211E' : null, $line ? max(1.0, round($edge / 300)) : 0.0, 0.0);
+        return new ShapeLayer(
+            $this->id($kind->value),
+            ucfirst($kind->value),
+            $frame,
+            1.0,
+            false,
+            false,
+            $kind,
+            $line ? null : '#CBD2CE',
+            $line ? '#17211E' : null,
+            $line ? max(1.0, round($edge / 300)) : 0.0,
+            0.0,
+        );
     }
 
     public function picture(string $asset, float $width, float $height): PictureLayer
     {
-        $scale = min(1.0, $this->template->width * 0.6 / $width, $this->template->height * 0.6 / $height);
+        $scale = min(1.0, ($this->template->width * 0.6) / $width, ($this->template->height * 0.6) / $height);
         $name = pathinfo($asset, \PATHINFO_FILENAME);
 
-        return new PictureLayer($this->id($name), $this->name($name), $this->frame($width * $scale, $height * $scale, 0.5, 0.5), 1.0, false, false, $asset, PictureFit::Contain);
+        return new PictureLayer(
+            $this->id($name),
+            $this->name($name),
+            $this->frame($width * $scale, $height * $scale, 0.5, 0.5),
+            1.0,
+            false,
+            false,
+            $asset,
+            PictureFit::Contain,
+        );
     }
 
     /** A frame for the pictures that a column names. */
@@ -60,7 +95,16 @@ final readonly class NewLayer
     {
         $edge = min($this->template->width, $this->template->height) * 0.5;
 
-        return new PictureLayer($this->id($name), $this->name($name), $this->frame($edge, $edge, $atX, $atY), 1.0, false, false, Pattern::parse(Pattern::column($key)), PictureFit::Cover);
+        return new PictureLayer(
+            $this->id($name),
+            $this->name($name),
+            $this->frame($edge, $edge, $atX, $atY),
+            1.0,
+            false,
+            false,
+            Pattern::parse(Pattern::column($key)),
+            PictureFit::Cover,
+        );
     }
 
     /** A picture that covers the side with its bleed, or as much of it as its shape allows. */
@@ -69,14 +113,28 @@ final readonly class NewLayer
         $bleed = $this->template->bleed;
         $name = pathinfo($asset, \PATHINFO_FILENAME);
 
-        return new PictureLayer($this->id($name), $this->name($name), new Frame(-$bleed, -$bleed, $this->template->width + 2 * $bleed, $this->template->height + 2 * $bleed), 1.0, true, false, $asset, PictureFit::Cover);
+        return new PictureLayer(
+            $this->id($name),
+            $this->name($name),
+            new Frame(-$bleed, -$bleed, $this->template->width + 2 * $bleed, $this->template->height + 2 * $bleed),
+            1.0,
+            true,
+            false,
+            $asset,
+            PictureFit::Cover,
+        );
     }
 
     public function code(CodeKind $kind): CodeLayer
     {
         $edge = min($this->template->width, $this->template->height);
-        $frame = CodeKind::Qr === $kind ? $this->frame($edge * 0.3, $edge * 0.3, 0.5, 0.5) : $this->frame($edge * 0.6, $edge * 0.2, 0.5, 0.5);
-        $name = [CodeKind::Qr->value => 'QR code', CodeKind::Code128->value => 'Barcode', CodeKind::Ean13->value => 'EAN-13'][$kind->value];
+        $frame =
+            CodeKind::Qr === $kind
+                ? $this->frame($edge * 0.3, $edge * 0.3, 0.5, 0.5)
+                : $this->frame($edge * 0.6, $edge * 0.2, 0.5, 0.5);
+        $name = [CodeKind::Qr->value => 'QR code', CodeKind::Code128->value => 'Barcode', CodeKind::Ean13->value => 'EAN-13'][
+            $kind->value
+        ];
         $words = CodeKind::Ean13 === $kind ? '000000000000' : 'TIDEWICK';
 
         return new CodeLayer($this->id($name), $name, $frame, 1.0, false, false, Pattern::parse($words), $kind);
@@ -87,19 +145,44 @@ final readonly class NewLayer
     {
         $width = max(1.0, round(min($this->template->width, $this->template->height) / 300));
 
-        return new ShapeLayer($this->id('die'), 'Die line', new Frame(0, 0, $this->template->width, $this->template->height), 1.0, false, false, ShapeKind::Rectangle, null, '#C2185B', $width, round(min($this->template->width, $this->template->height) / 16), [4 * $width, 2 * $width], use: LayerUse::Die);
+        return new ShapeLayer(
+            $this->id('die'),
+            'Die line',
+            new Frame(0, 0, $this->template->width, $this->template->height),
+            1.0,
+            false,
+            false,
+            ShapeKind::Rectangle,
+            null,
+            '#C2185B',
+            $width,
+            round(min($this->template->width, $this->template->height) / 16),
+            [4 * $width, 2 * $width],
+            use: LayerUse::Die,
+        );
     }
 
     private function frame(float $width, float $height, float $atX, float $atY): Frame
     {
-        $clamp = static fn (float $at, float $length, int $side): float => round(max(0.0, min($side - $length, $at * $side - $length / 2)), 2);
+        $clamp = static fn (float $at, float $length, int $side): float => round(
+            max(0.0, min($side - $length, $at * $side - $length / 2)),
+            2,
+        );
 
-        return new Frame($clamp($atX, $width, $this->template->width), $clamp($atY, $height, $this->template->height), round($width, 2), round($height, 2));
+        return new Frame(
+            $clamp($atX, $width, $this->template->width),
+            $clamp($atY, $height, $this->template->height),
+            round($width, 2),
+            round($height, 2),
+        );
     }
 
     public function id(string $name): string
     {
-        $base = trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower((string) iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', $name))), '-');
+        $base = trim(
+            (string) preg_replace('/[^a-z0-9]+/', '-', strtolower((string) iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', $name))),
+            '-',
+        );
         $base = '' === $base ? 'layer' : substr($base, 0, 30);
         $taken = [...$this->taken, ...array_map(static fn (Layer $layer): string => $layer->id, $this->template->layers())];
         $id = $base;

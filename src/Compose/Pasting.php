@@ -16,15 +16,23 @@ use Symfony\Component\HttpFoundation\Response;
 /** Copies of layers, from the same project or from another of the same member, with the pictures they show. */
 final readonly class Pasting
 {
-    public function __construct(private Workbench $bench, private PictureStore $pictures, private EntityManagerInterface $entities)
-    {
+    public function __construct(
+        private Workbench $bench,
+        private PictureStore $pictures,
+        private EntityManagerInterface $entities,
+    ) {
     }
 
     /** @param list<mixed> $layers as in the file format */
     public function paste(Project $project, Request $request, array $layers, float $dpi): Response
     {
         $template = $project->template();
-        $paste = new PasteLayers($layers, $dpi, min($template->width, $template->height) / 40, ComposeView::side($project, Workbench::layers($request), Workbench::side($request)));
+        $paste = new PasteLayers(
+            $layers,
+            $dpi,
+            min($template->width, $template->height) / 40,
+            ComposeView::side($project, Workbench::layers($request), Workbench::side($request)),
+        );
         try {
             $ids = $paste->paste($template)[1];
         } catch (TemplateError $e) {
@@ -41,12 +49,20 @@ final readonly class Pasting
      */
     public function bringPictures(Project $project, array $layers, string $from): void
     {
-        $source = $from === $project->id() ? null : $this->entities->getRepository(Project::class)->findOneBy(['id' => $from, 'owner' => $project->owner()]);
+        $source =
+            $from === $project->id()
+                ? null
+                : $this->entities->getRepository(Project::class)->findOneBy(['id' => $from, 'owner' => $project->owner()]);
         if (null === $source) {
             return;
         }
         foreach ($layers as $layer) {
-            foreach (\is_array($layer) ? [$layer['asset'] ?? null, $layer['empty']['other'] ?? null, $layer['missing']['other'] ?? null] : [] as $name) {
+            foreach (
+                \is_array($layer)
+                    ? [$layer['asset'] ?? null, $layer['empty']['other'] ?? null, $layer['missing']['other'] ?? null]
+                    : []
+                as $name
+            ) {
                 $asset = \is_string($name) ? $this->pictures->find($source, $name) : null;
                 if (null !== $asset) {
                     $this->pictures->add($project, $this->pictures->file($asset));

@@ -24,8 +24,12 @@ final readonly class PicturesController
     private const TOLD = 6;
     private const COUNTED = 'pictures looked at';
 
-    public function __construct(private PictureStore $pictures, private Environment $twig, private Workbench $bench, private UrlGeneratorInterface $urls)
-    {
+    public function __construct(
+        private PictureStore $pictures,
+        private Environment $twig,
+        private Workbench $bench,
+        private UrlGeneratorInterface $urls,
+    ) {
     }
 
     #[Route('', name: 'library', methods: ['GET'])]
@@ -46,7 +50,13 @@ final readonly class PicturesController
     {
         $found = $intake->look($project, $upload);
         if ($found instanceof Progress) {
-            return new Response($this->twig->render('part/meter.html.twig', ['progress' => $found, 'address' => $this->urls->generate('library_waits', ['project' => $project->id(), 'upload' => $upload]), 'what' => self::COUNTED]));
+            return new Response(
+                $this->twig->render('part/meter.html.twig', [
+                    'progress' => $found,
+                    'address' => $this->urls->generate('library_waits', ['project' => $project->id(), 'upload' => $upload]),
+                    'what' => self::COUNTED,
+                ]),
+            );
         }
         if (null !== $found) {
             $intake->forget($project, $upload);
@@ -69,7 +79,12 @@ final readonly class PicturesController
     {
         $more = \count($taken->told) - self::TOLD;
 
-        return $this->show($project, $taken->names, [...\array_slice($taken->told, 0, self::TOLD), ...($more > 0 ? ["… and $more more."] : [])], $taken->waits);
+        return $this->show(
+            $project,
+            $taken->names,
+            [...\array_slice($taken->told, 0, self::TOLD), ...$more > 0 ? ["… and $more more."] : []],
+            $taken->waits,
+        );
     }
 
     #[Route('/{name}/remove', name: 'library_remove', requirements: ['name' => '[^/]+'], methods: ['POST'])]
@@ -90,7 +105,11 @@ final readonly class PicturesController
     {
         $input = $request->request;
         $found = '' === $input->getString('x');
-        $this->pictures->focus($this->asset($project, $name), $found ? null : (float) $input->getString('x'), $found ? null : (float) $input->getString('y'));
+        $this->pictures->focus(
+            $this->asset($project, $name),
+            $found ? null : (float) $input->getString('x'),
+            $found ? null : (float) $input->getString('y'),
+        );
 
         return $this->bench->work($project, $request);
     }
@@ -106,15 +125,17 @@ final readonly class PicturesController
      */
     private function show(Project $project, array $new = [], array $told = [], ?string $waits = null): Response
     {
-        return new Response($this->twig->render('compose/library.html.twig', [
-            'project' => $project,
-            'pictures' => $this->pictures->all($project),
-            'used' => $project->template()->assets(),
-            'new' => $new,
-            'told' => $told,
-            'waits' => $waits,
-            'progress' => new Progress(0, null, null, 0.0),
-            'counted' => self::COUNTED,
-        ]));
+        return new Response(
+            $this->twig->render('compose/library.html.twig', [
+                'project' => $project,
+                'pictures' => $this->pictures->all($project),
+                'used' => $project->template()->assets(),
+                'new' => $new,
+                'told' => $told,
+                'waits' => $waits,
+                'progress' => new Progress(0, null, null, 0.0),
+                'counted' => self::COUNTED,
+            ]),
+        );
     }
 }

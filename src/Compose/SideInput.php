@@ -26,14 +26,19 @@ final readonly class SideInput
     {
         $key = (string) array_key_first($set);
         $value = \is_string($set[$key] ?? null) ? trim($set[$key]) : '';
-        $guides = array_map(static fn (Guide $guide): array => ['upright' => $guide->upright, 'at' => $guide->at], $this->template->guides);
+        $guides = array_map(
+            static fn (Guide $guide): array => ['upright' => $guide->upright, 'at' => $guide->at],
+            $this->template->guides,
+        );
 
         return match ($key) {
             'background' => ['background' => 'none' === $value ? null : strtoupper($value)],
             'name' => ['name' => $value],
             'bleed' => ['bleed' => $this->dots($value)],
             'safeMargin' => ['safeMargin' => $this->dots($value)],
-            'guide.upright', 'guide.level' => ['guides' => [...$guides, ['upright' => 'guide.upright' === $key, 'at' => $this->dots($value)]]],
+            'guide.upright', 'guide.level' => [
+                'guides' => [...$guides, ['upright' => 'guide.upright' === $key, 'at' => $this->dots($value)]],
+            ],
             'guide.remove' => ['guides' => array_values(array_diff_key($guides, [(int) $value => true]))],
             'swatch.add' => ['swatches' => array_values(array_unique([...$this->template->swatches, strtoupper($value)]))],
             'swatch.remove' => ['swatches' => array_values(array_diff($this->template->swatches, [strtoupper($value)]))],
@@ -45,6 +50,8 @@ final readonly class SideInput
     {
         $plain = str_replace(',', '.', $value);
 
-        return is_numeric($plain) ? $this->template->unit->toDots((float) $plain, $this->template->dpi) : throw new TemplateError('', "“{$value}” is no number.");
+        return is_numeric($plain)
+            ? $this->template->unit->toDots((float) $plain, $this->template->dpi)
+            : throw new TemplateError('', "“{$value}” is no number.");
     }
 }

@@ -30,7 +30,14 @@ final readonly class SidesController
     #[Route('/side', name: 'compose_side')]
     public function set(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (): Edit => new SetSide((new SideInput($project->template()))->values($request->request->all('set')), ComposeView::side($project, [], Workbench::side($request))));
+        return $this->bench->edit(
+            $project,
+            $request,
+            static fn (): Edit => new SetSide(
+                (new SideInput($project->template()))->values($request->request->all('set')),
+                ComposeView::side($project, [], Workbench::side($request)),
+            ),
+        );
     }
 
     #[Route('/side/add', name: 'compose_side_add')]
@@ -44,7 +51,12 @@ final readonly class SidesController
     #[Route('/side/remove', name: 'compose_side_remove')]
     public function remove(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (): Edit => new RemoveSide(ComposeView::side($project, [], Workbench::side($request))), []);
+        return $this->bench->edit(
+            $project,
+            $request,
+            static fn (): Edit => new RemoveSide(ComposeView::side($project, [], Workbench::side($request))),
+            [],
+        );
     }
 
     #[Route('/size', name: 'compose_size')]
@@ -56,7 +68,11 @@ final readonly class SidesController
     #[Route('/font', name: 'compose_font')]
     public function font(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (): Edit => new ReplaceFont($request->request->getString('from'), $request->request->getString('to')));
+        return $this->bench->edit(
+            $project,
+            $request,
+            static fn (): Edit => new ReplaceFont($request->request->getString('from'), $request->request->getString('to')),
+        );
     }
 
     /** @throws TemplateError */
@@ -73,6 +89,11 @@ final readonly class SidesController
             return is_numeric($value) ? (float) $value : throw new TemplateError('', "“{$value}” is no number.");
         };
 
-        return new ChangeSize($number('width'), $number('height'), Unit::tryFrom($input->getString('unit')) ?? $template->unit, '' === $input->getString('dpi') ? $template->dpi : $number('dpi'));
+        return new ChangeSize(
+            $number('width'),
+            $number('height'),
+            Unit::tryFrom($input->getString('unit')) ?? $template->unit,
+            '' === $input->getString('dpi') ? $template->dpi : $number('dpi'),
+        );
     }
 }

@@ -25,7 +25,16 @@ final readonly class Stage
     /** @param bool $aids with backdrops and die lines */
     public function lay(Project $project, ?Row $row, int $side = 0, bool $aids = false): LaidOut
     {
-        return $this->fonts->engine($project->owner())->layouter->lay($project->template(), $row, $this->pictures->linked($project), $this->sizes->of($project), $side, $aids);
+        return $this->fonts
+            ->engine($project->owner())
+            ->layouter->lay(
+                $project->template(),
+                $row,
+                $this->pictures->linked($project),
+                $this->sizes->of($project),
+                $side,
+                $aids,
+            );
     }
 
     /** With all of the bleed, for working on it. */
@@ -37,13 +46,21 @@ final readonly class Stage
     /** Small and still: without the layers' ids, so that many can stand on one page. */
     public function thumbnail(Project $project, ?Row $row, int $side = 0): string
     {
-        return self::still((new SvgWriter($this->pictures->linked($project)))->write($this->lay($project, $row, $side)->drawing, SvgSize::Free));
+        return self::still(
+            (new SvgWriter($this->pictures->linked($project)))->write(
+                $this->lay($project, $row, $side)->drawing,
+                SvgSize::Free,
+            ),
+        );
     }
 
     /** @return list<string> one a side */
     public function thumbnails(Project $project, ?Row $row): array
     {
-        return array_map(fn (int $side): string => $this->thumbnail($project, $row, $side), array_keys($project->template()->sides));
+        return array_map(
+            fn (int $side): string => $this->thumbnail($project, $row, $side),
+            array_keys($project->template()->sides),
+        );
     }
 
     /** An earlier version of the template, small and still. */
@@ -52,11 +69,20 @@ final readonly class Stage
         $pictures = $this->pictures->linked($project);
         $layouter = $this->fonts->engine($project->owner())->layouter;
 
-        return self::still((new SvgWriter($pictures))->write($layouter->lay((new TemplateCodec())->decode($revision->template()), $row, $pictures)->drawing, SvgSize::Free));
+        return self::still(
+            (new SvgWriter($pictures))->write(
+                $layouter->lay((new TemplateCodec())->decode($revision->template()), $row, $pictures)->drawing,
+                SvgSize::Free,
+            ),
+        );
     }
 
     private static function still(string $svg): string
     {
-        return (string) preg_replace(['/ id="layer-[^"]*"/', '/^<svg /'], ['', '<svg aria-hidden="true" focusable="false" '], $svg);
+        return (string) preg_replace(
+            ['/ id="layer-[^"]*"/', '/^<svg /'],
+            ['', '<svg aria-hidden="true" focusable="false" '],
+            $svg,
+        );
     }
 }

@@ -19,8 +19,11 @@ final readonly class TemplateHistory
     private const SHOWN = 60;
     private const TRIES = 20;
 
-    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private TemplateCodec $codec)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private TemplateCodec $codec,
+    ) {
     }
 
     /** A new project with its first revision. */
@@ -41,7 +44,10 @@ final readonly class TemplateHistory
         $this->record($project, $edit->apply($before), $edit->says($before), $token);
     }
 
-    /** Whether the edit that led to what is there now was called so by the page that asked for it: its answer was lost, and it was sent again. */
+    /**
+     * Whether the edit that led to what is there now was called so by the page that asked for it: its answer was lost,
+     * and it was sent again.
+     */
     public function isMade(Project $project, string $token): bool
     {
         return '' !== $token && $token === $this->find($project, $project->revision())?->token();
@@ -63,10 +69,19 @@ final readonly class TemplateHistory
         $this->codec->decode($json);
         $this->connection->transactional(function () use ($project, $after, $says, $token): void {
             $this->claim($project, $project->revision() + 1);
-            $this->entities->createQuery('DELETE FROM '.Revision::class.' r WHERE r.project = :project AND r.number > :now')
+            $this->entities
+                ->createQuery('DELETE FROM ' . Revision::class . ' r WHERE r.project = :project AND r.number > :now')
                 ->execute(['project' => $project, 'now' => $project->revision()]);
             $project->setTemplate($after, $project->revision() + 1);
-            $this->entities->persist(new Revision($project, $project->revision(), $project->templateJson(), mb_strimwidth($says, 0, 250, '…', 'UTF-8'), $token));
+            $this->entities->persist(
+                new Revision(
+                    $project,
+                    $project->revision(),
+                    $project->templateJson(),
+                    mb_strimwidth($says, 0, 250, '…', 'UTF-8'),
+                    $token,
+                ),
+            );
             $this->entities->flush();
         });
     }
@@ -78,7 +93,7 @@ final readonly class TemplateHistory
      */
     public function anywhen(Project $project, \Closure $make, string $says): void
     {
-        for ($try = 1;; ++$try) {
+        for ($try = 1; ; ++$try) {
             try {
                 $this->record($project, $make($project->template()), $says);
 
@@ -117,7 +132,9 @@ final readonly class TemplateHistory
     /** @return list<Revision> the newest first, those that redo leads to included */
     public function latest(Project $project): array
     {
-        return $this->entities->getRepository(Revision::class)->findBy(['project' => $project], ['number' => 'DESC'], self::SHOWN);
+        return $this->entities
+            ->getRepository(Revision::class)
+            ->findBy(['project' => $project], ['number' => 'DESC'], self::SHOWN);
     }
 
     /** @return string|null what was done in words; null when there is no such version */
@@ -165,7 +182,14 @@ final readonly class TemplateHistory
      */
     private function claim(Project $project, int $next): void
     {
-        if (1 !== $this->connection->executeStatement('UPDATE project SET revision = ? WHERE id = ? AND revision = ?', [$next, $project->id(), $project->revision()])) {
+        if (
+            1 !==
+            $this->connection->executeStatement('UPDATE project SET revision = ? WHERE id = ? AND revision = ?', [
+                $next,
+                $project->id(),
+                $project->revision(),
+            ])
+        ) {
             throw new StaleTemplate();
         }
     }

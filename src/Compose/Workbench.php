@@ -17,8 +17,12 @@ use Twig\Environment;
 /** Applies what a request asks for and answers with the whole work area, laid out anew; the page morphs into it. */
 final readonly class Workbench
 {
-    public function __construct(private ComposeView $view, private TemplateHistory $history, private Environment $twig, private UrlGeneratorInterface $urls)
-    {
+    public function __construct(
+        private ComposeView $view,
+        private TemplateHistory $history,
+        private Environment $twig,
+        private UrlGeneratorInterface $urls,
+    ) {
     }
 
     /**
@@ -39,8 +43,14 @@ final readonly class Workbench
                 throw new StaleTemplate();
             }
             $this->history->apply($project, $make([] === $layers ? [''] : $layers), '' === $token ? null : $token);
-        } catch (TemplateError|PatternError $e) {
-            return $this->refused($project, $request, $e instanceof TemplateError && '' !== $e->where && !str_contains($e->what, '.') ? "$e->what." : $e->getMessage());
+        } catch (TemplateError | PatternError $e) {
+            return $this->refused(
+                $project,
+                $request,
+                $e instanceof TemplateError && '' !== $e->where && !str_contains($e->what, '.')
+                    ? "$e->what."
+                    : $e->getMessage(),
+            );
         } catch (StaleTemplate) {
             return $this->stale($project, $request);
         }
@@ -53,7 +63,12 @@ final readonly class Workbench
     {
         $this->history->renew($project);
 
-        return $this->refused($project, $request, 'The design was changed in another window meanwhile. Here is how it is now; your last step was not made, repeat it if it still fits.');
+        return $this->refused(
+            $project,
+            $request,
+            'The design was changed in another window meanwhile. Here is how it is now; ' .
+            'your last step was not made, repeat it if it still fits.',
+        );
     }
 
     public function refused(Project $project, Request $request, string $why): Response
@@ -62,12 +77,31 @@ final readonly class Workbench
     }
 
     /** @param list<string>|null $select */
-    public function work(Project $project, Request $request, ?array $select = null, string $kind = '', string $message = ''): Response
-    {
+    public function work(
+        Project $project,
+        Request $request,
+        ?array $select = null,
+        string $kind = '',
+        string $message = '',
+    ): Response {
         $view = $this->view->of($project, self::row($request), $select ?? self::layers($request), self::side($request));
         $ids = implode(',', $view['selection']);
-        $address = $this->urls->generate('compose', array_filter(['project' => $project->id(), 'row' => $view['row'] > 1 ? $view['row'] : null, 'side' => $view['side'] > 0 ? $view['side'] : null, 'layer' => '' !== $ids ? $ids : null], static fn ($v): bool => null !== $v));
-        $html = $this->twig->render('compose/work.html.twig', $view + ['oob' => true, 'notice' => '' === $message ? null : ['kind' => $kind, 'message' => $message]]);
+        $address = $this->urls->generate(
+            'compose',
+            array_filter(
+                [
+                    'project' => $project->id(),
+                    'row' => $view['row'] > 1 ? $view['row'] : null,
+                    'side' => $view['side'] > 0 ? $view['side'] : null,
+                    'layer' => '' !== $ids ? $ids : null,
+                ],
+                static fn ($v): bool => null !== $v,
+            ),
+        );
+        $html = $this->twig->render(
+            'compose/work.html.twig',
+            $view + ['oob' => true, 'notice' => '' === $message ? null : ['kind' => $kind, 'message' => $message]],
+        );
 
         return new Response($html, 'bad' === $kind ? 422 : 200, ['HX-Replace-Url' => $address]);
     }
@@ -87,7 +121,9 @@ final readonly class Workbench
     /** @return list<string> */
     public static function layers(Request $request): array
     {
-        return array_values(array_filter(explode(',', self::value($request, 'layer')), static fn (string $id): bool => '' !== $id));
+        return array_values(
+            array_filter(explode(',', self::value($request, 'layer')), static fn (string $id): bool => '' !== $id),
+        );
     }
 
     /**
@@ -103,7 +139,12 @@ final readonly class Workbench
                 return $column;
             }
         }
-        throw new TemplateError('', [] === $project->columns() ? 'There are no columns yet. Bring a table first.' : "There is no column “{$wanted}” in the table.");
+        throw new TemplateError(
+            '',
+            [] === $project->columns()
+                ? 'There are no columns yet. Bring a table first.'
+                : "There is no column “{$wanted}” in the table.",
+        );
     }
 
     private static function value(Request $request, string $key): string

@@ -27,10 +27,31 @@ final readonly class Drafter
     public function draft(Sheet $sheet, array $themes, int $count, int $seed, string $locale): array
     {
         $columns = array_values(array_filter($sheet->columns, static fn (Column $column): bool => null === $column->recipe));
-        $filled = array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => !$row->draft && '' !== trim(implode('', $row->cells))));
-        $examples = array_map(static fn (SheetRow $row): array => array_map(static fn (Column $column): string => $row->cells[$column->index], $columns), \array_slice($filled, -self::EXAMPLES));
-        $rows = $this->service->rows(array_map(static fn (Column $column): string => $column->heading, $columns), $examples, $themes, $count, $seed, $locale);
+        $filled = array_values(
+            array_filter($sheet->rows, static fn (SheetRow $row): bool => !$row->draft && '' !== trim(implode('', $row->cells))),
+        );
+        $examples = array_map(
+            static fn (SheetRow $row): array => array_map(
+                static fn (Column $column): string => $row->cells[$column->index],
+                $columns,
+            ),
+            \array_slice($filled, -self::EXAMPLES),
+        );
+        $rows = $this->service->rows(
+            array_map(static fn (Column $column): string => $column->heading, $columns),
+            $examples,
+            $themes,
+            $count,
+            $seed,
+            $locale,
+        );
 
-        return array_map(static fn (array $cells): array => array_combine(array_map(static fn (Column $column): string => $column->key, $columns), $cells), $rows);
+        return array_map(
+            static fn (array $cells): array => array_combine(
+                array_map(static fn (Column $column): string => $column->key, $columns),
+                $cells,
+            ),
+            $rows,
+        );
     }
 }

@@ -23,24 +23,15 @@ class Asset
     private ?float $setY = null;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Project $project,
-        #[ORM\Column(length: 120)]
-        private string $name,
-        #[ORM\Column(length: 40)]
-        private string $mime,
-        #[ORM\Column(length: 64)]
-        private string $hash,
-        #[ORM\Column]
-        private int $bytes,
-        #[ORM\Column]
-        private float $width,
-        #[ORM\Column]
-        private float $height,
-        #[ORM\Column(options: ['default' => 0.5])]
-        private float $foundX = 0.5,
-        #[ORM\Column(options: ['default' => 0.5])]
-        private float $foundY = 0.5,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
+        #[ORM\Column(length: 120)] private string $name,
+        #[ORM\Column(length: 40)] private string $mime,
+        #[ORM\Column(length: 64)] private string $hash,
+        #[ORM\Column] private int $bytes,
+        #[ORM\Column] private float $width,
+        #[ORM\Column] private float $height,
+        #[ORM\Column(options: ['default' => 0.5])] private float $foundX = 0.5,
+        #[ORM\Column(options: ['default' => 0.5])] private float $foundY = 0.5,
     ) {
     }
 
@@ -102,7 +93,8 @@ class Asset
 
     public function setFocus(?float $x, ?float $y): void
     {
-        [$this->setX, $this->setY] = null === $x || null === $y ? [null, null] : [max(0.0, min(1.0, $x)), max(0.0, min(1.0, $y))];
+        [$this->setX, $this->setY] =
+            null === $x || null === $y ? [null, null] : [max(0.0, min(1.0, $x)), max(0.0, min(1.0, $y))];
     }
 
     /** @return array{float, float} */

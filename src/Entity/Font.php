@@ -17,20 +17,13 @@ class Font
     private ?int $id = null;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Member $owner,
-        #[ORM\Column(length: 80)]
-        private string $family,
-        #[ORM\Column]
-        private int $weight,
-        #[ORM\Column]
-        private bool $italic,
-        #[ORM\Column(length: 64)]
-        private string $hash,
-        #[ORM\Column(length: 4)]
-        private string $ending,
-        #[ORM\Column(type: Types::TEXT)]
-        private string $licence,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
+        #[ORM\Column(length: 80)] private string $family,
+        #[ORM\Column] private int $weight,
+        #[ORM\Column] private bool $italic,
+        #[ORM\Column(length: 64)] private string $hash,
+        #[ORM\Column(length: 4)] private string $ending,
+        #[ORM\Column(type: Types::TEXT)] private string $licence,
     ) {
     }
 

@@ -8,7 +8,10 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Ulid;
 
-/** Long work that a worker does while somebody watches it: what is asked, how far it is, what came of it. Kept for a day. Changed by Work\WorkDesk alone. */
+/**
+ * Long work that a worker does while somebody watches it: what is asked, how far it is, what came of it. Kept for a
+ * day. Changed by Work\WorkDesk alone.
+ */
 #[ORM\Entity]
 #[ORM\Table(name: 'job')]
 #[ORM\Index(columns: ['owner_id', 'kind', 'ref'], name: 'job_ref')]
@@ -47,18 +50,12 @@ class Job
      * @param int|null             $total how many there are to be done, if that can be said
      */
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Member $owner,
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')]
-        private ?Project $project,
-        #[ORM\Column(length: 20)]
-        private string $kind,
-        #[ORM\Column(length: 80)]
-        private string $ref,
-        #[ORM\Column(type: Types::JSON)]
-        private array $facts,
-        #[ORM\Column(nullable: true)]
-        private ?int $total,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')] private ?Project $project,
+        #[ORM\Column(length: 20)] private string $kind,
+        #[ORM\Column(length: 80)] private string $ref,
+        #[ORM\Column(type: Types::JSON)] private array $facts,
+        #[ORM\Column(nullable: true)] private ?int $total,
     ) {
         $this->id = strtolower((string) new Ulid());
         $this->askedAt = new \DateTimeImmutable();

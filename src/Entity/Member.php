@@ -20,11 +20,9 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
 
     /** @param non-empty-string $email in lower case */
     public function __construct(
-        #[ORM\Column(length: 180, unique: true)]
-        /** @var non-empty-string */
-        private string $email,
-        #[ORM\Column(length: 80)]
-        private string $name,
+        #[ORM\Column(length: 180, unique: true)] private /** @var non-empty-string */
+        string $email,
+        #[ORM\Column(length: 80)] private string $name,
     ) {
     }
 

@@ -19,12 +19,9 @@ class OwnStarter
     private \DateTimeImmutable $keptAt;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Member $owner,
-        #[ORM\Column(length: 120)]
-        private string $name,
-        #[ORM\Column(length: 80)]
-        private string $size,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
+        #[ORM\Column(length: 120)] private string $name,
+        #[ORM\Column(length: 80)] private string $size,
     ) {
         $this->id = (string) new Ulid();
         $this->keptAt = new \DateTimeImmutable();

@@ -38,16 +38,11 @@ class Piece
 
     /** @param array<string, string> $cells by column key */
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Run $run,
-        #[ORM\Column]
-        private int $position,
-        #[ORM\Column]
-        private int $rowNumber,
-        #[ORM\Column(length: 160)]
-        private string $name,
-        #[ORM\Column(type: Types::JSON)]
-        private array $cells,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Run $run,
+        #[ORM\Column] private int $position,
+        #[ORM\Column] private int $rowNumber,
+        #[ORM\Column(length: 160)] private string $name,
+        #[ORM\Column(type: Types::JSON)] private array $cells,
     ) {
     }
 

@@ -68,8 +68,7 @@ class Project
     private \DateTimeImmutable $changedAt;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Member $owner,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
         Template $template,
     ) {
         $this->id = (string) new Ulid();

@@ -20,17 +20,12 @@ class Revision
     private \DateTimeImmutable $createdAt;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Project $project,
-        #[ORM\Column]
-        private int $number,
-        #[ORM\Column(type: Types::TEXT)]
-        private string $template,
-        #[ORM\Column(length: 255)]
-        private string $says,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
+        #[ORM\Column] private int $number,
+        #[ORM\Column(type: Types::TEXT)] private string $template,
+        #[ORM\Column(length: 255)] private string $says,
         /** What the page that asked for the edit called it, so that it is made once however often it is sent. */
-        #[ORM\Column(length: 40, nullable: true)]
-        private ?string $token = null,
+        #[ORM\Column(length: 40, nullable: true)] private ?string $token = null,
     ) {
         $this->createdAt = new \DateTimeImmutable();
     }

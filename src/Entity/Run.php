@@ -51,24 +51,16 @@ class Run
     private ?int $bytes = null;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Project $project,
-        #[ORM\Column]
-        private int $number,
-        #[ORM\Column(length: 8, enumType: Format::class)]
-        private Format $format,
-        #[ORM\Column(name: 'picked_rows', type: Types::TEXT)]
-        private string $rows,
-        #[ORM\Column(length: 120)]
-        private string $fileName,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
+        #[ORM\Column] private int $number,
+        #[ORM\Column(length: 8, enumType: Format::class)] private Format $format,
+        #[ORM\Column(name: 'picked_rows', type: Types::TEXT)] private string $rows,
+        #[ORM\Column(length: 120)] private string $fileName,
         /** Pattern of the pieces' names. */
-        #[ORM\Column(type: Types::TEXT)]
-        private string $namePattern,
-        #[ORM\Column]
-        private int $total,
+        #[ORM\Column(type: Types::TEXT)] private string $namePattern,
+        #[ORM\Column] private int $total,
         EvenSizes $even,
-        #[ORM\Column(options: ['default' => false])]
-        private bool $bleed = false,
+        #[ORM\Column(options: ['default' => false])] private bool $bleed = false,
     ) {
         $this->evenSizes = $even->sizes;
         $this->monthFirst = Row::orders($project->columns());
@@ -205,7 +197,7 @@ class Run
 
     public function partsFolder(): string
     {
-        return $this->folder().'/parts';
+        return $this->folder() . '/parts';
     }
 
     public function partPath(string $part): string
@@ -216,6 +208,6 @@ class Run
     /** Where the one file of a run that makes one is kept. */
     public function path(): string
     {
-        return $this->folder().'/all.'.$this->format->ending();
+        return $this->folder() . '/all.' . $this->format->ending();
     }
 }

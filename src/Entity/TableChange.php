@@ -23,16 +23,12 @@ class TableChange
     private string $diff;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Project $project,
-        #[ORM\Column]
-        private int $step,
-        #[ORM\Column(length: 255)]
-        private string $says,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
+        #[ORM\Column] private int $step,
+        #[ORM\Column(length: 255)] private string $says,
         SheetDiff $diff,
         /** What the page that asked for it called it, so that it is made once however often it is sent. */
-        #[ORM\Column(length: 40, nullable: true)]
-        private ?string $token = null,
+        #[ORM\Column(length: 40, nullable: true)] private ?string $token = null,
     ) {
         $this->diff = base64_encode((string) gzdeflate($diff->encode(), 3));
     }

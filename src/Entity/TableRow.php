@@ -19,21 +19,15 @@ class TableRow
 
     /** @param list<string> $cells */
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Project $project,
-        #[ORM\Column]
-        private int $number,
-        #[ORM\Column(type: Types::JSON)]
-        private array $cells,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
+        #[ORM\Column] private int $number,
+        #[ORM\Column(type: Types::JSON)] private array $cells,
         /** Its own for good, whatever its number. */
-        #[ORM\Column(options: ['default' => 0])]
-        private int $uid,
+        #[ORM\Column(options: ['default' => 0])] private int $uid,
         /** Runs skip it. */
-        #[ORM\Column(options: ['default' => false])]
-        private bool $off = false,
+        #[ORM\Column(options: ['default' => false])] private bool $off = false,
         /** Written by the drafting service and not accepted yet; runs skip it. */
-        #[ORM\Column(options: ['default' => false])]
-        private bool $draft = false,
+        #[ORM\Column(options: ['default' => false])] private bool $draft = false,
     ) {
     }
 

@@ -5,14 +5,26 @@ declare(strict_types=1);
 namespace Morphea\App\Import;
 
 /**
- * CSV and its relatives (RFC 4180) as streams: finds out encoding and delimiter, then leaves the reading to PHP's own fgetcsv, which never sees more of the
- * file than the line it is at.
+ * CSV and its relatives (RFC 4180) as streams: finds out encoding and delimiter, then leaves the reading to PHP's own
+ * fgetcsv, which never sees more of the file than the line it is at.
  */
 final readonly class DelimitedText
 {
     /** How letters may be written, as people pick it; iconv knows them all by these names. */
     public const ENCODINGS = [
-        'UTF-8', 'Windows-1252', 'Windows-1250', 'Windows-1251', 'ISO-8859-15', 'UTF-16LE', 'UTF-16BE', 'Macintosh', 'Shift_JIS', 'EUC-JP', 'EUC-KR', 'GB18030', 'Big5',
+        'UTF-8',
+        'Windows-1252',
+        'Windows-1250',
+        'Windows-1251',
+        'ISO-8859-15',
+        'UTF-16LE',
+        'UTF-16BE',
+        'Macintosh',
+        'Shift_JIS',
+        'EUC-JP',
+        'EUC-KR',
+        'GB18030',
+        'Big5',
     ];
     private const MARKS = ["\xEF\xBB\xBF" => 'UTF-8', "\xFF\xFE" => 'UTF-16LE', "\xFE\xFF" => 'UTF-16BE'];
     private const DELIMITERS = ["\t", ';', ',', '|'];
@@ -55,7 +67,10 @@ final readonly class DelimitedText
             }
         }
         if (preg_match_all('/[\x00-\x08\x0E-\x1A\x1C-\x1F]/', $head) > 2) {
-            throw new UploadError("“{$name}” is no table that can be read as it is. If it is one, say how its letters are written; else bring a CSV, TSV, XLSX or ODS file, or paste the rows.");
+            throw new UploadError(
+                "“{$name}” is no table that can be read as it is. If it is one, say how its letters are written; " .
+                'else bring a CSV, TSV, XLSX or ODS file, or paste the rows.',
+            );
         }
 
         return $this->eightBits($path, $name);
@@ -102,11 +117,14 @@ final readonly class DelimitedText
         $record = RecordBound::append($stream, self::MOST_OF_ONE);
         try {
             $number = 1;
-            while (false !== $cells = @fgetcsv($stream, null, $delimiter, '"', '')) {
+            while (false !== ($cells = @fgetcsv($stream, null, $delimiter, '"', ''))) {
                 $cells = array_map(static fn (?string $cell): string => (string) $cell, $cells);
                 foreach ($cells as $cell) {
                     if (!mb_check_encoding($cell, 'UTF-8')) {
-                        throw new UploadError("“{$name}”, line $number cannot be read as $encoding. Say how its letters are written, or save the table as CSV in UTF-8 and bring it in again.");
+                        throw new UploadError(
+                            "“{$name}”, line $number cannot be read as $encoding. Say how its letters are written, " .
+                            'or save the table as CSV in UTF-8 and bring it in again.',
+                        );
                     }
                 }
                 $record->passed = 0;
@@ -187,9 +205,13 @@ final readonly class DelimitedText
         $broken = null;
         $invalid = $multibyte = 0;
         foreach (self::chunks($path) as $chunk) {
-            $bytes = $rest.$chunk;
+            $bytes = $rest . $chunk;
             // A letter of several bytes may be cut by the edge of a chunk.
-            $whole = 1 === preg_match('/(?:[\xC2-\xDF]|[\xE0-\xEF][\x80-\xBF]?|[\xF0-\xF4][\x80-\xBF]{0,2})$/', substr($bytes, -3), $m) ? substr($bytes, 0, -\strlen($m[0])) : $bytes;
+            $whole =
+                1 ===
+                preg_match('/(?:[\xC2-\xDF]|[\xE0-\xEF][\x80-\xBF]?|[\xF0-\xF4][\x80-\xBF]{0,2})$/', substr($bytes, -3), $m)
+                    ? substr($bytes, 0, -\strlen($m[0]))
+                    : $bytes;
             $rest = substr($bytes, \strlen($whole));
             if (null === $broken && !mb_check_encoding($whole, 'UTF-8')) {
                 $broken = $line + self::linesBefore($whole);
@@ -202,7 +224,14 @@ final readonly class DelimitedText
             return ['UTF-8', null];
         }
         if ($invalid > 0 || $multibyte > 3) {
-            throw new UploadError(\sprintf('“%s”: line %d is neither UTF-8 nor Windows-1252. Say how its letters are written, or save the table as CSV in UTF-8 and bring it in again.', $name, $broken ?? $line));
+            throw new UploadError(
+                \sprintf(
+                    '“%s”: line %d is neither UTF-8 nor Windows-1252. Say how its letters are written, or save the ' .
+                    'table as CSV in UTF-8 and bring it in again.',
+                    $name,
+                    $broken ?? $line,
+                ),
+            );
         }
 
         return ['Windows-1252', 'The file is not in UTF-8; it was read as Windows-1252. Look at the accented letters.'];
@@ -224,7 +253,7 @@ final readonly class DelimitedText
     private static function chunks(string $path): \Generator
     {
         $stream = fopen($path, 'r');
-        while (false !== $stream && '' !== $chunk = (string) fread($stream, self::CHUNK)) {
+        while (false !== $stream && '' !== ($chunk = (string) fread($stream, self::CHUNK))) {
             yield $chunk;
         }
         if (false !== $stream) {

@@ -9,8 +9,8 @@ use Morphea\App\Render\Renderer;
 use Morphea\App\Render\RenderError;
 
 /**
- * Whether a drawing can be drawn in good time, tried once when it comes in: it stays a drawing where it can, becomes a picture where it takes long, and is
- * refused where it takes more than anybody should wait.
+ * Whether a drawing can be drawn in good time, tried once when it comes in: it stays a drawing where it can, becomes a
+ * picture where it takes long, and is refused where it takes more than anybody should wait.
  */
 final readonly class Drawable
 {
@@ -50,20 +50,41 @@ final readonly class Drawable
             throw $this->tooMuch($name, $e);
         }
 
-        return new PictureFile("$file.png", 'image/png', $picture['bytes'], $picture['width'], $picture['height'], ...$picture['focus']);
+        return new PictureFile(
+            "$file.png",
+            'image/png',
+            $picture['bytes'],
+            $picture['width'],
+            $picture['height'],
+            ...$picture['focus'],
+        );
     }
 
     /** @throws RenderError */
     private function draw(CleanSvg $clean, int $edge, int $seconds): string
     {
         $scale = $edge / max($clean->width, $clean->height);
-        $size = \sprintf('<svg width="%d" height="%d" ', max(1, round($clean->width * $scale)), max(1, round($clean->height * $scale)));
+        $size = \sprintf(
+            '<svg width="%d" height="%d" ',
+            max(1, round($clean->width * $scale)),
+            max(1, round($clean->height * $scale)),
+        );
 
-        return $this->renderer->png((string) preg_replace('/^<svg /', $size, $clean->svg), 96, false, self::COMPRESSION, seconds: $seconds);
+        return $this->renderer->png(
+            (string) preg_replace('/^<svg /', $size, $clean->svg),
+            96,
+            false,
+            self::COMPRESSION,
+            seconds: $seconds,
+        );
     }
 
     private function tooMuch(string $name, ?\Throwable $why = null): UploadError
     {
-        return new UploadError("“{$name}” takes too long to draw: its masks, filters or parts are too many. Simplify the drawing, or bring it as PNG.", 0, $why);
+        return new UploadError(
+            "“{$name}” takes too long to draw: its masks, filters or parts are too many. Simplify the drawing, or bring it as PNG.",
+            0,
+            $why,
+        );
     }
 }

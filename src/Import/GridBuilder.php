@@ -9,8 +9,9 @@ use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\Table;
 
 /**
- * Takes the lines of a table file one after the other, whatever kind of file it is, and stops as soon as they are more than a table may have: what a few bytes
- * unpack to is never held in memory. Empty lines at the end and empty cells at the right do not count.
+ * Takes the lines of a table file one after the other, whatever kind of file it is, and stops as soon as they are more
+ * than a table may have: what a few bytes unpack to is never held in memory. Empty lines at the end and empty cells at
+ * the right do not count.
  */
 final class GridBuilder
 {
@@ -68,13 +69,16 @@ final class GridBuilder
             }
         }
         if ($this->filled > self::MOST_FILLED || $this->bytes > self::MOST_BYTES) {
-            throw new UploadError(\sprintf(
-                '“%s” holds more than can be read at once: at line %s there are %s cells with %d MB of text, and more follow. Bring it in parts.',
-                $this->name,
-                number_format($line),
-                number_format($this->filled),
-                (int) round($this->bytes / 1e6),
-            ));
+            throw new UploadError(
+                \sprintf(
+                    '“%s” holds more than can be read at once: at line %s there are %s cells with %d MB of text, and ' .
+                    'more follow. Bring it in parts.',
+                    $this->name,
+                    number_format($line),
+                    number_format($this->filled),
+                    (int) round($this->bytes / 1e6),
+                ),
+            );
         }
         $this->lines[] = $cells;
     }
@@ -87,19 +91,30 @@ final class GridBuilder
 
     public function tooManyRows(int $line): UploadError
     {
-        return new UploadError(\sprintf('“%s” has more than %s rows; something stands in line %s. Split it and bring in the parts, or delete what stands below the table.', $this->name, number_format(Table::MAX_ROWS), number_format($line)));
+        return new UploadError(
+            \sprintf(
+                '“%s” has more than %s rows; something stands in line %s. Split it and bring in the parts, or delete ' .
+                'what stands below the table.',
+                $this->name,
+                number_format(Table::MAX_ROWS),
+                number_format($line),
+            ),
+        );
     }
 
     /** @param int $column from 0 */
     public function tooManyColumns(int $line, int $column): UploadError
     {
-        return new UploadError(\sprintf(
-            '“%s” has more than %d columns: in line %s something stands in column %s. Delete what stands beside the table, or copy the rows into a new file.',
-            $this->name,
-            Table::MAX_COLUMNS,
-            number_format($line),
-            Column::letterAt($column),
-        ));
+        return new UploadError(
+            \sprintf(
+                '“%s” has more than %d columns: in line %s something stands in column %s. Delete what stands beside ' .
+                'the table, or copy the rows into a new file.',
+                $this->name,
+                Table::MAX_COLUMNS,
+                number_format($line),
+                Column::letterAt($column),
+            ),
+        );
     }
 
     /**
@@ -117,14 +132,17 @@ final class GridBuilder
         }
         $letters = \strlen($cell) > self::BYTES_A_LETTER * SetCells::MOST_LETTERS ? \strlen($cell) : mb_strlen($cell, 'UTF-8');
         if ($letters > SetCells::MOST_LETTERS) {
-            throw new UploadError(\sprintf(
-                '“%s”, line %s, column %s: this cell holds %s letters or more; a cell has up to %s. Look whether a quotation mark before it is never closed, or shorten it.',
-                $this->name,
-                number_format($line),
-                Column::letterAt($column),
-                number_format($letters),
-                number_format(SetCells::MOST_LETTERS),
-            ));
+            throw new UploadError(
+                \sprintf(
+                    '“%s”, line %s, column %s: this cell holds %s letters or more; ' .
+                    'a cell has up to %s. Look whether a quotation mark before it is never closed, or shorten it.',
+                    $this->name,
+                    number_format($line),
+                    Column::letterAt($column),
+                    number_format($letters),
+                    number_format(SetCells::MOST_LETTERS),
+                ),
+            );
         }
     }
 }

@@ -24,7 +24,7 @@ final class LineFeeds extends \php_user_filter
      */
     public function filter($in, $out, &$consumed, bool $closing): int
     {
-        while (null !== $bucket = stream_bucket_make_writeable($in)) {
+        while (null !== ($bucket = stream_bucket_make_writeable($in))) {
             $bucket->data = strtr($bucket->data, "\r", "\n");
             $consumed += (int) $bucket->datalen;
             stream_bucket_append($out, $bucket);

@@ -28,8 +28,13 @@ final readonly class MorpheaArchive
     private const MAX_TEMPLATE = 5_000_000;
     private const MAX_FONTS = 50;
 
-    public function __construct(private TemplateCodec $codec, private PictureReader $pictures, private FontReader $fonts, private TableBuilder $builder, private DelimitedText $text)
-    {
+    public function __construct(
+        private TemplateCodec $codec,
+        private PictureReader $pictures,
+        private FontReader $fonts,
+        private TableBuilder $builder,
+        private DelimitedText $text,
+    ) {
     }
 
     /** @throws UploadError */
@@ -60,23 +65,37 @@ final readonly class MorpheaArchive
             throw new NoRoom("$path cannot be written.");
         }
         // Packed while it is written: a thousand pictures are never held at once. What is packed already is stored as it is.
-        $zip = new ZipStream(outputStream: $file, sendHttpHeaders: false, defaultEnableZeroHeader: false, defaultDeflateLevel: 6);
+        $zip = new ZipStream(
+            outputStream: $file,
+            sendHttpHeaders: false,
+            defaultEnableZeroHeader: false,
+            defaultDeflateLevel: 6,
+        );
         $zip->addFile('template.json', $this->codec->encode($template));
         $facts = [];
         foreach ($pictures as $picture) {
-            $zip->addFile("assets/$picture->name", $picture->bytes, compressionMethod: 'image/svg+xml' === $picture->mime ? CompressionMethod::DEFLATE : CompressionMethod::STORE);
+            $zip->addFile(
+                "assets/$picture->name",
+                $picture->bytes,
+                compressionMethod: 'image/svg+xml' === $picture->mime ? CompressionMethod::DEFLATE : CompressionMethod::STORE,
+            );
             if ([0.5, 0.5] !== [$picture->focusX, $picture->focusY]) {
                 $facts[$picture->name] = ['focus' => [$picture->focusX, $picture->focusY]];
             }
         }
         if ([] !== $facts) {
-            $zip->addFile('assets.json', json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT));
+            $zip->addFile(
+                'assets.json',
+                json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT),
+            );
         }
         foreach ($fonts as $font) {
             $zip->addFile(\sprintf('fonts/%s.%s', substr($font->hash(), 0, 16), $font->ending), $font->bytes);
         }
         // Rows without a word are no rows of a table that is read.
-        $sheet = $sheet?->withRows(array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => '' !== trim(implode('', $row->cells)))));
+        $sheet = $sheet?->withRows(
+            array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => '' !== trim(implode('', $row->cells)))),
+        );
         if (null !== $sheet && [] !== $sheet->rows) {
             $zip->addFile('rows.csv', self::csv($sheet));
             $zip->addFile('table.json', SheetFacts::encode($sheet));
@@ -112,7 +131,12 @@ final readonly class MorpheaArchive
         }
         $facts = $zip->getFromName('table.json', self::MAX_ROWS_BYTES);
         try {
-            return new MorpheaFile($template, $pictures, false === $facts ? Sheet::of($table) : SheetFacts::decode($facts, $table, $template->locale), $fonts);
+            return new MorpheaFile(
+                $template,
+                $pictures,
+                false === $facts ? Sheet::of($table) : SheetFacts::decode($facts, $table, $template->locale),
+                $fonts,
+            );
         } catch (TableError $e) {
             throw new UploadError("“{$name}”, table.json: {$e->getMessage()}", 0, $e);
         }
@@ -123,13 +147,22 @@ final readonly class MorpheaArchive
         $facts = json_decode((string) $zip->getFromName('assets.json', self::MAX_TEMPLATE), true, 8);
         $entries = array_flip(self::names($zip, '~^assets/([^/\\\\\x00-\x1F]{1,120})$~u'));
 
-        return new PictureShelf(array_map(strval(...), array_keys($entries)), function (string $asset) use ($path, $entries, $facts): PictureFile {
+        return new PictureShelf(array_map(strval(...), array_keys($entries)), function (string $asset) use (
+            $path,
+            $entries,
+            $facts,
+        ): PictureFile {
             $zip = new \ZipArchive();
-            $bytes = true === $zip->open($path, \ZipArchive::RDONLY) ? $zip->getFromName($entries[$asset], PictureReader::MAX_BYTES + 1) : false;
+            $bytes =
+                true === $zip->open($path, \ZipArchive::RDONLY)
+                    ? $zip->getFromName($entries[$asset], PictureReader::MAX_BYTES + 1)
+                    : false;
             $read = $this->pictures->read((string) $bytes, $asset)->called($asset);
             $focus = \is_array($facts) ? $facts[$asset]['focus'] ?? null : null;
 
-            return \is_array($focus) && is_numeric($focus[0] ?? null) && is_numeric($focus[1] ?? null) ? $read->focusedOn((float) $focus[0], (float) $focus[1]) : $read;
+            return \is_array($focus) && is_numeric($focus[0] ?? null) && is_numeric($focus[1] ?? null)
+                ? $read->focusedOn((float) $focus[0], (float) $focus[1])
+                : $read;
         });
     }
 
@@ -185,7 +218,10 @@ final readonly class MorpheaArchive
     {
         $stream = fopen('php://temp', 'w+');
         \assert(false !== $stream);
-        foreach ([array_map(static fn (Column $column): string => $column->heading, $sheet->columns), ...$sheet->table()->cells] as $cells) {
+        foreach (
+            [array_map(static fn (Column $column): string => $column->heading, $sheet->columns), ...$sheet->table()->cells]
+            as $cells
+        ) {
             fputcsv($stream, $cells, ',', '"', '');
         }
         rewind($stream);

@@ -7,14 +7,21 @@ namespace Morphea\App\Import;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Template\Template;
 
-/** What a .morphea file holds: a template, pictures, fonts, and rows if there were any. The file must stay where it is as long as pictures are taken from it. */
+/**
+ * What a .morphea file holds: a template, pictures, fonts, and rows if there were any. The file must stay where it is
+ * as long as pictures are taken from it.
+ */
 final readonly class MorpheaFile
 {
     /**
      * @param list<FontFile> $fonts its owner's own
      */
-    public function __construct(public Template $template, public PictureShelf $pictures, public ?Sheet $sheet, public array $fonts = [])
-    {
+    public function __construct(
+        public Template $template,
+        public PictureShelf $pictures,
+        public ?Sheet $sheet,
+        public array $fonts = [],
+    ) {
     }
 
     public function named(string $name): self

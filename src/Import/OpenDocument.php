@@ -8,8 +8,8 @@ use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Table;
 
 /**
- * One sheet of an ODS file as a stream of lines, each cell by the text it shows (text:p), which the file keeps beside the value, and what was seen on the way.
- * Format: OpenDocument 1.2, part 1, chapter 9.
+ * One sheet of an ODS file as a stream of lines, each cell by the text it shows (text:p), which the file keeps beside
+ * the value, and what was seen on the way. Format: OpenDocument 1.2, part 1, chapter 9.
  */
 final class OpenDocument
 {
@@ -23,8 +23,11 @@ final class OpenDocument
 
     public SheetTold $told;
 
-    public function __construct(private readonly ZipXml $xml, private readonly string $sheet, private readonly GridBuilder $grid)
-    {
+    public function __construct(
+        private readonly ZipXml $xml,
+        private readonly string $sheet,
+        private readonly GridBuilder $grid,
+    ) {
         $this->told = new SheetTold();
     }
 
@@ -61,7 +64,12 @@ final class OpenDocument
                 if (!$inside) {
                     $this->xml->skip();
                 }
-            } elseif ($inside && \XMLReader::END_ELEMENT === $at->nodeType && self::TABLE === $at->namespaceURI && 'table' === $at->localName) {
+            } elseif (
+                $inside &&
+                \XMLReader::END_ELEMENT === $at->nodeType &&
+                self::TABLE === $at->namespaceURI &&
+                'table' === $at->localName
+            ) {
                 return;
             } elseif ($inside && self::is($at, 'table-column')) {
                 $repeats = $this->repeats($at, 'number-columns-repeated');
@@ -94,7 +102,11 @@ final class OpenDocument
         $depth = $at->depth;
         while (@$at->read() && $at->depth > $depth) {
             $this->xml->step();
-            if (\XMLReader::ELEMENT !== $at->nodeType || self::TABLE !== $at->namespaceURI || !\in_array($at->localName, ['table-cell', 'covered-table-cell'], true)) {
+            if (
+                \XMLReader::ELEMENT !== $at->nodeType ||
+                self::TABLE !== $at->namespaceURI ||
+                !\in_array($at->localName, ['table-cell', 'covered-table-cell'], true)
+            ) {
                 continue;
             }
             $repeats = $this->repeats($at, 'number-columns-repeated');
@@ -123,7 +135,7 @@ final class OpenDocument
         if ($formula && !$calculated && '' === $text) {
             ++$this->told->uncalculated;
             if (\count($this->told->uncalculatedCells) < self::NAMED) {
-                $this->told->uncalculatedCells[] = Column::letterAt($place).($line + 1);
+                $this->told->uncalculatedCells[] = Column::letterAt($place) . ($line + 1);
             }
         } elseif ($formula) {
             ++$this->told->formulas;
@@ -144,11 +156,21 @@ final class OpenDocument
             if (\XMLReader::ELEMENT === $at->nodeType && $isText && 'p' === $at->localName && $at->depth === $depth + 1) {
                 $lines[] = '';
                 $inside = !$at->isEmptyElement;
-            } elseif (\XMLReader::END_ELEMENT === $at->nodeType && $isText && 'p' === $at->localName && $at->depth === $depth + 1) {
+            } elseif (
+                \XMLReader::END_ELEMENT === $at->nodeType &&
+                $isText &&
+                'p' === $at->localName &&
+                $at->depth === $depth + 1
+            ) {
                 $inside = false;
             } elseif ($inside) {
                 $lines[\count($lines) - 1] .= match (true) {
-                    \in_array($at->nodeType, [\XMLReader::TEXT, \XMLReader::SIGNIFICANT_WHITESPACE, \XMLReader::WHITESPACE, \XMLReader::CDATA], true) => $at->value,
+                    \in_array(
+                        $at->nodeType,
+                        [\XMLReader::TEXT, \XMLReader::SIGNIFICANT_WHITESPACE, \XMLReader::WHITESPACE, \XMLReader::CDATA],
+                        true,
+                    )
+                        => $at->value,
                     \XMLReader::ELEMENT !== $at->nodeType || !$isText => '',
                     's' === $at->localName => str_repeat(' ', max(1, min(1000, (int) $at->getAttributeNs('c', self::TEXT)))),
                     'tab' === $at->localName => "\t",

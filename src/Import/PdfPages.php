@@ -7,7 +7,10 @@ namespace Morphea\App\Import;
 use Morphea\App\Render\Program;
 use Morphea\App\Render\RenderError;
 
-/** Pages of PDFs from elsewhere, as drawings (poppler's pdftocairo) or as pictures; with bounded time and memory, since anything may be in them. */
+/**
+ * Pages of PDFs from elsewhere, as drawings (poppler's pdftocairo) or as pictures; with bounded time and memory, since
+ * anything may be in them.
+ */
 final readonly class PdfPages
 {
     private const MAX_PAGES = 100;
@@ -50,12 +53,23 @@ final readonly class PdfPages
             file_put_contents($file, $bytes);
             $count = $this->count($file, $name);
             if ($page < 1 || $page > $count) {
-                throw new UploadError(\sprintf('“%s” has %d %s; there is no page %d.', $name, $count, 1 === $count ? 'page' : 'pages', $page));
+                throw new UploadError(
+                    \sprintf('“%s” has %d %s; there is no page %d.', $name, $count, 1 === $count ? 'page' : 'pages', $page),
+                );
             }
 
-            return Program::bounded(['pdftocairo', ...$as, '-f', (string) $page, '-l', (string) $page, $file, '-'], self::SECONDS, self::MEMORY, self::BYTES);
+            return Program::bounded(
+                ['pdftocairo', ...$as, '-f', (string) $page, '-l', (string) $page, $file, '-'],
+                self::SECONDS,
+                self::MEMORY,
+                self::BYTES,
+            );
         } catch (RenderError $e) {
-            throw new UploadError("Page {$page} of “{$name}” cannot be read, or is too much to draw. Save it again as PDF, PNG or SVG.", 0, $e);
+            throw new UploadError(
+                "Page {$page} of “{$name}” cannot be read, or is too much to draw. Save it again as PDF, PNG or SVG.",
+                0,
+                $e,
+            );
         } finally {
             unlink($file);
         }
@@ -67,14 +81,27 @@ final readonly class PdfPages
         try {
             $info = Program::bounded(['pdfinfo', $file], self::SECONDS, self::MEMORY);
         } catch (RenderError $e) {
-            throw new UploadError(str_contains($e->getMessage(), 'password') ? self::locked($name) : "“{$name}” is no readable PDF. Save it again.", 0, $e);
+            throw new UploadError(
+                str_contains($e->getMessage(), 'password')
+                    ? self::locked($name)
+                    : "“{$name}” is no readable PDF. Save it again.",
+                0,
+                $e,
+            );
         }
         if (1 === preg_match('/^Encrypted:\s+yes/m', $info)) {
             throw new UploadError(self::locked($name));
         }
         $count = 1 === preg_match('/^Pages:\s+(\d+)/m', $info, $m) ? (int) $m[1] : 0;
         if ($count > self::MAX_PAGES) {
-            throw new UploadError(\sprintf('“%s” has %s pages; bring one of up to %d, or save the page you want alone.', $name, number_format($count), self::MAX_PAGES));
+            throw new UploadError(
+                \sprintf(
+                    '“%s” has %s pages; bring one of up to %d, or save the page you want alone.',
+                    $name,
+                    number_format($count),
+                    self::MAX_PAGES,
+                ),
+            );
         }
 
         return $count;

@@ -7,8 +7,15 @@ namespace Morphea\App\Import;
 /** A picture that was checked: what it really is, its bytes (an SVG cleaned), its size, and where the eye goes in it. */
 final readonly class PictureFile
 {
-    public function __construct(public string $name, public string $mime, public string $bytes, public float $width, public float $height, public float $focusX = 0.5, public float $focusY = 0.5)
-    {
+    public function __construct(
+        public string $name,
+        public string $mime,
+        public string $bytes,
+        public float $width,
+        public float $height,
+        public float $focusX = 0.5,
+        public float $focusY = 0.5,
+    ) {
     }
 
     public function called(string $name): self
@@ -18,6 +25,14 @@ final readonly class PictureFile
 
     public function focusedOn(float $x, float $y): self
     {
-        return new self($this->name, $this->mime, $this->bytes, $this->width, $this->height, max(0.0, min(1.0, $x)), max(0.0, min(1.0, $y)));
+        return new self(
+            $this->name,
+            $this->mime,
+            $this->bytes,
+            $this->width,
+            $this->height,
+            max(0.0, min(1.0, $x)),
+            max(0.0, min(1.0, $y)),
+        );
     }
 }

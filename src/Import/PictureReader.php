@@ -16,8 +16,12 @@ final readonly class PictureReader
     private const MAX_PIXELS = 60_000_000;
     private const ENDINGS = ['image/png' => 'png', 'image/jpeg' => 'jpg', 'image/webp' => 'webp', 'image/svg+xml' => 'svg'];
 
-    public function __construct(private SvgCleaner $svg, private Drawable $drawable, private Raster $raster, private PdfPages $pdf)
-    {
+    public function __construct(
+        private SvgCleaner $svg,
+        private Drawable $drawable,
+        private Raster $raster,
+        private PdfPages $pdf,
+    ) {
     }
 
     /**
@@ -28,7 +32,9 @@ final readonly class PictureReader
     public function read(string $bytes, string $name, int $page = 1): PictureFile
     {
         if (\strlen($bytes) > self::MAX_BYTES) {
-            throw new UploadError(\sprintf('“%s” is larger than %d MB. Save a smaller one.', $name, self::MAX_BYTES / 1_000_000));
+            throw new UploadError(
+                \sprintf('“%s” is larger than %d MB. Save a smaller one.', $name, self::MAX_BYTES / 1_000_000),
+            );
         }
         if (str_starts_with(ltrim(substr($bytes, 0, 1024)), '%PDF-')) {
             return $this->page($bytes, $name, $page);
@@ -41,15 +47,35 @@ final readonly class PictureReader
             throw new UploadError("“{$name}” is no picture that can be used. Bring PNG, JPEG, WebP, SVG or PDF.");
         }
         if (max($size[0], $size[1]) > self::MAX_SIDE || $size[0] * $size[1] > self::MAX_PIXELS) {
-            throw new UploadError(\sprintf('“%s” is %s × %s pixels; pictures may have up to %d million, and %s on a side. Save a smaller one.', $name, number_format($size[0]), number_format($size[1]), self::MAX_PIXELS / 1_000_000, number_format(self::MAX_SIDE)));
+            throw new UploadError(
+                \sprintf(
+                    '“%s” is %s × %s pixels; pictures may have up to %d million, and %s on a side. Save a smaller one.',
+                    $name,
+                    number_format($size[0]),
+                    number_format($size[1]),
+                    self::MAX_PIXELS / 1_000_000,
+                    number_format(self::MAX_SIDE),
+                ),
+            );
         }
         try {
             $plain = $this->raster->plain($bytes, $size['mime']);
         } catch (RenderError $e) {
-            throw new UploadError("“{$name}” cannot be read to its end. It may not have been saved or sent whole; save it again.", 0, $e);
+            throw new UploadError(
+                "“{$name}” cannot be read to its end. It may not have been saved or sent whole; save it again.",
+                0,
+                $e,
+            );
         }
 
-        return new PictureFile($this->named($name, $plain['mime']), $plain['mime'], $plain['bytes'], $plain['width'], $plain['height'], ...$plain['focus']);
+        return new PictureFile(
+            $this->named($name, $plain['mime']),
+            $plain['mime'],
+            $plain['bytes'],
+            $plain['width'],
+            $plain['height'],
+            ...$plain['focus'],
+        );
     }
 
     public static function isSvg(string $bytes): bool
@@ -60,7 +86,7 @@ final readonly class PictureReader
     /** @throws UploadError */
     private function page(string $bytes, string $name, int $page): PictureFile
     {
-        $stem = self::stem(1 === $page ? $name : pathinfo($name, \PATHINFO_FILENAME)."-$page.pdf");
+        $stem = self::stem(1 === $page ? $name : pathinfo($name, \PATHINFO_FILENAME) . "-$page.pdf");
         try {
             return $this->drawable->checked($this->svg->clean($this->pdf->page($bytes, $name, $page), $name), $stem, $name);
         } catch (UploadError) {
@@ -68,10 +94,21 @@ final readonly class PictureReader
             try {
                 $picture = $this->raster->plain($this->pdf->picture($bytes, $name, $page), 'image/png');
             } catch (RenderError $e) {
-                throw new UploadError("Page {$page} of “{$name}” is too much to draw. Save it again as PDF, PNG or SVG.", 0, $e);
+                throw new UploadError(
+                    "Page {$page} of “{$name}” is too much to draw. Save it again as PDF, PNG or SVG.",
+                    0,
+                    $e,
+                );
             }
 
-            return new PictureFile("$stem.png", 'image/png', $picture['bytes'], $picture['width'], $picture['height'], ...$picture['focus']);
+            return new PictureFile(
+                "$stem.png",
+                'image/png',
+                $picture['bytes'],
+                $picture['width'],
+                $picture['height'],
+                ...$picture['focus'],
+            );
         }
     }
 
@@ -86,6 +123,6 @@ final readonly class PictureReader
     /** The name without folders, with the ending of what it really is. */
     private function named(string $name, string $mime): string
     {
-        return self::stem($name).'.'.self::ENDINGS[$mime];
+        return self::stem($name) . '.' . self::ENDINGS[$mime];
     }
 }

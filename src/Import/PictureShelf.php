@@ -22,7 +22,10 @@ final readonly class PictureShelf implements \IteratorAggregate, \Countable
     /** @param array<string, PictureFile> $pictures by name */
     public static function of(array $pictures): self
     {
-        return new self(array_map(strval(...), array_keys($pictures)), static fn (string $name): PictureFile => $pictures[$name]);
+        return new self(
+            array_map(strval(...), array_keys($pictures)),
+            static fn (string $name): PictureFile => $pictures[$name],
+        );
     }
 
     public function has(string $name): bool

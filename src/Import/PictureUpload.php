@@ -46,7 +46,10 @@ final readonly class PictureUpload
         try {
             $this->check($zip, $name);
             foreach (self::pictures($zip) as $i => $entry) {
-                yield $this->one((string) $zip->getFromIndex($i, PictureReader::MAX_BYTES + 1), basename(strtr($entry, '\\', '/')));
+                yield $this->one(
+                    (string) $zip->getFromIndex($i, PictureReader::MAX_BYTES + 1),
+                    basename(strtr($entry, '\\', '/')),
+                );
             }
         } finally {
             $zip->close();
@@ -86,7 +89,14 @@ final readonly class PictureUpload
             $unpacked += $zip->statIndex($i)['size'] ?? 0;
         }
         if ($zip->numFiles > self::MAX_ENTRIES || $unpacked > self::MAX_UNPACKED) {
-            throw new UploadError(\sprintf('“%s” holds more than %s files or %d MB. Bring it in parts.', $name, number_format(self::MAX_ENTRIES), self::MAX_UNPACKED / 1_000_000));
+            throw new UploadError(
+                \sprintf(
+                    '“%s” holds more than %s files or %d MB. Bring it in parts.',
+                    $name,
+                    number_format(self::MAX_ENTRIES),
+                    self::MAX_UNPACKED / 1_000_000,
+                ),
+            );
         }
     }
 }

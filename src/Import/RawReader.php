@@ -33,11 +33,20 @@ final readonly class RawReader
             throw new UploadError("“{$name}” is empty (0 bytes). Choose the file that holds the rows.");
         }
         if ($size > self::MAX_BYTES) {
-            throw new UploadError(\sprintf('“%s” is %d MB large; tables may have up to %d MB.', $name, (int) round($size / 1e6), self::MAX_BYTES / 1_000_000));
+            throw new UploadError(
+                \sprintf(
+                    '“%s” is %d MB large; tables may have up to %d MB.',
+                    $name,
+                    (int) round($size / 1e6),
+                    self::MAX_BYTES / 1_000_000,
+                ),
+            );
         }
         $head = (string) file_get_contents($path, length: 8);
         if (str_starts_with($head, "\xD0\xCF\x11\xE0")) {
-            throw new UploadError("“{$name}” is a workbook in an old binary format. Save it as XLSX, ODS or CSV and bring that in.");
+            throw new UploadError(
+                "“{$name}” is a workbook in an old binary format. Save it as XLSX, ODS or CSV and bring that in.",
+            );
         }
 
         if (str_starts_with($head, "PK\x03\x04")) {
@@ -59,12 +68,19 @@ final readonly class RawReader
     }
 
     /**
-     * @param (\Closure(int, int|null): void)|null $progress told the lines read so far, and of how many where the file says; may throw to end it
+     * @param (\Closure(int, int|null): void)|null $progress told the lines read so far, and of how many where the file
+     *   says; may throw to end it
      *
      * @throws UploadError
      */
-    public function file(string $path, string $name, ?string $encoding = null, ?string $delimiter = null, ?string $sheet = null, ?\Closure $progress = null): RawGrid
-    {
+    public function file(
+        string $path,
+        string $name,
+        ?string $encoding = null,
+        ?string $delimiter = null,
+        ?string $sheet = null,
+        ?\Closure $progress = null,
+    ): RawGrid {
         return null !== $this->check($path, $name)
             ? $this->workbook->grid($path, $name, $sheet, $progress)
             : $this->text($path, $name, $encoding, $delimiter);
@@ -73,7 +89,9 @@ final readonly class RawReader
     /** @throws UploadError */
     private function text(string $path, string $name, ?string $encoding, ?string $delimiter): RawGrid
     {
-        [$encoding, $notice] = \in_array($encoding, DelimitedText::ENCODINGS, true) ? [$encoding, null] : $this->text->encoding($path, $name);
+        [$encoding, $notice] = \in_array($encoding, DelimitedText::ENCODINGS, true)
+            ? [$encoding, null]
+            : $this->text->encoding($path, $name);
         $delimiter = isset(self::DELIMITERS[$delimiter]) ? $delimiter : $this->text->delimiter($path, $encoding, $name);
         $grid = new GridBuilder($name);
         $last = [1, []];
@@ -82,9 +100,16 @@ final readonly class RawReader
             $last = [$number, $cells];
         }
 
-        $lost = $this->text->losesLetters($path, $encoding) ? "Some of the file is no letters in $encoding and was left out. Look whether its letters are written so." : null;
+        $lost = $this->text->losesLetters($path, $encoding)
+            ? "Some of the file is no letters in $encoding and was left out. Look whether its letters are written so."
+            : null;
 
-        return new RawGrid($grid->lines(), $encoding, $delimiter, notices: array_values(array_filter([$notice, $lost, self::swallowed($path, ...$last)])));
+        return new RawGrid(
+            $grid->lines(),
+            $encoding,
+            $delimiter,
+            notices: array_values(array_filter([$notice, $lost, self::swallowed($path, ...$last)])),
+        );
     }
 
     /**
@@ -97,7 +122,13 @@ final readonly class RawReader
         $end = rtrim((string) end($cells), "\n");
         $tail = rtrim((string) file_get_contents($path, offset: max(0, (int) filesize($path) - 8)), "\r\n\0");
 
-        return substr_count($end, "\n") < 2 || str_ends_with($tail, '"') ? null
-            : \sprintf('A quotation mark in line %s is never closed, so all %s lines that follow stand in one cell. Take it out of the file, or close it, and bring the file again.', number_format($line), number_format(substr_count($end, "\n")));
+        return substr_count($end, "\n") < 2 || str_ends_with($tail, '"')
+            ? null
+            : \sprintf(
+                'A quotation mark in line %s is never closed, so all %s lines that follow stand in one cell. Take it ' .
+                'out of the file, or close it, and bring the file again.',
+                number_format($line),
+                number_format(substr_count($end, "\n")),
+            );
     }
 }

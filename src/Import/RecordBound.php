@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-/** Lets no more than so many bytes of one record through while a stream is read; what follows is passed over. `passed` is set back for each record. */
+/**
+ * Lets no more than so many bytes of one record through while a stream is read; what follows is passed over. `passed`
+ * is set back for each record.
+ */
 final class RecordBound extends \php_user_filter
 {
     /** @param resource $stream */
@@ -29,7 +32,7 @@ final class RecordBound extends \php_user_filter
     {
         \assert($this->params instanceof \stdClass);
         $passed = false;
-        while (null !== $bucket = stream_bucket_make_writeable($in)) {
+        while (null !== ($bucket = stream_bucket_make_writeable($in))) {
             $consumed += (int) $bucket->datalen;
             $this->params->passed += $bucket->datalen;
             if ($this->params->passed <= $this->params->most) {

@@ -22,18 +22,29 @@ final class SheetTold
     /** @return list<string> sentences */
     public function notices(): array
     {
-        $count = static fn (int $n, string $one, string $many): string => number_format($n).' '.(1 === $n ? $one : $many);
+        $count = static fn (int $n, string $one, string $many): string => number_format($n) . ' ' . (1 === $n ? $one : $many);
         $more = $this->uncalculated - \count($this->uncalculatedCells);
 
-        return array_values(array_filter([
-            $this->formulas > 0 ? $count($this->formulas, 'formula was', 'formulas were').' taken by the value it showed when the file was saved.' : '',
-            $this->uncalculated > 0 ? \sprintf(
-                '%s never calculated, so nothing stands there: %s%s. Open the file in a spreadsheet program, save it there, and bring it again.',
-                $count($this->uncalculated, 'formula was', 'formulas were'),
-                implode(', ', $this->uncalculatedCells),
-                $more > 0 ? " and $more more" : '',
-            ) : '',
-            $this->errors > 0 ? $count($this->errors, 'cell holds', 'cells hold').' an error of the spreadsheet, as #N/A is. They stand as they are; mend them here or in the file.' : '',
-        ]));
+        return array_values(
+            array_filter([
+                $this->formulas > 0
+                    ? $count($this->formulas, 'formula was', 'formulas were') .
+                        ' taken by the value it showed when the file was saved.'
+                    : '',
+                $this->uncalculated > 0
+                    ? \sprintf(
+                        '%s never calculated, so nothing stands there: %s%s. Open the file in a spreadsheet program, ' .
+                        'save it there, and bring it again.',
+                        $count($this->uncalculated, 'formula was', 'formulas were'),
+                        implode(', ', $this->uncalculatedCells),
+                        $more > 0 ? " and $more more" : '',
+                    )
+                    : '',
+                $this->errors > 0
+                    ? $count($this->errors, 'cell holds', 'cells hold') .
+                        ' an error of the spreadsheet, as #N/A is. They stand as they are; mend them here or in the file.'
+                    : '',
+            ]),
+        );
     }
 }

@@ -7,21 +7,126 @@ namespace Morphea\App\Import;
 use Morphea\Core\Type\FontBook;
 
 /**
- * Makes an SVG from anywhere safe to stand inside our pages and drawings: only elements and attributes known to draw are kept, references
- * lead nowhere but to the drawing itself, pictures inside it are checked like any other, and ids get a prefix so that two drawings do not meet. A `use`
- * may not lead to another one: a few dozen of them in a chain would draw billions of parts. All colours come out as #RRGGBB.
+ * Makes an SVG from anywhere safe to stand inside our pages and drawings: only elements and attributes known to draw
+ * are kept, references lead nowhere but to the drawing itself, pictures inside it are checked like any other, and ids
+ * get a prefix so that two drawings do not meet. A `use` may not lead to another one: a few dozen of them in a chain
+ * would draw billions of parts. All colours come out as #RRGGBB.
  */
 final readonly class SvgCleaner
 {
     private const SVG = 'http://www.w3.org/2000/svg';
     private const XLINK = 'http://www.w3.org/1999/xlink';
-    private const ELEMENTS = ['svg', 'g', 'path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon', 'defs', 'lineargradient', 'radialgradient', 'stop', 'clippath', 'mask', 'use', 'symbol', 'text', 'tspan', 'image',
-        'filter', 'fecolormatrix', 'fegaussianblur', 'feoffset', 'feflood', 'fecomposite', 'feblend', 'femerge', 'femergenode'];
-    private const PRESENTATION = ['fill', 'fill-opacity', 'fill-rule', 'stroke', 'stroke-width', 'stroke-linecap', 'stroke-linejoin', 'stroke-miterlimit', 'stroke-dasharray', 'stroke-dashoffset', 'stroke-opacity', 'opacity',
-        'stop-color', 'stop-opacity', 'clip-path', 'clip-rule', 'mask', 'display', 'visibility', 'color', 'overflow', 'font-family', 'font-size', 'font-weight', 'font-style', 'text-anchor', 'letter-spacing',
-        'filter', 'flood-color', 'flood-opacity', 'color-interpolation-filters'];
-    private const GEOMETRY = ['id', 'd', 'x', 'y', 'x1', 'y1', 'x2', 'y2', 'cx', 'cy', 'r', 'rx', 'ry', 'fx', 'fy', 'dx', 'dy', 'width', 'height', 'points', 'transform', 'viewbox', 'preserveaspectratio', 'offset',
-        'gradientunits', 'gradienttransform', 'spreadmethod', 'clippathunits', 'maskunits', 'maskcontentunits', 'href', 'filterunits', 'primitiveunits', 'in', 'in2', 'result', 'type', 'values', 'stddeviation', 'operator', 'mode', 'k1', 'k2', 'k3', 'k4'];
+    private const ELEMENTS = [
+        'svg',
+        'g',
+        'path',
+        'rect',
+        'circle',
+        'ellipse',
+        'line',
+        'polyline',
+        'polygon',
+        'defs',
+        'lineargradient',
+        'radialgradient',
+        'stop',
+        'clippath',
+        'mask',
+        'use',
+        'symbol',
+        'text',
+        'tspan',
+        'image',
+        'filter',
+        'fecolormatrix',
+        'fegaussianblur',
+        'feoffset',
+        'feflood',
+        'fecomposite',
+        'feblend',
+        'femerge',
+        'femergenode',
+    ];
+    private const PRESENTATION = [
+        'fill',
+        'fill-opacity',
+        'fill-rule',
+        'stroke',
+        'stroke-width',
+        'stroke-linecap',
+        'stroke-linejoin',
+        'stroke-miterlimit',
+        'stroke-dasharray',
+        'stroke-dashoffset',
+        'stroke-opacity',
+        'opacity',
+        'stop-color',
+        'stop-opacity',
+        'clip-path',
+        'clip-rule',
+        'mask',
+        'display',
+        'visibility',
+        'color',
+        'overflow',
+        'font-family',
+        'font-size',
+        'font-weight',
+        'font-style',
+        'text-anchor',
+        'letter-spacing',
+        'filter',
+        'flood-color',
+        'flood-opacity',
+        'color-interpolation-filters',
+    ];
+    private const GEOMETRY = [
+        'id',
+        'd',
+        'x',
+        'y',
+        'x1',
+        'y1',
+        'x2',
+        'y2',
+        'cx',
+        'cy',
+        'r',
+        'rx',
+        'ry',
+        'fx',
+        'fy',
+        'dx',
+        'dy',
+        'width',
+        'height',
+        'points',
+        'transform',
+        'viewbox',
+        'preserveaspectratio',
+        'offset',
+        'gradientunits',
+        'gradienttransform',
+        'spreadmethod',
+        'clippathunits',
+        'maskunits',
+        'maskcontentunits',
+        'href',
+        'filterunits',
+        'primitiveunits',
+        'in',
+        'in2',
+        'result',
+        'type',
+        'values',
+        'stddeviation',
+        'operator',
+        'mode',
+        'k1',
+        'k2',
+        'k3',
+        'k4',
+    ];
     private const COLOURS = ['fill', 'stroke', 'stop-color', 'color', 'flood-color'];
     private const EMBEDDED = '~^data:image/(png|jpe?g);base64,([A-Za-z0-9+/=\s]+)$~';
     private const MAX_EMBEDDED_PIXELS = 25_000_000;
@@ -51,17 +156,37 @@ final readonly class SvgCleaner
         $clean->appendChild($group);
         // What has no colour is black; said out loud, it can be given another.
         $group->setAttribute('fill', '#000000');
-        $moves = (1.0 !== $file->scale ? "scale($file->scale) " : '').(0.0 !== $file->x || 0.0 !== $file->y ? \sprintf('translate(%s %s)', -$file->x, -$file->y) : '');
+        $moves =
+            (1.0 !== $file->scale ? "scale($file->scale) " : '') .
+            (0.0 !== $file->x || 0.0 !== $file->y ? \sprintf('translate(%s %s)', -$file->x, -$file->y) : '');
         if ('' !== $moves) {
             $group->setAttribute('transform', trim($moves));
         }
         $this->copyAttributes($file->root, $group, self::PRESENTATION, $prefix);
         if (!$this->copyChildren($file->root, $group, $prefix, 0)) {
-            throw new UploadError(\sprintf('“%s” has parts nested deeper than %d times. Simplify the drawing, or bring it as PNG.', $name, self::DEEPEST));
+            throw new UploadError(
+                \sprintf(
+                    '“%s” has parts nested deeper than %d times. Simplify the drawing, or bring it as PNG.',
+                    $name,
+                    self::DEEPEST,
+                ),
+            );
         }
-        $inside = str_replace(' xmlns="'.self::SVG.'"', '', (string) $clean->saveXML($group));
+        $inside = str_replace(' xmlns="' . self::SVG . '"', '', (string) $clean->saveXML($group));
 
-        return new CleanSvg(\sprintf('<svg xmlns="%s" xmlns:xlink="%s" viewBox="0 0 %s %s">%s</svg>', self::SVG, self::XLINK, $file->width, $file->height, $inside), $file->width, $file->height, SvgCost::of($clean));
+        return new CleanSvg(
+            \sprintf(
+                '<svg xmlns="%s" xmlns:xlink="%s" viewBox="0 0 %s %s">%s</svg>',
+                self::SVG,
+                self::XLINK,
+                $file->width,
+                $file->height,
+                $inside,
+            ),
+            $file->width,
+            $file->height,
+            SvgCost::of($clean),
+        );
     }
 
     private function cutChains(\DOMDocument $document): void
@@ -92,7 +217,11 @@ final readonly class SvgCleaner
             if ($node instanceof \DOMText && \in_array($to->localName, ['text', 'tspan'], true)) {
                 $to->appendChild($to->ownerDocument->createTextNode($node->data));
             }
-            if (!$node instanceof \DOMElement || !\in_array(strtolower($node->localName ?? ''), self::ELEMENTS, true) || !\in_array($node->namespaceURI, [self::SVG, null], true)) {
+            if (
+                !($node instanceof \DOMElement) ||
+                !\in_array(strtolower($node->localName ?? ''), self::ELEMENTS, true) ||
+                !\in_array($node->namespaceURI, [self::SVG, null], true)
+            ) {
                 continue;
             }
             if ('image' === strtolower((string) $node->localName) && null === $this->embedded($node)) {
@@ -144,7 +273,7 @@ final readonly class SvgCleaner
     {
         $small = strtolower($name);
         if ('id' === $small) {
-            $value = $prefix.preg_replace('/[^\w.-]/', '', $value);
+            $value = $prefix . preg_replace('/[^\w.-]/', '', $value);
         } elseif ('href' === $small) {
             if ('image' === strtolower((string) $element->localName)) {
                 $element->setAttributeNS(self::XLINK, 'xlink:href', (string) preg_replace('/\s+/', '', $value));
@@ -188,6 +317,10 @@ final readonly class SvgCleaner
         }
         $size = @getimagesizefromstring((string) base64_decode($m[2], true));
 
-        return false !== $size && \in_array($size['mime'], ['image/png', 'image/jpeg'], true) && $size[0] * $size[1] <= self::MAX_EMBEDDED_PIXELS ? $href : null;
+        return false !== $size &&
+            \in_array($size['mime'], ['image/png', 'image/jpeg'], true) &&
+            $size[0] * $size[1] <= self::MAX_EMBEDDED_PIXELS
+            ? $href
+            : null;
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Import;
 
 /**
- * How much work a cleaned drawing is: its parts, counted as often as they are drawn. What is masked, cut, filtered or used again counts with what it refers
- * to, each time; a few nested masks of two parts each soon are billions.
+ * How much work a cleaned drawing is: its parts, counted as often as they are drawn. What is masked, cut, filtered or
+ * used again counts with what it refers to, each time; a few nested masks of two parts each soon are billions.
  */
 final class SvgCost
 {
@@ -24,7 +24,7 @@ final class SvgCost
     private function __construct(\DOMDocument $drawing)
     {
         foreach ($drawing->getElementsByTagName('*') as $element) {
-            if ('' !== $id = $element->getAttribute('id')) {
+            if ('' !== ($id = $element->getAttribute('id'))) {
                 $this->ids[$id] = $element;
             }
         }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-/** An SVG from anywhere, read as far as it is safe to read: no entities, nothing loaded, not too large. Sizes in CSS pixels, 96 to the inch. */
+/**
+ * An SVG from anywhere, read as far as it is safe to read: no entities, nothing loaded, not too large. Sizes in CSS
+ * pixels, 96 to the inch.
+ */
 final readonly class SvgFile
 {
     public const MAX_BYTES = 5_000_000;
@@ -12,21 +15,40 @@ final readonly class SvgFile
     /** Pixels of a side, and units of a place. */
     private const MOST = 100_000;
     private const LEAST = 0.1;
-    private const UNITS = ['' => 1.0, 'px' => 1.0, 'in' => 96.0, 'mm' => 96 / 25.4, 'cm' => 96 / 2.54, 'pt' => 96 / 72, 'pc' => 16.0];
+    private const UNITS = [
+        '' => 1.0,
+        'px' => 1.0,
+        'in' => 96.0,
+        'mm' => 96 / 25.4,
+        'cm' => 96 / 2.54,
+        'pt' => 96 / 72,
+        'pc' => 16.0,
+    ];
 
     /** @param float $x left of what is seen, in the drawing's own units; `$scale` pixels are one unit */
-    private function __construct(public \DOMDocument $document, public \DOMElement $root, public float $width, public float $height, public float $x, public float $y, public float $scale)
-    {
+    private function __construct(
+        public \DOMDocument $document,
+        public \DOMElement $root,
+        public float $width,
+        public float $height,
+        public float $x,
+        public float $y,
+        public float $scale,
+    ) {
     }
 
     /** @throws UploadError */
     public static function read(string $svg, string $name): self
     {
         if (\strlen($svg) > self::MAX_BYTES) {
-            throw new UploadError(\sprintf('“%s” is larger than %d MB. Simplify the drawing.', $name, self::MAX_BYTES / 1_000_000));
+            throw new UploadError(
+                \sprintf('“%s” is larger than %d MB. Simplify the drawing.', $name, self::MAX_BYTES / 1_000_000),
+            );
         }
         if (1 === preg_match('/<!ENTITY|<!DOCTYPE[^>]*\[/i', $svg)) {
-            throw new UploadError("“{$name}” defines entities, which drawings from elsewhere may not do. Save it as plain SVG.");
+            throw new UploadError(
+                "“{$name}” defines entities, which drawings from elsewhere may not do. Save it as plain SVG.",
+            );
         }
         $document = new \DOMDocument();
         $before = libxml_use_internal_errors(true);
@@ -39,7 +61,14 @@ final readonly class SvgFile
         }
         $parts = $document->getElementsByTagName('*')->length;
         if ($parts > self::MAX_NODES) {
-            throw new UploadError(\sprintf('“%s” has %s parts; a drawing may have up to %s. Simplify it, or bring it as PNG.', $name, number_format($parts), number_format(self::MAX_NODES)));
+            throw new UploadError(
+                \sprintf(
+                    '“%s” has %s parts; a drawing may have up to %s. Simplify it, or bring it as PNG.',
+                    $name,
+                    number_format($parts),
+                    number_format(self::MAX_NODES),
+                ),
+            );
         }
 
         SvgStyles::inline($document);
@@ -51,7 +80,8 @@ final readonly class SvgFile
     private static function sized(\DOMDocument $document, \DOMElement $root, string $name): self
     {
         $box = preg_split('/[\s,]+/', trim($root->getAttribute('viewBox'))) ?: [];
-        $hasBox = 4 === \count($box) && $box === array_filter($box, is_numeric(...)) && (float) $box[2] > 0 && (float) $box[3] > 0;
+        $hasBox =
+            4 === \count($box) && $box === array_filter($box, is_numeric(...)) && (float) $box[2] > 0 && (float) $box[3] > 0;
         $width = self::length($root->getAttribute('width'));
         $height = self::length($root->getAttribute('height'));
         if (!$hasBox && (null === $width || null === $height)) {
@@ -63,8 +93,24 @@ final readonly class SvgFile
 
         [$width, $height] = [round($across * $scale, 4), round($down * $scale, 4)];
         $sound = static fn (float $number): bool => is_finite($number) && abs($number) <= self::MOST;
-        if (!$sound($width) || !$sound($height) || !$sound($x) || !$sound($y) || !$sound($scale) || min($width, $height) < self::LEAST || $scale <= 0) {
-            throw new UploadError(\sprintf('“%s” says it is %s × %s pixels, which nobody can draw. Save it with a width and a height of up to %s.', $name, $width, $height, number_format(self::MOST)));
+        if (
+            !$sound($width) ||
+            !$sound($height) ||
+            !$sound($x) ||
+            !$sound($y) ||
+            !$sound($scale) ||
+            min($width, $height) < self::LEAST ||
+            $scale <= 0
+        ) {
+            throw new UploadError(
+                \sprintf(
+                    '“%s” says it is %s × %s pixels, which nobody can draw. Save it with a width and a height of up to %s.',
+                    $name,
+                    $width,
+                    $height,
+                    number_format(self::MOST),
+                ),
+            );
         }
 
         return new self($document, $root, $width, $height, $x, $y, $scale);

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Import;
 
 /**
- * Writes what a drawing's style sheet says onto its elements, as drawing programs export it: rules for classes, elements and ids, alone or as
- * `element.class`. A later rule counts for more, an id more than a class, a class more than an element, and an element's own style most (CSS 2.2, 6.4).
+ * Writes what a drawing's style sheet says onto its elements, as drawing programs export it: rules for classes,
+ * elements and ids, alone or as `element.class`. A later rule counts for more, an id more than a class, a class more
+ * than an element, and an element's own style most (CSS 2.2, 6.4).
  */
 final readonly class SvgStyles
 {
@@ -22,13 +23,16 @@ final readonly class SvgStyles
         foreach ($document->getElementsByTagName('*') as $element) {
             $style = '';
             foreach ($rules as [$tag, $class, $id, $declarations]) {
-                if (('' === $tag || strtolower((string) $element->localName) === $tag) && ('' === $id || $element->getAttribute('id') === $id)
-                    && ('' === $class || \in_array($class, preg_split('/\s+/', $element->getAttribute('class')) ?: [], true))) {
-                    $style .= $declarations.';';
+                if (
+                    ('' === $tag || strtolower((string) $element->localName) === $tag) &&
+                    ('' === $id || $element->getAttribute('id') === $id) &&
+                    ('' === $class || \in_array($class, preg_split('/\s+/', $element->getAttribute('class')) ?: [], true))
+                ) {
+                    $style .= $declarations . ';';
                 }
             }
             if ('' !== $style) {
-                $element->setAttribute('style', $style.$element->getAttribute('style'));
+                $element->setAttribute('style', $style . $element->getAttribute('style'));
             }
         }
     }
@@ -38,7 +42,7 @@ final readonly class SvgStyles
     {
         $css = '';
         foreach ($document->getElementsByTagNameNS('*', 'style') as $sheet) {
-            $css .= $sheet->textContent."\n";
+            $css .= $sheet->textContent . "\n";
         }
         $css = (string) preg_replace(['~/\*.*?\*/~s', '/@[^{;]*(;|\{(?:[^{}]*\{[^{}]*\})*[^{}]*\})/'], '', $css);
         preg_match_all('/([^{}]+)\{([^{}]*)\}/', $css, $found, \PREG_SET_ORDER);
@@ -47,7 +51,11 @@ final readonly class SvgStyles
             foreach (explode(',', $selectors) as $selector) {
                 if (1 === preg_match(self::SELECTOR, trim($selector), $m) && '' !== $m[0]) {
                     $rule = [strtolower($m[1] ?? ''), $m[2] ?? '', $m[3] ?? '', trim($declarations)];
-                    $rules[] = [('' !== $rule[2] ? 100 : 0) + ('' !== $rule[1] ? 10 : 0) + ('' !== $rule[0] ? 1 : 0), $order, $rule];
+                    $rules[] = [
+                        ('' !== $rule[2] ? 100 : 0) + ('' !== $rule[1] ? 10 : 0) + ('' !== $rule[0] ? 1 : 0),
+                        $order,
+                        $rule,
+                    ];
                 }
             }
         }

@@ -9,16 +9,40 @@ use Morphea\Core\Pattern\Tokens;
 use Morphea\Core\Template\Align;
 
 /**
- * Takes the texts out of a drawing that can stand as texts of a template: on straight lines, upright letters, not cut or masked. What bends, is pulled out
- * of shape, or has a place for every letter stays in the drawing.
+ * Takes the texts out of a drawing that can stand as texts of a template: on straight lines, upright letters, not cut
+ * or masked. What bends, is pulled out of shape, or has a place for every letter stays in the drawing.
  */
 final class SvgTexts
 {
     /** A drawing with more texts than this is a map or a plan; only those with columns in them are taken out. */
     private const MOST_PLAIN = 40;
-    private const INHERITED = ['fill', 'font-family', 'font-size', 'font-weight', 'font-style', 'text-anchor', 'letter-spacing', 'display', 'visibility', 'clip-path', 'mask', 'opacity', 'filter'];
+    private const INHERITED = [
+        'fill',
+        'font-family',
+        'font-size',
+        'font-weight',
+        'font-style',
+        'text-anchor',
+        'letter-spacing',
+        'display',
+        'visibility',
+        'clip-path',
+        'mask',
+        'opacity',
+        'filter',
+    ];
     private const HIDING = ['defs', 'symbol', 'clippath', 'mask', 'marker', 'pattern'];
-    private const START = ['fill' => '#000000', 'font-family' => '', 'font-size' => '16', 'font-weight' => '400', 'font-style' => 'normal', 'text-anchor' => 'start', 'letter-spacing' => '0', 'display' => 'inline', 'visibility' => 'visible'];
+    private const START = [
+        'fill' => '#000000',
+        'font-family' => '',
+        'font-size' => '16',
+        'font-weight' => '400',
+        'font-style' => 'normal',
+        'text-anchor' => 'start',
+        'letter-spacing' => '0',
+        'display' => 'inline',
+        'visibility' => 'visible',
+    ];
 
     /** @var list<array{\DOMElement, ArtText}> */
     private array $found = [];
@@ -27,7 +51,14 @@ final class SvgTexts
     public static function takeOut(SvgFile $file): array
     {
         $search = new self();
-        $search->walk($file->root, self::START, [$file->scale, 0.0, 0.0, $file->scale, -$file->x * $file->scale, -$file->y * $file->scale]);
+        $search->walk($file->root, self::START, [
+            $file->scale,
+            0.0,
+            0.0,
+            $file->scale,
+            -$file->x * $file->scale,
+            -$file->y * $file->scale,
+        ]);
         $all = $search->found;
         if (\count($all) > self::MOST_PLAIN) {
             $all = array_values(array_filter($all, static fn (array $one): bool => Tokens::in($one[1]->words())));
@@ -50,7 +81,7 @@ final class SvgTexts
         }
         $style = self::inherit($element, $style);
         foreach ($element->childNodes as $node) {
-            if (!$node instanceof \DOMElement || \in_array(strtolower((string) $node->localName), self::HIDING, true)) {
+            if (!($node instanceof \DOMElement) || \in_array(strtolower((string) $node->localName), self::HIDING, true)) {
                 continue;
             }
             $own = SvgTransform::times($matrix, SvgTransform::parse($node->getAttribute('transform')));
@@ -79,7 +110,14 @@ final class SvgTexts
         }
         $style = self::inherit($element, $style);
         $turned = SvgTransform::similarity($matrix);
-        if (null === $turned || 'none' === $style['display'] || 'visible' !== $style['visibility'] || isset($style['clip-path']) || isset($style['mask']) || isset($style['filter'])) {
+        if (
+            null === $turned ||
+            'none' === $style['display'] ||
+            'visible' !== $style['visibility'] ||
+            isset($style['clip-path']) ||
+            isset($style['mask']) ||
+            isset($style['filter'])
+        ) {
             return null;
         }
         [$scale, $rotation] = $turned;
@@ -101,7 +139,19 @@ final class SvgTexts
         }
 
         return new ArtText(
-            array_map(static fn (array $line): array => array_map(static fn (array $run): array => ['words' => $run['words'], 'bold' => $run['weight'] >= 600, 'italic' => $run['italic'], 'colour' => $run['colour'], 'size' => $run['size'] * $scale], $line), $lines),
+            array_map(
+                static fn (array $line): array => array_map(
+                    static fn (array $run): array => [
+                        'words' => $run['words'],
+                        'bold' => $run['weight'] >= 600,
+                        'italic' => $run['italic'],
+                        'colour' => $run['colour'],
+                        'size' => $run['size'] * $scale,
+                    ],
+                    $line,
+                ),
+                $lines,
+            ),
             $x,
             $y,
             $rotation,
@@ -116,7 +166,7 @@ final class SvgTexts
             $size,
             $first['colour'],
             $first['spacing'] * $scale,
-            \count($steps) > 1 ? ($steps[\count($steps) - 1] - $steps[0]) / (\count($steps) - 1) * $scale : $size * 1.2,
+            \count($steps) > 1 ? (($steps[\count($steps) - 1] - $steps[0]) / (\count($steps) - 1)) * $scale : $size * 1.2,
         );
     }
 
@@ -137,13 +187,23 @@ final class SvgTexts
         foreach ($element->childNodes as $node) {
             if ($node instanceof \DOMText) {
                 $runs[] = [
-                    'words' => $node->data, 'x' => $place[0], 'y' => $place[1], 'size' => $size, 'colour' => $colour, 'family' => trim(explode(',', $style['font-family'])[0], " \"'"),
-                    'weight' => self::weight($style['font-weight']), 'italic' => 'normal' !== $style['font-style'], 'spacing' => SvgTransform::length($style['letter-spacing'], $size),
+                    'words' => $node->data,
+                    'x' => $place[0],
+                    'y' => $place[1],
+                    'size' => $size,
+                    'colour' => $colour,
+                    'family' => trim(explode(',', $style['font-family'])[0], " \"'"),
+                    'weight' => self::weight($style['font-weight']),
+                    'italic' => 'normal' !== $style['font-style'],
+                    'spacing' => SvgTransform::length($style['letter-spacing'], $size),
                 ];
                 continue;
             }
-            if (!$node instanceof \DOMElement || 'tspan' !== strtolower((string) $node->localName)) {
-                if ($node instanceof \DOMElement && !\in_array(strtolower((string) $node->localName), ['title', 'desc'], true)) {
+            if (!($node instanceof \DOMElement) || 'tspan' !== strtolower((string) $node->localName)) {
+                if (
+                    $node instanceof \DOMElement &&
+                    !\in_array(strtolower((string) $node->localName), ['title', 'desc'], true)
+                ) {
                     return false;
                 }
                 continue;
@@ -185,11 +245,15 @@ final class SvgTexts
         }
         foreach ($lines as $i => $line) {
             foreach ($line as $n => $run) {
-                $words = $preserve ? strtr((string) $run['words'], "\n\t", '  ') : (string) preg_replace('/\s+/u', ' ', (string) $run['words']);
+                $words = $preserve
+                    ? strtr((string) $run['words'], "\n\t", '  ')
+                    : (string) preg_replace('/\s+/u', ' ', (string) $run['words']);
                 $before = $n > 0 ? (string) $line[$n - 1]['words'] : ' ';
                 $line[$n]['words'] = !$preserve && str_ends_with($before, ' ') ? ltrim($words, ' ') : $words;
             }
-            $line[\count($line) - 1]['words'] = $preserve ? $line[\count($line) - 1]['words'] : rtrim((string) $line[\count($line) - 1]['words'], ' ');
+            $line[\count($line) - 1]['words'] = $preserve
+                ? $line[\count($line) - 1]['words']
+                : rtrim((string) $line[\count($line) - 1]['words'], ' ');
             $lines[$i] = array_values(array_filter($line, static fn (array $run): bool => '' !== $run['words']));
         }
 

@@ -11,7 +11,15 @@ namespace Morphea\App\Import;
  */
 final readonly class SvgTransform
 {
-    private const UNITS = ['' => 1.0, 'px' => 1.0, 'pt' => 96 / 72, 'mm' => 96 / 25.4, 'cm' => 96 / 2.54, 'in' => 96.0, 'pc' => 16.0];
+    private const UNITS = [
+        '' => 1.0,
+        'px' => 1.0,
+        'pt' => 96 / 72,
+        'mm' => 96 / 25.4,
+        'cm' => 96 / 2.54,
+        'in' => 96.0,
+        'pc' => 16.0,
+    ];
 
     /** @return Matrix|null null when it cannot be read */
     public static function parse(string $transform): ?array
@@ -46,11 +54,16 @@ final readonly class SvgTransform
      */
     public static function times(?array $a, ?array $b): ?array
     {
-        return null === $a || null === $b ? null : [
-            $a[0] * $b[0] + $a[2] * $b[1], $a[1] * $b[0] + $a[3] * $b[1],
-            $a[0] * $b[2] + $a[2] * $b[3], $a[1] * $b[2] + $a[3] * $b[3],
-            $a[0] * $b[4] + $a[2] * $b[5] + $a[4], $a[1] * $b[4] + $a[3] * $b[5] + $a[5],
-        ];
+        return null === $a || null === $b
+            ? null
+            : [
+                $a[0] * $b[0] + $a[2] * $b[1],
+                $a[1] * $b[0] + $a[3] * $b[1],
+                $a[0] * $b[2] + $a[2] * $b[3],
+                $a[1] * $b[2] + $a[3] * $b[3],
+                $a[0] * $b[4] + $a[2] * $b[5] + $a[4],
+                $a[1] * $b[4] + $a[3] * $b[5] + $a[5],
+            ];
     }
 
     /**
@@ -72,7 +85,9 @@ final readonly class SvgTransform
     {
         $scale = hypot($m[0], $m[1]);
 
-        return $scale > 0 && abs($m[0] - $m[3]) < 0.001 * $scale && abs($m[1] + $m[2]) < 0.001 * $scale ? [$scale, rad2deg(atan2($m[1], $m[0]))] : null;
+        return $scale > 0 && abs($m[0] - $m[3]) < 0.001 * $scale && abs($m[1] + $m[2]) < 0.001 * $scale
+            ? [$scale, rad2deg(atan2($m[1], $m[0]))]
+            : null;
     }
 
     /** @param float $em what 1em is */
@@ -82,11 +97,12 @@ final readonly class SvgTransform
             return 'normal' === trim($value) ? 0.0 : $em;
         }
 
-        return (float) $m[1] * match ($unit = strtolower($m[2] ?? '')) {
-            'em' => $em,
-            '%' => $em / 100,
-            default => self::UNITS[$unit],
-        };
+        return (float) $m[1] *
+            match (($unit = strtolower($m[2] ?? ''))) {
+                'em' => $em,
+                '%' => $em / 100,
+                default => self::UNITS[$unit],
+            };
     }
 
     /** @return Matrix */

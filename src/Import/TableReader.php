@@ -26,7 +26,8 @@ final readonly class TableReader
         }
         $notices = [...$table->notices, ...$grid->notices];
         if (1 === \count($table->columns) && null !== $grid->delimiter) {
-            $notices[] = 'Only one column was found. If there should be more, save the file with commas, semicolons or tabs between the cells.';
+            $notices[] =
+                'Only one column was found. If there should be more, save the file with commas, semicolons or tabs between the cells.';
         }
 
         return new Table($table->columns, $table->cells, $notices);

@@ -13,7 +13,11 @@ use PhpOffice\PhpSpreadsheet\Spreadsheet;
 /** Tables to files that spreadsheets open: every cell as the text it is, none of them run. */
 final readonly class TableWriter
 {
-    public const TYPES = ['csv' => 'text/csv; charset=UTF-8', 'xlsx' => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'ods' => 'application/vnd.oasis.opendocument.spreadsheet'];
+    public const TYPES = [
+        'csv' => 'text/csv; charset=UTF-8',
+        'xlsx' => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+        'ods' => 'application/vnd.oasis.opendocument.spreadsheet',
+    ];
     private const WIDTH = 24;
 
     /**
@@ -86,7 +90,10 @@ final readonly class TableWriter
             $letter = Coordinate::stringFromColumnIndex($i + 1);
             $sheet->getColumnDimension($letter)->setWidth(self::WIDTH);
             if (isset($notes[$i])) {
-                $sheet->getComment("{$letter}1")->getText()->createText($notes[$i]);
+                $sheet
+                    ->getComment("{$letter}1")
+                    ->getText()
+                    ->createText($notes[$i]);
             }
         }
         $sheet->getStyle('1:1')->getFont()->setBold(true);

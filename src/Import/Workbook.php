@@ -29,7 +29,9 @@ final readonly class Workbook
         $this->check($path, $name);
         $xml = new ZipXml($path, $name);
 
-        return null === $xml->size('xl/workbook.xml') ? $this->openDocument($xml, $name, $wanted, $progress) : $this->xlsx($xml, $name, $wanted, $progress);
+        return null === $xml->size('xl/workbook.xml')
+            ? $this->openDocument($xml, $name, $wanted, $progress)
+            : $this->xlsx($xml, $name, $wanted, $progress);
     }
 
     /**
@@ -41,7 +43,10 @@ final readonly class Workbook
     {
         $xml = new ZipXml($path, '');
 
-        return array_map(strval(...), array_keys(null === $xml->size('xl/workbook.xml') ? OpenDocument::sheets($xml) : (new XlsxBook($xml))->sheets));
+        return array_map(
+            strval(...),
+            array_keys(null === $xml->size('xl/workbook.xml') ? OpenDocument::sheets($xml) : (new XlsxBook($xml))->sheets),
+        );
     }
 
     /**
@@ -61,15 +66,23 @@ final readonly class Workbook
         for ($i = 0; $i < $zip->numFiles; ++$i) {
             $entry = $zip->statIndex($i) ?: ['name' => '', 'size' => 0];
             // Whatever it is called: sheets need not end in .xml.
-            $unpacked += 1 === preg_match('~(^|/)media/|\.(png|jpe?g|webp|gif|emf|wmf|bin|tiff?)$|^Pictures/|^Thumbnails/~i', $entry['name']) ? 0 : $entry['size'];
+            $unpacked +=
+                1 ===
+                preg_match('~(^|/)media/|\.(png|jpe?g|webp|gif|emf|wmf|bin|tiff?)$|^Pictures/|^Thumbnails/~i', $entry['name'])
+                    ? 0
+                    : $entry['size'];
         }
-        $known = false !== $zip->locateName('xl/workbook.xml') || str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet');
+        $known =
+            false !== $zip->locateName('xl/workbook.xml') ||
+            str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet');
         $zip->close();
         if (!$known) {
             throw new UploadError("“{$name}” is a packed file but no workbook. Bring a CSV, TSV, XLSX or ODS file.");
         }
         if ($unpacked > ZipXml::MOST_UNPACKED) {
-            throw new UploadError("“{$name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.");
+            throw new UploadError(
+                "“{$name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.",
+            );
         }
 
         return $unpacked;
@@ -82,7 +95,12 @@ final readonly class Workbook
         if ([] === $book->sheets) {
             throw $xml->damaged();
         }
-        $sheet = fn (string $title): XlsxSheet => new XlsxSheet($xml, $book, $book->sheets[$title]['path'], new GridBuilder($name));
+        $sheet = fn (string $title): XlsxSheet => new XlsxSheet(
+            $xml,
+            $book,
+            $book->sheets[$title]['path'],
+            new GridBuilder($name),
+        );
         $title = self::meant($book->sheets, $wanted, static fn (string $title): iterable => $sheet($title)->lines());
         $grid = new GridBuilder($name);
         $read = new XlsxSheet($xml, $book, $book->sheets[$title]['path'], $grid);
@@ -109,12 +127,26 @@ final readonly class Workbook
         if ([] === $sheets) {
             throw $xml->damaged();
         }
-        $title = self::meant($sheets, $wanted, static fn (string $title): iterable => (new OpenDocument($xml, $title, new GridBuilder($name)))->lines());
+        $title = self::meant(
+            $sheets,
+            $wanted,
+            static fn (string $title): iterable => (new OpenDocument($xml, $title, new GridBuilder($name)))->lines(),
+        );
         $grid = new GridBuilder($name);
         $read = new OpenDocument($xml, $title, $grid);
         $this->read($read->lines(), $grid, $progress, null);
 
-        return new RawGrid($grid->lines(), null, null, array_map(strval(...), array_keys($sheets)), $title, $read->told->notices(), [], $read->told->hiddenLines, $read->told->hiddenColumns);
+        return new RawGrid(
+            $grid->lines(),
+            null,
+            null,
+            array_map(strval(...), array_keys($sheets)),
+            $title,
+            $read->told->notices(),
+            [],
+            $read->told->hiddenLines,
+            $read->told->hiddenColumns,
+        );
     }
 
     /**
@@ -140,7 +172,8 @@ final readonly class Workbook
     }
 
     /**
-     * The sheet that is asked for; else the first one in sight that holds a table, as notes before it do not: lines of several cells. Else any that holds something.
+     * The sheet that is asked for; else the first one in sight that holds a table, as notes before it do not: lines of
+     * several cells. Else any that holds something.
      *
      * @param non-empty-array<string, array{hidden: bool}>   $sheets by name
      * @param \Closure(string): iterable<int, list<string>> $lines
@@ -169,7 +202,9 @@ final readonly class Workbook
                 $filled = [2, 2];
             }
             $wide = \count(array_filter($filled, static fn (int $count): bool => $count > 1));
-            $score = ($hidden ? 0 : 4) + ($wide > 1 ? self::A_TABLE - 4 : (\count($filled) > 1 ? 2 : (\count($filled) > 0 ? 1 : -4)));
+            $score =
+                ($hidden ? 0 : 4) +
+                ($wide > 1 ? self::A_TABLE - 4 : (\count($filled) > 1 ? 2 : (\count($filled) > 0 ? 1 : -4)));
             if ($score > $best[0]) {
                 $best = [$score, (string) $title];
             }

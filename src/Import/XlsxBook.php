@@ -9,8 +9,8 @@ use PhpOffice\PhpSpreadsheet\Shared\StringHelper;
 use PhpOffice\PhpSpreadsheet\Style\NumberFormat;
 
 /**
- * What all sheets of an XLSX share: their names, texts, and number formats (ECMA-376, part 1, chapter 18). Read as a stream; PhpSpreadsheet, which holds all
- * of a workbook in memory, only says how a number looks in its format.
+ * What all sheets of an XLSX share: their names, texts, and number formats (ECMA-376, part 1, chapter 18). Read as a
+ * stream; PhpSpreadsheet, which holds all of a workbook in memory, only says how a number looks in its format.
  */
 final class XlsxBook
 {
@@ -44,7 +44,10 @@ final class XlsxBook
             }
             $id = 'sheet' === $at->localName ? self::relation($at) : null;
             if (null !== $id && isset($related[$id]) && 'worksheet' === $related[$id]['type']) {
-                $sheets[(string) $at->getAttribute('name')] = ['path' => $related[$id]['path'], 'hidden' => !\in_array($at->getAttribute('state'), [null, '', 'visible'], true)];
+                $sheets[(string) $at->getAttribute('name')] = [
+                    'path' => $related[$id]['path'],
+                    'hidden' => !\in_array($at->getAttribute('state'), [null, '', 'visible'], true),
+                ];
             }
         }
         $this->sheets = $sheets;
@@ -61,12 +64,14 @@ final class XlsxBook
     public static function related(ZipXml $xml, string $part): array
     {
         $related = [];
-        foreach ($xml->parts(\dirname($part).'/_rels/'.basename($part).'.rels') as $at) {
+        foreach ($xml->parts(\dirname($part) . '/_rels/' . basename($part) . '.rels') as $at) {
             if (\XMLReader::ELEMENT === $at->nodeType && 'Relationship' === $at->localName) {
                 $target = (string) $at->getAttribute('Target');
-                $path = str_starts_with($target, '/') ? substr($target, 1) : \dirname($part)."/$target";
+                $path = str_starts_with($target, '/') ? substr($target, 1) : \dirname($part) . "/$target";
                 $related[(string) $at->getAttribute('Id')] = [
-                    'type' => basename((string) $at->getAttribute('Type')), 'path' => self::plain($path), 'outside' => 'External' === $at->getAttribute('TargetMode'),
+                    'type' => basename((string) $at->getAttribute('Type')),
+                    'path' => self::plain($path),
+                    'outside' => 'External' === $at->getAttribute('TargetMode'),
                 ];
             }
         }

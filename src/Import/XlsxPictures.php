@@ -38,17 +38,34 @@ final readonly class XlsxPictures
                 } elseif (1 !== preg_match(self::USABLE, $found['path'])) {
                     $unreadable[] = basename($found['path']);
                 } elseif (\count($pictures) < self::MOST) {
-                    $pictures[] = ['line' => $line, 'column' => $column, 'entry' => $found['path'], 'name' => basename($found['path'])];
+                    $pictures[] = [
+                        'line' => $line,
+                        'column' => $column,
+                        'entry' => $found['path'],
+                        'name' => basename($found['path']),
+                    ];
                 }
             }
         }
-        $say = static fn (int $count, string $why): string => 0 === $count ? '' : (1 === $count ? '1 picture in the cells is' : "$count pictures in the cells are")." left out: $why";
+        $say = static fn (int $count, string $why): string => 0 === $count
+            ? ''
+            : (1 === $count ? '1 picture in the cells is' : "$count pictures in the cells are") . " left out: $why";
 
-        return new self($pictures, array_values(array_filter([
-            $say($outside, 'the file only links to what lies elsewhere. Put it into the file, or bring it by itself.'),
-            $say($missing, 'the file speaks of it, but it is not there.'),
-            $say(\count($unreadable), 'of a kind that cannot be read ('.implode(', ', \array_slice($unreadable, 0, 4)).'). Save it as PNG or JPEG and bring it by itself.'),
-        ])));
+        return new self(
+            $pictures,
+            array_values(
+                array_filter([
+                    $say($outside, 'the file only links to what lies elsewhere. Put it into the file, or bring it by itself.'),
+                    $say($missing, 'the file speaks of it, but it is not there.'),
+                    $say(
+                        \count($unreadable),
+                        'of a kind that cannot be read (' .
+                            implode(', ', \array_slice($unreadable, 0, 4)) .
+                            '). Save it as PNG or JPEG and bring it by itself.',
+                    ),
+                ]),
+            ),
+        );
     }
 
     /** @return \Generator<int, array{int, int, string}> line, column and relation of each picture */

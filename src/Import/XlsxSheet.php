@@ -15,8 +15,12 @@ final class XlsxSheet
 
     public SheetTold $told;
 
-    public function __construct(private readonly ZipXml $xml, private readonly XlsxBook $book, private readonly string $path, private readonly GridBuilder $grid)
-    {
+    public function __construct(
+        private readonly ZipXml $xml,
+        private readonly XlsxBook $book,
+        private readonly string $path,
+        private readonly GridBuilder $grid,
+    ) {
         $this->told = new SheetTold();
     }
 
@@ -25,7 +29,9 @@ final class XlsxSheet
     {
         foreach ($this->xml->parts($this->path) as $at) {
             if (\XMLReader::ELEMENT === $at->nodeType && 'dimension' === $at->localName) {
-                return 1 === preg_match('/^[A-Z]+\d+(?::[A-Z]+(\d+))?$/', (string) $at->getAttribute('ref'), $m) ? min(Table::MAX_ROWS, (int) ($m[1] ?? 1)) : null;
+                return 1 === preg_match('/^[A-Z]+\d+(?::[A-Z]+(\d+))?$/', (string) $at->getAttribute('ref'), $m)
+                    ? min(Table::MAX_ROWS, (int) ($m[1] ?? 1))
+                    : null;
             }
             if (\XMLReader::ELEMENT === $at->nodeType && 'sheetData' === $at->localName) {
                 return null;
@@ -118,7 +124,7 @@ final class XlsxSheet
         if ('inlineStr' === $type) {
             return XlsxBook::letters($words);
         }
-        if (null === $value || '' === $value && 's' !== $type) {
+        if (null === $value || ('' === $value && 's' !== $type)) {
             return '';
         }
         $shown = match ($type) {
@@ -141,7 +147,7 @@ final class XlsxSheet
         if (null === $value || ('' === $value && 'str' !== $type)) {
             ++$this->told->uncalculated;
             if (\count($this->told->uncalculatedCells) < self::NAMED) {
-                $this->told->uncalculatedCells[] = Column::letterAt($place).($line + 1);
+                $this->told->uncalculatedCells[] = Column::letterAt($place) . ($line + 1);
             }
         } else {
             ++$this->told->formulas;

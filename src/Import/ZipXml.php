@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Import;
 
 /**
- * XML inside a ZIP, read as a stream: only what is in this very file, never more than it says, and not without end. Reading a file has so many steps, over all
- * its documents; whatever is found that a table is made of is worth some more, so that large tables are read to their end and large nothings are not.
+ * XML inside a ZIP, read as a stream: only what is in this very file, never more than it says, and not without end.
+ * Reading a file has so many steps, over all its documents; whatever is found that a table is made of is worth some
+ * more, so that large tables are read to their end and large nothings are not.
  */
 final class ZipXml
 {
@@ -94,7 +95,10 @@ final class ZipXml
                 }
                 yield $reader;
             }
-            if ([] !== array_filter(libxml_get_errors(), static fn (\LibXMLError $error): bool => $error->level >= \LIBXML_ERR_ERROR)) {
+            if (
+                [] !==
+                array_filter(libxml_get_errors(), static fn (\LibXMLError $error): bool => $error->level >= \LIBXML_ERR_ERROR)
+            ) {
                 throw $this->damaged();
             }
         } finally {
@@ -107,11 +111,16 @@ final class ZipXml
 
     public function damaged(): UploadError
     {
-        return new UploadError("“{$this->name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX, ODS or CSV, and bring that in.");
+        return new UploadError(
+            "“{$this->name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX, " .
+            'ODS or CSV, and bring that in.',
+        );
     }
 
     private function tooMuch(): UploadError
     {
-        return new UploadError("“{$this->name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.");
+        return new UploadError(
+            "“{$this->name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.",
+        );
     }
 }

@@ -12,8 +12,9 @@ use Morphea\App\Storage\WholeFiles;
 use Symfony\Component\Lock\LockFactory;
 
 /**
- * All that Morphea keeps, into a folder and back: the database as it is at one moment, whoever writes meanwhile, and the stored files it speaks of. A second
- * backup into the same folder copies only what is new. `manifest.json` says what belongs to it.
+ * All that Morphea keeps, into a folder and back: the database as it is at one moment, whoever writes meanwhile, and
+ * the stored files it speaks of. A second backup into the same folder copies only what is new. `manifest.json` says
+ * what belongs to it.
  */
 final readonly class Backup
 {
@@ -23,8 +24,11 @@ final readonly class Backup
     /** What can be made again, or is only on its way. */
     private const LEFT_OUT = ['faces', 'work', 'imports', Tidy::TRASH, WholeFiles::INCOMING];
 
-    public function __construct(private Connection $connection, private FilesystemOperator $files, private LockFactory $locks)
-    {
+    public function __construct(
+        private Connection $connection,
+        private FilesystemOperator $files,
+        private LockFactory $locks,
+    ) {
     }
 
     /**
@@ -37,8 +41,14 @@ final readonly class Backup
     public function write(string $folder): array
     {
         $this->sqlite();
-        if (is_dir($folder) && !is_file("$folder/".self::MANIFEST) && [] !== array_diff(scandir($folder) ?: [], ['.', '..'])) {
-            throw new BackupError("$folder holds something that is no backup. Name an empty folder, or one with an earlier backup.");
+        if (
+            is_dir($folder) &&
+            !is_file("$folder/" . self::MANIFEST) &&
+            [] !== array_diff(scandir($folder) ?: [], ['.', '..'])
+        ) {
+            throw new BackupError(
+                "$folder holds something that is no backup. Name an empty folder, or one with an earlier backup.",
+            );
         }
         if (!is_dir("$folder/files") && !@mkdir("$folder/files", 0o700, true)) {
             throw new BackupError("$folder cannot be made.");
@@ -46,9 +56,9 @@ final readonly class Backup
         $lock = $this->locks->createLock(Tidy::LOCK, null);
         $lock->acquire(true);
         try {
-            @unlink("$folder/".self::DATABASE.'.new');
+            @unlink("$folder/" . self::DATABASE . '.new');
             // A copy of one moment, with what still lies in the write-ahead log (SQLite: VACUUM INTO).
-            $this->connection->executeStatement('VACUUM INTO ?', ["$folder/".self::DATABASE.'.new']);
+            $this->connection->executeStatement('VACUUM INTO ?', ["$folder/" . self::DATABASE . '.new']);
             $written = ['files' => 0, 'bytes' => 0, 'copied' => 0];
             $kept = [];
             foreach ($this->stored() as $file) {
@@ -62,10 +72,18 @@ final readonly class Backup
                 ++$written['files'];
                 $written['bytes'] += $size;
             }
-            rename("$folder/".self::DATABASE.'.new', "$folder/".self::DATABASE);
-            $manifest = ['format' => self::FORMAT, 'made' => date(\DATE_ATOM), 'database' => hash_file('sha256', "$folder/".self::DATABASE), 'files' => $kept];
-            NoRoom::write("$folder/".self::MANIFEST.'.new', json_encode($manifest, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE));
-            rename("$folder/".self::MANIFEST.'.new', "$folder/".self::MANIFEST);
+            rename("$folder/" . self::DATABASE . '.new', "$folder/" . self::DATABASE);
+            $manifest = [
+                'format' => self::FORMAT,
+                'made' => date(\DATE_ATOM),
+                'database' => hash_file('sha256', "$folder/" . self::DATABASE),
+                'files' => $kept,
+            ];
+            NoRoom::write(
+                "$folder/" . self::MANIFEST . '.new',
+                json_encode($manifest, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE),
+            );
+            rename("$folder/" . self::MANIFEST . '.new', "$folder/" . self::MANIFEST);
         } finally {
             $lock->release();
         }
@@ -87,7 +105,9 @@ final readonly class Backup
         $database = $this->sqlite();
         $manifest = $this->checked($folder);
         if (!$over && is_file($database) && $this->hasMembers()) {
-            throw new BackupError('There are members and projects here. With --over they make room for the backup; back them up first.');
+            throw new BackupError(
+                'There are members and projects here. With --over they make room for the backup; back them up first.',
+            );
         }
         foreach ($manifest['files'] as $path => $size) {
             if (!$this->files->fileExists($path) || $this->files->fileSize($path) !== $size) {
@@ -97,12 +117,12 @@ final readonly class Backup
             }
         }
         $this->connection->close();
-        if (!copy("$folder/".self::DATABASE, "$database.new")) {
+        if (!copy("$folder/" . self::DATABASE, "$database.new")) {
             throw new BackupError("$database cannot be written.");
         }
         // The log of what was here before belongs to no other database.
         foreach (['-wal', '-shm'] as $tail) {
-            @unlink($database.$tail);
+            @unlink($database . $tail);
         }
         rename("$database.new", $database);
 
@@ -116,14 +136,17 @@ final readonly class Backup
      */
     private function checked(string $folder): array
     {
-        $manifest = json_decode((string) @file_get_contents("$folder/".self::MANIFEST), true);
+        $manifest = json_decode((string) @file_get_contents("$folder/" . self::MANIFEST), true);
         if (!\is_array($manifest) || self::FORMAT !== ($manifest['format'] ?? null) || !\is_array($manifest['files'] ?? null)) {
             throw new BackupError("$folder holds no backup that can be read here.");
         }
-        if (@hash_file('sha256', "$folder/".self::DATABASE) !== ($manifest['database'] ?? null)) {
+        if (@hash_file('sha256', "$folder/" . self::DATABASE) !== ($manifest['database'] ?? null)) {
             throw new BackupError("The database in $folder is not the one that was backed up.");
         }
-        $copy = new \PDO("sqlite:$folder/".self::DATABASE, options: [\PDO::SQLITE_ATTR_OPEN_FLAGS => \PDO::SQLITE_OPEN_READONLY]);
+        $copy = new \PDO(
+            "sqlite:$folder/" . self::DATABASE,
+            options: [\PDO::SQLITE_ATTR_OPEN_FLAGS => \PDO::SQLITE_OPEN_READONLY],
+        );
         $check = $copy->query('PRAGMA integrity_check');
         if (false === $check || 'ok' !== $check->fetchColumn()) {
             throw new BackupError("The database in $folder is damaged.");
@@ -142,10 +165,14 @@ final readonly class Backup
     private function copy(string $path, string $to, int $size): void
     {
         if (!is_dir(\dirname($to)) && !@mkdir(\dirname($to), 0o700, true)) {
-            throw new BackupError(\dirname($to).' cannot be made.');
+            throw new BackupError(\dirname($to) . ' cannot be made.');
         }
         $stream = fopen("$to.new", 'w');
-        if (false === $stream || $size !== stream_copy_to_stream($this->files->readStream($path), $stream) || !fclose($stream)) {
+        if (
+            false === $stream ||
+            $size !== stream_copy_to_stream($this->files->readStream($path), $stream) ||
+            !fclose($stream)
+        ) {
             throw new BackupError("$to cannot be written whole. Is there room left?");
         }
         rename("$to.new", $to);
@@ -175,6 +202,10 @@ final readonly class Backup
     {
         $path = $this->connection->getParams()['path'] ?? null;
 
-        return \is_string($path) ? $path : throw new BackupError('The database is none of SQLite; back it up by its own means, and the stored files besides.');
+        return \is_string($path)
+            ? $path
+            : throw new BackupError(
+                'The database is none of SQLite; back it up by its own means, and the stored files besides.',
+            );
     }
 }

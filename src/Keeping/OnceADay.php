@@ -28,7 +28,13 @@ final class OnceADay
             return;
         }
         $this->looked = time();
-        if (1 === $this->connection->executeStatement("UPDATE clock SET struck_at = ? WHERE name = 'tidy' AND struck_at < ?", [time(), time() - self::DAY])) {
+        if (
+            1 ===
+            $this->connection->executeStatement("UPDATE clock SET struck_at = ? WHERE name = 'tidy' AND struck_at < ?", [
+                time(),
+                time() - self::DAY,
+            ])
+        ) {
             $this->bus->dispatch(new TidyUp());
         }
     }

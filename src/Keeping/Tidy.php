@@ -24,11 +24,11 @@ use Symfony\Contracts\Cache\CacheInterface;
 /**
  * Collects what nothing refers to any more, and thins out history:
  *
- * - pictures and fonts that no project and no member has: into the trash for a day, out of which whatever is wanted again comes back, then away;
- * - files of runs, starters, small pictures and uploads whose row is gone; uploads and long work nobody came back to for a day;
- * - runs older than so many days (MORPHEA_KEEP_RUNS, 0 for ever), but for the newest of each project;
- * - history of designs: the newest 100 versions stay, of older ones the last of each day;
- * - sessions, counted attempts and reset links that hold no more; caches; mails of the stand-in older than 30 days.
+ * - pictures and fonts that no project and no member has: into the trash for a day, out of which whatever is wanted
+ * again comes back, then away; - files of runs, starters, small pictures and uploads whose row is gone; uploads and
+ * long work nobody came back to for a day; - runs older than so many days (MORPHEA_KEEP_RUNS, 0 for ever), but for the
+ * newest of each project; - history of designs: the newest 100 versions stay, of older ones the last of each day; -
+ * sessions, counted attempts and reset links that hold no more; caches; mails of the stand-in older than 30 days.
  */
 final readonly class Tidy
 {
@@ -96,14 +96,18 @@ final readonly class Tidy
         }
 
         return (int) $this->connection->executeStatement(
-            "DELETE FROM run WHERE state <> 'waiting' AND ordered_at < ? AND number < (SELECT MAX(other.number) FROM run other WHERE other.project_id = run.project_id)",
+            "DELETE FROM run WHERE state <> 'waiting' AND ordered_at < ? AND number < (SELECT MAX(other.number) FROM " .
+            'run other WHERE other.project_id = run.project_id)',
             [(new \DateTimeImmutable("-$this->keepRunsDays days"))->format('Y-m-d H:i:s')],
         );
     }
 
     private function oldJobs(): int
     {
-        $old = $this->entities->createQuery('SELECT j FROM '.Job::class.' j WHERE j.askedAt < :before')->setParameter('before', new \DateTimeImmutable('-1 day'))->toIterable();
+        $old = $this->entities
+            ->createQuery('SELECT j FROM ' . Job::class . ' j WHERE j.askedAt < :before')
+            ->setParameter('before', new \DateTimeImmutable('-1 day'))
+            ->toIterable();
         $count = 0;
         foreach ($old as $job) {
             \assert($job instanceof Job);
@@ -121,7 +125,9 @@ final readonly class Tidy
         return (int) $this->connection->executeStatement(
             'DELETE FROM revision WHERE number > 0
                 AND number <= (SELECT project.revision FROM project WHERE project.id = revision.project_id) - ?
-                AND number < (SELECT MAX(later.number) FROM revision later WHERE later.project_id = revision.project_id AND SUBSTR(later.created_at, 1, 10) = SUBSTR(revision.created_at, 1, 10))',
+                AND number < (SELECT MAX(later.number) FROM revision later
+                    WHERE later.project_id = revision.project_id
+                    AND SUBSTR(later.created_at, 1, 10) = SUBSTR(revision.created_at, 1, 10))',
             [self::KEPT_VERSIONS],
         );
     }
@@ -134,7 +140,7 @@ final readonly class Tidy
         foreach ($this->files->listContents($folder, true) as $file) {
             $hash = substr(basename($file->path()), 0, 64);
             if ($file->isFile() && !isset($known[$hash]) && $this->age($file) > self::DAY) {
-                $this->files->move($file->path(), self::TRASH.'/'.date('Y-m-d')."/{$file->path()}");
+                $this->files->move($file->path(), self::TRASH . '/' . date('Y-m-d') . "/{$file->path()}");
                 ++$count;
             }
         }
@@ -145,7 +151,13 @@ final readonly class Tidy
     private function emptyTrash(): int
     {
         $count = 0;
-        $wanted = array_fill_keys([...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM asset'), ...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM font')], true);
+        $wanted = array_fill_keys(
+            [
+                ...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM asset'),
+                ...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM font'),
+            ],
+            true,
+        );
         foreach ($this->files->listContents(self::TRASH) as $day) {
             foreach ($this->files->listContents($day->path(), true) as $file) {
                 if ($file->isFile() && isset($wanted[substr(basename($file->path()), 0, 64)])) {
@@ -164,7 +176,10 @@ final readonly class Tidy
         return $count;
     }
 
-    /** Folders named by an id that is gone from its table. They are looked for first, and the ids after them: of what is made meanwhile the row is there before its folder. */
+    /**
+     * Folders named by an id that is gone from its table. They are looked for first, and the ids after them: of what is
+     * made meanwhile the row is there before its folder.
+     */
     private function folders(string $folder, string $table, string $column): int
     {
         $found = [];
@@ -173,7 +188,10 @@ final readonly class Tidy
                 $found[strtolower(basename($one->path()))] = $one->path();
             }
         }
-        $gone = array_diff_key($found, array_change_key_case(array_fill_keys($this->connection->fetchFirstColumn("SELECT $column FROM $table"), true)));
+        $gone = array_diff_key(
+            $found,
+            array_change_key_case(array_fill_keys($this->connection->fetchFirstColumn("SELECT $column FROM $table"), true)),
+        );
         array_map($this->files->deleteDirectory(...), $gone);
 
         return \count($gone);
@@ -226,13 +244,22 @@ final readonly class Tidy
     {
         $known = array_fill_keys($this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM font'), true);
 
-        return self::unlink(array_filter(glob("$this->projectDir/var/fonts/own/*") ?: [], static fn (string $path): bool => !isset($known[substr(basename($path), 0, 64)]) && time() - filemtime($path) > self::DAY));
+        return self::unlink(
+            array_filter(
+                glob("$this->projectDir/var/fonts/own/*") ?: [],
+                static fn (string $path): bool => !isset($known[substr(basename($path), 0, 64)]) &&
+                    time() - filemtime($path) > self::DAY,
+            ),
+        );
     }
 
     /** What processes that were killed left behind. */
     private function temporary(): int
     {
-        $old = array_filter(glob(sys_get_temp_dir().'/morphea*') ?: [], static fn (string $path): bool => time() - (int) @filemtime($path) > self::DAY);
+        $old = array_filter(
+            glob(sys_get_temp_dir() . '/morphea*') ?: [],
+            static fn (string $path): bool => time() - (int) @filemtime($path) > self::DAY,
+        );
         foreach (array_filter($old, is_dir(...)) as $folder) {
             self::unlink(glob("$folder/*") ?: []);
             @rmdir($folder);

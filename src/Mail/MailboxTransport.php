@@ -9,7 +9,10 @@ use Symfony\Component\Mailer\SentMessage;
 use Symfony\Component\Mailer\Transport\AbstractTransport;
 use Symfony\Component\Uid\Ulid;
 
-/** The stand-in for mail that ships: every mail is laid down as an EML file (RFC 5322), for `morphea:mailbox` to read. Nothing leaves the machine. */
+/**
+ * The stand-in for mail that ships: every mail is laid down as an EML file (RFC 5322), for `morphea:mailbox` to read.
+ * Nothing leaves the machine.
+ */
 final class MailboxTransport extends AbstractTransport
 {
     public const FOLDER = 'mailbox';
@@ -26,6 +29,6 @@ final class MailboxTransport extends AbstractTransport
 
     protected function doSend(SentMessage $message): void
     {
-        $this->files->write(self::FOLDER.'/'.strtolower((string) new Ulid()).'.eml', $message->toString());
+        $this->files->write(self::FOLDER . '/' . strtolower((string) new Ulid()) . '.eml', $message->toString());
     }
 }

@@ -11,8 +11,9 @@ use Morphea\App\Render\PieceMaker;
 use Morphea\App\Render\RenderError;
 
 /**
- * The one way from rows to files. Whatever is wrong with one piece is that piece's alone; a piece that ended the process before is tried by itself, and given
- * up after a few times. Only where nothing can be written, or the database does not answer, is all of it left for later.
+ * The one way from rows to files. Whatever is wrong with one piece is that piece's alone; a piece that ended the
+ * process before is tried by itself, and given up after a few times. Only where nothing can be written, or the database
+ * does not answer, is all of it left for later.
  */
 final readonly class Maker
 {
@@ -54,7 +55,13 @@ final readonly class Maker
                 continue;
             }
             try {
-                $files = $this->pieces->files($drawn, $making->template, $making->format, $making->bleed, $sink->isStopped(...));
+                $files = $this->pieces->files(
+                    $drawn,
+                    $making->template,
+                    $making->format,
+                    $making->bleed,
+                    $sink->isStopped(...),
+                );
             } catch (RenderError $e) {
                 $sink->notMade($piece, $e->getMessage(), $drawn);
                 continue;
@@ -95,15 +102,31 @@ final readonly class Maker
     private function begun(Making $making, Wanted $piece, Sink $sink): ?Piece
     {
         if ($piece->tries >= self::TRIES) {
-            $sink->notMade($piece, \sprintf('Making it ended the program %d times: it takes more time or memory than one piece may. Simplify what is in it, or make its pictures smaller.', $piece->tries), null);
+            $sink->notMade(
+                $piece,
+                \sprintf(
+                    'Making it ended the program %d times: it takes more time or memory than one piece may. Simplify ' .
+                    'what is in it, or make its pictures smaller.',
+                    $piece->tries,
+                ),
+                null,
+            );
 
             return null;
         }
         $sink->begins($piece);
         try {
-            $drawn = $this->pieces->draw($making->layouter, $making->template, $piece->row, $making->pictures, $making->format, $making->even, $making->bleed);
+            $drawn = $this->pieces->draw(
+                $making->layouter,
+                $making->template,
+                $piece->row,
+                $making->pictures,
+                $making->format,
+                $making->even,
+                $making->bleed,
+            );
             $reason = $drawn->blocked();
-        } catch (NoRoom|Halted $e) {
+        } catch (NoRoom | Halted $e) {
             throw $e;
         } catch (\Throwable $e) {
             [$drawn, $reason] = [null, self::broken($e)];
@@ -140,6 +163,6 @@ final readonly class Maker
 
     private static function broken(\Throwable $e): string
     {
-        return 'It could not be laid out: '.mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
+        return 'It could not be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
     }
 }

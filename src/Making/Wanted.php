@@ -6,7 +6,10 @@ namespace Morphea\App\Making;
 
 use Morphea\Core\Data\Row;
 
-/** A piece to be made: its place in the run, its file name without ending, its row, and how often making it was begun and never came to an end. */
+/**
+ * A piece to be made: its place in the run, its file name without ending, its row, and how often making it was begun
+ * and never came to an end.
+ */
 final readonly class Wanted
 {
     public function __construct(public int $position, public string $name, public Row $row, public int $tries = 0)

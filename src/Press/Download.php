@@ -17,30 +17,45 @@ use ZipStream\ZipStream;
 /** What a run made, streamed: its one file, or a ZIP put together while it is being sent. */
 final readonly class Download
 {
-    public function __construct(private FilesystemOperator $files, private PieceStore $pieces, private RequestStack $requests)
-    {
+    public function __construct(
+        private FilesystemOperator $files,
+        private PieceStore $pieces,
+        private RequestStack $requests,
+    ) {
     }
 
     public function of(Run $run): ?Response
     {
         if ($run->format()->isOneFile()) {
-            return RunState::Done === $run->state() && null !== $run->bytes() ? $this->stream($run->fileName().'.pdf', 'application/pdf', fn () => fpassthru($this->files->readStream($run->path()))) : null;
+            return RunState::Done === $run->state() && null !== $run->bytes()
+                ? $this->stream(
+                    $run->fileName() . '.pdf',
+                    'application/pdf',
+                    fn () => fpassthru($this->files->readStream($run->path())),
+                )
+                : null;
         }
         // A run still going would give a ZIP that is different a second later.
         $names = RunState::Waiting === $run->state() ? [] : iterator_to_array($this->pieces->names($run));
 
-        return [] === $names ? null : $this->stream($run->fileName().'.zip', 'application/zip', fn () => $this->zip($run, $names));
+        return [] === $names
+            ? null
+            : $this->stream($run->fileName() . '.zip', 'application/zip', fn () => $this->zip($run, $names));
     }
 
     /** @param array<int, string> $names by position */
     private function zip(Run $run, array $names): void
     {
-        $zip = new ZipStream(sendHttpHeaders: false, defaultCompressionMethod: CompressionMethod::STORE, defaultEnableZeroHeader: true);
+        $zip = new ZipStream(
+            sendHttpHeaders: false,
+            defaultCompressionMethod: CompressionMethod::STORE,
+            defaultEnableZeroHeader: true,
+        );
         $endings = PieceMaker::endings($run->template(), $run->format());
         foreach ($names as $position => $name) {
             foreach ($endings as $i => $ending) {
-                $stream = $this->files->readStream($this->path($run, $position, $i, $name.$ending));
-                $zip->addFileFromStream($name.$ending, $stream);
+                $stream = $this->files->readStream($this->path($run, $position, $i, $name . $ending));
+                $zip->addFileFromStream($name . $ending, $stream);
                 fclose($stream);
             }
         }

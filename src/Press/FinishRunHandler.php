@@ -17,8 +17,9 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
 
 /**
- * Joins the parts of a one-PDF run, adds up sizes, and closes the run. Several workers may call for it; the first does it. Pieces whose files are not there,
- * or not whole, are made again first. Parts go only once the run is closed, so that this may be cut off anywhere.
+ * Joins the parts of a one-PDF run, adds up sizes, and closes the run. Several workers may call for it; the first does
+ * it. Pieces whose files are not there, or not whole, are made again first. Parts go only once the run is closed, so
+ * that this may be cut off anywhere.
  */
 #[AsMessageHandler]
 final readonly class FinishRunHandler
@@ -118,7 +119,7 @@ final readonly class FinishRunHandler
         if ([] === $parts) {
             return null;
         }
-        $folder = sys_get_temp_dir().'/morphea-join-'.$run->id();
+        $folder = sys_get_temp_dir() . '/morphea-join-' . $run->id();
         @mkdir($folder, 0o700);
         try {
             $local = [];

@@ -50,6 +50,13 @@ final readonly class MakePiecesHandler
     {
         $layouter = $this->fonts->engine($run->project()->owner())->layouter;
 
-        return new Making($run->template(), $run->format(), $layouter, $this->pictures->embedded($run->project()), $run->evenSizes(), $run->bleed());
+        return new Making(
+            $run->template(),
+            $run->format(),
+            $layouter,
+            $this->pictures->embedded($run->project()),
+            $run->evenSizes(),
+            $run->bleed(),
+        );
     }
 }

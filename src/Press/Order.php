@@ -10,8 +10,13 @@ use Symfony\Component\HttpFoundation\InputBag;
 /** What a person orders in the press sentence, as written. */
 final readonly class Order
 {
-    public function __construct(public Format $format, public string $rows, public string $name, public string $file, public bool $bleed = true)
-    {
+    public function __construct(
+        public Format $format,
+        public string $rows,
+        public string $name,
+        public string $file,
+        public bool $bleed = true,
+    ) {
     }
 
     public function named(string $pattern): self

@@ -25,24 +25,44 @@ final readonly class PieceStore
         foreach (array_chunk($pieces, self::CHUNK, true) as $chunk) {
             $values = [];
             foreach ($chunk as $i => $piece) {
-                array_push($values, $run->id(), $i + 1, $piece['row']->number, $piece['name'], json_encode($piece['row']->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT), PieceState::Waiting->value, '');
+                array_push(
+                    $values,
+                    $run->id(),
+                    $i + 1,
+                    $piece['row']->number,
+                    $piece['name'],
+                    json_encode($piece['row']->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
+                    PieceState::Waiting->value,
+                    '',
+                );
             }
-            $this->connection->executeStatement('INSERT INTO piece (run_id, position, row_number, name, cells, state, reason) VALUES '.implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?)')), $values);
+            $this->connection->executeStatement(
+                'INSERT INTO piece (run_id, position, row_number, name, cells, state, reason) VALUES ' .
+                    implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?)')),
+                $values,
+            );
         }
     }
 
     /** @return list<Wanted> */
     public function waiting(Run $run, int $from, int $to): array
     {
-        $found = $this->connection->fetchAllAssociative('SELECT position, row_number, name, cells, tries FROM piece WHERE run_id = ? AND position BETWEEN ? AND ? AND state = ? ORDER BY position', [
-            $run->id(), $from, $to, PieceState::Waiting->value,
-        ]);
+        $found = $this->connection->fetchAllAssociative(
+            'SELECT position, row_number, name, cells, tries FROM piece WHERE run_id = ? AND position BETWEEN ? AND ' .
+            '? AND state = ? ORDER BY position',
+            [$run->id(), $from, $to, PieceState::Waiting->value],
+        );
 
         return array_map(static function (array $record) use ($run): Wanted {
             /** @var array<string, string> $cells */
             $cells = json_decode((string) $record['cells'], true, 4, \JSON_THROW_ON_ERROR);
 
-            return new Wanted((int) $record['position'], (string) $record['name'], $run->row((int) $record['row_number'], $cells), (int) $record['tries']);
+            return new Wanted(
+                (int) $record['position'],
+                (string) $record['name'],
+                $run->row((int) $record['row_number'], $cells),
+                (int) $record['tries'],
+            );
         }, $found);
     }
 
@@ -50,9 +70,17 @@ final readonly class PieceStore
     public function stretches(string $run, int $length): array
     {
         $found = [];
-        foreach ($this->connection->iterateColumn('SELECT position FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [$run, PieceState::Waiting->value]) as $position) {
+        foreach (
+            $this->connection->iterateColumn('SELECT position FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [
+                $run,
+                PieceState::Waiting->value,
+            ])
+            as $position
+        ) {
             $last = array_key_last($found);
-            null !== $last && (int) $position < $found[$last][0] + $length ? $found[$last][1] = (int) $position : $found[] = [(int) $position, (int) $position];
+            null !== $last && (int) $position < $found[$last][0] + $length
+                ? ($found[$last][1] = (int) $position)
+                : ($found[] = [(int) $position, (int) $position]);
         }
 
         return $found;
@@ -61,18 +89,28 @@ final readonly class PieceStore
     /** A try counts from its beginning: what ends the process is known by the tries that never came to an end. */
     public function begin(string $run, int $position): void
     {
-        $this->connection->executeStatement('UPDATE piece SET tries = tries + 1 WHERE run_id = ? AND position = ?', [$run, $position]);
+        $this->connection->executeStatement('UPDATE piece SET tries = tries + 1 WHERE run_id = ? AND position = ?', [
+            $run,
+            $position,
+        ]);
     }
 
     /** @param non-empty-list<int> $positions of pieces that were begun, and left for a reason that is not theirs */
     public function unbegin(string $run, array $positions): void
     {
-        $this->connection->executeStatement('UPDATE piece SET tries = tries - 1 WHERE run_id = ? AND position IN (?) AND tries > 0', [$run, $positions], [1 => ArrayParameterType::INTEGER]);
+        $this->connection->executeStatement(
+            'UPDATE piece SET tries = tries - 1 WHERE run_id = ? AND position IN (?) AND tries > 0',
+            [$run, $positions],
+            [1 => ArrayParameterType::INTEGER],
+        );
     }
 
     public function made(string $run, int $position): void
     {
-        $this->connection->executeStatement('UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ?', [PieceState::Made->value, microtime(true), '', $run, $position]);
+        $this->connection->executeStatement(
+            'UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ?',
+            [PieceState::Made->value, microtime(true), '', $run, $position],
+        );
     }
 
     /**
@@ -85,13 +123,19 @@ final readonly class PieceStore
     public function madeTogether(string $run, array $positions, string $part): bool
     {
         return $this->connection->transactional(function () use ($run, $positions, $part): bool {
-            $waiting = $this->connection->fetchOne('SELECT COUNT(*) FROM piece WHERE run_id = ? AND state = ? AND position IN (?)', [$run, PieceState::Waiting->value, $positions], [2 => ArrayParameterType::INTEGER]);
+            $waiting = $this->connection->fetchOne(
+                'SELECT COUNT(*) FROM piece WHERE run_id = ? AND state = ? AND position IN (?)',
+                [$run, PieceState::Waiting->value, $positions],
+                [2 => ArrayParameterType::INTEGER],
+            );
             if ((int) $waiting !== \count($positions)) {
                 return false;
             }
-            $this->connection->executeStatement('UPDATE piece SET state = ?, made_at = ?, reason = ?, part = ? WHERE run_id = ? AND position IN (?)', [
-                PieceState::Made->value, microtime(true), '', $part, $run, $positions,
-            ], [5 => ArrayParameterType::INTEGER]);
+            $this->connection->executeStatement(
+                'UPDATE piece SET state = ?, made_at = ?, reason = ?, part = ? WHERE run_id = ? AND position IN (?)',
+                [PieceState::Made->value, microtime(true), '', $part, $run, $positions],
+                [5 => ArrayParameterType::INTEGER],
+            );
 
             return true;
         });
@@ -100,14 +144,24 @@ final readonly class PieceStore
     /** @param non-empty-list<int> $positions of pieces whose files are not there after all */
     public function again(string $run, array $positions): void
     {
-        $this->connection->executeStatement('UPDATE piece SET state = ?, part = NULL, made_at = NULL WHERE run_id = ? AND position IN (?)', [PieceState::Waiting->value, $run, $positions], [2 => ArrayParameterType::INTEGER]);
+        $this->connection->executeStatement(
+            'UPDATE piece SET state = ?, part = NULL, made_at = NULL WHERE run_id = ? AND position IN (?)',
+            [PieceState::Waiting->value, $run, $positions],
+            [2 => ArrayParameterType::INTEGER],
+        );
     }
 
     /** @return array<string, non-empty-list<int>> positions of made pieces by the part that holds their pages, in order */
     public function parts(string $run): array
     {
         $parts = [];
-        foreach ($this->connection->iterateNumeric('SELECT part, position FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [$run, PieceState::Made->value]) as [$part, $position]) {
+        foreach (
+            $this->connection->iterateNumeric(
+                'SELECT part, position FROM piece WHERE run_id = ? AND state = ? ORDER BY position',
+                [$run, PieceState::Made->value],
+            )
+            as [$part, $position]
+        ) {
             $parts[(string) $part][] = (int) $position;
         }
 
@@ -123,38 +177,71 @@ final readonly class PieceStore
     /** Unless another worker that was handed it as well made it meanwhile. */
     public function notMade(string $run, int $position, string $reason): void
     {
-        $this->connection->executeStatement('UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ? AND state = ?', [PieceState::NotMade->value, microtime(true), $reason, $run, $position, PieceState::Waiting->value]);
+        $this->connection->executeStatement(
+            'UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ? AND state = ?',
+            [PieceState::NotMade->value, microtime(true), $reason, $run, $position, PieceState::Waiting->value],
+        );
     }
 
     public function progress(Run $run): Progress
     {
-        $counts = $this->connection->fetchAllKeyValue('SELECT state, COUNT(*) FROM piece WHERE run_id = ? GROUP BY state', [$run->id()]);
+        $counts = $this->connection->fetchAllKeyValue('SELECT state, COUNT(*) FROM piece WHERE run_id = ? GROUP BY state', [
+            $run->id(),
+        ]);
         $since = microtime(true) - Progress::WINDOW;
-        $recent = $this->connection->fetchAssociative('SELECT COUNT(*) AS pieces, MIN(made_at) AS first FROM piece WHERE run_id = ? AND made_at >= ?', [$run->id(), $since]) ?: ['pieces' => 0, 'first' => null];
+        $recent = $this->connection->fetchAssociative(
+            'SELECT COUNT(*) AS pieces, MIN(made_at) AS first FROM piece WHERE run_id = ? AND made_at >= ?',
+            [$run->id(), $since],
+        ) ?: ['pieces' => 0, 'first' => null];
         $span = null === $recent['first'] ? 0.0 : microtime(true) - (float) $recent['first'];
 
-        return new Progress($run->total(), (int) ($counts[PieceState::Made->value] ?? 0), (int) ($counts[PieceState::NotMade->value] ?? 0), $span > 0.2 ? (int) $recent['pieces'] / $span : null);
+        return new Progress(
+            $run->total(),
+            (int) ($counts[PieceState::Made->value] ?? 0),
+            (int) ($counts[PieceState::NotMade->value] ?? 0),
+            $span > 0.2 ? (int) $recent['pieces'] / $span : null,
+        );
     }
 
     /** @return list<array{row: int, name: string, reason: string}> pieces that could not be made */
     public function givenUp(Run $run, int $most): array
     {
-        $found = $this->connection->fetchAllAssociative('SELECT row_number, name, reason FROM piece WHERE run_id = ? AND state = ? ORDER BY position LIMIT ?', [$run->id(), PieceState::NotMade->value, $most]);
+        $found = $this->connection->fetchAllAssociative(
+            'SELECT row_number, name, reason FROM piece WHERE run_id = ? AND state = ? ORDER BY position LIMIT ?',
+            [$run->id(), PieceState::NotMade->value, $most],
+        );
 
-        return array_map(static fn (array $p): array => ['row' => (int) $p['row_number'], 'name' => (string) $p['name'], 'reason' => (string) $p['reason']], $found);
+        return array_map(
+            static fn (array $p): array => [
+                'row' => (int) $p['row_number'],
+                'name' => (string) $p['name'],
+                'reason' => (string) $p['reason'],
+            ],
+            $found,
+        );
     }
 
     /** @return \Generator<int, string> names of the pieces that are made, by position */
     public function names(Run $run): \Generator
     {
-        foreach ($this->connection->iterateKeyValue('SELECT position, name FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [$run->id(), PieceState::Made->value]) as $position => $name) {
+        foreach (
+            $this->connection->iterateKeyValue(
+                'SELECT position, name FROM piece WHERE run_id = ? AND state = ? ORDER BY position',
+                [$run->id(), PieceState::Made->value],
+            )
+            as $position => $name
+        ) {
             yield (int) $position => (string) $name;
         }
     }
 
     public function waits(string $run): bool
     {
-        return false !== $this->connection->fetchOne('SELECT 1 FROM piece WHERE run_id = ? AND state = ? LIMIT 1', [$run, PieceState::Waiting->value]);
+        return false !==
+            $this->connection->fetchOne('SELECT 1 FROM piece WHERE run_id = ? AND state = ? LIMIT 1', [
+                $run,
+                PieceState::Waiting->value,
+            ]);
     }
 
     /** Whether somebody stopped the run, asked of the database and not of what this process remembers. */

@@ -34,10 +34,15 @@ final readonly class Planner
         if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
             return new Order($last->format(), '', $last->namePattern(), $last->fileName(), $last->bleed());
         }
-        $first = array_values(array_intersect($project->template()->linkedColumns(), $keys))[0] ?? $keys[0] ?? null;
+        $first = array_values(array_intersect($project->template()->linkedColumns(), $keys))[0] ?? ($keys[0] ?? null);
         $file = FileNames::safe(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
 
-        return new Order($last?->format() ?? Format::OnePdf, '', null === $first ? '' : Pattern::column($first), '' === $file ? 'pieces' : $file);
+        return new Order(
+            $last?->format() ?? Format::OnePdf,
+            '',
+            null === $first ? '' : Pattern::column($first),
+            '' === $file ? 'pieces' : $file,
+        );
     }
 
     /** @throws OrderError */
@@ -46,18 +51,23 @@ final readonly class Planner
         if (0 === $project->rowCount()) {
             throw new OrderError('There are no rows yet. Bring a table first.');
         }
-        if (mb_strlen($order->rows.$order->name) > self::MAX_WRITTEN) {
+        if (mb_strlen($order->rows . $order->name) > self::MAX_WRITTEN) {
             throw new OrderError('The rows or the names are written too long.');
         }
         $keys = array_map(static fn (Column $c): string => $c->key, $project->columns());
         try {
             $picked = array_flip(RowSelection::parse($order->rows, $project->rowCount())->of($project->rowCount()));
             $pattern = Pattern::parse($order->name, $project->template()->locale);
-        } catch (TableError|PatternError $e) {
+        } catch (TableError | PatternError $e) {
             throw new OrderError($e->getMessage(), 0, $e);
         }
-        if ([] !== $unknown = $pattern->unknownColumns($keys)) {
-            throw new OrderError(\sprintf('The file names use the column “%s”, which the table has not. Pick another one.', implode('”, “', $unknown)));
+        if ([] !== ($unknown = $pattern->unknownColumns($keys))) {
+            throw new OrderError(
+                \sprintf(
+                    'The file names use the column “%s”, which the table has not. Pick another one.',
+                    implode('”, “', $unknown),
+                ),
+            );
         }
         $file = FileNames::safe($order->file);
         if ('' === $file) {
@@ -75,7 +85,9 @@ final readonly class Planner
         }
 
         if ([] === $pieces) {
-            throw new OrderError('All of these rows are switched off, or are drafts that nobody has accepted. Switch some on in Rows.');
+            throw new OrderError(
+                'All of these rows are switched off, or are drafts that nobody has accepted. Switch some on in Rows.',
+            );
         }
 
         return new Plan($pieces, array_intersect_key($names->clashes(), $picked, $active), mb_strcut($file, 0, 100, 'UTF-8'));

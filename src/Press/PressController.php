@@ -28,8 +28,11 @@ final class PressController extends AbstractController
     private const REASONS_SHOWN = 50;
     private const NAMES_SHOWN = 3;
 
-    public function __construct(private readonly Planner $planner, private readonly RunDesk $desk, private readonly PieceStore $pieces)
-    {
+    public function __construct(
+        private readonly Planner $planner,
+        private readonly RunDesk $desk,
+        private readonly PieceStore $pieces,
+    ) {
     }
 
     #[Route('', name: 'press', methods: ['GET'])]
@@ -38,15 +41,21 @@ final class PressController extends AbstractController
         $order = $this->planner->usual($project);
         $runs = $entities->getRepository(Run::class)->findBy(['project' => $project], ['number' => 'DESC'], self::RUNS_SHOWN);
 
-        return $this->render('press/index.html.twig', $this->summary($project, $order, $stage) + [
-            'here' => 'Press',
-            'order' => $order,
-            'formats' => Format::cases(),
-            'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
-            'columns' => $this->columns($project),
-            'shown' => array_map(static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()], Shown::cases()),
-            'runs' => array_map($this->runView(...), $runs),
-        ]);
+        return $this->render(
+            'press/index.html.twig',
+            $this->summary($project, $order, $stage) + [
+                'here' => 'Press',
+                'order' => $order,
+                'formats' => Format::cases(),
+                'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
+                'columns' => $this->columns($project),
+                'shown' => array_map(
+                    static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()],
+                    Shown::cases(),
+                ),
+                'runs' => array_map($this->runView(...), $runs),
+            ],
+        );
     }
 
     /** What the order as it stands would make; asked again whenever it changes. */
@@ -54,9 +63,17 @@ final class PressController extends AbstractController
     public function plan(Project $project, Request $request, Stage $stage): Response
     {
         try {
-            return $this->render('press/summary.html.twig', ['oob' => true, 'here' => 'Press'] + $this->summary($project, $this->order($project, $request), $stage));
+            return $this->render(
+                'press/summary.html.twig',
+                ['oob' => true, 'here' => 'Press'] + $this->summary($project, $this->order($project, $request), $stage),
+            );
         } catch (OrderError $e) {
-            return $this->render('press/summary.html.twig', ['project' => $project, 'error' => $e->getMessage(), 'oob' => false, 'here' => 'Press']);
+            return $this->render('press/summary.html.twig', [
+                'project' => $project,
+                'error' => $e->getMessage(),
+                'oob' => false,
+                'here' => 'Press',
+            ]);
         }
     }
 
@@ -112,7 +129,12 @@ final class PressController extends AbstractController
 
     private function card(Project $project, Run $run): Response
     {
-        return $this->render('press/run.html.twig', ['view' => $this->runView($run), 'project' => $project, 'here' => 'Press', 'oob' => true]);
+        return $this->render('press/run.html.twig', [
+            'view' => $this->runView($run),
+            'project' => $project,
+            'here' => 'Press',
+            'oob' => true,
+        ]);
     }
 
     /** @return array<string, mixed> */
@@ -120,7 +142,11 @@ final class PressController extends AbstractController
     {
         $progress = $this->pieces->progress($run);
 
-        return ['run' => $run, 'progress' => $progress, 'givenUp' => $progress->notMade > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : []];
+        return [
+            'run' => $run,
+            'progress' => $progress,
+            'givenUp' => $progress->notMade > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
+        ];
     }
 
     /**
@@ -137,8 +163,15 @@ final class PressController extends AbstractController
         $first = $plan->pieces[0] ?? null;
         $template = $project->template();
         $endings = PieceMaker::endings($template, $order->format);
-        $names = $order->format->isOneFile() ? [$plan->file] : array_map(static fn (array $piece): string => $piece['name'], \array_slice($plan->pieces, 0, self::NAMES_SHOWN));
-        $files = array_merge(...array_map(static fn (string $name): array => array_map(static fn (string $ending): string => $name.$ending, $endings), $names));
+        $names = $order->format->isOneFile()
+            ? [$plan->file]
+            : array_map(static fn (array $piece): string => $piece['name'], \array_slice($plan->pieces, 0, self::NAMES_SHOWN));
+        $files = array_merge(
+            ...array_map(
+                static fn (string $name): array => array_map(static fn (string $ending): string => $name . $ending, $endings),
+                $names,
+            ),
+        );
         $bleed = $order->bleed ? $template->bleed : 0.0;
 
         return [
@@ -146,13 +179,22 @@ final class PressController extends AbstractController
             'error' => null,
             'oob' => false,
             'count' => \count($plan->pieces),
-            'make' => \sprintf('Make %s %s', number_format(\count($plan->pieces)), 1 === \count($plan->pieces) ? 'piece' : 'pieces'),
+            'make' => \sprintf(
+                'Make %s %s',
+                number_format(\count($plan->pieces)),
+                1 === \count($plan->pieces) ? 'piece' : 'pieces',
+            ),
             'sides' => \count($template->sides),
-            'size' => Format::Png === $order->format ? \sprintf('%d × %d px', round($template->width + 2 * $bleed), round($template->height + 2 * $bleed)) : $template->size(),
+            'size' =>
+                Format::Png === $order->format
+                    ? \sprintf('%d × %d px', round($template->width + 2 * $bleed), round($template->height + 2 * $bleed))
+                    : $template->size(),
             'bleed' => $bleed > 0 ? $template->unit->fromDots($bleed, $template->dpi) : 0,
             'unit' => $template->unit->value,
             'files' => \array_slice($files, 0, self::NAMES_SHOWN),
-            'moreFiles' => $order->format->isOneFile() ? 0 : max(0, \count($plan->pieces) * \count($endings) - self::NAMES_SHOWN),
+            'moreFiles' => $order->format->isOneFile()
+                ? 0
+                : max(0, \count($plan->pieces) * \count($endings) - self::NAMES_SHOWN),
             'clashes' => $order->format->isOneFile() ? [] : $plan->clashes,
             'pictures' => null === $first ? [] : $stage->thumbnails($project, $first['row']),
             'firstRow' => null === $first ? 0 : $first['row']->number,

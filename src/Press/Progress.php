@@ -23,7 +23,7 @@ final readonly class Progress
 
     public function percent(): int
     {
-        return $this->total > 0 ? (int) floor(100 * $this->done() / $this->total) : 100;
+        return $this->total > 0 ? (int) floor((100 * $this->done()) / $this->total) : 100;
     }
 
     /** In words: "3 s left", "2 min left". */

@@ -20,8 +20,14 @@ final readonly class RunDesk
     /** Milliseconds in which a worker that is at it notices. */
     private const SWEEP_LATER = 3_000;
 
-    public function __construct(private Planner $planner, private PieceStore $pieces, private EntityManagerInterface $entities, private Connection $connection, private MessageBusInterface $bus, private SharedSizes $sizes)
-    {
+    public function __construct(
+        private Planner $planner,
+        private PieceStore $pieces,
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private MessageBusInterface $bus,
+        private SharedSizes $sizes,
+    ) {
     }
 
     /** @throws OrderError */
@@ -31,7 +37,17 @@ final readonly class RunDesk
         $even = $this->sizes->of($project);
         $run = $this->connection->transactional(function () use ($project, $order, $plan, $even): Run {
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
-            $run = new Run($project, $last + 1, $order->format, $order->rows, $plan->file, $order->name, \count($plan->pieces), $even, $order->bleed && $project->template()->bleed > 0);
+            $run = new Run(
+                $project,
+                $last + 1,
+                $order->format,
+                $order->rows,
+                $plan->file,
+                $order->name,
+                \count($plan->pieces),
+                $even,
+                $order->bleed && $project->template()->bleed > 0,
+            );
             $this->entities->persist($run);
             $this->entities->flush();
             $this->pieces->create($run, $plan->pieces);

@@ -24,8 +24,11 @@ final class RunSink implements Sink
     private float $asked = 0.0;
     private bool $stopped = false;
 
-    public function __construct(private readonly Run $run, private readonly PieceStore $pieces, private readonly FilesystemOperator $files)
-    {
+    public function __construct(
+        private readonly Run $run,
+        private readonly PieceStore $pieces,
+        private readonly FilesystemOperator $files,
+    ) {
     }
 
     public function begins(Wanted $piece): void

@@ -12,7 +12,11 @@ use Morphea\Core\Type\Shaper;
 /** The layout of one member's templates: with the fonts that ship and the member's own. */
 final readonly class Engine
 {
-    public function __construct(public FontBook $fonts, public Shaper $shaper, public TextLayouter $texts, public Layouter $layouter)
-    {
+    public function __construct(
+        public FontBook $fonts,
+        public Shaper $shaper,
+        public TextLayouter $texts,
+        public Layouter $layouter,
+    ) {
     }
 }

@@ -17,14 +17,25 @@ final class Engines
     /** @var array<string, Engine> */
     private array $made = [];
 
-    public function __construct(private readonly FontBook $fonts, private readonly Shaper $shaper, private readonly FontSetup $setup)
-    {
+    public function __construct(
+        private readonly FontBook $fonts,
+        private readonly Shaper $shaper,
+        private readonly FontSetup $setup,
+    ) {
     }
 
     /** @param list<FontFamily> $own further families */
     public function with(array $own): Engine
     {
-        $key = implode("\n", array_map(static fn (FontFamily $family): string => $family->name.' '.implode(' ', array_map(static fn (FontFace $face): string => $face->path, $family->faces)), $own));
+        $key = implode(
+            "\n",
+            array_map(
+                static fn (FontFamily $family): string => $family->name .
+                    ' ' .
+                    implode(' ', array_map(static fn (FontFace $face): string => $face->path, $family->faces)),
+                $own,
+            ),
+        );
         if (isset($this->made[$key])) {
             return $this->made[$key];
         }

@@ -7,8 +7,8 @@ namespace Morphea\App\Render;
 use Morphea\Core\Type\FontBook;
 
 /**
- * Makes librsvg see our font files and no others, so that every machine draws the same. Members' own fonts lie in a folder of their own, each under the
- * family name of its file's hash, so that two fonts of one name never meet.
+ * Makes librsvg see our font files and no others, so that every machine draws the same. Members' own fonts lie in a
+ * folder of their own, each under the family name of its file's hash, so that two fonts of one name never meet.
  */
 final class FontSetup
 {
@@ -55,7 +55,7 @@ final class FontSetup
     /** Under a name of its own first: nobody ever reads half of it. */
     private static function whole(string $path, string $bytes): void
     {
-        $new = $path.'.'.bin2hex(random_bytes(4));
+        $new = $path . '.' . bin2hex(random_bytes(4));
         NoRoom::write($new, $bytes);
         rename($new, $path);
     }
@@ -63,7 +63,7 @@ final class FontSetup
     /** The family name that a member's font goes by in drawings. */
     public static function alias(string $hash): string
     {
-        return 'own'.substr($hash, 0, 16);
+        return 'own' . substr($hash, 0, 16);
     }
 
     private function xml(): string
@@ -77,14 +77,19 @@ final class FontSetup
         $text = static fn (string $value): string => htmlspecialchars($value, \ENT_XML1);
         $xml = '<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM "fonts.dtd"><fontconfig>';
         foreach ([...array_keys($folders), $this->own()] as $path) {
-            $xml .= '<dir>'.$text($path).'</dir>';
+            $xml .= '<dir>' . $text($path) . '</dir>';
         }
-        foreach (glob($this->own().'/*.?tf') ?: [] as $path) {
+        foreach (glob($this->own() . '/*.?tf') ?: [] as $path) {
             $hash = pathinfo($path, \PATHINFO_FILENAME);
-            $xml .= \sprintf('<match target="scan"><test name="file" compare="contains"><string>%s</string></test><edit name="family" mode="assign"><string>%s</string></edit></match>', $text($hash), self::alias($hash));
+            $xml .= \sprintf(
+                '<match target="scan"><test name="file" compare="contains"><string>%s</string></test>' .
+                '<edit name="family" mode="assign"><string>%s</string></edit></match>',
+                $text($hash),
+                self::alias($hash),
+            );
         }
 
-        return $xml.'<cachedir>'.$text("{$this->folder()}/cache").'</cachedir></fontconfig>';
+        return $xml . '<cachedir>' . $text("{$this->folder()}/cache") . '</cachedir></fontconfig>';
     }
 
     private function own(): string
@@ -94,7 +99,7 @@ final class FontSetup
 
     private function folder(): string
     {
-        return $this->made($this->projectDir.'/var/fonts');
+        return $this->made($this->projectDir . '/var/fonts');
     }
 
     private function made(string $folder): string

@@ -12,8 +12,14 @@ use Morphea\Core\Type\FontFamily;
 final readonly class OwnFont
 {
     /** @param \Closure(): string $bytes */
-    public function __construct(public string $family, public int $weight, public bool $italic, public string $hash, public string $ending, public \Closure $bytes)
-    {
+    public function __construct(
+        public string $family,
+        public int $weight,
+        public bool $italic,
+        public string $hash,
+        public string $ending,
+        public \Closure $bytes,
+    ) {
     }
 
     /**
@@ -27,10 +33,19 @@ final readonly class OwnFont
     {
         $faces = [];
         foreach ($fonts as $font) {
-            $faces[self::name($font->family, $book)][] = new FontFace(FontSetup::alias($font->hash), $font->weight, $font->italic, $setup->place($font->hash, $font->ending, $font->bytes));
+            $faces[self::name($font->family, $book)][] = new FontFace(
+                FontSetup::alias($font->hash),
+                $font->weight,
+                $font->italic,
+                $setup->place($font->hash, $font->ending, $font->bytes),
+            );
         }
 
-        return array_map(static fn (string $name, array $all): FontFamily => new FontFamily($name, 'sans', 'your own', $all, null), array_map(strval(...), array_keys($faces)), $faces);
+        return array_map(
+            static fn (string $name, array $all): FontFamily => new FontFamily($name, 'sans', 'your own', $all, null),
+            array_map(strval(...), array_keys($faces)),
+            $faces,
+        );
     }
 
     /** A family of the same name as one that ships goes by another, so that no design changes by itself. */

@@ -32,7 +32,12 @@ final readonly class PdfWriter
                 $files[] = $file = \sprintf('%s/%05d.svg', $folder, $i);
                 NoRoom::write($file, $svg);
             }
-            Program::run(['rsvg-convert', '--unlimited', '--format=pdf', "--output=$folder/all.pdf", ...$files], $this->fonts, $stopped, $this->pieceSeconds + self::USUAL * \count($svgs));
+            Program::run(
+                ['rsvg-convert', '--unlimited', '--format=pdf', "--output=$folder/all.pdf", ...$files],
+                $this->fonts,
+                $stopped,
+                $this->pieceSeconds + self::USUAL * \count($svgs),
+            );
             if ($bleed > 0) {
                 PageBoxes::mark("$folder/all.pdf", $bleed, $this->fonts);
             }
@@ -70,7 +75,7 @@ final readonly class PdfWriter
     /** @param \Closure(string): string $work */
     private function inFolder(\Closure $work): string
     {
-        $folder = sys_get_temp_dir().'/morphea-'.bin2hex(random_bytes(8));
+        $folder = sys_get_temp_dir() . '/morphea-' . bin2hex(random_bytes(8));
         if (!@mkdir($folder, 0o700)) {
             throw new NoRoom("The folder $folder cannot be made.");
         }

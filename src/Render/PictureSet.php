@@ -38,7 +38,7 @@ final class PictureSet implements PictureSource
 
     public function picture(string $asset, PictureLook $look = new PictureLook()): ?Picture
     {
-        $key = $asset."\0".($look->tones() ? "{$look->tone->value} $look->tint" : '').serialize($look->colours);
+        $key = $asset . "\0" . ($look->tones() ? "{$look->tone->value} $look->tint" : '') . serialize($look->colours);
         if (\array_key_exists($key, $this->kept)) {
             return $this->kept[$key];
         }
@@ -52,14 +52,32 @@ final class PictureSet implements PictureSource
     }
 
     /** @param string $svg as SvgCleaner leaves it */
-    public static function vector(string $svg, PictureLook $look, float $width, float $height, float $focusX = 0.5, float $focusY = 0.5): Picture
-    {
-        return Picture::vector(Recolour::drawing((string) preg_replace('~^\s*<svg[^>]*>|</svg>\s*$~', '', $svg), $look), $width, $height, $focusX, $focusY);
+    public static function vector(
+        string $svg,
+        PictureLook $look,
+        float $width,
+        float $height,
+        float $focusX = 0.5,
+        float $focusY = 0.5,
+    ): Picture {
+        return Picture::vector(
+            Recolour::drawing((string) preg_replace('~^\s*<svg[^>]*>|</svg>\s*$~', '', $svg), $look),
+            $width,
+            $height,
+            $focusX,
+            $focusY,
+        );
     }
 
-    public static function embedded(string $mime, string $bytes, float $width, float $height, float $focusX = 0.5, float $focusY = 0.5): Picture
-    {
-        return Picture::raster("data:$mime;base64,".base64_encode($bytes), $width, $height, $focusX, $focusY);
+    public static function embedded(
+        string $mime,
+        string $bytes,
+        float $width,
+        float $height,
+        float $focusX = 0.5,
+        float $focusY = 0.5,
+    ): Picture {
+        return Picture::raster("data:$mime;base64," . base64_encode($bytes), $width, $height, $focusX, $focusY);
     }
 
     private static function size(?Picture $picture): int

@@ -24,7 +24,10 @@ final readonly class Piece
     /** Why it must not be made; null when it may. */
     public function blocked(): ?string
     {
-        $reasons = array_map(static fn (Finding $f): string => $f->sentence, array_filter($this->findings, static fn (Finding $f): bool => $f->blocks));
+        $reasons = array_map(
+            static fn (Finding $f): string => $f->sentence,
+            array_filter($this->findings, static fn (Finding $f): bool => $f->blocks),
+        );
 
         return [] === $reasons ? null : implode(' ', $reasons);
     }

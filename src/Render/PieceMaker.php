@@ -16,7 +16,10 @@ use Morphea\Core\Proof\Proof;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 
-/** One row to one piece: laid out, proofed, drawn and turned into the wanted format, every side of it. Workers and the command line share it. */
+/**
+ * One row to one piece: laid out, proofed, drawn and turned into the wanted format, every side of it. Workers and the
+ * command line share it.
+ */
 final readonly class PieceMaker
 {
     public function __construct(private Proof $proof, private PngWriter $png, private PdfWriter $pdf)
@@ -24,8 +27,15 @@ final readonly class PieceMaker
     }
 
     /** @param bool $bleed with what lies outside of the cut, as far as the template's bleed goes */
-    public function draw(Layouter $layouter, Template $template, Row $row, PictureSource $pictures, Format $format, EvenSizes $even, bool $bleed): Piece
-    {
+    public function draw(
+        Layouter $layouter,
+        Template $template,
+        Row $row,
+        PictureSource $pictures,
+        Format $format,
+        EvenSizes $even,
+        bool $bleed,
+    ): Piece {
         $size = match ($format) {
             Format::OnePdf, Format::Pdfs => SvgSize::Inches,
             Format::Png, Format::Svg => SvgSize::Pixels,
@@ -49,12 +59,19 @@ final readonly class PieceMaker
     public static function endings(Template $template, Format $format): array
     {
         if (1 === \count($template->sides) || \in_array($format, [Format::OnePdf, Format::Pdfs], true)) {
-            return ['.'.$format->ending()];
+            return ['.' . $format->ending()];
         }
-        $names = array_map(static fn (Side $side): string => mb_strtolower(FileNames::safe($side->name), 'UTF-8'), $template->sides);
+        $names = array_map(
+            static fn (Side $side): string => mb_strtolower(FileNames::safe($side->name), 'UTF-8'),
+            $template->sides,
+        );
         $distinct = \count(array_unique($names)) === \count($names) && !\in_array('', $names, true);
 
-        return array_map(static fn (string $name, int $i): string => '-'.($distinct ? $name : $i + 1).'.'.$format->ending(), $names, array_keys($names));
+        return array_map(
+            static fn (string $name, int $i): string => '-' . ($distinct ? $name : $i + 1) . '.' . $format->ending(),
+            $names,
+            array_keys($names),
+        );
     }
 
     /**
@@ -75,7 +92,10 @@ final readonly class PieceMaker
         $files = [];
         foreach ($piece->svgs as $i => $svg) {
             $drawing = $piece->sides[$i]->drawing;
-            $files[$endings[$i]] = Format::Svg === $format ? $svg : $this->png->write($svg, $drawing->dpi, null !== $drawing->background, $stopped);
+            $files[$endings[$i]] =
+                Format::Svg === $format
+                    ? $svg
+                    : $this->png->write($svg, $drawing->dpi, null !== $drawing->background, $stopped);
         }
 
         return $files;
@@ -93,11 +113,15 @@ final readonly class PieceMaker
     {
         $drawing = $pieces[0]->sides[0]->drawing;
 
-        return $this->pdf->write(array_merge(...array_map(static fn (Piece $piece): array => $piece->svgs, $pieces)), $bleed ? self::points($drawing) : 0.0, $stopped);
+        return $this->pdf->write(
+            array_merge(...array_map(static fn (Piece $piece): array => $piece->svgs, $pieces)),
+            $bleed ? self::points($drawing) : 0.0,
+            $stopped,
+        );
     }
 
     private static function points(Drawing $drawing): float
     {
-        return $drawing->bleed / $drawing->dpi * 72;
+        return ($drawing->bleed / $drawing->dpi) * 72;
     }
 }

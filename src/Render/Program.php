@@ -24,9 +24,17 @@ final readonly class Program
      *
      * @throws RenderError|NoRoom|Halted
      */
-    public static function run(array $command, FontSetup $fonts, ?\Closure $stopped = null, int $seconds = self::TIMEOUT): string
-    {
-        $process = new Process(self::within($command, $seconds, self::MEMORY), env: ['FONTCONFIG_FILE' => $fonts->apply(), 'LC_ALL' => 'C.UTF-8'], timeout: 2 * $seconds);
+    public static function run(
+        array $command,
+        FontSetup $fonts,
+        ?\Closure $stopped = null,
+        int $seconds = self::TIMEOUT,
+    ): string {
+        $process = new Process(
+            self::within($command, $seconds, self::MEMORY),
+            env: ['FONTCONFIG_FILE' => $fonts->apply(), 'LC_ALL' => 'C.UTF-8'],
+            timeout: 2 * $seconds,
+        );
 
         return self::finish($command, $process, $stopped);
     }
@@ -39,7 +47,12 @@ final readonly class Program
      */
     public static function bounded(array $command, int $seconds, int $memory, int $bytes = 1_000_000): string
     {
-        return self::finish($command, new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: 2 * $seconds), null, $bytes);
+        return self::finish(
+            $command,
+            new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: 2 * $seconds),
+            null,
+            $bytes,
+        );
     }
 
     /**
@@ -88,6 +101,10 @@ final readonly class Program
         if (NoRoom::told($why)) {
             throw new NoRoom("$command[0]: $why");
         }
-        throw new RenderError($process->hasBeenSignaled() || '' === $why ? "$command[0] took more time or memory than it may, and was ended." : "$command[0] failed: $why");
+        throw new RenderError(
+            $process->hasBeenSignaled() || '' === $why
+                ? "$command[0] took more time or memory than it may, and was ended."
+                : "$command[0] failed: $why",
+        );
     }
 }

@@ -9,7 +9,10 @@ use Morphea\Core\Drawing\Recolour;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Tone;
 
-/** Photographs made ready: upright, in eight bits of sRGB, without what a camera noted about place and time; and in other looks and sizes. */
+/**
+ * Photographs made ready: upright, in eight bits of sRGB, without what a camera noted about place and time; and in
+ * other looks and sizes.
+ */
 final readonly class Raster
 {
     private const QUALITY = 92;
@@ -38,7 +41,13 @@ final readonly class Raster
             $image = $this->vips->open($bytes);
         }
 
-        return ['bytes' => $bytes, 'mime' => $mime, 'width' => $image->width(), 'height' => $image->height(), 'focus' => $this->focus($image)];
+        return [
+            'bytes' => $bytes,
+            'mime' => $mime,
+            'width' => $image->width(),
+            'height' => $image->height(),
+            'focus' => $this->focus($image),
+        ];
     }
 
     /** @throws RenderError */
@@ -46,7 +55,13 @@ final readonly class Raster
     {
         $dark = Tone::Grey === $look->tone ? [0, 0, 0] : Recolour::channels($look->tint);
 
-        return $this->packed($this->vips->open($bytes)->srgb()->toned([Recolour::RED, Recolour::GREEN, Recolour::BLUE], $dark), $mime);
+        return $this->packed(
+            $this->vips
+                ->open($bytes)
+                ->srgb()
+                ->toned([Recolour::RED, Recolour::GREEN, Recolour::BLUE], $dark),
+            $mime,
+        );
     }
 
     /**
@@ -67,7 +82,10 @@ final readonly class Raster
     /** @return array{float, float} */
     private function focus(VipsImage $image): array
     {
-        $small = $image->small(self::DETAIL)->srgb()->toned([Recolour::RED, Recolour::GREEN, Recolour::BLUE], [0, 0, 0]);
+        $small = $image
+            ->small(self::DETAIL)
+            ->srgb()
+            ->toned([Recolour::RED, Recolour::GREEN, Recolour::BLUE], [0, 0, 0]);
         $pixels = $small->pixels();
         $bands = $small->hasAlpha() ? 4 : 3;
         $grey = '';

@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Morphea\App\Render;
 
 /**
- * Drawings to pictures in a warm process of its own (bin/renderer), which has limits of time, memory and processor and can be ended at any moment: a drawing
- * that is too much costs itself and nothing else. A new process is there for the next.
+ * Drawings to pictures in a warm process of its own (bin/renderer), which has limits of time, memory and processor and
+ * can be ended at any moment: a drawing that is too much costs itself and nothing else. A new process is there for the
+ * next.
  */
 final class Renderer
 {
-    public const TOO_MUCH = 'The drawing took more time or memory than one piece may, and was ended. Simplify what is in it, or make its pictures smaller.';
+    public const TOO_MUCH = 'The drawing took more time or memory than one piece may, and was ended. Simplify what ' .
+        'is in it, or make its pictures smaller.';
     /** Bytes of memory for the process. */
     private const MEMORY = 2_500_000_000;
     /** How often whoever wants to stop is asked, in microseconds. */
@@ -26,8 +28,11 @@ final class Renderer
     private int $owner = 0;
 
     /** @param int $pieceSeconds processor seconds that one picture may take, where nothing else is said */
-    public function __construct(private readonly FontSetup $setup, private readonly string $projectDir, private readonly int $pieceSeconds)
-    {
+    public function __construct(
+        private readonly FontSetup $setup,
+        private readonly string $projectDir,
+        private readonly int $pieceSeconds,
+    ) {
     }
 
     public function __destruct()
@@ -45,14 +50,31 @@ final class Renderer
      *
      * @throws RenderError|Halted
      */
-    public function png(string $svg, float $dpi, bool $opaque, int $compression, ?int $edge = null, ?int $seconds = null, ?\Closure $stopped = null): string
-    {
+    public function png(
+        string $svg,
+        float $dpi,
+        bool $opaque,
+        int $compression,
+        ?int $edge = null,
+        ?int $seconds = null,
+        ?\Closure $stopped = null,
+    ): string {
         $seconds ??= $this->pieceSeconds;
-        $head = json_encode(['length' => \strlen($svg), 'dpi' => $dpi, 'opaque' => $opaque, 'compression' => $compression, 'edge' => $edge, 'seconds' => $seconds], \JSON_THROW_ON_ERROR);
+        $head = json_encode(
+            [
+                'length' => \strlen($svg),
+                'dpi' => $dpi,
+                'opaque' => $opaque,
+                'compression' => $compression,
+                'edge' => $edge,
+                'seconds' => $seconds,
+            ],
+            \JSON_THROW_ON_ERROR,
+        );
         $this->start();
         try {
             [$answer, $bytes] = $this->ask("$head\n", $svg, microtime(true) + 2 * $seconds, $stopped);
-        } catch (RenderError|Halted $e) {
+        } catch (RenderError | Halted $e) {
             $this->end();
             throw $e;
         }
@@ -85,25 +107,27 @@ final class Renderer
             if ([] !== $write) {
                 $chunk = $sent < \strlen($head) ? substr($head, $sent) : substr($svg, $sent - \strlen($head), self::CHUNK);
                 $went = @fwrite($in, $chunk);
-                if (false === $went || 0 === $went && feof($out)) {
+                if (false === $went || (0 === $went && feof($out))) {
                     throw $this->died();
                 }
                 $sent += $went;
             }
             if ([] !== $read) {
                 $more = fread($out, self::CHUNK);
-                if (false === $more || '' === $more && feof($out)) {
+                if (false === $more || ('' === $more && feof($out))) {
                     throw $this->died();
                 }
                 $got .= $more;
-                if (null === $answer && false !== $end = strpos($got, "\n")) {
+                if (null === $answer && false !== ($end = strpos($got, "\n"))) {
                     /** @var array{length: int, error: string|null} $answer */
                     $answer = json_decode(substr($got, 0, $end), true, 4, \JSON_THROW_ON_ERROR);
                     $got = substr($got, $end + 1);
                 }
             }
             if (microtime(true) > $until) {
-                throw new RenderError('The drawing took too long and was ended. Simplify what is in it, above all masks, filters and very many parts.');
+                throw new RenderError(
+                    'The drawing took too long and was ended. Simplify what is in it, above all masks, filters and very many parts.',
+                );
             }
             if ([] === $read && null !== $stopped && $stopped()) {
                 throw new Halted();
@@ -123,12 +147,34 @@ final class Renderer
     {
         $fonts = $this->setup->apply();
         $known = hash_file('sha256', $fonts) ?: '';
-        if (null !== $this->process && getmypid() === $this->owner && $known === $this->fonts && proc_get_status($this->process)['running']) {
+        if (
+            null !== $this->process &&
+            getmypid() === $this->owner &&
+            $known === $this->fonts &&
+            proc_get_status($this->process)['running']
+        ) {
             return;
         }
         $this->end();
-        $command = ['prlimit', '--as='.self::MEMORY, '--core=0', '--', \PHP_BINARY, '-d', 'ffi.enable=1', '-d', 'memory_limit=-1', "$this->projectDir/bin/renderer"];
-        $process = proc_open($command, [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes, null, ['FONTCONFIG_FILE' => $fonts, 'LC_ALL' => 'C.UTF-8'] + getenv());
+        $command = [
+            'prlimit',
+            '--as=' . self::MEMORY,
+            '--core=0',
+            '--',
+            \PHP_BINARY,
+            '-d',
+            'ffi.enable=1',
+            '-d',
+            'memory_limit=-1',
+            "$this->projectDir/bin/renderer",
+        ];
+        $process = proc_open(
+            $command,
+            [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']],
+            $pipes,
+            null,
+            ['FONTCONFIG_FILE' => $fonts, 'LC_ALL' => 'C.UTF-8'] + getenv(),
+        );
         if (false === $process) {
             throw new RenderError('The program that draws cannot be started.');
         }

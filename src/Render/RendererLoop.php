@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Render;
 
 /**
- * The inside of a renderer process: reads what is to be drawn, answers with the picture or with what is wrong. Either is a line of JSON with the length of
- * the bytes that follow it. Memory is bounded for the process, processor time for each picture.
+ * The inside of a renderer process: reads what is to be drawn, answers with the picture or with what is wrong. Either
+ * is a line of JSON with the length of the bytes that follow it. Memory is bounded for the process, processor time for
+ * each picture.
  */
 final readonly class RendererLoop
 {
@@ -22,7 +23,7 @@ final readonly class RendererLoop
      */
     public function run($in, $out): int
     {
-        while (false !== $line = fgets($in)) {
+        while (false !== ($line = fgets($in))) {
             /** @var array{length: int, dpi: float, opaque: bool, compression: int, edge: int|null, seconds: int} $asked */
             $asked = json_decode($line, true, 4, \JSON_THROW_ON_ERROR);
             $svg = (string) stream_get_contents($in, $asked['length']);
@@ -36,7 +37,15 @@ final readonly class RendererLoop
                 [$bytes, $error] = ['', str_contains($e->getMessage(), 'NoMemory') ? Renderer::TOO_MUCH : $e->getMessage()];
             }
             unset($svg);
-            fwrite($out, json_encode(['length' => \strlen($bytes), 'error' => $error], \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE)."\n".$bytes);
+            fwrite(
+                $out,
+                json_encode(
+                    ['length' => \strlen($bytes), 'error' => $error],
+                    \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE,
+                ) .
+                    "\n" .
+                    $bytes,
+            );
             fflush($out);
         }
 
@@ -49,7 +58,9 @@ final readonly class RendererLoop
         $image = $this->vips->draw($svg);
         $image = null === $asked['edge'] ? $image : $image->small($asked['edge']);
 
-        return ($asked['opaque'] ? $image->opaque() : $image)->atDpi($asked['dpi'])->png($asked['compression'], null !== $asked['edge']);
+        return ($asked['opaque'] ? $image->opaque() : $image)
+            ->atDpi($asked['dpi'])
+            ->png($asked['compression'], null !== $asked['edge']);
     }
 
     /** So many more seconds of processor time; whoever takes more is ended by the system. */

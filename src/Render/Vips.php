@@ -6,42 +6,45 @@ namespace Morphea\App\Render;
 
 use FFI\CData;
 
-/** libvips through PHP's FFI, no process per picture. Signatures from vips.h, libvips 8.14. Every image handed out is counted by a VipsImage, which lets go of it. */
+/**
+ * libvips through PHP's FFI, no process per picture. Signatures from vips.h, libvips 8.14. Every image handed out is
+ * counted by a VipsImage, which lets go of it.
+ */
 final class Vips
 {
     private const HEADER = <<<'C'
-        typedef struct _VipsImage VipsImage;
-        int vips_init(const char *name);
-        VipsImage *vips_image_new_from_buffer(const void *buf, size_t len, const char *options, ...);
-        VipsImage *vips_image_new_matrix_from_array(int width, int height, const double *array, int size);
-        int vips_svgload_buffer(void *buf, size_t len, VipsImage **out, ...);
-        int vips_copy(VipsImage *in, VipsImage **out, ...);
-        int vips_autorot(VipsImage *in, VipsImage **out, ...);
-        int vips_icc_transform(VipsImage *in, VipsImage **out, const char *profile, ...);
-        int vips_colourspace(VipsImage *in, VipsImage **out, int space, ...);
-        int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
-        int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
-        int vips_bandjoin2(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
-        int vips_recomb(VipsImage *in, VipsImage **out, VipsImage *matrix, ...);
-        int vips_linear(VipsImage *in, VipsImage **out, const double *a, const double *b, int n, ...);
-        int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);
-        int vips_avg(VipsImage *in, double *out, ...);
-        void *vips_image_write_to_memory(VipsImage *in, size_t *size);
-        int vips_pngsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
-        int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
-        int vips_image_get_interpretation(VipsImage *image);
-        int vips_image_get_bands(VipsImage *image);
-        int vips_image_get_format(VipsImage *image);
-        int vips_image_get_width(VipsImage *image);
-        int vips_image_get_height(VipsImage *image);
-        int vips_image_get_orientation(VipsImage *image);
-        int vips_image_hasalpha(VipsImage *image);
-        size_t vips_image_get_typeof(VipsImage *image, const char *name);
-        const char *vips_error_buffer(void);
-        void vips_error_clear(void);
-        void g_object_unref(void *object);
-        void g_free(void *mem);
-        C;
+    typedef struct _VipsImage VipsImage;
+    int vips_init(const char *name);
+    VipsImage *vips_image_new_from_buffer(const void *buf, size_t len, const char *options, ...);
+    VipsImage *vips_image_new_matrix_from_array(int width, int height, const double *array, int size);
+    int vips_svgload_buffer(void *buf, size_t len, VipsImage **out, ...);
+    int vips_copy(VipsImage *in, VipsImage **out, ...);
+    int vips_autorot(VipsImage *in, VipsImage **out, ...);
+    int vips_icc_transform(VipsImage *in, VipsImage **out, const char *profile, ...);
+    int vips_colourspace(VipsImage *in, VipsImage **out, int space, ...);
+    int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
+    int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
+    int vips_bandjoin2(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+    int vips_recomb(VipsImage *in, VipsImage **out, VipsImage *matrix, ...);
+    int vips_linear(VipsImage *in, VipsImage **out, const double *a, const double *b, int n, ...);
+    int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);
+    int vips_avg(VipsImage *in, double *out, ...);
+    void *vips_image_write_to_memory(VipsImage *in, size_t *size);
+    int vips_pngsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
+    int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
+    int vips_image_get_interpretation(VipsImage *image);
+    int vips_image_get_bands(VipsImage *image);
+    int vips_image_get_format(VipsImage *image);
+    int vips_image_get_width(VipsImage *image);
+    int vips_image_get_height(VipsImage *image);
+    int vips_image_get_orientation(VipsImage *image);
+    int vips_image_hasalpha(VipsImage *image);
+    size_t vips_image_get_typeof(VipsImage *image, const char *name);
+    const char *vips_error_buffer(void);
+    void vips_error_clear(void);
+    void g_object_unref(void *object);
+    void g_free(void *mem);
+    C;
 
     private ?\FFI $ffi = null;
 
@@ -59,7 +62,7 @@ final class Vips
         $ffi = $this->ffi();
         $buffer = self::buffer($ffi, $bytes);
         $image = $ffi->vips_image_new_from_buffer($buffer, \strlen($bytes), '', 'fail_on', 1, null);
-        if (!$image instanceof CData || \FFI::isNull($image)) {
+        if (!($image instanceof CData) || \FFI::isNull($image)) {
             throw $this->error('The picture cannot be read');
         }
 
@@ -75,7 +78,18 @@ final class Vips
     {
         $buffer = self::buffer($this->ffi(), $svg);
 
-        return $this->image('The drawing cannot be read', $buffer, static fn (\FFI $ffi, CData $out): int => $ffi->vips_svgload_buffer($buffer, \strlen($svg), $out, 'unlimited', 1, null));
+        return $this->image(
+            'The drawing cannot be read',
+            $buffer,
+            static fn (\FFI $ffi, CData $out): int => $ffi->vips_svgload_buffer(
+                $buffer,
+                \strlen($svg),
+                $out,
+                'unlimited',
+                1,
+                null,
+            ),
+        );
     }
 
     /**
@@ -103,7 +117,7 @@ final class Vips
             try {
                 $this->ffi = \FFI::cdef(self::HEADER, 'libvips.so.42');
             } catch (\FFI\Exception $e) {
-                throw new RenderError('libvips cannot be used (Debian package libvips42): '.$e->getMessage(), 0, $e);
+                throw new RenderError('libvips cannot be used (Debian package libvips42): ' . $e->getMessage(), 0, $e);
             }
             if (0 !== $this->ffi->vips_init('morphea')) {
                 throw $this->error('libvips does not start');

@@ -48,8 +48,11 @@ final class VipsImage
     {
         $ffi = $this->vips->ffi();
 
-        return self::BYTES === $ffi->vips_image_get_format($this->image) && self::CMYK !== $ffi->vips_image_get_interpretation($this->image)
-            && $ffi->vips_image_get_orientation($this->image) <= 1 && !$this->has('icc-profile-data') && !$this->has('exif-data');
+        return self::BYTES === $ffi->vips_image_get_format($this->image) &&
+            self::CMYK !== $ffi->vips_image_get_interpretation($this->image) &&
+            $ffi->vips_image_get_orientation($this->image) <= 1 &&
+            !$this->has('icc-profile-data') &&
+            !$this->has('exif-data');
     }
 
     /** Decodes all of it. @throws RenderError when it is not whole */
@@ -71,7 +74,20 @@ final class VipsImage
     {
         $cmyk = self::CMYK === $this->vips->ffi()->vips_image_get_interpretation($this->image);
         if ($cmyk || $this->has('icc-profile-data')) {
-            return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_icc_transform($this->image, $out, 'srgb', 'embedded', 1, 'input_profile', $cmyk ? 'cmyk' : 'srgb', 'depth', 8, null));
+            return $this->then(
+                fn (\FFI $ffi, CData $out): int => $ffi->vips_icc_transform(
+                    $this->image,
+                    $out,
+                    'srgb',
+                    'embedded',
+                    1,
+                    'input_profile',
+                    $cmyk ? 'cmyk' : 'srgb',
+                    'depth',
+                    8,
+                    null,
+                ),
+            );
         }
         $image = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_colourspace($this->image, $out, self::SRGB, null));
 
@@ -81,13 +97,26 @@ final class VipsImage
     /** @param int $edge pixels that neither side exceeds */
     public function small(int $edge): self
     {
-        return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_thumbnail_image($this->image, $out, $edge, 'height', $edge, 'size', 2, null));
+        return $this->then(
+            fn (\FFI $ffi, CData $out): int => $ffi->vips_thumbnail_image(
+                $this->image,
+                $out,
+                $edge,
+                'height',
+                $edge,
+                'size',
+                2,
+                null,
+            ),
+        );
     }
 
     /** Without its alpha channel, which shows nothing through. */
     public function opaque(): self
     {
-        return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($this->image, $out, 0, 'n', self::COLOUR_BANDS, null));
+        return $this->then(
+            fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($this->image, $out, 0, 'n', self::COLOUR_BANDS, null),
+        );
     }
 
     /**
@@ -105,24 +134,45 @@ final class VipsImage
             $values[$i] = $weight;
         }
         $matrix = new self($this->vips, $ffi->vips_image_new_matrix_from_array(3, 3, $values, 9), null);
-        $grey = $colours->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_recomb($colours->image, $out, $matrix->image, null), $matrix);
+        $grey = $colours->then(
+            static fn (\FFI $ffi, CData $out): int => $ffi->vips_recomb($colours->image, $out, $matrix->image, null),
+            $matrix,
+        );
         [$times, $plus] = [$ffi->new('double[3]'), $ffi->new('double[3]')];
         foreach ($dark as $i => $value) {
             [$times[$i], $plus[$i]] = [(255 - $value) / 255, $value];
         }
-        $mixed = $grey->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_linear($grey->image, $out, $times, $plus, 3, null), [$times, $plus]);
+        $mixed = $grey->then(
+            static fn (\FFI $ffi, CData $out): int => $ffi->vips_linear($grey->image, $out, $times, $plus, 3, null),
+            [$times, $plus],
+        );
         $bytes = $mixed->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_cast($mixed->image, $out, self::BYTES, null));
         if (!$this->hasAlpha()) {
             return $bytes;
         }
-        $alpha = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($this->image, $out, self::COLOUR_BANDS, null));
+        $alpha = $this->then(
+            fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($this->image, $out, self::COLOUR_BANDS, null),
+        );
 
-        return $bytes->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_bandjoin2($bytes->image, $alpha->image, $out, null), $alpha);
+        return $bytes->then(
+            static fn (\FFI $ffi, CData $out): int => $ffi->vips_bandjoin2($bytes->image, $alpha->image, $out, null),
+            $alpha,
+        );
     }
 
     public function atDpi(float $dpi): self
     {
-        return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_copy($this->image, $out, 'xres', $dpi / 25.4, 'yres', $dpi / 25.4, null));
+        return $this->then(
+            fn (\FFI $ffi, CData $out): int => $ffi->vips_copy(
+                $this->image,
+                $out,
+                'xres',
+                $dpi / 25.4,
+                'yres',
+                $dpi / 25.4,
+                null,
+            ),
+        );
     }
 
     /** @return string its pixels, band by band, row by row */
@@ -130,7 +180,7 @@ final class VipsImage
     {
         $size = $this->vips->ffi()->new('size_t');
         $memory = $this->vips->ffi()->vips_image_write_to_memory($this->image, \FFI::addr($size));
-        if (!$memory instanceof CData) {
+        if (!($memory instanceof CData)) {
             throw $this->vips->error('The picture cannot be read');
         }
         $pixels = \FFI::string($memory, $size->cdata);
@@ -142,13 +192,37 @@ final class VipsImage
     /** @throws RenderError */
     public function png(int $compression, bool $strip = false): string
     {
-        return $this->packed(fn (\FFI $ffi, CData $buffer, CData $size): int => $ffi->vips_pngsave_buffer($this->image, $buffer, $size, 'compression', $compression, 'strip', (int) $strip, null));
+        return $this->packed(
+            fn (\FFI $ffi, CData $buffer, CData $size): int => $ffi->vips_pngsave_buffer(
+                $this->image,
+                $buffer,
+                $size,
+                'compression',
+                $compression,
+                'strip',
+                (int) $strip,
+                null,
+            ),
+        );
     }
 
     /** @throws RenderError */
     public function jpeg(int $quality): string
     {
-        return $this->packed(fn (\FFI $ffi, CData $buffer, CData $size): int => $ffi->vips_jpegsave_buffer($this->image, $buffer, $size, 'Q', $quality, 'strip', 1, 'optimize_coding', 1, null));
+        return $this->packed(
+            fn (\FFI $ffi, CData $buffer, CData $size): int => $ffi->vips_jpegsave_buffer(
+                $this->image,
+                $buffer,
+                $size,
+                'Q',
+                $quality,
+                'strip',
+                1,
+                'optimize_coding',
+                1,
+                null,
+            ),
+        );
     }
 
     /** @param \Closure(\FFI, CData, CData): int $pack */

@@ -30,10 +30,16 @@ final readonly class BlankSheet
     {
         $headings = $notes = $sample = [];
         foreach ($template->linkedColumns() as $i => $key) {
-            $layers = array_values(array_filter($template->placeholders(), static fn (Layer $layer): bool => \in_array($key, $layer->columns(), true)));
+            $layers = array_values(
+                array_filter(
+                    $template->placeholders(),
+                    static fn (Layer $layer): bool => \in_array($key, $layer->columns(), true),
+                ),
+            );
             $headings[] = ucfirst(strtr($key, '_', ' '));
             [$what, $example] = self::wants($layers, $key, $i);
-            $notes[] = "$what Shown by: ".implode(', ', array_map(static fn (Layer $layer): string => $layer->name, $layers)).'.';
+            $notes[] =
+                "$what Shown by: " . implode(', ', array_map(static fn (Layer $layer): string => $layer->name, $layers)) . '.';
             $sample[] = $example;
         }
 

@@ -56,7 +56,15 @@ final readonly class GridView
         [$columns, $kinds] = $this->columns($project, $sheet);
         $wanted = array_flip($ids);
 
-        return $this->state($project) + ['columns' => $columns, 'rows' => $this->rows($project, array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => isset($wanted[$row->id]))), $sheet, $kinds)];
+        return $this->state($project) + [
+            'columns' => $columns,
+            'rows' => $this->rows(
+                $project,
+                array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => isset($wanted[$row->id]))),
+                $sheet,
+                $kinds,
+            ),
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -86,11 +94,19 @@ final readonly class GridView
                 'kind' => $byKey[$column->key]->value,
                 'said' => null !== $column->kind,
                 'monthFirst' => $column->monthFirst,
-                'ambiguous' => null === $column->monthFirst && Kind::Date === $byKey[$column->key] ? $kinds->ambiguous($sheet->cells($column->key)) : null,
+                'ambiguous' =>
+                    null === $column->monthFirst && Kind::Date === $byKey[$column->key]
+                        ? $kinds->ambiguous($sheet->cells($column->key))
+                        : null,
                 'linked' => \in_array($column->key, $linked, true),
                 'recipe' => null === $column->recipe ? null : RecipeCodec::forEditor($column->recipe),
-                'says' => $column->recipe?->says(static fn (string $key): string => $sheet->has($key) ? $sheet->column($key)->heading : $key),
-                'unmatched' => $column->recipe instanceof MapValues && $sheet->has($column->recipe->column) ? \count($column->recipe->unmatched($sheet)) : 0,
+                'says' => $column->recipe?->says(
+                    static fn (string $key): string => $sheet->has($key) ? $sheet->column($key)->heading : $key,
+                ),
+                'unmatched' =>
+                    $column->recipe instanceof MapValues && $sheet->has($column->recipe->column)
+                        ? \count($column->recipe->unmatched($sheet))
+                        : 0,
             ];
         }
 
@@ -123,7 +139,13 @@ final readonly class GridView
                 }
             }
 
-            return ['_id' => $row->id, '_no' => $numbers[$row->id] + 1, '_off' => $row->off, '_draft' => $row->draft, '_bad' => $bad] + $cells;
+            return [
+                '_id' => $row->id,
+                '_no' => $numbers[$row->id] + 1,
+                '_off' => $row->off,
+                '_draft' => $row->draft,
+                '_bad' => $bad,
+            ] + $cells;
         }, $rows);
     }
 }

@@ -17,8 +17,13 @@ use Morphea\Core\Data\TableSense;
 final readonly class ImportChoice
 {
     /** @param array<int, array{Kind|null, bool|null}> $kinds said, with whether dates have the month first, by place */
-    private function __construct(public RawGrid $grid, public TableSense $sense, public int $headings, public bool $withTotals, private array $kinds)
-    {
+    private function __construct(
+        public RawGrid $grid,
+        public TableSense $sense,
+        public int $headings,
+        public bool $withTotals,
+        private array $kinds,
+    ) {
     }
 
     /**
@@ -29,13 +34,19 @@ final readonly class ImportChoice
     {
         $sense = TableSense::of($grid->lines);
 
-        return new self($grid, $sense, max(0, min(\count($grid->lines) - 1, $headings ?? $sense->headings)), $withTotals, $kinds);
+        return new self(
+            $grid,
+            $sense,
+            max(0, min(\count($grid->lines) - 1, $headings ?? $sense->headings)),
+            $withTotals,
+            $kinds,
+        );
     }
 
     /** What somebody's words on lines and columns were about: they hold for no other sheet, and only with or without what is hidden. */
     public static function said(RawGrid $grid, bool $withoutHidden): string
     {
-        return ($withoutHidden ? 'shown of ' : 'all of ').$grid->sheet;
+        return ($withoutHidden ? 'shown of ' : 'all of ') . $grid->sheet;
     }
 
     /**

@@ -48,7 +48,11 @@ final class ImportController extends AbstractController
         try {
             $upload = Upload::from($request, 'table');
 
-            return $this->redirectToRoute('import', ['project' => $project->id(), 'import' => $this->imports->keep($project, $upload->path, $upload->name)], Response::HTTP_SEE_OTHER);
+            return $this->redirectToRoute(
+                'import',
+                ['project' => $project->id(), 'import' => $this->imports->keep($project, $upload->path, $upload->name)],
+                Response::HTTP_SEE_OTHER,
+            );
         } catch (UploadError $e) {
             return $this->refused($project, $e->getMessage());
         }
@@ -61,7 +65,11 @@ final class ImportController extends AbstractController
         try {
             file_put_contents($path, $request->request->getString('cells'));
 
-            return $this->redirectToRoute('import', ['project' => $project->id(), 'import' => $this->imports->keep($project, $path, 'pasted')], Response::HTTP_SEE_OTHER);
+            return $this->redirectToRoute(
+                'import',
+                ['project' => $project->id(), 'import' => $this->imports->keep($project, $path, 'pasted')],
+                Response::HTTP_SEE_OTHER,
+            );
         } catch (UploadError $e) {
             return $this->refused($project, str_replace('“pasted”', 'What was pasted', $e->getMessage()));
         } finally {
@@ -74,13 +82,19 @@ final class ImportController extends AbstractController
     {
         set_time_limit(self::SECONDS);
         $name = $this->name($project, $import);
-        $here = ['project' => $project, 'here' => 'Rows', 'import' => $import, 'name' => $name, 'asked' => $request->query->all()];
+        $here = [
+            'project' => $project,
+            'here' => 'Rows',
+            'import' => $import,
+            'name' => $name,
+            'asked' => $request->query->all(),
+        ];
         $taking = $this->desk->called($project, TakeImport::KIND, $import);
         if (true === $taking?->isUnderWay()) {
             return $this->render('rows/reading.html.twig', $here + ['progress' => Progress::of($taking), 'taking' => true]);
         }
         if (null !== $taking) {
-            $this->addFlash('bad', $taking->error().' The rows that were here are untouched.');
+            $this->addFlash('bad', $taking->error() . ' The rows that were here are untouched.');
             $this->desk->forget($taking);
         }
         try {
@@ -98,26 +112,47 @@ final class ImportController extends AbstractController
             [$table, $error] = [null, $e->getMessage()];
         }
         $kinds = $this->kinds->of($project);
-        $columns = array_map(fn (Column $column): array => [
-            'column' => $column,
-            'found' => $kinds->infer(array_column(\array_slice($table->cells ?? [], 0, 500), $column->index), $choice->grid->lines[$choice->headings][$column->index] ?? ''),
-            'dates' => $this->dates($project, $kinds->ambiguous(array_column($table->cells ?? [], $column->index))),
-        ], $table->columns ?? []);
-        $whole = $this->imports->grid($project, $import, ...array_map(static fn (string $key): ?string => '' === $request->query->getString($key) ? null : $request->query->getString($key), ['encoding', 'delimiter', 'sheet']));
+        $columns = array_map(
+            fn (Column $column): array => [
+                'column' => $column,
+                'found' => $kinds->infer(
+                    array_column(\array_slice($table->cells ?? [], 0, 500), $column->index),
+                    $choice->grid->lines[$choice->headings][$column->index] ?? '',
+                ),
+                'dates' => $this->dates($project, $kinds->ambiguous(array_column($table->cells ?? [], $column->index))),
+            ],
+            $table->columns ?? [],
+        );
+        $whole = $this->imports->grid(
+            $project,
+            $import,
+            ...array_map(
+                static fn (string $key): ?string => '' === $request->query->getString($key)
+                    ? null
+                    : $request->query->getString($key),
+                ['encoding', 'delimiter', 'sheet'],
+            ),
+        );
 
-        return $this->render('rows/import.html.twig', $here + [
-            'choice' => $choice,
-            'grid' => $choice->grid,
-            'hidden' => ['lines' => \count($whole->hiddenLines), 'columns' => \count($whole->hiddenColumns)],
-            'saidOf' => ImportChoice::said($whole, $request->query->getBoolean('without_hidden')),
-            'table' => $table,
-            'error' => $error,
-            'columns' => $columns,
-            'rows' => \array_slice($table->cells ?? [], 0, self::SHOWN),
-            'delimiters' => RawReader::DELIMITERS,
-            'encodings' => DelimitedText::ENCODINGS,
-            'keys' => null === $table || 0 === $project->rowCount() ? [] : TableUpdate::keys($this->store->sheet($project), $table),
-        ]);
+        return $this->render(
+            'rows/import.html.twig',
+            $here + [
+                'choice' => $choice,
+                'grid' => $choice->grid,
+                'hidden' => ['lines' => \count($whole->hiddenLines), 'columns' => \count($whole->hiddenColumns)],
+                'saidOf' => ImportChoice::said($whole, $request->query->getBoolean('without_hidden')),
+                'table' => $table,
+                'error' => $error,
+                'columns' => $columns,
+                'rows' => \array_slice($table->cells ?? [], 0, self::SHOWN),
+                'delimiters' => RawReader::DELIMITERS,
+                'encodings' => DelimitedText::ENCODINGS,
+                'keys' =>
+                    null === $table || 0 === $project->rowCount()
+                        ? []
+                        : TableUpdate::keys($this->store->sheet($project), $table),
+            ],
+        );
     }
 
     /**
@@ -129,7 +164,16 @@ final class ImportController extends AbstractController
     {
         $sheets = $this->imports->sheets($project, $import);
 
-        return $this->render('rows/unread.html.twig', $here + ['why' => $why, 'sheets' => $sheets ?? [], 'isText' => null === $sheets, 'delimiters' => RawReader::DELIMITERS, 'encodings' => DelimitedText::ENCODINGS]);
+        return $this->render(
+            'rows/unread.html.twig',
+            $here + [
+                'why' => $why,
+                'sheets' => $sheets ?? [],
+                'isText' => null === $sheets,
+                'delimiters' => RawReader::DELIMITERS,
+                'encodings' => DelimitedText::ENCODINGS,
+            ],
+        );
     }
 
     /** How far a worker is with a large file; the page goes on by itself when it is read or cannot be. */
@@ -142,19 +186,29 @@ final class ImportController extends AbstractController
             $this->addFlash('good', \is_string($taking->outcome()['says'] ?? null) ? $taking->outcome()['says'] : '');
             $this->desk->forget($taking);
 
-            return new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('rows', ['project' => $project->id()])]);
+            return new Response('', Response::HTTP_OK, [
+                'HX-Redirect' => $this->generateUrl('rows', ['project' => $project->id()]),
+            ]);
         }
         try {
-            $progress = null === $this->imports->name($project, $import) ? null
-                : (true === $taking?->isUnderWay() ? Progress::of($taking) : $this->imports->waits($project, $import, self::sheet($request)));
+            $progress =
+                null === $this->imports->name($project, $import)
+                    ? null
+                    : (true === $taking?->isUnderWay()
+                        ? Progress::of($taking)
+                        : $this->imports->waits($project, $import, self::sheet($request)));
         } catch (UploadError) {
             $progress = null;
         }
 
         return null === $progress
-            ? new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('import', $here + $request->query->all())])
+            ? new Response('', Response::HTTP_OK, [
+                'HX-Redirect' => $this->generateUrl('import', $here + $request->query->all()),
+            ])
             : $this->render('part/meter.html.twig', [
-                'progress' => $progress, 'address' => $this->generateUrl('import_progress', $here + $request->query->all()), 'what' => null === $taking ? 'lines read' : 'pictures brought in',
+                'progress' => $progress,
+                'address' => $this->generateUrl('import_progress', $here + $request->query->all()),
+                'what' => null === $taking ? 'lines read' : 'pictures brought in',
             ]);
     }
 
@@ -174,17 +228,34 @@ final class ImportController extends AbstractController
     {
         $this->name($project, $import);
         if (true === $this->desk->called($project, TakeImport::KIND, $import)?->isUnderWay()) {
-            return $this->redirectToRoute('import', ['project' => $project->id(), 'import' => $import], Response::HTTP_SEE_OTHER);
+            return $this->redirectToRoute(
+                'import',
+                ['project' => $project->id(), 'import' => $import],
+                Response::HTTP_SEE_OTHER,
+            );
         }
         try {
             $pictures = \count($this->taking->choice($project, $import, $request->request)->grid->pictures);
             if ($pictures > self::AT_ONCE_PICTURES) {
-                $this->desk->ask($this->desk->note(TakeImport::KIND, $project->owner(), $project, ['asked' => http_build_query($request->request->all())], $pictures, $import));
+                $this->desk->ask(
+                    $this->desk->note(
+                        TakeImport::KIND,
+                        $project->owner(),
+                        $project,
+                        ['asked' => http_build_query($request->request->all())],
+                        $pictures,
+                        $import,
+                    ),
+                );
 
-                return $this->redirectToRoute('import', ['project' => $project->id(), 'import' => $import], Response::HTTP_SEE_OTHER);
+                return $this->redirectToRoute(
+                    'import',
+                    ['project' => $project->id(), 'import' => $import],
+                    Response::HTTP_SEE_OTHER,
+                );
             }
             $this->addFlash('good', $this->taking->take($project, $import, $request->request));
-        } catch (UploadError|TableError $e) {
+        } catch (UploadError | TableError $e) {
             return $this->refused($project, $e->getMessage());
         }
 
@@ -199,7 +270,7 @@ final class ImportController extends AbstractController
             $sheet = $this->store->sheet($project);
             $table = $this->taking->table($project, $this->taking->choice($project, $import, $request->query));
             $update = TableUpdate::compare($sheet, $table, $request->query->getString('key'));
-        } catch (UploadError|TableError $e) {
+        } catch (UploadError | TableError $e) {
             return $this->refused($project, $e->getMessage());
         }
         $numbers = [];
@@ -207,7 +278,17 @@ final class ImportController extends AbstractController
             $numbers[$row->id] = ['number' => $i + 1, 'name' => $row->cells[$update->key->index]];
         }
 
-        return $this->render('rows/update.html.twig', ['project' => $project, 'here' => 'Rows', 'import' => $import, 'name' => $name, 'update' => $update, 'sheet' => $sheet, 'numbers' => $numbers, 'asked' => $request->query->all(), 'most' => self::CHANGES_SHOWN]);
+        return $this->render('rows/update.html.twig', [
+            'project' => $project,
+            'here' => 'Rows',
+            'import' => $import,
+            'name' => $name,
+            'update' => $update,
+            'sheet' => $sheet,
+            'numbers' => $numbers,
+            'asked' => $request->query->all(),
+            'most' => self::CHANGES_SHOWN,
+        ]);
     }
 
     #[Route('/{import}/update', name: 'import_apply', methods: ['POST'])]
@@ -219,16 +300,29 @@ final class ImportController extends AbstractController
             $key = $request->request->getString('key');
             $update = TableUpdate::compare($this->store->sheet($project), $table, $key);
             $this->store->update($project, $table, $key, $request->request->getBoolean('remove'), $name);
-        } catch (UploadError|TableError $e) {
+        } catch (UploadError | TableError $e) {
             return $this->refused($project, $e->getMessage());
         }
         $this->imports->forget($project, $import);
-        $this->addFlash('good', \sprintf('Updated from %s: %d added, %d changed, %d %s. Undo in Rows brings the old state back.', $name, \count($update->added), \count($update->changed), \count($update->removed), $request->request->getBoolean('remove') ? 'removed' : 'kept that it has not'));
+        $this->addFlash(
+            'good',
+            \sprintf(
+                'Updated from %s: %d added, %d changed, %d %s. Undo in Rows brings the old state back.',
+                $name,
+                \count($update->added),
+                \count($update->changed),
+                \count($update->removed),
+                $request->request->getBoolean('remove') ? 'removed' : 'kept that it has not',
+            ),
+        );
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** @return array{cell: string, usual: string, day: string, month: string}|null a date that can be read both ways, how it would be, and how it is */
+    /**
+     * @return array{cell: string, usual: string, day: string, month: string}|null a date that can be read both ways,
+     * how it would be, and how it is
+     */
     private function dates(Project $project, ?string $cell): ?array
     {
         $reader = new CellReader($project->template()->locale);
@@ -239,7 +333,8 @@ final class ImportController extends AbstractController
 
     private function name(Project $project, string $import): string
     {
-        return $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        return $this->imports->name($project, $import) ??
+            throw $this->createNotFoundException('There is no such file any more.');
     }
 
     private static function sheet(Request $request): ?string
@@ -249,7 +344,7 @@ final class ImportController extends AbstractController
 
     private function refused(Project $project, string $why): Response
     {
-        $this->addFlash('bad', $why.(0 === $project->rowCount() ? '' : ' The rows that were here are untouched.'));
+        $this->addFlash('bad', $why . (0 === $project->rowCount() ? '' : ' The rows that were here are untouched.'));
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }

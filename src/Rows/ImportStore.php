@@ -24,8 +24,12 @@ final readonly class ImportStore
     /** Workbooks that unpack to more than this are read by a worker, in the background. */
     private const LARGE_BYTES = 1_000_000;
 
-    public function __construct(private FilesystemOperator $files, private RawReader $reader, private LocalCopy $local, private WorkDesk $desk)
-    {
+    public function __construct(
+        private FilesystemOperator $files,
+        private RawReader $reader,
+        private LocalCopy $local,
+        private WorkDesk $desk,
+    ) {
     }
 
     /**
@@ -56,19 +60,30 @@ final readonly class ImportStore
     }
 
     /**
-     * How far a worker is with a large file, which is asked to read it if none was; null once it is read, and for all files that need no worker.
+     * How far a worker is with a large file, which is asked to read it if none was; null once it is read, and for all
+     * files that need no worker.
      *
      * @throws UploadError when it could not be read
      */
     public function waits(Project $project, string $id, ?string $sheet): ?Progress
     {
         $how = self::how(null, null, $sheet);
-        if ($this->files->fileExists($this->path($project, $id, "grid$how")) || !$this->files->fileExists($this->path($project, $id, 'large'))) {
+        if (
+            $this->files->fileExists($this->path($project, $id, "grid$how")) ||
+            !$this->files->fileExists($this->path($project, $id, 'large'))
+        ) {
             return null;
         }
-        $job = $this->desk->called($project, self::READS, $id.$how);
+        $job = $this->desk->called($project, self::READS, $id . $how);
         if (null === $job) {
-            $job = $this->desk->note(self::READS, $project->owner(), $project, ['import' => $id, 'sheet' => (string) $sheet], null, $id.$how);
+            $job = $this->desk->note(
+                self::READS,
+                $project->owner(),
+                $project,
+                ['import' => $id, 'sheet' => (string) $sheet],
+                null,
+                $id . $how,
+            );
             $this->desk->ask($job);
         }
         if (JobState::Failed === $job->state()) {
@@ -92,13 +107,20 @@ final readonly class ImportStore
     }
 
     /** @throws UploadError */
-    public function grid(Project $project, string $id, ?string $encoding = null, ?string $delimiter = null, ?string $sheet = null): RawGrid
-    {
+    public function grid(
+        Project $project,
+        string $id,
+        ?string $encoding = null,
+        ?string $delimiter = null,
+        ?string $sheet = null,
+    ): RawGrid {
         $how = self::how($encoding, $delimiter, $sheet);
         if (!$this->files->fileExists($this->path($project, $id, "grid$how"))) {
             $this->readAs($project, $id, $how, $encoding, $delimiter, $sheet);
         }
-        $grid = unserialize((string) gzinflate($this->files->read($this->path($project, $id, "grid$how"))), ['allowed_classes' => [RawGrid::class]]);
+        $grid = unserialize((string) gzinflate($this->files->read($this->path($project, $id, "grid$how"))), [
+            'allowed_classes' => [RawGrid::class],
+        ]);
         \assert($grid instanceof RawGrid);
 
         return $grid;
@@ -132,28 +154,46 @@ final readonly class ImportStore
     public function forget(Project $project, string $id): void
     {
         $this->desk->forgetCalled($project, self::READS, $id);
-        $this->files->deleteDirectory(self::FOLDER."/{$project->id()}/$id");
+        $this->files->deleteDirectory(self::FOLDER . "/{$project->id()}/$id");
     }
 
     /** @throws UploadError */
-    private function readAs(Project $project, string $id, string $how, ?string $encoding, ?string $delimiter, ?string $sheet, ?\Closure $progress = null): void
-    {
+    private function readAs(
+        Project $project,
+        string $id,
+        string $how,
+        ?string $encoding,
+        ?string $delimiter,
+        ?string $sheet,
+        ?\Closure $progress = null,
+    ): void {
         $name = (string) $this->name($project, $id);
-        $grid = $this->local->of($this->path($project, $id, 'file'), fn (string $path): RawGrid => $this->reader->file($path, $name, $encoding, $delimiter, $sheet, $progress));
+        $grid = $this->local->of(
+            $this->path($project, $id, 'file'),
+            fn (string $path): RawGrid => $this->reader->file($path, $name, $encoding, $delimiter, $sheet, $progress),
+        );
         $bytes = (string) gzdeflate(serialize($grid), 1);
         // Whoever corrects something names all the rest as it was found.
-        foreach (array_unique([$how, '' === $how ? self::how($grid->encoding, $grid->delimiter, '' === $grid->sheet ? null : $grid->sheet) : $how]) as $one) {
+        foreach (
+            array_unique([
+                $how,
+                '' === $how ? self::how($grid->encoding, $grid->delimiter, '' === $grid->sheet ? null : $grid->sheet) : $how,
+            ])
+            as $one
+        ) {
             $this->files->write($this->path($project, $id, "grid$one"), $bytes);
         }
     }
 
     private static function how(?string $encoding, ?string $delimiter, ?string $sheet): string
     {
-        return null === $encoding && null === $delimiter && null === $sheet ? '' : '-'.substr(hash('sha256', serialize([$encoding, $delimiter, $sheet])), 0, 12);
+        return null === $encoding && null === $delimiter && null === $sheet
+            ? ''
+            : '-' . substr(hash('sha256', serialize([$encoding, $delimiter, $sheet])), 0, 12);
     }
 
     private function path(Project $project, string $id, string $what): string
     {
-        return self::FOLDER."/{$project->id()}/$id/$what";
+        return self::FOLDER . "/{$project->id()}/$id/$what";
     }
 }

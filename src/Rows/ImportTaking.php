@@ -44,7 +44,12 @@ final readonly class ImportTaking
         $same = null === $text('said_of') || ImportChoice::said($grid, $hidden) === $text('said_of');
         $headings = $same ? $text('heading') : null;
 
-        return ImportChoice::of($hidden ? $grid->withoutHidden() : $grid, null === $headings ? null : max(0, (int) $headings - 1), $same && $input->getBoolean('totals'), $same ? self::kinds($input) : []);
+        return ImportChoice::of(
+            $hidden ? $grid->withoutHidden() : $grid,
+            null === $headings ? null : max(0, (int) $headings - 1),
+            $same && $input->getBoolean('totals'),
+            $same ? self::kinds($input) : [],
+        );
     }
 
     /** @throws TableError */
@@ -65,7 +70,11 @@ final readonly class ImportTaking
         $table = $this->withPictures($project, $import, $choice, $this->table($project, $choice), $report);
         $this->store->replace($project, $table, $name);
         $linked = AutoLink::of($project->template(), $project->columns());
-        $this->history->anywhen($project, static fn (Template $template): Template => AutoLink::of($template, $project->columns())->template, 'Linked by name');
+        $this->history->anywhen(
+            $project,
+            static fn (Template $template): Template => AutoLink::of($template, $project->columns())->template,
+            'Linked by name',
+        );
         $this->imports->forget($project, $import);
 
         return \sprintf(
@@ -74,7 +83,9 @@ final readonly class ImportTaking
             1 === $table->count() ? 'row' : 'rows',
             \count($table->columns),
             1 === \count($table->columns) ? 'column' : 'columns',
-            [] === $linked->made ? 'No column has the name of a placeholder; link them in Compose.' : 'Linked by name: '.implode('; ', $linked->made).'.',
+            [] === $linked->made
+                ? 'No column has the name of a placeholder; link them in Compose.'
+                : 'Linked by name: ' . implode('; ', $linked->made) . '.',
         );
     }
 

@@ -19,8 +19,13 @@ final readonly class PictureCells
      * @param list<Column>                                                            $columns that name pictures
      * @param array<string, list<int>>                                                $rows    numbers of those that show it, by picture
      */
-    private function __construct(public array $missing, public array $unused, public int $found, public array $columns, public array $rows)
-    {
+    private function __construct(
+        public array $missing,
+        public array $unused,
+        public int $found,
+        public array $columns,
+        public array $rows,
+    ) {
     }
 
     /**
@@ -30,7 +35,9 @@ final readonly class PictureCells
     public static function of(Sheet $sheet, Template $template, array $names, array $kinds): self
     {
         $pictures = new PictureNames($names);
-        $columns = array_values(array_filter($sheet->columns, static fn (Column $column): bool => Kind::Picture === $kinds[$column->key]));
+        $columns = array_values(
+            array_filter($sheet->columns, static fn (Column $column): bool => Kind::Picture === $kinds[$column->key]),
+        );
         $missing = $rows = [];
         $used = array_fill_keys($template->assets(), true);
         $found = 0;
@@ -44,7 +51,12 @@ final readonly class PictureCells
             foreach ($at as $cell => $numbers) {
                 $name = $pictures->find((string) $cell);
                 if (null === $name) {
-                    $missing[] = ['column' => $column, 'cell' => (string) $cell, 'rows' => \count($numbers), 'near' => $pictures->near((string) $cell)];
+                    $missing[] = [
+                        'column' => $column,
+                        'cell' => (string) $cell,
+                        'rows' => \count($numbers),
+                        'near' => $pictures->near((string) $cell),
+                    ];
                 } else {
                     $rows[$name] = array_values(array_unique([...$rows[$name] ?? [], ...$numbers]));
                     $found += \count($numbers);
@@ -53,6 +65,12 @@ final readonly class PictureCells
         }
         $used += $rows;
 
-        return new self($missing, array_values(array_filter($names, static fn (string $name): bool => !isset($used[$name]))), $found, $columns, $rows);
+        return new self(
+            $missing,
+            array_values(array_filter($names, static fn (string $name): bool => !isset($used[$name]))),
+            $found,
+            $columns,
+            $rows,
+        );
     }
 }

@@ -30,10 +30,18 @@ final readonly class ProjectKinds
     public function byKey(Project $project, Sheet $sheet): array
     {
         $kinds = $this->of($project);
-        $named = array_merge(...array_map(static fn (Layer $layer): array => $layer instanceof PictureLayer ? $layer->columns() : [], $project->template()->placeholders()));
+        $named = array_merge(
+            ...array_map(
+                static fn (Layer $layer): array => $layer instanceof PictureLayer ? $layer->columns() : [],
+                $project->template()->placeholders(),
+            ),
+        );
         $found = [];
         foreach ($sheet->columns as $column) {
-            $found[$column->key] = null === $column->kind && \in_array($column->key, $named, true) ? Kind::Picture : $kinds->ofColumn($sheet, $column);
+            $found[$column->key] =
+                null === $column->kind && \in_array($column->key, $named, true)
+                    ? Kind::Picture
+                    : $kinds->ofColumn($sheet, $column);
         }
 
         return $found;
@@ -41,6 +49,9 @@ final readonly class ProjectKinds
 
     public function of(Project $project): Kinds
     {
-        return new Kinds(new CellReader($project->template()->locale), new PictureNames(array_map(static fn (Asset $asset): string => $asset->name(), $this->pictures->all($project))));
+        return new Kinds(
+            new CellReader($project->template()->locale),
+            new PictureNames(array_map(static fn (Asset $asset): string => $asset->name(), $this->pictures->all($project))),
+        );
     }
 }

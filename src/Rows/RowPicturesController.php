@@ -33,7 +33,9 @@ final class RowPicturesController extends AbstractController
     #[Route('/thumb', name: 'rows_thumb', methods: ['GET'])]
     public function thumb(Project $project, Request $request, PictureStore $pictures): Response
     {
-        $name = $pictures->linked($project)->named($request->query->getString('cell')) ?? throw $this->createNotFoundException('There is no such picture.');
+        $name =
+            $pictures->linked($project)->named($request->query->getString('cell')) ??
+            throw $this->createNotFoundException('There is no such picture.');
 
         return $this->redirectToRoute('picture_small', ['project' => $project->id(), 'name' => $name]);
     }
@@ -45,7 +47,15 @@ final class RowPicturesController extends AbstractController
         $progress = '' === $waits ? null : $intake->look($project, $waits);
         $open = $pictures->find($project, $request->query->getString('picture'));
 
-        return $this->render('rows/pictures.html.twig', ['project' => $project, 'here' => 'Rows', 'named' => $this->named($project, $pictures), 'open' => $open, 'waits' => $waits, 'progress' => $progress instanceof Taken ? new Progress(1, 1, 0.0, 0.0) : $progress, 'counted' => self::COUNTED]);
+        return $this->render('rows/pictures.html.twig', [
+            'project' => $project,
+            'here' => 'Rows',
+            'named' => $this->named($project, $pictures),
+            'open' => $open,
+            'waits' => $waits,
+            'progress' => $progress instanceof Taken ? new Progress(1, 1, 0.0, 0.0) : $progress,
+            'counted' => self::COUNTED,
+        ]);
     }
 
     /** What must stay in sight of a picture, wherever it is shown. Without a place, as found again. */
@@ -55,9 +65,17 @@ final class RowPicturesController extends AbstractController
         $asset = $pictures->find($project, $name) ?? throw $this->createNotFoundException('There is no such picture.');
         $input = $request->request;
         $found = '' === $input->getString('x');
-        $pictures->focus($asset, $found ? null : (float) $input->getString('x'), $found ? null : (float) $input->getString('y'));
+        $pictures->focus(
+            $asset,
+            $found ? null : (float) $input->getString('x'),
+            $found ? null : (float) $input->getString('y'),
+        );
 
-        return $this->render('rows/picture.html.twig', ['project' => $project, 'open' => $asset, 'named' => $this->named($project, $pictures)]);
+        return $this->render('rows/picture.html.twig', [
+            'project' => $project,
+            'open' => $asset,
+            'named' => $this->named($project, $pictures),
+        ]);
     }
 
     #[Route('/pictures', name: 'rows_pictures_bring', methods: ['POST'])]
@@ -68,7 +86,11 @@ final class RowPicturesController extends AbstractController
             $this->tell($taken);
         }
 
-        return $this->redirectToRoute('rows_pictures', ['project' => $project->id()] + (null === $taken->waits ? [] : ['waits' => $taken->waits]), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'rows_pictures',
+            ['project' => $project->id()] + (null === $taken->waits ? [] : ['waits' => $taken->waits]),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** How far a worker is with many pictures; the page is drawn anew once they are in. */
@@ -77,14 +99,20 @@ final class RowPicturesController extends AbstractController
     {
         $found = $intake->look($project, $upload);
         if ($found instanceof Progress) {
-            return $this->render('part/meter.html.twig', ['progress' => $found, 'address' => $this->generateUrl('rows_pictures_waits', ['project' => $project->id(), 'upload' => $upload]), 'what' => self::COUNTED]);
+            return $this->render('part/meter.html.twig', [
+                'progress' => $found,
+                'address' => $this->generateUrl('rows_pictures_waits', ['project' => $project->id(), 'upload' => $upload]),
+                'what' => self::COUNTED,
+            ]);
         }
         if (null !== $found) {
             $this->tell($found);
             $intake->forget($project, $upload);
         }
 
-        return new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('rows_pictures', ['project' => $project->id()])]);
+        return new Response('', Response::HTTP_OK, [
+            'HX-Redirect' => $this->generateUrl('rows_pictures', ['project' => $project->id()]),
+        ]);
     }
 
     #[Route('/pictures/waits/{upload}', name: 'rows_pictures_stop', methods: ['POST'])]
@@ -99,10 +127,20 @@ final class RowPicturesController extends AbstractController
     private function tell(Taken $taken): void
     {
         $more = \count($taken->told) - self::TOLD;
-        foreach ([...\array_slice($taken->told, 0, self::TOLD), ...($more > 0 ? ["… and $more more could not be used."] : [])] as $sentence) {
+        foreach (
+            [...\array_slice($taken->told, 0, self::TOLD), ...$more > 0 ? ["… and $more more could not be used."] : []]
+            as $sentence
+        ) {
             $this->addFlash('bad', $sentence);
         }
-        $this->addFlash('good', \sprintf('%s %s in.', number_format(\count($taken->names)), 1 === \count($taken->names) ? 'picture came' : 'pictures came'));
+        $this->addFlash(
+            'good',
+            \sprintf(
+                '%s %s in.',
+                number_format(\count($taken->names)),
+                1 === \count($taken->names) ? 'picture came' : 'pictures came',
+            ),
+        );
     }
 
     /** A picture dropped or pasted on a cell: the grid then writes its name there. */
@@ -128,7 +166,10 @@ final class RowPicturesController extends AbstractController
                     $cells[$row->id] = [$input->getString('key') => $input->getString('name')];
                 }
             }
-            $this->tables->apply($project, new SetCells($cells, [], \sprintf('“%s” means %s', $input->getString('cell'), $input->getString('name'))));
+            $this->tables->apply(
+                $project,
+                new SetCells($cells, [], \sprintf('“%s” means %s', $input->getString('cell'), $input->getString('name'))),
+            );
         } catch (TableError $e) {
             $this->addFlash('bad', $e->getMessage());
         }
@@ -140,6 +181,11 @@ final class RowPicturesController extends AbstractController
     {
         $sheet = $this->tables->sheet($project);
 
-        return PictureCells::of($sheet, $project->template(), array_map(static fn (Asset $asset): string => $asset->name(), $pictures->all($project)), $this->kinds->byKey($project, $sheet));
+        return PictureCells::of(
+            $sheet,
+            $project->template(),
+            array_map(static fn (Asset $asset): string => $asset->name(), $pictures->all($project)),
+            $this->kinds->byKey($project, $sheet),
+        );
     }
 }

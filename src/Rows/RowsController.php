@@ -20,7 +20,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The Rows screen: the grid, a table from nothing, the blank sheet, drafts. Changes in the grid are SheetController's, files that come in ImportController's, those that go out TablesOutController's. */
+/**
+ * The Rows screen: the grid, a table from nothing, the blank sheet, drafts. Changes in the grid are SheetController's,
+ * files that come in ImportController's, those that go out TablesOutController's.
+ */
 #[Route('/projects/{project}/rows')]
 final class RowsController extends AbstractController
 {
@@ -35,7 +38,12 @@ final class RowsController extends AbstractController
     #[Route('', name: 'rows', methods: ['GET'])]
     public function index(Project $project, GridView $view): Response
     {
-        return $this->render('rows/index.html.twig', ['project' => $project, 'here' => 'Rows', 'template' => $project->template(), 'grid' => $view->beginning($project, self::FIRST)]);
+        return $this->render('rows/index.html.twig', [
+            'project' => $project,
+            'here' => 'Rows',
+            'template' => $project->template(),
+            'grid' => $view->beginning($project, self::FIRST),
+        ]);
     }
 
     /** A table to type into: a column for each that the design shows, and some empty rows. */
@@ -43,9 +51,24 @@ final class RowsController extends AbstractController
     public function begin(Project $project): Response
     {
         $keys = $project->template()->linkedColumns();
-        $headings = [] === $keys ? ['Column A', 'Column B', 'Column C'] : array_map(static fn (string $key): string => ucfirst(strtr($key, '_', ' ')), $keys);
-        $columns = array_map(static fn (string $heading, int $i): Column => new Column($i, $keys[$i] ?? TableBuilder::key($heading, Column::letterAt($i)), $heading), $headings, array_keys($headings));
-        $this->store->replace($project, new Table($columns, array_fill(0, 10, array_fill(0, \count($columns), ''))), 'typed here');
+        $headings =
+            [] === $keys
+                ? ['Column A', 'Column B', 'Column C']
+                : array_map(static fn (string $key): string => ucfirst(strtr($key, '_', ' ')), $keys);
+        $columns = array_map(
+            static fn (string $heading, int $i): Column => new Column(
+                $i,
+                $keys[$i] ?? TableBuilder::key($heading, Column::letterAt($i)),
+                $heading,
+            ),
+            $headings,
+            array_keys($headings),
+        );
+        $this->store->replace(
+            $project,
+            new Table($columns, array_fill(0, 10, array_fill(0, \count($columns), ''))),
+            'typed here',
+        );
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
@@ -65,7 +88,11 @@ final class RowsController extends AbstractController
     {
         $blank = BlankSheet::of($project->template());
 
-        return Attachment::file($writer->write($ending, $blank->headings, [$blank->sample], $blank->notes), (FileNames::safe($project->name()) ?: 'rows')."-to-fill-in.$ending", TableWriter::TYPES[$ending]);
+        return Attachment::file(
+            $writer->write($ending, $blank->headings, [$blank->sample], $blank->notes),
+            (FileNames::safe($project->name()) ?: 'rows') . "-to-fill-in.$ending",
+            TableWriter::TYPES[$ending],
+        );
     }
 
     #[Route('/draft', name: 'rows_draft', methods: ['POST'])]
@@ -74,10 +101,23 @@ final class RowsController extends AbstractController
         $input = $request->request;
         $themes = array_values(array_filter(array_map(trim(...), preg_split('/[\r\n]+/', $input->getString('themes')) ?: [])));
         try {
-            $rows = $drafter->draft($this->store->sheet($project), $themes, max(1, min(self::MOST_DRAFTS, $input->getInt('count', 10))), max(0, $input->getInt('seed', 1)), $project->template()->locale);
+            $rows = $drafter->draft(
+                $this->store->sheet($project),
+                $themes,
+                max(1, min(self::MOST_DRAFTS, $input->getInt('count', 10))),
+                max(0, $input->getInt('seed', 1)),
+                $project->template()->locale,
+            );
             $this->store->apply($project, new AddRows(null, $rows, true));
-            $this->addFlash('good', \sprintf('%d %s drafted at the end of the table. Read them, change them, and accept those you want.', \count($rows), 1 === \count($rows) ? 'row' : 'rows'));
-        } catch (DraftError|TableError $e) {
+            $this->addFlash(
+                'good',
+                \sprintf(
+                    '%d %s drafted at the end of the table. Read them, change them, and accept those you want.',
+                    \count($rows),
+                    1 === \count($rows) ? 'row' : 'rows',
+                ),
+            );
+        } catch (DraftError | TableError $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 

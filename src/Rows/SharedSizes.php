@@ -15,8 +15,12 @@ use Symfony\Contracts\Cache\CacheInterface;
 /** The sizes that even texts share over a project's rows, worked out once for each state of those texts and of the table. */
 final readonly class SharedSizes
 {
-    public function __construct(private TableStore $rows, private FontStore $fonts, private TemplateCodec $codec, private CacheInterface $cache)
-    {
+    public function __construct(
+        private TableStore $rows,
+        private FontStore $fonts,
+        private TemplateCodec $codec,
+        private CacheInterface $cache,
+    ) {
     }
 
     public function of(Project $project): EvenSizes
@@ -26,8 +30,29 @@ final readonly class SharedSizes
         if ([] === $even || 0 === $project->activeRows()) {
             return new EvenSizes();
         }
-        $key = 'even-'.hash('sha256', json_encode([$project->id(), $project->tableVersion(), $template->locale, array_map(static fn (Font $font): string => $font->hash(), $this->fonts->all($project->owner())), array_map($this->codec->layerToArray(...), array_values($even))], \JSON_THROW_ON_ERROR));
+        $key =
+            'even-' .
+            hash(
+                'sha256',
+                json_encode(
+                    [
+                        $project->id(),
+                        $project->tableVersion(),
+                        $template->locale,
+                        array_map(static fn (Font $font): string => $font->hash(), $this->fonts->all($project->owner())),
+                        array_map($this->codec->layerToArray(...), array_values($even)),
+                    ],
+                    \JSON_THROW_ON_ERROR,
+                ),
+            );
 
-        return $this->cache->get($key, fn (): EvenSizes => EvenSizes::of($template, $this->rows->active($project), $this->fonts->engine($project->owner())->texts));
+        return $this->cache->get(
+            $key,
+            fn (): EvenSizes => EvenSizes::of(
+                $template,
+                $this->rows->active($project),
+                $this->fonts->engine($project->owner())->texts,
+            ),
+        );
     }
 }

@@ -50,18 +50,31 @@ final readonly class SheetController
             $op = $data['op'] ?? null;
             $seen = \is_int($data['version'] ?? null) ? $data['version'] : null;
             // What touches only what it names goes into whatever the table is by now; the rest holds for the table that was seen.
-            $mark = new TableChangeMark(\in_array($op, self::ANYWHEN, true) ? null : $seen, \is_string($data['token'] ?? null) ? mb_substr($data['token'], 0, 40) : null);
+            $mark = new TableChangeMark(
+                \in_array($op, self::ANYWHEN, true) ? null : $seen,
+                \is_string($data['token'] ?? null) ? mb_substr($data['token'], 0, 40) : null,
+            );
 
             return match ($op) {
                 'undo' => $this->went($project, 'Undone', $this->store->undo($project, $seen), 'There is nothing to undo.'),
-                'redo' => $this->went($project, 'Done again', $this->store->redo($project, $seen), 'There is nothing to do again.'),
+                'redo' => $this->went(
+                    $project,
+                    'Done again',
+                    $this->store->redo($project, $seen),
+                    'There is nothing to do again.',
+                ),
                 'replace' => $this->replace($project, $data, $mark),
                 'cells' => $this->cells($project, $data, $seen, $mark),
-                default => $this->answer($project, $this->store->apply($project, EditRequest::read($data, $project->template()->locale), $mark), $seen),
+                default => $this->answer(
+                    $project,
+                    $this->store->apply($project, EditRequest::read($data, $project->template()->locale), $mark),
+                    $seen,
+                ),
             };
         } catch (StaleTable) {
             // A step back or forth that was sent again may have been made at the first time.
-            $error = \in_array($op, ['undo', 'redo'], true) ? 'The table was changed meanwhile. Here is how it is now; look before you go on.'
+            $error = \in_array($op, ['undo', 'redo'], true)
+                ? 'The table was changed meanwhile. Here is how it is now; look before you go on.'
                 : 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.';
 
             return new JsonResponse(['error' => $error, 'stale' => true] + $this->view->of($project), Response::HTTP_CONFLICT);
@@ -84,14 +97,24 @@ final readonly class SheetController
             $cells = $this->store->kitchen($project)->taste($sheet, $recipe);
         } catch (TableError $e) {
             // Nothing is wrong yet: it is being set up. Of a list that is still empty all values are without one.
-            $column = \is_array($wanted ?? null) && 'map' === ($wanted['recipe'] ?? null) && \is_string($wanted['column'] ?? null) && $sheet->has($wanted['column']) ? $wanted['column'] : null;
+            $column =
+                \is_array($wanted ?? null) &&
+                'map' === ($wanted['recipe'] ?? null) &&
+                \is_string($wanted['column'] ?? null) &&
+                $sheet->has($wanted['column'])
+                    ? $wanted['column']
+                    : null;
 
-            return new JsonResponse(['error' => $e->getMessage(), 'unmatched' => null === $column ? [] : self::unmatched(new MapValues($column, []), $sheet)]);
+            return new JsonResponse([
+                'error' => $e->getMessage(),
+                'unmatched' => null === $column ? [] : self::unmatched(new MapValues($column, []), $sheet),
+            ]);
         }
 
         return new JsonResponse([
             'cells' => \array_slice($cells, 0, self::TASTED),
-            'before' => 1 === \count($recipe->columns()) ? \array_slice($sheet->cells($recipe->columns()[0]), 0, self::TASTED) : null,
+            'before' =>
+                1 === \count($recipe->columns()) ? \array_slice($sheet->cells($recipe->columns()[0]), 0, self::TASTED) : null,
             'empty' => \count(array_filter($cells, static fn (string $cell): bool => '' === $cell)),
             'of' => \count($cells),
             'unmatched' => $recipe instanceof MapValues ? self::unmatched($recipe, $sheet) : [],
@@ -103,19 +126,44 @@ final readonly class SheetController
     {
         $found = \array_slice($recipe->unmatched($sheet), 0, self::UNMATCHED_SHOWN, true);
 
-        return array_map(static fn (int|string $value, int $count): array => [(string) $value, $count], array_keys($found), $found);
+        return array_map(
+            static fn (int|string $value, int $count): array => [(string) $value, $count],
+            array_keys($found),
+            $found,
+        );
     }
 
     /** @param array<array-key, mixed> $data */
     private function cells(Project $project, array $data, ?int $seen, TableChangeMark $mark): Response
     {
         $says = \is_string($data['says'] ?? null) ? $data['says'] : '';
-        [$diff, $refused] = $this->store->merge($project, EditRequest::cells($data['cells'] ?? null), EditRequest::cells($data['seen'] ?? null), EditRequest::rows($data['new'] ?? []), $says, $mark);
-        $told = array_map(static fn (CellConflict $one): array => [
-            'says' => $one->says(), 'id' => $one->id, 'key' => $one->key, 'now' => $one->now, 'yours' => $one->yours,
-        ], \array_slice($refused, 0, self::CONFLICTS_SHOWN));
+        [$diff, $refused] = $this->store->merge(
+            $project,
+            EditRequest::cells($data['cells'] ?? null),
+            EditRequest::cells($data['seen'] ?? null),
+            EditRequest::rows($data['new'] ?? []),
+            $says,
+            $mark,
+        );
+        $told = array_map(
+            static fn (CellConflict $one): array => [
+                'says' => $one->says(),
+                'id' => $one->id,
+                'key' => $one->key,
+                'now' => $one->now,
+                'yours' => $one->yours,
+            ],
+            \array_slice($refused, 0, self::CONFLICTS_SHOWN),
+        );
 
-        return $this->answer($project, $diff, $seen, '', ['refused' => $told, 'refusedCount' => \count($refused)], array_map(static fn (CellConflict $one): int => $one->id, $refused));
+        return $this->answer(
+            $project,
+            $diff,
+            $seen,
+            '',
+            ['refused' => $told, 'refusedCount' => \count($refused)],
+            array_map(static fn (CellConflict $one): int => $one->id, $refused),
+        );
     }
 
     /** @param array<array-key, mixed> $data */
@@ -129,7 +177,11 @@ final readonly class SheetController
         $keys = \is_array($data['keys'] ?? null) ? $data['keys'] : [];
         $ids = \is_array($data['ids'] ?? null) ? array_flip(array_filter($data['ids'], is_int(...))) : null;
         $sheet = $this->store->sheet($project);
-        $columns = array_filter($sheet->columns, static fn (Column $column): bool => null === $column->recipe && ([] === $keys || \in_array($column->key, $keys, true)));
+        $columns = array_filter(
+            $sheet->columns,
+            static fn (Column $column): bool => null === $column->recipe &&
+                ([] === $keys || \in_array($column->key, $keys, true)),
+        );
         $cells = [];
         $count = 0;
         foreach ($sheet->rows as $row) {
@@ -148,7 +200,12 @@ final readonly class SheetController
             throw new TableError("“{$find}” does not occur there.");
         }
 
-        $says = \sprintf('“%s” replaced in %s %s', mb_strimwidth($find, 0, 60, '…', 'UTF-8'), number_format($count), 1 === $count ? 'cell' : 'cells');
+        $says = \sprintf(
+            '“%s” replaced in %s %s',
+            mb_strimwidth($find, 0, 60, '…', 'UTF-8'),
+            number_format($count),
+            1 === $count ? 'cell' : 'cells',
+        );
 
         return $this->answer($project, $this->store->apply($project, new SetCells($cells, [], $says), $mark), $mark->seen);
     }
@@ -156,7 +213,9 @@ final readonly class SheetController
     /** @param array{string, SheetDiff}|null $went */
     private function went(Project $project, string $how, ?array $went, string $otherwise): Response
     {
-        return null === $went ? new JsonResponse(['error' => $otherwise], Response::HTTP_UNPROCESSABLE_ENTITY) : $this->answer($project, $went[1], null, "$how: $went[0].");
+        return null === $went
+            ? new JsonResponse(['error' => $otherwise], Response::HTTP_UNPROCESSABLE_ENTITY)
+            : $this->answer($project, $went[1], null, "$how: $went[0].");
     }
 
     /**
@@ -164,13 +223,33 @@ final readonly class SheetController
      * @param array<string, mixed> $more
      * @param list<int>            $rows that are to be shown anew besides those that changed
      */
-    private function answer(Project $project, SheetDiff $diff, ?int $seen, string $message = '', array $more = [], array $rows = []): Response
-    {
+    private function answer(
+        Project $project,
+        SheetDiff $diff,
+        ?int $seen,
+        string $message = '',
+        array $more = [],
+        array $rows = [],
+    ): Response {
         $ids = array_values(array_unique([...$diff->rowIds(), ...$rows]));
-        $all = $diff->changesOrder() || \count($ids) > self::FEW || (null !== $seen && $project->tableVersion() !== $seen + ($diff->isEmpty() ? 0 : 1));
+        $all =
+            $diff->changesOrder() ||
+            \count($ids) > self::FEW ||
+            (null !== $seen && $project->tableVersion() !== $seen + ($diff->isEmpty() ? 0 : 1));
         $view = $all ? $this->view->of($project) : $this->view->some($project, $ids);
 
-        return new JsonResponse($more + ['all' => $all, 'message' => $message, 'bar' => $this->twig->render('part/bar.html.twig', ['project' => $project, 'here' => 'Rows', 'oob' => false])] + $view);
+        return new JsonResponse(
+            $more + [
+                    'all' => $all,
+                    'message' => $message,
+                    'bar' => $this->twig->render('part/bar.html.twig', [
+                        'project' => $project,
+                        'here' => 'Rows',
+                        'oob' => false,
+                    ]),
+                ] +
+                $view,
+        );
     }
 
     /**

@@ -32,7 +32,10 @@ final class TableStore
     /** Times a change is made anew because somebody else was faster. */
     private const TRIES = 50;
 
-    /** @var array{string, int, Sheet}|null the table that was read or written last, with its project and version: large ones take long to read */
+    /**
+     * @var array{string, int, Sheet}|null the table that was read or written last, with its project and version: large
+     * ones take long to read
+     */
     private ?array $last = null;
 
     public function __construct(private readonly EntityManagerInterface $entities, private readonly Connection $connection)
@@ -59,7 +62,10 @@ final class TableStore
     /** What recipes need besides the table. */
     public function kitchen(Project $project): Kitchen
     {
-        $names = array_map(static fn (Asset $asset): string => $asset->name(), $this->entities->getRepository(Asset::class)->findBy(['project' => $project], ['name' => 'ASC']));
+        $names = array_map(
+            static fn (Asset $asset): string => $asset->name(),
+            $this->entities->getRepository(Asset::class)->findBy(['project' => $project], ['name' => 'ASC']),
+        );
 
         return new Kitchen($project->template()->locale, new PictureNames($names));
     }
@@ -86,8 +92,14 @@ final class TableStore
      *
      * @throws TableError|StaleTable
      */
-    public function merge(Project $project, array $cells, array $seen, array $new, string $says, ?TableChangeMark $mark = null): array
-    {
+    public function merge(
+        Project $project,
+        array $cells,
+        array $seen,
+        array $new,
+        string $says,
+        ?TableChangeMark $mark = null,
+    ): array {
         $refused = [];
         $diff = $this->change($project, $mark, static function (Sheet $now) use ($cells, $seen, $new, $says, &$refused): array {
             $merge = CellMerge::of($now, $cells, $seen);
@@ -146,36 +158,60 @@ final class TableStore
      */
     private function change(Project $project, ?TableChangeMark $mark, \Closure $make): SheetDiff
     {
-        return $this->made($project, $mark) ?? $this->asNow($project, $mark?->seen, function (Sheet $before) use ($project, $make, $mark): array {
-            if (null !== $made = $this->made($project, $mark)) {
-                return [$before, $made, null];
-            }
-            [$after, $says] = $make($before);
-            $after = $after->cooked($this->kitchen($project));
-            $diff = SheetDiff::between($before, $after);
-
-            return [$after, $diff, $diff->isEmpty() ? null : function (int $step) use ($project, $before, $diff, $says, $mark): int {
-                $this->connection->executeStatement('DELETE FROM table_change WHERE project_id = ? AND (step > ? OR step <= ?)', [$project->id(), $step, $step + 1 - self::KEPT]);
-                if ([] === $before->columns) {
-                    // Before the first table there is nothing to go back to.
-                    return $step;
+        return $this->made($project, $mark) ??
+            $this->asNow($project, $mark?->seen, function (Sheet $before) use ($project, $make, $mark): array {
+                if (null !== ($made = $this->made($project, $mark))) {
+                    return [$before, $made, null];
                 }
-                $this->entities->persist(new TableChange($project, $step + 1, mb_strimwidth($says, 0, 250, '…', 'UTF-8'), $diff, $mark?->token));
+                [$after, $says] = $make($before);
+                $after = $after->cooked($this->kitchen($project));
+                $diff = SheetDiff::between($before, $after);
 
-                return $step + 1;
-            }];
-        });
+                return [
+                    $after,
+                    $diff,
+                    $diff->isEmpty()
+                        ? null
+                        : function (int $step) use ($project, $before, $diff, $says, $mark): int {
+                            $this->connection->executeStatement(
+                                'DELETE FROM table_change WHERE project_id = ? AND (step > ? OR step <= ?)',
+                                [$project->id(), $step, $step + 1 - self::KEPT],
+                            );
+                            if ([] === $before->columns) {
+                                // Before the first table there is nothing to go back to.
+                                return $step;
+                            }
+                            $this->entities->persist(
+                                new TableChange(
+                                    $project,
+                                    $step + 1,
+                                    mb_strimwidth($says, 0, 250, '…', 'UTF-8'),
+                                    $diff,
+                                    $mark?->token,
+                                ),
+                            );
+
+                            return $step + 1;
+                        },
+                ];
+            });
     }
 
     /** A change that was made already: the answer to it was lost on the way or is on its way yet, and it was sent again. */
     private function made(Project $project, ?TableChangeMark $mark): ?SheetDiff
     {
-        return null === $mark?->token ? null : $this->entities->getRepository(TableChange::class)->findOneBy(['project' => $project, 'token' => $mark->token])?->diff();
+        return null === $mark?->token
+            ? null
+            : $this->entities
+                ->getRepository(TableChange::class)
+                ->findOneBy(['project' => $project, 'token' => $mark->token])
+                ?->diff();
     }
 
     /**
-     * @param int|null                                                                    $seen the version somebody made a change on that fits no other
-     * @param \Closure(Sheet): array{Sheet, SheetDiff, (\Closure(int): int)|null} $make what the table becomes, what lies between, and from the step it is at
+     * @param int|null $seen the version somebody made a change on that fits no other
+     * @param \Closure(Sheet): array{Sheet, SheetDiff, (\Closure(int): int)|null} $make what the table becomes, what
+     *   lies between, and from the step it is at
      *                                                                                  the one it comes to, where anything is to be done
      *
      * @throws StaleTable
@@ -188,7 +224,13 @@ final class TableStore
                 throw new StaleTable();
             }
             [$after, $diff, $step] = $make($before);
-            if (null === $step || $this->connection->transactional(fn (): bool => $this->isStill($project) && $this->write($project, $before, $after, $diff, $step($project->tableStep())))) {
+            if (
+                null === $step ||
+                $this->connection->transactional(
+                    fn (): bool => $this->isStill($project) &&
+                        $this->write($project, $before, $after, $diff, $step($project->tableStep())),
+                )
+            ) {
                 return $diff;
             }
             $this->last = null;
@@ -201,7 +243,11 @@ final class TableStore
     /** Claims the table for this transaction, if nobody wrote since the project was read; on any database. */
     private function isStill(Project $project): bool
     {
-        return 1 === $this->connection->executeStatement('UPDATE project SET table_version = table_version + 1 WHERE id = ? AND table_version = ?', [$project->id(), $project->tableVersion()]);
+        return 1 ===
+            $this->connection->executeStatement(
+                'UPDATE project SET table_version = table_version + 1 WHERE id = ? AND table_version = ?',
+                [$project->id(), $project->tableVersion()],
+            );
     }
 
     /** Recipes that look at something outside of the table, as at the project's pictures, run again. */
@@ -227,7 +273,13 @@ final class TableStore
      */
     public function undo(Project $project, ?int $seen = null): ?array
     {
-        return $this->step($project, $seen, 0, -1, static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->back($sheet, $locale));
+        return $this->step(
+            $project,
+            $seen,
+            0,
+            -1,
+            static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->back($sheet, $locale),
+        );
     }
 
     /**
@@ -239,7 +291,13 @@ final class TableStore
      */
     public function redo(Project $project, ?int $seen = null): ?array
     {
-        return $this->step($project, $seen, 1, 1, static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->forth($sheet, $locale));
+        return $this->step(
+            $project,
+            $seen,
+            1,
+            1,
+            static fn (SheetDiff $diff, Sheet $sheet, string $locale): Sheet => $diff->forth($sheet, $locale),
+        );
     }
 
     public function canUndo(Project $project): bool
@@ -285,14 +343,33 @@ final class TableStore
         $found = $this->steady($project, "SELECT number, cells FROM table_row WHERE project_id = ? AND $where", $values);
         $columns = $project->columns();
 
-        return array_map(static fn (array $record): Row => Row::of($columns, (int) $record['number'], self::cells($record)), $found);
+        return array_map(
+            static fn (array $record): Row => Row::of($columns, (int) $record['number'], self::cells($record)),
+            $found,
+        );
     }
 
     private function load(Project $project, int $most): Sheet
     {
-        $found = $this->steady($project, 'SELECT uid, cells, off, draft FROM table_row WHERE project_id = ? ORDER BY number LIMIT ?', [$most]);
+        $found = $this->steady(
+            $project,
+            'SELECT uid, cells, off, draft FROM table_row WHERE project_id = ? ORDER BY number LIMIT ?',
+            [$most],
+        );
 
-        return new Sheet($project->columns(), array_map(static fn (array $record): SheetRow => new SheetRow((int) $record['uid'], self::cells($record), (bool) $record['off'], (bool) $record['draft']), $found), $project->lastRowId());
+        return new Sheet(
+            $project->columns(),
+            array_map(
+                static fn (array $record): SheetRow => new SheetRow(
+                    (int) $record['uid'],
+                    self::cells($record),
+                    (bool) $record['off'],
+                    (bool) $record['draft'],
+                ),
+                $found,
+            ),
+            $project->lastRowId(),
+        );
     }
 
     /**
@@ -336,7 +413,11 @@ final class TableStore
             $says = $change?->says();
             $then = null === $change ? $before : $go($change->diff(), $before, $project->template()->locale);
 
-            return [$then, SheetDiff::between($before, $then), null === $change ? null : static fn (int $step): int => $step + $by];
+            return [
+                $then,
+                SheetDiff::between($before, $then),
+                null === $change ? null : static fn (int $step): int => $step + $by,
+            ];
         });
 
         return null === $says ? null : [$says, $diff];
@@ -353,11 +434,17 @@ final class TableStore
                 foreach ($chunk as $i => $row) {
                     array_push($values, $project->id(), $i + 1, $row->id, self::json($row), (int) $row->off, (int) $row->draft);
                 }
-                $this->connection->executeStatement('INSERT INTO table_row (project_id, number, uid, cells, off, draft) VALUES '.implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?)')), $values);
+                $this->connection->executeStatement(
+                    'INSERT INTO table_row (project_id, number, uid, cells, off, draft) VALUES ' .
+                        implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?)')),
+                    $values,
+                );
             }
         } else {
             $changed = array_flip($diff->rowIds());
-            $update = $this->connection->prepare('UPDATE table_row SET cells = ?, off = ?, draft = ? WHERE project_id = ? AND uid = ?');
+            $update = $this->connection->prepare(
+                'UPDATE table_row SET cells = ?, off = ?, draft = ? WHERE project_id = ? AND uid = ?',
+            );
             foreach ($after->rows as $row) {
                 if (isset($changed[$row->id])) {
                     foreach ([self::json($row), (int) $row->off, (int) $row->draft, $project->id(), $row->id] as $i => $value) {

@@ -18,8 +18,12 @@ final readonly class TablesOut
     /** Cells of a workbook that are written while somebody waits for the answer. */
     private const AT_ONCE_CELLS = 30_000;
 
-    public function __construct(private TableStore $tables, private TableWriter $writer, private FilesystemOperator $files, private WorkDesk $desk)
-    {
+    public function __construct(
+        private TableStore $tables,
+        private TableWriter $writer,
+        private FilesystemOperator $files,
+        private WorkDesk $desk,
+    ) {
     }
 
     public function isLarge(Project $project, string $ending): bool
@@ -47,7 +51,11 @@ final readonly class TablesOut
             }
         };
 
-        return $this->writer->write($ending, array_map(static fn (Column $column): string => $column->heading, $sheet->columns), $rows());
+        return $this->writer->write(
+            $ending,
+            array_map(static fn (Column $column): string => $column->heading, $sheet->columns),
+            $rows(),
+        );
     }
 
     /** @return string the id to ask for it by */

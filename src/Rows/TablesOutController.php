@@ -28,8 +28,16 @@ final class TablesOutController extends AbstractController
     public function write(Project $project, string $ending): Response
     {
         return $this->out->isLarge($project, $ending)
-            ? $this->redirectToRoute('rows_written', ['project' => $project->id(), 'file' => $this->out->ask($project, $ending)], Response::HTTP_SEE_OTHER)
-            : Attachment::file($this->out->write($project, $ending), self::name($project, $ending), TableWriter::TYPES[$ending]);
+            ? $this->redirectToRoute(
+                'rows_written',
+                ['project' => $project->id(), 'file' => $this->out->ask($project, $ending)],
+                Response::HTTP_SEE_OTHER,
+            )
+            : Attachment::file(
+                $this->out->write($project, $ending),
+                self::name($project, $ending),
+                TableWriter::TYPES[$ending],
+            );
     }
 
     #[Route('/written/{file}', name: 'rows_written', methods: ['GET'])]
@@ -54,14 +62,21 @@ final class TablesOutController extends AbstractController
         $here = ['project' => $project->id(), 'file' => $file];
         $job = $this->out->find($project, $file);
         if (true === $job?->isUnderWay()) {
-            return $this->render('part/meter.html.twig', ['progress' => Progress::of($job), 'address' => $this->generateUrl('rows_written_progress', $here), 'what' => 'rows written', 'timed' => false]);
+            return $this->render('part/meter.html.twig', [
+                'progress' => Progress::of($job),
+                'address' => $this->generateUrl('rows_written_progress', $here),
+                'what' => 'rows written',
+                'timed' => false,
+            ]);
         }
         $done = JobState::Done === $job?->state();
         if (null !== $job && !$done) {
             $this->addFlash('bad', $job->error());
         }
 
-        return new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl($done ? 'rows_written' : 'rows', $done ? $here : ['project' => $project->id()])]);
+        return new Response('', Response::HTTP_OK, [
+            'HX-Redirect' => $this->generateUrl($done ? 'rows_written' : 'rows', $done ? $here : ['project' => $project->id()]),
+        ]);
     }
 
     #[Route('/written/{file}/get', name: 'rows_written_get', methods: ['GET'])]
@@ -73,13 +88,17 @@ final class TablesOutController extends AbstractController
         }
         $stream = $this->out->stream($job);
 
-        return new StreamedResponse(static function () use ($stream): void {
-            fpassthru($stream);
-        }, Response::HTTP_OK, [
-            'Content-Type' => TableWriter::TYPES[$job->text('ending')],
-            'Content-Length' => (string) $this->out->bytes($job),
-            'Content-Disposition' => Attachment::header(self::name($project, $job->text('ending'))),
-        ]);
+        return new StreamedResponse(
+            static function () use ($stream): void {
+                fpassthru($stream);
+            },
+            Response::HTTP_OK,
+            [
+                'Content-Type' => TableWriter::TYPES[$job->text('ending')],
+                'Content-Length' => (string) $this->out->bytes($job),
+                'Content-Disposition' => Attachment::header(self::name($project, $job->text('ending'))),
+            ],
+        );
     }
 
     #[Route('/written/{file}', name: 'rows_written_stop', methods: ['POST'])]
@@ -100,6 +119,6 @@ final class TablesOutController extends AbstractController
 
     private static function name(Project $project, string $ending): string
     {
-        return (FileNames::safe($project->name()) ?: 'rows').".$ending";
+        return (FileNames::safe($project->name()) ?: 'rows') . ".$ending";
     }
 }

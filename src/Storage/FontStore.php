@@ -18,8 +18,11 @@ final readonly class FontStore
 {
     public const LICENCE_LETTERS = 2_000;
 
-    public function __construct(private EntityManagerInterface $entities, private FilesystemOperator $files, private Engines $engines)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private FilesystemOperator $files,
+        private Engines $engines,
+    ) {
     }
 
     /** @param string $note what its owner says about the licence */
@@ -43,7 +46,9 @@ final readonly class FontStore
     /** @return list<Font> */
     public function all(Member $owner): array
     {
-        return $this->entities->getRepository(Font::class)->findBy(['owner' => $owner], ['family' => 'ASC', 'weight' => 'ASC', 'italic' => 'ASC']);
+        return $this->entities
+            ->getRepository(Font::class)
+            ->findBy(['owner' => $owner], ['family' => 'ASC', 'weight' => 'ASC', 'italic' => 'ASC']);
     }
 
     public function bytes(Font $font): string
@@ -60,6 +65,18 @@ final readonly class FontStore
     /** Layout with the fonts that ship and this member's own. */
     public function engine(Member $owner): Engine
     {
-        return $this->engines->withFiles(array_map(fn (Font $font): OwnFont => new OwnFont($font->family(), $font->weight(), $font->isItalic(), $font->hash(), $font->ending(), fn (): string => $this->bytes($font)), $this->all($owner)));
+        return $this->engines->withFiles(
+            array_map(
+                fn (Font $font): OwnFont => new OwnFont(
+                    $font->family(),
+                    $font->weight(),
+                    $font->isItalic(),
+                    $font->hash(),
+                    $font->ending(),
+                    fn (): string => $this->bytes($font),
+                ),
+                $this->all($owner),
+            ),
+        );
     }
 }

@@ -30,7 +30,13 @@ final readonly class LocalCopy
             $from = $this->files->readStream($path);
             $to = fopen($local, 'w');
             $copied = false === $to ? false : stream_copy_to_stream($from, $to);
-            if (false === $to || false === $copied || !fflush($to) || !fclose($to) || $copied !== $this->files->fileSize($path)) {
+            if (
+                false === $to ||
+                false === $copied ||
+                !fflush($to) ||
+                !fclose($to) ||
+                $copied !== $this->files->fileSize($path)
+            ) {
                 throw new NoRoom('There is no room for a copy of a file.');
             }
 

@@ -16,8 +16,9 @@ use Morphea\App\Work\WorkDesk;
 use Symfony\Component\HttpFoundation\Request;
 
 /**
- * Pictures that people send, into a project: those that can be used come in, what is wrong with the others is told. Few come in at once; of many a worker takes
- * care, and they can be watched and stopped. Recipes that look for pictures run again.
+ * Pictures that people send, into a project: those that can be used come in, what is wrong with the others is told. Few
+ * come in at once; of many a worker takes care, and they can be watched and stopped. Recipes that look for pictures run
+ * again.
  */
 final readonly class PictureIntake
 {
@@ -26,8 +27,13 @@ final readonly class PictureIntake
     private const AT_ONCE_BYTES = 8_000_000;
     private const AT_ONCE_FILES = 20;
 
-    public function __construct(private PictureUpload $upload, private PictureStore $pictures, private TableStore $tables, private FilesystemOperator $files, private WorkDesk $desk)
-    {
+    public function __construct(
+        private PictureUpload $upload,
+        private PictureStore $pictures,
+        private TableStore $tables,
+        private FilesystemOperator $files,
+        private WorkDesk $desk,
+    ) {
     }
 
     /** @param bool $now whatever it takes: who sends them one by one waits for each */
@@ -45,7 +51,7 @@ final readonly class PictureIntake
         $names = [];
         foreach ($uploads as $upload) {
             foreach ($this->one($project, $upload->path, $upload->name) as [$name, $sentence]) {
-                null === $name ? $told[] = (string) $sentence : $names[$name] = true;
+                null === $name ? ($told[] = (string) $sentence) : ($names[$name] = true);
             }
         }
         $this->tables->recook($project);
@@ -80,7 +86,9 @@ final readonly class PictureIntake
     {
         try {
             foreach ($this->upload->read($path, $name) as $read) {
-                yield $read instanceof UploadError ? [null, $read->getMessage()] : [$this->pictures->add($project, $read), null];
+                yield $read instanceof UploadError
+                    ? [null, $read->getMessage()]
+                    : [$this->pictures->add($project, $read), null];
             }
         } catch (UploadError $e) {
             yield [null, $e->getMessage()];

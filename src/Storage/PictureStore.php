@@ -23,8 +23,12 @@ final readonly class PictureStore
     /** Pixels of the longer side of a thumbnail. */
     public const SMALL = 320;
 
-    public function __construct(private EntityManagerInterface $entities, private FilesystemOperator $files, private UrlGeneratorInterface $urls, private Raster $raster)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private FilesystemOperator $files,
+        private UrlGeneratorInterface $urls,
+        private Raster $raster,
+    ) {
     }
 
     public const FOLDER = 'pictures';
@@ -43,20 +47,41 @@ final readonly class PictureStore
         // Written again where it is there already: what was written lately is not tidied away.
         $this->files->write(Asset::pathOf($hash), $picture->bytes);
 
-        return new KeptPicture($picture->name, $picture->mime, $hash, \strlen($picture->bytes), $picture->width, $picture->height, $picture->focusX, $picture->focusY);
+        return new KeptPicture(
+            $picture->name,
+            $picture->mime,
+            $hash,
+            \strlen($picture->bytes),
+            $picture->width,
+            $picture->height,
+            $picture->focusX,
+            $picture->focusY,
+        );
     }
 
     /** @return string the name it got: another file of that name already there keeps its own; identical files are kept once */
     public function attach(Project $project, KeptPicture $picture): string
     {
         $name = $picture->name;
-        for ($n = 2; null !== $there = $this->find($project, $name); ++$n) {
+        for ($n = 2; null !== ($there = $this->find($project, $name)); ++$n) {
             if ($there->hash() === $picture->hash) {
                 return $name;
             }
-            $name = pathinfo($picture->name, \PATHINFO_FILENAME)."-$n.".pathinfo($picture->name, \PATHINFO_EXTENSION);
+            $name = pathinfo($picture->name, \PATHINFO_FILENAME) . "-$n." . pathinfo($picture->name, \PATHINFO_EXTENSION);
         }
-        $this->entities->persist(new Asset($project, $name, $picture->mime, $picture->hash, $picture->bytes, $picture->width, $picture->height, $picture->focusX, $picture->focusY));
+        $this->entities->persist(
+            new Asset(
+                $project,
+                $name,
+                $picture->mime,
+                $picture->hash,
+                $picture->bytes,
+                $picture->width,
+                $picture->height,
+                $picture->focusX,
+                $picture->focusY,
+            ),
+        );
         $this->entities->flush();
         $this->changed($project);
 
@@ -92,7 +117,9 @@ final readonly class PictureStore
 
     private function changed(Project $project): void
     {
-        $this->entities->createQuery('UPDATE '.Project::class.' p SET p.pictureVersion = p.pictureVersion + 1 WHERE p.id = :id')->execute(['id' => $project->id()]);
+        $this->entities
+            ->createQuery('UPDATE ' . Project::class . ' p SET p.pictureVersion = p.pictureVersion + 1 WHERE p.id = :id')
+            ->execute(['id' => $project->id()]);
     }
 
     public function bytes(Asset $asset): string
@@ -115,14 +142,26 @@ final readonly class PictureStore
     /** Bytes of all pictures of a project. */
     public function size(Project $project): int
     {
-        return (int) $this->entities->createQuery('SELECT COALESCE(SUM(a.bytes), 0) FROM '.Asset::class.' a WHERE a.project = :project')->setParameter('project', $project)->getSingleScalarResult();
+        return (int) $this->entities
+            ->createQuery('SELECT COALESCE(SUM(a.bytes), 0) FROM ' . Asset::class . ' a WHERE a.project = :project')
+            ->setParameter('project', $project)
+            ->getSingleScalarResult();
     }
 
     /** All pictures of a project into another of the same member: they share the bytes. */
     public function copy(Project $from, Project $to): void
     {
         foreach ($this->all($from) as $asset) {
-            $copy = new Asset($to, $asset->name(), $asset->mime(), $asset->hash(), $asset->bytes(), $asset->width(), $asset->height(), ...$asset->foundFocus());
+            $copy = new Asset(
+                $to,
+                $asset->name(),
+                $asset->mime(),
+                $asset->hash(),
+                $asset->bytes(),
+                $asset->width(),
+                $asset->height(),
+                ...$asset->foundFocus(),
+            );
             if ($asset->isFocusSet()) {
                 $copy->setFocus(...$asset->focus());
             }
@@ -134,7 +173,14 @@ final readonly class PictureStore
     /** As a checked file again, to go into another project or a file. */
     public function file(Asset $asset): PictureFile
     {
-        return new PictureFile($asset->name(), $asset->mime(), $this->bytes($asset), $asset->width(), $asset->height(), ...$asset->focus());
+        return new PictureFile(
+            $asset->name(),
+            $asset->mime(),
+            $this->bytes($asset),
+            $asset->width(),
+            $asset->height(),
+            ...$asset->focus(),
+        );
     }
 
     /** In other colours; made once and kept. */
@@ -142,31 +188,56 @@ final readonly class PictureStore
     {
         $key = Tone::Tint === $look->tone ? strtolower(substr($look->tint, 1)) : $look->tone->value;
 
-        return $look->tones() && !$asset->isDrawing() ? $this->made("{$asset->path()}.$key", fn (): string => $this->raster->toned($this->bytes($asset), $asset->mime(), $look)) : $this->bytes($asset);
+        return $look->tones() && !$asset->isDrawing()
+            ? $this->made(
+                "{$asset->path()}.$key",
+                fn (): string => $this->raster->toned($this->bytes($asset), $asset->mime(), $look),
+            )
+            : $this->bytes($asset);
     }
 
     /** Small, for lists; made once and kept. Drawings stay as they are. */
     public function small(Asset $asset): string
     {
-        return $asset->isDrawing() || max($asset->width(), $asset->height()) <= self::SMALL ? $this->bytes($asset)
-            : $this->made("{$asset->path()}.small", fn (): string => $this->raster->small($this->bytes($asset), $asset->mime(), self::SMALL));
+        return $asset->isDrawing() || max($asset->width(), $asset->height()) <= self::SMALL
+            ? $this->bytes($asset)
+            : $this->made(
+                "{$asset->path()}.small",
+                fn (): string => $this->raster->small($this->bytes($asset), $asset->mime(), self::SMALL),
+            );
     }
 
     /** Pictures by their address, for pages. */
     public function linked(Project $project): PictureSet
     {
-        return $this->set($project, fn (Asset $asset, PictureLook $look): Picture => Picture::raster(
-            $this->urls->generate('picture', ['project' => $project->id(), 'name' => $asset->name()] + ($look->tones() ? ['tone' => $look->tone->value, 'tint' => substr($look->tint, 1)] : [])),
-            $asset->width(),
-            $asset->height(),
-            ...$asset->focus(),
-        ));
+        return $this->set(
+            $project,
+            fn (Asset $asset, PictureLook $look): Picture => Picture::raster(
+                $this->urls->generate(
+                    'picture',
+                    ['project' => $project->id(), 'name' => $asset->name()] +
+                        ($look->tones() ? ['tone' => $look->tone->value, 'tint' => substr($look->tint, 1)] : []),
+                ),
+                $asset->width(),
+                $asset->height(),
+                ...$asset->focus(),
+            ),
+        );
     }
 
     /** Pictures with their bytes inside, for files that stand alone. */
     public function embedded(Project $project): PictureSet
     {
-        return $this->set($project, fn (Asset $asset, PictureLook $look): Picture => PictureSet::embedded($asset->mime(), $this->toned($asset, $look), $asset->width(), $asset->height(), ...$asset->focus()));
+        return $this->set(
+            $project,
+            fn (Asset $asset, PictureLook $look): Picture => PictureSet::embedded(
+                $asset->mime(),
+                $this->toned($asset, $look),
+                $asset->width(),
+                $asset->height(),
+                ...$asset->focus(),
+            ),
+        );
     }
 
     /** @param \Closure(Asset, PictureLook): Picture $raster */
@@ -177,8 +248,18 @@ final readonly class PictureStore
 
             return match (true) {
                 // What has no size cannot be drawn by anybody.
-                null === $asset, !is_finite($asset->width()), !is_finite($asset->height()), min($asset->width(), $asset->height()) <= 0 => null,
-                $asset->isDrawing() => PictureSet::vector($this->bytes($asset), $look, $asset->width(), $asset->height(), ...$asset->focus()),
+                null === $asset,
+                !is_finite($asset->width()),
+                !is_finite($asset->height()),
+                min($asset->width(), $asset->height()) <= 0
+                    => null,
+                $asset->isDrawing() => PictureSet::vector(
+                    $this->bytes($asset),
+                    $look,
+                    $asset->width(),
+                    $asset->height(),
+                    ...$asset->focus(),
+                ),
                 default => $raster($asset, $look),
             };
         }, fn (): array => array_map(static fn (Asset $asset): string => $asset->name(), $this->all($project)));

@@ -25,7 +25,10 @@ final class SqliteMiddleware implements Middleware
                 }
                 // Somebody waits for a page, nobody for a worker.
                 $patience = 'cli' === \PHP_SAPI ? 60_000 : 10_000;
-                foreach (["busy_timeout = $patience", 'journal_mode = WAL', 'synchronous = NORMAL', 'foreign_keys = ON'] as $pragma) {
+                foreach (
+                    ["busy_timeout = $patience", 'journal_mode = WAL', 'synchronous = NORMAL', 'foreign_keys = ON']
+                    as $pragma
+                ) {
                     $connection->exec("PRAGMA $pragma");
                 }
 

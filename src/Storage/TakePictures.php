@@ -14,8 +14,12 @@ use Morphea\App\Work\Task;
 /** Brings many pictures in, in the background. A picture that is here is not brought twice. */
 final readonly class TakePictures implements Task
 {
-    public function __construct(private PictureIntake $intake, private TableStore $tables, private FilesystemOperator $files, private LocalCopy $local)
-    {
+    public function __construct(
+        private PictureIntake $intake,
+        private TableStore $tables,
+        private FilesystemOperator $files,
+        private LocalCopy $local,
+    ) {
     }
 
     public static function kind(): string
@@ -31,9 +35,16 @@ final readonly class TakePictures implements Task
         $done = 0;
         try {
             foreach ($job->texts('names') as $i => $name) {
-                $this->local->of("{$job->folder()}/$i", function (string $path) use ($project, $name, $report, &$names, &$told, &$done): void {
+                $this->local->of("{$job->folder()}/$i", function (string $path) use (
+                    $project,
+                    $name,
+                    $report,
+                    &$names,
+                    &$told,
+                    &$done,
+                ): void {
                     foreach ($this->intake->one($project, $path, $name) as [$in, $sentence]) {
-                        null === $in ? $told[] = (string) $sentence : $names[$in] = true;
+                        null === $in ? ($told[] = (string) $sentence) : ($names[$in] = true);
                         $report->done(++$done);
                     }
                 });

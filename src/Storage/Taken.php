@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Storage;
 
-/** What came of pictures that were sent: those that came in and what is wrong with others; or, of a large upload, the id to ask for it by. */
+/**
+ * What came of pictures that were sent: those that came in and what is wrong with others; or, of a large upload, the id
+ * to ask for it by.
+ */
 final readonly class Taken
 {
     /**

@@ -8,7 +8,10 @@ use League\Flysystem\Config;
 use League\Flysystem\Local\LocalFilesystemAdapter;
 use League\Flysystem\UnableToWriteFile;
 
-/** Files in a folder, each there whole or not at all: written under another name and moved, so that nobody ever reads half of one, whatever is killed or full. */
+/**
+ * Files in a folder, each there whole or not at all: written under another name and moved, so that nobody ever reads
+ * half of one, whatever is killed or full.
+ */
 final class WholeFiles extends LocalFilesystemAdapter
 {
     /** Where files lie that are not whole yet. What is left here was being written when something was killed. */
@@ -39,7 +42,7 @@ final class WholeFiles extends LocalFilesystemAdapter
     /** @param \Closure(string): int $write to a path; answers with the bytes there should be */
     private function whole(string $path, Config $config, \Closure $write): void
     {
-        $new = self::INCOMING.'/'.bin2hex(random_bytes(12));
+        $new = self::INCOMING . '/' . bin2hex(random_bytes(12));
         try {
             $bytes = $write($new);
             $size = $this->fileSize($new)->fileSize();

@@ -22,6 +22,10 @@ final readonly class Attachment
 
     public static function header(string $name): string
     {
-        return HeaderUtils::makeDisposition('attachment', $name, FileNames::safe((string) preg_replace('/[^\x20-\x7E]|%/', '_', $name)));
+        return HeaderUtils::makeDisposition(
+            'attachment',
+            $name,
+            FileNames::safe((string) preg_replace('/[^\x20-\x7E]|%/', '_', $name)),
+        );
     }
 }

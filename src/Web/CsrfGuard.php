@@ -29,9 +29,13 @@ final readonly class CsrfGuard
         $id = str_starts_with($route, 'sign_') && 'sign_out' !== $route ? 'sign' : 'form';
         $fields = $request->request->all();
         $form = $fields['sign_up_form'] ?? [];
-        $token = $request->headers->get('X-CSRF-Token') ?? $fields['_token'] ?? (\is_array($form) ? $form['_token'] ?? null : null);
+        $token =
+            $request->headers->get('X-CSRF-Token') ??
+            ($fields['_token'] ?? (\is_array($form) ? $form['_token'] ?? null : null));
         if (!\is_string($token) || !$this->tokens->isTokenValid(new CsrfToken($id, $token))) {
-            throw new AccessDeniedHttpException('This page was open for too long. Load it again and repeat the last step; nothing was changed.');
+            throw new AccessDeniedHttpException(
+                'This page was open for too long. Load it again and repeat the last step; nothing was changed.',
+            );
         }
     }
 }

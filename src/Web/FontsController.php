@@ -22,8 +22,13 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 #[Route(methods: ['GET'])]
 final readonly class FontsController
 {
-    public function __construct(private FontBook $fonts, private FontStore $store, private Packages $assets, private UrlGeneratorInterface $urls, private string $projectDir)
-    {
+    public function __construct(
+        private FontBook $fonts,
+        private FontStore $store,
+        private Packages $assets,
+        private UrlGeneratorInterface $urls,
+        private string $projectDir,
+    ) {
     }
 
     #[Route('/sign-fonts.css', name: 'fonts')]
@@ -44,7 +49,12 @@ final readonly class FontsController
     {
         $css = '';
         foreach ($this->store->all($member) as $font) {
-            $css .= self::rule(FontSetup::alias($font->hash()), $font->weight(), $font->isItalic(), \sprintf('url("%s")', $this->urls->generate('own_font', ['hash' => $font->hash()])));
+            $css .= self::rule(
+                FontSetup::alias($font->hash()),
+                $font->weight(),
+                $font->isItalic(),
+                \sprintf('url("%s")', $this->urls->generate('own_font', ['hash' => $font->hash()])),
+            );
         }
 
         return self::css($css)->setPrivate();
@@ -55,7 +65,7 @@ final readonly class FontsController
     {
         $mine = array_filter($this->store->all($member), static fn (Font $font): bool => $font->hash() === $hash);
         $font = array_shift($mine) ?? throw new NotFoundHttpException('There is no such font.');
-        $response = new Response(headers: ['Content-Type' => 'font/'.$font->ending()]);
+        $response = new Response(headers: ['Content-Type' => 'font/' . $font->ending()]);
         $response->setEtag($font->hash())->setPrivate()->setMaxAge(86_400);
         if (!$response->isNotModified($request)) {
             $response->setContent($this->store->bytes($font));
@@ -66,14 +76,20 @@ final readonly class FontsController
 
     private function source(FontFace $face): string
     {
-        return str_starts_with($face->path, $this->projectDir.'/fonts/')
+        return str_starts_with($face->path, $this->projectDir . '/fonts/')
             ? \sprintf('url("%s")', $this->assets->getUrl(substr($face->path, \strlen($this->projectDir) + 1)))
             : \sprintf('local("%s")', $face->family);
     }
 
     private static function rule(string $family, int $weight, bool $italic, string $source): string
     {
-        return \sprintf("@font-face{font-family:\"%s\";font-weight:%d;font-style:%s;font-display:block;src:%s}\n", $family, $weight, $italic ? 'italic' : 'normal', $source);
+        return \sprintf(
+            "@font-face{font-family:\"%s\";font-weight:%d;font-style:%s;font-display:block;src:%s}\n",
+            $family,
+            $weight,
+            $italic ? 'italic' : 'normal',
+            $source,
+        );
     }
 
     private static function css(string $css): Response

@@ -39,13 +39,18 @@ final readonly class OwnedResolver implements ValueResolverInterface
     {
         $member = $this->security->getUser();
 
-        return ($member instanceof Member ? $this->entities->getRepository(Project::class)->findOneBy(['id' => $request->attributes->getString('project'), 'owner' => $member]) : null)
-            ?? throw new NotFoundHttpException('There is no such project.');
+        return ($member instanceof Member
+            ? $this->entities
+                ->getRepository(Project::class)
+                ->findOneBy(['id' => $request->attributes->getString('project'), 'owner' => $member])
+            : null) ?? throw new NotFoundHttpException('There is no such project.');
     }
 
     private function run(Request $request): Run
     {
-        return $this->entities->getRepository(Run::class)->findOneBy(['id' => $request->attributes->getString('run'), 'project' => $this->project($request)])
-            ?? throw new NotFoundHttpException('There is no such run.');
+        return $this->entities
+            ->getRepository(Run::class)
+            ->findOneBy(['id' => $request->attributes->getString('run'), 'project' => $this->project($request)]) ??
+            throw new NotFoundHttpException('There is no such run.');
     }
 }

@@ -26,9 +26,18 @@ final readonly class PictureController
     public function full(Project $project, string $name, Request $request): Response
     {
         $tint = $request->query->getString('tint');
-        $look = new PictureLook(Tone::tryFrom($request->query->getString('tone')) ?? Tone::AsItIs, 1 === preg_match('/^[0-9A-Fa-f]{6}$/', $tint) ? "#$tint" : '#17211E');
+        $look = new PictureLook(
+            Tone::tryFrom($request->query->getString('tone')) ?? Tone::AsItIs,
+            1 === preg_match('/^[0-9A-Fa-f]{6}$/', $tint) ? "#$tint" : '#17211E',
+        );
 
-        return $this->answer($project, $name, $request, "{$look->tone->value}-$look->tint", fn (Asset $asset): string => $this->pictures->toned($asset, $look));
+        return $this->answer(
+            $project,
+            $name,
+            $request,
+            "{$look->tone->value}-$look->tint",
+            fn (Asset $asset): string => $this->pictures->toned($asset, $look),
+        );
     }
 
     #[Route('/small/{name}', name: 'picture_small')]
@@ -41,8 +50,16 @@ final readonly class PictureController
     private function answer(Project $project, string $name, Request $request, string $kind, \Closure $bytes): Response
     {
         $asset = $this->pictures->find($project, $name) ?? throw new NotFoundHttpException('There is no such picture.');
-        $response = new Response(headers: ['Content-Type' => $asset->mime(), 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox"]);
-        $response->setEtag("{$asset->hash()}-$kind")->setPrivate()->setMaxAge(600);
+        $response = new Response(
+            headers: [
+                'Content-Type' => $asset->mime(),
+                'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox",
+            ],
+        );
+        $response
+            ->setEtag("{$asset->hash()}-$kind")
+            ->setPrivate()
+            ->setMaxAge(600);
         if (!$response->isNotModified($request)) {
             $response->setContent($bytes($asset));
         }

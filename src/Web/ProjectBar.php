@@ -16,8 +16,11 @@ use Twig\Attribute\AsTwigFunction;
 /** What the bar of a project says: the stations in the order of the work, and the one next step. */
 final readonly class ProjectBar
 {
-    public function __construct(private EntityManagerInterface $entities, private PieceStore $pieces, private UrlGeneratorInterface $urls)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private PieceStore $pieces,
+        private UrlGeneratorInterface $urls,
+    ) {
     }
 
     /** @return list<Station> */
@@ -29,10 +32,22 @@ final readonly class ProjectBar
         [$press, $tone] = $this->press($project);
 
         return [
-            0 === $project->rowCount() ? new Station('Compose', 'compose', \count($project->template()->layers()).' layers', 'quiet')
-                : (0 === $unlinked ? new Station('Compose', 'compose', 'all linked', 'ok') : new Station('Compose', 'compose', "$unlinked not linked", 'look')),
-            0 === $project->rowCount() ? new Station('Rows', 'rows', 'no rows yet', 'look')
-                : new Station('Rows', 'rows', \sprintf('%s %s, ', number_format($project->rowCount()), 1 === $project->rowCount() ? 'row' : 'rows').($project->activeRows() < $project->rowCount() ? number_format($project->rowCount() - $project->activeRows()).' not made' : $columns.(1 === $columns ? ' column' : ' columns')), 'quiet'),
+            0 === $project->rowCount()
+                ? new Station('Compose', 'compose', \count($project->template()->layers()) . ' layers', 'quiet')
+                : (0 === $unlinked
+                    ? new Station('Compose', 'compose', 'all linked', 'ok')
+                    : new Station('Compose', 'compose', "$unlinked not linked", 'look')),
+            0 === $project->rowCount()
+                ? new Station('Rows', 'rows', 'no rows yet', 'look')
+                : new Station(
+                    'Rows',
+                    'rows',
+                    \sprintf('%s %s, ', number_format($project->rowCount()), 1 === $project->rowCount() ? 'row' : 'rows') .
+                        ($project->activeRows() < $project->rowCount()
+                            ? number_format($project->rowCount() - $project->activeRows()) . ' not made'
+                            : $columns . (1 === $columns ? ' column' : ' columns')),
+                    'quiet',
+                ),
             new Station('Press', 'press', $press, $tone),
         ];
     }
@@ -46,8 +61,24 @@ final readonly class ProjectBar
 
         return match (true) {
             0 === $project->rowCount() => ['words' => 'Bring the rows', 'url' => $this->urls->generate('rows', $id)],
-            [] !== $unlinked => ['words' => 1 === \count($unlinked) ? 'Link 1 placeholder' : 'Link '.\count($unlinked).' placeholders', 'url' => $this->urls->generate('compose', $id + array_filter(['side' => $project->template()->sideOf($unlinked[0]->id)]) + ['layer' => $unlinked[0]->id])],
-            default => ['words' => \sprintf('Make %s %s', number_format($project->activeRows()), 1 === $project->activeRows() ? 'piece' : 'pieces'), 'url' => $this->urls->generate('press', $id)],
+            [] !== $unlinked => [
+                'words' => 1 === \count($unlinked) ? 'Link 1 placeholder' : 'Link ' . \count($unlinked) . ' placeholders',
+                'url' => $this->urls->generate(
+                    'compose',
+                    $id +
+                        array_filter(['side' => $project->template()->sideOf($unlinked[0]->id)]) + [
+                            'layer' => $unlinked[0]->id,
+                        ],
+                ),
+            ],
+            default => [
+                'words' => \sprintf(
+                    'Make %s %s',
+                    number_format($project->activeRows()),
+                    1 === $project->activeRows() ? 'piece' : 'pieces',
+                ),
+                'url' => $this->urls->generate('press', $id),
+            ],
         };
     }
 
@@ -56,7 +87,14 @@ final readonly class ProjectBar
     {
         $keys = array_map(static fn ($column): string => $column->key, $project->columns());
 
-        return 0 === $project->rowCount() ? [] : array_values(array_filter($project->template()->placeholders(), static fn (Layer $layer): bool => [] !== array_diff($layer->columns(), $keys)));
+        return 0 === $project->rowCount()
+            ? []
+            : array_values(
+                array_filter(
+                    $project->template()->placeholders(),
+                    static fn (Layer $layer): bool => [] !== array_diff($layer->columns(), $keys),
+                ),
+            );
     }
 
     /** @return array{string, string} */

@@ -26,7 +26,12 @@ final class SecurityHeaders implements ResetInterface
     {
         $headers = $event->getResponse()->headers;
         if (!$headers->has('Content-Security-Policy')) {
-            $headers->set('Content-Security-Policy', "default-src 'none'; script-src 'self' 'nonce-{$this->nonce()}'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'");
+            $headers->set(
+                'Content-Security-Policy',
+                "default-src 'none'; script-src 'self' 'nonce-{$this->nonce()}'; style-src 'self' 'unsafe-inline'; " .
+                "img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; " .
+                "frame-ancestors 'none'",
+            );
         }
         $headers->set('X-Content-Type-Options', 'nosniff');
         $headers->set('Referrer-Policy', 'same-origin');

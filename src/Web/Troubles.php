@@ -15,7 +15,10 @@ use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 
-/** What the machine cannot do at the moment, with a full disk or a database that does not answer, is said in words; scripts get the words alone. The log has the true cause. */
+/**
+ * What the machine cannot do at the moment, with a full disk or a database that does not answer, is said in words;
+ * scripts get the words alone. The log has the true cause.
+ */
 #[AsEventListener(priority: 20)]
 final readonly class Troubles
 {
@@ -29,7 +32,11 @@ final readonly class Troubles
     {
         $words = self::words($event->getThrowable());
         if (null !== $words) {
-            $this->logger->error('Asked for {address}: {cause}', ['address' => $event->getRequest()->getPathInfo(), 'cause' => self::root($event->getThrowable()), 'exception' => $event->getThrowable()]);
+            $this->logger->error('Asked for {address}: {cause}', [
+                'address' => $event->getRequest()->getPathInfo(),
+                'cause' => self::root($event->getThrowable()),
+                'exception' => $event->getThrowable(),
+            ]);
             $event->setThrowable(new ServiceUnavailableHttpException(self::RETRY_SECONDS, $words, $event->getThrowable()));
         }
         $told = $event->getThrowable();
@@ -45,7 +52,10 @@ final readonly class Troubles
             if ($cause instanceof NoRoom || $cause instanceof UnableToWriteFile || NoRoom::told($cause->getMessage())) {
                 return 'There is no room left on the server. Nothing was changed; try it again later, or tell whoever runs it.';
             }
-            if ($cause instanceof DatabaseException && 1 === preg_match('/database (table )?is (locked|busy)|deadlock|lock wait/i', $cause->getMessage())) {
+            if (
+                $cause instanceof DatabaseException &&
+                1 === preg_match('/database (table )?is (locked|busy)|deadlock|lock wait/i', $cause->getMessage())
+            ) {
                 return 'The database is busy and did not take it. Nothing was changed; try it again in a moment.';
             }
             if ($cause instanceof StaleTable) {

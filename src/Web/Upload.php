@@ -19,7 +19,7 @@ final readonly class Upload
     public static function from(Request $request, string $field): self
     {
         $file = $request->files->get($field);
-        if (!$file instanceof UploadedFile) {
+        if (!($file instanceof UploadedFile)) {
             throw self::none($request);
         }
 
@@ -34,7 +34,9 @@ final readonly class Upload
     public static function many(Request $request, string $field): array
     {
         $files = $request->files->get($field);
-        $files = array_values(array_filter(\is_array($files) ? $files : [], static fn (mixed $file): bool => $file instanceof UploadedFile));
+        $files = array_values(
+            array_filter(\is_array($files) ? $files : [], static fn (mixed $file): bool => $file instanceof UploadedFile),
+        );
         $whole = [];
         $told = [] === $files ? [self::none($request)->getMessage()] : [];
         foreach ($files as $file) {
@@ -53,15 +55,23 @@ final readonly class Upload
         // PHP drops a request whole that is larger than post_max_size.
         $large = (int) $request->headers->get('Content-Length', '0') > 1_000_000;
 
-        return new UploadError($large ? 'This is larger than the server takes at once. Nothing was changed.' : 'No file was chosen.');
+        return new UploadError(
+            $large ? 'This is larger than the server takes at once. Nothing was changed.' : 'No file was chosen.',
+        );
     }
 
     private static function whole(UploadedFile $file): self
     {
         if (!$file->isValid()) {
-            throw new UploadError(\in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
-                ? \sprintf('“%s” is larger than this server takes (%s).', $file->getClientOriginalName(), \ini_get('upload_max_filesize'))
-                : \sprintf('“%s” did not arrive whole. Send it again.', $file->getClientOriginalName()));
+            throw new UploadError(
+                \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
+                    ? \sprintf(
+                        '“%s” is larger than this server takes (%s).',
+                        $file->getClientOriginalName(),
+                        \ini_get('upload_max_filesize'),
+                    )
+                    : \sprintf('“%s” did not arrive whole. Send it again.', $file->getClientOriginalName()),
+            );
         }
 
         return new self($file->getPathname(), $file->getClientOriginalName());

@@ -11,7 +11,10 @@ use Morphea\App\Import\UploadError;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
-/** Does long work of every kind: counts the tries, gives up what workers die over, notes what came of it, and cleans up what nobody wants any more. */
+/**
+ * Does long work of every kind: counts the tries, gives up what workers die over, notes what came of it, and cleans up
+ * what nobody wants any more.
+ */
 #[AsMessageHandler]
 final readonly class DoWorkHandler
 {
@@ -23,8 +26,7 @@ final readonly class DoWorkHandler
         private EntityManagerInterface $entities,
         private WorkDesk $desk,
         private FilesystemOperator $files,
-        #[AutowireIterator(Task::class)]
-        private iterable $tasks,
+        #[AutowireIterator(Task::class)] private iterable $tasks,
     ) {
     }
 

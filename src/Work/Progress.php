@@ -20,7 +20,7 @@ final readonly class Progress
 
     public function percent(): int
     {
-        return null === $this->total || 0 === $this->total ? 0 : min(100, (int) floor(100 * $this->done / $this->total));
+        return null === $this->total || 0 === $this->total ? 0 : min(100, (int) floor((100 * $this->done) / $this->total));
     }
 
     /** So many a second; null while nothing can be said. */

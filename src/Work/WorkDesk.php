@@ -13,11 +13,18 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Symfony\Component\Messenger\MessageBusInterface;
 
-/** Asks for long work, finds it again, stops it. What changes while a worker is at it is written by plain statements, so that nobody writes over anybody. */
+/**
+ * Asks for long work, finds it again, stops it. What changes while a worker is at it is written by plain statements, so
+ * that nobody writes over anybody.
+ */
 final readonly class WorkDesk
 {
-    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private MessageBusInterface $bus, private FilesystemOperator $files)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private MessageBusInterface $bus,
+        private FilesystemOperator $files,
+    ) {
     }
 
     /**
@@ -26,8 +33,14 @@ final readonly class WorkDesk
      * @param array<string, mixed> $facts
      * @param string               $ref   by which it is found again, where it is not by its id
      */
-    public function note(string $kind, Member $owner, ?Project $project, array $facts, ?int $total = null, string $ref = ''): Job
-    {
+    public function note(
+        string $kind,
+        Member $owner,
+        ?Project $project,
+        array $facts,
+        ?int $total = null,
+        string $ref = '',
+    ): Job {
         $job = new Job($owner, $project, $kind, $ref, $facts, $total);
         $this->entities->persist($job);
         $this->entities->flush();
@@ -61,7 +74,9 @@ final readonly class WorkDesk
     /** The newest job that goes by a ref. */
     public function called(Project $project, string $kind, string $ref): ?Job
     {
-        return $this->entities->getRepository(Job::class)->findOneBy(['project' => $project, 'kind' => $kind, 'ref' => $ref], ['askedAt' => 'DESC']);
+        return $this->entities
+            ->getRepository(Job::class)
+            ->findOneBy(['project' => $project, 'kind' => $kind, 'ref' => $ref], ['askedAt' => 'DESC']);
     }
 
     /** Forgets jobs by the beginning of their refs. */
@@ -85,8 +100,15 @@ final readonly class WorkDesk
     /** @throws Stopped when nobody wants it any more */
     public function progress(string $job, int $done, ?int $total): void
     {
-        $set = null === $total ? '' : ', total = '.$total;
-        if (1 !== $this->connection->executeStatement("UPDATE job SET done = ?$set WHERE id = ? AND state = ?", [$done, $job, JobState::Working->value])) {
+        $set = null === $total ? '' : ', total = ' . $total;
+        if (
+            1 !==
+            $this->connection->executeStatement("UPDATE job SET done = ?$set WHERE id = ? AND state = ?", [
+                $done,
+                $job,
+                JobState::Working->value,
+            ])
+        ) {
             throw new Stopped();
         }
     }
@@ -94,9 +116,10 @@ final readonly class WorkDesk
     /** @return int|null which try it is; null where there is nothing to be done any more */
     public function begin(string $job): ?int
     {
-        $begun = $this->connection->executeStatement('UPDATE job SET state = ?, tries = tries + 1, started_at = ?, done = 0 WHERE id = ? AND state IN (?, ?)', [
-            JobState::Working->value, microtime(true), $job, JobState::Waiting->value, JobState::Working->value,
-        ]);
+        $begun = $this->connection->executeStatement(
+            'UPDATE job SET state = ?, tries = tries + 1, started_at = ?, done = 0 WHERE id = ? AND state IN (?, ?)',
+            [JobState::Working->value, microtime(true), $job, JobState::Waiting->value, JobState::Working->value],
+        );
 
         return 1 === $begun ? (int) $this->connection->fetchOne('SELECT tries FROM job WHERE id = ?', [$job]) : null;
     }
@@ -114,9 +137,10 @@ final readonly class WorkDesk
      */
     public function end(string $job, array $outcome): void
     {
-        $ended = $this->connection->executeStatement('UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done) WHERE id = ?', [
-            JobState::Done->value, json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE), $job,
-        ]);
+        $ended = $this->connection->executeStatement(
+            'UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done) WHERE id = ?',
+            [JobState::Done->value, json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE), $job],
+        );
         if (1 !== $ended) {
             throw new Stopped();
         }
@@ -124,6 +148,10 @@ final readonly class WorkDesk
 
     public function fail(string $job, string $why): void
     {
-        $this->connection->executeStatement('UPDATE job SET state = ?, error = ? WHERE id = ?', [JobState::Failed->value, $why, $job]);
+        $this->connection->executeStatement('UPDATE job SET state = ?, error = ? WHERE id = ?', [
+            JobState::Failed->value,
+            $why,
+            $job,
+        ]);
     }
 }

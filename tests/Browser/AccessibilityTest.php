@@ -32,7 +32,10 @@ final class AccessibilityTest extends BrowserTestCase
         }
         $this->driver->executeScript('document.getElementById("keys").showModal()');
         $this->axe('keys');
-        foreach (['fonts' => '#font-search', 'library' => '#library-hint', 'artwork' => '#art-file', 'size' => '#size-preset'] as $dialog => $shows) {
+        foreach (
+            ['fonts' => '#font-search', 'library' => '#library-hint', 'artwork' => '#art-file', 'size' => '#size-preset']
+            as $dialog => $shows
+        ) {
             $this->open("$project/compose");
             $this->driver->executeScript('document.getElementById(arguments[0]).showModal()', [$dialog]);
             $this->find($shows);
@@ -40,7 +43,11 @@ final class AccessibilityTest extends BrowserTestCase
             $this->axe("dialog, $dialog");
         }
         $this->open('/');
-        $card = (string) preg_replace('~^.*(/projects/\w+)/.+$~', '$1', (string) $this->driver->findElement(WebDriverBy::linkText('Tool-lending cards'))->getAttribute('href'));
+        $card = (string) preg_replace(
+            '~^.*(/projects/\w+)/.+$~',
+            '$1',
+            (string) $this->driver->findElement(WebDriverBy::linkText('Tool-lending cards'))->getAttribute('href'),
+        );
         foreach (['tool', 'barcode', 'disc'] as $layer) {
             $this->open("$card/compose?layer=$layer");
             $this->find('#rule-title');
@@ -54,11 +61,29 @@ final class AccessibilityTest extends BrowserTestCase
         $this->find('#row-acts')->click();
         $this->axe('rows, menu');
         $this->press(WebDriverKeys::ESCAPE);
-        foreach (['#this-column' => 'column', '#new-recipe' => 'recipe', '[data-dialog="replace-dialog"]' => 'find and replace', '[data-dialog="draft-dialog"]' => 'draft rows'] as $opener => $name) {
+        foreach (
+            [
+                '#this-column' => 'column',
+                '#new-recipe' => 'recipe',
+                '[data-dialog="replace-dialog"]' => 'find and replace',
+                '[data-dialog="draft-dialog"]' => 'draft rows',
+            ]
+            as $opener => $name
+        ) {
             $this->find($opener)->click();
             $this->settled();
             $this->axe("rows, $name");
-            foreach ('recipe' === $name ? ['map' => '#recipe-pairs input', 'first' => '#recipe-of', 'when' => '#recipe-then', 'split' => '#recipe-cut-1'] : [] as $kind => $shows) {
+            foreach (
+                'recipe' === $name
+                    ? [
+                        'map' => '#recipe-pairs input',
+                        'first' => '#recipe-of',
+                        'when' => '#recipe-then',
+                        'split' => '#recipe-cut-1',
+                    ]
+                    : []
+                as $kind => $shows
+            ) {
                 $this->choose('#recipe-kind', $kind);
                 $this->find($shows);
                 // The button for taking it fades from one state to the other.
@@ -67,14 +92,18 @@ final class AccessibilityTest extends BrowserTestCase
             }
             $this->driver->executeScript('document.querySelector("dialog[open]").close()');
         }
-        $this->upload('#table-file', 'newer.csv', "Full name,Hours,Craft,Issued,Register\nNg,112,clocks,2026-03-02,0002\nNew,1,lamps,03/04/2026,0099\n");
+        $this->upload(
+            '#table-file',
+            'newer.csv',
+            "Full name,Hours,Craft,Issued,Register\nNg,112,clocks,2026-03-02,0002\nNew,1,lamps,03/04/2026,0099\n",
+        );
         $this->sees('What was understood of newer.csv');
         $this->axe('import');
         $this->button('Update the table here')->click();
         $this->sees('What newer.csv would change');
         $this->axe('update');
         $this->open("$project/rows");
-        $this->upload('#table-file', 'wide.csv', "Name\n".str_repeat('a,', 300)."\n");
+        $this->upload('#table-file', 'wide.csv', "Name\n" . str_repeat('a,', 300) . "\n");
         $this->sees('wide.csv cannot be read as it is');
         $this->axe('unread');
         $this->open('/account');
@@ -106,9 +135,24 @@ final class AccessibilityTest extends BrowserTestCase
 
     private function axe(string $where): void
     {
-        $this->driver->executeScript((string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
-        /** @var array{violations: list<array{id: string, help: string, nodes: list<array{html: string, failureSummary: string}>}>} $result */
-        $result = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; axe.run({resultTypes: ["violations"]}).then(done)');
-        self::assertSame([], array_map(static fn (array $v): string => "$where: $v[id], $v[help]: ".implode(' | ', array_map(static fn (array $n): string => $n['html'].' '.$n['failureSummary'], $v['nodes'])), $result['violations']));
+        $this->driver->executeScript((string) file_get_contents(\dirname(__DIR__, 2) . '/node_modules/axe-core/axe.min.js'));
+        /**
+         * @var array{violations: list<array{id: string, help: string, nodes: list<array{html: string,
+         * failureSummary: string}>}>} $result
+         */
+        $result = $this->driver->executeAsyncScript(
+            'const done = arguments[arguments.length - 1]; axe.run({resultTypes: ["violations"]}).then(done)',
+        );
+        self::assertSame(
+            [],
+            array_map(
+                static fn (array $v): string => "$where: $v[id], $v[help]: " .
+                    implode(
+                        ' | ',
+                        array_map(static fn (array $n): string => $n['html'] . ' ' . $n['failureSummary'], $v['nodes']),
+                    ),
+                $result['violations'],
+            ),
+        );
     }
 }

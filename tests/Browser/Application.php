@@ -32,8 +32,29 @@ final class Application
         (new Process(['rm', '-rf', $folder]))->mustRun();
         mkdir("$folder/downloads", 0o777, true);
         $this->downloads = "$folder/downloads";
-        $environment = ['APP_ENV' => 'prod', 'APP_DEBUG' => '0', 'DATABASE_URL' => "sqlite:///$folder/morphea.db", 'MORPHEA_FILES' => "local://$folder/files", 'PHP_CLI_SERVER_WORKERS' => '4', 'SYMFONY_DOTENV_VARS' => false];
-        $php = [\PHP_BINARY, '-d', 'ffi.enable=1', '-d', 'variables_order=EGPCS', '-d', 'upload_max_filesize=100M', '-d', 'post_max_size=110M', '-d', 'expose_php=0', '-d', 'max_file_uploads=500'];
+        $environment = [
+            'APP_ENV' => 'prod',
+            'APP_DEBUG' => '0',
+            'DATABASE_URL' => "sqlite:///$folder/morphea.db",
+            'MORPHEA_FILES' => "local://$folder/files",
+            'PHP_CLI_SERVER_WORKERS' => '4',
+            'SYMFONY_DOTENV_VARS' => false,
+        ];
+        $php = [
+            \PHP_BINARY,
+            '-d',
+            'ffi.enable=1',
+            '-d',
+            'variables_order=EGPCS',
+            '-d',
+            'upload_max_filesize=100M',
+            '-d',
+            'post_max_size=110M',
+            '-d',
+            'expose_php=0',
+            '-d',
+            'max_file_uploads=500',
+        ];
         foreach ([['doctrine:migrations:migrate', '-n', '-q'], ['morphea:demo']] as $command) {
             (new Process([...$php, 'bin/console', ...$command], $root, $environment))->mustRun();
         }
@@ -41,11 +62,19 @@ final class Application
         $driver = self::freePort();
         $this->address = "http://127.0.0.1:$web";
         $this->driver = "http://127.0.0.1:$driver";
-        $this->web = fn () => $this->start([...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'], $root, $environment);
+        $this->web = fn () => $this->start(
+            [...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'],
+            $root,
+            $environment,
+        );
         $this->port = $web;
         ($this->web)();
         for ($i = 0; $i < $workers; ++$i) {
-            $this->start([...$php, 'bin/console', 'messenger:consume', 'reading', 'runs', '--sleep=0.1', '-q'], $root, $environment);
+            $this->start(
+                [...$php, 'bin/console', 'messenger:consume', 'reading', 'runs', '--sleep=0.1', '-q'],
+                $root,
+                $environment,
+            );
         }
         $this->start(['chromedriver', "--port=$driver"], $root, []);
         $this->waitFor($web);
@@ -83,7 +112,7 @@ final class Application
     private function stop(): void
     {
         foreach ($this->processes as $process) {
-            if (null !== $pid = $process->getPid()) {
+            if (null !== ($pid = $process->getPid())) {
                 posix_kill(-$pid, \SIGKILL);
             }
         }
@@ -92,7 +121,7 @@ final class Application
     private function waitFor(int $port): void
     {
         for ($i = 0; $i < 200; ++$i) {
-            if (false !== $socket = @fsockopen('127.0.0.1', $port, timeout: 1)) {
+            if (false !== ($socket = @fsockopen('127.0.0.1', $port, timeout: 1))) {
                 fclose($socket);
 
                 return;

@@ -21,7 +21,10 @@ abstract class BrowserTestCase extends TestCase
 {
     private const PATIENCE = 15;
 
-    /** One browser for the tests of a class, each in a fresh window, all signed in as the same member: starting a browser takes seconds. */
+    /**
+     * One browser for the tests of a class, each in a fresh window, all signed in as the same member: starting a
+     * browser takes seconds.
+     */
     private static RemoteWebDriver $browser;
 
     protected RemoteWebDriver $driver;
@@ -47,21 +50,42 @@ abstract class BrowserTestCase extends TestCase
             $this->driver->switchTo()->window($window)->close();
         }
         $this->driver->switchTo()->window($fresh);
-        self::command($this->driver, 'Storage.clearDataForOrigin', ['origin' => Application::get()->address, 'storageTypes' => 'local_storage']);
+        self::command($this->driver, 'Storage.clearDataForOrigin', [
+            'origin' => Application::get()->address,
+            'storageTypes' => 'local_storage',
+        ]);
         self::pageSize($this->driver);
     }
 
     protected function tearDown(): void
     {
-        $errors = array_filter($this->driver->manage()->getLog('browser'), static fn (array $entry): bool => 'SEVERE' === $entry['level'] && !str_contains($entry['message'], '422'));
+        $errors = array_filter(
+            $this->driver->manage()->getLog('browser'),
+            static fn (array $entry): bool => 'SEVERE' === $entry['level'] && !str_contains($entry['message'], '422'),
+        );
         self::assertSame([], array_column($errors, 'message'), 'errors in the browser');
     }
 
     public static function chromium(): RemoteWebDriver
     {
         $options = new ChromeOptions();
-        $options->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--window-size=1280,800', '--hide-scrollbars', '--force-color-profile=srgb']);
-        $options->setExperimentalOption('prefs', ['download.default_directory' => Application::get()->downloads, 'download.prompt_for_download' => false]);
+        $options->addArguments([
+            '--headless=new',
+            '--no-sandbox',
+            '--disable-gpu',
+            '--disable-quic',
+            '--no-first-run',
+            '--disable-background-networking',
+            '--disable-component-update',
+            '--disable-sync',
+            '--window-size=1280,800',
+            '--hide-scrollbars',
+            '--force-color-profile=srgb',
+        ]);
+        $options->setExperimentalOption('prefs', [
+            'download.default_directory' => Application::get()->downloads,
+            'download.prompt_for_download' => false,
+        ]);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
@@ -74,25 +98,38 @@ abstract class BrowserTestCase extends TestCase
     /** @param array<string, mixed> $with */
     protected static function command(RemoteWebDriver $driver, string $name, array $with = []): void
     {
-        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => $name, 'params' => (object) $with]);
+        $driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => $name,
+            'params' => (object) $with,
+        ]);
     }
 
     /** As if the line were down. */
     public static function offline(RemoteWebDriver $driver, bool $offline): void
     {
         self::command($driver, 'Network.enable');
-        self::command($driver, 'Network.emulateNetworkConditions', ['offline' => $offline, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+        self::command($driver, 'Network.emulateNetworkConditions', [
+            'offline' => $offline,
+            'latency' => 0,
+            'downloadThroughput' => -1,
+            'uploadThroughput' => -1,
+        ]);
     }
 
     /** The window's size counts its frame; the page itself is to be 1280 by 800. */
     private static function pageSize(RemoteWebDriver $driver): void
     {
-        self::command($driver, 'Emulation.setDeviceMetricsOverride', ['width' => 1280, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]);
+        self::command($driver, 'Emulation.setDeviceMetricsOverride', [
+            'width' => 1280,
+            'height' => 800,
+            'deviceScaleFactor' => 1,
+            'mobile' => false,
+        ]);
     }
 
     protected function open(string $path): void
     {
-        $this->driver->get(Application::get()->address.$path);
+        $this->driver->get(Application::get()->address . $path);
     }
 
     protected function signIn(): void
@@ -113,19 +150,31 @@ abstract class BrowserTestCase extends TestCase
         $this->open('/');
         $found = $this->driver->findElements(WebDriverBy::linkText($name));
         self::assertNotSame([], $found, "there is no project $name");
-        $this->driver->executeScript('arguments[0].scrollIntoView({block: "center", behavior: "instant"})', [$found[\count($found) - 1]]);
+        $this->driver->executeScript('arguments[0].scrollIntoView({block: "center", behavior: "instant"})', [
+            $found[\count($found) - 1],
+        ]);
         $found[\count($found) - 1]->click();
         $this->find('#side');
     }
 
     protected function find(string $css): RemoteWebElement
     {
-        return $this->eventually(fn (): RemoteWebElement => $this->driver->findElement(WebDriverBy::cssSelector($css)), "there is no $css");
+        return $this->eventually(
+            fn (): RemoteWebElement => $this->driver->findElement(WebDriverBy::cssSelector($css)),
+            "there is no $css",
+        );
     }
 
     protected function button(string $words): RemoteWebElement
     {
-        $button = $this->eventually(fn (): RemoteWebElement => $this->driver->findElement(WebDriverBy::xpath("//button[normalize-space()='$words'] | //a[normalize-space()='$words'] | //label[normalize-space()='$words']")), "there is no button “{$words}”");
+        $button = $this->eventually(
+            fn (): RemoteWebElement => $this->driver->findElement(
+                WebDriverBy::xpath(
+                    "//button[normalize-space()='$words'] | //a[normalize-space()='$words'] | //label[normalize-space()='$words']",
+                ),
+            ),
+            "there is no button “{$words}”",
+        );
         $this->driver->executeScript('arguments[0].scrollIntoView({block: "nearest", behavior: "instant"})', [$button]);
 
         return $button;
@@ -137,9 +186,19 @@ abstract class BrowserTestCase extends TestCase
         $plain = '';
         $this->eventually(function () use ($words, $in, &$plain): bool {
             // SVG text is not among what WebDriver calls text.
-            $plain = (string) preg_replace('/\s+/u', ' ', (string) $this->driver->executeScript('const e = document.querySelector(arguments[0]); return e ? (e.innerText ?? "") + " " + [...e.querySelectorAll("svg text")].map(t => t.textContent).join(" ") : ""', [$in]));
+            $plain = (string) preg_replace(
+                '/\s+/u',
+                ' ',
+                (string) $this->driver->executeScript(
+                    'const e = document.querySelector(arguments[0]); return e ? (e.innerText ?? "") + " " + ' .
+                    '[...e.querySelectorAll("svg text")].map(t => t.textContent).join(" ") : ""',
+                    [$in],
+                ),
+            );
 
-            return str_contains($plain, $words) ? true : throw new \RuntimeException("“{$words}” is not in: ".mb_substr($plain, 0, 1500));
+            return str_contains($plain, $words)
+                ? true
+                : throw new \RuntimeException("“{$words}” is not in: " . mb_substr($plain, 0, 1500));
         }, "“{$words}” does not appear in $in");
         $this->addToAssertionCount(1);
     }
@@ -147,13 +206,17 @@ abstract class BrowserTestCase extends TestCase
     /** Types over what a field holds. */
     protected function retype(string $css, string $words): void
     {
-        $this->find($css)->sendKeys(WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.$words.WebDriverKeys::TAB);
+        $this->find($css)->sendKeys(WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL . $words . WebDriverKeys::TAB);
         $this->settled();
     }
 
     protected function choose(string $css, string $value): void
     {
-        $this->driver->executeScript('const e = document.querySelector(arguments[0]); e.focus(); e.value = arguments[1]; e.dispatchEvent(new Event("change", {bubbles: true}))', [$css, $value]);
+        $this->driver->executeScript(
+            'const e = document.querySelector(arguments[0]); e.focus(); e.value = arguments[1]; ' .
+            'e.dispatchEvent(new Event("change", {bubbles: true}))',
+            [$css, $value],
+        );
         $this->settled();
     }
 
@@ -185,7 +248,7 @@ abstract class BrowserTestCase extends TestCase
 
     protected function upload(string $css, string $name, string $bytes): void
     {
-        $path = sys_get_temp_dir().'/'.$name;
+        $path = sys_get_temp_dir() . '/' . $name;
         file_put_contents($path, $bytes);
         $input = $this->find($css);
         $input->setFileDetector(new LocalFileDetector());
@@ -195,10 +258,15 @@ abstract class BrowserTestCase extends TestCase
     /** The file the browser saves after `$click`. */
     protected function download(\Closure $click): string
     {
-        array_map(unlink(...), glob(Application::get()->downloads.'/*') ?: []);
+        array_map(unlink(...), glob(Application::get()->downloads . '/*') ?: []);
         $click();
         $path = $this->eventually(static function (): string {
-            $files = array_values(array_filter(glob(Application::get()->downloads.'/*') ?: [], static fn (string $f): bool => !str_ends_with($f, '.crdownload')));
+            $files = array_values(
+                array_filter(
+                    glob(Application::get()->downloads . '/*') ?: [],
+                    static fn (string $f): bool => !str_ends_with($f, '.crdownload'),
+                ),
+            );
 
             return $files[0] ?? throw new \RuntimeException('nothing was saved yet');
         }, 'nothing was downloaded');
@@ -209,7 +277,15 @@ abstract class BrowserTestCase extends TestCase
     /** No request of the page is under way any more. */
     protected function settled(): void
     {
-        $this->eventually(fn (): bool => true === $this->driver->executeScript('return document.readyState === "complete" && !document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling")') ? true : throw new \RuntimeException('busy'), 'the page does not come to rest');
+        $this->eventually(
+            fn (): bool => true ===
+            $this->driver->executeScript(
+                'return document.readyState === "complete" && !document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling")',
+            )
+                ? true
+                : throw new \RuntimeException('busy'),
+            'the page does not come to rest',
+        );
     }
 
     /**
@@ -225,11 +301,11 @@ abstract class BrowserTestCase extends TestCase
         while (true) {
             try {
                 return $try();
-            } catch (WebDriverException|\RuntimeException $e) {
+            } catch (WebDriverException | \RuntimeException $e) {
                 if (microtime(true) > $deadline) {
-                    @mkdir(\dirname(__DIR__, 2).'/var/test', 0o777, true);
-                    $this->driver->takeScreenshot(\dirname(__DIR__, 2).'/var/test/failed.png');
-                    self::fail("$otherwise: ".mb_substr($e->getMessage(), 0, 1800));
+                    @mkdir(\dirname(__DIR__, 2) . '/var/test', 0o777, true);
+                    $this->driver->takeScreenshot(\dirname(__DIR__, 2) . '/var/test/failed.png');
+                    self::fail("$otherwise: " . mb_substr($e->getMessage(), 0, 1800));
                 }
                 usleep(60_000);
             }
@@ -252,19 +328,33 @@ abstract class BrowserTestCase extends TestCase
         $this->sees('are here');
         $this->find('.station[href$="/compose"]')->click();
         $this->find('#side');
-        $this->eventually(fn (): bool => true === $this->driver->executeScript('return Boolean(window.Moveable && window.Selecto)') ?: throw new \RuntimeException('no handles'), 'the stage does not wake up');
+        $this->eventually(
+            fn (): bool => true === $this->driver->executeScript('return Boolean(window.Moveable && window.Selecto)') ?:
+            throw new \RuntimeException('no handles'),
+            'the stage does not wake up',
+        );
     }
 
     protected function drag(RemoteWebElement $what, float $dx, float $dy): void
     {
-        (new WebDriverActions($this->driver))->clickAndHold($what)->moveByOffset((int) round($dx / 2), (int) round($dy / 2))->moveByOffset((int) round($dx) - (int) round($dx / 2), (int) round($dy) - (int) round($dy / 2))->release()->perform();
+        (new WebDriverActions($this->driver))
+            ->clickAndHold($what)
+            ->moveByOffset((int) round($dx / 2), (int) round($dy / 2))
+            ->moveByOffset((int) round($dx) - (int) round($dx / 2), (int) round($dy) - (int) round($dy / 2))
+            ->release()
+            ->perform();
         usleep(150_000);
         $this->settled();
     }
 
     protected function dropColumn(string $key, int $dx, int $dy): void
     {
-        (new WebDriverActions($this->driver))->clickAndHold($this->find("#column-$key"))->moveByOffset(40, 10)->moveToElement($this->find('#side'), $dx, $dy)->release()->perform();
+        (new WebDriverActions($this->driver))
+            ->clickAndHold($this->find("#column-$key"))
+            ->moveByOffset(40, 10)
+            ->moveToElement($this->find('#side'), $dx, $dy)
+            ->release()
+            ->perform();
         $this->find("#box-$key");
         $this->settled();
     }

@@ -14,7 +14,11 @@ final class BuildByHandTest extends BrowserTestCase
 {
     public function testATipCardBuiltWithTheMouse(): void
     {
-        $this->blank('Mouse-made tips', 'square', "Tip\tWhy\nOil the hinge\tA drop of oil now saves a pin.\nBleed the radiators\tAir in the top is heat you pay for.");
+        $this->blank(
+            'Mouse-made tips',
+            'square',
+            "Tip\tWhy\nOil the hinge\tA drop of oil now saves a pin.\nBleed the radiators\tAir in the top is heat you pay for.",
+        );
 
         // A shape for the ground: dragged to the corner, sized over the side, coloured.
         $this->menu('#add-shape', 'Rectangle');
@@ -43,7 +47,11 @@ final class BuildByHandTest extends BrowserTestCase
 
         // Both lined up, grouped, moved together by hand.
         $this->find('#box-tip');
-        (new WebDriverActions($this->driver))->keyDown(null, WebDriverKeys::SHIFT)->click($this->find('#box-tip'))->keyUp(null, WebDriverKeys::SHIFT)->perform();
+        (new WebDriverActions($this->driver))
+            ->keyDown(null, WebDriverKeys::SHIFT)
+            ->click($this->find('#box-tip'))
+            ->keyUp(null, WebDriverKeys::SHIFT)
+            ->perform();
         $this->sees('2 layers', '#rule-title');
         $this->find('#align-left')->click();
         $this->settled();
@@ -58,10 +66,19 @@ final class BuildByHandTest extends BrowserTestCase
 
         // Marquee over everything takes both; a click beside lets go.
         $bench = $this->find('#bench')->getSize();
-        (new WebDriverActions($this->driver))->moveToElement($this->find('#bench'), -(int) ($bench->getWidth() / 2) + 5, 0)->click()->perform();
+        (new WebDriverActions($this->driver))
+            ->moveToElement($this->find('#bench'), -(int) ($bench->getWidth() / 2) + 5, 0)
+            ->click()
+            ->perform();
         $this->sees('Placeholders', '.rule-panel');
         $sheet = $this->find('#side');
-        (new WebDriverActions($this->driver))->moveToElement($sheet, -(int) ($side->getWidth() / 2) + 4, -(int) ($side->getHeight() / 2) + 4)->clickAndHold()->moveByOffset(200, 200)->moveByOffset(200, 250)->release()->perform();
+        (new WebDriverActions($this->driver))
+            ->moveToElement($sheet, -(int) ($side->getWidth() / 2) + 4, -(int) ($side->getHeight() / 2) + 4)
+            ->clickAndHold()
+            ->moveByOffset(200, 200)
+            ->moveByOffset(200, 250)
+            ->release()
+            ->perform();
         $this->sees('2 layers', '#rule-title');
 
         $this->compareWithExport('tip', 'why');
@@ -69,7 +86,11 @@ final class BuildByHandTest extends BrowserTestCase
 
     public function testAClaimTagBuiltWithTheKeyboardAlone(): void
     {
-        $this->blank('Key-made tags', 'tag', "Tag\tItem\tOwner\n001\tKettle, no whistle\tOttilie Brandvold-Anning\n002\tMantel clock\tNg");
+        $this->blank(
+            'Key-made tags',
+            'tag',
+            "Tag\tItem\tOwner\n001\tKettle, no whistle\tOttilie Brandvold-Anning\n002\tMantel clock\tNg",
+        );
 
         // T adds a text, = and a letter links it, arrows place it, Tab and Enter go through the rule line.
         $this->press('t');
@@ -81,7 +102,7 @@ final class BuildByHandTest extends BrowserTestCase
         $this->withShift(WebDriverKeys::ARROW_UP, 12);
         $this->near(['x' => $before['x'] + 3, 'y' => $before['y'] - 120], 'text', 0.6);
         $this->driver->executeScript('document.getElementById("set-style-size").focus()');
-        $this->chord(WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.'12'.WebDriverKeys::TAB);
+        $this->chord(WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL . '12' . WebDriverKeys::TAB);
         $this->sees('fits at 12 pt', '#results');
 
         // A second one is a duplicate, linked to another column, moved down; a third is typed in place with a column at the caret.
@@ -112,7 +133,7 @@ final class BuildByHandTest extends BrowserTestCase
         // All of it undone and done again.
         $this->driver->executeScript('document.activeElement.blur()');
         $this->undoAll(1);
-        $this->chord(WebDriverKeys::CONTROL.WebDriverKeys::SHIFT.'z');
+        $this->chord(WebDriverKeys::CONTROL . WebDriverKeys::SHIFT . 'z');
         $this->sees('Ottilie Brandvold-Anning', '#side');
 
         $this->compareWithExport('text', 'text-2', 'text-3');
@@ -125,19 +146,22 @@ final class BuildByHandTest extends BrowserTestCase
 
     private function withShift(string $key, int $times): void
     {
-        $this->chord(WebDriverKeys::SHIFT.str_repeat($key, $times));
+        $this->chord(WebDriverKeys::SHIFT . str_repeat($key, $times));
         usleep(300_000);
     }
 
     private function withControl(string $key): void
     {
-        $this->chord(WebDriverKeys::CONTROL.$key);
+        $this->chord(WebDriverKeys::CONTROL . $key);
     }
 
     /** Keys with others held down, to whatever has the focus. */
     private function chord(string $keys): void
     {
-        $this->driver->switchTo()->activeElement()->sendKeys($keys.WebDriverKeys::NULL);
+        $this->driver
+            ->switchTo()
+            ->activeElement()
+            ->sendKeys($keys . WebDriverKeys::NULL);
         usleep(200_000);
         $this->settled();
     }
@@ -180,7 +204,9 @@ final class BuildByHandTest extends BrowserTestCase
     {
         $this->settled();
 
-        return (string) $this->driver->executeScript('return document.getElementById("layer-" + arguments[0]).outerHTML', [$layer]);
+        return (string) $this->driver->executeScript('return document.getElementById("layer-" + arguments[0]).outerHTML', [
+            $layer,
+        ]);
     }
 
     /** The exported SVG has every letter where the stage shows it, within one dot; and the PNG has the side's size. */
@@ -196,7 +222,7 @@ final class BuildByHandTest extends BrowserTestCase
             $this->choose('#format', $format);
             $this->choose('#which', 'some');
             $this->find('#rows')->clear();
-            $this->find('#rows')->sendKeys('1'.WebDriverKeys::TAB);
+            $this->find('#rows')->sendKeys('1' . WebDriverKeys::TAB);
             $this->sees('Make 1 piece', '#bar');
             $this->button('Make 1 piece')->click();
             $this->sees('✓ 1 made', '.run');

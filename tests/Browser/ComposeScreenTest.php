@@ -33,7 +33,11 @@ final class ComposeScreenTest extends BrowserTestCase
         $this->find('#bench');
         for ($i = 0; $i < 5; ++$i) {
             $this->driver->executeScript('document.activeElement.blur()');
-            (new WebDriverActions($this->driver))->keyDown(null, WebDriverKeys::CONTROL)->sendKeys(null, 'z')->keyUp(null, WebDriverKeys::CONTROL)->perform();
+            (new WebDriverActions($this->driver))
+                ->keyDown(null, WebDriverKeys::CONTROL)
+                ->sendKeys(null, 'z')
+                ->keyUp(null, WebDriverKeys::CONTROL)
+                ->perform();
             $this->sees('Undone:', '#notices');
             $this->settled();
             $this->driver->executeScript('document.querySelectorAll(".notice").forEach(n => n.remove())');
@@ -74,7 +78,12 @@ final class ComposeScreenTest extends BrowserTestCase
         $this->signIn();
         $this->project('Fix it before winter');
         $before = \count($this->driver->findElements(WebDriverBy::cssSelector('.box')));
-        (new WebDriverActions($this->driver))->clickAndHold($this->find('#column-tool'))->moveByOffset(50, 0)->moveToElement($this->find('#side'), 0, -240)->release()->perform();
+        (new WebDriverActions($this->driver))
+            ->clickAndHold($this->find('#column-tool'))
+            ->moveByOffset(50, 0)
+            ->moveToElement($this->find('#side'), 0, -240)
+            ->release()
+            ->perform();
         $this->sees('Tool', '#rule-title');
         self::assertCount($before + 1, $this->driver->findElements(WebDriverBy::cssSelector('.box')));
         $this->press(WebDriverKeys::DELETE);

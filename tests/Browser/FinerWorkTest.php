@@ -15,14 +15,22 @@ final class FinerWorkTest extends BrowserTestCase
     {
         $this->signIn();
         $this->project('Claim tags');
-        $this->open((string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH).'?layer=owner');
+        $this->open((string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH) . '?layer=owner');
         $this->find('#words')->click();
         // Mark the word "for" before the column, and make it bold and larger.
-        $this->driver->executeScript('const w = document.getElementById("words"); w.focus(); const r = document.createRange(); r.setStart(w.firstChild, 0); r.setEnd(w.firstChild, 3); getSelection().removeAllRanges(); getSelection().addRange(r)');
+        $this->driver->executeScript(
+            'const w = document.getElementById("words"); w.focus(); const r = document.createRange(); ' .
+            'r.setStart(w.firstChild, 0); r.setEnd(w.firstChild, 3); getSelection().removeAllRanges(); ' .
+            'getSelection().addRange(r)',
+        );
         usleep(100_000);
         $this->find('[data-mark-set="bold"]')->click();
         $this->settled();
-        $this->eventually(fn (): bool => str_contains($this->markup('owner'), 'font-weight="700"') ?: throw new \RuntimeException($this->markup('owner')), 'nothing is bold');
+        $this->eventually(
+            fn (): bool => str_contains($this->markup('owner'), 'font-weight="700"') ?:
+            throw new \RuntimeException($this->markup('owner')),
+            'nothing is bold',
+        );
         self::assertSame(1, substr_count($this->markup('owner'), 'font-weight="700"'), 'only the part is bold');
         $this->driver->navigate()->refresh();
         $this->find('#words [data-mark]');
@@ -36,15 +44,26 @@ final class FinerWorkTest extends BrowserTestCase
     {
         $this->signIn();
         $this->project('Fix it before winter');
-        $this->open((string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH).'?layer=why');
+        $this->open((string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH) . '?layer=why');
         $this->find('[data-pipette="set-style-colour"]')->click();
         $this->find('#pick-stage')->click();
         $this->find('body.picking');
-        $this->driver->executeScript('const t = document.querySelector("#layer-series text").getBoundingClientRect(); document.elementFromPoint(t.x + 6, t.y + t.height / 2).dispatchEvent(new MouseEvent("click", {bubbles: true, clientX: t.x + 6, clientY: t.y + t.height / 2}))');
-        $this->eventually(fn (): bool => str_contains($this->markup('why'), '#A8391D') ?: throw new \RuntimeException($this->markup('why')), 'the colour was not taken');
+        $this->driver->executeScript(
+            'const t = document.querySelector("#layer-series text").getBoundingClientRect(); ' .
+            'document.elementFromPoint(t.x + 6, t.y + t.height / 2).dispatchEvent(new MouseEvent("click", ' .
+            '{bubbles: true, clientX: t.x + 6, clientY: t.y + t.height / 2}))',
+        );
+        $this->eventually(
+            fn (): bool => str_contains($this->markup('why'), '#A8391D') ?: throw new \RuntimeException($this->markup('why')),
+            'the colour was not taken',
+        );
         $this->find('[data-pipette="set-style-colour"]')->click();
         $this->find('#keep-swatch')->click();
-        $this->eventually(fn (): bool => str_contains((string) $this->find('#work')->getAttribute('data-swatches'), '#A8391D') ?: throw new \RuntimeException('not kept'), 'the swatch is not kept');
+        $this->eventually(
+            fn (): bool => str_contains((string) $this->find('#work')->getAttribute('data-swatches'), '#A8391D') ?:
+            throw new \RuntimeException('not kept'),
+            'the swatch is not kept',
+        );
         for ($i = 0; $i < 2; ++$i) {
             $this->find('#undo')->click();
             $this->settled();
@@ -56,7 +75,9 @@ final class FinerWorkTest extends BrowserTestCase
     {
         $this->signIn();
         $this->project('Mending certificates');
-        $width = fn (): int => (int) $this->driver->executeScript('return Math.round(document.getElementById("side").getBoundingClientRect().width)');
+        $width = fn (): int => (int) $this->driver->executeScript(
+            'return Math.round(document.getElementById("side").getBoundingClientRect().width)',
+        );
         $fit = $width();
         $this->driver->executeScript('document.activeElement.blur()');
         $this->press('+', '+');
@@ -85,8 +106,15 @@ final class FinerWorkTest extends BrowserTestCase
         $this->find('.aid.guide');
         // Dragged to within a few pixels of the guide, the layer's edge takes it.
         $box = $this->find('#box-why');
-        $unit = (float) $this->driver->executeScript('return document.getElementById("side").getBoundingClientRect().width / 1080');
-        (new WebDriverActions($this->driver))->clickAndHold($box)->moveByOffset((int) (60 * $unit), 0)->moveByOffset((int) (116 * $unit) - (int) (60 * $unit) + 3, 0)->release()->perform();
+        $unit = (float) $this->driver->executeScript(
+            'return document.getElementById("side").getBoundingClientRect().width / 1080',
+        );
+        (new WebDriverActions($this->driver))
+            ->clickAndHold($box)
+            ->moveByOffset((int) (60 * $unit), 0)
+            ->moveByOffset((int) (116 * $unit) - (int) (60 * $unit) + 3, 0)
+            ->release()
+            ->perform();
         $this->settled();
         $this->eventually(function (): bool {
             $frame = json_decode((string) $this->find('#box-why')->getAttribute('data-frame'), true);
@@ -139,6 +167,9 @@ final class FinerWorkTest extends BrowserTestCase
     {
         $this->settled();
 
-        return (string) $this->driver->executeScript('return document.getElementById("layer-" + arguments[0])?.outerHTML ?? ""', [$layer]);
+        return (string) $this->driver->executeScript(
+            'return document.getElementById("layer-" + arguments[0])?.outerHTML ?? ""',
+            [$layer],
+        );
     }
 }

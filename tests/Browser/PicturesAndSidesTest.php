@@ -16,16 +16,20 @@ final class PicturesAndSidesTest extends BrowserTestCase
 
     public function testAPinWithAPicturePlaceholderFromABlankSide(): void
     {
-        $this->blank('Winter pins by hand', 'tall-pin', "Thing\tTip\nkettle\tDescale it\nlamp\tNew flex\nsledge\tWax the runners");
+        $this->blank(
+            'Winter pins by hand',
+            'tall-pin',
+            "Thing\tTip\nkettle\tDescale it\nlamp\tNew flex\nsledge\tWax the runners",
+        );
 
         // The pictures first: brought many at once, a broken one among them.
         $this->menu('#add-picture', 'From the pictures');
         $this->find('#library-files');
         foreach (['kettle' => [200, 40, 30], 'lamp' => [230, 170, 40]] as $name => $colour) {
-            $files[] = $path = sys_get_temp_dir()."/$name.jpg";
+            $files[] = $path = sys_get_temp_dir() . "/$name.jpg";
             file_put_contents($path, self::picture(...$colour));
         }
-        $files[] = $path = sys_get_temp_dir().'/sledge.jpg';
+        $files[] = $path = sys_get_temp_dir() . '/sledge.jpg';
         file_put_contents($path, 'no picture at all');
         $this->driver->findElement(WebDriverBy::id('library-files'))->sendKeys(implode("\n", $files));
         $this->sees('2 pictures are here', '#library');
@@ -50,7 +54,10 @@ final class PicturesAndSidesTest extends BrowserTestCase
         (new WebDriverActions($this->driver))->click($this->find('#box-thing'))->perform();
         $this->sees('Found in the picture by itself.', '.rule-panel');
         $size = $this->find('#focus')->getSize();
-        (new WebDriverActions($this->driver))->moveToElement($this->find('#focus'), (int) ($size->getWidth() / 2) - 4, 0)->click()->perform();
+        (new WebDriverActions($this->driver))
+            ->moveToElement($this->find('#focus'), (int) ($size->getWidth() / 2) - 4, 0)
+            ->click()
+            ->perform();
         $this->sees('Set by hand', '.rule-panel');
         $this->choose('#set-missing-picture', 'kettle.jpg');
         $this->settled();
@@ -69,8 +76,8 @@ final class PicturesAndSidesTest extends BrowserTestCase
         }
         self::assertSame($middle[0], $middle[2], 'the third shows the first one\'s picture');
         self::assertNotSame($middle[0], $middle[1]);
-        self::assertEqualsWithDelta(200, $middle[0] >> 16 & 255, 6);
-        self::assertEqualsWithDelta(230, $middle[1] >> 16 & 255, 6);
+        self::assertEqualsWithDelta(200, ($middle[0] >> 16) & 255, 6);
+        self::assertEqualsWithDelta(230, ($middle[1] >> 16) & 255, 6);
     }
 
     public function testADrawingWithTokensMakesTenPieces(): void
@@ -81,7 +88,15 @@ final class PicturesAndSidesTest extends BrowserTestCase
         }
         $this->blank('Flyers', 'postcard-a6', $rows);
         $this->menu('#add-picture', 'Artwork made elsewhere');
-        $this->upload('#art-file', 'flyer.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="148mm" height="105mm" viewBox="0 0 1480 1050"><rect width="1480" height="1050" fill="#235457"/><text x="740" y="400" text-anchor="middle" font-family="Lora" font-weight="700" font-size="110" fill="#FBF5E9">{Full name}</text><text x="740" y="560" text-anchor="middle" font-family="IBM Plex Sans" font-size="60" fill="#F1C25B">mends {Craft}</text></svg>');
+        $this->upload(
+            '#art-file',
+            'flyer.svg',
+            '<svg xmlns="http://www.w3.org/2000/svg" width="148mm" height="105mm" viewBox="0 0 1480 1050">' .
+            '<rect width="1480" height="1050" fill="#235457"/><text x="740" y="400" text-anchor="middle" ' .
+            'font-family="Lora" font-weight="700" font-size="110" fill="#FBF5E9">{Full name}</text>' .
+            '<text x="740" y="560" text-anchor="middle" font-family="IBM Plex Sans" font-size="60" ' .
+            'fill="#F1C25B">mends {Craft}</text></svg>',
+        );
         $this->button('Bring it in')->click();
         $this->sees('Mender No 1', '#side');
         $this->sees('mends craft 1', '#side');
@@ -124,7 +139,10 @@ final class PicturesAndSidesTest extends BrowserTestCase
         $this->sees('Tenon saw', '#side');
 
         $files = $this->make('png', 'Make 2 pieces');
-        self::assertSame(['Ladder-front.png', 'Ladder-back.png', 'Tenon saw-front.png', 'Tenon saw-back.png'], array_keys($files));
+        self::assertSame(
+            ['Ladder-front.png', 'Ladder-back.png', 'Tenon saw-front.png', 'Tenon saw-back.png'],
+            array_keys($files),
+        );
         self::assertSame(['QR-Code:001'], Tools::codes($files['Ladder-back.png']));
         self::assertSame(['QR-Code:002'], Tools::codes($files['Tenon saw-back.png']));
         self::assertSame([], Tools::codes($files['Ladder-front.png']));
@@ -147,7 +165,12 @@ final class PicturesAndSidesTest extends BrowserTestCase
         $this->choose('#format', $format);
         $this->settled();
         $this->button($words)->click();
-        for ($i = 0; $i < self::WAIT_FOR_RUN * 5 && [] === $this->driver->findElements(WebDriverBy::cssSelector('.run[data-state="done"]')); ++$i) {
+        for (
+            $i = 0;
+            $i < self::WAIT_FOR_RUN * 5 &&
+            [] === $this->driver->findElements(WebDriverBy::cssSelector('.run[data-state="done"]'));
+            ++$i
+        ) {
             usleep(200_000);
         }
         $made = $this->download(fn () => $this->find('.run[data-state="done"] a')->click());
@@ -159,7 +182,9 @@ final class PicturesAndSidesTest extends BrowserTestCase
     {
         $this->settled();
 
-        return (string) $this->driver->executeScript('return document.getElementById("layer-" + arguments[0]).outerHTML', [$layer]);
+        return (string) $this->driver->executeScript('return document.getElementById("layer-" + arguments[0]).outerHTML', [
+            $layer,
+        ]);
     }
 
     /**

@@ -13,7 +13,12 @@ final class RowsScreenTest extends BrowserTestCase
     public function testAMessyFileBecomesACleanTableWithTwoRecipes(): void
     {
         $this->begin('Claim tags');
-        $this->upload('#table-file', 'messy.csv', "Claims of the week;;;\n;;;\n@Picture;'Owner;Town;Title\nkettle;ottilie van der berg;NW;7 quick fixes\n;NG;nw;12 knots\n;;;\nTotal;2;;\n");
+        $this->upload(
+            '#table-file',
+            'messy.csv',
+            "Claims of the week;;;\n;;;\n@Picture;'Owner;Town;Title\nkettle;ottilie van der berg;NW;7 quick " .
+            "fixes\n;NG;nw;12 knots\n;;;\nTotal;2;;\n",
+        );
         $this->sees('What was understood of messy.csv');
         $this->sees('The 2 lines above the headings are left out');
         $this->sees('What stands below the rows is left out.');
@@ -36,20 +41,34 @@ final class RowsScreenTest extends BrowserTestCase
         $this->button('Replace')->click();
         $this->sees('Northwater', '#grid');
         $this->type('owner', 0, 'tamsin oar');
-        $this->eventually(fn (): bool => ['Tamsin Oar', '7'] === $this->cells('name', 'count')[0] ? true : throw new \RuntimeException('not yet'), 'the recipe did not run again');
+        $this->eventually(
+            fn (): bool => ['Tamsin Oar', '7'] === $this->cells('name', 'count')[0]
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'the recipe did not run again',
+        );
 
         // A circle is refused in words; undo takes back one thing after the other.
         for ($i = 0; $i < 4; ++$i) {
             $this->find('#undo')->click();
             usleep(400_000);
         }
-        $this->eventually(fn (): bool => [['ottilie van der berg', 'NW'], ['NG', 'nw']] === $this->cells('owner', 'town') ? true : throw new \RuntimeException('not yet'), 'undo did not bring the old cells back');
+        $this->eventually(
+            fn (): bool => [['ottilie van der berg', 'NW'], ['NG', 'nw']] === $this->cells('owner', 'town')
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'undo did not bring the old cells back',
+        );
     }
 
     public function testValuesAreGivenOthersAndTheTableIsPutInOrderByMouse(): void
     {
         $this->begin('Towns');
-        $this->upload('#table-file', 'towns.csv', "Owner,Town,Thing\nNg,NW,kettle\nOar,SL,lamp\nPip,nw,boot\nTamsin,ST,clock\n");
+        $this->upload(
+            '#table-file',
+            'towns.csv',
+            "Owner,Town,Thing\nNg,NW,kettle\nOar,SL,lamp\nPip,nw,boot\nTamsin,ST,clock\n",
+        );
         $this->button('Take over')->click();
         $this->ready();
 
@@ -71,20 +90,40 @@ final class RowsScreenTest extends BrowserTestCase
         $this->sees('ST → elsewhere', '#recipe-taste');
         $this->find('#recipe-name')->sendKeys('Where');
         $this->button('Take it')->click();
-        $this->eventually(fn (): bool => [['Northwater'], ['Slip'], ['Northwater'], ['elsewhere']] === $this->cells('where') ? true : throw new \RuntimeException('not yet'), 'the values did not become others');
+        $this->eventually(
+            fn (): bool => [['Northwater'], ['Slip'], ['Northwater'], ['elsewhere']] === $this->cells('where')
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'the values did not become others',
+        );
 
         // The recipe opens again as it was left.
         $this->find('.more-column[data-column="where"]')->click();
         $this->button('Change the recipe')->click();
         $this->sees('Recipe of Where');
-        self::assertSame(['NW', 'Northwater', 'SL', 'Slip', 'XX', 'Nowhere'], $this->driver->executeScript('return [...document.querySelectorAll("#recipe-pairs tbody [data-pair] input")].map(i => i.value)'));
+        self::assertSame(
+            ['NW', 'Northwater', 'SL', 'Slip', 'XX', 'Nowhere'],
+            $this->driver->executeScript(
+                'return [...document.querySelectorAll("#recipe-pairs tbody [data-pair] input")].map(i => i.value)',
+            ),
+        );
         $this->press(WebDriverKeys::ESCAPE);
 
         // A column by its key-cap, a row by its grip.
         $this->put('.tabulator-col[tabulator-field="where"] .cap', '.tabulator-col[tabulator-field="owner"]', -30, 0);
-        $this->eventually(fn (): bool => ['where', 'owner', 'town', 'thing'] === array_column($this->columns(), 0) ? true : throw new \RuntimeException(implode(',', array_column($this->columns(), 0))), 'the column did not move');
+        $this->eventually(
+            fn (): bool => ['where', 'owner', 'town', 'thing'] === array_column($this->columns(), 0)
+                ? true
+                : throw new \RuntimeException(implode(',', array_column($this->columns(), 0))),
+            'the column did not move',
+        );
         $this->put('.tabulator-row:nth-child(4) .grip', '.tabulator-row:nth-child(2)', 0, -12);
-        $this->eventually(fn (): bool => [['Ng'], ['Tamsin'], ['Oar'], ['Pip']] === $this->cells('owner') ? true : throw new \RuntimeException('not yet'), 'the row did not move');
+        $this->eventually(
+            fn (): bool => [['Ng'], ['Tamsin'], ['Oar'], ['Pip']] === $this->cells('owner')
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'the row did not move',
+        );
 
         // Shown in another order the table itself stays as it is.
         $this->find('.more-column[data-column="owner"]')->click();
@@ -118,7 +157,12 @@ final class RowsScreenTest extends BrowserTestCase
         self::assertSame([['002', 'Oar and sons'], ['001', 'Ng'], ['004', 'Tamsin']], $this->cells('tag', 'owner'));
         $this->sees('1 switched off', '#grid-status');
         $this->find('#undo')->click();
-        $this->eventually(fn (): bool => [['001', 'Ng'], ['002', 'Oar'], ['003', 'Pip']] === $this->cells('tag', 'owner') ? true : throw new \RuntimeException('not yet'), 'the update was not taken back');
+        $this->eventually(
+            fn (): bool => [['001', 'Ng'], ['002', 'Oar'], ['003', 'Pip']] === $this->cells('tag', 'owner')
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'the update was not taken back',
+        );
     }
 
     public function testATableTypedAndPastedFromNothingWithTheKeyboard(): void
@@ -131,9 +175,17 @@ final class RowsScreenTest extends BrowserTestCase
         $keys = array_map(static fn (array $pair): string => $pair[0], $this->columns());
         // Letters begin typing where the selection is; Enter takes them and goes on to the next row.
         (new WebDriverActions($this->driver))->sendKeys(null, '001')->sendKeys(null, WebDriverKeys::ENTER)->perform();
-        $this->eventually(fn (): bool => '001' === $this->cells($keys[0])[0][0] ? true : throw new \RuntimeException('not yet'), 'what was typed is not there');
+        $this->eventually(
+            fn (): bool => '001' === $this->cells($keys[0])[0][0] ? true : throw new \RuntimeException('not yet'),
+            'what was typed is not there',
+        );
         $this->paste("002\tKettle\n003\t\"Clock,\nno hands\"\n004\tBoot");
-        $this->eventually(fn (): bool => ['004', 'Boot'] === $this->cells($keys[0], $keys[1])[3] ? true : throw new \RuntimeException('not yet'), 'what was pasted is not there');
+        $this->eventually(
+            fn (): bool => ['004', 'Boot'] === $this->cells($keys[0], $keys[1])[3]
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'what was pasted is not there',
+        );
         self::assertSame("Clock,\nno hands", $this->cells($keys[1])[2][0]);
 
         // More is pasted than there are rows: they are added.
@@ -141,11 +193,25 @@ final class RowsScreenTest extends BrowserTestCase
         $this->paste("009\n010\n011\n012");
         $this->sees('12 rows', '#grid-status');
         $this->select($keys[1], 1, 3);
-        (new WebDriverActions($this->driver))->keyDown(null, WebDriverKeys::CONTROL)->sendKeys(null, 'd')->keyUp(null, WebDriverKeys::CONTROL)->perform();
-        $this->eventually(fn (): bool => 'Kettle' === $this->cells($keys[1])[3][0] ? true : throw new \RuntimeException('not yet'), 'it was not filled down');
+        (new WebDriverActions($this->driver))
+            ->keyDown(null, WebDriverKeys::CONTROL)
+            ->sendKeys(null, 'd')
+            ->keyUp(null, WebDriverKeys::CONTROL)
+            ->perform();
+        $this->eventually(
+            fn (): bool => 'Kettle' === $this->cells($keys[1])[3][0] ? true : throw new \RuntimeException('not yet'),
+            'it was not filled down',
+        );
         $this->select($keys[0], 11);
-        (new WebDriverActions($this->driver))->keyDown(null, WebDriverKeys::ALT)->sendKeys(null, WebDriverKeys::ARROW_UP)->keyUp(null, WebDriverKeys::ALT)->perform();
-        $this->eventually(fn (): bool => '012' === $this->cells($keys[0])[10][0] ? true : throw new \RuntimeException('not yet'), 'the row did not move');
+        (new WebDriverActions($this->driver))
+            ->keyDown(null, WebDriverKeys::ALT)
+            ->sendKeys(null, WebDriverKeys::ARROW_UP)
+            ->keyUp(null, WebDriverKeys::ALT)
+            ->perform();
+        $this->eventually(
+            fn (): bool => '012' === $this->cells($keys[0])[10][0] ? true : throw new \RuntimeException('not yet'),
+            'the row did not move',
+        );
 
         // What is typed here is what the design shows.
         $this->find('.station[href$="/compose"]')->click();
@@ -159,7 +225,14 @@ final class RowsScreenTest extends BrowserTestCase
         $csv = $this->download(fn () => $this->find('a[href$="/rows/blank.csv"]')->click());
         $lines = explode("\r\n", trim($csv));
         self::assertCount(2, $lines, 'headings and a sample row');
-        $this->upload('#table-file', 'filled.csv', $lines[0]."\r\n".implode(',', array_map(static fn (int $i): string => "filled $i", range(1, substr_count($lines[0], ',') + 1)))."\r\n");
+        $this->upload(
+            '#table-file',
+            'filled.csv',
+            $lines[0] .
+                "\r\n" .
+                implode(',', array_map(static fn (int $i): string => "filled $i", range(1, substr_count($lines[0], ',') + 1))) .
+                "\r\n",
+        );
         $this->button('Take over')->click();
         $this->sees('all linked', '#stations');
         $this->ready();
@@ -172,22 +245,38 @@ final class RowsScreenTest extends BrowserTestCase
         $this->button('Type them here')->click();
         $this->ready();
         $key = $this->columns()[1][0];
-        $file = base64_encode((string) file_get_contents(\dirname(__DIR__).'/Fixtures/base.png'));
-        $drop = 'const [key, data, names, paste] = arguments; const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0)); const carried = new DataTransfer();
+        $file = base64_encode((string) file_get_contents(\dirname(__DIR__) . '/Fixtures/base.png'));
+        $drop = 'const [key, data, names, paste] = arguments;
+            const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0));
+            const carried = new DataTransfer();
             names.forEach((name, i) => carried.items.add(new File([bytes, new Uint8Array(i)], name, {type: "image/png"})));
             const cell = document.querySelectorAll(`.tabulator-cell[tabulator-field="${key}"]`)[2];
-            if (paste) { document.dispatchEvent(new ClipboardEvent("paste", {clipboardData: carried, bubbles: true, cancelable: true})); return; }
-            for (const kind of ["dragover", "drop"]) cell.dispatchEvent(new DragEvent(kind, {dataTransfer: carried, bubbles: true, cancelable: true}));';
+            const more = {bubbles: true, cancelable: true};
+            if (paste) { document.dispatchEvent(new ClipboardEvent("paste", {clipboardData: carried, ...more})); return; }
+            for (const kind of ["dragover", "drop"]) cell.dispatchEvent(new DragEvent(kind, {dataTransfer: carried, ...more}));';
         $this->driver->executeScript($drop, [$key, $file, ['kettle.png', 'lamp.png'], false]);
-        $this->eventually(fn (): bool => [['kettle.png'], ['lamp.png']] === \array_slice($this->cells($key), 2, 2) ? true : throw new \RuntimeException('not yet'), 'the cells do not name the pictures');
+        $this->eventually(
+            fn (): bool => [['kettle.png'], ['lamp.png']] === \array_slice($this->cells($key), 2, 2)
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'the cells do not name the pictures',
+        );
         $this->find('#undo')->click();
-        $this->eventually(fn (): bool => [[''], ['']] === \array_slice($this->cells($key), 2, 2) ? true : throw new \RuntimeException('not yet'), 'it was not taken back');
+        $this->eventually(
+            fn (): bool => [[''], ['']] === \array_slice($this->cells($key), 2, 2)
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'it was not taken back',
+        );
         $this->select($key, 4);
         $this->driver->executeScript($drop, [$key, $file, ['boot.png'], true]);
-        $this->eventually(fn (): bool => 'boot.png' === $this->cells($key)[4][0] ? true : throw new \RuntimeException('not yet'), 'the pasted picture is not named');
+        $this->eventually(
+            fn (): bool => 'boot.png' === $this->cells($key)[4][0] ? true : throw new \RuntimeException('not yet'),
+            'the pasted picture is not named',
+        );
         $this->driver->executeScript($drop, [$key, base64_encode('no picture'), ['odd.png'], true]);
         $this->sees('odd.png', '#notices');
-        $this->driver->get($this->driver->getCurrentURL().'/pictures');
+        $this->driver->get($this->driver->getCurrentURL() . '/pictures');
         $this->sees('kettle.png');
     }
 
@@ -212,7 +301,11 @@ final class RowsScreenTest extends BrowserTestCase
         $this->choose('#recipe-kind', $kind);
         $this->find('#recipe-name')->sendKeys($name);
         foreach ($choices as $field => $value) {
-            $this->driver->executeScript('const s = document.querySelector(arguments[0]); s.value = arguments[1]; s.dispatchEvent(new Event("input", {bubbles: true}))', [$field, $value]);
+            $this->driver->executeScript(
+                'const s = document.querySelector(arguments[0]); s.value = arguments[1]; ' .
+                's.dispatchEvent(new Event("input", {bubbles: true}))',
+                [$field, $value],
+            );
         }
         $this->sees($tasted, '#recipe-taste');
         $this->button('Take it')->click();
@@ -223,7 +316,10 @@ final class RowsScreenTest extends BrowserTestCase
     private function columns(): array
     {
         /** @var list<array{string, string}> $columns */
-        $columns = $this->driver->executeScript('return Tabulator.findTable("#grid")[0].getColumnDefinitions().filter(c => !c.field.startsWith("_")).map(c => [c.field, c.title])');
+        $columns = $this->driver->executeScript(
+            'return Tabulator.findTable("#grid")[0].getColumnDefinitions().filter(c => ' .
+            '!c.field.startsWith("_")).map(c => [c.field, c.title])',
+        );
 
         return $columns;
     }
@@ -232,7 +328,10 @@ final class RowsScreenTest extends BrowserTestCase
     private function cells(string ...$keys): array
     {
         /** @var list<list<string>> $cells */
-        $cells = $this->driver->executeScript('return Tabulator.findTable("#grid")[0].getData().map(row => arguments[0].map(key => row[key]))', [$keys]);
+        $cells = $this->driver->executeScript(
+            'return Tabulator.findTable("#grid")[0].getData().map(row => arguments[0].map(key => row[key]))',
+            [$keys],
+        );
 
         return $cells;
     }
@@ -240,12 +339,24 @@ final class RowsScreenTest extends BrowserTestCase
     /** Selects cells of a column, rows from 0. */
     private function select(string $key, int $from, ?int $to = null): void
     {
-        $this->driver->executeScript('const t = Tabulator.findTable("#grid")[0]; const rows = t.getRows("active"); t.getRanges()[0].setBounds(rows[arguments[1]].getCell(arguments[0]), rows[arguments[2]].getCell(arguments[0])); document.querySelector("#grid .tabulator-tableholder").focus()', [$key, $from, $to ?? $from]);
+        $this->driver->executeScript(
+            'const t = Tabulator.findTable("#grid")[0]; const rows = t.getRows("active"); ' .
+            't.getRanges()[0].setBounds(rows[arguments[1]].getCell(arguments[0]), ' .
+            'rows[arguments[2]].getCell(arguments[0])); document.querySelector("#grid ' .
+            '.tabulator-tableholder").focus()',
+            [$key, $from, $to ?? $from],
+        );
     }
 
     private function put(string $from, string $to, int $x, int $y): void
     {
-        (new WebDriverActions($this->driver))->moveToElement($this->find($from))->clickAndHold()->moveByOffset(4, 4)->moveToElement($this->find($to), $x, $y)->release()->perform();
+        (new WebDriverActions($this->driver))
+            ->moveToElement($this->find($from))
+            ->clickAndHold()
+            ->moveByOffset(4, 4)
+            ->moveToElement($this->find($to), $x, $y)
+            ->release()
+            ->perform();
     }
 
     private function type(string $key, int $row, string $words): void
@@ -258,6 +369,11 @@ final class RowsScreenTest extends BrowserTestCase
 
     private function paste(string $text): void
     {
-        $this->driver->executeScript('const d = new DataTransfer(); d.setData("text/plain", arguments[0]); document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: d, bubbles: true, cancelable: true}))', [$text]);
+        $this->driver->executeScript(
+            'const d = new DataTransfer(); d.setData("text/plain", arguments[0]); ' .
+            'document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: d, bubbles: true, ' .
+            'cancelable: true}))',
+            [$text],
+        );
     }
 }

@@ -28,16 +28,39 @@ final class SameEverywhereTest extends BrowserTestCase
     #[TestWith(['guild-tote', '2'])]
     public function testExportAndBrowserDrawTheSame(string $starter, string $rows): void
     {
-        $folder = \dirname(__DIR__, 2).'/var/test/same';
+        $folder = \dirname(__DIR__, 2) . '/var/test/same';
         (new Process(['rm', '-rf', $folder]))->mustRun();
         foreach (['svg', 'png'] as $as) {
-            (new Process([\PHP_BINARY, 'bin/console', 'morphea:press', "var/demo/$starter.morphea", "--as=$as", "--to=$folder/$as", "--only=$rows", '--name=piece'], \dirname(__DIR__, 2), ['APP_ENV' => 'prod', 'APP_DEBUG' => '0'], timeout: 120))->mustRun();
+            (new Process(
+                [
+                    \PHP_BINARY,
+                    'bin/console',
+                    'morphea:press',
+                    "var/demo/$starter.morphea",
+                    "--as=$as",
+                    "--to=$folder/$as",
+                    "--only=$rows",
+                    '--name=piece',
+                ],
+                \dirname(__DIR__, 2),
+                ['APP_ENV' => 'prod', 'APP_DEBUG' => '0'],
+                timeout: 120,
+            ))->mustRun();
         }
         $this->open('/sign-in');
         $drawings = glob("$folder/svg/*.svg") ?: [];
-        self::assertCount(\count(explode(',', $rows)) * \count((array) json_decode((string) file_get_contents(\dirname(__DIR__, 2)."/demo/$starter/template.json"), true)['sides']), $drawings);
+        self::assertCount(
+            \count(explode(',', $rows)) *
+                \count(
+                    (array) json_decode(
+                        (string) file_get_contents(\dirname(__DIR__, 2) . "/demo/$starter/template.json"),
+                        true,
+                    )['sides'],
+                ),
+            $drawings,
+        );
         foreach ($drawings as $svg) {
-            $png = "$folder/png/".basename($svg, '.svg').'.png';
+            $png = "$folder/png/" . basename($svg, '.svg') . '.png';
             $share = $this->difference($this->drawn((string) file_get_contents($svg), $png), $png);
             fwrite(\STDERR, \sprintf("  %s %s: %.3f %% of pixels differ\n", $starter, basename($svg, '.svg'), 100 * $share));
             self::assertLessThan(self::AT_MOST, $share);
@@ -50,8 +73,18 @@ final class SameEverywhereTest extends BrowserTestCase
         $size = getimagesize($png);
         self::assertNotFalse($size);
         $shown = [$size[0], $size[1]];
-        self::command($this->driver, 'Emulation.setDeviceMetricsOverride', ['width' => $shown[0], 'height' => $shown[1], 'deviceScaleFactor' => 1, 'mobile' => false]);
-        $this->driver->executeScript('document.body.innerHTML = arguments[0]; document.body.style.margin = 0; const s = document.querySelector("svg"); s.setAttribute("width", arguments[1]); s.setAttribute("height", arguments[2]); s.style.display = "block"', [preg_replace('/^<\?xml.*?\?>/', '', $svg), $shown[0], $shown[1]]);
+        self::command($this->driver, 'Emulation.setDeviceMetricsOverride', [
+            'width' => $shown[0],
+            'height' => $shown[1],
+            'deviceScaleFactor' => 1,
+            'mobile' => false,
+        ]);
+        $this->driver->executeScript(
+            'document.body.innerHTML = arguments[0]; document.body.style.margin = 0; ' .
+            'const s = document.querySelector("svg"); s.setAttribute("width", arguments[1]); ' .
+            's.setAttribute("height", arguments[2]); s.style.display = "block"',
+            [preg_replace('/^<\?xml.*?\?>/', '', $svg), $shown[0], $shown[1]],
+        );
         $this->driver->executeAsyncScript('const done = arguments[0]; document.fonts.ready.then(() => setTimeout(done, 300))');
         $image = imagecreatefromstring($this->driver->takeScreenshot());
         self::assertNotFalse($image);
@@ -63,8 +96,9 @@ final class SameEverywhereTest extends BrowserTestCase
     /** A see-through pixel as a white page shows it. */
     private static function onWhite(int $colour): int
     {
-        $through = ($colour >> 24 & 127) / 127;
-        $mixed = static fn (int $shift): int => (int) round(($colour >> $shift & 255) * (1 - $through) + 255 * $through) << $shift;
+        $through = (($colour >> 24) & 127) / 127;
+        $mixed = static fn (int $shift): int => (int) round((($colour >> $shift) & 255) * (1 - $through) + 255 * $through) <<
+            $shift;
 
         return 0.0 === $through ? $colour : $mixed(16) | $mixed(8) | $mixed(0);
     }
@@ -81,7 +115,14 @@ final class SameEverywhereTest extends BrowserTestCase
             for ($x = 0; $x < $w; ++$x) {
                 $a = imagecolorat($drawn, $x, $y);
                 $b = self::onWhite((int) imagecolorat($made, $x, $y));
-                $differ += max(abs(($a >> 16 & 255) - ($b >> 16 & 255)), abs(($a >> 8 & 255) - ($b >> 8 & 255)), abs(($a & 255) - ($b & 255))) > self::TOLERANCE ? 1 : 0;
+                $differ +=
+                    max(
+                        abs((($a >> 16) & 255) - (($b >> 16) & 255)),
+                        abs((($a >> 8) & 255) - (($b >> 8) & 255)),
+                        abs(($a & 255) - ($b & 255)),
+                    ) > self::TOLERANCE
+                        ? 1
+                        : 0;
             }
         }
 

@@ -22,17 +22,35 @@ final class UnsavedTest extends BrowserTestCase
         $this->type('town', 1, 'Slip');
         $this->type('name', 2, 'Pippa');
         $this->sees('3 edits not saved.', '#unsaved');
-        self::assertSame([['Ng', 'Northwater'], ['Oar', 'Slip'], ['Pippa', 'ST']], $this->cells('name', 'town'), 'what was typed is seen');
-        self::assertTrue($this->driver->executeScript('const e = new Event("beforeunload", {cancelable: true}); window.dispatchEvent(e); return e.defaultPrevented'), 'leaving warns');
-        $this->driver->executeScript('window.copied = ""; document.execCommand = () => { window.copied = document.activeElement.value; return true; }');
+        self::assertSame(
+            [['Ng', 'Northwater'], ['Oar', 'Slip'], ['Pippa', 'ST']],
+            $this->cells('name', 'town'),
+            'what was typed is seen',
+        );
+        self::assertTrue(
+            $this->driver->executeScript(
+                'const e = new Event("beforeunload", {cancelable: true}); window.dispatchEvent(e); return e.defaultPrevented',
+            ),
+            'leaving warns',
+        );
+        $this->driver->executeScript(
+            'window.copied = ""; document.execCommand = () => { window.copied = document.activeElement.value; return true; }',
+        );
         $this->find('#copy-unsaved')->click();
-        self::assertSame("row 1\tTown\tNorthwater\nrow 2\tTown\tSlip\nrow 3\tName\tPippa", $this->driver->executeScript('return window.copied'));
+        self::assertSame(
+            "row 1\tTown\tNorthwater\nrow 2\tTown\tSlip\nrow 3\tName\tPippa",
+            $this->driver->executeScript('return window.copied'),
+        );
 
         self::offline($this->driver, false);
         $this->saveNow();
         $this->driver->navigate()->refresh();
         $this->find('#grid[data-ready]');
-        self::assertSame([['Ng', 'Northwater'], ['Oar', 'Slip'], ['Pippa', 'ST']], $this->cells('name', 'town'), 'and is there after a reload');
+        self::assertSame(
+            [['Ng', 'Northwater'], ['Oar', 'Slip'], ['Pippa', 'ST']],
+            $this->cells('name', 'town'),
+            'and is there after a reload',
+        );
     }
 
     public function testSignedOutInAnotherTabTheGridKeepsEditsUntilSomebodySignedInAgain(): void
@@ -54,7 +72,10 @@ final class UnsavedTest extends BrowserTestCase
         $this->settled();
         $this->driver->navigate()->refresh();
         $this->find('#grid[data-ready]');
-        $this->eventually(fn (): bool => [['Northwater'], ['Slip']] === $this->cells('town') ? true : throw new \RuntimeException('not yet'), 'the edits are not there');
+        $this->eventually(
+            fn (): bool => [['Northwater'], ['Slip']] === $this->cells('town') ? true : throw new \RuntimeException('not yet'),
+            'the edits are not there',
+        );
     }
 
     public function testSomebodyElsesNewerValueIsShownAndOnesOwnCanStillBePutIn(): void
@@ -75,7 +96,12 @@ final class UnsavedTest extends BrowserTestCase
         $this->sees('Row 1, Town is “Their town” by now; your “My town” was not taken.', '#notices');
         self::assertSame([['Their town'], ['Their slip']], $this->cells('town'), 'what others did is seen');
         $this->button('Put mine in')->click();
-        $this->eventually(fn (): bool => [['My town'], ['Their slip']] === $this->cells('town') ? true : throw new \RuntimeException('not yet'), 'mine did not go in');
+        $this->eventually(
+            fn (): bool => [['My town'], ['Their slip']] === $this->cells('town')
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'mine did not go in',
+        );
         $this->driver->navigate()->refresh();
         $this->find('#grid[data-ready]');
         self::assertSame([['My town'], ['Their slip']], $this->cells('town'));
@@ -89,11 +115,22 @@ final class UnsavedTest extends BrowserTestCase
         $this->find('#box-recipient')->click();
         $this->find('#set-style-colour');
         self::offline($this->driver, true);
-        $this->driver->executeScript('const e = document.querySelector("#set-style-colour"); e.value = "#3f7030"; e.dispatchEvent(new Event("change", {bubbles: true}))');
+        $this->driver->executeScript(
+            'const e = document.querySelector("#set-style-colour"); e.value = "#3f7030"; ' .
+            'e.dispatchEvent(new Event("change", {bubbles: true}))',
+        );
         $this->sees('1 edit not saved. The server does not answer.', '#unsaved');
         self::offline($this->driver, false);
         $this->saveNow();
-        $this->eventually(fn (): bool => str_contains((string) $this->driver->executeScript('return document.querySelector("#layer-recipient").outerHTML'), '#3F7030') ? true : throw new \RuntimeException('not yet'), 'the colour is not there');
+        $this->eventually(
+            fn (): bool => str_contains(
+                (string) $this->driver->executeScript('return document.querySelector("#layer-recipient").outerHTML'),
+                '#3F7030',
+            )
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'the colour is not there',
+        );
 
         $this->elsewhere(function (): void {
             $this->open('/');
@@ -102,9 +139,16 @@ final class UnsavedTest extends BrowserTestCase
         });
         $this->driver->switchTo()->window($compose);
         (new WebDriverActions($this->driver))->sendKeys(null, WebDriverKeys::ESCAPE)->perform();
-        $this->driver->executeScript('const e = document.querySelector("#set-style-colour"); if (e) { e.value = "#9b1c1c"; e.dispatchEvent(new Event("change", {bubbles: true})) }');
+        $this->driver->executeScript(
+            'const e = document.querySelector("#set-style-colour"); if (e) { e.value = "#9b1c1c"; ' .
+            'e.dispatchEvent(new Event("change", {bubbles: true})) }',
+        );
         $this->sees('not saved. You are signed out.', '#unsaved');
-        self::assertSame([], $this->driver->findElements(WebDriverBy::cssSelector('#work #password')), 'the stage stays the stage');
+        self::assertSame(
+            [],
+            $this->driver->findElements(WebDriverBy::cssSelector('#work #password')),
+            'the stage stays the stage',
+        );
         $this->find('#side svg');
         $this->elsewhere(fn () => $this->signIn());
         $this->driver->switchTo()->window($compose);
@@ -146,14 +190,19 @@ final class UnsavedTest extends BrowserTestCase
     {
         try {
             $this->driver->findElement(WebDriverBy::id('save-now'))->click();
-        } catch (NoSuchElementException|StaleElementReferenceException) {
+        } catch (NoSuchElementException | StaleElementReferenceException) {
         }
         $this->gone();
     }
 
     private function gone(): void
     {
-        $this->eventually(fn (): bool => [] === $this->driver->findElements(WebDriverBy::id('unsaved')) ? true : throw new \RuntimeException('still there'), 'the edits are not saved');
+        $this->eventually(
+            fn (): bool => [] === $this->driver->findElements(WebDriverBy::id('unsaved'))
+                ? true
+                : throw new \RuntimeException('still there'),
+            'the edits are not saved',
+        );
     }
 
     /** In another tab, which is closed again. */
@@ -168,10 +217,18 @@ final class UnsavedTest extends BrowserTestCase
 
     private function type(string $key, int $row, string $words): void
     {
-        $this->driver->executeScript('const t = Tabulator.findTable("#grid")[0]; const r = t.getRows("active")[arguments[1]]; t.getRanges()[0].setBounds(r.getCell(arguments[0]), r.getCell(arguments[0])); document.querySelector("#grid .tabulator-tableholder").focus()', [$key, $row]);
+        $this->driver->executeScript(
+            'const t = Tabulator.findTable("#grid")[0]; const r = t.getRows("active")[arguments[1]]; ' .
+            't.getRanges()[0].setBounds(r.getCell(arguments[0]), r.getCell(arguments[0])); ' .
+            'document.querySelector("#grid .tabulator-tableholder").focus()',
+            [$key, $row],
+        );
         (new WebDriverActions($this->driver))->sendKeys(null, WebDriverKeys::F2)->perform();
         $this->find('.tabulator-editing textarea');
-        (new WebDriverActions($this->driver))->sendKeys(null, WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.$words)->sendKeys(null, WebDriverKeys::ENTER)->perform();
+        (new WebDriverActions($this->driver))
+            ->sendKeys(null, WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL . $words)
+            ->sendKeys(null, WebDriverKeys::ENTER)
+            ->perform();
         usleep(50_000);
     }
 
@@ -183,7 +240,10 @@ final class UnsavedTest extends BrowserTestCase
     private function cells(string ...$keys): array
     {
         /** @var list<list<string>> $cells */
-        $cells = $this->driver->executeScript('return Tabulator.findTable("#grid")[0].getData().map(row => arguments[0].map(key => row[key]))', [$keys]);
+        $cells = $this->driver->executeScript(
+            'return Tabulator.findTable("#grid")[0].getData().map(row => arguments[0].map(key => row[key]))',
+            [$keys],
+        );
 
         return $cells;
     }

@@ -12,14 +12,14 @@ use Morphea\Tests\Tools;
 final class WholeJobTest extends BrowserTestCase
 {
     private const ROWS = <<<'CSV'
-        Volunteer;Hours;Work;Issued;Register
-        Ottilie Brandvold-Anning;41;kettles;2026-03-04;0007
-        Maximiliana Theodora Featherstonehaugh-Pellinore of Upper Tidewick;1;bicycles;4 March 2026;0008
-        Χρυσούλα Λημναίου;31;radios;04/03/2026;0009
-        سلمى البحري;27;"books, and the shelves
-        they stand on";2026-03-04;0010
+    Volunteer;Hours;Work;Issued;Register
+    Ottilie Brandvold-Anning;41;kettles;2026-03-04;0007
+    Maximiliana Theodora Featherstonehaugh-Pellinore of Upper Tidewick;1;bicycles;4 March 2026;0008
+    Χρυσούλα Λημναίου;31;radios;04/03/2026;0009
+    سلمى البحري;27;"books, and the shelves
+    they stand on";2026-03-04;0010
 
-        CSV;
+    CSV;
 
     public function testFromASpreadsheetToFinishedCertificates(): void
     {
@@ -44,7 +44,12 @@ final class WholeJobTest extends BrowserTestCase
         // One column by mouse …
         $this->button('Link 2 placeholders')->click();
         $this->find('#box-recipient.unlinked');
-        (new WebDriverActions($this->driver))->clickAndHold($this->find('#column-volunteer'))->moveByOffset(60, 40)->moveToElement($this->find('#box-recipient'))->release()->perform();
+        (new WebDriverActions($this->driver))
+            ->clickAndHold($this->find('#column-volunteer'))
+            ->moveByOffset(60, 40)
+            ->moveToElement($this->find('#box-recipient'))
+            ->release()
+            ->perform();
         $this->sees('Ottilie Brandvold-Anning', '#side');
         $this->sees('1 not linked', '#stations');
 
@@ -81,7 +86,10 @@ final class WholeJobTest extends BrowserTestCase
         Tools::assertSoundPdf($pdf);
         self::assertSame(4, Tools::pages($pdf));
         $text = Tools::pdfText($pdf);
-        foreach (['Ottilie Brandvold-Anning', 'for 1 hour at the bench', 'Χρυσούλα Λημναίου', '4 March 2026', 'No. 0010'] as $words) {
+        foreach (
+            ['Ottilie Brandvold-Anning', 'for 1 hour at the bench', 'Χρυσούλα Λημναίου', '4 March 2026', 'No. 0010']
+            as $words
+        ) {
             self::assertStringContainsString($words, $text);
         }
         foreach (Tools::pdfFonts($pdf) as $font) {
@@ -91,7 +99,7 @@ final class WholeJobTest extends BrowserTestCase
         // Two of them as pictures, named by register and name.
         $this->choose('#format', 'png');
         $this->choose('#which', 'some');
-        $this->find('#rows')->sendKeys('1,3'.WebDriverKeys::TAB);
+        $this->find('#rows')->sendKeys('1,3' . WebDriverKeys::TAB);
         $this->sees('Make 2 pieces', '#bar');
         $this->menu('#insert-name', 'E Register');
         $this->sees('Ottilie Brandvold-Anning0007.png', '#summary');
@@ -103,7 +111,7 @@ final class WholeJobTest extends BrowserTestCase
             self::assertSame([3508, 2480], \array_slice((array) getimagesizefromstring($png), 0, 2));
             $image = imagecreatefromstring($png);
             self::assertNotFalse($image);
-            self::assertSame(0xFBF7EC, imagecolorat($image, 40, 40));
+            self::assertSame(0xfbf7ec, imagecolorat($image, 40, 40));
         }
     }
 }

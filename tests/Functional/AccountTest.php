@@ -20,9 +20,19 @@ final class AccountTest extends AppTestCase
     public function testSomebodySignsUpSignsOutAndInAgainInWhateverCase(): void
     {
         $page = $this->browser->request('GET', '/sign-up');
-        $this->browser->submit($page->selectButton('Make the account')->form(['sign_up_form[name]' => 'Tamsin', 'sign_up_form[email]' => 'Tamsin@Tidewick.example', 'sign_up_form[password]' => self::PASSWORD]));
+        $this->browser->submit(
+            $page
+                ->selectButton('Make the account')
+                ->form([
+                    'sign_up_form[name]' => 'Tamsin',
+                    'sign_up_form[email]' => 'Tamsin@Tidewick.example',
+                    'sign_up_form[password]' => self::PASSWORD,
+                ]),
+        );
         self::assertResponseRedirects('/');
-        $member = $this->entities()->getRepository(Member::class)->findOneBy(['email' => 'tamsin@tidewick.example']);
+        $member = $this->entities()
+            ->getRepository(Member::class)
+            ->findOneBy(['email' => 'tamsin@tidewick.example']);
         self::assertNotNull($member);
         self::assertStringNotContainsString('needle', $member->getPassword(), 'only a hash is kept');
 
@@ -31,13 +41,36 @@ final class AccountTest extends AppTestCase
         $this->browser->request('GET', '/account');
         self::assertResponseRedirects('/sign-in?to=/account');
         $page = $this->browser->followRedirect();
-        $this->browser->submit($page->selectButton('Sign in')->form(['email' => 'tamsin@tidewick.example', 'password' => 'wrong']));
+        $this->browser->submit(
+            $page->selectButton('Sign in')->form(['email' => 'tamsin@tidewick.example', 'password' => 'wrong']),
+        );
         self::assertStringContainsString('not right', $this->body());
-        self::assertSame('tamsin@tidewick.example', $this->browser->getCrawler()->filter('#email')->attr('value'), 'what was typed stays');
-        $this->browser->submit($this->browser->getCrawler()->selectButton('Sign in')->form(['email' => ' TAMSIN@tidewick.EXAMPLE ', 'password' => self::PASSWORD]));
+        self::assertSame(
+            'tamsin@tidewick.example',
+            $this->browser->getCrawler()->filter('#email')->attr('value'),
+            'what was typed stays',
+        );
+        $this->browser->submit(
+            $this->browser
+                ->getCrawler()
+                ->selectButton('Sign in')
+                ->form(['email' => ' TAMSIN@tidewick.EXAMPLE ', 'password' => self::PASSWORD]),
+        );
         self::assertResponseRedirects('/account', message: 'on to where they wanted to go');
 
-        $this->browser->request('POST', '/sign-up', ['sign_up_form' => ['name' => 'x', 'email' => 'TAMSIN@TIDEWICK.example', 'password' => self::PASSWORD, '_token' => 'csrf-token']], server: ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->browser->request(
+            'POST',
+            '/sign-up',
+            [
+                'sign_up_form' => [
+                    'name' => 'x',
+                    'email' => 'TAMSIN@TIDEWICK.example',
+                    'password' => self::PASSWORD,
+                    '_token' => 'csrf-token',
+                ],
+            ],
+            server: ['HTTP_ORIGIN' => 'http://localhost'],
+        );
         self::assertStringContainsString('an account with this address already', $this->body());
     }
 
@@ -60,10 +93,17 @@ final class AccountTest extends AppTestCase
                 $told[$address][] = $this->signIn($address, "wrong $i");
             }
         }
-        self::assertSame(['The mail address or the password is not right.'], array_values(array_unique(\array_slice($told['tamsin@tidewick.example'], 0, 8))));
+        self::assertSame(
+            ['The mail address or the password is not right.'],
+            array_values(array_unique(\array_slice($told['tamsin@tidewick.example'], 0, 8))),
+        );
         self::assertSame('Too many wrong passwords. Wait 15 minutes and try again.', $told['tamsin@tidewick.example'][8]);
         self::assertSame($told['tamsin@tidewick.example'], $told['nobody@tidewick.example']);
-        self::assertStringContainsString('Too many wrong passwords', $this->signIn('Tamsin@TIDEWICK.example', self::PASSWORD), 'not even the right one, in whatever case');
+        self::assertStringContainsString(
+            'Too many wrong passwords',
+            $this->signIn('Tamsin@TIDEWICK.example', self::PASSWORD),
+            'not even the right one, in whatever case',
+        );
     }
 
     public function testWrongPasswordsFromOnePlaceAreSlowedWhateverTheAddress(): void
@@ -94,7 +134,10 @@ final class AccountTest extends AppTestCase
             $this->signIn('tamsin@tidewick.example', 0 === $i % 4 ? self::PASSWORD : 'wrong');
             $this->browser->restart();
         }
-        self::assertSame(0, self::getContainer()->get(Attempts::class)->wait(Attempts::WRONG_PASSWORD, 'tamsin@tidewick.example', 8, 900));
+        self::assertSame(
+            0,
+            self::getContainer()->get(Attempts::class)->wait(Attempts::WRONG_PASSWORD, 'tamsin@tidewick.example', 8, 900),
+        );
     }
 
     #[TestWith(['short', 'At least 10 characters.'])]
@@ -120,7 +163,13 @@ final class AccountTest extends AppTestCase
     {
         $this->member('taken@tidewick.example');
         $page = $this->browser->request('GET', '/sign-up');
-        $form = $page->selectButton('Make the account')->form(['sign_up_form[name]' => '', 'sign_up_form[email]' => 'taken@tidewick.example', 'sign_up_form[password]' => 'short']);
+        $form = $page
+            ->selectButton('Make the account')
+            ->form([
+                'sign_up_form[name]' => '',
+                'sign_up_form[email]' => 'taken@tidewick.example',
+                'sign_up_form[password]' => 'short',
+            ]);
         $text = $this->browser->submit($form)->text();
         self::assertResponseStatusCodeSame(422);
         foreach (['Say what to call you', 'an account with this address already', 'At least 10 characters'] as $words) {
@@ -130,8 +179,21 @@ final class AccountTest extends AppTestCase
             $this->browser->submit($form);
         }
         self::assertStringContainsString('Too many accounts were made or tried from here.', $this->body());
-        $this->browser->submit($this->browser->getCrawler()->selectButton('Make the account')->form(['sign_up_form[name]' => 'New', 'sign_up_form[email]' => 'new@tidewick.example', 'sign_up_form[password]' => self::PASSWORD]));
-        self::assertNull($this->entities()->getRepository(Member::class)->findOneBy(['email' => 'new@tidewick.example']));
+        $this->browser->submit(
+            $this->browser
+                ->getCrawler()
+                ->selectButton('Make the account')
+                ->form([
+                    'sign_up_form[name]' => 'New',
+                    'sign_up_form[email]' => 'new@tidewick.example',
+                    'sign_up_form[password]' => self::PASSWORD,
+                ]),
+        );
+        self::assertNull(
+            $this->entities()
+                ->getRepository(Member::class)
+                ->findOneBy(['email' => 'new@tidewick.example']),
+        );
     }
 
     public function testSigningUpCanBeClosed(): void
@@ -140,7 +202,13 @@ final class AccountTest extends AppTestCase
         $controller->setContainer(self::getContainer());
         $container = self::getContainer();
         $container->get('request_stack')->push(Request::create('/sign-up'));
-        $response = $controller->up(Request::create('/sign-up'), $this->entities(), $container->get('security.user_password_hasher'), $container->get(Security::class), $container->get(Attempts::class));
+        $response = $controller->up(
+            Request::create('/sign-up'),
+            $this->entities(),
+            $container->get('security.user_password_hasher'),
+            $container->get(Security::class),
+            $container->get(Attempts::class),
+        );
         self::assertSame(403, $response->getStatusCode());
         self::assertStringContainsString('closed signing up', (string) $response->getContent());
     }
@@ -163,7 +231,19 @@ final class AccountTest extends AppTestCase
         $member = $this->tamsin();
         $sessions = self::getContainer()->get(SessionStore::class);
         $this->signIn('tamsin@tidewick.example', self::PASSWORD);
-        $this->entities()->getConnection()->executeStatement('INSERT INTO session (id, data, member_id, started_at, seen_at, agent) VALUES (?, ?, ?, ?, ?, ?)', ['elsewhere', '', $member->id(), time(), time(), 'Mozilla/5.0 (Windows NT 10.0; Win64; x64; rv:140.0) Gecko/20100101 Firefox/140.0']);
+        $this->entities()
+            ->getConnection()
+            ->executeStatement(
+                'INSERT INTO session (id, data, member_id, started_at, seen_at, agent) VALUES (?, ?, ?, ?, ?, ?)',
+                [
+                    'elsewhere',
+                    '',
+                    $member->id(),
+                    time(),
+                    time(),
+                    'Mozilla/5.0 (Windows NT 10.0; Win64; x64; rv:140.0) Gecko/20100101 Firefox/140.0',
+                ],
+            );
         $page = $this->browser->request('GET', '/account');
         self::assertStringContainsString('Firefox on Windows', $page->filter('main')->text());
         foreach (['wrong old one' => 'another one', self::PASSWORD => 'tried first'] as $old => $words) {
@@ -171,8 +251,13 @@ final class AccountTest extends AppTestCase
             self::assertStringContainsString($words, $this->browser->followRedirect()->filter('.notices')->text());
         }
         self::assertCount(1, array_filter($sessions->of($member), static fn (array $one): bool => 'elsewhere' === $one['id']));
-        $this->browser->submit($page->selectButton('Change it')->form(['old' => self::PASSWORD, 'new' => 'a kettle on the quay']));
-        self::assertStringContainsString('You are signed out everywhere else.', $this->browser->followRedirect()->filter('.notices')->text());
+        $this->browser->submit(
+            $page->selectButton('Change it')->form(['old' => self::PASSWORD, 'new' => 'a kettle on the quay']),
+        );
+        self::assertStringContainsString(
+            'You are signed out everywhere else.',
+            $this->browser->followRedirect()->filter('.notices')->text(),
+        );
         self::assertSame([], $sessions->of($member));
         $this->browser->restart();
         self::assertStringContainsString('not right', $this->signIn('tamsin@tidewick.example', self::PASSWORD));
@@ -186,11 +271,17 @@ final class AccountTest extends AppTestCase
         $words = [];
         foreach (['nobody@tidewick.example', 'TAMSIN@tidewick.example'] as $address) {
             $page = $this->browser->request('GET', '/sign-reset');
-            $words[] = $this->browser->submit($page->selectButton('Send the link')->form(['email' => $address]))->filter('main')->text();
+            $words[] = $this->browser
+                ->submit($page->selectButton('Send the link')->form(['email' => $address]))
+                ->filter('main')
+                ->text();
         }
         self::assertSame($words[0], $words[1], 'nobody learns which addresses are known');
         $this->work();
-        $mails = array_map(static fn (string $path): string => quoted_printable_decode((string) file_get_contents($path)), glob(\dirname(__DIR__, 2).'/var/test/files/mailbox/*.eml') ?: []);
+        $mails = array_map(
+            static fn (string $path): string => quoted_printable_decode((string) file_get_contents($path)),
+            glob(\dirname(__DIR__, 2) . '/var/test/files/mailbox/*.eml') ?: [],
+        );
         self::assertCount(1, $mails, 'one mail, to the one that is');
         self::assertStringContainsString('To: Tamsin <tamsin@tidewick.example>', $mails[0]);
         self::assertSame(1, preg_match('~http://localhost(/sign-reset/[0-9a-f]{64})~', $mails[0], $m));
@@ -229,11 +320,23 @@ final class AccountTest extends AppTestCase
         $sessions->write($id, 'kept');
         self::assertSame('kept', $sessions->read($id));
         $database = $this->entities()->getConnection();
-        self::assertSame(0, (int) $database->fetchOne('SELECT COUNT(*) FROM session WHERE id = ?', [$id]), 'whoever reads the database cannot come in by it');
+        self::assertSame(
+            0,
+            (int) $database->fetchOne('SELECT COUNT(*) FROM session WHERE id = ?', [$id]),
+            'whoever reads the database cannot come in by it',
+        );
         $sessions->write(str_repeat('b', 32), '');
-        self::assertSame(1, (int) $database->fetchOne('SELECT COUNT(*) FROM session'), 'nothing is kept of a visit that has nothing to keep');
+        self::assertSame(
+            1,
+            (int) $database->fetchOne('SELECT COUNT(*) FROM session'),
+            'nothing is kept of a visit that has nothing to keep',
+        );
         foreach (['seen_at' => SessionStore::IDLE, 'started_at' => SessionStore::ABSOLUTE] as $column => $seconds) {
-            $database->executeStatement("UPDATE session SET seen_at = ?, started_at = ?, $column = ?", [time(), time(), time() - $seconds - 1]);
+            $database->executeStatement("UPDATE session SET seen_at = ?, started_at = ?, $column = ?", [
+                time(),
+                time(),
+                time() - $seconds - 1,
+            ]);
             self::assertSame('', $sessions->read($id), "$column is too long ago");
         }
         self::assertSame(1, $sessions->gc(0));
@@ -259,7 +362,12 @@ final class AccountTest extends AppTestCase
         self::assertResponseStatusCodeSame(403);
         self::assertSame('Mending certificates', $this->reload($project)->name());
         $this->browser->restart();
-        $this->browser->request('POST', '/sign-in', ['email' => 'x@tidewick.example', 'password' => 'x', '_token' => 'csrf-token'], server: ['HTTP_ORIGIN' => 'https://elsewhere.example']);
+        $this->browser->request(
+            'POST',
+            '/sign-in',
+            ['email' => 'x@tidewick.example', 'password' => 'x', '_token' => 'csrf-token'],
+            server: ['HTTP_ORIGIN' => 'https://elsewhere.example'],
+        );
         self::assertResponseStatusCodeSame(403, 'nor does one from another site');
     }
 
@@ -294,7 +402,9 @@ final class AccountTest extends AppTestCase
     private function signIn(string $email, string $password, string $to = ''): string
     {
         $fields = ['email' => $email, 'password' => $password, '_token' => 'csrf-token', 'to' => $to];
-        $page = $this->browser->request('POST', '/sign-in', $fields, server: ['HTTP_ORIGIN' => 'http://localhost'])->filter('[role="alert"]');
+        $page = $this->browser
+            ->request('POST', '/sign-in', $fields, server: ['HTTP_ORIGIN' => 'http://localhost'])
+            ->filter('[role="alert"]');
 
         return 0 === $page->count() ? '' : $page->text();
     }

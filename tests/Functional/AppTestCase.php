@@ -49,9 +49,18 @@ abstract class AppTestCase extends WebTestCase
         $this->browser->loginUser($member);
         $file = self::getContainer()->get(StarterShelf::class)->load('mending-certificate');
         self::assertNotNull($file);
-        $sheet = null === $rows ? $file->sheet : Sheet::of((new TableBuilder())->build(array_map(static fn (string $line): array => explode('|', $line), explode("\n", $rows))));
+        $sheet =
+            null === $rows
+                ? $file->sheet
+                : Sheet::of(
+                    (new TableBuilder())->build(
+                        array_map(static fn (string $line): array => explode('|', $line), explode("\n", $rows)),
+                    ),
+                );
 
-        return self::getContainer()->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->template, $file->pictures, $sheet), 'volunteers.csv');
+        return self::getContainer()
+            ->get(ProjectMaker::class)
+            ->fromFile($member, new MorpheaFile($file->template, $file->pictures, $sheet), 'volunteers.csv');
     }
 
     protected function entities(): EntityManagerInterface
@@ -89,7 +98,9 @@ abstract class AppTestCase extends WebTestCase
     {
         $this->entities()->clear();
 
-        return $this->entities()->getRepository(Run::class)->findOneBy([], ['number' => 'DESC']) ?? self::fail('There is no run.');
+        return $this->entities()
+            ->getRepository(Run::class)
+            ->findOneBy([], ['number' => 'DESC']) ?? self::fail('There is no run.');
     }
 
     protected function body(): string
@@ -111,8 +122,8 @@ abstract class AppTestCase extends WebTestCase
         $worker->start();
         $deadline = microtime(true) + 90;
         while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
-            self::assertLessThan($deadline, microtime(true), 'the worker took too long: '.$worker->getErrorOutput());
-            self::assertTrue($worker->isRunning(), 'the worker ended early: '.$worker->getErrorOutput());
+            self::assertLessThan($deadline, microtime(true), 'the worker took too long: ' . $worker->getErrorOutput());
+            self::assertTrue($worker->isRunning(), 'the worker ended early: ' . $worker->getErrorOutput());
             usleep(20_000);
         }
         $worker->stop(5, \SIGTERM);
@@ -121,7 +132,11 @@ abstract class AppTestCase extends WebTestCase
 
     protected function worker(): Process
     {
-        return new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'reading', 'runs', '--env=test', '--sleep=0.05', '-q'], \dirname(__DIR__, 2), timeout: 120);
+        return new Process(
+            [\PHP_BINARY, 'bin/console', 'messenger:consume', 'reading', 'runs', '--env=test', '--sleep=0.05', '-q'],
+            \dirname(__DIR__, 2),
+            timeout: 120,
+        );
     }
 
     protected function download(Project $project): string
@@ -140,7 +155,9 @@ abstract class AppTestCase extends WebTestCase
         $file = self::getContainer()->get(StarterShelf::class)->load($id);
         self::assertNotNull($file);
 
-        return self::getContainer()->get(ProjectMaker::class)->fromFile($member, $file, "$id.csv");
+        return self::getContainer()
+            ->get(ProjectMaker::class)
+            ->fromFile($member, $file, "$id.csv");
     }
 
     protected function sent(string $bytes, string $name): UploadedFile
@@ -173,7 +190,12 @@ abstract class AppTestCase extends WebTestCase
     protected function change(Project $project, array $change, string $what = 'edit'): array
     {
         $token = $this->token();
-        $this->browser->request('POST', "/projects/{$project->id()}/rows/$what", server: ['HTTP_X_CSRF_TOKEN' => $token, 'CONTENT_TYPE' => 'application/json'], content: (string) json_encode($change));
+        $this->browser->request(
+            'POST',
+            "/projects/{$project->id()}/rows/$what",
+            server: ['HTTP_X_CSRF_TOKEN' => $token, 'CONTENT_TYPE' => 'application/json'],
+            content: (string) json_encode($change),
+        );
 
         return (array) json_decode($this->body(), true);
     }

@@ -23,9 +23,15 @@ final class BenchTest extends AppTestCase
     {
         $project = $this->project();
         $this->browser->request('GET', "/projects/{$project->id()}/save.morphea");
-        self::assertSame('attachment; filename="Mending certificates.morphea"', $this->browser->getResponse()->headers->get('Content-Disposition'));
+        self::assertSame(
+            'attachment; filename="Mending certificates.morphea"',
+            $this->browser->getResponse()->headers->get('Content-Disposition'),
+        );
         $saved = $this->browser->getInternalResponse()->getContent();
-        self::assertSame(['template.json', 'assets/border.svg', 'assets/seal.svg', 'rows.csv', 'table.json'], array_keys(Tools::unzip($saved)));
+        self::assertSame(
+            ['template.json', 'assets/border.svg', 'assets/seal.svg', 'rows.csv', 'table.json'],
+            array_keys(Tools::unzip($saved)),
+        );
         $this->bring($saved);
         $again = $this->newest($project);
         self::assertEquals($this->reload($project)->template(), $again->template());
@@ -40,7 +46,15 @@ final class BenchTest extends AppTestCase
         $project = $this->project("Full name|Hours\nNg|4\nOar|3\nPip|5");
         $store = self::getContainer()->get(TableStore::class);
         $join = RecipeCodec::read(['recipe' => 'join', 'pattern' => '{full_name}: {hours} h'], 'en');
-        foreach ([ColumnEdit::rename('full_name', 'Volunteer'), ColumnEdit::kind('hours', Kind::Number), new AddColumn('Line', recipe: $join), RowsEdit::switch([2], true)] as $edit) {
+        foreach (
+            [
+                ColumnEdit::rename('full_name', 'Volunteer'),
+                ColumnEdit::kind('hours', Kind::Number),
+                new AddColumn('Line', recipe: $join),
+                RowsEdit::switch([2], true),
+            ]
+            as $edit
+        ) {
             $store->apply($project, $edit);
         }
         $this->browser->request('GET', "/projects/{$project->id()}/save.morphea");
@@ -51,7 +65,13 @@ final class BenchTest extends AppTestCase
         self::assertEquals([1, 3], array_map(static fn (Row $row): int => $row->number, $store->active($again)));
         $store->apply($again, new SetCells([1 => ['hours' => '6']]));
         self::assertSame('Ng: 6 h', $store->row($again, 1)?->cells['line'], 'the recipe still runs');
-        foreach (['it does not tell of the same columns' => '{"columns": []}', 'columns[0].key must be' => str_replace('"full_name"', '"Full name"', Tools::unzip($saved)['table.json'])] as $words => $facts) {
+        foreach (
+            [
+                'it does not tell of the same columns' => '{"columns": []}',
+                'columns[0].key must be' => str_replace('"full_name"', '"Full name"', Tools::unzip($saved)['table.json']),
+            ]
+            as $words => $facts
+        ) {
             $this->bring($this->zip(['table.json' => $facts] + Tools::unzip($saved)));
             self::assertStringContainsString($words, $this->browser->followRedirect()->filter('.notice.bad')->text());
         }
@@ -70,18 +90,29 @@ final class BenchTest extends AppTestCase
     public function testAFileHalfGoodLeavesNothingBehind(): void
     {
         $this->browser->loginUser($this->member());
-        $template = (string) file_get_contents(\dirname(__DIR__, 2).'/demo/tip-card/template.json');
-        foreach ([
-            'unknown key "glow"' => ['template.json' => str_replace('"format": 1', '"format": 1, "glow": true', $template)],
-            'must lie between 8 and 20000' => ['template.json' => (string) preg_replace('/"height": 1080/', '"height": 9999999', $template, 1)],
-            'template.json is not readable' => ['template.json' => '{"format": 1'],
-            'holds no template.json' => ['readme.txt' => 'hello'],
-            'defines entities' => ['template.json' => $template, 'assets/patchwork.svg' => '<!DOCTYPE svg [<!ENTITY x "y">]><svg/>'],
-            'headings but no rows' => ['template.json' => $template, 'rows.csv' => "Tip\n"],
-        ] as $words => $entries) {
+        $template = (string) file_get_contents(\dirname(__DIR__, 2) . '/demo/tip-card/template.json');
+        foreach (
+            [
+                'unknown key "glow"' => ['template.json' => str_replace('"format": 1', '"format": 1, "glow": true', $template)],
+                'must lie between 8 and 20000' => [
+                    'template.json' => (string) preg_replace('/"height": 1080/', '"height": 9999999', $template, 1),
+                ],
+                'template.json is not readable' => ['template.json' => '{"format": 1'],
+                'holds no template.json' => ['readme.txt' => 'hello'],
+                'defines entities' => [
+                    'template.json' => $template,
+                    'assets/patchwork.svg' => '<!DOCTYPE svg [<!ENTITY x "y">]><svg/>',
+                ],
+                'headings but no rows' => ['template.json' => $template, 'rows.csv' => "Tip\n"],
+            ]
+            as $words => $entries
+        ) {
             $this->bring($this->zip($entries));
             $text = $this->browser->followRedirect()->filter('.notice.bad')->text();
-            self::assertStringContainsString(str_replace('template.json is', 'template.json: template.json: is', $words), $text);
+            self::assertStringContainsString(
+                str_replace('template.json is', 'template.json: template.json: is', $words),
+                $text,
+            );
             self::assertSame(0, $this->projects(), $words);
         }
     }
@@ -89,12 +120,25 @@ final class BenchTest extends AppTestCase
     public function testABlankSideOfOwnSizeAndAnAbsurdOne(): void
     {
         $this->browser->loginUser($this->member());
-        $this->post('/projects', ['name' => 'Bookmarks', 'preset' => 'own', 'width' => '2,5', 'height' => '6', 'unit' => 'in', 'dpi' => '300']);
+        $this->post('/projects', [
+            'name' => 'Bookmarks',
+            'preset' => 'own',
+            'width' => '2,5',
+            'height' => '6',
+            'unit' => 'in',
+            'dpi' => '300',
+        ]);
         $project = $this->newest(null);
-        self::assertSame(['Bookmarks', 750, 1800, '2.5 × 6 in'], [$project->name(), $project->template()->width, $project->template()->height, $project->template()->size()]);
+        self::assertSame(
+            ['Bookmarks', 750, 1800, '2.5 × 6 in'],
+            [$project->name(), $project->template()->width, $project->template()->height, $project->template()->size()],
+        );
         foreach (['99999', '0', 'wide'] as $width) {
             $this->post('/projects', ['preset' => 'own', 'width' => $width, 'height' => '6', 'unit' => 'mm', 'dpi' => '300']);
-            self::assertStringContainsString('A side of this size cannot be made: width', $this->browser->followRedirect()->filter('.notice.bad')->text());
+            self::assertStringContainsString(
+                'A side of this size cannot be made: width',
+                $this->browser->followRedirect()->filter('.notice.bad')->text(),
+            );
         }
         self::assertSame(1, $this->projects());
     }

@@ -25,7 +25,11 @@ final class ComposeTest extends AppTestCase
     {
         $project = $this->project();
         $set = "/projects/{$project->id()}/compose/set";
-        $this->post($set, ['layer' => 'recipient', 'row' => 1, 'set' => ['style.size' => '36', 'style.align' => 'right', 'style.colour' => '#224466']]);
+        $this->post($set, [
+            'layer' => 'recipient',
+            'row' => 1,
+            'set' => ['style.size' => '36', 'style.align' => 'right', 'style.colour' => '#224466'],
+        ]);
         self::assertResponseIsSuccessful();
         self::assertStringContainsString('Row 1 fits at 36 pt.', $this->body());
         $this->post($set, ['layer' => 'recipient', 'set' => ['face' => '700', 'style.family' => 'Bitter']]);
@@ -33,7 +37,20 @@ final class ComposeTest extends AppTestCase
         $this->post($set, ['layer' => 'recipient', 'set' => ['fit.maxLines' => '3']]);
         $this->post($set, ['layer' => 'recipient', 'set' => ['empty.words' => 'a kind soul']]);
         $text = $this->recipient($project);
-        self::assertSame([150.0, 'right', '#224466', 700, false, 'Bitter', 'wrap', 3, 'a kind soul'], [$text->style->size, $text->style->align->value, $text->style->colour, $text->style->weight, $text->style->italic, $text->style->family, $text->fit->mode->value, $text->fit->maxLines, $text->empty->words]);
+        self::assertSame(
+            [150.0, 'right', '#224466', 700, false, 'Bitter', 'wrap', 3, 'a kind soul'],
+            [
+                $text->style->size,
+                $text->style->align->value,
+                $text->style->colour,
+                $text->style->weight,
+                $text->style->italic,
+                $text->style->family,
+                $text->fit->mode->value,
+                $text->fit->maxLines,
+                $text->empty->words,
+            ],
+        );
 
         $this->post("/projects/{$project->id()}/compose/undo");
         self::assertSame('a good neighbour', $this->recipient($project)->empty->words);
@@ -84,11 +101,21 @@ final class ComposeTest extends AppTestCase
     {
         $project = $this->project();
         $words = "/projects/{$project->id()}/compose/words";
-        $this->post($words, ['layer' => 'recipient', 'parts' => json_encode([['words' => "it's {"], ['column' => 'hours', 'shown' => 'counted', 'one' => '# h', 'other' => '# hs'], ['words' => '}']])]);
+        $this->post($words, [
+            'layer' => 'recipient',
+            'parts' => json_encode([
+                ['words' => "it's {"],
+                ['column' => 'hours', 'shown' => 'counted', 'one' => '# h', 'other' => '# hs'],
+                ['words' => '}'],
+            ]),
+        ]);
         self::assertResponseIsSuccessful();
         self::assertSame("it''s '{'{hours, plural, one {# h} other {# hs}}'}'", $this->recipient($project)->pattern->source);
         self::assertStringContainsString('41 hs', $this->body());
-        $this->post($words, ['layer' => 'recipient', 'parts' => json_encode([['column' => 'hours', 'shown' => 'own', 'source' => '{hours, plural, one {x']])]);
+        $this->post($words, [
+            'layer' => 'recipient',
+            'parts' => json_encode([['column' => 'hours', 'shown' => 'own', 'source' => '{hours, plural, one {x']]),
+        ]);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('never closed', $this->body());
         $this->post($words, ['layer' => 'recipient', 'parts' => 'rubbish']);
@@ -98,7 +125,10 @@ final class ComposeTest extends AppTestCase
     public function testAPatternWithAnUnknownColumnIsSaidOnTheStage(): void
     {
         $project = $this->project();
-        $this->post("/projects/{$project->id()}/compose/words", ['layer' => 'date', 'parts' => json_encode([['column' => 'gone', 'shown' => 'as-written']])]);
+        $this->post("/projects/{$project->id()}/compose/words", [
+            'layer' => 'date',
+            'parts' => json_encode([['column' => 'gone', 'shown' => 'as-written']]),
+        ]);
         self::assertStringContainsString('There is no column &quot;gone&quot; in the table.', $this->body());
         self::assertStringContainsString('1 not linked', $this->body());
     }
@@ -108,7 +138,16 @@ final class ComposeTest extends AppTestCase
         $project = $this->project();
         $add = "/projects/{$project->id()}/compose/add";
         $this->post($add, ['kind' => 'rectangle']);
-        $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'rectangle', 'set' => ['frame.x' => '10', 'frame.width' => '25,4', 'frame.rotation' => '15', 'fill' => '#ff0000', 'hidden' => '0']]);
+        $this->post("/projects/{$project->id()}/compose/set", [
+            'layer' => 'rectangle',
+            'set' => [
+                'frame.x' => '10',
+                'frame.width' => '25,4',
+                'frame.rotation' => '15',
+                'fill' => '#ff0000',
+                'hidden' => '0',
+            ],
+        ]);
         $shape = $this->reload($project)->template()->layer('rectangle');
         self::assertInstanceOf(ShapeLayer::class, $shape);
         self::assertEqualsWithDelta(118.11, $shape->frame->x, 0.01);

@@ -29,7 +29,14 @@ final class DraftingTest extends TestCase
     #[DataProvider('columns')]
     public function testEveryColumnGoesOnAsItBegan(string $heading, array $column, array $drafted, string $because): void
     {
-        $rows = (new WordLists())->rows([$heading], array_map(static fn (string $cell): array => [$cell], $column), ['kettles'], \count($drafted), 7, 'en_GB');
+        $rows = (new WordLists())->rows(
+            [$heading],
+            array_map(static fn (string $cell): array => [$cell], $column),
+            ['kettles'],
+            \count($drafted),
+            7,
+            'en_GB',
+        );
         self::assertSame($drafted, array_column($rows, 0), $because);
     }
 
@@ -40,15 +47,31 @@ final class DraftingTest extends TestCase
         yield 'codes' => ['Code', ['TMG-8', 'TMG-9'], ['TMG-10', 'TMG-11'], 'what stands before the number stays'];
         yield 'dates' => ['Issued', ['2026-12-30', '2026-12-31'], ['2027-01-01', '2027-01-02'], 'day by day'];
         yield 'empty' => ['Note', ['', ''], ['', ''], 'nobody says what belongs there'];
-        yield 'one value' => ['Town', ['Northwater', 'Northwater'], ['Northwater', 'Northwater'], 'it keeps to what stands in it'];
+        yield 'one value' => [
+            'Town',
+            ['Northwater', 'Northwater'],
+            ['Northwater', 'Northwater'],
+            'it keeps to what stands in it',
+        ];
         yield 'like the theme' => ['Photo', ['boot', 'kettle', 'lamp'], ['kettle', 'kettle'], 'the picture of it'];
         yield 'the theme itself' => ['Thing', ['boots', 'lamps'], ['kettles', 'kettles'], 'what the row is about'];
     }
 
     public function testCountsAndNamesAndSentences(): void
     {
-        $examples = [['Ng', '4', 'Patch the boot that let October in'], ['Ottilie', '90', 'Set the clock that runs slow'], ['Bo', '12', 'Glue the chair that waits for Friday'], ['Pip', '7', 'Wax'], ['Oar', '7', 'Darn the elbow'], ['Jo', '8', 'Oil the chain'], ['Ada', '9', 'Clean the kettle']];
-        foreach ((new WordLists())->rows(['Full name', 'Minutes', 'Title'], $examples, ['kettles'], 20, 1, 'en_GB') as [$name, $minutes, $title]) {
+        $examples = [
+            ['Ng', '4', 'Patch the boot that let October in'],
+            ['Ottilie', '90', 'Set the clock that runs slow'],
+            ['Bo', '12', 'Glue the chair that waits for Friday'],
+            ['Pip', '7', 'Wax'],
+            ['Oar', '7', 'Darn the elbow'],
+            ['Jo', '8', 'Oil the chain'],
+            ['Ada', '9', 'Clean the kettle'],
+        ];
+        foreach (
+            (new WordLists())->rows(['Full name', 'Minutes', 'Title'], $examples, ['kettles'], 20, 1, 'en_GB')
+            as [$name, $minutes, $title]
+        ) {
             self::assertMatchesRegularExpression('/^\S+ \S/u', $name);
             self::assertTrue($minutes >= 4 && $minutes <= 90, $minutes);
             self::assertMatchesRegularExpression('/^\S+ the kettles \S/', $title);
@@ -65,7 +88,11 @@ final class DraftingTest extends TestCase
     public function testRecipesAndDraftsAreNoPattern(): void
     {
         $sheet = Sheet::of((new TableBuilder())->build([['Name', 'Town'], ['ng', 'NW'], ['', ''], ['oar', 'SL']]));
-        $sheet = (new AddColumn('Loud', null, RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en')))->apply($sheet);
+        $sheet = (new AddColumn(
+            'Loud',
+            null,
+            RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en'),
+        ))->apply($sheet);
         $sheet = (new AddRows(null, [['name' => 'a draft']], true))->apply($sheet);
         $asked = [];
         $service = self::createStub(TextService::class);
@@ -91,20 +118,56 @@ final class DraftingTest extends TestCase
         $client = new MockHttpClient(static function (string $method, string $url, array $options) use (&$sent): MockResponse {
             $sent = [$method, $url, json_decode((string) $options['body'], true)];
 
-            return new MockResponse('{"rows": [["Tamsin", 7, true], ["Bo"], "odd", ["a", "b", "c", "d"], ["too many"]]}', ['response_headers' => ['content-type' => 'application/json']]);
+            return new MockResponse('{"rows": [["Tamsin", 7, true], ["Bo"], "odd", ["a", "b", "c", "d"], ["too many"]]}', [
+                'response_headers' => ['content-type' => 'application/json'],
+            ]);
         });
-        $rows = (new HttpTextService($client, 'https://texts.tidewick.example/rows'))->rows(['Name', 'Hours', 'Craft'], [['Ng', '4', 'clocks']], ['kettles'], 4, 9, 'en_GB');
-        self::assertSame(['POST', 'https://texts.tidewick.example/rows', ['headings' => ['Name', 'Hours', 'Craft'], 'examples' => [['Ng', '4', 'clocks']], 'themes' => ['kettles'], 'count' => 4, 'seed' => 9, 'locale' => 'en_GB']], $sent);
-        self::assertSame([['Tamsin', '7', '1'], ['Bo', '', ''], ['', '', ''], ['a', 'b', 'c']], $rows, 'made to fit the columns, and no more than were asked for');
+        $rows = (new HttpTextService($client, 'https://texts.tidewick.example/rows'))->rows(
+            ['Name', 'Hours', 'Craft'],
+            [['Ng', '4', 'clocks']],
+            ['kettles'],
+            4,
+            9,
+            'en_GB',
+        );
+        self::assertSame(
+            [
+                'POST',
+                'https://texts.tidewick.example/rows',
+                [
+                    'headings' => ['Name', 'Hours', 'Craft'],
+                    'examples' => [['Ng', '4', 'clocks']],
+                    'themes' => ['kettles'],
+                    'count' => 4,
+                    'seed' => 9,
+                    'locale' => 'en_GB',
+                ],
+            ],
+            $sent,
+        );
+        self::assertSame(
+            [['Tamsin', '7', '1'], ['Bo', '', ''], ['', '', ''], ['a', 'b', 'c']],
+            $rows,
+            'made to fit the columns, and no more than were asked for',
+        );
     }
 
     /** @return iterable<string, array{MockResponse, string}> */
     public static function failures(): iterable
     {
-        yield 'an error' => [new MockResponse('', ['http_code' => 500]), 'does not answer. Nothing was added; try again later.'];
-        yield 'no JSON' => [new MockResponse('hello', ['response_headers' => ['content-type' => 'text/html']]), 'does not answer. Nothing was added'];
+        yield 'an error' => [
+            new MockResponse('', ['http_code' => 500]),
+            'does not answer. Nothing was added; try again later.',
+        ];
+        yield 'no JSON' => [
+            new MockResponse('hello', ['response_headers' => ['content-type' => 'text/html']]),
+            'does not answer. Nothing was added',
+        ];
         yield 'no connection' => [new MockResponse('', ['error' => 'host unreachable']), 'does not answer. Nothing was added'];
-        yield 'no rows' => [new MockResponse('{"text": "hello"}', ['response_headers' => ['content-type' => 'application/json']]), 'answered something else than rows. Nothing was added.'];
+        yield 'no rows' => [
+            new MockResponse('{"text": "hello"}', ['response_headers' => ['content-type' => 'application/json']]),
+            'answered something else than rows. Nothing was added.',
+        ];
     }
 
     #[DataProvider('failures')]
@@ -112,6 +175,13 @@ final class DraftingTest extends TestCase
     {
         $this->expectException(DraftError::class);
         $this->expectExceptionMessage($words);
-        (new HttpTextService(new MockHttpClient($response), 'https://texts.tidewick.example'))->rows(['Name'], [['Ng']], [], 1, 1, 'en_GB');
+        (new HttpTextService(new MockHttpClient($response), 'https://texts.tidewick.example'))->rows(
+            ['Name'],
+            [['Ng']],
+            [],
+            1,
+            1,
+            'en_GB',
+        );
     }
 }

@@ -33,16 +33,44 @@ final class EditRequestTest extends TestCase
     public static function asked(): iterable
     {
         $all = ['1 Ng|NW', '2 Oar|SL', '3 Pip|ST'];
-        yield 'a row under another' => [['op' => 'add', 'under' => 1, 'count' => 2], ['1 Ng|NW', '4 |', '5 |', '2 Oar|SL', '3 Pip|ST'], '2 rows added'];
+        yield 'a row under another' => [
+            ['op' => 'add', 'under' => 1, 'count' => 2],
+            ['1 Ng|NW', '4 |', '5 |', '2 Oar|SL', '3 Pip|ST'],
+            '2 rows added',
+        ];
         yield 'a row at the end' => [['op' => 'add', 'under' => null], [...$all, '4 |'], '1 row added'];
         yield 'removed' => [['op' => 'remove', 'ids' => [1, 3]], ['2 Oar|SL'], '2 rows removed'];
         yield 'moved up' => [['op' => 'move', 'ids' => [3], 'before' => 1], ['3 Pip|ST', '1 Ng|NW', '2 Oar|SL'], '1 row moved'];
-        yield 'moved to the end' => [['op' => 'move', 'ids' => [1, 2], 'before' => null], ['3 Pip|ST', '1 Ng|NW', '2 Oar|SL'], '2 rows moved'];
-        yield 'switched off' => [['op' => 'switch', 'ids' => [2], 'off' => true], ['1 Ng|NW', '2 Oar|SL off', '3 Pip|ST'], '1 row switched off'];
-        yield 'a column between' => [['op' => 'column-add', 'heading' => 'Hours', 'behind' => 'name'], ['1 Ng||NW', '2 Oar||SL', '3 Pip||ST'], 'Column “Hours” added'];
-        yield 'a column made' => [['op' => 'column-add', 'heading' => 'Loud', 'recipe' => ['recipe' => 'case', 'column' => 'name', 'way' => 'upper']], ['1 Ng|NW|', '2 Oar|SL|', '3 Pip|ST|'], 'Column “Loud” added'];
-        yield 'a column moved' => [['op' => 'column-move', 'key' => 'town', 'to' => 0], ['1 NW|Ng', '2 SL|Oar', '3 ST|Pip'], 'Column moved'];
-        yield 'moved too far' => [['op' => 'column-move', 'key' => 'name', 'to' => 99], ['1 NW|Ng', '2 SL|Oar', '3 ST|Pip'], 'Column moved'];
+        yield 'moved to the end' => [
+            ['op' => 'move', 'ids' => [1, 2], 'before' => null],
+            ['3 Pip|ST', '1 Ng|NW', '2 Oar|SL'],
+            '2 rows moved',
+        ];
+        yield 'switched off' => [
+            ['op' => 'switch', 'ids' => [2], 'off' => true],
+            ['1 Ng|NW', '2 Oar|SL off', '3 Pip|ST'],
+            '1 row switched off',
+        ];
+        yield 'a column between' => [
+            ['op' => 'column-add', 'heading' => 'Hours', 'behind' => 'name'],
+            ['1 Ng||NW', '2 Oar||SL', '3 Pip||ST'],
+            'Column “Hours” added',
+        ];
+        yield 'a column made' => [
+            ['op' => 'column-add', 'heading' => 'Loud', 'recipe' => ['recipe' => 'case', 'column' => 'name', 'way' => 'upper']],
+            ['1 Ng|NW|', '2 Oar|SL|', '3 Pip|ST|'],
+            'Column “Loud” added',
+        ];
+        yield 'a column moved' => [
+            ['op' => 'column-move', 'key' => 'town', 'to' => 0],
+            ['1 NW|Ng', '2 SL|Oar', '3 ST|Pip'],
+            'Column moved',
+        ];
+        yield 'moved too far' => [
+            ['op' => 'column-move', 'key' => 'name', 'to' => 99],
+            ['1 NW|Ng', '2 SL|Oar', '3 ST|Pip'],
+            'Column moved',
+        ];
         yield 'a column removed' => [['op' => 'column-remove', 'key' => 'name'], ['1 NW', '2 SL', '3 ST'], 'Column removed'];
     }
 
@@ -55,9 +83,17 @@ final class EditRequestTest extends TestCase
 
     public function testColumnsGetNamesAndKinds(): void
     {
-        $sheet = EditRequest::read(['op' => 'column-rename', 'key' => 'town', 'heading' => 'Harbour town'], 'en_GB')->apply(self::sheet());
-        self::assertSame(['name Name', 'town Harbour town'], array_map(static fn (Column $column): string => "$column->key $column->heading", $sheet->columns), 'links and recipes go by the key, which stays');
-        $sheet = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => 'date', 'monthFirst' => true], 'en_GB')->apply($sheet);
+        $sheet = EditRequest::read(['op' => 'column-rename', 'key' => 'town', 'heading' => 'Harbour town'], 'en_GB')->apply(
+            self::sheet(),
+        );
+        self::assertSame(
+            ['name Name', 'town Harbour town'],
+            array_map(static fn (Column $column): string => "$column->key $column->heading", $sheet->columns),
+            'links and recipes go by the key, which stays',
+        );
+        $sheet = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => 'date', 'monthFirst' => true], 'en_GB')->apply(
+            $sheet,
+        );
         self::assertSame([Kind::Date, true], [$sheet->columns[0]->kind, $sheet->columns[0]->monthFirst]);
         $sheet = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => ''], 'en_GB')->apply($sheet);
         self::assertSame([null, null], [$sheet->columns[0]->kind, $sheet->columns[0]->monthFirst], 'as found again');
@@ -83,8 +119,14 @@ final class EditRequestTest extends TestCase
         yield 'a column that is gone' => [['op' => 'plain', 'key' => 'gone'], 'There is no column “gone”'];
         yield 'no column at all' => [['op' => 'column-rename', 'heading' => 'x'], 'There is no column'];
         yield 'no heading' => [['op' => 'column-rename', 'key' => 'name', 'heading' => '  '], 'needs a heading'];
-        yield 'a recipe of itself' => [['op' => 'recipe', 'key' => 'name', 'recipe' => ['recipe' => 'case', 'column' => 'name']], 'in a circle'];
-        yield 'a recipe that is none' => [['op' => 'column-add', 'heading' => 'x', 'recipe' => ['recipe' => 'bake']], 'There is no such recipe.'];
+        yield 'a recipe of itself' => [
+            ['op' => 'recipe', 'key' => 'name', 'recipe' => ['recipe' => 'case', 'column' => 'name']],
+            'in a circle',
+        ];
+        yield 'a recipe that is none' => [
+            ['op' => 'column-add', 'heading' => 'x', 'recipe' => ['recipe' => 'bake']],
+            'There is no such recipe.',
+        ];
         yield 'rows without end' => [['op' => 'add', 'count' => 20_000], 'up to 20,000 rows'];
     }
 
@@ -96,6 +138,9 @@ final class EditRequestTest extends TestCase
     /** @return list<string> */
     private static function rows(Sheet $sheet): array
     {
-        return array_map(static fn (SheetRow $row): string => $row->id.' '.implode('|', $row->cells).($row->off ? ' off' : ''), $sheet->rows);
+        return array_map(
+            static fn (SheetRow $row): string => $row->id . ' ' . implode('|', $row->cells) . ($row->off ? ' off' : ''),
+            $sheet->rows,
+        );
     }
 }

@@ -18,8 +18,17 @@ final class EditTest extends AppTestCase
     public function testLayersArePlacedLinedUpGroupedAndSelectedTogether(): void
     {
         $project = $this->project();
-        $this->edit($project, 'place', ['layer' => 'deed,date', 'frames' => json_encode([['id' => 'deed', 'x' => 10.5, 'y' => 20, 'width' => 500, 'height' => 90, 'rotation' => 15], ['id' => 'date', 'x' => 700, 'y' => 30, 'width' => 300, 'height' => 60, 'rotation' => 0]])]);
-        self::assertSame([10.5, 15.0], [$this->layer($project, 'deed')->frame->x, $this->layer($project, 'deed')->frame->rotation]);
+        $this->edit($project, 'place', [
+            'layer' => 'deed,date',
+            'frames' => json_encode([
+                ['id' => 'deed', 'x' => 10.5, 'y' => 20, 'width' => 500, 'height' => 90, 'rotation' => 15],
+                ['id' => 'date', 'x' => 700, 'y' => 30, 'width' => 300, 'height' => 60, 'rotation' => 0],
+            ]),
+        ]);
+        self::assertSame(
+            [10.5, 15.0],
+            [$this->layer($project, 'deed')->frame->x, $this->layer($project, 'deed')->frame->rotation],
+        );
         $this->edit($project, 'align', ['layer' => 'deed,date', 'way' => 'top']);
         self::assertSame(20.0, $this->layer($project, 'date')->frame->y);
         $this->edit($project, 'group', ['layer' => 'deed,date', 'together' => '1']);
@@ -37,12 +46,20 @@ final class EditTest extends AppTestCase
         $copied = $this->body();
         $this->post('/projects', ['name' => 'Thank-you cards', 'preset' => 'square']);
         preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m);
-        $this->post('/projects/'.($m[1] ?? '').'/compose/paste', ['copied' => $copied]);
+        $this->post('/projects/' . ($m[1] ?? '') . '/compose/paste', ['copied' => $copied]);
         self::assertResponseIsSuccessful();
         $onto = $this->entities()->find(Project::class, $m[1] ?? '');
         self::assertNotNull($onto);
-        self::assertSame(['recipient', 'seal'], array_map(static fn (Layer $layer): string => $layer->id, $this->reload($onto)->template()->side()->layers));
-        self::assertEqualsWithDelta(44 / 72 * 96, $this->text($onto, 'recipient')->style->size, 0.01, 'the same size in points at another resolution');
+        self::assertSame(
+            ['recipient', 'seal'],
+            array_map(static fn (Layer $layer): string => $layer->id, $this->reload($onto)->template()->side()->layers),
+        );
+        self::assertEqualsWithDelta(
+            (44 / 72) * 96,
+            $this->text($onto, 'recipient')->style->size,
+            0.01,
+            'the same size in points at another resolution',
+        );
         $this->browser->request('GET', "/projects/{$onto->id()}/pictures/seal.svg");
         self::assertResponseIsSuccessful();
         $this->edit($onto, 'duplicate', ['layer' => 'seal']);
@@ -67,7 +84,9 @@ final class EditTest extends AppTestCase
         $this->browser->request('GET', "/projects/{$theirs->id()}/compose/layers?layer=seal");
         $copied = $this->body();
         $mine = $this->project("Full name\nNg", 'other@tidewick.example');
-        $this->entities()->getConnection()->executeStatement('DELETE FROM asset WHERE project_id = ?', [$mine->id()]);
+        $this->entities()
+            ->getConnection()
+            ->executeStatement('DELETE FROM asset WHERE project_id = ?', [$mine->id()]);
         $this->edit($mine, 'paste', ['copied' => $copied]);
         $this->browser->request('GET', "/projects/{$mine->id()}/pictures/seal.svg");
         self::assertResponseStatusCodeSame(404);
@@ -83,12 +102,39 @@ final class EditTest extends AppTestCase
         $widest = (float) ($this->text($project, 'recipient')->fit->leastSize ?? 0);
         self::assertGreaterThan(0, $widest);
         self::assertStringContainsString('Row 1 shrinks to', $this->body(), 'even: row 1 takes the size of the widest');
-        foreach ([['effect' => 'outline'], ['effect' => 'shadow'], ['effect' => 'highlight'], ['effects.shadow.blur' => '3'], ['arc' => '40'], ['style.bullets' => '1'], ['style.tabular' => '1'], ['fit.balanced' => '1'], ['empty' => 'pull'], ['style.align' => 'justify'], ['sample' => 'A friend']] as $set) {
+        foreach (
+            [
+                ['effect' => 'outline'],
+                ['effect' => 'shadow'],
+                ['effect' => 'highlight'],
+                ['effects.shadow.blur' => '3'],
+                ['arc' => '40'],
+                ['style.bullets' => '1'],
+                ['style.tabular' => '1'],
+                ['fit.balanced' => '1'],
+                ['empty' => 'pull'],
+                ['style.align' => 'justify'],
+                ['sample' => 'A friend'],
+            ]
+            as $set
+        ) {
             $this->set($project, 'recipient', $set);
             self::assertResponseIsSuccessful();
         }
         $text = $this->text($project, 'recipient');
-        self::assertSame([12.5, 40.0, true, true, true, true, 'A friend', FitMode::Even], [$text->effects->shadow?->blur, $text->arc, $text->style->bullets, $text->style->tabular, $text->fit->balanced, $text->empty->pullsUp, $text->sample, $text->fit->mode]);
+        self::assertSame(
+            [12.5, 40.0, true, true, true, true, 'A friend', FitMode::Even],
+            [
+                $text->effects->shadow?->blur,
+                $text->arc,
+                $text->style->bullets,
+                $text->style->tabular,
+                $text->fit->balanced,
+                $text->empty->pullsUp,
+                $text->sample,
+                $text->fit->mode,
+            ],
+        );
         self::assertStringContainsString('feGaussianBlur', $this->body());
         $this->set($project, 'recipient', ['effect' => '-shadow']);
         self::assertNull($this->text($project, 'recipient')->effects->shadow);
@@ -98,7 +144,18 @@ final class EditTest extends AppTestCase
     {
         $project = $this->project();
         $this->edit($project, 'add', ['kind' => 'star']);
-        foreach ([['fill.kind' => 'linear'], ['fill.from' => '#a8391d'], ['fill.angle' => '45'], ['corners' => '7'], ['inner' => '40'], ['stroke' => '#000000', 'strokeWidth' => '2'], ['dashes' => 'dashed']] as $set) {
+        foreach (
+            [
+                ['fill.kind' => 'linear'],
+                ['fill.from' => '#a8391d'],
+                ['fill.angle' => '45'],
+                ['corners' => '7'],
+                ['inner' => '40'],
+                ['stroke' => '#000000', 'strokeWidth' => '2'],
+                ['dashes' => 'dashed'],
+            ]
+            as $set
+        ) {
             $this->set($project, 'star', $set);
             self::assertResponseIsSuccessful();
         }
@@ -112,12 +169,25 @@ final class EditTest extends AppTestCase
     public function testTheSideHasMarginGuidesSwatchesAndBackground(): void
     {
         $project = $this->project();
-        foreach ([['safeMargin' => '12,7'], ['guide.upright' => '148.5'], ['guide.level' => '20'], ['guide.remove' => '1'], ['swatch.add' => '#a8391d'], ['background' => 'none']] as $set) {
+        foreach (
+            [
+                ['safeMargin' => '12,7'],
+                ['guide.upright' => '148.5'],
+                ['guide.level' => '20'],
+                ['guide.remove' => '1'],
+                ['swatch.add' => '#a8391d'],
+                ['background' => 'none'],
+            ]
+            as $set
+        ) {
             $this->edit($project, 'side', ['set' => $set]);
             self::assertResponseIsSuccessful();
         }
         $template = $this->reload($project)->template();
-        self::assertSame([150.0, 1, ['#A8391D'], null], [round($template->safeMargin, 6), \count($template->guides), $template->swatches, $template->side()->background]);
+        self::assertSame(
+            [150.0, 1, ['#A8391D'], null],
+            [round($template->safeMargin, 6), \count($template->guides), $template->swatches, $template->side()->background],
+        );
         $this->edit($project, 'side', ['set' => ['safeMargin' => 'wide']]);
         self::assertStringContainsString('is no number', $this->body());
     }
@@ -128,7 +198,10 @@ final class EditTest extends AppTestCase
         $this->set($project, 'recipient', ['style.size' => '30']);
         $this->set($project, 'recipient', ['style.family' => 'Caveat']);
         $page = $this->browser->request('GET', "/projects/{$project->id()}/compose/history");
-        self::assertSame(['Recipient: font changed', 'Recipient: size changed', 'Started'], $page->filter('.project-card b')->each(static fn ($b): string => $b->text()));
+        self::assertSame(
+            ['Recipient: font changed', 'Recipient: size changed', 'Started'],
+            $page->filter('.project-card b')->each(static fn ($b): string => $b->text()),
+        );
         self::assertSame(3, $page->filter('.face > svg')->count());
         $this->post("/projects/{$project->id()}/compose/history/0");
         self::assertResponseRedirects("/projects/{$project->id()}/compose");
@@ -142,7 +215,7 @@ final class EditTest extends AppTestCase
     public function testAnEditFromAWindowThatIsBehindIsNotMadeUnnoticed(): void
     {
         $project = $this->project();
-        $this->set($project, 'recipient', ['style.size' => '30', ], ['revision' => '0']);
+        $this->set($project, 'recipient', ['style.size' => '30'], ['revision' => '0']);
         $this->set($project, 'recipient', ['style.size' => '60'], ['revision' => '0']);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('changed in another window', $this->body());

@@ -15,11 +15,15 @@ final class FailingFiles extends LocalFilesystemAdapter
 
     public function write(string $path, string $contents, Config $config): void
     {
-        $this->full ? throw UnableToWriteFile::atLocation($path, 'No space left on device') : parent::write($path, $contents, $config);
+        $this->full
+            ? throw UnableToWriteFile::atLocation($path, 'No space left on device')
+            : parent::write($path, $contents, $config);
     }
 
     public function writeStream(string $path, $contents, Config $config): void
     {
-        $this->full ? throw UnableToWriteFile::atLocation($path, 'No space left on device') : parent::writeStream($path, $contents, $config);
+        $this->full
+            ? throw UnableToWriteFile::atLocation($path, 'No space left on device')
+            : parent::writeStream($path, $contents, $config);
     }
 }

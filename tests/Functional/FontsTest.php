@@ -16,8 +16,14 @@ final class FontsTest extends AppTestCase
     /** A font nobody has: one that ships, under another name of the same length, so that its tables stay in place. */
     private static function harbour(string $name = 'Harb'): string
     {
-        $bytes = (string) file_get_contents(\dirname(__DIR__, 2).'/fonts/lora/700.ttf');
-        foreach ([$name => 'Lora', (string) mb_convert_encoding($name, 'UTF-16BE') => (string) mb_convert_encoding('Lora', 'UTF-16BE')] as $new => $old) {
+        $bytes = (string) file_get_contents(\dirname(__DIR__, 2) . '/fonts/lora/700.ttf');
+        foreach (
+            [
+                $name => 'Lora',
+                (string) mb_convert_encoding($name, 'UTF-16BE') => (string) mb_convert_encoding('Lora', 'UTF-16BE'),
+            ]
+            as $new => $old
+        ) {
             $bytes = str_replace($old, (string) $new, $bytes);
         }
 
@@ -27,13 +33,24 @@ final class FontsTest extends AppTestCase
     public function testAnOwnFontIsListedUsedMadeWithAndTakenAlong(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|12");
-        $this->post("/projects/{$project->id()}/compose/fonts", ['licence' => 'Bought 3 May'], ['fonts' => [$this->sent(self::harbour(), 'harb.ttf')]]);
+        $this->post(
+            "/projects/{$project->id()}/compose/fonts",
+            ['licence' => 'Bought 3 May'],
+            ['fonts' => [$this->sent(self::harbour(), 'harb.ttf')]],
+        );
         self::assertResponseIsSuccessful();
         self::assertStringContainsString('Harb is here', $this->body());
         self::assertStringContainsString('Bought 3 May', $this->body());
-        self::assertStringContainsString('SIL Open Font License', $this->body(), 'what the file says of its licence is kept too');
+        self::assertStringContainsString(
+            'SIL Open Font License',
+            $this->body(),
+            'what the file says of its licence is kept too',
+        );
         self::assertSame(1, preg_match('/own[0-9a-f]{16}/', $this->body(), $m));
-        $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'recipient', 'set' => ['style.family' => 'Harb', 'face' => '700']]);
+        $this->post("/projects/{$project->id()}/compose/set", [
+            'layer' => 'recipient',
+            'set' => ['style.family' => 'Harb', 'face' => '700'],
+        ]);
         self::assertStringContainsString("font-family=\"$m[0]\"", $this->body(), 'the stage draws with it');
         self::assertStringNotContainsString('stands in', $this->body());
         $this->browser->request('GET', '/own-fonts.css');
@@ -44,16 +61,28 @@ final class FontsTest extends AppTestCase
             $this->work();
             $made[$format] = $this->download($project);
         }
-        self::assertContains('Harb-Bold', array_map(static fn (array $font): string => (string) preg_replace('/^[A-Z]{6}\+/', '', $font['name']), Tools::pdfFonts($made['pdf'])));
+        self::assertContains(
+            'Harb-Bold',
+            array_map(
+                static fn (array $font): string => (string) preg_replace('/^[A-Z]{6}\+/', '', $font['name']),
+                Tools::pdfFonts($made['pdf']),
+            ),
+        );
         $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'recipient', 'set' => ['style.family' => 'Lora']]);
         $this->order($project, ['format' => 'png', 'name' => 'x']);
         $this->work();
-        self::assertSame(md5(Tools::unzip($this->download($project))['x.png']), md5(Tools::unzip($made['png'])['x.png']), 'the same letters under another name give the same pixels');
+        self::assertSame(
+            md5(Tools::unzip($this->download($project))['x.png']),
+            md5(Tools::unzip($made['png'])['x.png']),
+            'the same letters under another name give the same pixels',
+        );
 
         $this->post("/projects/{$project->id()}/compose/undo");
         $this->browser->request('GET', "/projects/{$project->id()}/save.morphea");
         $saved = Tools::unzip($this->browser->getInternalResponse()->getContent());
-        $fonts = array_values(array_filter(array_keys($saved), static fn (string $name): bool => str_starts_with($name, 'fonts/')));
+        $fonts = array_values(
+            array_filter(array_keys($saved), static fn (string $name): bool => str_starts_with($name, 'fonts/')),
+        );
         self::assertCount(1, $fonts);
         self::assertSame(self::harbour(), $saved[$fonts[0]]);
     }
@@ -61,19 +90,25 @@ final class FontsTest extends AppTestCase
     protected function tearDown(): void
     {
         foreach (['Harb', 'Haze'] as $name) {
-            @unlink(\dirname(__DIR__, 2).'/var/fonts/own/'.hash('sha256', self::harbour($name)).'.ttf');
+            @unlink(\dirname(__DIR__, 2) . '/var/fonts/own/' . hash('sha256', self::harbour($name)) . '.ttf');
         }
         parent::tearDown();
     }
 
     public function testAFontThatComesWhileAWorkerRunsIsDrawnWithToo(): void
     {
-        $svg = static fn (string $family): string => "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"400\" height=\"80\"><rect width=\"400\" height=\"80\" fill=\"#FFFFFF\"/><text x=\"10\" y=\"60\" font-family=\"$family\" font-weight=\"700\" font-size=\"48\">Harbour</text></svg>";
+        $svg = static fn (
+            string $family,
+        ): string => '<svg xmlns="http://www.w3.org/2000/svg" width="400" height="80">' .
+            "<rect width=\"400\" height=\"80\" fill=\"#FFFFFF\"/><text x=\"10\" y=\"60\" font-family=\"$family\" " .
+            'font-weight="700" font-size="48">Harbour</text></svg>';
         $png = self::getContainer()->get(PngWriter::class);
         $lora = $png->write($svg('Lora'), 96, true);
         $alias = FontSetup::alias(hash('sha256', self::harbour('Haze')));
         self::assertNotSame($lora, $png->write($svg($alias), 96, true), 'it is not there yet');
-        self::getContainer()->get(FontSetup::class)->place(hash('sha256', self::harbour('Haze')), 'ttf', static fn (): string => self::harbour('Haze'));
+        self::getContainer()
+            ->get(FontSetup::class)
+            ->place(hash('sha256', self::harbour('Haze')), 'ttf', static fn (): string => self::harbour('Haze'));
         self::assertSame($lora, $png->write($svg($alias), 96, true));
     }
 
@@ -90,7 +125,15 @@ final class FontsTest extends AppTestCase
     public function testAFontOfAShippedNameDoesNotTakeItsPlace(): void
     {
         $project = $this->project();
-        $this->post("/projects/{$project->id()}/compose/fonts", [], ['fonts' => [$this->sent((string) file_get_contents(\dirname(__DIR__, 2).'/fonts/caveat/400.ttf'), 'caveat.ttf')]]);
+        $this->post(
+            "/projects/{$project->id()}/compose/fonts",
+            [],
+            [
+                'fonts' => [
+                    $this->sent((string) file_get_contents(\dirname(__DIR__, 2) . '/fonts/caveat/400.ttf'), 'caveat.ttf'),
+                ],
+            ],
+        );
         self::assertStringContainsString('Caveat (own) is here', $this->body());
     }
 
@@ -108,8 +151,8 @@ final class FontsTest extends AppTestCase
             'short' => substr($font, 0, 4000),
             'tables' => str_replace('glyf', 'gone', $font),
             'text' => 'not a font',
-            'web' => 'wOF2'.$font,
-            'collection' => 'ttcf'.$font,
+            'web' => 'wOF2' . $font,
+            'collection' => 'ttcf' . $font,
             'restricted' => self::patched($font, 'OS/2', 8, "\0\2"),
             default => self::patched($font, 'name', 2, "\0\0"),
         };

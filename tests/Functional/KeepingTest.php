@@ -56,9 +56,9 @@ final class KeepingTest extends AppTestCase
         $pictures->remove($again);
         self::age($path);
         self::tidy();
-        $files->move(Tidy::TRASH.'/'.date('Y-m-d')."/$path", Tidy::TRASH."/2026-01-01/$path");
+        $files->move(Tidy::TRASH . '/' . date('Y-m-d') . "/$path", Tidy::TRASH . "/2026-01-01/$path");
         self::assertSame(1, self::tidy()['pictures and fonts for good'] ?? 0);
-        self::assertSame([], glob(self::FILES.'/trash/2026-01-01') ?: []);
+        self::assertSame([], glob(self::FILES . '/trash/2026-01-01') ?: []);
     }
 
     public function testFoldersWhoseRowIsGoneAndUploadsNobodyCameBackToGo(): void
@@ -68,13 +68,32 @@ final class KeepingTest extends AppTestCase
         $gone = Ulid::generate(new \DateTimeImmutable('-2 days'));
         $day = strtolower(Ulid::generate(new \DateTimeImmutable('-2 days')));
         $hours = strtolower(Ulid::generate(new \DateTimeImmutable('-2 hours')));
-        foreach (["runs/$gone/all.pdf", "faces/$gone/x", "imports/$gone/x/file", "work/$day/0", "imports/{$project->id()}/$day/file", "imports/{$project->id()}/$hours/file", "faces/{$project->id()}/x"] as $path) {
+        foreach (
+            [
+                "runs/$gone/all.pdf",
+                "faces/$gone/x",
+                "imports/$gone/x/file",
+                "work/$day/0",
+                "imports/{$project->id()}/$day/file",
+                "imports/{$project->id()}/$hours/file",
+                "faces/{$project->id()}/x",
+            ]
+            as $path
+        ) {
             $files->write($path, 'x');
         }
         $files->write('incoming/half', 'x');
         self::age('incoming/half');
         self::tidy();
-        $left = array_map(static fn ($file): string => $file->path(), array_values(array_filter(iterator_to_array($files->listContents('', true)), static fn ($file): bool => $file->isFile() && !str_starts_with($file->path(), 'pictures'))));
+        $left = array_map(
+            static fn ($file): string => $file->path(),
+            array_values(
+                array_filter(
+                    iterator_to_array($files->listContents('', true)),
+                    static fn ($file): bool => $file->isFile() && !str_starts_with($file->path(), 'pictures'),
+                ),
+            ),
+        );
         sort($left);
         self::assertSame(["faces/{$project->id()}/x", "imports/{$project->id()}/$hours/file"], $left);
     }
@@ -89,12 +108,18 @@ final class KeepingTest extends AppTestCase
         $database = $this->entities()->getConnection();
         $database->executeStatement("UPDATE run SET ordered_at = '2026-01-01 00:00:00'");
         self::tidy();
-        self::assertSame(2, (int) $database->fetchOne('SELECT COUNT(*) FROM run'), 'they are kept for ever unless somebody says how long');
-        $process = new Process([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), ['MORPHEA_KEEP_RUNS' => '90']);
+        self::assertSame(
+            2,
+            (int) $database->fetchOne('SELECT COUNT(*) FROM run'),
+            'they are kept for ever unless somebody says how long',
+        );
+        $process = new Process([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), [
+            'MORPHEA_KEEP_RUNS' => '90',
+        ]);
         $process->mustRun();
         self::assertStringContainsString('1 runs too old', $process->getOutput());
         self::assertSame([2], array_map(intval(...), $database->fetchFirstColumn('SELECT number FROM run')));
-        self::assertCount(1, glob(self::FILES.'/runs/*') ?: []);
+        self::assertCount(1, glob(self::FILES . '/runs/*') ?: []);
     }
 
     public function testHistoryIsThinnedOutByARuleOneCanRead(): void
@@ -103,11 +128,23 @@ final class KeepingTest extends AppTestCase
         $database = $this->entities()->getConnection();
         $json = $project->templateJson();
         for ($number = 1; $number <= 130; ++$number) {
-            $database->executeStatement('INSERT INTO revision (project_id, number, template, says, created_at) VALUES (?, ?, ?, ?, ?)', [$project->id(), $number, $json, "Step $number", $number <= 15 ? '2026-10-01 10:00:00' : ($number <= 25 ? '2026-10-02 10:00:00' : '2026-11-20 10:00:00')]);
+            $database->executeStatement(
+                'INSERT INTO revision (project_id, number, template, says, created_at) VALUES (?, ?, ?, ?, ?)',
+                [
+                    $project->id(),
+                    $number,
+                    $json,
+                    "Step $number",
+                    $number <= 15 ? '2026-10-01 10:00:00' : ($number <= 25 ? '2026-10-02 10:00:00' : '2026-11-20 10:00:00'),
+                ],
+            );
         }
         $database->executeStatement('UPDATE project SET revision = 130');
         self::tidy();
-        self::assertSame([0, 15, 25, ...range(31, 130)], array_map(intval(...), $database->fetchFirstColumn('SELECT number FROM revision ORDER BY number')));
+        self::assertSame(
+            [0, 15, 25, ...range(31, 130)],
+            array_map(intval(...), $database->fetchFirstColumn('SELECT number FROM revision ORDER BY number')),
+        );
     }
 
     public function testWorkersTidyUpByThemselvesOnceADay(): void
@@ -115,23 +152,35 @@ final class KeepingTest extends AppTestCase
         $database = $this->entities()->getConnection();
         $this->member();
         $run = static function (): void {
-            $worker = new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'reading', '--env=test', '--time-limit=2', '--sleep=0.1', '-q'], \dirname(__DIR__, 2));
+            $worker = new Process(
+                [
+                    \PHP_BINARY,
+                    'bin/console',
+                    'messenger:consume',
+                    'reading',
+                    '--env=test',
+                    '--time-limit=2',
+                    '--sleep=0.1',
+                    '-q',
+                ],
+                \dirname(__DIR__, 2),
+            );
             $worker->mustRun();
         };
         self::getContainer()->get(FilesystemOperator::class)->write('incoming/half', 'x');
         self::age('incoming/half');
         $run();
-        self::assertFileExists(self::FILES.'/incoming/half', 'it was done today');
+        self::assertFileExists(self::FILES . '/incoming/half', 'it was done today');
         $database->executeStatement('UPDATE clock SET struck_at = 0');
         $run();
-        self::assertFileDoesNotExist(self::FILES.'/incoming/half');
+        self::assertFileDoesNotExist(self::FILES . '/incoming/half');
         self::assertGreaterThan(time() - 60, (int) $database->fetchOne('SELECT struck_at FROM clock'));
     }
 
     public function testABackupOfTheLastMomentComesBackWhole(): void
     {
         $project = $this->project("Full name|Hours\nNg|4");
-        $folder = sys_get_temp_dir().'/backup-'.bin2hex(random_bytes(4));
+        $folder = sys_get_temp_dir() . '/backup-' . bin2hex(random_bytes(4));
         $backup = self::getContainer()->get(Backup::class);
         // The last edit still lies in the write-ahead log, which a copy of the file alone would lose.
         self::getContainer()->get(TableStore::class)->apply($project, new SetCells([1 => ['hours' => '41']]));
@@ -141,7 +190,7 @@ final class KeepingTest extends AppTestCase
         self::assertSame(0, $backup->write($folder)['copied'], 'again, only what is new');
         $project2 = $this->reload($project);
         self::getContainer()->get(TableStore::class)->apply($project2, new SetCells([1 => ['hours' => 'lost']]));
-        (new Process(['rm', '-rf', self::FILES.'/pictures'], \dirname(__DIR__, 2)))->mustRun();
+        (new Process(['rm', '-rf', self::FILES . '/pictures'], \dirname(__DIR__, 2)))->mustRun();
 
         try {
             $backup->restore($folder, false);
@@ -149,19 +198,35 @@ final class KeepingTest extends AppTestCase
         } catch (BackupError $e) {
             self::assertStringContainsString('There are members and projects here.', $e->getMessage());
         }
-        $restore = new Process([\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'], \dirname(__DIR__, 2));
+        $restore = new Process(
+            [\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'],
+            \dirname(__DIR__, 2),
+        );
         $this->entities()->getConnection()->close();
         $restore->mustRun();
         self::assertStringContainsString('files are back', $restore->getOutput());
         self::getContainer()->get('doctrine')->resetManager();
-        self::assertSame('42', (string) (json_decode((string) $this->entities()->getConnection()->fetchOne('SELECT cells FROM table_row'), true)[1] ?? ''));
+        self::assertSame(
+            '42',
+            (string) (json_decode(
+                (string) $this->entities()->getConnection()->fetchOne('SELECT cells FROM table_row'),
+                true,
+            )[1] ?? ''),
+        );
         $this->browser->request('GET', "/projects/{$project->id()}/pictures/seal.svg");
         self::assertResponseIsSuccessful();
 
         // One that is not whole is refused before anything is touched.
         $first = (glob("$folder/files/pictures/*/*") ?: [])[0];
         file_put_contents($first, 'cut');
-        foreach (['missing or cut short' => null, 'is not the one that was backed up' => 'database.db', 'holds no backup' => 'manifest.json'] as $words => $file) {
+        foreach (
+            [
+                'missing or cut short' => null,
+                'is not the one that was backed up' => 'database.db',
+                'holds no backup' => 'manifest.json',
+            ]
+            as $words => $file
+        ) {
             if (null !== $file) {
                 file_put_contents("$folder/$file", 'x');
             }
@@ -200,26 +265,43 @@ final class KeepingTest extends AppTestCase
         // As the page leaves it; PHP itself takes no upload of this size here.
         $desk = self::getContainer()->get(WorkDesk::class);
         $job = $desk->note(BringProject::KIND, $this->reload($project)->owner(), null, ['name' => 'large.morphea']);
-        self::getContainer()->get(FilesystemOperator::class)->write("{$job->folder()}/file", $saved);
+        self::getContainer()
+            ->get(FilesystemOperator::class)
+            ->write("{$job->folder()}/file", $saved);
         $desk->ask($job);
         $address = "/work/{$job->id()}";
         self::assertStringContainsString('Bringing in large.morphea', $this->browser->request('GET', $address)->text());
-        $works = fn (): array => $this->browser->request('GET', '/')->filter('[aria-label="Work in the background"] li')->each(static fn ($line): string => $line->text());
-        self::assertSame(['Bringing in large.morphea under way', 'Saving Mending certificates ✓ ready'], $works(), 'found again by who went on with other things');
+        $works = fn (): array => $this->browser
+            ->request('GET', '/')
+            ->filter('[aria-label="Work in the background"] li')
+            ->each(static fn ($line): string => $line->text());
+        self::assertSame(
+            ['Bringing in large.morphea under way', 'Saving Mending certificates ✓ ready'],
+            $works(),
+            'found again by who went on with other things',
+        );
         $this->work();
         $this->browser->request('GET', $address);
-        self::assertSame(1, preg_match('~/projects/(\w+)/compose~', (string) $this->browser->getResponse()->headers->get('Location'), $m));
+        self::assertSame(
+            1,
+            preg_match('~/projects/(\w+)/compose~', (string) $this->browser->getResponse()->headers->get('Location'), $m),
+        );
         $brought = $this->entities()->find(Project::class, $m[1]) ?? self::fail();
         self::assertCount(6, $pictures->all($brought));
         self::assertSame(['Saving Mending certificates ✓ ready'], $works());
 
         $this->post("/projects/{$project->id()}/copy", ['rows' => '1']);
-        self::assertStringContainsString('is a project of its own now, with its rows', $this->browser->followRedirect()->filter('.notices')->text());
+        self::assertStringContainsString(
+            'is a project of its own now, with its rows',
+            $this->browser->followRedirect()->filter('.notices')->text(),
+        );
 
         $this->post("/projects/{$project->id()}/keep");
         self::assertStringContainsString('Keeping as a starter', $this->browser->followRedirect()->text());
         $this->work();
-        $starter = self::getContainer()->get(OwnStarters::class)->all($this->reload($project)->owner())[0];
+        $starter = self::getContainer()
+            ->get(OwnStarters::class)
+            ->all($this->reload($project)->owner())[0];
         $this->post('/projects', ['starter' => $starter->id(), 'rows' => '1']);
         $address = (string) $this->browser->getResponse()->headers->get('Location');
         self::assertStringStartsWith('/work/', $address);
@@ -232,10 +314,15 @@ final class KeepingTest extends AppTestCase
     public function testTheSpaceOneUsesIsShown(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1");
-        self::getContainer()->get(PictureStore::class)->add($project, new PictureFile('noise.png', 'image/png', self::noise(1), 900, 900));
+        self::getContainer()
+            ->get(PictureStore::class)
+            ->add($project, new PictureFile('noise.png', 'image/png', self::noise(1), 900, 900));
         $this->order($project, ['format' => 'svg']);
         $this->work();
-        $cells = $this->browser->request('GET', '/account')->filter('main tbody td')->each(static fn ($cell): string => $cell->text());
+        $cells = $this->browser
+            ->request('GET', '/account')
+            ->filter('main tbody td')
+            ->each(static fn ($cell): string => $cell->text());
         self::assertSame(['Mending certificates', '2.5 MB', '1'], \array_slice($cells, 0, 3));
         self::assertMatchesRegularExpression('/^\d+ kB$/', $cells[3]);
     }
@@ -249,7 +336,7 @@ final class KeepingTest extends AppTestCase
     private static function age(string ...$paths): void
     {
         foreach ($paths as $path) {
-            touch(\dirname(__DIR__, 2).'/'.self::FILES."/$path", time() - 100_000);
+            touch(\dirname(__DIR__, 2) . '/' . self::FILES . "/$path", time() - 100_000);
         }
     }
 
@@ -269,7 +356,7 @@ final class KeepingTest extends AppTestCase
         $image = imagecreatetruecolor(900, 900);
         for ($y = 0; $y < 900; ++$y) {
             for ($x = 0; $x < 900; ++$x) {
-                imagesetpixel($image, $x, $y, mt_rand(0, 0xFFFFFF));
+                imagesetpixel($image, $x, $y, mt_rand(0, 0xffffff));
             }
         }
         ob_start();

@@ -19,7 +19,11 @@ final class LargeWorkbooksTest extends AppTestCase
         self::assertStringContainsString('Reading large.xlsx', $this->browser->request('GET', $address)->text());
         self::assertStringContainsString('waiting for a worker', $this->body());
         $this->browser->request('GET', "$address/progress");
-        self::assertStringContainsString('waiting for a worker', $this->body(), 'asked again, it is not asked of a worker again');
+        self::assertStringContainsString(
+            'waiting for a worker',
+            $this->body(),
+            'asked again, it is not asked of a worker again',
+        );
         self::assertSame(1, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages'));
         $this->work();
         $this->browser->request('GET', "$address/progress");
@@ -38,7 +42,10 @@ final class LargeWorkbooksTest extends AppTestCase
         $page = $this->browser->submit($form);
         self::assertStringContainsString('1 row, 2 columns', $page->text());
         $this->take();
-        self::assertSame(['Town', 'People'], array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()));
+        self::assertSame(
+            ['Town', 'People'],
+            array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()),
+        );
     }
 
     public function testWhoStopsItIsLeftInPeace(): void
@@ -85,10 +92,20 @@ final class LargeWorkbooksTest extends AppTestCase
         $this->browser->request('GET', $address);
         $this->work();
         $page = $this->browser->request('GET', $address);
-        self::assertStringContainsString('“large.xlsx” cannot be read as a workbook', $page->filter('main [role="alert"]')->text());
+        self::assertStringContainsString(
+            '“large.xlsx” cannot be read as a workbook',
+            $page->filter('main [role="alert"]')->text(),
+        );
         self::assertStringContainsString('the rows that were here are untouched', $page->filter('main')->text());
-        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent(substr($bytes, 0, -60_000), 'cut.xlsx')]);
-        self::assertStringContainsString('“cut.xlsx” begins like a workbook but is damaged.', $this->browser->followRedirect()->filter('.notices')->text());
+        $this->post(
+            "/projects/{$project->id()}/rows/import",
+            [],
+            ['table' => $this->sent(substr($bytes, 0, -60_000), 'cut.xlsx')],
+        );
+        self::assertStringContainsString(
+            '“cut.xlsx” begins like a workbook but is damaged.',
+            $this->browser->followRedirect()->filter('.notices')->text(),
+        );
 
         // A worker that dies at it comes back three times, then the file is given up.
         $address = $this->bring($project, $bytes);
@@ -96,12 +113,18 @@ final class LargeWorkbooksTest extends AppTestCase
         $this->entities()->getConnection()->executeStatement("UPDATE job SET tries = 3 WHERE state = 'waiting'");
         $this->work();
         $this->browser->request('GET', $address);
-        self::assertStringContainsString('was too much to read at once', $this->browser->getCrawler()->filter('main [role="alert"]')->text());
+        self::assertStringContainsString(
+            'was too much to read at once',
+            $this->browser->getCrawler()->filter('main [role="alert"]')->text(),
+        );
     }
 
     public function testALargeTableIsWrittenOutInTheBackground(): void
     {
-        $project = $this->project("Full name|Town|Craft|Note\n".implode("\n", array_map(static fn (int $i): string => "Volunteer $i|NW|clocks|=1+$i", range(1, 8_000))));
+        $project = $this->project(
+            "Full name|Town|Craft|Note\n" .
+                implode("\n", array_map(static fn (int $i): string => "Volunteer $i|NW|clocks|=1+$i", range(1, 8_000))),
+        );
         $this->browser->request('GET', "/projects/{$project->id()}/rows/write.csv");
         self::assertResponseIsSuccessful('text needs no worker');
         $this->browser->request('GET', "/projects/{$project->id()}/rows/write.xlsx");
@@ -119,7 +142,10 @@ final class LargeWorkbooksTest extends AppTestCase
         $path = (string) tempnam(sys_get_temp_dir(), 'out');
         file_put_contents($path, $this->browser->getInternalResponse()->getContent());
         $sheet = IOFactory::createReader('Xlsx')->load($path)->getActiveSheet();
-        self::assertSame([8_001, 'Volunteer 8000', '=1+8000'], [$sheet->getHighestRow(), $sheet->getCell('A8001')->getValue(), $sheet->getCell('D8001')->getValue()]);
+        self::assertSame(
+            [8_001, 'Volunteer 8000', '=1+8000'],
+            [$sheet->getHighestRow(), $sheet->getCell('A8001')->getValue(), $sheet->getCell('D8001')->getValue()],
+        );
         self::assertFalse($sheet->getCell('D8001')->isFormula());
 
         // Stopped before a worker had it, there is nothing.
@@ -139,7 +165,10 @@ final class LargeWorkbooksTest extends AppTestCase
         $half = new Progress(5_000, 10_000, 0.0, 10.0);
         self::assertSame([50, 500.0, '10 s left'], [$half->percent(), $half->rate(), $half->timeLeft()]);
         self::assertSame('3 min left', (new Progress(1_000, 10_000, 0.0, 17.0))->timeLeft());
-        self::assertNull((new Progress(5_000, null, 0.0, 10.0))->timeLeft(), 'where the file does not say how many lines it has');
+        self::assertNull(
+            (new Progress(5_000, null, 0.0, 10.0))->timeLeft(),
+            'where the file does not say how many lines it has',
+        );
     }
 
     private function bring(Project $project, string $bytes): string
@@ -153,7 +182,7 @@ final class LargeWorkbooksTest extends AppTestCase
     /** @return list<string> */
     private static function left(Project $project): array
     {
-        return glob(\dirname(__DIR__, 2)."/var/test/files/imports/{$project->id()}/*/*") ?: [];
+        return glob(\dirname(__DIR__, 2) . "/var/test/files/imports/{$project->id()}/*/*") ?: [];
     }
 
     /** More than a request should read: words no two of which are the same, so that they do not pack well. */
@@ -163,11 +192,17 @@ final class LargeWorkbooksTest extends AppTestCase
         if (null === $bytes) {
             $lines = [['Name', 'Town', 'Craft', 'Tool', 'Thing', 'Note', 'Mail']];
             for ($row = 1; $row <= 2_500; ++$row) {
-                $lines[] = array_map(static fn (int $column): string => substr(hash('sha256', "$row $column"), 0, 24), range(1, 7));
+                $lines[] = array_map(
+                    static fn (int $column): string => substr(hash('sha256', "$row $column"), 0, 24),
+                    range(1, 7),
+                );
             }
             $book = new Spreadsheet();
             $book->getActiveSheet()->fromArray($lines);
-            $book->createSheet()->setTitle('Towns')->fromArray([['Town', 'People'], ['Northwater', '812']]);
+            $book
+                ->createSheet()
+                ->setTitle('Towns')
+                ->fromArray([['Town', 'People'], ['Northwater', '812']]);
             $path = (string) tempnam(sys_get_temp_dir(), 'large');
             IOFactory::createWriter($book, 'Xlsx')->save($path);
             $bytes = (string) file_get_contents($path);

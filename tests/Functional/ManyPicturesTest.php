@@ -26,7 +26,16 @@ final class ManyPicturesTest extends AppTestCase
     public function testManyPicturesComeInInTheBackgroundFromTheLibrary(): void
     {
         $project = $this->project();
-        $this->post("/projects/{$project->id()}/library", [], ['pictures' => [$this->sent($this->zip(30, ['notes.txt' => 'hello']), 'photos.zip'), $this->sent('no picture', 'odd.png')]]);
+        $this->post(
+            "/projects/{$project->id()}/library",
+            [],
+            [
+                'pictures' => [
+                    $this->sent($this->zip(30, ['notes.txt' => 'hello']), 'photos.zip'),
+                    $this->sent('no picture', 'odd.png'),
+                ],
+            ],
+        );
         self::assertStringContainsString('waiting for a worker', $this->body());
         self::assertCount(2, $this->names($project), 'nothing came in yet but what the starter has');
         $address = $this->address();
@@ -44,15 +53,32 @@ final class ManyPicturesTest extends AppTestCase
     public function testFromTheRowsRecipesFindThemAndThePageGoesOnByItself(): void
     {
         $project = $this->project("Full name|Thing\nNg|thing-7\nOar|THING 11");
-        $this->change($project, ['op' => 'column-add', 'heading' => 'Photo', 'recipe' => ['recipe' => 'picture', 'column' => 'thing']]);
-        $this->post("/projects/{$project->id()}/rows/pictures", [], ['pictures' => [$this->sent($this->zip(24), 'photos.zip')]]);
+        $this->change($project, [
+            'op' => 'column-add',
+            'heading' => 'Photo',
+            'recipe' => ['recipe' => 'picture', 'column' => 'thing'],
+        ]);
+        $this->post(
+            "/projects/{$project->id()}/rows/pictures",
+            [],
+            ['pictures' => [$this->sent($this->zip(24), 'photos.zip')]],
+        );
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('waiting for a worker', $page->text());
         $address = $this->address();
         $this->work();
         $this->browser->request('GET', $address);
-        self::assertSame("/projects/{$project->id()}/rows/pictures", $this->browser->getResponse()->headers->get('HX-Redirect'));
-        self::assertStringContainsString('24 pictures came in.', $this->browser->request('GET', "/projects/{$project->id()}/rows/pictures")->filter('.notices')->text());
+        self::assertSame(
+            "/projects/{$project->id()}/rows/pictures",
+            $this->browser->getResponse()->headers->get('HX-Redirect'),
+        );
+        self::assertStringContainsString(
+            '24 pictures came in.',
+            $this->browser
+                ->request('GET', "/projects/{$project->id()}/rows/pictures")
+                ->filter('.notices')
+                ->text(),
+        );
         $this->browser->request('GET', "/projects/{$project->id()}/rows/data");
         self::assertSame(['thing-7.png', 'thing-11.png'], array_column(json_decode($this->body(), true)['rows'], 'photo'));
     }
@@ -60,7 +86,11 @@ final class ManyPicturesTest extends AppTestCase
     public function testStoppedWhatIsInStaysAndTheRestDoesNotCome(): void
     {
         $project = $this->project();
-        $this->post("/projects/{$project->id()}/rows/pictures", [], ['pictures' => [$this->sent($this->zip(40), 'photos.zip')]]);
+        $this->post(
+            "/projects/{$project->id()}/rows/pictures",
+            [],
+            ['pictures' => [$this->sent($this->zip(40), 'photos.zip')]],
+        );
         $page = $this->browser->followRedirect();
         $address = $this->address();
         $worker = $this->worker();
@@ -69,7 +99,11 @@ final class ManyPicturesTest extends AppTestCase
         do {
             usleep(2_000);
             $this->browser->request('GET', $address);
-        } while (1 !== preg_match('/[1-9]\d* of 40 pictures/', $this->body()) && '' !== $this->body() && microtime(true) < $deadline);
+        } while (
+            1 !== preg_match('/[1-9]\d* of 40 pictures/', $this->body()) &&
+            '' !== $this->body() &&
+            microtime(true) < $deadline
+        );
         $this->browser->submit($page->selectButton('Stop')->form());
         while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
             self::assertLessThan($deadline, microtime(true));
@@ -79,7 +113,7 @@ final class ManyPicturesTest extends AppTestCase
         $in = \count($this->names($project)) - 2;
         self::assertGreaterThan(0, $in);
         self::assertLessThan(40, $in);
-        self::assertSame([], glob(\dirname(__DIR__, 2).'/var/test/files/work/*/*') ?: [], 'what was sent is thrown away');
+        self::assertSame([], glob(\dirname(__DIR__, 2) . '/var/test/files/work/*/*') ?: [], 'what was sent is thrown away');
     }
 
     public function testWhatKillsWorkersIsGivenUpAndOthersDoNotSeeIt(): void
@@ -120,7 +154,12 @@ final class ManyPicturesTest extends AppTestCase
             }
         };
         $container = self::getContainer();
-        $handler = new DoWorkHandler($this->entities(), $container->get(WorkDesk::class), $container->get(FilesystemOperator::class), [$full]);
+        $handler = new DoWorkHandler(
+            $this->entities(),
+            $container->get(WorkDesk::class),
+            $container->get(FilesystemOperator::class),
+            [$full],
+        );
         for ($try = 1; $try <= 5; ++$try) {
             try {
                 $handler(new DoWork($id));
@@ -143,7 +182,10 @@ final class ManyPicturesTest extends AppTestCase
     /** @return list<string> */
     private function names(Project $project): array
     {
-        return array_map(static fn (Asset $asset): string => $asset->name(), self::getContainer()->get(PictureStore::class)->all($this->reload($project)));
+        return array_map(
+            static fn (Asset $asset): string => $asset->name(),
+            self::getContainer()->get(PictureStore::class)->all($this->reload($project)),
+        );
     }
 
     /** @param array<string, string> $others beside the pictures */

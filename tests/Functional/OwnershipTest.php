@@ -26,11 +26,27 @@ final class OwnershipTest extends AppTestCase
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-01|7", 'owner@tidewick.example');
         $run = self::getContainer()->get(RunDesk::class)->start($project, new Order(Format::Svg, '', '{full_name}', 'x'));
-        $bytes = (string) file_get_contents(\dirname(__DIR__, 2).'/fonts/lora/400.ttf');
-        $font = self::getContainer()->get(FontStore::class)->add($project->owner(), self::getContainer()->get(FontReader::class)->read($bytes, 'own.ttf'));
+        $bytes = (string) file_get_contents(\dirname(__DIR__, 2) . '/fonts/lora/400.ttf');
+        $font = self::getContainer()
+            ->get(FontStore::class)
+            ->add($project->owner(), self::getContainer()->get(FontReader::class)->read($bytes, 'own.ttf'));
         $starter = self::getContainer()->get(OwnStarters::class)->keep($project);
-        $job = self::getContainer()->get(WorkDesk::class)->note(SaveProject::KIND, $project->owner(), $project, ['name' => 'x']);
-        $values = ['project' => $project->id(), 'run' => $run->id(), 'name' => 'border.svg', 'number' => '0', 'hash' => $font->hash(), 'starter' => $starter->id(), 'job' => $job->id(), 'import' => str_repeat('0', 26), 'upload' => str_repeat('0', 26), 'file' => str_repeat('0', 26), 'ending' => 'csv'];
+        $job = self::getContainer()
+            ->get(WorkDesk::class)
+            ->note(SaveProject::KIND, $project->owner(), $project, ['name' => 'x']);
+        $values = [
+            'project' => $project->id(),
+            'run' => $run->id(),
+            'name' => 'border.svg',
+            'number' => '0',
+            'hash' => $font->hash(),
+            'starter' => $starter->id(),
+            'job' => $job->id(),
+            'import' => str_repeat('0', 26),
+            'upload' => str_repeat('0', 26),
+            'file' => str_repeat('0', 26),
+            'ending' => 'csv',
+        ];
         $this->browser->request('GET', "/projects/{$project->id()}/pictures/border.svg");
         self::assertResponseIsSuccessful('the owner does see it');
         $this->browser->request('GET', "/own-fonts/{$font->hash()}");
@@ -41,10 +57,17 @@ final class OwnershipTest extends AppTestCase
         $walked = 0;
         foreach ($this->routes() as $name => $route) {
             if ([] === array_filter(self::OWNED, static fn (string $thing): bool => str_contains($route->getPath(), $thing))) {
-                self::assertTrue('sign_reset_with' === $name || !str_contains($route->getPath(), '{'), "$name names something no project owns: think about who may see it");
+                self::assertTrue(
+                    'sign_reset_with' === $name || !str_contains($route->getPath(), '{'),
+                    "$name names something no project owns: think about who may see it",
+                );
                 continue;
             }
-            $address = (string) preg_replace_callback('/\{!?(\w+)\}/', static fn (array $m): string => $values[$m[1]] ?? self::fail("Say what {{$m[1]}} is in this test."), $route->getPath());
+            $address = (string) preg_replace_callback(
+                '/\{!?(\w+)\}/',
+                static fn (array $m): string => $values[$m[1]] ?? self::fail("Say what {{$m[1]}} is in this test."),
+                $route->getPath(),
+            );
             foreach ($route->getMethods() as $method) {
                 $this->browser->request($method, $address, server: ['HTTP_X_CSRF_TOKEN' => $token]);
                 self::assertResponseStatusCodeSame(404, "$method $address ($name)");
@@ -64,7 +87,10 @@ final class OwnershipTest extends AppTestCase
         $project = $this->project("Full name\nNg");
         $run = self::getContainer()->get(RunDesk::class)->start($project, new Order(Format::Svg, '', '{full_name}', 'x'));
         $this->post('/projects', ['name' => 'Second', 'preset' => 'square']);
-        self::assertSame(1, preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m));
+        self::assertSame(
+            1,
+            preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m),
+        );
         $this->browser->request('GET', "/projects/{$m[1]}/press/runs/{$run->id()}");
         self::assertResponseStatusCodeSame(404);
     }
@@ -75,8 +101,19 @@ final class OwnershipTest extends AppTestCase
             if (\in_array($name, self::OPEN, true)) {
                 continue;
             }
-            $this->browser->request($route->getMethods()[0], strtr((string) preg_replace('/\{!?(?!number|hash|ending)\w+\}/', 'x', $route->getPath()), ['{number}' => '0', '{hash}' => str_repeat('0', 64), '{ending}' => 'csv']));
-            self::assertSame('/sign-in', parse_url((string) $this->browser->getResponse()->headers->get('Location'), \PHP_URL_PATH), $name);
+            $this->browser->request(
+                $route->getMethods()[0],
+                strtr((string) preg_replace('/\{!?(?!number|hash|ending)\w+\}/', 'x', $route->getPath()), [
+                    '{number}' => '0',
+                    '{hash}' => str_repeat('0', 64),
+                    '{ending}' => 'csv',
+                ]),
+            );
+            self::assertSame(
+                '/sign-in',
+                parse_url((string) $this->browser->getResponse()->headers->get('Location'), \PHP_URL_PATH),
+                $name,
+            );
         }
     }
 

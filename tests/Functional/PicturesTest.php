@@ -23,7 +23,7 @@ final class PicturesTest extends AppTestCase
     #[TestWith(['cmyk.jpg', false])]
     public function testPicturesOfEveryKindComeOutUprightAndInTheirColours(string $file, bool $untouched): void
     {
-        $bytes = (string) file_get_contents(\dirname(__DIR__)."/Fixtures/$file");
+        $bytes = (string) file_get_contents(\dirname(__DIR__) . "/Fixtures/$file");
         $read = self::getContainer()->get(PictureReader::class)->read($bytes, $file);
         self::assertSame($untouched, $bytes === $read->bytes, 'what every program shows alike stays as it is');
         self::assertSame([60.0, 40.0], [$read->width, $read->height]);
@@ -31,46 +31,79 @@ final class PicturesTest extends AppTestCase
         self::assertNotFalse($image);
         // Red at the left, blue at the right, green along the top; printing inks cannot be as bright.
         $slack = 'cmyk.jpg' === $file ? 0x60 : 0x08;
-        foreach ([[8, 30, [0xC8, 0x1E, 0x1E]], [50, 30, [0x1E, 0x1E, 0xC8]], [8, 4, [0x1E, 0xC8, 0x1E]]] as [$x, $y, $colour]) {
+        foreach ([[8, 30, [0xc8, 0x1e, 0x1e]], [50, 30, [0x1e, 0x1e, 0xc8]], [8, 4, [0x1e, 0xc8, 0x1e]]] as [$x, $y, $colour]) {
             $found = imagecolorsforindex($image, (int) imagecolorat($image, $x, $y));
             self::assertEqualsWithDelta($colour, [$found['red'], $found['green'], $found['blue']], $slack, "at $x, $y");
-            self::assertSame(array_search(max($colour), $colour, true), array_search(max($found['red'], $found['green'], $found['blue']), [$found['red'], $found['green'], $found['blue']], true));
+            self::assertSame(
+                array_search(max($colour), $colour, true),
+                array_search(
+                    max($found['red'], $found['green'], $found['blue']),
+                    [$found['red'], $found['green'], $found['blue']],
+                    true,
+                ),
+            );
         }
     }
 
     public function testWhatACameraNotesIsNotKept(): void
     {
-        $read = self::getContainer()->get(PictureReader::class)->read((string) file_get_contents(\dirname(__DIR__).'/Fixtures/turned.jpg'), 'turned.jpg');
+        $read = self::getContainer()
+            ->get(PictureReader::class)
+            ->read((string) file_get_contents(\dirname(__DIR__) . '/Fixtures/turned.jpg'), 'turned.jpg');
         self::assertStringNotContainsString('Exif', $read->bytes);
     }
 
     public function testManyPicturesAndAZipComeInAndTheBadOnesAreTold(): void
     {
         $project = $this->project();
-        $jpg = (string) file_get_contents(\dirname(__DIR__).'/Fixtures/plain.jpg');
+        $jpg = (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/plain.jpg');
         $zip = (string) tempnam(sys_get_temp_dir(), 'zip');
         $archive = new \ZipArchive();
         $archive->open($zip, \ZipArchive::OVERWRITE);
-        foreach (['photos/kettle.jpg' => $jpg, 'photos/notes.txt' => 'hello', '__MACOSX/photos/._kettle.jpg' => 'x', 'photos/' => '', 'deep.png' => (string) file_get_contents(\dirname(__DIR__).'/Fixtures/deep.png')] as $name => $bytes) {
+        foreach (
+            [
+                'photos/kettle.jpg' => $jpg,
+                'photos/notes.txt' => 'hello',
+                '__MACOSX/photos/._kettle.jpg' => 'x',
+                'photos/' => '',
+                'deep.png' => (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/deep.png'),
+            ]
+            as $name => $bytes
+        ) {
             str_ends_with($name, '/') ? $archive->addEmptyDir($name) : $archive->addFromString($name, $bytes);
         }
         $archive->close();
-        $this->post("/projects/{$project->id()}/library", [], ['pictures' => [$this->sent($jpg, 'lamp.jpg'), $this->sent(substr($jpg, 0, 500), 'half.jpg'), $this->sent((string) file_get_contents($zip), 'photos.zip')]]);
+        $this->post(
+            "/projects/{$project->id()}/library",
+            [],
+            [
+                'pictures' => [
+                    $this->sent($jpg, 'lamp.jpg'),
+                    $this->sent(substr($jpg, 0, 500), 'half.jpg'),
+                    $this->sent((string) file_get_contents($zip), 'photos.zip'),
+                ],
+            ],
+        );
         self::assertResponseIsSuccessful();
         self::assertStringContainsString('3 pictures are here', $this->body());
         self::assertStringContainsString('“half.jpg” cannot be read to its end.', $this->body());
         self::assertStringContainsString('“notes.txt” is no picture that can be used.', $this->body());
         self::assertStringNotContainsString('MACOSX', $this->body());
-        $names = array_map(static fn (Asset $asset): string => $asset->name(), self::getContainer()->get(PictureStore::class)->all($this->reload($project)));
+        $names = array_map(
+            static fn (Asset $asset): string => $asset->name(),
+            self::getContainer()->get(PictureStore::class)->all($this->reload($project)),
+        );
         self::assertSame(['border.svg', 'deep.png', 'kettle.jpg', 'lamp.jpg', 'seal.svg'], $names);
-        $hashes = $this->entities()->getConnection()->fetchFirstColumn('SELECT DISTINCT hash FROM asset WHERE name IN (?, ?)', ['kettle.jpg', 'lamp.jpg']);
+        $hashes = $this->entities()
+            ->getConnection()
+            ->fetchFirstColumn('SELECT DISTINCT hash FROM asset WHERE name IN (?, ?)', ['kettle.jpg', 'lamp.jpg']);
         self::assertCount(1, $hashes, 'identical files are kept once');
     }
 
     public function testAPictureInUseStaysAndOthersGo(): void
     {
         $project = $this->project();
-        $this->bring($project, 'lamp.jpg', (string) file_get_contents(\dirname(__DIR__).'/Fixtures/plain.jpg'));
+        $this->bring($project, 'lamp.jpg', (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/plain.jpg'));
         $this->post("/projects/{$project->id()}/library/seal.svg/remove");
         self::assertStringContainsString('“seal.svg” is shown by a layer.', $this->body());
         $this->post("/projects/{$project->id()}/library/lamp.jpg/remove");
@@ -81,18 +114,43 @@ final class PicturesTest extends AppTestCase
     public function testAPictureIsPutOnTheSideChangedToldByAColumnAndFocused(): void
     {
         $project = $this->project("Full name|Thing\nNg|lamp\nOar|\nPip|kettel");
-        $this->bring($project, 'lamp.jpg', (string) file_get_contents(\dirname(__DIR__).'/Fixtures/plain.jpg'));
+        $this->bring($project, 'lamp.jpg', (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/plain.jpg'));
         $compose = "/projects/{$project->id()}/compose";
         $this->post("$compose/picture", ['name' => 'lamp.jpg']);
         self::assertSame('lamp.jpg', $this->picture($project, 'lamp')->source);
-        $this->post("$compose/set", ['layer' => 'lamp', 'set' => ['picture.fit' => 'cover', 'shape.kind' => 'path', 'look.tone' => 'tint', 'look.tint' => '#235457', 'missing.picture' => 'seal.svg']]);
+        $this->post("$compose/set", [
+            'layer' => 'lamp',
+            'set' => [
+                'picture.fit' => 'cover',
+                'shape.kind' => 'path',
+                'look.tone' => 'tint',
+                'look.tint' => '#235457',
+                'missing.picture' => 'seal.svg',
+            ],
+        ]);
         $this->post("$compose/set", ['layer' => 'lamp', 'set' => ['effect' => 'picture.shadow']]);
         $layer = $this->picture($project, 'lamp');
-        self::assertSame(['cover', 'path', 'tint', 'seal.svg', true], [$layer->fit->value, $layer->shape->kind->value, $layer->look->tone->value, $layer->missing->other, null !== $layer->shadow]);
-        self::assertStringContainsString('lamp.jpg?tone=tint&amp;tint=235457', $this->body(), 'the stage asks for it in that tone');
+        self::assertSame(
+            ['cover', 'path', 'tint', 'seal.svg', true],
+            [
+                $layer->fit->value,
+                $layer->shape->kind->value,
+                $layer->look->tone->value,
+                $layer->missing->other,
+                null !== $layer->shadow,
+            ],
+        );
+        self::assertStringContainsString(
+            'lamp.jpg?tone=tint&amp;tint=235457',
+            $this->body(),
+            'the stage asks for it in that tone',
+        );
         $this->post("$compose/link", ['layer' => 'lamp', 'column' => 'B']);
         self::assertSame(['thing'], $this->picture($project, 'lamp')->columns());
-        $stage = fn (int $row): string => $this->browser->request('GET', "$compose?layer=lamp&row=$row")->filter('#results')->text();
+        $stage = fn (int $row): string => $this->browser
+            ->request('GET', "$compose?layer=lamp&row=$row")
+            ->filter('#results')
+            ->text();
         self::assertStringContainsString('Shows lamp.jpg, 60 × 40 pixels.', $stage(1));
         self::assertStringContainsString('Row 2 names no picture; it hides.', $stage(2));
         self::assertStringContainsString('there is no picture “kettel” here; seal.svg is shown', $stage(3));
@@ -107,13 +165,13 @@ final class PicturesTest extends AppTestCase
     public function testAPictureInATintIsTheSameInBrowserAndExport(): void
     {
         $project = $this->project();
-        $this->bring($project, 'lamp.jpg', (string) file_get_contents(\dirname(__DIR__).'/Fixtures/deep.png'));
+        $this->bring($project, 'lamp.jpg', (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/deep.png'));
         $this->browser->request('GET', "/projects/{$project->id()}/pictures/lamp.png?tone=grey");
         $image = imagecreatefromstring($this->body());
         self::assertNotFalse($image);
         // 0.2126 of C8, 0.7152 and 0.0722 of 1E.
-        self::assertEqualsWithDelta(0x42, imagecolorat($image, 8, 30) & 0xFF, 1);
-        self::assertSame(imagecolorat($image, 8, 30) & 0xFF, imagecolorat($image, 8, 30) >> 16 & 0xFF);
+        self::assertEqualsWithDelta(0x42, imagecolorat($image, 8, 30) & 0xff, 1);
+        self::assertSame(imagecolorat($image, 8, 30) & 0xff, (imagecolorat($image, 8, 30) >> 16) & 0xff);
     }
 
     /** @param string $words of the message, after the name of the file */
@@ -147,7 +205,13 @@ final class PicturesTest extends AppTestCase
             $chain .= \sprintf('<g id="a%d"><use href="#a%d"/><use xlink:href="#a%d"/></g>', $i, $i - 1, $i - 1);
         }
         $project = $this->project();
-        $this->bring($project, 'chain.svg', '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="10" height="10">'.$chain.'<use href="#a40"/></svg>');
+        $this->bring(
+            $project,
+            'chain.svg',
+            '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="10" height="10">' .
+                $chain .
+                '<use href="#a40"/></svg>',
+        );
         $this->browser->request('GET', "/projects/{$project->id()}/pictures/chain.svg");
         self::assertSame(2, substr_count($this->body(), '<use '), 'only those that lead to something drawn stay');
     }
@@ -155,11 +219,22 @@ final class PicturesTest extends AppTestCase
     public function testDrawingsCannotRunAnything(): void
     {
         $project = $this->project();
-        $this->bring($project, 'logo.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10" onload="alert(1)"><script>alert(2)</script><image href="file:///etc/passwd" width="10" height="10"/><a href="javascript:alert(3)"><rect width="5" height="5"/></a><rect style="fill:#123456;background:url(http://x)" width="10" height="10" onclick="alert(4)"/><rect fill="rgb(50%, 0%, 0%)" stroke="RebeccaPurple"/></svg>');
+        $this->bring(
+            $project,
+            'logo.svg',
+            '<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10" onload="alert(1)">' .
+            '<script>alert(2)</script><image href="file:///etc/passwd" width="10" height="10"/>' .
+            '<a href="javascript:alert(3)"><rect width="5" height="5"/></a>' .
+            '<rect style="fill:#123456;background:url(http://x)" width="10" height="10" onclick="alert(4)"/>' .
+            '<rect fill="rgb(50%, 0%, 0%)" stroke="RebeccaPurple"/></svg>',
+        );
         $this->browser->request('GET', "/projects/{$project->id()}/pictures/logo.svg");
         self::assertStringContainsString('#123456', $this->body());
         self::assertStringContainsString('fill="#800000" stroke="#663399"', $this->body(), 'colours are written one way');
-        self::assertStringContainsString('sandbox', (string) $this->browser->getResponse()->headers->get('Content-Security-Policy'));
+        self::assertStringContainsString(
+            'sandbox',
+            (string) $this->browser->getResponse()->headers->get('Content-Security-Policy'),
+        );
         self::assertSame('nosniff', $this->browser->getResponse()->headers->get('X-Content-Type-Options'));
         foreach (['alert', 'passwd', 'javascript', 'onload', 'http://x'] as $bad) {
             self::assertStringNotContainsString($bad, $this->body());
@@ -172,7 +247,11 @@ final class PicturesTest extends AppTestCase
         $this->order($project, ['format' => 'pdf']);
         $this->work();
         $page = $this->download($project);
-        $this->post("/projects/{$project->id()}/compose/art", ['place' => 'ground', 'page' => '1'], ['art' => $this->sent($page, 'leaflet.pdf')]);
+        $this->post(
+            "/projects/{$project->id()}/compose/art",
+            ['place' => 'ground', 'page' => '1'],
+            ['art' => $this->sent($page, 'leaflet.pdf')],
+        );
         self::assertResponseIsSuccessful();
         self::assertStringStartsWith('leaflet', (string) $this->reload($project)->template()->side()->layers[0]->id);
         $this->order($project, ['format' => 'pdf']);

@@ -16,7 +16,7 @@ final class PressCommandTest extends TestCase
 
     protected function setUp(): void
     {
-        $this->folder = sys_get_temp_dir().'/morphea-press-'.bin2hex(random_bytes(6));
+        $this->folder = sys_get_temp_dir() . '/morphea-press-' . bin2hex(random_bytes(6));
         mkdir($this->folder);
     }
 
@@ -29,7 +29,10 @@ final class PressCommandTest extends TestCase
     {
         $process = $this->press($this->starter(), '--as=png', '--only=1-2,15', '--json');
         self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
-        $lines = array_map(static fn (string $line): array => (array) json_decode($line, true), explode("\n", trim($process->getOutput())));
+        $lines = array_map(
+            static fn (string $line): array => (array) json_decode($line, true),
+            explode("\n", trim($process->getOutput())),
+        );
         self::assertSame([1, 2, 15], array_column($lines, 'row'));
         self::assertSame('recipient', $lines[0]['texts'][0]['layer']);
         self::assertEquals(44, $lines[0]['texts'][0]['size']);
@@ -60,9 +63,18 @@ final class PressCommandTest extends TestCase
 
     public function testSomeNotMadeIsOneAndTheOthersAreMade(): void
     {
-        $process = $this->press($this->starter(), '--rows='.$this->rows("Full name,Hours,Craft,Issued,Register\nNg,ten,clocks,2026-01-01,1\nBo,5,chairs,2026-01-01,2\n"), '--as=pdfs', '--name={register}-{full_name}');
+        $process = $this->press(
+            $this->starter(),
+            '--rows=' .
+                $this->rows("Full name,Hours,Craft,Issued,Register\nNg,ten,clocks,2026-01-01,1\nBo,5,chairs,2026-01-01,2\n"),
+            '--as=pdfs',
+            '--name={register}-{full_name}',
+        );
         self::assertSame(1, $process->getExitCode());
-        self::assertStringContainsString('row 1 not made: Deed: "hours" is “ten”, which is not a number.', $process->getErrorOutput());
+        self::assertStringContainsString(
+            'row 1 not made: Deed: "hours" is “ten”, which is not a number.',
+            $process->getErrorOutput(),
+        );
         self::assertSame(["$this->folder/2-Bo.pdf"], glob("$this->folder/*.pdf"));
     }
 
@@ -70,7 +82,12 @@ final class PressCommandTest extends TestCase
     #[DataProvider('unusable')]
     public function testUnusableInputIsTwoWithOneClearLine(array $arguments, string $words): void
     {
-        $process = $this->press(...array_map(fn (string $a): string => strtr($a, ['@starter' => $this->starter(), '@folder' => $this->folder]), $arguments));
+        $process = $this->press(
+            ...array_map(
+                fn (string $a): string => strtr($a, ['@starter' => $this->starter(), '@folder' => $this->folder]),
+                $arguments,
+            ),
+        );
         self::assertSame(2, $process->getExitCode(), $process->getOutput());
         self::assertSame('', $process->getOutput());
         self::assertSame(1, substr_count($process->getErrorOutput(), "\n"), $process->getErrorOutput());
@@ -93,16 +110,24 @@ final class PressCommandTest extends TestCase
 
     public function testATemplateWhoseColumnIsNotInTheTableIsUnusable(): void
     {
-        $process = $this->press($this->starter(), '--rows='.$this->rows("Full name,Hours,Issued\nNg,10,2026-01-01\n"));
+        $process = $this->press($this->starter(), '--rows=' . $this->rows("Full name,Hours,Issued\nNg,10,2026-01-01\n"));
         self::assertSame(2, $process->getExitCode());
-        self::assertStringContainsString('“Deed” shows the column “craft”, which the table has not. Its columns are: full_name, hours, issued.', $process->getErrorOutput());
+        self::assertStringContainsString(
+            '“Deed” shows the column “craft”, which the table has not. Its columns are: full_name, hours, issued.',
+            $process->getErrorOutput(),
+        );
     }
 
     public function testATemplateFileWithUnknownKeysOrAbsurdSizesIsUnusable(): void
     {
-        foreach (['"wdith": 1,' => 'unknown key "wdith"', '"width": 900000,' => 'width: is 900000; it must lie between 8 and 20000'] as $text => $words) {
-            $json = (string) file_get_contents(\dirname(__DIR__, 2).'/demo/tip-card/template.json');
-            $json = str_contains($text, 'wdith') ? str_replace('"format"', "$text\"format\"", $json) : (string) preg_replace('/"width": 1080,/', $text, $json, 1);
+        foreach (
+            ['"wdith": 1,' => 'unknown key "wdith"', '"width": 900000,' => 'width: is 900000; it must lie between 8 and 20000']
+            as $text => $words
+        ) {
+            $json = (string) file_get_contents(\dirname(__DIR__, 2) . '/demo/tip-card/template.json');
+            $json = str_contains($text, 'wdith')
+                ? str_replace('"format"', "$text\"format\"", $json)
+                : (string) preg_replace('/"width": 1080,/', $text, $json, 1);
             $path = "$this->folder/broken.morphea";
             $zip = new \ZipArchive();
             $zip->open($path, \ZipArchive::CREATE | \ZipArchive::OVERWRITE);
@@ -117,7 +142,12 @@ final class PressCommandTest extends TestCase
 
     private function press(string ...$arguments): Process
     {
-        $process = new Process([\PHP_BINARY, 'bin/console', 'morphea:press', '--env=test', ...$arguments, "--to=$this->folder"], \dirname(__DIR__, 2), ['DATABASE_URL' => 'sqlite:////nowhere/at/all.db'], timeout: 120);
+        $process = new Process(
+            [\PHP_BINARY, 'bin/console', 'morphea:press', '--env=test', ...$arguments, "--to=$this->folder"],
+            \dirname(__DIR__, 2),
+            ['DATABASE_URL' => 'sqlite:////nowhere/at/all.db'],
+            timeout: 120,
+        );
         $process->run();
 
         return $process;
@@ -132,10 +162,10 @@ final class PressCommandTest extends TestCase
 
     private function starter(): string
     {
-        $path = sys_get_temp_dir().'/morphea-test-certificate.morphea';
+        $path = sys_get_temp_dir() . '/morphea-test-certificate.morphea';
         $zip = new \ZipArchive();
         $zip->open($path, \ZipArchive::CREATE | \ZipArchive::OVERWRITE);
-        $folder = \dirname(__DIR__, 2).'/demo/mending-certificate';
+        $folder = \dirname(__DIR__, 2) . '/demo/mending-certificate';
         foreach (['template.json', 'rows.csv', 'assets/border.svg', 'assets/seal.svg'] as $name) {
             $zip->addFile("$folder/$name", $name);
         }

@@ -16,7 +16,8 @@ use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
 
 final class PressTest extends AppTestCase
 {
-    private const FEW = "Full name|Hours|Craft|Issued|Register\nÓlöf Hafstein|12|coats|2026-03-09|1\nNg|ten|clocks|2026-03-09|2\nólöf hafstein|1|lamps|soon|3\nΧρυσούλα|31|radios|2026-03-06|4\n";
+    private const FEW = "Full name|Hours|Craft|Issued|Register\nÓlöf Hafstein|12|coats|2026-03-09|1\nNg|ten|clocks|2026-03-09|2\n" .
+        "ólöf hafstein|1|lamps|soon|3\nΧρυσούλα|31|radios|2026-03-06|4\n";
 
     public function testOnePdfOfAllRowsWithThoseThatCannotBeMadeListed(): void
     {
@@ -25,16 +26,28 @@ final class PressTest extends AppTestCase
         $this->work();
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
         self::assertStringContainsString('✓ 2 made, ✕ 2 not made', $page->filter('.run')->text());
-        self::assertStringContainsString('row 2: Deed: "hours" is “ten”, which is not a number.', $page->filter('.run')->text());
-        self::assertStringContainsString('row 3: Date: "issued" is “soon”, which is not a date.', $page->filter('.run')->text());
+        self::assertStringContainsString(
+            'row 2: Deed: "hours" is “ten”, which is not a number.',
+            $page->filter('.run')->text(),
+        );
+        self::assertStringContainsString(
+            'row 3: Date: "issued" is “soon”, which is not a date.',
+            $page->filter('.run')->text(),
+        );
 
         $pdf = $this->download($project);
-        self::assertSame('attachment; filename="spring 2026.pdf"', $this->browser->getResponse()->headers->get('Content-Disposition'));
+        self::assertSame(
+            'attachment; filename="spring 2026.pdf"',
+            $this->browser->getResponse()->headers->get('Content-Disposition'),
+        );
         Tools::assertSoundPdf($pdf);
         self::assertSame(2, Tools::pages($pdf));
         self::assertSame([842, 595], Tools::pageSize($pdf));
         $text = Tools::pdfText($pdf);
-        foreach (['Ólöf Hafstein', 'for 12 hours at the bench, bringing coats back to use', '9 March 2026', 'Χρυσούλα'] as $words) {
+        foreach (
+            ['Ólöf Hafstein', 'for 12 hours at the bench, bringing coats back to use', '9 March 2026', 'Χρυσούλα']
+            as $words
+        ) {
             self::assertStringContainsString($words, $text);
         }
         foreach (Tools::pdfFonts($pdf) as $font) {
@@ -45,18 +58,26 @@ final class PressTest extends AppTestCase
     public function testPngsOfPickedRowsWithSafeUniqueNames(): void
     {
         $project = $this->project(str_replace(['ten', 'soon'], ['10', '2026-03-01'], trim(self::FEW)));
-        $this->order($project, ['which' => 'some', 'rows' => '1,3-4', 'format' => 'png', 'parts' => json_encode([['column' => 'full_name', 'shown' => 'as-written'], ['words' => '/certificate']])]);
+        $this->order($project, [
+            'which' => 'some',
+            'rows' => '1,3-4',
+            'format' => 'png',
+            'parts' => json_encode([['column' => 'full_name', 'shown' => 'as-written'], ['words' => '/certificate']]),
+        ]);
         $this->work();
         $files = Tools::unzip($this->download($project));
-        self::assertSame(['Ólöf Hafstein certificate.png', 'ólöf hafstein certificate-2.png', 'Χρυσούλα certificate.png'], array_keys($files));
+        self::assertSame(
+            ['Ólöf Hafstein certificate.png', 'ólöf hafstein certificate-2.png', 'Χρυσούλα certificate.png'],
+            array_keys($files),
+        );
         foreach ($files as $png) {
             $size = getimagesizefromstring($png);
             self::assertSame([3508, 2480, 'image/png'], [$size[0] ?? 0, $size[1] ?? 0, $size['mime'] ?? '']);
             self::assertSame(300, Tools::pngDpi($png));
             $image = imagecreatefromstring($png);
             self::assertNotFalse($image);
-            self::assertSame(0xFBF7EC, imagecolorat($image, 30, 30), 'the paper');
-            self::assertSame(0x1F3A33, imagecolorat($image, 1754, 120), 'the border');
+            self::assertSame(0xfbf7ec, imagecolorat($image, 30, 30), 'the paper');
+            self::assertSame(0x1f3a33, imagecolorat($image, 1754, 120), 'the border');
         }
     }
 
@@ -76,12 +97,15 @@ final class PressTest extends AppTestCase
     public function testAnOrderThatCannotBeFollowedSaysWhy(): void
     {
         $project = $this->project(trim(self::FEW));
-        foreach ([
-            'is outside the table' => ['which' => 'some', 'rows' => '2-9'],
-            'no row or range' => ['which' => 'some', 'rows' => 'some'],
-            'use the column “gone”' => ['parts' => json_encode([['column' => 'gone']])],
-            'what the finished file is to be called' => ['file' => '///'],
-        ] as $words => $fields) {
+        foreach (
+            [
+                'is outside the table' => ['which' => 'some', 'rows' => '2-9'],
+                'no row or range' => ['which' => 'some', 'rows' => 'some'],
+                'use the column “gone”' => ['parts' => json_encode([['column' => 'gone']])],
+                'what the finished file is to be called' => ['file' => '///'],
+            ]
+            as $words => $fields
+        ) {
             $this->post("/projects/{$project->id()}/press/plan", $fields);
             self::assertStringContainsString($words, html_entity_decode($this->body()));
             $this->order($project, $fields);
@@ -93,8 +117,20 @@ final class PressTest extends AppTestCase
     public function testThePlanTellsCountNamesAndClashesBeforehand(): void
     {
         $project = $this->project(trim(self::FEW));
-        $this->post("/projects/{$project->id()}/press/plan", ['format' => 'png', 'which' => 'all', 'parts' => json_encode([['column' => 'full_name']])]);
-        foreach (['3508 × 2480 px', 'Ólöf Hafstein.png · Ng.png · ólöf hafstein-2.png · 1 more', '1 row gets a number: row 3', 'Make 4 pieces'] as $words) {
+        $this->post("/projects/{$project->id()}/press/plan", [
+            'format' => 'png',
+            'which' => 'all',
+            'parts' => json_encode([['column' => 'full_name']]),
+        ]);
+        foreach (
+            [
+                '3508 × 2480 px',
+                'Ólöf Hafstein.png · Ng.png · ólöf hafstein-2.png · 1 more',
+                '1 row gets a number: row 3',
+                'Make 4 pieces',
+            ]
+            as $words
+        ) {
             self::assertStringContainsString($words, (string) preg_replace('/\s+/', ' ', $this->body()));
         }
     }
@@ -107,7 +143,11 @@ final class PressTest extends AppTestCase
         $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/stop");
         self::assertStringContainsString('Go on', $this->body());
         $this->work();
-        self::assertSame(0, self::getContainer()->get(PieceStore::class)->progress($run)->done(), 'nothing is made after a stop');
+        self::assertSame(
+            0,
+            self::getContainer()->get(PieceStore::class)->progress($run)->done(),
+            'nothing is made after a stop',
+        );
         $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/go-on");
         $this->work();
         self::assertSame(RunState::Done, $this->newestRun()->state());
@@ -119,15 +159,34 @@ final class PressTest extends AppTestCase
         $project = $this->project(str_replace(['ten', 'soon'], ['10', '2026-03-01'], trim(self::FEW)));
         $this->order($project, ['format' => 'svg']);
         $run = $this->newestRun();
-        $failed = new WorkerMessageFailedEvent(new Envelope(new MakePieces($run->id(), 1, 4)), 'runs', new NoRoom('No space left on device'));
+        $failed = new WorkerMessageFailedEvent(
+            new Envelope(new MakePieces($run->id(), 1, 4)),
+            'runs',
+            new NoRoom('No space left on device'),
+        );
         $failed->setForRetry();
         self::getContainer()->get(GiveUp::class)($failed);
-        self::assertSame('There is no room left where pieces are kept. It is tried again by itself.', $this->newestRun()->trouble());
+        self::assertSame(
+            'There is no room left where pieces are kept. It is tried again by itself.',
+            $this->newestRun()->trouble(),
+        );
         self::assertSame(RunState::Waiting, $this->newestRun()->state());
-        self::getContainer()->get(GiveUp::class)(new WorkerMessageFailedEvent(new Envelope(new MakePieces($run->id(), 1, 4)), 'runs', new NoRoom('No space left on device')));
+        self::getContainer()->get(GiveUp::class)(
+            new WorkerMessageFailedEvent(
+                new Envelope(new MakePieces($run->id(), 1, 4)),
+                'runs',
+                new NoRoom('No space left on device'),
+            ),
+        );
         self::assertSame(RunState::Stopped, $this->newestRun()->state());
-        $card = $this->browser->request('GET', "/projects/{$project->id()}/press")->filter('.run')->text();
-        self::assertStringContainsString('Stopped. There is no room left where pieces are kept. Go on makes the rest, once that is mended.', $card);
+        $card = $this->browser
+            ->request('GET', "/projects/{$project->id()}/press")
+            ->filter('.run')
+            ->text();
+        self::assertStringContainsString(
+            'Stopped. There is no room left where pieces are kept. Go on makes the rest, once that is mended.',
+            $card,
+        );
         self::assertStringContainsString('0 of 4 made', $card, 'what is not made is not told as made');
         $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/go-on");
         $this->work();
@@ -151,7 +210,9 @@ final class PressTest extends AppTestCase
     /** A worker killed in the middle: what it held comes back to the queue, and every piece is there once. */
     public function testAKilledWorkerLosesAndDoublesNothing(): void
     {
-        $rows = "Full name|Hours|Craft|Issued|Register\n".implode("\n", array_map(static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i", range(1, 200)));
+        $rows =
+            "Full name|Hours|Craft|Issued|Register\n" .
+            implode("\n", array_map(static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i", range(1, 200)));
         $project = $this->project($rows);
         $this->order($project, ['format' => 'pdf']);
         $run = $this->newestRun();
@@ -171,7 +232,11 @@ final class PressTest extends AppTestCase
         self::assertLessThan(200, $done, 'it was killed in the middle');
 
         // What it was at when killed is only handed out again after the queue's redeliver_timeout: let that time pass at once.
-        $this->entities()->getConnection()->executeStatement("UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL");
+        $this->entities()
+            ->getConnection()
+            ->executeStatement(
+                "UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL",
+            );
         $this->work();
         self::assertSame(RunState::Done, $this->newestRun()->state());
         self::assertSame([200, 0], [$pieces->progress($run)->made, $pieces->progress($run)->notMade]);

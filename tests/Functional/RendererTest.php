@@ -15,7 +15,8 @@ use PHPUnit\Framework\TestCase;
 /** Drawing happens in processes with limits: what is too much costs itself, and nothing else. */
 final class RendererTest extends TestCase
 {
-    private const GOOD = '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="30"><rect width="40" height="30" fill="#C63D1E"/></svg>';
+    private const GOOD = '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="30">' .
+        '<rect width="40" height="30" fill="#C63D1E"/></svg>';
 
     public function testDrawingsBecomePicturesOneAfterTheOtherInTheSameProcess(): void
     {
@@ -45,7 +46,12 @@ final class RendererTest extends TestCase
     {
         $renderer = self::renderer();
         try {
-            $renderer->png('<svg xmlns="http://www.w3.org/2000/svg" width="32000" height="32000"><rect width="9" height="9" opacity="0.5"/></svg>', 96, false, 4);
+            $renderer->png(
+                '<svg xmlns="http://www.w3.org/2000/svg" width="32000" height="32000"><rect width="9" height="9" opacity="0.5"/></svg>',
+                96,
+                false,
+                4,
+            );
             self::fail('it was drawn');
         } catch (RenderError $e) {
             self::assertNotSame('', $e->getMessage());
@@ -65,7 +71,16 @@ final class RendererTest extends TestCase
         $renderer = self::renderer();
         $asked = 0;
         try {
-            $renderer->png(BadFiles::make('masks.svg'), 96, false, 4, seconds: 60, stopped: static function () use (&$asked): bool { return ++$asked > 2; });
+            $renderer->png(
+                BadFiles::make('masks.svg'),
+                96,
+                false,
+                4,
+                seconds: 60,
+                stopped: static function () use (&$asked): bool {
+                    return ++$asked > 2;
+                },
+            );
             self::fail('it was drawn');
         } catch (Halted) {
             self::assertSame(3, $asked, 'at the next question');
@@ -89,6 +104,6 @@ final class RendererTest extends TestCase
 
     private static function fonts(): FontSetup
     {
-        return new FontSetup(FontBook::fromFolder(\dirname(__DIR__, 2).'/fonts'), \dirname(__DIR__, 2));
+        return new FontSetup(FontBook::fromFolder(\dirname(__DIR__, 2) . '/fonts'), \dirname(__DIR__, 2));
     }
 }

@@ -34,7 +34,10 @@ use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\MessageBusInterface;
 
-/** Runs that go wrong: whatever is wrong with one piece is that piece's alone, what is not made is not told as made, and nothing is made twice. */
+/**
+ * Runs that go wrong: whatever is wrong with one piece is that piece's alone, what is not made is not told as made, and
+ * nothing is made twice.
+ */
 final class RobustPressTest extends AppTestCase
 {
     #[TestWith(['pdf'])]
@@ -45,8 +48,20 @@ final class RobustPressTest extends AppTestCase
         $this->order($project, ['format' => $format, 'parts' => json_encode([['column' => 'register']])]);
         $this->work();
         $run = $this->newestRun();
-        self::assertSame([RunState::Done, 11, 1], [$run->state(), $this->pieces()->progress($run)->made, $this->pieces()->progress($run)->notMade]);
-        self::assertSame([['row' => 7, 'name' => '7', 'reason' => 'Recipient: has 900,000 letters; a text may have up to 5,000. Shorten the cell.']], $this->pieces()->givenUp($run, 5));
+        self::assertSame(
+            [RunState::Done, 11, 1],
+            [$run->state(), $this->pieces()->progress($run)->made, $this->pieces()->progress($run)->notMade],
+        );
+        self::assertSame(
+            [
+                [
+                    'row' => 7,
+                    'name' => '7',
+                    'reason' => 'Recipient: has 900,000 letters; a text may have up to 5,000. Shorten the cell.',
+                ],
+            ],
+            $this->pieces()->givenUp($run, 5),
+        );
     }
 
     #[TestWith(['pdf'])]
@@ -61,7 +76,9 @@ final class RobustPressTest extends AppTestCase
         self::assertSame([RunState::Done, 5, 1], [$run->state(), $progress->made, $progress->notMade]);
         self::assertSame(3, $this->pieces()->givenUp($run, 5)[0]['row']);
         self::assertStringContainsString('ended', $this->pieces()->givenUp($run, 5)[0]['reason']);
-        'pdf' === $format ? self::assertSame(5, Tools::pages($this->download($project))) : self::assertCount(5, Tools::unzip($this->download($project)));
+        'pdf' === $format
+            ? self::assertSame(5, Tools::pages($this->download($project)))
+            : self::assertCount(5, Tools::unzip($this->download($project)));
     }
 
     public function testAPieceThatEndedTheProcessIsTriedAloneAndGivenUpAfterThreeTimes(): void
@@ -75,7 +92,11 @@ final class RobustPressTest extends AppTestCase
         self::assertStringContainsString('Making it ended the program 3 times', $this->pieces()->givenUp($run, 1)[0]['reason']);
         $parts = $database->fetchAllKeyValue('SELECT position, part FROM piece WHERE part IS NOT NULL');
         self::assertNotSame($parts[1], $parts[2], 'the suspect lies in a part of its own');
-        preg_match_all('/Volunteer (\d)/', Tools::pdfText($this->download($this->entities()->find(Run::class, $run->id())?->project() ?? self::fail())), $m);
+        preg_match_all(
+            '/Volunteer (\d)/',
+            Tools::pdfText($this->download($this->entities()->find(Run::class, $run->id())?->project() ?? self::fail())),
+            $m,
+        );
         self::assertSame(['1', '2', '3', '5'], $m[1], 'in order all the same');
     }
 
@@ -93,14 +114,20 @@ final class RobustPressTest extends AppTestCase
     public function testADiskThatIsFullForAMomentLosesNothingAndTellsNothingUntrue(Format $format): void
     {
         $run = $this->started($this->rows(6), $format);
-        $disk = new FailingFiles(\dirname(__DIR__, 2).'/var/test/files');
+        $disk = new FailingFiles(\dirname(__DIR__, 2) . '/var/test/files');
         $handler = $this->handler(new Filesystem($disk));
         try {
             $handler(new MakePieces($run->id(), 1, 6));
             self::fail('it was written');
         } catch (NoRoom) {
             self::assertSame(0, $this->pieces()->progress($run)->done());
-            self::assertSame([0], array_values(array_unique(array_map(static fn ($piece): int => $piece->tries, $this->pieces()->waiting($run, 1, 6)))), 'it is not the pieces\' fault');
+            self::assertSame(
+                [0],
+                array_values(
+                    array_unique(array_map(static fn ($piece): int => $piece->tries, $this->pieces()->waiting($run, 1, 6))),
+                ),
+                'it is not the pieces\' fault',
+            );
         }
         $disk->full = false;
         $handler(new MakePieces($run->id(), 1, 6));
@@ -131,7 +158,7 @@ final class RobustPressTest extends AppTestCase
         foreach ([1, 26, 51] as $from) {
             $handler(new MakePieces($run->id(), $from, $from + 24));
         }
-        $parts = glob(\dirname(__DIR__, 2)."/var/test/files/{$run->partsFolder()}/*") ?: [];
+        $parts = glob(\dirname(__DIR__, 2) . "/var/test/files/{$run->partsFolder()}/*") ?: [];
         self::assertCount(3, $parts);
         file_put_contents($parts[0], '');
         unlink($parts[2]);
@@ -148,28 +175,46 @@ final class RobustPressTest extends AppTestCase
         $this->handler($files)(new MakePieces($run->id(), 1, 3));
         $database = $this->entities()->getConnection();
         // The worker dies over the commit.
-        $database->executeStatement("CREATE TRIGGER dies BEFORE UPDATE OF state ON run WHEN new.state = 'done' BEGIN SELECT RAISE(ABORT, 'killed'); END");
+        $database->executeStatement(
+            "CREATE TRIGGER dies BEFORE UPDATE OF state ON run WHEN new.state = 'done' BEGIN SELECT RAISE(ABORT, 'killed'); END",
+        );
         try {
             $this->finisher($files)(new FinishRun($run->id()));
             self::fail('it was committed');
         } catch (\Throwable $e) {
             self::assertStringContainsString('killed', $e->getMessage());
         }
-        self::assertCount(1, glob(\dirname(__DIR__, 2)."/var/test/files/{$run->partsFolder()}/*") ?: [], 'the parts are still there');
+        self::assertCount(
+            1,
+            glob(\dirname(__DIR__, 2) . "/var/test/files/{$run->partsFolder()}/*") ?: [],
+            'the parts are still there',
+        );
         $database->executeStatement('DROP TRIGGER dies');
         self::getContainer()->get('doctrine')->resetManager();
         $this->work();
         self::assertSame('done', $database->fetchOne('SELECT state FROM run'));
-        self::assertSame([], glob(\dirname(__DIR__, 2)."/var/test/files/{$run->partsFolder()}/*") ?: []);
+        self::assertSame([], glob(\dirname(__DIR__, 2) . "/var/test/files/{$run->partsFolder()}/*") ?: []);
     }
 
     public function testNamesOfEveryScriptAreInTheZipWhateverTheDiskTakes(): void
     {
-        $names = ["\u{0646}\u{0627}\u{0645}\u{200C}\u{0647}", "\u{0915}\u{094D}\u{200D}\u{0937}", '👩‍🔧', "x\u{0378}y", '-rf', '.hidden', 'Ng', 'NG'];
+        $names = [
+            "\u{0646}\u{0627}\u{0645}\u{200C}\u{0647}",
+            "\u{0915}\u{094D}\u{200D}\u{0937}",
+            '👩‍🔧',
+            "x\u{0378}y",
+            '-rf',
+            '.hidden',
+            'Ng',
+            'NG',
+        ];
         $project = $this->rows(8, static fn (int $i): string => $names[$i - 1]);
         $this->order($project, ['format' => 'svg', 'parts' => json_encode([['column' => 'full_name']])]);
         $this->work();
-        self::assertSame([$names[0].'.svg', $names[1].'.svg', '👩‍🔧.svg', "x\u{0378}y.svg", 'rf.svg', 'hidden.svg', 'Ng.svg', 'NG-2.svg'], array_keys(Tools::unzip($this->download($project))));
+        self::assertSame(
+            [$names[0] . '.svg', $names[1] . '.svg', '👩‍🔧.svg', "x\u{0378}y.svg", 'rf.svg', 'hidden.svg', 'Ng.svg', 'NG-2.svg'],
+            array_keys(Tools::unzip($this->download($project))),
+        );
     }
 
     public function testDeletingAProjectDuringItsRunIsAnsweredAndLeavesNothing(): void
@@ -190,9 +235,15 @@ final class RobustPressTest extends AppTestCase
         $worker->stop(5, \SIGTERM);
         $this->work();
         foreach (['project', 'run', 'piece', 'table_row', 'revision'] as $table) {
-            self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne("SELECT COUNT(*) FROM $table"), $table);
+            self::assertSame(
+                0,
+                (int) $this->entities()
+                    ->getConnection()
+                    ->fetchOne("SELECT COUNT(*) FROM $table"),
+                $table,
+            );
         }
-        self::assertDirectoryDoesNotExist(\dirname(__DIR__, 2)."/var/test/files/{$run->folder()}");
+        self::assertDirectoryDoesNotExist(\dirname(__DIR__, 2) . "/var/test/files/{$run->folder()}");
     }
 
     public function testARunIsDeletedByHandWithItsFiles(): void
@@ -205,7 +256,7 @@ final class RobustPressTest extends AppTestCase
         $this->browser->submit($page->selectButton('Delete it')->form());
         self::assertStringContainsString('Run 1 was deleted', $this->browser->followRedirect()->filter('.notices')->text());
         $this->work();
-        self::assertDirectoryDoesNotExist(\dirname(__DIR__, 2)."/var/test/files/{$run->folder()}");
+        self::assertDirectoryDoesNotExist(\dirname(__DIR__, 2) . "/var/test/files/{$run->folder()}");
     }
 
     public function testADatabaseThatIsBusyIsSaidInWordsAndTheLogNamesTheCause(): void
@@ -213,18 +264,32 @@ final class RobustPressTest extends AppTestCase
         $project = $this->rows(2);
         $token = $this->token();
         $this->entities()->getConnection()->executeStatement('PRAGMA busy_timeout = 100');
-        $other = new \PDO('sqlite:'.\dirname(__DIR__, 2).'/var/test/morphea.db');
+        $other = new \PDO('sqlite:' . \dirname(__DIR__, 2) . '/var/test/morphea.db');
         $other->exec('BEGIN IMMEDIATE');
-        $this->browser->request('POST', "/projects/{$project->id()}/rows/edit", server: ['HTTP_X_CSRF_TOKEN' => $token, 'HTTP_X_REQUESTED_WITH' => 'fetch', 'CONTENT_TYPE' => 'application/json'], content: (string) json_encode(['op' => 'add', 'under' => null]));
+        $this->browser->request(
+            'POST',
+            "/projects/{$project->id()}/rows/edit",
+            server: ['HTTP_X_CSRF_TOKEN' => $token, 'HTTP_X_REQUESTED_WITH' => 'fetch', 'CONTENT_TYPE' => 'application/json'],
+            content: (string) json_encode(['op' => 'add', 'under' => null]),
+        );
         self::assertResponseStatusCodeSame(503);
-        self::assertSame('The database is busy and did not take it. Nothing was changed; try it again in a moment.', $this->body());
+        self::assertSame(
+            'The database is busy and did not take it. Nothing was changed; try it again in a moment.',
+            $this->body(),
+        );
         $this->browser->request('POST', '/projects', ['preset' => 'square', '_token' => $token]);
         self::assertResponseStatusCodeSame(503);
         $other->exec('ROLLBACK');
-        self::assertStringContainsString('database is locked', (string) file_get_contents(\dirname(__DIR__, 2).'/var/log/test.log'));
+        self::assertStringContainsString(
+            'database is locked',
+            (string) file_get_contents(\dirname(__DIR__, 2) . '/var/log/test.log'),
+        );
     }
 
-    /** Twenty workers killed anywhere in a run of five hundred with a row that cannot be made: every other piece is right, none is there twice. */
+    /**
+     * Twenty workers killed anywhere in a run of five hundred with a row that cannot be made: every other piece is
+     * right, none is there twice.
+     */
     public function testTwentyKillsInARunOfFiveHundredWithAPoisonRow(): void
     {
         $project = $this->rows(500, static fn (int $i): string => 250 === $i ? str_repeat('x', 40_000) : "Volunteer $i");
@@ -234,11 +299,20 @@ final class RobustPressTest extends AppTestCase
         mt_srand(9);
         for ($kill = 0; $kill < 20; ++$kill) {
             // What a killed worker was at is handed out again only after a while: let that pass at once.
-            $database->executeStatement("UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL");
+            $database->executeStatement(
+                "UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL",
+            );
             $worker = $this->worker();
             $worker->start();
             $deadline = microtime(true) + 20;
-            while ('' === (string) $database->fetchOne('SELECT MAX(delivered_at) FROM messenger_messages WHERE delivered_at > ?', ['2021']) && microtime(true) < $deadline && $worker->isRunning()) {
+            while (
+                '' ===
+                    (string) $database->fetchOne('SELECT MAX(delivered_at) FROM messenger_messages WHERE delivered_at > ?', [
+                        '2021',
+                    ]) &&
+                microtime(true) < $deadline &&
+                $worker->isRunning()
+            ) {
                 usleep(2_000);
             }
             usleep(mt_rand(0, 250_000));
@@ -248,11 +322,17 @@ final class RobustPressTest extends AppTestCase
             } catch (\Throwable) {
             }
         }
-        $database->executeStatement("UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL");
+        $database->executeStatement(
+            "UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL",
+        );
         $this->work();
         $progress = $this->pieces()->progress($run);
         self::assertSame([RunState::Done, 250], [$this->newestRun()->state(), $this->pieces()->givenUp($run, 1)[0]['row']]);
-        self::assertSame(['1'], array_map(strval(...), [$progress->notMade]), json_encode($this->pieces()->givenUp($run, 9)) ?: '');
+        self::assertSame(
+            ['1'],
+            array_map(strval(...), [$progress->notMade]),
+            json_encode($this->pieces()->givenUp($run, 9)) ?: '',
+        );
         $pdf = $this->download($project);
         Tools::assertSoundPdf($pdf);
         preg_match_all('/Volunteer (\d+)/', Tools::pdfText($pdf), $m);
@@ -264,15 +344,39 @@ final class RobustPressTest extends AppTestCase
     {
         $name ??= static fn (int $i): string => "Volunteer $i";
 
-        return $this->project("Full name|Hours|Craft|Issued|Register\n".implode("\n", array_map(static fn (int $i): string => $name($i)."|$i|clocks|2026-03-09|$i", range(1, $count))));
+        return $this->project(
+            "Full name|Hours|Craft|Issued|Register\n" .
+                implode("\n", array_map(static fn (int $i): string => $name($i) . "|$i|clocks|2026-03-09|$i", range(1, $count))),
+        );
     }
 
     /** A project in which one row shows a drawing that came past the checks when it was brought, as those from before them did. */
     private function withHeavyPicture(int $rows, int $heavy): Project
     {
-        $project = $this->project("Full name|Hours|Craft|Issued|Register|Photo\n".implode("\n", array_map(static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i|".($i === $heavy ? 'masks' : 'seal'), range(1, $rows))));
-        self::getContainer()->get(PictureStore::class)->add($project, new PictureFile('masks.svg', 'image/svg+xml', BadFiles::make('masks.svg'), 2000, 2000));
-        $layer = new PictureLayer('photo', 'Photo', new Frame(100, 100, 300, 300), 1.0, false, false, Pattern::parse('{photo}'), PictureFit::Contain);
+        $project = $this->project(
+            "Full name|Hours|Craft|Issued|Register|Photo\n" .
+                implode(
+                    "\n",
+                    array_map(
+                        static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i|" .
+                            ($i === $heavy ? 'masks' : 'seal'),
+                        range(1, $rows),
+                    ),
+                ),
+        );
+        self::getContainer()
+            ->get(PictureStore::class)
+            ->add($project, new PictureFile('masks.svg', 'image/svg+xml', BadFiles::make('masks.svg'), 2000, 2000));
+        $layer = new PictureLayer(
+            'photo',
+            'Photo',
+            new Frame(100, 100, 300, 300),
+            1.0,
+            false,
+            false,
+            Pattern::parse('{photo}'),
+            PictureFit::Contain,
+        );
         self::getContainer()->get(TemplateHistory::class)->apply($project, new AddLayer($layer, 0));
 
         return $project;
@@ -287,14 +391,29 @@ final class RobustPressTest extends AppTestCase
     {
         $container = self::getContainer();
 
-        return new MakePiecesHandler($this->entities(), $this->pieces(), $container->get(Maker::class), $container->get(PictureStore::class), $container->get(FontStore::class), $files, $container->get(MessageBusInterface::class));
+        return new MakePiecesHandler(
+            $this->entities(),
+            $this->pieces(),
+            $container->get(Maker::class),
+            $container->get(PictureStore::class),
+            $container->get(FontStore::class),
+            $files,
+            $container->get(MessageBusInterface::class),
+        );
     }
 
     private function finisher(FilesystemOperator $files): FinishRunHandler
     {
         $container = self::getContainer();
 
-        return new FinishRunHandler($this->entities(), $this->pieces(), $files, $container->get(PdfWriter::class), $container->get(LockFactory::class), $container->get(MessageBusInterface::class));
+        return new FinishRunHandler(
+            $this->entities(),
+            $this->pieces(),
+            $files,
+            $container->get(PdfWriter::class),
+            $container->get(LockFactory::class),
+            $container->get(MessageBusInterface::class),
+        );
     }
 
     private function pieces(): PieceStore

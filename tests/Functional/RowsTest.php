@@ -16,10 +16,19 @@ final class RowsTest extends AppTestCase
         $this->upload($project, 'spring.csv', "Recipient;Hours;Craft;Issued;Register\nÓlöf;007;coats;2026-03-01;1\n");
         $page = $this->browser->followRedirect();
         self::assertSame(60, $this->reload($project)->rowCount(), 'nothing is taken over by looking at it');
-        self::assertSame([';', 'UTF-8'], [$page->filter('#delimiter option[selected]')->attr('value'), $page->filter('#encoding option[selected]')->text()]);
+        self::assertSame(
+            [';', 'UTF-8'],
+            [$page->filter('#delimiter option[selected]')->attr('value'), $page->filter('#encoding option[selected]')->text()],
+        );
         $page = $this->take();
-        self::assertStringContainsString('Recipient shows A Recipient; Deed shows B Hours, C Craft; Date shows D Issued', $page->filter('#notices')->text());
-        self::assertSame(['Ólöf', '007', 'coats', '2026-03-01', '1'], array_values(self::getContainer()->get(TableStore::class)->row($this->reload($project), 1)->cells ?? []));
+        self::assertStringContainsString(
+            'Recipient shows A Recipient; Deed shows B Hours, C Craft; Date shows D Issued',
+            $page->filter('#notices')->text(),
+        );
+        self::assertSame(
+            ['Ólöf', '007', 'coats', '2026-03-01', '1'],
+            array_values(self::getContainer()->get(TableStore::class)->row($this->reload($project), 1)->cells ?? []),
+        );
         $project = $this->reload($project);
         self::assertSame([1, 'spring.csv'], [$project->rowCount(), $project->source()]);
         self::assertContains('recipient', $project->template()->linkedColumns());
@@ -33,11 +42,17 @@ final class RowsTest extends AppTestCase
         self::assertStringContainsString('“photo.csv” is no table.', $page->filter('.notice.bad')->text());
         self::assertStringContainsString('The rows that were here are untouched.', $page->filter('.notice.bad')->text());
         self::assertSame(60, $this->reload($project)->rowCount());
-        $this->upload($project, 'long.csv', "Name,Hours\n".str_repeat("Ng,1\n", 21_000));
-        self::assertStringContainsString('more than 20,000 rows', $this->browser->followRedirect()->filter('.result.bad')->text());
+        $this->upload($project, 'long.csv', "Name,Hours\n" . str_repeat("Ng,1\n", 21_000));
+        self::assertStringContainsString(
+            'more than 20,000 rows',
+            $this->browser->followRedirect()->filter('.result.bad')->text(),
+        );
         self::assertSame(60, $this->reload($project)->rowCount());
         $this->post("/projects/{$project->id()}/rows/import");
-        self::assertStringContainsString('No file was chosen.', $this->browser->followRedirect()->filter('.notice.bad')->text());
+        self::assertStringContainsString(
+            'No file was chosen.',
+            $this->browser->followRedirect()->filter('.notice.bad')->text(),
+        );
     }
 
     public function testPastedRowsAndTheirNotices(): void
@@ -53,13 +68,23 @@ final class RowsTest extends AppTestCase
     public function testTwentyThousandRowsAreTakenAndTheFirstOnesComeWithThePage(): void
     {
         $project = $this->project();
-        $this->upload($project, 'many.csv', "Full name,Hours\n".implode('', array_map(static fn (int $i): string => "Volunteer $i,$i\n", range(1, 20_000))));
+        $this->upload(
+            $project,
+            'many.csv',
+            "Full name,Hours\n" . implode('', array_map(static fn (int $i): string => "Volunteer $i,$i\n", range(1, 20_000))),
+        );
         $page = $this->take();
         $first = json_decode($page->filter('#first-rows')->text(), true);
-        self::assertSame([100, 20_000, 'Volunteer 100'], [\count($first['rows']), $first['count'], $first['rows'][99]['full_name']]);
+        self::assertSame(
+            [100, 20_000, 'Volunteer 100'],
+            [\count($first['rows']), $first['count'], $first['rows'][99]['full_name']],
+        );
         $this->browser->request('GET', "/projects/{$project->id()}/rows/data");
         self::assertCount(20_000, json_decode($this->body(), true)['rows']);
-        self::assertSame('Volunteer 20000', self::getContainer()->get(TableStore::class)->row($this->reload($project), 20_000)->cells['full_name'] ?? null);
+        self::assertSame(
+            'Volunteer 20000',
+            self::getContainer()->get(TableStore::class)->row($this->reload($project), 20_000)->cells['full_name'] ?? null,
+        );
     }
 
     public function testWhatIsInACellIsNeverMarkup(): void
@@ -67,7 +92,10 @@ final class RowsTest extends AppTestCase
         $project = $this->project("Full name\n<script>alert(1)</script>");
         $page = $this->browser->request('GET', "/projects/{$project->id()}/rows");
         self::assertStringNotContainsString('<script>alert', $this->body(), 'nor does it end the data the grid begins with');
-        self::assertSame('<script>alert(1)</script>', json_decode($page->filter('#first-rows')->text(), true)['rows'][0]['full_name']);
+        self::assertSame(
+            '<script>alert(1)</script>',
+            json_decode($page->filter('#first-rows')->text(), true)['rows'][0]['full_name'],
+        );
         $page = $this->browser->request('GET', "/projects/{$project->id()}/compose");
         self::assertSame(0, $page->filter('#side script')->count());
         self::assertStringContainsString('<script>alert(1)</script>', $page->filter('#side svg')->text());

@@ -24,7 +24,12 @@ final class SheetTest extends AppTestCase
     {
         $project = $this->project("Full name|Hours\nNg|4\nOar|3");
         $version = $project->tableVersion();
-        $told = $this->change($project, ['op' => 'cells', 'version' => $version, 'cells' => [2 => ['hours' => '30']], 'new' => [['full_name' => 'Pip']]]);
+        $told = $this->change($project, [
+            'op' => 'cells',
+            'version' => $version,
+            'cells' => [2 => ['hours' => '30']],
+            'new' => [['full_name' => 'Pip']],
+        ]);
         self::assertTrue($told['all']);
         self::assertSame(['Ng,4', 'Oar,30', 'Pip,'], $this->rows($project));
         self::assertStringContainsString('3 rows, 2 columns', $told['bar']);
@@ -41,9 +46,19 @@ final class SheetTest extends AppTestCase
     {
         $project = $this->project("Full name|Hours\nNg|4\nOar|3");
         $version = $project->tableVersion();
-        $this->change($project, ['op' => 'cells', 'version' => $version, 'cells' => [1 => ['hours' => '40']], 'seen' => [1 => ['hours' => '4']]]);
+        $this->change($project, [
+            'op' => 'cells',
+            'version' => $version,
+            'cells' => [1 => ['hours' => '40']],
+            'seen' => [1 => ['hours' => '4']],
+        ]);
         // A second window that has not seen this.
-        $told = $this->change($project, ['op' => 'cells', 'version' => $version, 'cells' => [1 => ['full_name' => 'Nga', 'hours' => '5']], 'seen' => [1 => ['full_name' => 'Ng', 'hours' => '4']]]);
+        $told = $this->change($project, [
+            'op' => 'cells',
+            'version' => $version,
+            'cells' => [1 => ['full_name' => 'Nga', 'hours' => '5']],
+            'seen' => [1 => ['full_name' => 'Ng', 'hours' => '4']],
+        ]);
         self::assertResponseIsSuccessful();
         self::assertTrue($told['all'], 'it gets all that it has missed');
         self::assertSame(['Row 1, Hours is “40” by now; your “5” was not taken.'], array_column($told['refused'], 'says'));
@@ -70,7 +85,10 @@ final class SheetTest extends AppTestCase
     public function testZerosAreSavedInTheGridAndByAnUpdate(): void
     {
         $project = $this->project("Full name|Tag\nNg|7\nOar|1.0\nPip|1e3");
-        $this->change($project, ['op' => 'cells', 'cells' => [1 => ['tag' => '007'], 2 => ['tag' => '1'], 3 => ['tag' => '1000']]]);
+        $this->change($project, [
+            'op' => 'cells',
+            'cells' => [1 => ['tag' => '007'], 2 => ['tag' => '1'], 3 => ['tag' => '1000']],
+        ]);
         self::assertSame(['Ng,007', 'Oar,1', 'Pip,1000'], $this->rows($project));
         $this->update($project, "Full name,Tag\nNg,7\nOar,1.0\nPip,1e3\n", 'tags.csv', 'full_name');
         self::assertSame(['Ng,7', 'Oar,1.0', 'Pip,1e3'], $this->rows($project));
@@ -84,11 +102,24 @@ final class SheetTest extends AppTestCase
         $planner = self::getContainer()->get(Planner::class);
         $plan = $planner->plan($this->reload($project), new Order(Format::Svg, '', '{full_name}', 'x'));
         self::assertSame(['Ng', 'Pip'], array_column($plan->pieces, 'name'));
-        self::assertStringContainsString('3 rows, 1 not made', (string) $this->browser->request('GET', "/projects/{$project->id()}/rows")->filter('#bar')->text());
+        self::assertStringContainsString(
+            '3 rows, 1 not made',
+            (string) $this->browser
+                ->request('GET', "/projects/{$project->id()}/rows")
+                ->filter('#bar')
+                ->text(),
+        );
         $this->post("/projects/{$project->id()}/rows/draft", ['count' => '5', 'seed' => '3', 'themes' => "kettles\nboots"]);
         $drafted = \array_slice($this->rows($project), 3);
         self::assertCount(5, $drafted);
-        self::assertSame(['Ng', 'Pip'], array_column($planner->plan($this->reload($project), new Order(Format::Svg, '', '{full_name}', 'x'))->pieces, 'name'), 'drafts are made only once accepted');
+        self::assertSame(
+            ['Ng', 'Pip'],
+            array_column(
+                $planner->plan($this->reload($project), new Order(Format::Svg, '', '{full_name}', 'x'))->pieces,
+                'name',
+            ),
+            'drafts are made only once accepted',
+        );
         $this->change($project, ['op' => 'undo']);
         $this->post("/projects/{$project->id()}/rows/draft", ['count' => '5', 'seed' => '3', 'themes' => "kettles\nboots"]);
         self::assertSame($drafted, \array_slice($this->rows($project), 3), 'the same seed gives the same rows');
@@ -104,10 +135,18 @@ final class SheetTest extends AppTestCase
         $grid = json_decode($page->filter('#first-rows')->text(), true);
         $drafts = \array_slice($grid['rows'], -4);
         self::assertSame([true, true, true, true], array_column($drafts, '_draft'));
-        self::assertSame(['kettle', 'clock', 'kettle', 'clock'], array_column($drafts, 'photo'), 'pictures that are here and like the theme');
+        self::assertSame(
+            ['kettle', 'clock', 'kettle', 'clock'],
+            array_column($drafts, 'photo'),
+            'pictures that are here and like the theme',
+        );
         self::assertSame('picture', $grid['columns'][2]['kind'], 'a picture placeholder shows it');
         self::assertMatchesRegularExpression('/^\S+ the kettles .+$/', $drafts[0]['title']);
-        self::assertContains($drafts[0]['tool'], array_column(\array_slice($grid['rows'], 0, 12), 'tool'), 'only the first column of texts is written anew');
+        self::assertContains(
+            $drafts[0]['tool'],
+            array_column(\array_slice($grid['rows'], 0, 12), 'tool'),
+            'only the first column of texts is written anew',
+        );
         self::assertGreaterThan(0, (int) $drafts[0]['minutes']);
     }
 
@@ -116,24 +155,45 @@ final class SheetTest extends AppTestCase
         $project = $this->project("Full name|Title\nng|7 quick fixes\noar|3 stitches");
         $tasted = $this->change($project, ['recipe' => ['recipe' => 'split', 'column' => 'title', 'how' => 'number']], 'taste');
         self::assertSame(['7', '3'], $tasted['cells']);
-        $this->change($project, ['op' => 'column-add', 'heading' => 'Count', 'behind' => 'title', 'recipe' => ['recipe' => 'split', 'column' => 'title', 'how' => 'number']]);
-        $this->change($project, ['op' => 'column-add', 'heading' => 'Name', 'recipe' => ['recipe' => 'case', 'column' => 'full_name', 'way' => 'title']]);
+        $this->change($project, [
+            'op' => 'column-add',
+            'heading' => 'Count',
+            'behind' => 'title',
+            'recipe' => ['recipe' => 'split', 'column' => 'title', 'how' => 'number'],
+        ]);
+        $this->change($project, [
+            'op' => 'column-add',
+            'heading' => 'Name',
+            'recipe' => ['recipe' => 'case', 'column' => 'full_name', 'way' => 'title'],
+        ]);
         $this->change($project, ['op' => 'cells', 'cells' => [1 => ['title' => '12 knots', 'full_name' => 'tamsin van oar']]]);
         self::assertSame(['tamsin van oar,12 knots,12,Tamsin van Oar', 'oar,3 stitches,3,Oar'], $this->rows($project));
         $this->post("/projects/{$project->id()}/compose/link", ['layer' => 'recipient', 'column' => 'D']);
         self::assertStringContainsString('Tamsin van Oar', $this->body());
-        self::assertStringContainsString('is made by a recipe', $this->change($project, ['op' => 'cells', 'cells' => [1 => ['count' => '9']]])['error']);
+        self::assertStringContainsString(
+            'is made by a recipe',
+            $this->change($project, ['op' => 'cells', 'cells' => [1 => ['count' => '9']]])['error'],
+        );
         $this->change($project, ['op' => 'plain', 'key' => 'count']);
         $this->change($project, ['op' => 'cells', 'cells' => [1 => ['title' => '1 knot']]]);
         self::assertSame('tamsin van oar,1 knot,12,Tamsin van Oar', $this->rows($project)[0], 'plain values stay as they were');
-        self::assertSame('Pick the column it is made from.', $this->change($project, ['recipe' => ['recipe' => 'case']], 'taste')['error']);
+        self::assertSame(
+            'Pick the column it is made from.',
+            $this->change($project, ['recipe' => ['recipe' => 'case']], 'taste')['error'],
+        );
     }
 
     public function testAColumnIsRenamedAndLinksFollow(): void
     {
         $project = $this->project();
         $this->change($project, ['op' => 'column-rename', 'key' => 'full_name', 'heading' => 'Volunteer']);
-        self::assertStringContainsString('all linked', $this->browser->request('GET', "/projects/{$project->id()}/compose")->filter('#bar')->text());
+        self::assertStringContainsString(
+            'all linked',
+            $this->browser
+                ->request('GET', "/projects/{$project->id()}/compose")
+                ->filter('#bar')
+                ->text(),
+        );
         self::assertStringContainsString('Ottilie Brandvold-Anning', $this->body());
     }
 
@@ -142,7 +202,10 @@ final class SheetTest extends AppTestCase
         $project = $this->project("Full name|Town\nNg|NW\nOar|nw harbour\nPip|Strand");
         $replace = ['op' => 'replace', 'find' => 'nw', 'with' => 'Northwater', 'keys' => ['town'], 'ids' => null];
         self::assertSame(['found' => 2], $this->change($project, $replace + ['countOnly' => true]));
-        self::assertSame(['found' => 0], $this->change($project, ['sameCase' => true, 'find' => 'Nw'] + $replace + ['countOnly' => true]));
+        self::assertSame(
+            ['found' => 0],
+            $this->change($project, ['sameCase' => true, 'find' => 'Nw'] + $replace + ['countOnly' => true]),
+        );
         $this->change($project, $replace);
         self::assertSame(['Ng,Northwater', 'Oar,Northwater harbour', 'Pip,Strand'], $this->rows($project));
     }
@@ -150,15 +213,35 @@ final class SheetTest extends AppTestCase
     public function testDatesAreReadTheWayTheirColumnSays(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|03/04/2026|1");
-        $first = json_decode($this->browser->request('GET', "/projects/{$project->id()}/rows")->filter('#first-rows')->text(), true);
+        $first = json_decode(
+            $this->browser
+                ->request('GET', "/projects/{$project->id()}/rows")
+                ->filter('#first-rows')
+                ->text(),
+            true,
+        );
         self::assertNotNull($first['columns'][3]['ambiguous'], 'it is asked about');
-        $stage = fn (): string => $this->browser->request('GET', "/projects/{$project->id()}/compose")->filter('#side svg')->text();
+        $stage = fn (): string => $this->browser
+            ->request('GET', "/projects/{$project->id()}/compose")
+            ->filter('#side svg')
+            ->text();
         self::assertStringContainsString('3 April 2026', $stage());
         $told = $this->change($project, ['op' => 'kind', 'key' => 'issued', 'kind' => 'date', 'monthFirst' => true]);
         self::assertNull($told['columns'][3]['ambiguous']);
         self::assertStringContainsString('4 March 2026', $stage());
-        self::assertSame('03/04/2026', self::getContainer()->get(TableStore::class)->row($this->reload($project), 1)->cells['issued'] ?? '', 'the cell is as it was');
-        $when = ['recipe' => 'when', 'column' => 'issued', 'test' => 'filled', 'value' => '', 'then' => '{issued, date, long}', 'otherwise' => ''];
+        self::assertSame(
+            '03/04/2026',
+            self::getContainer()->get(TableStore::class)->row($this->reload($project), 1)->cells['issued'] ?? '',
+            'the cell is as it was',
+        );
+        $when = [
+            'recipe' => 'when',
+            'column' => 'issued',
+            'test' => 'filled',
+            'value' => '',
+            'then' => '{issued, date, long}',
+            'otherwise' => '',
+        ];
         $told = $this->change($project, ['op' => 'column-add', 'heading' => 'In words', 'recipe' => $when]);
         self::assertSame('4 March 2026', $told['rows'][0]['in_words'], 'recipes know it, too');
         $this->order($project, ['format' => 'pdf', 'file' => 'dates']);
@@ -170,19 +253,34 @@ final class SheetTest extends AppTestCase
     {
         $project = $this->project("Full name|Craft\nNg|clocks");
         $words = [['words' => "the guild's '"], ['column' => 'craft', 'shown' => 'as-written'], ['words' => "' {x}"]];
-        $told = $this->change($project, ['op' => 'column-add', 'heading' => 'Line', 'recipe' => ['recipe' => 'join', 'pattern' => $words]]);
+        $told = $this->change($project, [
+            'op' => 'column-add',
+            'heading' => 'Line',
+            'recipe' => ['recipe' => 'join', 'pattern' => $words],
+        ]);
         self::assertSame("the guild's 'clocks' {x}", $told['rows'][0]['line']);
-        self::assertSame(["the guild's '", "' {x}"], array_column($told['columns'][2]['recipe']['pattern'], 'words'), 'the editor gets them back so');
+        self::assertSame(
+            ["the guild's '", "' {x}"],
+            array_column($told['columns'][2]['recipe']['pattern'], 'words'),
+            'the editor gets them back so',
+        );
     }
 
     public function testAMessyFileIsUnderstoodCorrectedAndTaken(): void
     {
         $project = $this->project("Old\nx");
-        $bytes = (string) iconv('UTF-8', 'Windows-1250', "Volunteers of the guild;;\n;;\n@Photo;'Full name;Hours\nkettle.jpg;Zdeněk;4\n;Łucja;3\n;Total;7\n");
+        $bytes = (string) iconv(
+            'UTF-8',
+            'Windows-1250',
+            "Volunteers of the guild;;\n;;\n@Photo;'Full name;Hours\nkettle.jpg;Zdeněk;4\n;Łucja;3\n;Total;7\n",
+        );
         $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent($bytes, 'list.csv')]);
         $page = $this->browser->followRedirect();
         self::assertSame('3', $page->filter('#heading')->attr('value'));
-        self::assertStringContainsString('The 2 lines above the headings are left out: “Volunteers of the guild”', $page->text());
+        self::assertStringContainsString(
+            'The 2 lines above the headings are left out: “Volunteers of the guild”',
+            $page->text(),
+        );
         self::assertStringContainsString('What stands below the rows is left out.', $page->text());
         self::assertStringContainsString('not in UTF-8', $page->text());
         $form = $page->filter('form[data-autosend]')->form();
@@ -191,16 +289,32 @@ final class SheetTest extends AppTestCase
         self::assertStringContainsString('Zdeněk', $page->text());
         $this->take();
         self::assertSame(['kettle.jpg,Zdeněk,4', ',Łucja,3'], $this->rows($project));
-        self::assertSame(['Photo', 'Full name', 'Hours'], array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()));
+        self::assertSame(
+            ['Photo', 'Full name', 'Hours'],
+            array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()),
+        );
         self::assertSame([], $this->files($project), 'what was sent is thrown away once it is taken');
     }
 
     public function testKindsAndTheOrderOfDatesAreSaidBeforeItIsTaken(): void
     {
         $project = $this->starter('winter-pin');
-        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent("Tag,Issued,Signed,Thing\n1,03/04/2026,25/12/2026,kettle\n2,05/06/2026,03/04/2026,lamp\n", 'list.csv')]);
+        $this->post(
+            "/projects/{$project->id()}/rows/import",
+            [],
+            [
+                'table' => $this->sent(
+                    "Tag,Issued,Signed,Thing\n1,03/04/2026,25/12/2026,kettle\n2,05/06/2026,03/04/2026,lamp\n",
+                    'list.csv',
+                ),
+            ],
+        );
         $page = $this->browser->followRedirect();
-        self::assertSame(['number', 'date', 'date', 'picture'], $page->filter('.kind-pick option:first-child')->each(static fn ($option): string => $option->text()), 'kettle and lamp are pictures of this project');
+        self::assertSame(
+            ['number', 'date', 'date', 'picture'],
+            $page->filter('.kind-pick option:first-child')->each(static fn ($option): string => $option->text()),
+            'kettle and lamp are pictures of this project',
+        );
         self::assertCount(1, $page->filter('[id^="order"]'), 'no month has the number 25, so only one column is asked about');
         self::assertSame('3 April 2026, as is usual here', $page->filter('#order1 option')->first()->text());
         $form = $page->filter('#understood')->form();
@@ -209,8 +323,15 @@ final class SheetTest extends AppTestCase
         $this->browser->submit($form);
         $this->take();
         $columns = $this->reload($project)->columns();
-        self::assertSame([Kind::Text, null, null, null], array_map(static fn (Column $column): ?Kind => $column->kind, $columns));
-        self::assertSame([null, true, false, null], array_map(static fn (Column $column): ?bool => $column->monthFirst, $columns), 'said of one, told by the dates of the other');
+        self::assertSame(
+            [Kind::Text, null, null, null],
+            array_map(static fn (Column $column): ?Kind => $column->kind, $columns),
+        );
+        self::assertSame(
+            [null, true, false, null],
+            array_map(static fn (Column $column): ?bool => $column->monthFirst, $columns),
+            'said of one, told by the dates of the other',
+        );
     }
 
     public function testBeforeTheFirstTableThereIsNothingToGoBackToAndAnEmptiedOneComesBack(): void
@@ -247,27 +368,57 @@ final class SheetTest extends AppTestCase
         $project = $this->project("Full name|Town\nNg|NW\nOar|nw\nPip|Strand\nTamsin|");
         $told = $this->change($project, ['recipe' => ['recipe' => 'map', 'column' => 'town', 'pairs' => []]], 'taste');
         self::assertResponseIsSuccessful();
-        self::assertSame(['Say at least one value and what it becomes.', [['NW', 2], ['Strand', 1]]], [$told['error'], $told['unmatched']]);
-        $told = $this->change($project, ['recipe' => ['recipe' => 'map', 'column' => 'town', 'pairs' => [['NW', 'Northwater']]]], 'taste');
-        self::assertSame([['Northwater', 'Northwater', 'Strand', ''], ['NW', 'nw', 'Strand', ''], [['Strand', 1]]], [$told['cells'], $told['before'], $told['unmatched']]);
+        self::assertSame(
+            ['Say at least one value and what it becomes.', [['NW', 2], ['Strand', 1]]],
+            [$told['error'], $told['unmatched']],
+        );
+        $told = $this->change(
+            $project,
+            ['recipe' => ['recipe' => 'map', 'column' => 'town', 'pairs' => [['NW', 'Northwater']]]],
+            'taste',
+        );
+        self::assertSame(
+            [['Northwater', 'Northwater', 'Strand', ''], ['NW', 'nw', 'Strand', ''], [['Strand', 1]]],
+            [$told['cells'], $told['before'], $told['unmatched']],
+        );
     }
 
     public function testANewerFileIsComparedAndTakenOverAndTakenBack(): void
     {
         $project = $this->project("Register|Full name|Hours\n1|Ng|4\n2|Oar|3\n3|Pip|2");
         $this->change($project, ['op' => 'switch', 'ids' => [2], 'off' => true]);
-        $this->change($project, ['op' => 'column-add', 'heading' => 'Loud', 'recipe' => ['recipe' => 'case', 'column' => 'full_name', 'way' => 'upper']]);
-        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent("Register,Full name,Hours\n2,Oar,30\n1,Ng,4\n4,Tamsin,1\n", 'newer.csv')]);
+        $this->change($project, [
+            'op' => 'column-add',
+            'heading' => 'Loud',
+            'recipe' => ['recipe' => 'case', 'column' => 'full_name', 'way' => 'upper'],
+        ]);
+        $this->post(
+            "/projects/{$project->id()}/rows/import",
+            [],
+            ['table' => $this->sent("Register,Full name,Hours\n2,Oar,30\n1,Ng,4\n4,Tamsin,1\n", 'newer.csv')],
+        );
         $page = $this->browser->followRedirect();
         $page = $this->browser->submit($page->filter('form[action$="/update"]')->form());
-        self::assertSame(['1', '1', '1', '1'], $page->filter('.facts dd')->each(static fn ($dd): string => $dd->text()), 'added, changed, not in the file, moved');
+        self::assertSame(
+            ['1', '1', '1', '1'],
+            $page->filter('.facts dd')->each(static fn ($dd): string => $dd->text()),
+            'added, changed, not in the file, moved',
+        );
         self::assertStringContainsString('3', $page->filter('del')->text());
         self::assertStringContainsString('30', $page->filter('ins')->text());
-        self::assertSame(['1,Ng,4,NG', '2,Oar,3,OAR', '3,Pip,2,PIP'], $this->rows($project), 'nothing is changed by looking at it');
+        self::assertSame(
+            ['1,Ng,4,NG', '2,Oar,3,OAR', '3,Pip,2,PIP'],
+            $this->rows($project),
+            'nothing is changed by looking at it',
+        );
         $this->browser->submit($page->filter('form[method=post]')->form());
         self::assertSame(['2,Oar,30,OAR', '1,Ng,4,NG', '4,Tamsin,1,TAMSIN'], $this->rows($project));
         $active = self::getContainer()->get(TableStore::class)->active($this->reload($project));
-        self::assertSame(['Ng', 'Tamsin'], array_map(static fn (Row $row): string => $row->cells['full_name'], $active), 'Oar is still switched off');
+        self::assertSame(
+            ['Ng', 'Tamsin'],
+            array_map(static fn (Row $row): string => $row->cells['full_name'], $active),
+            'Oar is still switched off',
+        );
         $this->change($project, ['op' => 'undo']);
         self::assertSame(['1,Ng,4,NG', '2,Oar,3,OAR', '3,Pip,2,PIP'], $this->rows($project));
     }
@@ -276,19 +427,36 @@ final class SheetTest extends AppTestCase
     {
         $project = $this->project("Old\nx");
         $book = new Spreadsheet();
-        $book->getActiveSheet()->setTitle('Notes')->fromArray([['nothing here'], ['of use']]);
+        $book
+            ->getActiveSheet()
+            ->setTitle('Notes')
+            ->fromArray([['nothing here'], ['of use']]);
         $sheet = $book->createSheet()->setTitle('People');
         $sheet->fromArray([['Photo', 'Full name', 'Hours'], [null, 'Ng', '=2+2'], [null, 'Oar', '#N/A']]);
         $drawing = new Drawing();
-        $drawing->setPath(\dirname(__DIR__).'/Fixtures/plain.jpg')->setCoordinates('A3')->setWorksheet($sheet);
-        $path = tempnam(sys_get_temp_dir(), 'book').'.xlsx';
+        $drawing
+            ->setPath(\dirname(__DIR__) . '/Fixtures/plain.jpg')
+            ->setCoordinates('A3')
+            ->setWorksheet($sheet);
+        $path = tempnam(sys_get_temp_dir(), 'book') . '.xlsx';
         IOFactory::createWriter($book, 'Xlsx')->save($path);
-        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent((string) file_get_contents($path), 'people.xlsx')]);
+        $this->post(
+            "/projects/{$project->id()}/rows/import",
+            [],
+            ['table' => $this->sent((string) file_get_contents($path), 'people.xlsx')],
+        );
         $page = $this->browser->followRedirect();
         $form = $page->filter('form[data-autosend]')->form();
         $form['sheet'] = 'People';
         $page = $this->browser->submit($form);
-        foreach (['1 formula was taken by the value', '1 cell holds an error of the spreadsheet', 'A picture in the cells comes in with the rows'] as $words) {
+        foreach (
+            [
+                '1 formula was taken by the value',
+                '1 cell holds an error of the spreadsheet',
+                'A picture in the cells comes in with the rows',
+            ]
+            as $words
+        ) {
             self::assertStringContainsString($words, $page->text());
         }
         $this->take();
@@ -300,14 +468,26 @@ final class SheetTest extends AppTestCase
     public function testTablesAreWrittenOutWithNothingToRunAndComeBackTheSame(): void
     {
         $project = $this->project("Full name|Hours|Note\nNg|-4|=1+1\nOar|3|@sum(a) and \"quotes\"\nZdeněk|+2|-word");
-        $this->change($project, ['op' => 'column-add', 'heading' => 'Loud', 'recipe' => ['recipe' => 'case', 'column' => 'full_name', 'way' => 'upper']]);
+        $this->change($project, [
+            'op' => 'column-add',
+            'heading' => 'Loud',
+            'recipe' => ['recipe' => 'case', 'column' => 'full_name', 'way' => 'upper'],
+        ]);
         $csv = $this->file("/projects/{$project->id()}/rows/write.csv");
-        self::assertSame("\xEF\xBB\xBF\"Full name\",Hours,Note,Loud\r\nNg,-4,'=1+1,NG\r\nOar,3,\"'@sum(a) and \"\"quotes\"\"\",OAR\r\nZdeněk,+2,'-word,ZDENĚK\r\n", $csv);
+        self::assertSame(
+            "\xEF\xBB\xBF\"Full name\",Hours,Note,Loud\r\nNg,-4,'=1+1,NG\r\nOar,3,\"'@sum(a) and " .
+            "\"\"quotes\"\"\",OAR\r\nZdeněk,+2,'-word,ZDENĚK\r\n",
+            $csv,
+        );
         foreach (['xlsx', 'ods'] as $ending) {
             $bytes = $this->file("/projects/{$project->id()}/rows/write.$ending");
             $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent($bytes, "back.$ending")]);
             $this->take();
-            self::assertSame(['Ng,-4,=1+1,NG', 'Oar,3,@sum(a) and "quotes",OAR', 'Zdeněk,+2,-word,ZDENĚK'], $this->rows($project), $ending);
+            self::assertSame(
+                ['Ng,-4,=1+1,NG', 'Oar,3,@sum(a) and "quotes",OAR', 'Zdeněk,+2,-word,ZDENĚK'],
+                $this->rows($project),
+                $ending,
+            );
             $this->change($project, ['op' => 'undo']);
         }
     }
@@ -322,18 +502,34 @@ final class SheetTest extends AppTestCase
             }
             $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent($bytes, "blank.$ending")]);
             $this->take();
-            self::assertSame(['Photo', 'Kicker', 'Title', 'Minutes', 'Tool'], array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()), $ending);
-            self::assertStringContainsString('all linked', $this->browser->request('GET', "/projects/{$project->id()}/compose")->filter('#bar')->text());
+            self::assertSame(
+                ['Photo', 'Kicker', 'Title', 'Minutes', 'Tool'],
+                array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()),
+                $ending,
+            );
+            self::assertStringContainsString(
+                'all linked',
+                $this->browser
+                    ->request('GET', "/projects/{$project->id()}/compose")
+                    ->filter('#bar')
+                    ->text(),
+            );
         }
     }
 
     public function testPicturesMissingFromRowsAreListedWithNearMisses(): void
     {
         $project = $this->starter('winter-pin');
-        $this->change($project, ['op' => 'cells', 'cells' => [1 => ['photo' => 'kettel.jpg'], 2 => ['photo' => 'whale'], 3 => ['photo' => 'PHOTOS/Um-brella.PNG']]]);
+        $this->change($project, [
+            'op' => 'cells',
+            'cells' => [1 => ['photo' => 'kettel.jpg'], 2 => ['photo' => 'whale'], 3 => ['photo' => 'PHOTOS/Um-brella.PNG']],
+        ]);
         $page = $this->browser->request('GET', "/projects/{$project->id()}/rows/pictures");
         self::assertStringContainsString('10 cells have theirs', $page->text());
-        self::assertSame(['kettel.jpg', 'whale'], $page->filter('[aria-label="Missing pictures"] td:nth-child(2)')->each(static fn ($td): string => $td->text()));
+        self::assertSame(
+            ['kettel.jpg', 'whale'],
+            $page->filter('[aria-label="Missing pictures"] td:nth-child(2)')->each(static fn ($td): string => $td->text()),
+        );
         $this->browser->submit($page->filter('form[action$="/mean"]')->form());
         self::assertStringContainsString(',kettle.jpg,', $this->rows($project)[0]);
     }
@@ -342,11 +538,20 @@ final class SheetTest extends AppTestCase
     {
         $this->browser->loginUser($this->member());
         $this->post('/projects', ['starter' => 'claim-tag']);
-        self::assertSame(1, preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m));
+        self::assertSame(
+            1,
+            preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m),
+        );
         $this->post("/projects/$m[1]/rows/begin");
         $project = $this->entities()->find(Project::class, $m[1]);
         self::assertNotNull($project);
-        self::assertSame([], array_diff($project->template()->linkedColumns(), array_map(static fn ($column): string => $column->key, $project->columns())));
+        self::assertSame(
+            [],
+            array_diff(
+                $project->template()->linkedColumns(),
+                array_map(static fn ($column): string => $column->key, $project->columns()),
+            ),
+        );
         self::assertSame(10, $project->rowCount());
     }
 
@@ -354,7 +559,9 @@ final class SheetTest extends AppTestCase
     private function update(Project $project, string $bytes, string $name, string $key): void
     {
         $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent($bytes, $name)]);
-        $this->post(str_replace('/update', '', (string) $this->browser->getResponse()->headers->get('Location')).'/update', ['key' => $key]);
+        $this->post(str_replace('/update', '', (string) $this->browser->getResponse()->headers->get('Location')) . '/update', [
+            'key' => $key,
+        ]);
         self::assertResponseRedirects("/projects/{$project->id()}/rows");
     }
 
@@ -369,12 +576,15 @@ final class SheetTest extends AppTestCase
     /** @return list<string> names of files that wait to be taken over */
     private function files(Project $project): array
     {
-        return glob(\dirname(__DIR__, 2)."/var/test/files/imports/{$project->id()}/*/*") ?: [];
+        return glob(\dirname(__DIR__, 2) . "/var/test/files/imports/{$project->id()}/*/*") ?: [];
     }
 
     /** @return list<string> cells of each row, with commas between */
     private function rows(Project $project): array
     {
-        return array_map(static fn (Row $row): string => implode(',', $row->cells), self::getContainer()->get(TableStore::class)->rows($this->reload($project)));
+        return array_map(
+            static fn (Row $row): string => implode(',', $row->cells),
+            self::getContainer()->get(TableStore::class)->rows($this->reload($project)),
+        );
     }
 }

@@ -24,8 +24,14 @@ final class SidesTest extends AppTestCase
         self::assertStringContainsString('Cordless drill', Tools::pdfText($made['pdf']));
         self::assertSame(['001.pdf', '002.pdf'], array_keys(Tools::unzip($made['pdfs'])));
         self::assertSame(2, Tools::pages(Tools::unzip($made['pdfs'])['001.pdf']));
-        self::assertSame(['001-front.png', '001-back.png', '002-front.png', '002-back.png'], array_keys(Tools::unzip($made['png'])));
-        self::assertSame(['001-front.svg', '001-back.svg', '002-front.svg', '002-back.svg'], array_keys(Tools::unzip($made['svg'])));
+        self::assertSame(
+            ['001-front.png', '001-back.png', '002-front.png', '002-back.png'],
+            array_keys(Tools::unzip($made['png'])),
+        );
+        self::assertSame(
+            ['001-front.svg', '001-back.svg', '002-front.svg', '002-back.svg'],
+            array_keys(Tools::unzip($made['svg'])),
+        );
         foreach (Tools::unzip($made['svg']) as $name => $svg) {
             self::assertStringNotContainsString('C2185B', $svg, "$name shows no die line");
         }
@@ -68,7 +74,11 @@ final class SidesTest extends AppTestCase
         self::assertNotFalse($image);
         self::assertSame([4500, 5400], [imagesx($image), imagesy($image)]);
         foreach ([[10, 10], [2250, 5200], [400, 3000]] as [$x, $y]) {
-            self::assertSame(127, imagecolorsforindex($image, (int) imagecolorat($image, $x, $y))['alpha'], "nothing is at $x, $y");
+            self::assertSame(
+                127,
+                imagecolorsforindex($image, (int) imagecolorat($image, $x, $y))['alpha'],
+                "nothing is at $x, $y",
+            );
         }
     }
 
@@ -89,13 +99,21 @@ final class SidesTest extends AppTestCase
         foreach (['qr' => 'QR', 'ean-13' => 'EAN'] as $kind => $name) {
             $this->post("/projects/{$project->id()}/compose/add", ['kind' => $kind]);
         }
-        $codes = array_values(array_filter($this->reload($project)->template()->layers(), static fn ($layer): bool => $layer instanceof CodeLayer));
+        $codes = array_values(
+            array_filter($this->reload($project)->template()->layers(), static fn ($layer): bool => $layer instanceof CodeLayer),
+        );
         self::assertCount(2, $codes);
-        $set = fn (string $layer, array $values) => $this->post("/projects/{$project->id()}/compose/set", ['layer' => $layer, 'set' => $values]);
+        $set = fn (string $layer, array $values) => $this->post("/projects/{$project->id()}/compose/set", [
+            'layer' => $layer,
+            'set' => $values,
+        ]);
         $set($codes[0]->id, ['frame.x' => '20', 'frame.y' => '20', 'frame.width' => '50', 'frame.height' => '50']);
         $set($codes[1]->id, ['frame.x' => '180', 'frame.y' => '20', 'frame.width' => '80', 'frame.height' => '40']);
         $this->post("/projects/{$project->id()}/compose/link", ['layer' => $codes[1]->id, 'column' => 'E']);
-        $this->post("/projects/{$project->id()}/compose/words", ['layer' => $codes[0]->id, 'parts' => json_encode([['words' => 'Tidewick: '], ['column' => 'full_name', 'shown' => 'as-written']])]);
+        $this->post("/projects/{$project->id()}/compose/words", [
+            'layer' => $codes[0]->id,
+            'parts' => json_encode([['words' => 'Tidewick: '], ['column' => 'full_name', 'shown' => 'as-written']]),
+        ]);
         foreach (['L', 'M', 'Q', 'H'] as $correction) {
             $set($codes[0]->id, ['correction' => $correction]);
             $this->order($project, ['format' => 'png', 'name' => 'codes']);
@@ -113,7 +131,13 @@ final class SidesTest extends AppTestCase
         self::assertStringContainsString('“12” is no number for EAN-13: it takes 12 digits', $this->body());
         $this->order($project, ['format' => 'png']);
         $this->work();
-        self::assertStringContainsString('✕ 1 not made', $this->browser->request('GET', "/projects/{$project->id()}/press")->filter('.run')->text());
+        self::assertStringContainsString(
+            '✕ 1 not made',
+            $this->browser
+                ->request('GET', "/projects/{$project->id()}/press")
+                ->filter('.run')
+                ->text(),
+        );
     }
 
     public function testSidesAreAddedSwitchedChangedAndTakenAway(): void
@@ -125,7 +149,10 @@ final class SidesTest extends AppTestCase
         $this->post("/projects/{$project->id()}/compose/side", ['side' => '1', 'set' => ['bleed' => '3']]);
         $this->post("/projects/{$project->id()}/compose/side", ['side' => '1', 'set' => ['name' => 'Reverse']]);
         $template = $this->reload($project)->template();
-        self::assertSame(['Front', 'Reverse', 35.433], [$template->side()->name, $template->side(1)->name, round($template->bleed, 3)]);
+        self::assertSame(
+            ['Front', 'Reverse', 35.433],
+            [$template->side()->name, $template->side(1)->name, round($template->bleed, 3)],
+        );
         self::assertCount(1, $template->side(1)->layers);
         $copied = $this->browser->request('GET', "/projects/{$project->id()}/compose/layers?layer=recipient");
         $this->post("/projects/{$project->id()}/compose/paste", ['side' => '1', 'copied' => $this->body()]);
@@ -143,9 +170,21 @@ final class SidesTest extends AppTestCase
         $project = $this->project();
         $this->post("/projects/{$project->id()}/compose/size", ['preset' => 'square']);
         self::assertSame('1080 × 1080 px', $this->reload($project)->template()->size());
-        $this->post("/projects/{$project->id()}/compose/size", ['preset' => 'own', 'width' => '200', 'height' => '99,5', 'unit' => 'mm', 'dpi' => '300']);
+        $this->post("/projects/{$project->id()}/compose/size", [
+            'preset' => 'own',
+            'width' => '200',
+            'height' => '99,5',
+            'unit' => 'mm',
+            'dpi' => '300',
+        ]);
         self::assertSame('200 × 99.5 mm', $this->reload($project)->template()->size());
-        $this->post("/projects/{$project->id()}/compose/size", ['preset' => 'own', 'width' => '9000', 'height' => '10', 'unit' => 'mm', 'dpi' => '300']);
+        $this->post("/projects/{$project->id()}/compose/size", [
+            'preset' => 'own',
+            'width' => '9000',
+            'height' => '10',
+            'unit' => 'mm',
+            'dpi' => '300',
+        ]);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('comes to 106299 dots', $this->body());
     }

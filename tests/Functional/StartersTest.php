@@ -21,12 +21,20 @@ final class StartersTest extends AppTestCase
             self::assertNotNull($file, $id);
             self::assertGreaterThan(5, \count($file->sheet->rows ?? []), "$id has rows that show what it can do");
             self::assertNotSame([], $file->template->linkedColumns(), $id);
-            self::assertSame([], array_diff($file->template->linkedColumns(), $file->sheet?->table()->keys() ?? []), "$id: all placeholders are linked");
+            self::assertSame(
+                [],
+                array_diff($file->template->linkedColumns(), $file->sheet?->table()->keys() ?? []),
+                "$id: all placeholders are linked",
+            );
             $sizes[] = $file->template->size();
         }
         foreach (Preset::all() as $preset) {
             $size = $preset->template('x')->size();
-            self::assertContains('a4-portrait' === $preset->id ? '297 × 210 mm' : $size, $sizes, "a starter of the size of “{$preset->name}”");
+            self::assertContains(
+                'a4-portrait' === $preset->id ? '297 × 210 mm' : $size,
+                $sizes,
+                "a starter of the size of “{$preset->name}”",
+            );
         }
     }
 
@@ -53,7 +61,9 @@ final class StartersTest extends AppTestCase
         $this->post("/projects/{$project->id()}/keep");
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('Tool-lending cards', $page->filter('[aria-label="Your own starters"]')->text());
-        $own = self::getContainer()->get(OwnStarters::class)->all($this->reload($project)->owner())[0];
+        $own = self::getContainer()
+            ->get(OwnStarters::class)
+            ->all($this->reload($project)->owner())[0];
         $this->post("/projects/{$project->id()}/delete");
         $this->post('/projects', ['starter' => $own->id()]);
         $made = $this->named('Tool-lending cards');

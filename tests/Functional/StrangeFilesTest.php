@@ -37,7 +37,11 @@ final class StrangeFilesTest extends AppTestCase
 
     public function testOneThatIsMuchButCanBeDrawnOnceBecomesAPicture(): void
     {
-        $svg = '<svg xmlns="http://www.w3.org/2000/svg" width="200" height="100"><defs><mask id="m"><rect width="200" height="100" fill="#fff"/></mask></defs>'.str_repeat('<path d="'.str_repeat('M0 0h9v9', 300).'" fill="#3F7030"/>', 1_900).'</svg>';
+        $svg =
+            '<svg xmlns="http://www.w3.org/2000/svg" width="200" height="100"><defs><mask id="m">' .
+            '<rect width="200" height="100" fill="#fff"/></mask></defs>' .
+            str_repeat('<path d="' . str_repeat('M0 0h9v9', 300) . '" fill="#3F7030"/>', 1_900) .
+            '</svg>';
         $picture = self::getContainer()->get(PictureReader::class)->read($svg, 'many.svg');
         self::assertSame(['many.png', 'image/png', 3508.0], [$picture->name, $picture->mime, $picture->width]);
     }
@@ -48,27 +52,36 @@ final class StrangeFilesTest extends AppTestCase
         $this->post('/projects', ['starter' => 'tip-card', 'rows' => '1']);
         // As they came in before there were any checks.
         $project = $this->reload($project);
-        self::getContainer()->get(PictureStore::class)->add($project, new PictureFile('masks.svg', 'image/svg+xml', BadFiles::make('masks.svg'), 2000, 2000));
+        self::getContainer()
+            ->get(PictureStore::class)
+            ->add($project, new PictureFile('masks.svg', 'image/svg+xml', BadFiles::make('masks.svg'), 2000, 2000));
         $endless = new Asset($project, 'endless.svg', 'image/svg+xml', str_repeat('0', 64), 1, \INF, \INF);
         $this->entities()->persist($endless);
         $this->entities()->flush();
         $this->post("/projects/{$project->id()}/compose/picture", ['name' => 'masks.svg', 'row' => '1']);
         self::assertResponseIsSuccessful();
         $this->post("/projects/{$project->id()}/compose/picture", ['name' => 'endless.svg', 'row' => '1']);
-        $faces = $this->browser->request('GET', '/')->filter('.cards .face img')->each(static fn ($img): string => (string) $img->attr('src'));
+        $faces = $this->browser
+            ->request('GET', '/')
+            ->filter('.cards .face img')
+            ->each(static fn ($img): string => (string) $img->attr('src'));
         self::assertCount(2, $faces);
         $types = ['heavy' => '', 'other' => ''];
         foreach ($faces as $face) {
             $this->browser->request('GET', $face);
             self::assertResponseIsSuccessful();
-            $types[str_contains($face, $project->id()) ? 'heavy' : 'other'] = (string) $this->browser->getResponse()->headers->get('Content-Type');
+            $types[str_contains($face, $project->id()) ? 'heavy' : 'other'] = (string) $this->browser
+                ->getResponse()
+                ->headers->get('Content-Type');
         }
         self::assertSame('image/png', $types['other']);
         self::assertStringStartsWith('image/svg+xml', $types['heavy']);
         $this->browser->request('GET', "/projects/{$project->id()}/compose");
         self::assertResponseIsSuccessful('where it can be taken out again');
 
-        $this->entities()->getConnection()->executeStatement("UPDATE project SET template = '{\"name\": \"Broken one\"}' WHERE id = ?", [$project->id()]);
+        $this->entities()
+            ->getConnection()
+            ->executeStatement("UPDATE project SET template = '{\"name\": \"Broken one\"}' WHERE id = ?", [$project->id()]);
         $page = $this->browser->request('GET', '/');
         self::assertResponseIsSuccessful();
         self::assertStringContainsString('Broken one', $page->filter('.cards')->text());
@@ -81,7 +94,7 @@ final class StrangeFilesTest extends AppTestCase
         $address = fn (): string => (string) $this->browser->request('GET', '/')->filter('.cards .face img')->attr('src');
         $first = $address();
         $this->browser->request('GET', $first);
-        $kept = glob(\dirname(__DIR__, 2)."/var/test/files/faces/{$project->id()}/*") ?: [];
+        $kept = glob(\dirname(__DIR__, 2) . "/var/test/files/faces/{$project->id()}/*") ?: [];
         self::assertCount(1, $kept);
         $made = filemtime($kept[0]);
         touch($kept[0], $made - 100);
@@ -91,7 +104,11 @@ final class StrangeFilesTest extends AppTestCase
         $this->change($project, ['op' => 'cells', 'cells' => [1 => ['full_name' => 'Oar']]]);
         self::assertNotSame($first, $second = $address(), 'another row, another picture');
         $this->browser->request('GET', $second);
-        self::assertCount(1, glob(\dirname(__DIR__, 2)."/var/test/files/faces/{$project->id()}/*") ?: [], 'the old one is not kept');
+        self::assertCount(
+            1,
+            glob(\dirname(__DIR__, 2) . "/var/test/files/faces/{$project->id()}/*") ?: [],
+            'the old one is not kept',
+        );
     }
 
     public function testNothingIsKeptThatCouldNotBeReadAgain(): void
@@ -99,7 +116,9 @@ final class StrangeFilesTest extends AppTestCase
         $project = $this->project("Full name\nNg");
         foreach ([[\INF, 0.0], [1e12, 0.0]] as [$x, $y]) {
             try {
-                self::getContainer()->get(TemplateHistory::class)->apply($project, new PlaceLayers(['recipient' => new Frame($x, $y, 10, 10)]));
+                self::getContainer()
+                    ->get(TemplateHistory::class)
+                    ->apply($project, new PlaceLayers(['recipient' => new Frame($x, $y, 10, 10)]));
                 self::fail('it was kept');
             } catch (TemplateError) {
                 self::assertSame(0, $this->reload($project)->revision());
@@ -111,7 +130,7 @@ final class StrangeFilesTest extends AppTestCase
 
     public function testAFontThatMustNotBeCutDownIsTakenAndThatIsSaid(): void
     {
-        $bytes = (string) file_get_contents(\dirname(__DIR__, 2).'/fonts/lora/400.ttf');
+        $bytes = (string) file_get_contents(\dirname(__DIR__, 2) . '/fonts/lora/400.ttf');
         $count = unpack('n', $bytes, 4)[1] ?? 0;
         for ($i = 0; $i < $count; ++$i) {
             $entry = unpack('a4tag/Nsum/Noffset/Nlength', $bytes, 12 + 16 * $i) ?: [];
@@ -119,16 +138,31 @@ final class StrangeFilesTest extends AppTestCase
                 $bytes = substr_replace($bytes, "\x01\x00", $entry['offset'] + 8, 2);
             }
         }
-        self::assertStringStartsWith(FontReader::TOLD_WHOLE, self::getContainer()->get(FontReader::class)->read($bytes, 'whole.ttf')->licence);
+        self::assertStringStartsWith(
+            FontReader::TOLD_WHOLE,
+            self::getContainer()->get(FontReader::class)->read($bytes, 'whole.ttf')->licence,
+        );
         $project = $this->project("Full name\nNg");
         $this->post("/projects/{$project->id()}/compose/fonts", [], ['fonts' => [$this->sent($bytes, 'whole.ttf')]]);
-        self::assertStringContainsString('“whole.ttf” is here. It says of itself that only all of it may be embedded', $this->body());
+        self::assertStringContainsString(
+            '“whole.ttf” is here. It says of itself that only all of it may be embedded',
+            $this->body(),
+        );
     }
 
     public function testTextThatCannotBeReadAsItIsCanBeToldHow(): void
     {
         $project = $this->project("Old\nx");
-        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent((string) iconv('UTF-8', 'Shift_JIS', "名前,番号\n山田太郎,007\n鈴木一郎,008\n"), 'names.csv')]);
+        $this->post(
+            "/projects/{$project->id()}/rows/import",
+            [],
+            [
+                'table' => $this->sent(
+                    (string) iconv('UTF-8', 'Shift_JIS', "名前,番号\n山田太郎,007\n鈴木一郎,008\n"),
+                    'names.csv',
+                ),
+            ],
+        );
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('names.csv cannot be read as it is', $page->text());
         self::assertStringContainsString('Say how its letters are written', $page->filter('main [role="alert"]')->text());
@@ -144,17 +178,36 @@ final class StrangeFilesTest extends AppTestCase
     {
         $project = $this->project("Old\nx");
         $book = new Spreadsheet();
-        $book->getActiveSheet()->setTitle('Spring')->fromArray([['Name', 'Town', 'Craft'], ['Ng', 'NW', 'clocks'], ['Oar', 'SL', 'boots']]);
-        $book->createSheet()->setTitle('Autumn')->fromArray([['Claims of the autumn'], [null], ['Tag', 'Owner', 'Thing'], ['1', 'Pip', 'kettle'], ['2', 'Jo', 'lamp']]);
+        $book
+            ->getActiveSheet()
+            ->setTitle('Spring')
+            ->fromArray([['Name', 'Town', 'Craft'], ['Ng', 'NW', 'clocks'], ['Oar', 'SL', 'boots']]);
+        $book
+            ->createSheet()
+            ->setTitle('Autumn')
+            ->fromArray([
+                ['Claims of the autumn'],
+                [null],
+                ['Tag', 'Owner', 'Thing'],
+                ['1', 'Pip', 'kettle'],
+                ['2', 'Jo', 'lamp'],
+            ]);
         IOFactory::createWriter($book, 'Xlsx')->save($path = (string) tempnam(sys_get_temp_dir(), 'book'));
-        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent((string) file_get_contents($path), 'two.xlsx')]);
+        $this->post(
+            "/projects/{$project->id()}/rows/import",
+            [],
+            ['table' => $this->sent((string) file_get_contents($path), 'two.xlsx')],
+        );
         $form = $this->browser->followRedirect()->filter('#understood')->form();
         $form['kind0'] = 'picture';
         $form['sheet'] = 'Autumn';
         $page = $this->browser->submit($form);
         self::assertSame('3', $page->filter('#heading')->attr('value'), 'its own heading line, not that of the sheet before');
         $this->take();
-        self::assertSame(['Tag', 'Owner', 'Thing'], array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()));
+        self::assertSame(
+            ['Tag', 'Owner', 'Thing'],
+            array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()),
+        );
     }
 
     public function testHiddenRowsAndColumnsAreOfferedToBeLeftOut(): void
@@ -166,7 +219,11 @@ final class StrangeFilesTest extends AppTestCase
         $sheet->getRowDimension(3)->setVisible(false);
         $sheet->getColumnDimension('B')->setVisible(false);
         IOFactory::createWriter($book, 'Xlsx')->save($path = (string) tempnam(sys_get_temp_dir(), 'book'));
-        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent((string) file_get_contents($path), 'hidden.xlsx')]);
+        $this->post(
+            "/projects/{$project->id()}/rows/import",
+            [],
+            ['table' => $this->sent((string) file_get_contents($path), 'hidden.xlsx')],
+        );
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('Leave out what the spreadsheet hides: 1 row and 1 column', $page->text());
         self::assertStringContainsString('3 rows, 3 columns', $page->text(), 'it comes along unless somebody says otherwise');
@@ -186,11 +243,18 @@ final class StrangeFilesTest extends AppTestCase
         for ($i = 1; $i <= 14; ++$i) {
             $image = imagecreatetruecolor(40, 30);
             imagefilledrectangle($image, 0, 0, 39, 29, $i * 100_000);
-            imagepng($image, $file = sys_get_temp_dir()."/cell-$i.png");
-            (new Drawing())->setPath($file)->setCoordinates('B'.($i + 1))->setWorksheet($sheet);
+            imagepng($image, $file = sys_get_temp_dir() . "/cell-$i.png");
+            (new Drawing())
+                ->setPath($file)
+                ->setCoordinates('B' . ($i + 1))
+                ->setWorksheet($sheet);
         }
         IOFactory::createWriter($book, 'Xlsx')->save($path = (string) tempnam(sys_get_temp_dir(), 'book'));
-        $this->post("/projects/{$project->id()}/rows/import", [], ['table' => $this->sent((string) file_get_contents($path), 'pictures.xlsx')]);
+        $this->post(
+            "/projects/{$project->id()}/rows/import",
+            [],
+            ['table' => $this->sent((string) file_get_contents($path), 'pictures.xlsx')],
+        );
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('14 pictures in the cells come in with the rows.', $page->text());
         $address = $this->browser->getRequest()->getPathInfo();
@@ -213,19 +277,36 @@ final class StrangeFilesTest extends AppTestCase
     public function testAHeavyDrawingBesideTenHonestRunsHoldsNobodyUp(): void
     {
         $heavy = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1\nOar|2|boots|2026-03-09|2");
-        self::getContainer()->get(PictureStore::class)->add($heavy, new PictureFile('masks.svg', 'image/svg+xml', BadFiles::make('masks.svg'), 2000, 2000));
+        self::getContainer()
+            ->get(PictureStore::class)
+            ->add($heavy, new PictureFile('masks.svg', 'image/svg+xml', BadFiles::make('masks.svg'), 2000, 2000));
         $this->post("/projects/{$heavy->id()}/compose/picture", ['name' => 'masks.svg', 'row' => '1']);
         $this->order($heavy, ['format' => 'png']);
         $this->post("/projects/{$heavy->id()}/copy", ['rows' => '1']);
         for ($i = 0; $i < 10; ++$i) {
             $this->post('/projects', ['starter' => 'claim-tag', 'rows' => '1']);
-            self::assertSame(1, preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m));
-            $this->post("/projects/$m[1]/press/runs", ['format' => 0 === $i % 2 ? 'png' : 'pdf', 'which' => 'some', 'rows' => '1-6']);
+            self::assertSame(
+                1,
+                preg_match('~/projects/(\w+)/~', (string) $this->browser->getResponse()->headers->get('Location'), $m),
+            );
+            $this->post("/projects/$m[1]/press/runs", [
+                'format' => 0 === $i % 2 ? 'png' : 'pdf',
+                'which' => 'some',
+                'rows' => '1-6',
+            ]);
         }
         $this->work();
         $database = $this->entities()->getConnection();
         self::assertSame(['done' => 11], $database->fetchAllKeyValue('SELECT state, COUNT(*) FROM run GROUP BY state'));
-        self::assertEquals(['made' => 60, 'not-made' => 2], $database->fetchAllKeyValue('SELECT state, COUNT(*) FROM piece GROUP BY state'));
-        self::assertSame([$heavy->id()], $database->fetchFirstColumn("SELECT DISTINCT project_id FROM run JOIN piece ON piece.run_id = run.id WHERE piece.state = 'not-made'"));
+        self::assertEquals(
+            ['made' => 60, 'not-made' => 2],
+            $database->fetchAllKeyValue('SELECT state, COUNT(*) FROM piece GROUP BY state'),
+        );
+        self::assertSame(
+            [$heavy->id()],
+            $database->fetchFirstColumn(
+                "SELECT DISTINCT project_id FROM run JOIN piece ON piece.run_id = run.id WHERE piece.state = 'not-made'",
+            ),
+        );
     }
 }

@@ -70,8 +70,14 @@ final class SvgReadingTest extends TestCase
     #[TestWith(['rotate(180 10 10)', 3.0, 4.0, 17.0, 16.0])]
     #[TestWith(['matrix(1 0 0 1 5 6)', 3.0, 4.0, 8.0, 10.0])]
     #[TestWith(['skewX(45)', 3.0, 4.0, 7.0, 4.0])]
-    public function testTransformsMovePoints(string $transform, float $x, float $y, float $toX, float $toY, string $because = ''): void
-    {
+    public function testTransformsMovePoints(
+        string $transform,
+        float $x,
+        float $y,
+        float $toX,
+        float $toY,
+        string $because = '',
+    ): void {
         $matrix = SvgTransform::parse($transform);
         self::assertNotNull($matrix);
         self::assertEqualsWithDelta([$toX, $toY], SvgTransform::point($matrix, $x, $y), 1e-9, $because);
@@ -79,7 +85,9 @@ final class SvgReadingTest extends TestCase
 
     public function testOnlyTurnsAndEvenScalesKeepShapes(): void
     {
-        $similarity = static fn (string $transform): ?array => SvgTransform::similarity(SvgTransform::parse($transform) ?? self::fail("$transform is not read"));
+        $similarity = static fn (string $transform): ?array => SvgTransform::similarity(
+            SvgTransform::parse($transform) ?? self::fail("$transform is not read"),
+        );
         self::assertEqualsWithDelta([2.0, 30.0], $similarity('translate(9 9) rotate(30) scale(2)'), 1e-9);
         foreach (['scale(2 1)', 'skewX(10)', 'scale(-1 1)', 'scale(0)'] as $bent) {
             self::assertNull($similarity($bent), $bent);
@@ -116,20 +124,39 @@ final class SvgReadingTest extends TestCase
         yield 'scripts' => ['<script>alert(1)</script><script xlink:href="x.js"/>', ['script', 'alert', 'x.js']];
         yield 'events' => ['<rect width="5" height="5" onclick="go()" onload="go()"/>', ['onclick', 'onload', 'go()']];
         yield 'links' => ['<a href="https://elsewhere.example"><rect width="5" height="5"/></a>', ['elsewhere', '<a ']];
-        yield 'pictures from elsewhere' => ['<image href="https://elsewhere.example/x.png" width="5" height="5"/><image href="file:///etc/passwd"/>', ['elsewhere', 'passwd', '<image']];
+        yield 'pictures from elsewhere' => [
+            '<image href="https://elsewhere.example/x.png" width="5" height="5"/><image href="file:///etc/passwd"/>',
+            ['elsewhere', 'passwd', '<image'],
+        ];
         yield 'a picture that is none' => ['<image href="data:image/png;base64,AAAA" width="5" height="5"/>', ['<image']];
-        yield 'drawings inside as data' => ['<image href="data:image/svg+xml;base64,PHN2Zz4=" width="5" height="5"/>', ['<image']];
+        yield 'drawings inside as data' => [
+            '<image href="data:image/svg+xml;base64,PHN2Zz4=" width="5" height="5"/>',
+            ['<image'],
+        ];
         yield 'other documents' => ['<use href="other.svg#part"/><use href="#part"/>', ['other.svg']];
-        yield 'fills from elsewhere' => ['<rect fill="url(https://elsewhere.example/x#y)" style="stroke:url(//elsewhere.example)" width="5" height="5"/>', ['elsewhere']];
+        yield 'fills from elsewhere' => [
+            '<rect fill="url(https://elsewhere.example/x#y)" style="stroke:url(//elsewhere.example)" width="5" height="5"/>',
+            ['elsewhere'],
+        ];
         yield 'pages inside' => ['<foreignObject><iframe src="x"/></foreignObject>', ['foreignobject', 'iframe']];
-        yield 'movement' => ['<rect width="5" height="5"><animate attributeName="x" to="9"/><set attributeName="href" to="javascript:x"/></rect>', ['animate', 'javascript', '<set']];
-        yield 'styles from elsewhere' => ['<style>@import url("https://elsewhere.example/x.css"); rect { fill: red }</style>', ['@import', 'elsewhere', '<style']];
-        yield 'names of its own' => ['<x:thing xmlns:x="urn:x" x:y="1"><script xmlns="http://www.w3.org/1999/xhtml">alert(1)</script></x:thing>', ['thing', 'script', 'alert']];
+        yield 'movement' => [
+            '<rect width="5" height="5"><animate attributeName="x" to="9"/><set attributeName="href" to="javascript:x"/></rect>',
+            ['animate', 'javascript', '<set'],
+        ];
+        yield 'styles from elsewhere' => [
+            '<style>@import url("https://elsewhere.example/x.css"); rect { fill: red }</style>',
+            ['@import', 'elsewhere', '<style'],
+        ];
+        yield 'names of its own' => [
+            '<x:thing xmlns:x="urn:x" x:y="1"><script xmlns="http://www.w3.org/1999/xhtml">alert(1)</script></x:thing>',
+            ['thing', 'script', 'alert'],
+        ];
     }
 
     public function testWhatDrawsIsKeptUnderIdsOfItsOwn(): void
     {
-        $clean = self::clean('<defs><linearGradient id="glow"><stop offset="0" stop-color="tomato"/></linearGradient><clipPath id="cut"><rect width="5" height="5"/></clipPath></defs>
+        $clean = self::clean('<defs><linearGradient id="glow"><stop offset="0" stop-color="tomato"/></linearGradient>
+            <clipPath id="cut"><rect width="5" height="5"/></clipPath></defs>
             <g clip-path="url(#cut)" class="x"><rect width="9" height="9" fill="url(#glow)"/><use xlink:href="#glow"/></g>');
         self::assertSame(1, preg_match('/id="(i[0-9a-f]{8}-glow)"/', $clean, $m));
         self::assertStringContainsString("fill=\"url(#$m[1])\"", $clean);
@@ -141,8 +168,10 @@ final class SvgReadingTest extends TestCase
 
     public function testStyleSheetsCountByWhatTheySelect(): void
     {
-        $clean = self::clean('<style>rect { fill: red; stroke: blue } .b { fill: green } rect.b { stroke-width: 3 } #c { fill: gold }</style>
-            <rect width="1" height="1"/><rect class="b" width="2" height="2"/><rect class="b" id="c" width="3" height="3"/><rect id="c2" class="b" style="fill:#123456" width="4" height="4"/>');
+        $clean = self::clean('<style>rect { fill: red; stroke: blue } .b { fill: green }
+            rect.b { stroke-width: 3 } #c { fill: gold }</style>
+            <rect width="1" height="1"/><rect class="b" width="2" height="2"/><rect class="b" id="c" width="3" height="3"/>
+            <rect id="c2" class="b" style="fill:#123456" width="4" height="4"/>');
         preg_match_all('/<rect[^>]*>/', $clean, $found);
         [$plain, $class, $id, $own] = $found[0];
         self::assertStringContainsString('fill="#FF0000"', $plain);
@@ -155,20 +184,44 @@ final class SvgReadingTest extends TestCase
 
     public function testATextIsTakenOutWithItsPlaceAndStyle(): void
     {
-        [$texts, $rest] = self::texts('<g transform="translate(10 20) scale(2)" font-family="Lora, serif" fill="tomato"><text x="5" y="15" font-size="10" font-weight="bold" text-anchor="middle" letter-spacing="1">For {Full name}</text></g>');
+        [$texts, $rest] = self::texts(
+            '<g transform="translate(10 20) scale(2)" font-family="Lora, serif" fill="tomato">' .
+            '<text x="5" y="15" font-size="10" font-weight="bold" text-anchor="middle" letter-spacing="1">For ' .
+            '{Full name}</text></g>',
+        );
         self::assertCount(1, $texts);
         $text = $texts[0];
         self::assertSame('For {Full name}', $text->words());
-        self::assertEqualsWithDelta([20.0, 50.0, 20.0, 2.0, 0.0], [$text->x, $text->y, $text->size, $text->letterSpacing, $text->rotation], 1e-9);
-        self::assertSame(['Lora', 700, false, '#FF6347', Align::Centre], [$text->family, $text->weight, $text->italic, $text->colour, $text->align]);
+        self::assertEqualsWithDelta(
+            [20.0, 50.0, 20.0, 2.0, 0.0],
+            [$text->x, $text->y, $text->size, $text->letterSpacing, $text->rotation],
+            1e-9,
+        );
+        self::assertSame(
+            ['Lora', 700, false, '#FF6347', Align::Centre],
+            [$text->family, $text->weight, $text->italic, $text->colour, $text->align],
+        );
         self::assertStringNotContainsString('<text', $rest, 'it is gone from the drawing');
     }
 
     public function testLinesAndStretchesOfOneText(): void
     {
-        [$texts] = self::texts("<text x=\"10\" y=\"20\" font-size=\"10\">Lent to\n  <tspan font-style=\"italic\" fill=\"#123456\">{Owner}</tspan>,<tspan x=\"10\" y=\"34\">until <tspan font-weight=\"700\">{Due}</tspan></tspan><tspan x=\"10\" dy=\"14\">with thanks</tspan></text>");
+        [$texts] = self::texts(
+            "<text x=\"10\" y=\"20\" font-size=\"10\">Lent to\n  <tspan font-style=\"italic\" " .
+            'fill="#123456">{Owner}</tspan>,<tspan x="10" y="34">until <tspan ' .
+            'font-weight="700">{Due}</tspan></tspan><tspan x="10" dy="14">with thanks</tspan></text>',
+        );
         self::assertSame("Lent to {Owner},\nuntil {Due}\nwith thanks", $texts[0]->words());
-        self::assertSame([[false, true, false], [false, true], [false]], array_map(static fn (array $line): array => array_map(static fn (array $run): bool => $run['bold'] || $run['italic'], $line), $texts[0]->lines));
+        self::assertSame(
+            [[false, true, false], [false, true], [false]],
+            array_map(
+                static fn (array $line): array => array_map(
+                    static fn (array $run): bool => $run['bold'] || $run['italic'],
+                    $line,
+                ),
+                $texts[0]->lines,
+            ),
+        );
         self::assertSame('#123456', $texts[0]->lines[0][1]['colour']);
         self::assertEqualsWithDelta(14.0, $texts[0]->lineStep, 1e-9);
     }
@@ -194,19 +247,23 @@ final class SvgReadingTest extends TestCase
 
     public function testOfAMapOnlyTextsWithColumnsAreTakenOut(): void
     {
-        [$texts, $rest] = self::texts('<text x="1" y="5">{Town}</text>'.implode('', array_map(static fn (int $i): string => "<text x=\"1\" y=\"$i\">place $i</text>", range(1, 60))));
+        [$texts, $rest] = self::texts(
+            '<text x="1" y="5">{Town}</text>' .
+                implode('', array_map(static fn (int $i): string => "<text x=\"1\" y=\"$i\">place $i</text>", range(1, 60))),
+        );
         self::assertSame(['{Town}'], array_map(static fn (ArtText $text): string => $text->words(), $texts));
         self::assertSame(60, substr_count($rest, '<text'));
     }
 
     private static function svg(string $inside): string
     {
-        return "<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" viewBox=\"0 0 100 100\"><circle r=\"5\"/>$inside</svg>";
+        return '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ' .
+            "100 100\"><circle r=\"5\"/>$inside</svg>";
     }
 
     private static function clean(string $inside): string
     {
-        return (new SvgCleaner(FontBook::fromFolder(\dirname(__DIR__, 2).'/fonts')))->clean(self::svg($inside), 'x.svg')->svg;
+        return (new SvgCleaner(FontBook::fromFolder(\dirname(__DIR__, 2) . '/fonts')))->clean(self::svg($inside), 'x.svg')->svg;
     }
 
     /** @return array{list<ArtText>, string} texts, and the drawing without them */

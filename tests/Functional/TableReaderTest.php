@@ -24,7 +24,8 @@ use Random\Randomizer;
 
 final class TableReaderTest extends TestCase
 {
-    private const TEXT = "Full name,Hours,Craft\n\"Brandvold-Anning, Ottilie\",007,\"kettles\nand \"\"pans\"\"\"\nSøren Ashgrove,41,café chairs\n";
+    private const TEXT = "Full name,Hours,Craft\n\"Brandvold-Anning, Ottilie\",007,\"kettles\nand " .
+        "\"\"pans\"\"\"\nSøren Ashgrove,41,café chairs\n";
 
     #[TestWith(['UTF-8', ''])]
     #[TestWith(['UTF-8', "\xEF\xBB\xBF"])]
@@ -34,8 +35,11 @@ final class TableReaderTest extends TestCase
     #[TestWith(['Windows-1252', ''])]
     public function testEncodingsAreRecognised(string $encoding, string $mark): void
     {
-        $table = $this->read($mark.mb_convert_encoding(self::TEXT, $encoding, 'UTF-8'));
-        self::assertSame([['Brandvold-Anning, Ottilie', '007', "kettles\nand \"pans\""], ['Søren Ashgrove', '41', 'café chairs']], $table->cells);
+        $table = $this->read($mark . mb_convert_encoding(self::TEXT, $encoding, 'UTF-8'));
+        self::assertSame(
+            [['Brandvold-Anning, Ottilie', '007', "kettles\nand \"pans\""], ['Søren Ashgrove', '41', 'café chairs']],
+            $table->cells,
+        );
         self::assertSame('Windows-1252' === $encoding ? 1 : 0, \count($table->notices));
     }
 
@@ -45,8 +49,18 @@ final class TableReaderTest extends TestCase
     #[TestWith(['|'])]
     public function testDelimitersAreRecognised(string $delimiter): void
     {
-        $line = static fn (string ...$cells): string => implode($delimiter, array_map(static fn (string $c): string => '"'.$c.'"', $cells));
-        $table = $this->read($line('Name', 'Sizes', 'Note')."\r\n".$line('Ng', '1,5; 2,5', 'a, b')."\r\n".$line('Bo', '3|4', 'c; d')."\r\n");
+        $line = static fn (string ...$cells): string => implode(
+            $delimiter,
+            array_map(static fn (string $c): string => '"' . $c . '"', $cells),
+        );
+        $table = $this->read(
+            $line('Name', 'Sizes', 'Note') .
+                "\r\n" .
+                $line('Ng', '1,5; 2,5', 'a, b') .
+                "\r\n" .
+                $line('Bo', '3|4', 'c; d') .
+                "\r\n",
+        );
         self::assertSame([['Ng', '1,5; 2,5', 'a, b'], ['Bo', '3|4', 'c; d']], $table->cells);
     }
 
@@ -63,11 +77,14 @@ final class TableReaderTest extends TestCase
         $sheet->setCellValue('F2', 'kettles');
         $sheet->setCellValue('A3', 'Ng');
         $sheet->setCellValue('H9', ' ');
-        $path = tempnam(sys_get_temp_dir(), 'book').'.xlsx';
+        $path = tempnam(sys_get_temp_dir(), 'book') . '.xlsx';
         IOFactory::createWriter($book, 'Xlsx')->save($path);
         $table = $this->reader()->file($path, basename($path));
         unlink($path);
-        self::assertSame(['Full name', 'Code', 'Issued', 'Total', 'Column E', 'Craft'], array_map(static fn (Column $c): string => $c->heading, $table->columns));
+        self::assertSame(
+            ['Full name', 'Code', 'Issued', 'Total', 'Column E', 'Craft'],
+            array_map(static fn (Column $c): string => $c->heading, $table->columns),
+        );
         self::assertSame("Ottilie\n\"Tilly\"", $table->cells[0][0]);
         self::assertSame(['007', '04/03/2026', '42', '', 'kettles'], \array_slice($table->cells[0], 1));
         self::assertSame(2, $table->count());
@@ -76,12 +93,30 @@ final class TableReaderTest extends TestCase
     public function testAnOdsIsReadAsItIsShown(): void
     {
         $cell = static fn (string $inside, string $more = ''): string => "<table:table-cell$more>$inside</table:table-cell>";
-        $content = '<?xml version="1.0"?><office:document-content xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0" xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><office:body><office:spreadsheet>'
-            .'<table:table table:name="Empty"><table:table-row table:number-rows-repeated="1048576"><table:table-cell table:number-columns-repeated="16384"/></table:table-row></table:table>'
-            .'<table:table table:name="Spring"><table:table-row>'.$cell('<text:p>Full name</text:p>').$cell('<text:p>Code</text:p>').$cell('<text:p>Issued</text:p>').$cell('<text:p>Total</text:p>').'</table:table-row>'
-            .'<table:table-row table:number-rows-repeated="2">'.$cell('<text:p>Ottilie <text:span>“Tilly”</text:span></text:p><text:p>two<text:s text:c="3"/>lines</text:p>').$cell('<text:p>007</text:p>').$cell('<text:p>04/03/2026</text:p>', ' office:value-type="date" office:date-value="2026-03-04"').$cell('<text:p>42</text:p>', ' table:formula="of:=6*7" office:value="42"').'<table:table-cell table:number-columns-repeated="16380"/></table:table-row>'
-            .'<table:table-row><table:table-cell table:number-columns-repeated="3"/>'.$cell('<text:p>x</text:p><office:annotation><text:p>a remark</text:p></office:annotation>').'</table:table-row>'
-            .'<table:table-row table:number-rows-repeated="1048000"><table:table-cell table:number-columns-repeated="16384"/></table:table-row></table:table></office:spreadsheet></office:body></office:document-content>';
+        $content =
+            '<?xml version="1.0"?><office:document-content xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" ' .
+            'xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0" ' .
+            'xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><office:body><office:spreadsheet>' .
+            '<table:table table:name="Empty"><table:table-row table:number-rows-repeated="1048576">' .
+            '<table:table-cell table:number-columns-repeated="16384"/></table:table-row></table:table>' .
+            '<table:table table:name="Spring"><table:table-row>' .
+            $cell('<text:p>Full name</text:p>') .
+            $cell('<text:p>Code</text:p>') .
+            $cell('<text:p>Issued</text:p>') .
+            $cell('<text:p>Total</text:p>') .
+            '</table:table-row>' .
+            '<table:table-row table:number-rows-repeated="2">' .
+            $cell('<text:p>Ottilie <text:span>“Tilly”</text:span></text:p><text:p>two<text:s text:c="3"/>lines</text:p>') .
+            $cell('<text:p>007</text:p>') .
+            $cell('<text:p>04/03/2026</text:p>', ' office:value-type="date" office:date-value="2026-03-04"') .
+            $cell('<text:p>42</text:p>', ' table:formula="of:=6*7" office:value="42"') .
+            '<table:table-cell table:number-columns-repeated="16380"/></table:table-row>' .
+            '<table:table-row><table:table-cell table:number-columns-repeated="3"/>' .
+            $cell('<text:p>x</text:p><office:annotation><text:p>a remark</text:p></office:annotation>') .
+            '</table:table-row>' .
+            '<table:table-row table:number-rows-repeated="1048000"><table:table-cell ' .
+            'table:number-columns-repeated="16384"/></table:table-row></table:table></office:spreadsheet>' .
+            '</office:body></office:document-content>';
         $path = (string) tempnam(sys_get_temp_dir(), 'ods');
         $zip = new \ZipArchive();
         $zip->open($path, \ZipArchive::OVERWRITE);
@@ -106,13 +141,13 @@ final class TableReaderTest extends TestCase
         yield 'empty file' => ['', '/“rows.csv” is empty \(0 bytes\)/'];
         yield 'blank lines' => ["\n\n ,\n", '/not even a line of headings/'];
         yield 'headings only' => ["Name,Hours\n", '/headings but no rows/'];
-        yield 'a picture' => ["\x89PNG\r\n\x1a\n\0\0\0\rIHDR".str_repeat("\0\1\2", 300), '/is no table/'];
+        yield 'a picture' => ["\x89PNG\r\n\x1a\n\0\0\0\rIHDR" . str_repeat("\0\1\2", 300), '/is no table/'];
         yield 'a PDF' => ["%PDF-1.7\n1 0 obj", '/is no table/'];
         yield 'a web page' => ['<!DOCTYPE html><table></table>', '/is no table/'];
         yield 'an old workbook' => ["\xD0\xCF\x11\xE0\xA1\xB1\x1A\xE1", '/old binary format/'];
         yield 'a damaged workbook' => ["PK\x03\x04 rubbish", '/damaged/'];
         yield 'broken UTF-8' => ["Name\nSøren Ærø Ünder\nÉmile \xC3\n", '/line 3 is neither UTF-8/'];
-        yield 'too many rows' => ["Name,Hours\n".str_repeat("Ng,1\n", 21_000), '/more than 20,000 rows/'];
+        yield 'too many rows' => ["Name,Hours\n" . str_repeat("Ng,1\n", 21_000), '/more than 20,000 rows/'];
     }
 
     public function testAZipThatIsNoWorkbookIsRefused(): void
@@ -145,11 +180,17 @@ final class TableReaderTest extends TestCase
     #[TestWith(['windows1252-semicolons.csv', null, 'Jürgen Ødegaard'])]
     #[TestWith(['table.xlsx'])]
     #[TestWith(['table.ods'])]
-    public function testFilesOfAnOfficeProgramAreReadAsItShowsThem(string $file, ?string $encoding = null, string $first = 'Jürgen Dvořák'): void
-    {
-        $grid = $this->raw()->file(\dirname(__DIR__)."/Fixtures/tables/$file", $file, $encoding);
+    public function testFilesOfAnOfficeProgramAreReadAsItShowsThem(
+        string $file,
+        ?string $encoding = null,
+        string $first = 'Jürgen Dvořák',
+    ): void {
+        $grid = $this->raw()->file(\dirname(__DIR__) . "/Fixtures/tables/$file", $file, $encoding);
         $table = (new TableBuilder())->build($grid->lines);
-        self::assertSame(['Full name', 'Since', 'Hours', 'Twice', 'Register', 'Note'], array_map(static fn (Column $column): string => $column->heading, $table->columns));
+        self::assertSame(
+            ['Full name', 'Since', 'Hours', 'Twice', 'Register', 'Note'],
+            array_map(static fn (Column $column): string => $column->heading, $table->columns),
+        );
         [$since, $hours] = 'table.xlsx' === $file ? ['09/03/2024', '1,234.50'] : ['09.03.2024', '1.234,50'];
         self::assertSame([$first, $since, $hours, '2469', '007', "kettles;  pans\nand \"pots\""], $table->cells[0]);
         self::assertSame('#DIV/0!', $table->cells[1][3]);
@@ -163,10 +204,57 @@ final class TableReaderTest extends TestCase
     public function testWhatIsWrittenOutComesBackTheSame(string $ending, int $times): void
     {
         $random = new Randomizer(new Mt19937(2026));
-        $letters = ['a', 'Ž', '0', '7', ',', ';', "\t", '"', '""', "'", '=', '+', '-', '@', ' ', '  ', "\n", '|', '\\', '&', '<b>', '%', '#', '{x}', '_x000D_', '😀', '👩‍👩‍👧', 'ب', 'שלום', '漢', "e\u{301}", "\u{A0}", "\u{200B}", '1.5', '03/04/2026', '#N/A', '=1+1'];
+        $letters = [
+            'a',
+            'Ž',
+            '0',
+            '7',
+            ',',
+            ';',
+            "\t",
+            '"',
+            '""',
+            "'",
+            '=',
+            '+',
+            '-',
+            '@',
+            ' ',
+            '  ',
+            "\n",
+            '|',
+            '\\',
+            '&',
+            '<b>',
+            '%',
+            '#',
+            '{x}',
+            '_x000D_',
+            '😀',
+            '👩‍👩‍👧',
+            'ب',
+            'שלום',
+            '漢',
+            "e\u{301}",
+            "\u{A0}",
+            "\u{200B}",
+            '1.5',
+            '03/04/2026',
+            '#N/A',
+            '=1+1',
+        ];
         for ($i = 0; $i < $times; ++$i) {
-            $cell = static fn (): string => implode('', array_map(static fn (): string => $letters[$random->getInt(0, \count($letters) - 1)], range(0, $random->getInt(0, 6))));
-            $rows = array_map(static fn (int $row): array => ["row $row", $cell(), $cell(), 0 === $random->getInt(0, 2) ? '' : $cell()], range(1, 12));
+            $cell = static fn (): string => implode(
+                '',
+                array_map(
+                    static fn (): string => $letters[$random->getInt(0, \count($letters) - 1)],
+                    range(0, $random->getInt(0, 6)),
+                ),
+            );
+            $rows = array_map(
+                static fn (int $row): array => ["row $row", $cell(), $cell(), 0 === $random->getInt(0, 2) ? '' : $cell()],
+                range(1, 12),
+            );
             $path = (new TableWriter())->write($ending, ['Row', 'One', 'Two', 'Three'], $rows);
             try {
                 self::assertSame($rows, $this->reader()->file($path, "back.$ending")->cells, "round $i");

@@ -28,7 +28,13 @@ final class WorkbookTest extends AppTestCase
         $grid = $this->workbook()->grid($this->saved($book, 'Xlsx'), 'claims.xlsx');
         self::assertSame(['Claims', ['Claims']], [$grid->sheet, $grid->sheets]);
         self::assertSame(['007', '4 March 2026', '1,234.50', '25 %', '14', '#N/A'], $grid->lines[1]);
-        self::assertSame(['2 formulas were taken by the value it showed when the file was saved.', '1 cell holds an error of the spreadsheet, as #N/A is. They stand as they are; mend them here or in the file.'], $grid->notices);
+        self::assertSame(
+            [
+                '2 formulas were taken by the value it showed when the file was saved.',
+                '1 cell holds an error of the spreadsheet, as #N/A is. They stand as they are; mend them here or in the file.',
+            ],
+            $grid->notices,
+        );
     }
 
     #[TestWith(['Xlsx', null, 'Rows', 'a sheet with nothing in it is passed over'])]
@@ -39,10 +45,20 @@ final class WorkbookTest extends AppTestCase
     {
         $book = new Spreadsheet();
         $book->getActiveSheet()->setTitle('Empty');
-        $book->createSheet()->setTitle('Rows')->fromArray([['Name'], ['Ng']]);
-        $book->createSheet()->setTitle('Towns')->fromArray([['Town'], ['Northwater']]);
+        $book
+            ->createSheet()
+            ->setTitle('Rows')
+            ->fromArray([['Name'], ['Ng']]);
+        $book
+            ->createSheet()
+            ->setTitle('Towns')
+            ->fromArray([['Town'], ['Northwater']]);
         $grid = $this->workbook()->grid($this->saved($book, $format), 'x', $asked);
-        self::assertSame([['Empty', 'Rows', 'Towns'], 'Towns' === $sheet ? 'Northwater' : 'Ng'], [$grid->sheets, $grid->lines[1][0]], $because);
+        self::assertSame(
+            [['Empty', 'Rows', 'Towns'], 'Towns' === $sheet ? 'Northwater' : 'Ng'],
+            [$grid->sheets, $grid->lines[1][0]],
+            $because,
+        );
     }
 
     #[TestWith(['Xlsx', 2_001])]
@@ -50,10 +66,14 @@ final class WorkbookTest extends AppTestCase
     public function testReadingTellsHowFarItIsAndCanBeEnded(string $format, ?int $total): void
     {
         $book = new Spreadsheet();
-        $book->getActiveSheet()->fromArray([['Name', 'No'], ...array_map(static fn (int $i): array => ["Name $i", $i], range(1, 2_000))]);
+        $book
+            ->getActiveSheet()
+            ->fromArray([['Name', 'No'], ...array_map(static fn (int $i): array => ["Name $i", $i], range(1, 2_000))]);
         $path = $this->saved($book, $format);
         $told = [];
-        $this->workbook()->grid($path, 'x', null, static function (int $lines, ?int $of) use (&$told): void { $told[] = [$lines, $of]; });
+        $this->workbook()->grid($path, 'x', null, static function (int $lines, ?int $of) use (&$told): void {
+            $told[] = [$lines, $of];
+        });
         self::assertGreaterThan(4, \count($told));
         self::assertSame([$total], array_values(array_unique(array_column($told, 1))));
         $lines = array_column($told, 0);
@@ -67,7 +87,16 @@ final class WorkbookTest extends AppTestCase
 
     public function testWhatOnlyLooksLikeAWorkbookIsRefusedByItsContents(): void
     {
-        foreach (['no workbook' => ['readme.txt' => 'hello'], 'unpacks to more' => ['xl/workbook.xml' => '<workbook/>', 'xl/worksheets/sheet1.xml' => str_repeat(' ', 201_000_000)]] as $words => $entries) {
+        foreach (
+            [
+                'no workbook' => ['readme.txt' => 'hello'],
+                'unpacks to more' => [
+                    'xl/workbook.xml' => '<workbook/>',
+                    'xl/worksheets/sheet1.xml' => str_repeat(' ', 201_000_000),
+                ],
+            ]
+            as $words => $entries
+        ) {
             $path = (string) tempnam(sys_get_temp_dir(), 'zip');
             $zip = new \ZipArchive();
             $zip->open($path, \ZipArchive::OVERWRITE);
@@ -90,7 +119,12 @@ final class WorkbookTest extends AppTestCase
     #[TestWith(['ods', 'Ods'])]
     public function testTablesGoOutAsTextsWithFrozenHeadingsAndNotes(string $ending, string $format): void
     {
-        $path = (new TableWriter())->write($ending, ['Tag', 'Sum'], [['007', '=1+1'], ['', 'ring']], [1 => 'What it comes to.']);
+        $path = (new TableWriter())->write(
+            $ending,
+            ['Tag', 'Sum'],
+            [['007', '=1+1'], ['', 'ring']],
+            [1 => 'What it comes to.'],
+        );
         $sheet = IOFactory::createReader($format)->load($path)->getActiveSheet();
         self::assertSame([['Tag', 'Sum'], ['007', '=1+1'], [null, 'ring']], $sheet->toArray(calculateFormulas: false));
         self::assertFalse($sheet->getCell('B2')->isFormula(), 'nothing is run');
@@ -102,8 +136,20 @@ final class WorkbookTest extends AppTestCase
      * @param list<string>          $headings
      * @param array<string, non-empty-string> $wants
      */
-    #[TestWith(['mending-certificate', ['Full name', 'Hours', 'Craft', 'Issued', 'Register'], ['Hours' => 'A number.', 'Issued' => 'A date, as in 2026-03-04.']])]
-    #[TestWith(['winter-pin', ['Photo', 'Kicker', 'Title', 'Minutes', 'Tool'], ['Photo' => 'The name of a picture, with or without its ending.']])]
+    #[
+        TestWith([
+            'mending-certificate',
+            ['Full name', 'Hours', 'Craft', 'Issued', 'Register'],
+            ['Hours' => 'A number.', 'Issued' => 'A date, as in 2026-03-04.'],
+        ]),
+    ]
+    #[
+        TestWith([
+            'winter-pin',
+            ['Photo', 'Kicker', 'Title', 'Minutes', 'Tool'],
+            ['Photo' => 'The name of a picture, with or without its ending.'],
+        ]),
+    ]
     public function testABlankSheetSaysWhatEachColumnWants(string $starter, array $headings, array $wants): void
     {
         $file = self::getContainer()->get(StarterShelf::class)->load($starter);

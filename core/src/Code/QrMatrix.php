@@ -49,8 +49,8 @@ final class QrMatrix
     private function patterns(): void
     {
         for ($i = 0; $i < $this->size; ++$i) {
-            $this->fix(6, $i, 1 - $i % 2);
-            $this->fix($i, 6, 1 - $i % 2);
+            $this->fix(6, $i, 1 - ($i % 2));
+            $this->fix($i, 6, 1 - ($i % 2));
         }
         foreach ([[3, 3], [$this->size - 4, 3], [3, $this->size - 4]] as [$x, $y]) {
             $this->finder($x, $y);
@@ -108,12 +108,12 @@ final class QrMatrix
         }
         $rest = $this->version;
         for ($i = 0; $i < 12; ++$i) {
-            $rest = ($rest << 1) ^ (($rest >> 11) * 0x1F25);
+            $rest = ($rest << 1) ^ (($rest >> 11) * 0x1f25);
         }
-        $bits = $this->version << 12 | $rest;
+        $bits = ($this->version << 12) | $rest;
         for ($i = 0; $i < 18; ++$i) {
             $bit = ($bits >> $i) & 1;
-            [$a, $b] = [$this->size - 11 + $i % 3, intdiv($i, 3)];
+            [$a, $b] = [$this->size - 11 + ($i % 3), intdiv($i, 3)];
             $this->fix($a, $b, $bit);
             $this->fix($b, $a, $bit);
         }
@@ -122,19 +122,23 @@ final class QrMatrix
     /** @param array<int, array<int, int>> $modules */
     private function format(int $mask, array &$modules, bool $fix = false): void
     {
-        $data = self::FORMAT_BITS[$this->correction->value] << 3 | $mask;
+        $data = (self::FORMAT_BITS[$this->correction->value] << 3) | $mask;
         $rest = $data;
         for ($i = 0; $i < 10; ++$i) {
             $rest = ($rest << 1) ^ (($rest >> 9) * 0x537);
         }
-        $bits = ($data << 10 | $rest) ^ 0x5412;
+        $bits = (($data << 10) | $rest) ^ 0x5412;
         $places = [];
         for ($i = 0; $i < 15; ++$i) {
-            $places[] = [$i, 8, match (true) {
-                $i < 6 => $i,
-                $i < 8 => $i + 1,
-                default => -1,
-            }];
+            $places[] = [
+                $i,
+                8,
+                match (true) {
+                    $i < 6 => $i,
+                    $i < 8 => $i + 1,
+                    default => -1,
+                },
+            ];
             $places[] = $i < 8 ? [$i, $this->size - 1 - $i, 8] : [$i, 8, $this->size - 15 + $i];
         }
         foreach ([[8, 7, 8], ...array_map(static fn (int $i): array => [$i, 14 - $i, 8], range(9, 14))] as $place) {
@@ -157,7 +161,7 @@ final class QrMatrix
         $total = 8 * \count($bytes);
         for ($right = $this->size - 1; $right >= 1; $right -= 2) {
             $right -= 6 === $right ? 1 : 0;
-            $up = 0 === ($right + 1 & 2);
+            $up = 0 === (($right + 1) & 2);
             for ($step = 0; $step < $this->size; ++$step) {
                 $y = $up ? $this->size - 1 - $step : $step;
                 foreach ([$right, $right - 1] as $x) {
@@ -190,16 +194,17 @@ final class QrMatrix
 
     private static function turns(int $mask, int $x, int $y): bool
     {
-        return 0 === match ($mask) {
-            0 => ($x + $y) % 2,
-            1 => $y % 2,
-            2 => $x % 3,
-            3 => ($x + $y) % 3,
-            4 => (intdiv($x, 3) + intdiv($y, 2)) % 2,
-            5 => $x * $y % 2 + $x * $y % 3,
-            6 => ($x * $y % 2 + $x * $y % 3) % 2,
-            default => (($x + $y) % 2 + $x * $y % 3) % 2,
-        };
+        return 0 ===
+            match ($mask) {
+                0 => ($x + $y) % 2,
+                1 => $y % 2,
+                2 => $x % 3,
+                3 => ($x + $y) % 3,
+                4 => (intdiv($x, 3) + intdiv($y, 2)) % 2,
+                5 => (($x * $y) % 2) + (($x * $y) % 3),
+                6 => ((($x * $y) % 2) + (($x * $y) % 3)) % 2,
+                default => ((($x + $y) % 2) + (($x * $y) % 3)) % 2,
+            };
     }
 
     private function fix(int $x, int $y, int $dark): void

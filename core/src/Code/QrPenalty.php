@@ -22,7 +22,8 @@ final readonly class QrPenalty
                 $penalty += \strlen($run) - 2;
             }
             // Lines like those of the corner squares; beyond the edge everything is light.
-            $penalty += 40 * (preg_match_all('/(?=10111010000)/', "{$line}0000") + preg_match_all('/(?=00001011101)/', "0000$line"));
+            $penalty +=
+                40 * (preg_match_all('/(?=10111010000)/', "{$line}0000") + preg_match_all('/(?=00001011101)/', "0000$line"));
         }
         for ($y = 0; $y < $size - 1; ++$y) {
             for ($x = 0; $x < $size - 1; ++$x) {

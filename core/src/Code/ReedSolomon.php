@@ -7,7 +7,7 @@ namespace Morphea\Core\Code;
 /** Correction words over GF(256) with the polynomial x^8 + x^4 + x^3 + x^2 + 1, as QR codes use them (ISO/IEC 18004, annex A). */
 final readonly class ReedSolomon
 {
-    private const POLYNOMIAL = 0x11D;
+    private const POLYNOMIAL = 0x11d;
 
     /** @return list<int> coefficients from the second highest power down; the highest is 1 */
     public static function generator(int $degree): array

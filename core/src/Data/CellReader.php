@@ -9,7 +9,20 @@ final readonly class CellReader
 {
     /** Groups of thousands between separators, as 1,200,000 has; India's as 12,00,000 too. */
     private const GROUPED = '/^[+-]?\d{1,3}(?:%1$s\d{2,3})*%1$s\d{3}(?:%2$s\d*)?$/';
-    private const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
+    private const MONTHS = [
+        'january',
+        'february',
+        'march',
+        'april',
+        'may',
+        'june',
+        'july',
+        'august',
+        'september',
+        'october',
+        'november',
+        'december',
+    ];
     /** Years written with two digits are of this century up to here. */
     private const LAST_SHORT_YEAR = 69;
 
@@ -20,7 +33,10 @@ final readonly class CellReader
         $this->monthFirst = 'US' === \Locale::getRegion($locale);
     }
 
-    /** `41`, `1,200`, `1 200.5`, `1.200,50`, `−3`; a single comma or point with three digits behind it groups thousands only where it cannot be a decimal (`1,200`). */
+    /**
+     * `41`, `1,200`, `1 200.5`, `1.200,50`, `−3`; a single comma or point with three digits behind it groups thousands
+     * only where it cannot be a decimal (`1,200`).
+     */
     public function number(string $cell): int|float|null
     {
         $plain = preg_replace('/(?<=\d)[\s\x{00A0}\x{202F}\'’](?=\d{3}(\D|$))/u', '', trim($cell)) ?? '';
@@ -32,7 +48,10 @@ final readonly class CellReader
         $comma = strrpos($plain, ',');
         if (false !== $point && false !== $comma) {
             $decimal = $point > $comma ? '.' : ',';
-            if (1 !== preg_match('.' === $decimal ? \sprintf(self::GROUPED, ',', '\.') : \sprintf(self::GROUPED, '\.', ','), $plain)) {
+            if (
+                1 !==
+                preg_match('.' === $decimal ? \sprintf(self::GROUPED, ',', '\.') : \sprintf(self::GROUPED, '\.', ','), $plain)
+            ) {
                 return null;
             }
         } elseif (false !== $comma) {
@@ -54,8 +73,9 @@ final readonly class CellReader
     }
 
     /**
-     * `2026-03-04`, `4 March 2026`, `March 4th, 2026`, `4 de marzo de 2026`, `04.03.2026`, `4/3/26` (day first, but in US locales month first,
-     * or as told). Months are read in English and in the locale's language. Noon in the default time zone, so that showing it never slips a day.
+     * `2026-03-04`, `4 March 2026`, `March 4th, 2026`, `4 de marzo de 2026`, `04.03.2026`, `4/3/26` (day first, but in
+     * US locales month first, or as told). Months are read in English and in the locale's language. Noon in the default
+     * time zone, so that showing it never slips a day.
      */
     public function date(string $cell, ?bool $monthFirst = null): ?\DateTimeImmutable
     {
@@ -64,11 +84,18 @@ final readonly class CellReader
             return $this->day((int) $m[1], (int) $m[2], (int) $m[3]);
         }
         if (1 === preg_match('~^(\d{1,2})([-/.])\s?(\d{1,2})\2\s?(\d{4}|(?<!-)\d\d)$~', $cell, $m)) {
-            return ($monthFirst ?? ($this->monthFirst && '/' === $m[2]))
+            return $monthFirst ?? $this->monthFirst && '/' === $m[2]
                 ? $this->day(self::year($m[4]), (int) $m[1], (int) $m[3])
                 : $this->day(self::year($m[4]), (int) $m[3], (int) $m[1]);
         }
-        if (1 === preg_match('~^(\d{1,2})(?:\.|er|st|nd|rd|th|º)?\s*(?:de\s+|of\s+)?(\p{L}{3,12})\.?,?\s+(?:de\s+)?(\d{4})$~ui', $cell, $m)) {
+        if (
+            1 ===
+            preg_match(
+                '~^(\d{1,2})(?:\.|er|st|nd|rd|th|º)?\s*(?:de\s+|of\s+)?(\p{L}{3,12})\.?,?\s+(?:de\s+)?(\d{4})$~ui',
+                $cell,
+                $m,
+            )
+        ) {
             return $this->named((int) $m[3], $m[2], (int) $m[1]);
         }
         if (1 === preg_match('~^(\p{L}{3,12})\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?\s+(\d{4})$~ui', $cell, $m)) {
@@ -80,7 +107,9 @@ final readonly class CellReader
 
     private static function year(string $written): int
     {
-        return 4 === \strlen($written) ? (int) $written : (int) $written + ((int) $written > self::LAST_SHORT_YEAR ? 1900 : 2000);
+        return 4 === \strlen($written)
+            ? (int) $written
+            : (int) $written + ((int) $written > self::LAST_SHORT_YEAR ? 1900 : 2000);
     }
 
     private function named(int $year, string $month, int $day): ?\DateTimeImmutable
@@ -102,11 +131,30 @@ final readonly class CellReader
     {
         static $known = [];
 
-        return $known[$locale] ??= array_map(static function (string $pattern) use ($locale): array {
-            $formatter = new \IntlDateFormatter($locale, \IntlDateFormatter::NONE, \IntlDateFormatter::NONE, 'UTC', null, $pattern);
+        return $known[$locale] ??= array_map(
+            static function (string $pattern) use ($locale): array {
+                $formatter = new \IntlDateFormatter(
+                    $locale,
+                    \IntlDateFormatter::NONE,
+                    \IntlDateFormatter::NONE,
+                    'UTC',
+                    null,
+                    $pattern,
+                );
 
-            return array_map(static fn (int $month): string => rtrim(mb_strtolower((string) $formatter->format(new \DateTimeImmutable(\sprintf('2026-%02d-01T12:00:00Z', $month))), 'UTF-8'), '.'), range(1, 12));
-        }, ['MMMM', 'LLLL', 'MMM']);
+                return array_map(
+                    static fn (int $month): string => rtrim(
+                        mb_strtolower(
+                            (string) $formatter->format(new \DateTimeImmutable(\sprintf('2026-%02d-01T12:00:00Z', $month))),
+                            'UTF-8',
+                        ),
+                        '.',
+                    ),
+                    range(1, 12),
+                );
+            },
+            ['MMMM', 'LLLL', 'MMM'],
+        );
     }
 
     private function day(int $year, int $month, int $day): ?\DateTimeImmutable

@@ -7,8 +7,8 @@ namespace Morphea\Core\Data;
 use Morphea\Core\Data\Recipe\Recipe;
 
 /**
- * A column of the table: `index` from 0, `key` as patterns name it, `heading` as people wrote it. `kind` is only set where somebody said it; `monthFirst`
- * tells how its dates are written; with a recipe its cells are computed.
+ * A column of the table: `index` from 0, `key` as patterns name it, `heading` as people wrote it. `kind` is only set
+ * where somebody said it; `monthFirst` tells how its dates are written; with a recipe its cells are computed.
  */
 final readonly class Column
 {
@@ -52,7 +52,7 @@ final readonly class Column
     {
         $letters = '';
         for ($n = $index; $n >= 0; $n = intdiv($n, 26) - 1) {
-            $letters = \chr(65 + $n % 26).$letters;
+            $letters = \chr(65 + ($n % 26)) . $letters;
         }
 
         return $letters;

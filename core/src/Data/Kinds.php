@@ -46,14 +46,24 @@ final readonly class Kinds
             }
         }
 
-        // Some programs want an @ before the heading of pictures, others before every heading; words with spaces between are no file's name.
-        return $marked && [] === array_filter($filled, static fn (string $cell): bool => 1 === preg_match('/\s/u', $cell)) ? Kind::Picture : Kind::Text;
+        // Some programs want an @ before the heading of pictures, others before every heading; words with spaces
+        // between are no file's name.
+        return $marked && [] === array_filter($filled, static fn (string $cell): bool => 1 === preg_match('/\s/u', $cell))
+            ? Kind::Picture
+            : Kind::Text;
     }
 
     /** The kind of a column: the one somebody said, else the one its first cells have. */
     public function ofColumn(Sheet $sheet, Column $column): Kind
     {
-        return $column->kind ?? $this->infer(array_map(static fn (SheetRow $row): string => $row->cells[$column->index], \array_slice($sheet->rows, 0, self::SAMPLE)), $column->heading);
+        return $column->kind ??
+            $this->infer(
+                array_map(
+                    static fn (SheetRow $row): string => $row->cells[$column->index],
+                    \array_slice($sheet->rows, 0, self::SAMPLE),
+                ),
+                $column->heading,
+            );
     }
 
     /** Whether a cell is what its column's kind says; an empty one always is. */
@@ -61,15 +71,16 @@ final readonly class Kinds
     {
         $cell = trim($cell);
 
-        return '' === $cell || match ($kind) {
-            Kind::Text => true,
-            Kind::Number => null !== $this->reader->number($cell),
-            Kind::Date => null !== $this->reader->date($cell, $monthFirst),
-            Kind::YesNo => null !== self::yes($cell),
-            Kind::Colour => 1 === preg_match(self::COLOUR, $cell),
-            Kind::Address => 1 === preg_match(self::MAIL, $cell) || 1 === preg_match(self::WEB, $cell),
-            Kind::Picture => null !== $this->pictures->find($cell),
-        };
+        return '' === $cell ||
+            match ($kind) {
+                Kind::Text => true,
+                Kind::Number => null !== $this->reader->number($cell),
+                Kind::Date => null !== $this->reader->date($cell, $monthFirst),
+                Kind::YesNo => null !== self::yes($cell),
+                Kind::Colour => 1 === preg_match(self::COLOUR, $cell),
+                Kind::Address => 1 === preg_match(self::MAIL, $cell) || 1 === preg_match(self::WEB, $cell),
+                Kind::Picture => null !== $this->pictures->find($cell),
+            };
     }
 
     /**
@@ -100,7 +111,7 @@ final readonly class Kinds
     public function monthFirst(iterable $cells): ?bool
     {
         foreach ($cells as $cell) {
-            if (1 === preg_match(self::SHORT_DATE, trim($cell), $m) && ((int) $m[1] > 12) !== ((int) $m[3] > 12)) {
+            if (1 === preg_match(self::SHORT_DATE, trim($cell), $m) && (int) $m[1] > 12 !== (int) $m[3] > 12) {
                 return (int) $m[3] > 12;
             }
         }
@@ -118,7 +129,14 @@ final readonly class Kinds
     /** @param non-empty-list<string> $cells */
     private function share(Kind $kind, array $cells): float
     {
-        return \count(array_filter($cells, fn (string $cell): bool => Kind::Picture === $kind ? 1 === preg_match(self::PICTURE, $cell) || $this->fits($kind, $cell) : $this->fits($kind, $cell))) / \count($cells);
+        return \count(
+            array_filter(
+                $cells,
+                fn (string $cell): bool => Kind::Picture === $kind
+                    ? 1 === preg_match(self::PICTURE, $cell) || $this->fits($kind, $cell)
+                    : $this->fits($kind, $cell),
+            ),
+        ) / \count($cells);
     }
 
     /** @param non-empty-list<string> $cells */
@@ -129,7 +147,12 @@ final readonly class Kinds
             Kind::Number => [] === array_filter($cells, static fn (string $cell): bool => 1 === preg_match('/^0\d/', $cell)),
             // A bare 123 or "fee" is no colour.
             Kind::Colour => [] !== array_filter($cells, static fn (string $cell): bool => str_starts_with($cell, '#')),
-            Kind::YesNo => \count(array_unique(array_map(mb_strtolower(...), $cells))) <= 2 && [] !== array_filter($cells, static fn (string $cell): bool => mb_strlen($cell) > 1 || \in_array($cell, ['✓', '✗'], true)),
+            Kind::YesNo => \count(array_unique(array_map(mb_strtolower(...), $cells))) <= 2 &&
+                [] !==
+                    array_filter(
+                        $cells,
+                        static fn (string $cell): bool => mb_strlen($cell) > 1 || \in_array($cell, ['✓', '✗'], true),
+                    ),
             default => true,
         };
     }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data;
 
-/** One row of the table: `number` from 1, cells as written, by column key; `monthFirst` says of columns with dates, by key, which way round they are written, where that was said. */
+/**
+ * One row of the table: `number` from 1, cells as written, by column key; `monthFirst` says of columns with dates, by
+ * key, which way round they are written, where that was said.
+ */
 final readonly class Row
 {
     /**
@@ -23,7 +26,11 @@ final readonly class Row
      */
     public static function of(array $columns, int $number, array $cells): self
     {
-        return new self($number, array_combine(array_map(static fn (Column $column): string => $column->key, $columns), $cells), self::orders($columns));
+        return new self(
+            $number,
+            array_combine(array_map(static fn (Column $column): string => $column->key, $columns), $cells),
+            self::orders($columns),
+        );
     }
 
     /**

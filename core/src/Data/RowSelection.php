@@ -27,7 +27,12 @@ final readonly class RowSelection
         $numbers = [];
         foreach (explode(',', $written) as $part) {
             if (1 !== preg_match('/^\s*(\d{1,6})\s*(?:[-–]\s*(\d{1,6})?)?\s*$/u', $part, $m)) {
-                throw new TableError(\sprintf('“%s” is no row or range of rows. Write numbers and ranges with commas between, as in 1-10,15.', mb_strimwidth(trim($part), 0, 40, '…')));
+                throw new TableError(
+                    \sprintf(
+                        '“%s” is no row or range of rows. Write numbers and ranges with commas between, as in 1-10,15.',
+                        mb_strimwidth(trim($part), 0, 40, '…'),
+                    ),
+                );
             }
             $from = (int) $m[1];
             $to = isset($m[2]) ? (int) $m[2] : (1 === preg_match('/[-–]/u', $part) ? $rows : $from);

@@ -6,7 +6,10 @@ namespace Morphea\Core\Data;
 
 use Morphea\Core\Data\Recipe\Kitchen;
 
-/** The table as people work on it: columns with their kinds and recipes, rows that keep their identity. Immutable; every change gives a new one with its recipes run again. */
+/**
+ * The table as people work on it: columns with their kinds and recipes, rows that keep their identity. Immutable; every
+ * change gives a new one with its recipes run again.
+ */
 final readonly class Sheet
 {
     /** @var array<string, int> place by key */
@@ -15,7 +18,8 @@ final readonly class Sheet
     /**
      * @param list<Column>   $columns
      * @param list<SheetRow> $rows
-     * @param int            $lastId the highest id a row of this table ever had: none is given twice, so that nothing kept for a row that is gone comes to another
+     * @param int $lastId the highest id a row of this table ever had: none is given twice, so that nothing kept for a
+     *   row that is gone comes to another
      */
     public function __construct(public array $columns, public array $rows, private int $lastId = 0)
     {
@@ -25,7 +29,14 @@ final readonly class Sheet
     /** @param int $firstId that is free */
     public static function of(Table $table, int $firstId = 1): self
     {
-        return new self($table->columns, array_map(static fn (array $cells, int $i): SheetRow => new SheetRow($firstId + $i, $cells), $table->cells, array_keys($table->cells)));
+        return new self(
+            $table->columns,
+            array_map(
+                static fn (array $cells, int $i): SheetRow => new SheetRow($firstId + $i, $cells),
+                $table->cells,
+                array_keys($table->cells),
+            ),
+        );
     }
 
     /** @throws TableError */
@@ -83,7 +94,11 @@ final readonly class Sheet
             throw new TableError(\sprintf('A table has up to %d columns.', Table::MAX_COLUMNS));
         }
 
-        return new self(array_map(static fn (Column $column, int $i): Column => $column->at($i), $columns, array_keys($columns)), $this->rows, $this->nextId() - 1);
+        return new self(
+            array_map(static fn (Column $column, int $i): Column => $column->at($i), $columns, array_keys($columns)),
+            $this->rows,
+            $this->nextId() - 1,
+        );
     }
 
     /**

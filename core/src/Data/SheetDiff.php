@@ -7,13 +7,17 @@ namespace Morphea\Core\Data;
 use Morphea\Core\Data\Recipe\RecipeCodec;
 
 /**
- * What lies between two states of a table, small enough to be kept for going back and forth: only rows that changed, and the order only where it did.
+ * What lies between two states of a table, small enough to be kept for going back and forth: only rows that changed,
+ * and the order only where it did.
  *
  * @phpstan-type Record array{cells: list<string>, off?: bool, draft?: bool}
  */
 final readonly class SheetDiff
 {
-    /** @param array{columns?: array{list<array<string, mixed>>, list<array<string, mixed>>}, order?: array{list<int>, list<int>}, rows: array<int, array{Record|null, Record|null}>} $data before and after */
+    /**
+     * @param array{columns?: array{list<array<string, mixed>>, list<array<string, mixed>>}, order?: array{list<int>,
+     * list<int>}, rows: array<int, array{Record|null, Record|null}>} $data before and after
+     */
     private function __construct(private array $data)
     {
     }
@@ -35,7 +39,10 @@ final readonly class SheetDiff
         foreach ($old + $new as $id => $row) {
             $pair = [$old[$id] ?? null, $new[$id] ?? null];
             if (null === $pair[0] || null === $pair[1] || !$pair[0]->is($pair[1])) {
-                $data['rows'][$id] = array_map(static fn (?SheetRow $one): ?array => null === $one ? null : self::record($one), $pair);
+                $data['rows'][$id] = array_map(
+                    static fn (?SheetRow $one): ?array => null === $one ? null : self::record($one),
+                    $pair,
+                );
             }
         }
 
@@ -75,7 +82,10 @@ final readonly class SheetDiff
 
     public static function decode(string $json): self
     {
-        /** @var array{columns?: array{list<array<string, mixed>>, list<array<string, mixed>>}, order?: array{list<int>, list<int>}, rows: array<int, array{Record|null, Record|null}>} $data */
+        /**
+         * @var array{columns?: array{list<array<string, mixed>>, list<array<string, mixed>>}, order?: array{list<int>,
+         * list<int>}, rows: array<int, array{Record|null, Record|null}>} $data
+         */
         $data = json_decode($json, true, 12, \JSON_THROW_ON_ERROR);
 
         return new self($data);
@@ -84,7 +94,18 @@ final readonly class SheetDiff
     /** @return list<array<string, mixed>> */
     public static function columns(Sheet $sheet): array
     {
-        return array_map(static fn (Column $column): array => ['key' => $column->key, 'heading' => $column->heading] + array_filter(['kind' => $column->kind?->value, 'monthFirst' => $column->monthFirst, 'recipe' => $column->recipe?->toArray()], static fn (mixed $value): bool => null !== $value), $sheet->columns);
+        return array_map(
+            static fn (Column $column): array => ['key' => $column->key, 'heading' => $column->heading] +
+                array_filter(
+                    [
+                        'kind' => $column->kind?->value,
+                        'monthFirst' => $column->monthFirst,
+                        'recipe' => $column->recipe?->toArray(),
+                    ],
+                    static fn (mixed $value): bool => null !== $value,
+                ),
+            $sheet->columns,
+        );
     }
 
     /**
@@ -97,7 +118,14 @@ final readonly class SheetDiff
         $columns = [];
         foreach (array_values($records) as $i => $record) {
             if (\is_array($record)) {
-                $columns[] = new Column($i, (string) $record['key'], (string) $record['heading'], Kind::tryFrom((string) ($record['kind'] ?? '')), isset($record['monthFirst']) ? (bool) $record['monthFirst'] : null, isset($record['recipe']) ? RecipeCodec::read($record['recipe'], $locale) : null);
+                $columns[] = new Column(
+                    $i,
+                    (string) $record['key'],
+                    (string) $record['heading'],
+                    Kind::tryFrom((string) ($record['kind'] ?? '')),
+                    isset($record['monthFirst']) ? (bool) $record['monthFirst'] : null,
+                    isset($record['recipe']) ? RecipeCodec::read($record['recipe'], $locale) : null,
+                );
             }
         }
 

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data;
 
-/** A row with what belongs to it: an id that stays its own for good, whether runs skip it, and whether it is a draft nobody has accepted. */
+/**
+ * A row with what belongs to it: an id that stays its own for good, whether runs skip it, and whether it is a draft
+ * nobody has accepted.
+ */
 final readonly class SheetRow
 {
     /** @param list<string> $cells in the order of the columns */
@@ -15,7 +18,11 @@ final readonly class SheetRow
     /** Letter by letter: 7 is not 007. */
     public function is(self $other): bool
     {
-        return $this === $other || ($this->id === $other->id && $this->cells === $other->cells && $this->off === $other->off && $this->draft === $other->draft);
+        return $this === $other ||
+            ($this->id === $other->id &&
+                $this->cells === $other->cells &&
+                $this->off === $other->off &&
+                $this->draft === $other->draft);
     }
 
     /** @param list<string> $cells */

@@ -39,22 +39,38 @@ final readonly class TableBuilder
                 $kept = \count($rows);
             }
             if ($kept > Table::MAX_ROWS) {
-                throw new TableError(\sprintf('The table has more than %s rows. Split it and bring in the parts one after the other.', number_format(Table::MAX_ROWS)));
+                throw new TableError(
+                    \sprintf(
+                        'The table has more than %s rows. Split it and bring in the parts one after the other.',
+                        number_format(Table::MAX_ROWS),
+                    ),
+                );
             }
         }
         if (null === $headings) {
-            throw new TableError('The table is empty: there is not even a line of headings. Bring one with a heading line and at least one row.');
+            throw new TableError(
+                'The table is empty: there is not even a line of headings. Bring one with a heading line and at least one row.',
+            );
         }
         if (0 === $kept) {
             throw new TableError('The table has headings but no rows. Add at least one row under them.');
         }
         if ($width > Table::MAX_COLUMNS) {
-            throw new TableError(\sprintf('The table has %d columns; up to %d can be used. Delete those that are not needed.', $width, Table::MAX_COLUMNS));
+            throw new TableError(
+                \sprintf(
+                    'The table has %d columns; up to %d can be used. Delete those that are not needed.',
+                    $width,
+                    Table::MAX_COLUMNS,
+                ),
+            );
         }
         $notices = [];
         [$rows, $dropped] = $this->withoutEmpty(\array_slice($rows, 0, $kept), $width);
         if ($dropped > 0) {
-            $notices[] = 1 === $dropped ? '1 empty row between the others was left out.' : "$dropped empty rows between the others were left out.";
+            $notices[] =
+                1 === $dropped
+                    ? '1 empty row between the others was left out.'
+                    : "$dropped empty rows between the others were left out.";
         }
 
         return new Table($this->columns(array_pad($headings, $width, ''), $notices), $rows, $notices);
@@ -68,7 +84,13 @@ final readonly class TableBuilder
             if ('' !== trim($cell)) {
                 $used = $i + 1;
                 if (!mb_check_encoding($cell, 'UTF-8')) {
-                    throw new TableError(\sprintf('Line %d, column %s holds bytes that are no readable text. Save the file as UTF-8 and bring it in again.', $line, Column::letterAt($i)));
+                    throw new TableError(
+                        \sprintf(
+                            'Line %d, column %s holds bytes that are no readable text. Save the file as UTF-8 and bring it in again.',
+                            $line,
+                            Column::letterAt($i),
+                        ),
+                    );
                 }
             }
         }
@@ -154,7 +176,10 @@ final readonly class TableBuilder
         return $free;
     }
 
-    /** The key of a column, as `full_name` of `Full name`: Latin letters, digits and underscores, never beginning with a digit; of its letter where nothing is left. */
+    /**
+     * The key of a column, as `full_name` of `Full name`: Latin letters, digits and underscores, never beginning with a
+     * digit; of its letter where nothing is left.
+     */
     public static function key(string $heading, string $letter): string
     {
         static $latin = null;
@@ -162,7 +187,7 @@ final readonly class TableBuilder
         $plain = $latin instanceof \Transliterator ? (string) $latin->transliterate($heading) : strtolower($heading);
         $key = trim(preg_replace('/[^a-z0-9]+/', '_', $plain) ?? '', '_');
         if ('' === $key) {
-            return 'column_'.strtolower($letter);
+            return 'column_' . strtolower($letter);
         }
 
         return ctype_digit($key[0]) ? "c_$key" : mb_strcut($key, 0, 60);

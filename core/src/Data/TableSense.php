@@ -18,7 +18,10 @@ final readonly class TableSense
     /** @param list<list<string>> $lines */
     public static function of(array $lines): self
     {
-        $filled = array_map(static fn (array $cells): int => \count(array_filter($cells, static fn (string $cell): bool => '' !== trim($cell))), $lines);
+        $filled = array_map(
+            static fn (array $cells): int => \count(array_filter($cells, static fn (string $cell): bool => '' !== trim($cell))),
+            $lines,
+        );
         $headings = self::headings($lines, $filled);
         $last = \count($lines) - 1;
         while ($last > $headings && 0 === ($filled[$last] ?? 0)) {

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Data;
 
 /**
- * A newer file for the table that is here: what it would add, change, remove and move. Rows are the same where a key column has the same value. What belongs
- * to rows and columns here, recipes, switched-off rows and drafts, stays with them.
+ * A newer file for the table that is here: what it would add, change, remove and move. Rows are the same where a key
+ * column has the same value. What belongs to rows and columns here, recipes, switched-off rows and drafts, stays with
+ * them.
  */
 final readonly class TableUpdate
 {
@@ -16,7 +17,7 @@ final readonly class TableUpdate
      * @param list<SheetRow>                                            $removed
      * @param int                                                       $moved   rows that stand elsewhere among the others
      * @param list<string>                                              $newColumns  headings
-     * @param list<string>                                              $goneColumns headings of columns here that the file has not; they stay as they are
+     * @param list<string> $goneColumns headings of columns here that the file has not; they stay as they are
      */
     private function __construct(
         public Column $key,
@@ -32,7 +33,8 @@ final readonly class TableUpdate
     }
 
     /**
-     * Columns that tell rows apart in both tables: those made for it first, as registers and addresses are, then the one that matches most rows.
+     * Columns that tell rows apart in both tables: those made for it first, as registers and addresses are, then the
+     * one that matches most rows.
      *
      * @return list<Column>
      */
@@ -63,10 +65,15 @@ final readonly class TableUpdate
      */
     private static function madeToTellApart(array $values): bool
     {
-        $all = static fn (string $shape): bool => [] === array_filter($values, static fn (string $value): bool => 1 !== preg_match($shape, $value));
+        $all = static fn (string $shape): bool => [] ===
+            array_filter($values, static fn (string $value): bool => 1 !== preg_match($shape, $value));
 
-        return $all('/^[^\s@]+@[^\s@]+$/u') || $all('/^(?=.*\d)(?=.*\p{L})\S+$/u')
-            || ($all('/^\d{1,15}$/') && [] !== $values && ([] !== preg_grep('/^0/', $values) || max(array_map(intval(...), $values)) - min(array_map(intval(...), $values)) + 1 === \count($values)));
+        return $all('/^[^\s@]+@[^\s@]+$/u') ||
+            $all('/^(?=.*\d)(?=.*\p{L})\S+$/u') ||
+            ($all('/^\d{1,15}$/') &&
+                [] !== $values &&
+                ([] !== preg_grep('/^0/', $values) ||
+                    max(array_map(intval(...), $values)) - min(array_map(intval(...), $values)) + 1 === \count($values)));
     }
 
     /** @throws TableError when the key column does not tell rows apart */
@@ -78,15 +85,23 @@ final readonly class TableUpdate
         foreach ($here->rows as $row) {
             $mine[trim($row->cells[$column->index])] = $row;
         }
-        if (\count($mine) !== \count($here->rows) || !self::unique(array_map(static fn (array $cells): string => trim($cells[$there->index]), $file->cells))) {
-            throw new TableError("“{$column->heading}” has the same value in several rows, so it cannot tell them apart. Pick another column.");
+        if (
+            \count($mine) !== \count($here->rows) ||
+            !self::unique(array_map(static fn (array $cells): string => trim($cells[$there->index]), $file->cells))
+        ) {
+            throw new TableError(
+                "“{$column->heading}” has the same value in several rows, so it cannot tell them apart. Pick another column.",
+            );
         }
         [$sheet, $places, $new] = self::columns($here, $file);
         $rows = $added = $changed = [];
         $id = $here->nextId();
         foreach ($file->cells as $cells) {
             $old = $mine[trim($cells[$there->index])] ?? null;
-            $row = null === $old ? array_fill(0, \count($sheet->columns), '') : array_pad($old->cells, \count($sheet->columns), '');
+            $row =
+                null === $old
+                    ? array_fill(0, \count($sheet->columns), '')
+                    : array_pad($old->cells, \count($sheet->columns), '');
             foreach ($places as $from => $to) {
                 if (null !== $old && $row[$to] !== $cells[$from]) {
                     $changed[$old->id][$sheet->columns[$to]->key] = ['old' => $row[$to], 'new' => $cells[$from]];
@@ -101,10 +116,31 @@ final readonly class TableUpdate
             }
         }
         $removed = array_values($mine);
-        $gone = array_values(array_map(static fn (Column $one): string => $one->heading, array_filter($here->columns, static fn (Column $one): bool => null === $one->recipe && null === self::same($one, $file))));
-        $padded = array_map(static fn (SheetRow $row): SheetRow => $row->with(array_pad($row->cells, \count($sheet->columns), '')), $removed);
+        $gone = array_values(
+            array_map(
+                static fn (Column $one): string => $one->heading,
+                array_filter(
+                    $here->columns,
+                    static fn (Column $one): bool => null === $one->recipe && null === self::same($one, $file),
+                ),
+            ),
+        );
+        $padded = array_map(
+            static fn (SheetRow $row): SheetRow => $row->with(array_pad($row->cells, \count($sheet->columns), '')),
+            $removed,
+        );
 
-        return new self($column, $added, $changed, $removed, self::moves($here, $rows), $new, $gone, $sheet->withRows($rows), $sheet->withRows([...$rows, ...$padded]));
+        return new self(
+            $column,
+            $added,
+            $changed,
+            $removed,
+            self::moves($here, $rows),
+            $new,
+            $gone,
+            $sheet->withRows($rows),
+            $sheet->withRows([...$rows, ...$padded]),
+        );
     }
 
     /** @param bool $remove rows that the file has not go; otherwise they stay at the end */
@@ -115,10 +151,17 @@ final readonly class TableUpdate
 
     public function changesNothing(): bool
     {
-        return [] === $this->added && [] === $this->changed && [] === $this->removed && 0 === $this->moved && [] === $this->newColumns;
+        return [] === $this->added &&
+            [] === $this->changed &&
+            [] === $this->removed &&
+            0 === $this->moved &&
+            [] === $this->newColumns;
     }
 
-    /** @return array{Sheet, array<int, int>, list<string>} with new columns at the end; where each column of the file goes; headings of the new ones */
+    /**
+     * @return array{Sheet, array<int, int>, list<string>} with new columns at the end; where each column of the file
+     * goes; headings of the new ones
+     */
     private static function columns(Sheet $here, Table $file): array
     {
         $columns = $here->columns;
@@ -135,7 +178,11 @@ final readonly class TableUpdate
                 continue;
             }
             $places[$i] = \count($columns);
-            $columns[] = new Column(\count($columns), TableBuilder::freeKey($column->key, array_map(static fn (Column $one): string => $one->key, $columns)), $column->heading);
+            $columns[] = new Column(
+                \count($columns),
+                TableBuilder::freeKey($column->key, array_map(static fn (Column $one): string => $one->key, $columns)),
+                $column->heading,
+            );
             $new[] = $column->heading;
         }
 
@@ -147,7 +194,12 @@ final readonly class TableUpdate
     {
         $ids = array_map(static fn (SheetRow $row): int => $row->id, $rows);
         $kept = array_flip($ids);
-        $before = array_values(array_filter(array_map(static fn (SheetRow $row): int => $row->id, $here->rows), static fn (int $id): bool => isset($kept[$id])));
+        $before = array_values(
+            array_filter(
+                array_map(static fn (SheetRow $row): int => $row->id, $here->rows),
+                static fn (int $id): bool => isset($kept[$id]),
+            ),
+        );
         $place = array_flip($before);
         $after = array_values(array_filter($ids, static fn (int $id): bool => isset($place[$id])));
         // All but the longest run that still stands in its old order has moved (patience sorting).
@@ -157,7 +209,7 @@ final readonly class TableUpdate
             [$low, $high] = [0, \count($tails)];
             while ($low < $high) {
                 $middle = intdiv($low + $high, 2);
-                $tails[$middle] < $at ? $low = $middle + 1 : $high = $middle;
+                $tails[$middle] < $at ? ($low = $middle + 1) : ($high = $middle);
             }
             $tails[$low] = $at;
         }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
-/** Where the eye goes in a picture: the middle of its edges, each weighed by how strong it is, with the border of the picture counting little. */
+/**
+ * Where the eye goes in a picture: the middle of its edges, each weighed by how strong it is, with the border of the
+ * picture counting little.
+ */
 final readonly class Detail
 {
     /** Weight of an edge at the picture's border against one in its middle. */
@@ -21,7 +24,9 @@ final readonly class Detail
         for ($y = 1; $y < $height - 1; ++$y) {
             for ($x = 1; $x < $width - 1; ++$x) {
                 $at = $y * $width + $x;
-                $edge = abs(\ord($grey[$at + 1]) - \ord($grey[$at - 1])) + abs(\ord($grey[$at + $width]) - \ord($grey[$at - $width]));
+                $edge =
+                    abs(\ord($grey[$at + 1]) - \ord($grey[$at - 1])) +
+                    abs(\ord($grey[$at + $width]) - \ord($grey[$at - $width]));
                 // Squared, so that a few strong edges outweigh much faint texture.
                 $inward = 2 * min($x / $width, 1 - $x / $width, $y / $height, 1 - $y / $height);
                 $weight = $edge ** 2 * (self::BORDER + (1 - self::BORDER) * $inward);

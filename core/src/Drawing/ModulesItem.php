@@ -8,7 +8,13 @@ namespace Morphea\Core\Drawing;
 final readonly class ModulesItem implements Item
 {
     /** @param non-empty-list<string> $rows */
-    public function __construct(public float $x, public float $y, public float $width, public float $height, public array $rows, public string $colour)
-    {
+    public function __construct(
+        public float $x,
+        public float $y,
+        public float $width,
+        public float $height,
+        public array $rows,
+        public string $colour,
+    ) {
     }
 }

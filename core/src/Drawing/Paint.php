@@ -10,7 +10,11 @@ use Morphea\Core\Template\Gradient;
 final readonly class Paint
 {
     /** @param list<float> $dashes */
-    public function __construct(public string|Gradient|null $fill, public ?string $stroke = null, public float $strokeWidth = 0.0, public array $dashes = [])
-    {
+    public function __construct(
+        public string|Gradient|null $fill,
+        public ?string $stroke = null,
+        public float $strokeWidth = 0.0,
+        public array $dashes = [],
+    ) {
     }
 }

@@ -9,8 +9,8 @@ use Morphea\Core\Template\JsonNode;
 use Morphea\Core\Template\TemplateError;
 
 /**
- * An outline read from SVG path data (SVG 1.1, 8.3): every command turned into absolute moves, lines, cubic curves and closings. Arcs follow the
- * implementation notes of SVG 1.1, F.6, in pieces of at most a quarter turn.
+ * An outline read from SVG path data (SVG 1.1, 8.3): every command turned into absolute moves, lines, cubic curves and
+ * closings. Arcs follow the implementation notes of SVG 1.1, F.6, in pieces of at most a quarter turn.
  */
 final readonly class PathData
 {
@@ -43,7 +43,9 @@ final readonly class PathData
     public static function parse(string $data): self
     {
         if (\strlen($data) > self::MOST_LETTERS) {
-            throw new \InvalidArgumentException(\sprintf('an outline may have up to %s letters', number_format(self::MOST_LETTERS)));
+            throw new \InvalidArgumentException(
+                \sprintf('an outline may have up to %s letters', number_format(self::MOST_LETTERS)),
+            );
         }
         $steps = [];
         $x = $y = $startX = $startY = 0.0;
@@ -56,7 +58,8 @@ final readonly class PathData
             $mirror = null !== $control ? [2 * $x - $control[0], 2 * $y - $control[1]] : [$x, $y];
             $control = null;
             switch ($big) {
-                case 'M': case 'L':
+                case 'M':
+                case 'L':
                     $steps[] = [$big, $points];
                     break;
                 case 'H':
@@ -73,10 +76,21 @@ final readonly class PathData
                     $steps[] = ['C', [...$mirror, ...$points]];
                     $control = [$points[0], $points[1]];
                     break;
-                case 'Q': case 'T':
+                case 'Q':
+                case 'T':
                     $control = 'Q' === $big ? [$points[0], $points[1]] : $mirror;
                     [$toX, $toY] = \array_slice($points, -2);
-                    $steps[] = ['C', [$x + 2 / 3 * ($control[0] - $x), $y + 2 / 3 * ($control[1] - $y), $toX + 2 / 3 * ($control[0] - $toX), $toY + 2 / 3 * ($control[1] - $toY), $toX, $toY]];
+                    $steps[] = [
+                        'C',
+                        [
+                            $x + (2 / 3) * ($control[0] - $x),
+                            $y + (2 / 3) * ($control[1] - $y),
+                            $toX + (2 / 3) * ($control[0] - $toX),
+                            $toY + (2 / 3) * ($control[1] - $toY),
+                            $toX,
+                            $toY,
+                        ],
+                    ];
                     break;
                 case 'A':
                     array_push($steps, ...self::arc($x, $y, $points));
@@ -96,7 +110,10 @@ final readonly class PathData
                 default => null,
             };
         }
-        if ([] === $steps || [] === array_filter($steps, static fn (array $step): bool => \in_array($step[0], ['L', 'C'], true))) {
+        if (
+            [] === $steps ||
+            [] === array_filter($steps, static fn (array $step): bool => \in_array($step[0], ['L', 'C'], true))
+        ) {
             throw new \InvalidArgumentException('is an outline that draws nothing');
         }
 
@@ -152,12 +169,20 @@ final readonly class PathData
         $commands = [];
         foreach ($found as [, $letter, $rest]) {
             // The two flags of an arc may stand without a space between them and what follows.
-            $form = 'A' === strtoupper($letter) ? "/($number)[\s,]*($number)[\s,]*($number)[\s,]*([01])[\s,]*([01])[\s,]*($number)[\s,]*($number)/" : "/($number)/";
+            $form =
+                'A' === strtoupper($letter)
+                    ? "/($number)[\s,]*($number)[\s,]*($number)[\s,]*([01])[\s,]*([01])[\s,]*($number)[\s,]*($number)/"
+                    : "/($number)/";
             preg_match_all($form, $rest, $m, \PREG_SET_ORDER);
-            $numbers = array_map(floatval(...), array_merge(...array_map(static fn (array $one): array => \array_slice($one, 1), $m)));
+            $numbers = array_map(
+                floatval(...),
+                array_merge(...array_map(static fn (array $one): array => \array_slice($one, 1), $m)),
+            );
             $count = self::COUNTS[strtoupper($letter)];
-            if (0 === $count ? [] !== $numbers : ([] === $numbers || 0 !== \count($numbers) % $count)) {
-                throw new \InvalidArgumentException(\sprintf('has a command %s with %d numbers; it takes %d', $letter, \count($numbers), $count));
+            if (0 === $count ? [] !== $numbers : [] === $numbers || 0 !== \count($numbers) % $count) {
+                throw new \InvalidArgumentException(
+                    \sprintf('has a command %s with %d numbers; it takes %d', $letter, \count($numbers), $count),
+                );
             }
             foreach (0 === $count ? [[]] : array_chunk($numbers, $count) as $i => $chunk) {
                 $commands[] = [$i > 0 && 'M' === strtoupper($letter) ? ('M' === $letter ? 'L' : 'l') : $letter, $chunk];
@@ -192,29 +217,54 @@ final readonly class PathData
      */
     private static function arc(float $x, float $y, array $p): array
     {
-        [$rx, $ry, $turn, $large, $sweep, $toX, $toY] = [abs($p[0]), abs($p[1]), deg2rad($p[2]), $p[3] > 0, $p[4] > 0, $p[5], $p[6]];
+        [$rx, $ry, $turn, $large, $sweep, $toX, $toY] = [
+            abs($p[0]),
+            abs($p[1]),
+            deg2rad($p[2]),
+            $p[3] > 0,
+            $p[4] > 0,
+            $p[5],
+            $p[6],
+        ];
         if (0.0 === $rx || 0.0 === $ry || ($x === $toX && $y === $toY)) {
             return [['L', [$toX, $toY]]];
         }
         [$cos, $sin] = [cos($turn), sin($turn)];
-        $dx = $cos * ($x - $toX) / 2 + $sin * ($y - $toY) / 2;
-        $dy = -$sin * ($x - $toX) / 2 + $cos * ($y - $toY) / 2;
+        $dx = ($cos * ($x - $toX)) / 2 + ($sin * ($y - $toY)) / 2;
+        $dy = (-$sin * ($x - $toX)) / 2 + ($cos * ($y - $toY)) / 2;
         $grow = sqrt(max(1.0, $dx ** 2 / $rx ** 2 + $dy ** 2 / $ry ** 2));
         [$rx, $ry] = [$rx * $grow, $ry * $grow];
-        $root = sqrt(max(0.0, ($rx ** 2 * $ry ** 2 - $rx ** 2 * $dy ** 2 - $ry ** 2 * $dx ** 2) / ($rx ** 2 * $dy ** 2 + $ry ** 2 * $dx ** 2))) * ($large === $sweep ? -1 : 1);
-        [$cx, $cy] = [$root * $rx * $dy / $ry, -$root * $ry * $dx / $rx];
+        $root =
+            sqrt(
+                max(
+                    0.0,
+                    ($rx ** 2 * $ry ** 2 - $rx ** 2 * $dy ** 2 - $ry ** 2 * $dx ** 2) /
+                        ($rx ** 2 * $dy ** 2 + $ry ** 2 * $dx ** 2),
+                ),
+            ) * ($large === $sweep ? -1 : 1);
+        [$cx, $cy] = [($root * $rx * $dy) / $ry, (-$root * $ry * $dx) / $rx];
         $from = atan2(($dy - $cy) / $ry, ($dx - $cx) / $rx);
         $span = atan2((-$dy - $cy) / $ry, (-$dx - $cx) / $rx) - $from;
         $span += $sweep && $span < 0 ? 2 * \M_PI : (!$sweep && $span > 0 ? -2 * \M_PI : 0.0);
         $middleX = $cos * $cx - $sin * $cy + ($x + $toX) / 2;
         $middleY = $sin * $cx + $cos * $cy + ($y + $toY) / 2;
         $count = max(1, (int) ceil(abs($span) / (\M_PI / 2) - 1e-9));
-        $handle = 4 / 3 * tan($span / $count / 4);
-        $at = static fn (float $ux, float $uy): array => [$middleX + $cos * $rx * $ux - $sin * $ry * $uy, $middleY + $sin * $rx * $ux + $cos * $ry * $uy];
+        $handle = (4 / 3) * tan($span / $count / 4);
+        $at = static fn (float $ux, float $uy): array => [
+            $middleX + $cos * $rx * $ux - $sin * $ry * $uy,
+            $middleY + $sin * $rx * $ux + $cos * $ry * $uy,
+        ];
         $steps = [];
         for ($i = 0; $i < $count; ++$i) {
-            [$a, $b] = [$from + $span * $i / $count, $from + $span * ($i + 1) / $count];
-            $steps[] = ['C', [...$at(cos($a) - $handle * sin($a), sin($a) + $handle * cos($a)), ...$at(cos($b) + $handle * sin($b), sin($b) - $handle * cos($b)), ...$at(cos($b), sin($b))]];
+            [$a, $b] = [$from + ($span * $i) / $count, $from + ($span * ($i + 1)) / $count];
+            $steps[] = [
+                'C',
+                [
+                    ...$at(cos($a) - $handle * sin($a), sin($a) + $handle * cos($a)),
+                    ...$at(cos($b) + $handle * sin($b), sin($b) - $handle * cos($b)),
+                    ...$at(cos($b), sin($b)),
+                ],
+            ];
         }
 
         return $steps;

@@ -11,7 +11,10 @@ use Morphea\Core\Template\Shadow;
 /** A picture of the project, by name, pulled to a box; cut to an outline, with a border drawn along it and a shadow of what is seen. */
 final readonly class PictureItem implements Item
 {
-    /** @param RectangleItem|EllipseItem|PolygonItem|PathItem|null $outline its paint draws the border; null for all of the picture, without one */
+    /**
+     * @param RectangleItem|EllipseItem|PolygonItem|PathItem|null $outline its paint draws the border; null for all of
+     * the picture, without one
+     */
     public function __construct(
         public string $asset,
         public PictureLook $look,

@@ -31,7 +31,15 @@ final readonly class Recolour
             return $markup;
         }
 
-        return (string) preg_replace_callback(self::COLOURS, static fn (array $m): string => \sprintf(' %s="%s"', $m[1], self::colour($look->colours[strtoupper($m[2])] ?? $m[2], $look)), $markup);
+        return (string) preg_replace_callback(
+            self::COLOURS,
+            static fn (array $m): string => \sprintf(
+                ' %s="%s"',
+                $m[1],
+                self::colour($look->colours[strtoupper($m[2])] ?? $m[2], $look),
+            ),
+            $markup,
+        );
     }
 
     public static function colour(string $colour, PictureLook $look): string

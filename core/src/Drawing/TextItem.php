@@ -7,8 +7,9 @@ namespace Morphea\Core\Drawing;
 use Morphea\Core\Type\FontFace;
 
 /**
- * One run of one line: `x` is its left edge whatever its direction, `y` its baseline, `size` and `letterSpacing` in dots; turned clockwise by
- * `rotation` degrees about a pivot. With a stroke it is the line round the letters, to be drawn behind them.
+ * One run of one line: `x` is its left edge whatever its direction, `y` its baseline, `size` and `letterSpacing` in
+ * dots; turned clockwise by `rotation` degrees about a pivot. With a stroke it is the line round the letters, to be
+ * drawn behind them.
  */
 final readonly class TextItem implements Item
 {
@@ -31,6 +32,19 @@ final readonly class TextItem implements Item
     /** @param float $width of the line outside the letters */
     public function outlined(string $colour, float $width): self
     {
-        return new self($this->x, $this->y, $this->text, $this->face, $this->size, $colour, $this->letterSpacing, $this->rightToLeft, $this->rotation, $this->pivotX, $this->pivotY, 2 * $width);
+        return new self(
+            $this->x,
+            $this->y,
+            $this->text,
+            $this->face,
+            $this->size,
+            $colour,
+            $this->letterSpacing,
+            $this->rightToLeft,
+            $this->rotation,
+            $this->pivotX,
+            $this->pivotY,
+            2 * $width,
+        );
     }
 }

@@ -14,12 +14,14 @@ use Morphea\Core\Type\Shaper;
 use Morphea\Core\Type\StyledText;
 
 /**
- * Sets the first line of a text on an arc whose length is the width of its frame: letter by letter, but word by word in scripts whose letters join.
- * With R = width / angle, a letter at distance s from the middle turns by s / R and stands at (R sin, -R cos) from the circle's centre.
+ * Sets the first line of a text on an arc whose length is the width of its frame: letter by letter, but word by word in
+ * scripts whose letters join. With R = width / angle, a letter at distance s from the middle turns by s / R and stands
+ * at (R sin, -R cos) from the circle's centre.
  */
 final readonly class ArcPlacer
 {
-    private const JOINING = '/[\p{Arabic}\p{Syriac}\p{Nko}\p{Devanagari}\p{Bengali}\p{Gurmukhi}\p{Gujarati}\p{Tamil}\p{Telugu}\p{Kannada}\p{Malayalam}]/u';
+    private const JOINING = '/[\p{Arabic}\p{Syriac}\p{Nko}\p{Devanagari}\p{Bengali}\p{Gurmukhi}' .
+        '\p{Gujarati}\p{Tamil}\p{Telugu}\p{Kannada}\p{Malayalam}]/u';
 
     public function __construct(private Shaper $shaper)
     {
@@ -34,10 +36,14 @@ final readonly class ArcPlacer
         $extents = $this->shaper->extents(Inline::of($layer->style));
         $sag = abs($radius) * (1 - cos(deg2rad(min(180.0, abs($layer->arc)) / 2)));
         $height = ($extents['ascent'] + $extents['descent']) * $fitted->size + $sag;
-        $baseline = $frame->y + LinePlacer::down($layer->style->verticalAlign, $frame->height - $height) + $extents['ascent'] * $fitted->size + ($layer->arc < 0 ? $sag : 0.0);
+        $baseline =
+            $frame->y +
+            LinePlacer::down($layer->style->verticalAlign, $frame->height - $height) +
+            $extents['ascent'] * $fitted->size +
+            ($layer->arc < 0 ? $sag : 0.0);
         $s = match ($layer->style->align) {
             Align::Left, Align::Justify => -$frame->width / 2,
-            Align::Centre => -$line->width * $fitted->size / 2,
+            Align::Centre => (-$line->width * $fitted->size) / 2,
             Align::Right => $frame->width / 2 - $line->width * $fitted->size,
         };
         $items = [];
@@ -48,7 +54,19 @@ final readonly class ArcPlacer
                 $angle = $middle / $radius;
                 $x = $frame->centreX() + $radius * sin($angle);
                 $y = $baseline + $radius * (1 - cos($angle));
-                $items[] = new TextItem($x - $advance / 2 * $fitted->size, $y - $run->inline->shift * $fitted->size, $bit, $run->face, $fitted->size * $run->inline->scale, $run->inline->colour ?? $layer->style->colour, 0.0, $run->rightToLeft, rad2deg($angle), $x, $y);
+                $items[] = new TextItem(
+                    $x - ($advance / 2) * $fitted->size,
+                    $y - $run->inline->shift * $fitted->size,
+                    $bit,
+                    $run->face,
+                    $fitted->size * $run->inline->scale,
+                    $run->inline->colour ?? $layer->style->colour,
+                    0.0,
+                    $run->rightToLeft,
+                    rad2deg($angle),
+                    $x,
+                    $y,
+                );
             }
             $s = $begin + $run->advance * $fitted->size;
         }

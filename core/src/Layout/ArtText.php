@@ -7,8 +7,9 @@ namespace Morphea\Core\Layout;
 use Morphea\Core\Template\Align;
 
 /**
- * A text found in a drawing from elsewhere: lines of stretches in one style, and where its first baseline is held (`x`, `y`, in the drawing's pixels), from
- * the left, in the middle or at the right; `size` and `lineStep` in pixels, turned by `rotation` degrees about that place.
+ * A text found in a drawing from elsewhere: lines of stretches in one style, and where its first baseline is held (`x`,
+ * `y`, in the drawing's pixels), from the left, in the middle or at the right; `size` and `lineStep` in pixels, turned
+ * by `rotation` degrees about that place.
  */
 final readonly class ArtText
 {
@@ -31,6 +32,9 @@ final readonly class ArtText
 
     public function words(): string
     {
-        return implode("\n", array_map(static fn (array $line): string => implode('', array_column($line, 'words')), $this->lines));
+        return implode(
+            "\n",
+            array_map(static fn (array $line): string => implode('', array_column($line, 'words')), $this->lines),
+        );
     }
 }

@@ -35,11 +35,32 @@ final readonly class ArtTexts
         $size = round($text->size * $scale, 3);
         $lines = \count($text->lines);
         $lineHeight = $lines > 1 ? max(0.5, min(4.0, $text->lineStep / $text->size)) : 1.2;
-        $style = new TextStyle($text->family, $text->weight, $text->italic, $size, $text->colour, $text->align, VerticalAlign::Top, round($lineHeight, 4), round($text->letterSpacing / $text->size, 4));
+        $style = new TextStyle(
+            $text->family,
+            $text->weight,
+            $text->italic,
+            $size,
+            $text->colour,
+            $text->align,
+            VerticalAlign::Top,
+            round($lineHeight, 4),
+            round($text->letterSpacing / $text->size, 4),
+        );
         $content = $this->content($text, $locale);
         $placeholder = [] !== $content->pattern->columns();
 
-        return new TextLayer($id, $name, $this->frame($text, $style, $art, $scale, $width), 1.0, false, false, $content, $style, $placeholder ? FitRule::shrink(round($size / 2, 3), $lines) : FitRule::keep(), EmptyRule::hide());
+        return new TextLayer(
+            $id,
+            $name,
+            $this->frame($text, $style, $art, $scale, $width),
+            1.0,
+            false,
+            false,
+            $content,
+            $style,
+            $placeholder ? FitRule::shrink(round($size / 2, 3), $lines) : FitRule::keep(),
+            EmptyRule::hide(),
+        );
     }
 
     private function frame(ArtText $text, TextStyle $style, Frame $art, float $scale, float $width): Frame
@@ -66,7 +87,13 @@ final readonly class ArtTexts
         $middleX = $x + $toMiddle * cos($turn) - ($down / 2 - $above) * sin($turn);
         $middleY = $y + $toMiddle * sin($turn) + ($down / 2 - $above) * cos($turn);
 
-        return new Frame(round($middleX - $across / 2, 3), round($middleY - $down / 2, 3), round($across, 3), round($down, 3), round($text->rotation, 3));
+        return new Frame(
+            round($middleX - $across / 2, 3),
+            round($middleY - $down / 2, 3),
+            round($across, 3),
+            round($down, 3),
+            round($text->rotation, 3),
+        );
     }
 
     private function content(ArtText $text, string $locale): Content
@@ -74,8 +101,13 @@ final readonly class ArtTexts
         $parts = [];
         foreach ($text->lines as $i => $line) {
             foreach ($line as $n => $stretch) {
-                $words = (0 === $n && $i > 0 ? "\n" : '').$stretch['words'];
-                $mark = new Mark($stretch['bold'] && $text->weight < 600, $stretch['italic'] !== $text->italic, $stretch['colour'] === $text->colour ? null : $stretch['colour'], round($stretch['size'] / $text->size, 3));
+                $words = (0 === $n && $i > 0 ? "\n" : '') . $stretch['words'];
+                $mark = new Mark(
+                    $stretch['bold'] && $text->weight < 600,
+                    $stretch['italic'] !== $text->italic,
+                    $stretch['colour'] === $text->colour ? null : $stretch['colour'],
+                    round($stretch['size'] / $text->size, 3),
+                );
                 $last = array_key_last($parts);
                 if (null !== $last && $parts[$last][1] == $mark) {
                     $parts[$last][0] .= $words;
@@ -84,7 +116,10 @@ final readonly class ArtTexts
                 }
             }
         }
-        $content = array_map(static fn (array $part): ContentPart => new ContentPart(Tokens::pattern($part[0], $locale), $part[1]), $parts);
+        $content = array_map(
+            static fn (array $part): ContentPart => new ContentPart(Tokens::pattern($part[0], $locale), $part[1]),
+            $parts,
+        );
         \assert([] !== $content);
 
         return new Content($content);

@@ -31,6 +31,6 @@ final readonly class CodeFacts
     /** Millimetres, for reading. */
     public function mm(float $dots): float
     {
-        return round($dots / $this->dpi * 25.4, 2);
+        return round(($dots / $this->dpi) * 25.4, 2);
     }
 }

@@ -50,10 +50,22 @@ final readonly class CodeLayouter
         try {
             $symbol = Encoder::encode($layer->code, $text, $layer->correction);
         } catch (CodeError $e) {
-            return [[], $this->facts($layer, $text, false, ucfirst($e->getMessage()).'.', 0.0, $dpi)];
+            return [[], $this->facts($layer, $text, false, ucfirst($e->getMessage()) . '.', 0.0, $dpi)];
         }
         [$items, $module] = $symbol->isLinear() ? $this->bars($layer, $symbol, $locale) : $this->square($layer, $symbol);
-        $ground = null === $layer->ground ? [] : [new RectangleItem($layer->frame->x, $layer->frame->y, $layer->frame->width, $layer->frame->height, 0.0, new Paint($layer->ground))];
+        $ground =
+            null === $layer->ground
+                ? []
+                : [
+                    new RectangleItem(
+                        $layer->frame->x,
+                        $layer->frame->y,
+                        $layer->frame->width,
+                        $layer->frame->height,
+                        0.0,
+                        new Paint($layer->ground),
+                    ),
+                ];
 
         return [[...$ground, ...$items], $this->facts($layer, $text, false, null, $module, $dpi)];
     }
@@ -74,8 +86,8 @@ final readonly class CodeLayouter
         $frame = $layer->frame;
         $count = $symbol->width() + $symbol->quietBefore + $symbol->quietAfter;
         $module = self::whole(min($frame->width, $frame->height) / $count);
-        $x = $frame->centreX() - $symbol->width() * $module / 2;
-        $y = $frame->centreY() - $symbol->width() * $module / 2;
+        $x = $frame->centreX() - ($symbol->width() * $module) / 2;
+        $y = $frame->centreY() - ($symbol->width() * $module) / 2;
 
         return [[new ModulesItem(round($x), round($y), $module, $module, $symbol->rows, $layer->colour)], $module];
     }
@@ -92,7 +104,18 @@ final readonly class CodeLayouter
         if ($layer->words) {
             $below = new Frame($x, $frame->y + $frame->height - $wordsHeight, $width, $wordsHeight);
             $style = new TextStyle(self::FONT, 400, false, $wordsHeight * 0.95, $layer->colour, Align::Centre);
-            $words = new TextLayer($layer->id, $layer->name, $below, 1.0, false, false, Content::plain(Pattern::parse(Pattern::quote($symbol->words))), $style, FitRule::shrink(1.0), EmptyRule::hide());
+            $words = new TextLayer(
+                $layer->id,
+                $layer->name,
+                $below,
+                1.0,
+                false,
+                false,
+                Content::plain(Pattern::parse(Pattern::quote($symbol->words))),
+                $style,
+                FitRule::shrink(1.0),
+                EmptyRule::hide(),
+            );
             array_push($items, ...$this->texts->lay($words, null, $locale)[0]);
         }
 

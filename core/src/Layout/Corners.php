@@ -22,15 +22,18 @@ final readonly class Corners
      */
     public static function star(Frame $frame, int $points, float $inner): array
     {
-        return array_map(static fn (int $i): array => self::at($frame, $i / (2 * $points), 0 === $i % 2 ? 1.0 : $inner), range(0, 2 * $points - 1));
+        return array_map(
+            static fn (int $i): array => self::at($frame, $i / (2 * $points), 0 === $i % 2 ? 1.0 : $inner),
+            range(0, 2 * $points - 1),
+        );
     }
 
     /** @return array{float, float} */
     private static function at(Frame $frame, float $turn, float $out): array
     {
         return [
-            $frame->centreX() + sin(2 * \M_PI * $turn) * $frame->width / 2 * $out,
-            $frame->centreY() - cos(2 * \M_PI * $turn) * $frame->height / 2 * $out,
+            $frame->centreX() + ((sin(2 * \M_PI * $turn) * $frame->width) / 2) * $out,
+            $frame->centreY() - ((cos(2 * \M_PI * $turn) * $frame->height) / 2) * $out,
         ];
     }
 }

@@ -14,8 +14,12 @@ final readonly class LaidOut
      * @param list<PictureFacts> $pictures
      * @param list<CodeFacts>    $codes
      */
-    public function __construct(public Drawing $drawing, public array $texts, public array $pictures = [], public array $codes = [])
-    {
+    public function __construct(
+        public Drawing $drawing,
+        public array $texts,
+        public array $pictures = [],
+        public array $codes = [],
+    ) {
     }
 
     public function facts(string $layer): ?TextFacts

@@ -51,7 +51,14 @@ final readonly class LinePlacer
             array_push($letters, ...$this->line($line, $fitted, $layer, $x, $baseline));
             if (null !== $layer->effects->highlight && '' !== $line->shaped->text) {
                 $pad = $layer->effects->highlight->padding;
-                $bars[] = new RectangleItem($x - $pad, $baseline - $ascent, $line->shaped->width * $fitted->size + 2 * $pad, $ascent + $descent, 0.0, new Paint($layer->effects->highlight->colour));
+                $bars[] = new RectangleItem(
+                    $x - $pad,
+                    $baseline - $ascent,
+                    $line->shaped->width * $fitted->size + 2 * $pad,
+                    $ascent + $descent,
+                    0.0,
+                    new Paint($layer->effects->highlight->colour),
+                );
             }
             $baseline += $lineHeight;
         }
@@ -73,12 +80,14 @@ final readonly class LinePlacer
         $indent = $layer->style->bullets ? TextFitter::BULLET * $fitted->size : 0.0;
         $free = $layer->frame->width - $indent - $line->shaped->width * $fitted->size;
 
-        return $layer->frame->x + $indent + match ($layer->style->align) {
-            Align::Left => 0.0,
-            Align::Centre => $free / 2,
-            Align::Right => $free,
-            Align::Justify => $line->shaped->rightToLeft && $line->ends ? $free : 0.0,
-        };
+        return $layer->frame->x +
+            $indent +
+            match ($layer->style->align) {
+                Align::Left => 0.0,
+                Align::Centre => $free / 2,
+                Align::Right => $free,
+                Align::Justify => $line->shaped->rightToLeft && $line->ends ? $free : 0.0,
+            };
     }
 
     /** @return list<TextItem> */
@@ -87,11 +96,21 @@ final readonly class LinePlacer
         $items = [];
         if ($layer->style->bullets && $line->begins && '' !== trim($line->shaped->text)) {
             foreach ($this->shaper->line(StyledText::plain('•', Inline::of($layer->style)))->runs as $run) {
-                $items[] = $this->item($run, $run->text, $x - TextFitter::BULLET * $fitted->size, $baseline, $fitted->size, $layer);
+                $items[] = $this->item(
+                    $run,
+                    $run->text,
+                    $x - TextFitter::BULLET * $fitted->size,
+                    $baseline,
+                    $fitted->size,
+                    $layer,
+                );
             }
         }
         $spaces = substr_count($line->shaped->text, ' ');
-        $free = $layer->frame->width - ($layer->style->bullets ? TextFitter::BULLET * $fitted->size : 0.0) - $line->shaped->width * $fitted->size;
+        $free =
+            $layer->frame->width -
+            ($layer->style->bullets ? TextFitter::BULLET * $fitted->size : 0.0) -
+            $line->shaped->width * $fitted->size;
         $justified = Align::Justify === $layer->style->align && !$line->ends && $spaces > 0 && $free > 0;
         foreach ($line->shaped->runs as $run) {
             if ($justified && str_contains($run->text, ' ')) {
@@ -129,12 +148,22 @@ final readonly class LinePlacer
 
     private function advance(Run $run, string $text): float
     {
-        return $this->shaper->line(StyledText::plain($text, $run->inline))->width + $run->inline->letterSpacing * $run->inline->scale;
+        return $this->shaper->line(StyledText::plain($text, $run->inline))->width +
+            $run->inline->letterSpacing * $run->inline->scale;
     }
 
     private function item(Run $run, string $text, float $x, float $baseline, float $size, TextLayer $layer): TextItem
     {
-        return new TextItem($x, $baseline - $run->inline->shift * $size, $text, $run->face, $size * $run->inline->scale, $run->inline->colour ?? $layer->style->colour, $run->inline->letterSpacing * $run->inline->scale * $size, $run->rightToLeft);
+        return new TextItem(
+            $x,
+            $baseline - $run->inline->shift * $size,
+            $text,
+            $run->face,
+            $size * $run->inline->scale,
+            $run->inline->colour ?? $layer->style->colour,
+            $run->inline->letterSpacing * $run->inline->scale * $size,
+            $run->rightToLeft,
+        );
     }
 
     /**
@@ -146,9 +175,18 @@ final readonly class LinePlacer
     private function withEffects(array $letters, array $bars, TextLayer $layer): array
     {
         $outline = $layer->effects->outline;
-        $outlined = null === $outline || $outline->width <= 0 ? [] : array_map(static fn (TextItem $item): TextItem => $item->outlined($outline->colour, $outline->width), $letters);
+        $outlined =
+            null === $outline || $outline->width <= 0
+                ? []
+                : array_map(
+                    static fn (TextItem $item): TextItem => $item->outlined($outline->colour, $outline->width),
+                    $letters,
+                );
         $shadow = $layer->effects->shadow;
-        $behind = null === $shadow ? [] : [new ShadowItem([...$bars, ...$outlined, ...$letters], $shadow, self::reach($layer->frame, $shadow->blur))];
+        $behind =
+            null === $shadow
+                ? []
+                : [new ShadowItem([...$bars, ...$outlined, ...$letters], $shadow, self::reach($layer->frame, $shadow->blur))];
 
         return [...$behind, ...$bars, ...$outlined, ...$letters];
     }

@@ -22,7 +22,10 @@ final readonly class PictureLayouter
             $wanted = $layer->source;
             $asset = null === $pictures->picture($wanted) ? null : $wanted;
         } elseif (null === $row) {
-            return [[PicturePlacer::blank($layer)], new PictureFacts($layer->id, $layer->name, true, '', null, PictureState::There, false, 0.0)];
+            return [
+                [PicturePlacer::blank($layer)],
+                new PictureFacts($layer->id, $layer->name, true, '', null, PictureState::There, false, 0.0),
+            ];
         } else {
             $filled = (new PatternFiller($locale))->fill($layer->source, $row->cells, $row->monthFirst);
             $problems = $filled->empty ? [] : $filled->problems;
@@ -39,13 +42,41 @@ final readonly class PictureLayouter
             $asset = $rule->other;
         }
         $picture = null === $asset ? null : $pictures->picture($asset, $layer->look);
-        $refused = null === $picture && (PictureInstead::Refuse === $rule->instead || PictureInstead::Other === $rule->instead || [] !== $problems);
+        $refused =
+            null === $picture &&
+            (PictureInstead::Refuse === $rule->instead || PictureInstead::Other === $rule->instead || [] !== $problems);
         if (null === $asset || null === $picture) {
-            return [[], new PictureFacts($layer->id, $layer->name, $layer->isPlaceholder(), $wanted, null, $state, $refused, 0.0, $problems)];
+            return [
+                [],
+                new PictureFacts(
+                    $layer->id,
+                    $layer->name,
+                    $layer->isPlaceholder(),
+                    $wanted,
+                    null,
+                    $state,
+                    $refused,
+                    0.0,
+                    $problems,
+                ),
+            ];
         }
         $item = PicturePlacer::place($layer, $asset, $picture, $dpi);
         $scale = null === $picture->vector ? PicturePlacer::scale($picture, $item) : 0.0;
 
-        return [[$item], new PictureFacts($layer->id, $layer->name, $layer->isPlaceholder(), $wanted, $asset, $state, false, $scale, $problems)];
+        return [
+            [$item],
+            new PictureFacts(
+                $layer->id,
+                $layer->name,
+                $layer->isPlaceholder(),
+                $wanted,
+                $asset,
+                $state,
+                false,
+                $scale,
+                $problems,
+            ),
+        ];
     }
 }

@@ -41,7 +41,14 @@ final readonly class PicturePlacer
         }
         $paint = new Paint(null, $layer->border?->colour, $layer->border->width ?? 0.0);
 
-        return new PictureItem($asset, $layer->look, $box, $cut || null !== $layer->border ? self::outline($layer, $outer, $paint) : null, $cut, $layer->shadow);
+        return new PictureItem(
+            $asset,
+            $layer->look,
+            $box,
+            $cut || null !== $layer->border ? self::outline($layer, $outer, $paint) : null,
+            $cut,
+            $layer->shadow,
+        );
     }
 
     /** What stands in the template where there are no rows yet: the outline of the frame. */
@@ -80,11 +87,17 @@ final readonly class PicturePlacer
         }
         $free = $frame->width - $width;
 
-        return new Frame($frame->x + match ($layer->align) {
-            Align::Left => 0.0,
-            Align::Right => $free,
-            default => $free / 2,
-        }, $frame->y + LinePlacer::down($layer->verticalAlign, $frame->height - $height), $width, $height);
+        return new Frame(
+            $frame->x +
+                match ($layer->align) {
+                    Align::Left => 0.0,
+                    Align::Right => $free,
+                    default => $free / 2,
+                },
+            $frame->y + LinePlacer::down($layer->verticalAlign, $frame->height - $height),
+            $width,
+            $height,
+        );
     }
 
     private static function clamp(float $value, float $most): float
@@ -94,7 +107,10 @@ final readonly class PicturePlacer
 
     private static function inside(Frame $box, Frame $frame): bool
     {
-        return $box->x >= $frame->x - 0.01 && $box->y >= $frame->y - 0.01 && $box->x + $box->width <= $frame->x + $frame->width + 0.01 && $box->y + $box->height <= $frame->y + $frame->height + 0.01;
+        return $box->x >= $frame->x - 0.01 &&
+            $box->y >= $frame->y - 0.01 &&
+            $box->x + $box->width <= $frame->x + $frame->width + 0.01 &&
+            $box->y + $box->height <= $frame->y + $frame->height + 0.01;
     }
 
     private static function grown(Frame $box, float $by): Frame
@@ -109,8 +125,21 @@ final readonly class PicturePlacer
 
         return match ($shape->kind) {
             FrameKind::Rectangle => new RectangleItem($frame->x, $frame->y, $frame->width, $frame->height, 0.0, $paint),
-            FrameKind::Rounded => new RectangleItem($frame->x, $frame->y, $frame->width, $frame->height, min($shape->radius, $frame->width / 2, $frame->height / 2), $paint),
-            FrameKind::Ellipse => new EllipseItem($frame->centreX(), $frame->centreY(), $frame->width / 2, $frame->height / 2, $paint),
+            FrameKind::Rounded => new RectangleItem(
+                $frame->x,
+                $frame->y,
+                $frame->width,
+                $frame->height,
+                min($shape->radius, $frame->width / 2, $frame->height / 2),
+                $paint,
+            ),
+            FrameKind::Ellipse => new EllipseItem(
+                $frame->centreX(),
+                $frame->centreY(),
+                $frame->width / 2,
+                $frame->height / 2,
+                $paint,
+            ),
             FrameKind::Polygon => new PolygonItem(Corners::polygon($frame, $shape->corners), $paint),
             FrameKind::Path => new PathItem(PathData::parse((string) $shape->path)->fitted($frame), $paint),
         };

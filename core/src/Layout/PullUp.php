@@ -9,8 +9,9 @@ use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\TextLayer;
 
 /**
- * Which layers move up, and by how much, because placeholders above them are empty and pull up what stands below: every layer that is not locked,
- * begins under the empty one and shares some of its width, moves so that the nearest takes the empty one's place.
+ * Which layers move up, and by how much, because placeholders above them are empty and pull up what stands below: every
+ * layer that is not locked, begins under the empty one and shares some of its width, moves so that the nearest takes
+ * the empty one's place.
  */
 final readonly class PullUp
 {
@@ -24,10 +25,15 @@ final readonly class PullUp
     {
         $up = [];
         foreach ($layers as $gone) {
-            if (!$gone instanceof TextLayer || !$gone->empty->pullsUp || !($hidden[$gone->id] ?? false)) {
+            if (!($gone instanceof TextLayer) || !$gone->empty->pullsUp || !($hidden[$gone->id] ?? false)) {
                 continue;
             }
-            $below = array_filter($layers, static fn (Layer $layer): bool => $layer !== $gone && !$layer->locked && self::under($layer->frame, $gone->frame));
+            $below = array_filter(
+                $layers,
+                static fn (Layer $layer): bool => $layer !== $gone &&
+                    !$layer->locked &&
+                    self::under($layer->frame, $gone->frame),
+            );
             if ([] === $below) {
                 continue;
             }
@@ -42,6 +48,8 @@ final readonly class PullUp
 
     private static function under(Frame $frame, Frame $gone): bool
     {
-        return $frame->y >= $gone->y + $gone->height - 0.5 && $frame->x < $gone->x + $gone->width && $gone->x < $frame->x + $frame->width;
+        return $frame->y >= $gone->y + $gone->height - 0.5 &&
+            $frame->x < $gone->x + $gone->width &&
+            $gone->x < $frame->x + $frame->width;
     }
 }

@@ -49,19 +49,35 @@ final class TextLayouter
         if ($empty) {
             $pieces = [new Piece($layer->empty->words ?? '', false)];
         }
-        $letters = array_sum(array_map(static fn (Piece $piece): int => \strlen($piece->text), $pieces)) > self::MOST_LETTERS
-            ? array_sum(array_map(static fn (Piece $piece): int => (int) mb_strlen($piece->text, 'UTF-8'), $pieces)) : 0;
+        $letters =
+            array_sum(array_map(static fn (Piece $piece): int => \strlen($piece->text), $pieces)) > self::MOST_LETTERS
+                ? array_sum(array_map(static fn (Piece $piece): int => (int) mb_strlen($piece->text, 'UTF-8'), $pieces))
+                : 0;
         $tooMany = $letters > self::MOST_LETTERS ? $letters : null;
         $text = $this->style(null === $tooMany ? $pieces : self::cut($pieces), $layer);
         if ('' === trim($text->text())) {
             return [[], $this->facts($layer, '', null, $empty, $problems, $tooMany)];
         }
-        $fitted = $this->fitter->fit($text, $layer->style, $layer->frame->width, $layer->frame->height, $layer->fit, $locale, $even);
+        $fitted = $this->fitter->fit(
+            $text,
+            $layer->style,
+            $layer->frame->width,
+            $layer->frame->height,
+            $layer->fit,
+            $locale,
+            $even,
+        );
 
-        return [$this->placer->place($fitted, $layer), $this->facts($layer, $text->text(), $fitted, $empty, $problems, $tooMany)];
+        return [
+            $this->placer->place($fitted, $layer),
+            $this->facts($layer, $text->text(), $fitted, $empty, $problems, $tooMany),
+        ];
     }
 
-    /** @return array{list<Piece>, bool, list<string>} pieces that remember in which part of the content they stand; whether all columns are empty; problems */
+    /**
+     * @return array{list<Piece>, bool, list<string>} pieces that remember in which part of the content they stand;
+     * whether all columns are empty; problems
+     */
     private function fill(Content $content, ?Row $row, string $locale): array
     {
         $filler = $this->fillers[$locale] ??= new PatternFiller($locale);
@@ -126,7 +142,9 @@ final class TextLayouter
             $letters = (int) mb_strlen($piece->text, 'UTF-8');
             if ($letters > $left) {
                 $beginning = mb_substr($piece->text, 0, $left, 'UTF-8');
-                $cut[] = $piece->withText(grapheme_extract($beginning, max(0, $left - 1), \GRAPHEME_EXTR_MAXCHARS) ?: $beginning);
+                $cut[] = $piece->withText(
+                    grapheme_extract($beginning, max(0, $left - 1), \GRAPHEME_EXTR_MAXCHARS) ?: $beginning,
+                );
                 break;
             }
             $cut[] = $piece;
@@ -137,10 +155,18 @@ final class TextLayouter
     }
 
     /** @param list<string> $problems */
-    private function facts(TextLayer $layer, string $text, ?FittedText $fitted, bool $empty, array $problems, ?int $tooMany = null): TextFacts
-    {
+    private function facts(
+        TextLayer $layer,
+        string $text,
+        ?FittedText $fitted,
+        bool $empty,
+        array $problems,
+        ?int $tooMany = null,
+    ): TextFacts {
         $lines = $fitted->lines ?? [];
-        $gather = static fn (\Closure $what): array => array_values(array_unique(array_merge(...array_map(static fn (FittedLine $line): array => $what($line->shaped), $lines))));
+        $gather = static fn (\Closure $what): array => array_values(
+            array_unique(array_merge(...array_map(static fn (FittedLine $line): array => $what($line->shaped), $lines))),
+        );
 
         return new TextFacts(
             $layer->id,

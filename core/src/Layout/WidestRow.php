@@ -10,8 +10,13 @@ use Morphea\Core\Template\TextLayer;
 /** The row a text comes out smallest in, as it really measures, and how many rows do not fit at all. Size in dots. */
 final readonly class WidestRow
 {
-    private function __construct(public ?int $row, public float $size, public int $lines, public bool $overset, public int $notFitting)
-    {
+    private function __construct(
+        public ?int $row,
+        public float $size,
+        public int $lines,
+        public bool $overset,
+        public int $notFitting,
+    ) {
     }
 
     /** @param iterable<Row> $rows */
@@ -26,7 +31,10 @@ final readonly class WidestRow
                 continue;
             }
             $notFitting += $facts->overset ? 1 : 0;
-            if (null === $worst || [!$facts->overset, $facts->size, -$facts->lines] < [!$worst->overset, $worst->size, -$worst->lines]) {
+            if (
+                null === $worst ||
+                [!$facts->overset, $facts->size, -$facts->lines] < [!$worst->overset, $worst->size, -$worst->lines]
+            ) {
                 [$worst, $number] = [$facts, $row->number];
             }
         }

@@ -9,8 +9,8 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
 
 /**
- * Names of files from a pattern: safe on every system, and unique whatever its letter case. Names are dealt out over the whole table in order, so a row
- * keeps its name in whatever selection it is made.
+ * Names of files from a pattern: safe on every system, and unique whatever its letter case. Names are dealt out over
+ * the whole table in order, so a row keeps its name in whatever selection it is made.
  */
 final class FileNames
 {

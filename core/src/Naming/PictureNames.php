@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Naming;
 
 /**
- * Finds the picture that a cell means among the names there are: as it stands, or whatever its folder, case, accents, spaces and dashes, with or
- * without its ending.
+ * Finds the picture that a cell means among the names there are: as it stands, or whatever its folder, case, accents,
+ * spaces and dashes, with or without its ending.
  */
 final readonly class PictureNames
 {
@@ -38,7 +38,11 @@ final readonly class PictureNames
         }
         $base = basename(strtr($cell, '\\', '/'));
 
-        return isset($this->exact[$base]) ? $base : ('' === self::fold($base) ? null : $this->folded[self::fold($base)] ?? null);
+        return isset($this->exact[$base])
+            ? $base
+            : ('' === self::fold($base)
+                ? null
+                : $this->folded[self::fold($base)] ?? null);
     }
 
     /** The name that is nearly what a cell says, a letter or two off; null where none is, or two are. */

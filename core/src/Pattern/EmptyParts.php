@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Pattern;
 
 /**
- * Closes the gaps that empty columns leave in a text. Line by line: a line whose columns are all empty goes, with its words; in any other, an empty
- * column takes the separators before it along (commas, dashes, spaces …), or those behind it where none stand before.
+ * Closes the gaps that empty columns leave in a text. Line by line: a line whose columns are all empty goes, with its
+ * words; in any other, an empty column takes the separators before it along (commas, dashes, spaces …), or those behind
+ * it where none stand before.
  */
 final readonly class EmptyParts
 {
@@ -80,11 +81,23 @@ final readonly class EmptyParts
             }
             $before = $line[$i - 1] ?? null;
             $after = $line[$i + 1] ?? null;
-            $cut = null === $before || $before->isColumn ? null : (string) preg_replace('/'.self::SEPARATORS.'+$/u', '', $before->text);
-            if (null !== $before && null !== $cut && $cut !== $before->text && (null !== self::valueBefore($line, $i) || '' !== $cut)) {
-                $line[$i - 1] = $before->withText(null === $after || 1 === preg_match('/^'.self::SEPARATORS.'/u', $after->text) || $after->isColumn ? $cut : "$cut ");
+            $cut =
+                null === $before || $before->isColumn
+                    ? null
+                    : (string) preg_replace('/' . self::SEPARATORS . '+$/u', '', $before->text);
+            if (
+                null !== $before &&
+                null !== $cut &&
+                $cut !== $before->text &&
+                (null !== self::valueBefore($line, $i) || '' !== $cut)
+            ) {
+                $line[$i - 1] = $before->withText(
+                    null === $after || 1 === preg_match('/^' . self::SEPARATORS . '/u', $after->text) || $after->isColumn
+                        ? $cut
+                        : "$cut ",
+                );
             } elseif (null !== $after && !$after->isColumn) {
-                $line[$i + 1] = $after->withText((string) preg_replace('/^'.self::SEPARATORS.'+/u', '', $after->text));
+                $line[$i + 1] = $after->withText((string) preg_replace('/^' . self::SEPARATORS . '+/u', '', $after->text));
             }
             array_splice($line, $i, 1);
             --$i;

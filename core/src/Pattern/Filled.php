@@ -11,10 +11,7 @@ final readonly class Filled
      * @param list<string> $problems sentences; with any, `text` shows the cells as they stand and must not be printed
      * @param bool         $empty    all columns of the pattern are empty in this row
      */
-    public function __construct(
-        public string $text,
-        public bool $empty,
-        public array $problems,
-    ) {
+    public function __construct(public string $text, public bool $empty, public array $problems)
+    {
     }
 }

@@ -19,9 +19,17 @@ final readonly class Pattern
         foreach ($pattern->arguments() as $argument) {
             /** @var \MessageFormatter|null $formatter null when ICU cannot read it, whatever the stubs say */
             $formatter = \MessageFormatter::create($locale, $argument->source);
-            $sample = [$argument->key => ValueKind::Text === $argument->wants() ? '' : 1] + array_fill_keys($argument->inner, '');
+            $sample =
+                [$argument->key => ValueKind::Text === $argument->wants() ? '' : 1] + array_fill_keys($argument->inner, '');
             if (null === $formatter || false === $formatter->format($sample)) {
-                throw new PatternError(\sprintf('%s cannot be read: %s.', $argument->source, $formatter?->getErrorMessage() ?? intl_get_error_message()), 0);
+                throw new PatternError(
+                    \sprintf(
+                        '%s cannot be read: %s.',
+                        $argument->source,
+                        $formatter?->getErrorMessage() ?? intl_get_error_message(),
+                    ),
+                    0,
+                );
             }
         }
 
@@ -42,7 +50,7 @@ final readonly class Pattern
 
     public static function column(string $key): string
     {
-        return '{'.$key.'}';
+        return '{' . $key . '}';
     }
 
     /** @return list<string> keys of the columns, each once, in order */

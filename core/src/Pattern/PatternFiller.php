@@ -26,7 +26,11 @@ final class PatternFiller
     {
         [$pieces, $empty, $problems] = $this->pieces($pattern, $cells, $monthFirst);
 
-        return new Filled(implode('', array_map(static fn (Piece $piece): string => $piece->text, EmptyParts::close($pieces))), $empty, $problems);
+        return new Filled(
+            implode('', array_map(static fn (Piece $piece): string => $piece->text, EmptyParts::close($pieces))),
+            $empty,
+            $problems,
+        );
     }
 
     /**
@@ -65,7 +69,12 @@ final class PatternFiller
     /** @return list<Piece> the columns' keys in braces: what a template shows where there are no rows yet */
     public function keys(Pattern $pattern): array
     {
-        return array_map(static fn (Words|Argument $part): Piece => $part instanceof Words ? new Piece($part->text, false) : new Piece(Pattern::column($part->key), true), $pattern->parts);
+        return array_map(
+            static fn (Words|Argument $part): Piece => $part instanceof Words
+                ? new Piece($part->text, false)
+                : new Piece(Pattern::column($part->key), true),
+            $pattern->parts,
+        );
     }
 
     /**
@@ -84,9 +93,10 @@ final class PatternFiller
         };
         if (null === $value) {
             $what = ValueKind::Number === $wants ? 'number' : 'date';
-            $problems[] = '' === $cell
-                ? \sprintf('"%s" is empty, and this text needs a %s there.', $argument->key, $what)
-                : \sprintf('"%s" is “%s”, which is not a %s.', $argument->key, mb_strimwidth($cell, 0, 40, '…'), $what);
+            $problems[] =
+                '' === $cell
+                    ? \sprintf('"%s" is empty, and this text needs a %s there.', $argument->key, $what)
+                    : \sprintf('"%s" is “%s”, which is not a %s.', $argument->key, mb_strimwidth($cell, 0, 40, '…'), $what);
 
             return null;
         }

@@ -11,7 +11,18 @@ namespace Morphea\Core\Pattern;
  */
 final class PatternParser
 {
-    private const TYPES = ['number', 'date', 'time', 'plural', 'select', 'selectordinal', 'spellout', 'ordinal', 'duration', 'choice'];
+    private const TYPES = [
+        'number',
+        'date',
+        'time',
+        'plural',
+        'select',
+        'selectordinal',
+        'spellout',
+        'ordinal',
+        'duration',
+        'choice',
+    ];
     private const BRANCHING = ['plural', 'select', 'selectordinal'];
     private const KEY = '/^[\p{L}_][\p{L}\p{M}\p{N}_]*$/u';
 
@@ -37,7 +48,10 @@ final class PatternParser
         $parser = new self($source);
         $parts = $parser->message(0);
         if ($parser->at < \count($parser->chars)) {
-            throw new PatternError('There is a closing brace } without an opening one. Write \'}\' (in single quotes) for a brace that is meant as such.', $parser->at);
+            throw new PatternError(
+                'There is a closing brace } without an opening one. Write \'}\' (in single quotes) for a brace that is meant as such.',
+                $parser->at,
+            );
         }
 
         return $parts;
@@ -48,7 +62,7 @@ final class PatternParser
     {
         $parts = [];
         $words = '';
-        while (null !== $char = $this->peek()) {
+        while (null !== ($char = $this->peek())) {
             if ('{' === $char) {
                 if ('' !== $words) {
                     $parts[] = new Words($words);
@@ -84,7 +98,7 @@ final class PatternParser
             return "'";
         }
         $text = '';
-        while (null !== $char = $this->peek()) {
+        while (null !== ($char = $this->peek())) {
             ++$this->at;
             if ("'" !== $char) {
                 $text .= $char;
@@ -107,9 +121,15 @@ final class PatternParser
         }
         $key = trim($this->until(',}', $start));
         if (1 !== preg_match(self::KEY, $key)) {
-            throw new PatternError('' === $key
-                ? 'There is an empty pair of braces {}. Pick a column instead.'
-                : \sprintf('"%s" cannot be a column: a column stands in braces by its key, as in {full_name}.', mb_strcut($key, 0, 60)), $start);
+            throw new PatternError(
+                '' === $key
+                    ? 'There is an empty pair of braces {}. Pick a column instead.'
+                    : \sprintf(
+                        '"%s" cannot be a column: a column stands in braces by its key, as in {full_name}.',
+                        mb_strcut($key, 0, 60),
+                    ),
+                $start,
+            );
         }
         $type = null;
         $style = null;
@@ -119,7 +139,16 @@ final class PatternParser
             ++$this->at;
             $type = trim($this->until(',}', $start));
             if (!\in_array($type, self::TYPES, true)) {
-                throw new PatternError(\sprintf('{%s, %s …}: "%s" is no known way to show a column; known: %s.', $key, $type, $type, implode(', ', self::TYPES)), $start);
+                throw new PatternError(
+                    \sprintf(
+                        '{%s, %s …}: "%s" is no known way to show a column; known: %s.',
+                        $key,
+                        $type,
+                        $type,
+                        implode(', ', self::TYPES),
+                    ),
+                    $start,
+                );
             }
             if (',' === $this->peek()) {
                 ++$this->at;
@@ -129,7 +158,15 @@ final class PatternParser
                     $style = $this->style($start);
                 }
             } elseif (\in_array($type, self::BRANCHING, true)) {
-                throw new PatternError(\sprintf('{%s, %s}: the words for each case are missing, as in {%s, plural, one {# item} other {# items}}.', $key, $type, $key), $start);
+                throw new PatternError(
+                    \sprintf(
+                        '{%s, %s}: the words for each case are missing, as in {%s, plural, one {# item} other {# items}}.',
+                        $key,
+                        $type,
+                        $key,
+                    ),
+                    $start,
+                );
             }
         }
         if ('}' !== $this->peek()) {
@@ -163,7 +200,10 @@ final class PatternParser
             ++$this->at;
         }
         if (!isset($branches['other'])) {
-            throw new PatternError(\sprintf('{%s, …}: the case "other" is missing; it holds the words for everything not named.', $key), $start);
+            throw new PatternError(
+                \sprintf('{%s, …}: the case "other" is missing; it holds the words for everything not named.', $key),
+                $start,
+            );
         }
 
         return [$branches, $keys];
@@ -173,7 +213,7 @@ final class PatternParser
     {
         $from = $this->at;
         $depth = 0;
-        while (null !== $char = $this->peek()) {
+        while (null !== ($char = $this->peek())) {
             if ("'" === $char) {
                 $this->quoted();
                 continue;
@@ -182,7 +222,9 @@ final class PatternParser
                 return trim($this->slice($from));
             }
             $depth += match ($char) {
-                '{' => 1, '}' => -1, default => 0
+                '{' => 1,
+                '}' => -1,
+                default => 0,
             };
             ++$this->at;
         }
@@ -192,7 +234,7 @@ final class PatternParser
     private function until(string $ends, int $start): string
     {
         $text = '';
-        while (null !== $char = $this->peek()) {
+        while (null !== ($char = $this->peek())) {
             if (str_contains($ends, $char)) {
                 return $text;
             }

@@ -15,13 +15,18 @@ final readonly class PatternParts
     /** @return list<Part> */
     public static function of(Pattern $pattern): array
     {
-        return array_map(static fn (Words|Argument $part): array => $part instanceof Words ? ['words' => $part->text] : [
-            'column' => $part->key,
-            'shown' => Shown::of($part)->value,
-            'one' => self::plain($part->branches['one'] ?? ''),
-            'other' => self::plain($part->branches['other'] ?? ''),
-            'source' => $part->source,
-        ], $pattern->parts);
+        return array_map(
+            static fn (Words|Argument $part): array => $part instanceof Words
+                ? ['words' => $part->text]
+                : [
+                    'column' => $part->key,
+                    'shown' => Shown::of($part)->value,
+                    'one' => self::plain($part->branches['one'] ?? ''),
+                    'other' => self::plain($part->branches['other'] ?? ''),
+                    'source' => $part->source,
+                ],
+            $pattern->parts,
+        );
     }
 
     /**
@@ -41,7 +46,10 @@ final readonly class PatternParts
             } elseif (\is_array($part) && \is_string($part['column'] ?? null)) {
                 $shown = Shown::tryFrom(\is_string($part['shown'] ?? null) ? $part['shown'] : '') ?? Shown::AsWritten;
                 $text = static fn (string $key): string => \is_string($part[$key] ?? null) ? $part[$key] : '';
-                $source .= Shown::Own === $shown && '' !== $text('source') ? $text('source') : $shown->source($part['column'], $text('one'), $text('other'));
+                $source .=
+                    Shown::Own === $shown && '' !== $text('source')
+                        ? $text('source')
+                        : $shown->source($part['column'], $text('one'), $text('other'));
             } else {
                 throw new PatternError('The words did not arrive whole. Load the page again.', 0);
             }
@@ -53,6 +61,12 @@ final readonly class PatternParts
     /** A branch's text without its quotes. */
     private static function plain(string $branch): string
     {
-        return implode('', array_map(static fn (Words|Argument $part): string => $part instanceof Words ? $part->text : $part->source, PatternParser::parse($branch)));
+        return implode(
+            '',
+            array_map(
+                static fn (Words|Argument $part): string => $part instanceof Words ? $part->text : $part->source,
+                PatternParser::parse($branch),
+            ),
+        );
     }
 }

@@ -27,7 +27,8 @@ enum Shown: string
                 'long' => self::DateLong,
                 default => self::Own,
             },
-            'plural' === $argument->type && ['one', 'other'] === array_keys($argument->branches) && [] === $argument->inner => self::Counted,
+            'plural' === $argument->type && ['one', 'other'] === array_keys($argument->branches) && [] === $argument->inner
+                => self::Counted,
             default => self::Own,
         };
     }

@@ -23,11 +23,11 @@ final readonly class Tokens
         $at = 0;
         preg_match_all(self::TOKEN, $words, $found, \PREG_SET_ORDER | \PREG_OFFSET_CAPTURE);
         foreach ($found as [[$all, $offset], [$inside]]) {
-            $source .= Pattern::quote(substr($words, $at, $offset - $at)).self::column($inside, $locale);
+            $source .= Pattern::quote(substr($words, $at, $offset - $at)) . self::column($inside, $locale);
             $at = $offset + \strlen($all);
         }
 
-        return Pattern::parse($source.Pattern::quote(substr($words, $at)), $locale);
+        return Pattern::parse($source . Pattern::quote(substr($words, $at)), $locale);
     }
 
     private static function column(string $inside, string $locale): string

@@ -21,10 +21,23 @@ final readonly class CodeCheck implements Check
             } elseif ($code->empty) {
                 $findings[] = new Finding('empty', $code->layer, "$code->name: is empty and hides.");
             } elseif ($code->tooSmall()) {
-                $findings[] = new Finding('code', $code->layer, \sprintf('%s: its modules are %s mm wide; %s mm are read reliably. Make it larger or its words shorter.', $code->name, $code->mm($code->module), $code->mm($code->leastModule)));
+                $findings[] = new Finding(
+                    'code',
+                    $code->layer,
+                    \sprintf(
+                        '%s: its modules are %s mm wide; %s mm are read reliably. Make it larger or its words shorter.',
+                        $code->name,
+                        $code->mm($code->module),
+                        $code->mm($code->leastModule),
+                    ),
+                );
             }
             if (!$code->empty && null !== $code->contrast && $code->contrast < self::LEAST_CONTRAST) {
-                $findings[] = new Finding('code', $code->layer, \sprintf('%s: contrast %.1f : 1 is too faint for readers.', $code->name, $code->contrast));
+                $findings[] = new Finding(
+                    'code',
+                    $code->layer,
+                    \sprintf('%s: contrast %.1f : 1 is too faint for readers.', $code->name, $code->contrast),
+                );
             }
         }
 

@@ -24,7 +24,10 @@ final readonly class Contrast
         return (max($a, $b) + 0.05) / (min($a, $b) + 0.05);
     }
 
-    /** Against the highlight bar, or the topmost filled shape under the text's middle, or the side; null where that is a picture, see-through or a gradient. */
+    /**
+     * Against the highlight bar, or the topmost filled shape under the text's middle, or the side; null where that is a
+     * picture, see-through or a gradient.
+     */
     public static function of(Template $template, TextLayer $text): ?float
     {
         if (null !== $text->effects->highlight) {
@@ -51,7 +54,10 @@ final readonly class Contrast
 
     private static function covers(Frame $frame, Frame $text): bool
     {
-        return $text->centreX() > $frame->x && $text->centreX() < $frame->x + $frame->width && $text->centreY() > $frame->y && $text->centreY() < $frame->y + $frame->height;
+        return $text->centreX() > $frame->x &&
+            $text->centreX() < $frame->x + $frame->width &&
+            $text->centreY() > $frame->y &&
+            $text->centreY() < $frame->y + $frame->height;
     }
 
     private static function luminance(string $colour): float
@@ -62,6 +68,8 @@ final readonly class Contrast
             return $value <= 0.04045 ? $value / 12.92 : (($value + 0.055) / 1.055) ** 2.4;
         };
 
-        return 0.2126 * $linear(substr($colour, 1, 2)) + 0.7152 * $linear(substr($colour, 3, 2)) + 0.0722 * $linear(substr($colour, 5, 2));
+        return 0.2126 * $linear(substr($colour, 1, 2)) +
+            0.7152 * $linear(substr($colour, 3, 2)) +
+            0.0722 * $linear(substr($colour, 5, 2));
     }
 }

@@ -14,7 +14,13 @@ final readonly class EmptyCheck implements Check
         $findings = [];
         foreach ($piece->texts as $text) {
             if ($text->placeholder && $text->empty) {
-                $findings[] = new Finding('empty', $text->layer, 0 === $text->lines ? "$text->name: is empty and hides." : "$text->name: is empty and shows “{$text->text}”.");
+                $findings[] = new Finding(
+                    'empty',
+                    $text->layer,
+                    0 === $text->lines
+                        ? "$text->name: is empty and hides."
+                        : "$text->name: is empty and shows “{$text->text}”.",
+                );
             }
         }
 

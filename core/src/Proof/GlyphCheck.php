@@ -14,10 +14,18 @@ final readonly class GlyphCheck implements Check
         $findings = [];
         foreach ($piece->texts as $text) {
             if ([] !== $text->missing) {
-                $findings[] = new Finding('glyph', $text->layer, \sprintf('%s: no font here has %s.', $text->name, implode(' ', $text->missing)));
+                $findings[] = new Finding(
+                    'glyph',
+                    $text->layer,
+                    \sprintf('%s: no font here has %s.', $text->name, implode(' ', $text->missing)),
+                );
             }
             if (null !== $text->unknownFont) {
-                $findings[] = new Finding('font', $text->layer, \sprintf('%s: the font “%s” is not here; another stands in.', $text->name, $text->unknownFont));
+                $findings[] = new Finding(
+                    'font',
+                    $text->layer,
+                    \sprintf('%s: the font “%s” is not here; another stands in.', $text->name, $text->unknownFont),
+                );
             }
         }
 

@@ -15,7 +15,12 @@ final readonly class LengthCheck implements Check
         $findings = [];
         foreach ($piece->texts as $text) {
             if (null !== $text->tooMany) {
-                $sentence = \sprintf('%s: has %s letters; a text may have up to %s. Shorten the cell.', $text->name, number_format($text->tooMany), number_format(TextLayouter::MOST_LETTERS));
+                $sentence = \sprintf(
+                    '%s: has %s letters; a text may have up to %s. Shorten the cell.',
+                    $text->name,
+                    number_format($text->tooMany),
+                    number_format(TextLayouter::MOST_LETTERS),
+                );
                 $findings[] = new Finding('length', $text->layer, $sentence, true);
             }
         }

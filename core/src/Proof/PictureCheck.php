@@ -26,12 +26,31 @@ final readonly class PictureCheck implements Check
                 default => "“{$picture->asset}” is shown instead",
             };
             if (PictureState::Empty === $picture->state) {
-                $findings[] = new Finding('empty', $picture->layer, "$picture->name: names no picture; $instead.", $picture->refused);
+                $findings[] = new Finding(
+                    'empty',
+                    $picture->layer,
+                    "$picture->name: names no picture; $instead.",
+                    $picture->refused,
+                );
             } elseif (PictureState::Missing === $picture->state) {
-                $findings[] = new Finding('picture', $picture->layer, "$picture->name: the picture “{$picture->wanted}” is missing; $instead.", $picture->refused);
+                $findings[] = new Finding(
+                    'picture',
+                    $picture->layer,
+                    "$picture->name: the picture “{$picture->wanted}” is missing; $instead.",
+                    $picture->refused,
+                );
             }
             if ($picture->scale > self::MOST_DOTS) {
-                $findings[] = new Finding('coarse', $picture->layer, \sprintf('%s: “%s” is shown %.1f times larger than it is and looks coarse.', $picture->name, $picture->asset, $picture->scale));
+                $findings[] = new Finding(
+                    'coarse',
+                    $picture->layer,
+                    \sprintf(
+                        '%s: “%s” is shown %.1f times larger than it is and looks coarse.',
+                        $picture->name,
+                        $picture->asset,
+                        $picture->scale,
+                    ),
+                );
             }
         }
 

@@ -14,7 +14,15 @@ final readonly class Proof
 
     public function __construct()
     {
-        $this->checks = [new ValueCheck(), new LengthCheck(), new PictureCheck(), new CodeCheck(), new OversetCheck(), new GlyphCheck(), new EmptyCheck()];
+        $this->checks = [
+            new ValueCheck(),
+            new LengthCheck(),
+            new PictureCheck(),
+            new CodeCheck(),
+            new OversetCheck(),
+            new GlyphCheck(),
+            new EmptyCheck(),
+        ];
     }
 
     /** @return list<Finding> */

@@ -8,8 +8,8 @@ use Morphea\Core\Data\Column;
 use Morphea\Core\Template\Edit\LinkColumn;
 
 /**
- * Links by name when a table comes in: a placeholder whose column is not in the table is linked to the column of its own name, if there is one.
- * Columns that a pattern names by key are linked already.
+ * Links by name when a table comes in: a placeholder whose column is not in the table is linked to the column of its
+ * own name, if there is one. Columns that a pattern names by key are linked already.
  */
 final readonly class AutoLink
 {
@@ -27,7 +27,12 @@ final readonly class AutoLink
             $used = $layer->columns();
             $unknown = array_values(array_diff($used, $keys));
             if ([] !== $used && [] === $unknown) {
-                $headings = array_map(static fn (string $key): string => $columns[(int) array_search($key, $keys, true)]->letter().' '.$columns[(int) array_search($key, $keys, true)]->heading, $used);
+                $headings = array_map(
+                    static fn (string $key): string => $columns[(int) array_search($key, $keys, true)]->letter() .
+                        ' ' .
+                        $columns[(int) array_search($key, $keys, true)]->heading,
+                    $used,
+                );
                 $made[] = \sprintf('%s shows %s', $layer->name, implode(', ', $headings));
                 continue;
             }

@@ -15,7 +15,14 @@ final readonly class CodeLayerCodec
     /** @return array<string, mixed> */
     public function toArray(CodeLayer $layer): array
     {
-        return ['pattern' => $layer->pattern->source, 'code' => $layer->code->value, 'correction' => $layer->correction->value, 'colour' => $layer->colour, 'ground' => $layer->ground, 'words' => $layer->words];
+        return [
+            'pattern' => $layer->pattern->source,
+            'code' => $layer->code->value,
+            'correction' => $layer->correction->value,
+            'colour' => $layer->colour,
+            'ground' => $layer->ground,
+            'words' => $layer->words,
+        ];
     }
 
     /** @param array{string, string, Frame, float, bool, bool} $base */
@@ -27,15 +34,18 @@ final readonly class CodeLayerCodec
             throw $node->error('pattern', $e->getMessage());
         }
 
-        return new CodeLayer(...$base, ...[
-            $pattern,
-            $node->enum('code', CodeKind::class),
-            $node->has('correction') ? $node->enum('correction', Correction::class) : Correction::Medium,
-            $node->text('colour', 7, EffectCodec::COLOUR),
-            $node->textOrNull('ground', 7, EffectCodec::COLOUR),
-            !$node->has('words') || $node->bool('words'),
-            $group,
-            $use,
-        ]);
+        return new CodeLayer(
+            ...$base,
+            ...[
+                $pattern,
+                $node->enum('code', CodeKind::class),
+                $node->has('correction') ? $node->enum('correction', Correction::class) : Correction::Medium,
+                $node->text('colour', 7, EffectCodec::COLOUR),
+                $node->textOrNull('ground', 7, EffectCodec::COLOUR),
+                !$node->has('words') || $node->bool('words'),
+                $group,
+                $use,
+            ],
+        );
     }
 }

@@ -23,7 +23,9 @@ final readonly class Content
     /** @param non-empty-list<ContentPart> $parts */
     public function __construct(public array $parts)
     {
-        $this->pattern = Pattern::parse(implode('', array_map(static fn (ContentPart $part): string => $part->pattern->source, $parts)));
+        $this->pattern = Pattern::parse(
+            implode('', array_map(static fn (ContentPart $part): string => $part->pattern->source, $parts)),
+        );
     }
 
     public static function plain(Pattern $pattern): self
@@ -75,7 +77,15 @@ final readonly class Content
     /** @param \Closure(Pattern): string $change the new source of each part */
     public function map(\Closure $change, string $locale): self
     {
-        return new self(array_map(static fn (ContentPart $part): ContentPart => new ContentPart(Pattern::parse($change($part->pattern), $locale), $part->mark), $this->parts));
+        return new self(
+            array_map(
+                static fn (ContentPart $part): ContentPart => new ContentPart(
+                    Pattern::parse($change($part->pattern), $locale),
+                    $part->mark,
+                ),
+                $this->parts,
+            ),
+        );
     }
 
     private static function mark(mixed $mark): Mark

@@ -28,13 +28,24 @@ final readonly class EffectCodec
         $shadow = $node->child($key);
         $shadow->onlyKeys('colour', 'dx', 'dy', 'blur', 'opacity');
 
-        return new Shadow($shadow->text('colour', 7, self::COLOUR), $shadow->number('dx', -2_000, 2_000), $shadow->number('dy', -2_000, 2_000), $shadow->number('blur', 0, 500), $shadow->number('opacity', 0, 1));
+        return new Shadow(
+            $shadow->text('colour', 7, self::COLOUR),
+            $shadow->number('dx', -2_000, 2_000),
+            $shadow->number('dy', -2_000, 2_000),
+            $shadow->number('blur', 0, 500),
+            $shadow->number('opacity', 0, 1),
+        );
     }
 
     public static function gradient(JsonNode $node): Gradient
     {
         $node->onlyKeys('radial', 'angle', 'from', 'to');
 
-        return new Gradient($node->bool('radial'), $node->number('angle', -360, 360), $node->text('from', 7, self::COLOUR), $node->text('to', 7, self::COLOUR));
+        return new Gradient(
+            $node->bool('radial'),
+            $node->number('angle', -360, 360),
+            $node->text('from', 7, self::COLOUR),
+            $node->text('to', 7, self::COLOUR),
+        );
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Template;
 
 /**
- * What a placeholder does when every column it shows is empty: hide (`words` is null), or show other words. One that hides can pull up what
- * stands below it: the layers under it that are not locked move into its place.
+ * What a placeholder does when every column it shows is empty: hide (`words` is null), or show other words. One that
+ * hides can pull up what stands below it: the layers under it that are not locked move into its place.
  */
 final readonly class EmptyRule
 {

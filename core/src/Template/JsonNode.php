@@ -23,7 +23,10 @@ final readonly class JsonNode
     {
         foreach (array_keys($this->data) as $key) {
             if (!\in_array((string) $key, $known, true)) {
-                throw new TemplateError($this->path, \sprintf('has an unknown key "%s"; known here: %s', mb_strcut((string) $key, 0, 60), implode(', ', $known)));
+                throw new TemplateError(
+                    $this->path,
+                    \sprintf('has an unknown key "%s"; known here: %s', mb_strcut((string) $key, 0, 60), implode(', ', $known)),
+                );
             }
         }
     }
@@ -46,10 +49,17 @@ final readonly class JsonNode
             throw $this->error($key, 'must be a list');
         }
         if (\count($value) < $least || \count($value) > $most) {
-            throw $this->error($key, \sprintf('has %d entries; %s', \count($value), $least === $most ? "it must have $least" : "it may have $least to $most"));
+            throw $this->error(
+                $key,
+                \sprintf(
+                    'has %d entries; %s',
+                    \count($value),
+                    $least === $most ? "it must have $least" : "it may have $least to $most",
+                ),
+            );
         }
 
-        return array_map(fn (int $i): self => new self($this->at($key)."[$i]", $value[$i]), array_keys($value));
+        return array_map(fn (int $i): self => new self($this->at($key) . "[$i]", $value[$i]), array_keys($value));
     }
 
     /** @param non-empty-string|null $form a regular expression */
@@ -100,7 +110,7 @@ final readonly class JsonNode
         }
         foreach ($values as $i => $value) {
             if (!\is_string($value) || 1 !== preg_match($form, $value)) {
-                throw $this->error($key."[$i]", 'is not of the expected form');
+                throw $this->error($key . "[$i]", 'is not of the expected form');
             }
         }
 
@@ -118,7 +128,7 @@ final readonly class JsonNode
         $numbers = [];
         foreach ($values as $i => $value) {
             if ((!\is_int($value) && !\is_float($value)) || $value < $lowest || $value > $highest) {
-                throw $this->error($key."[$i]", "must be a number between $lowest and $highest");
+                throw $this->error($key . "[$i]", "must be a number between $lowest and $highest");
             }
             $numbers[] = (float) $value;
         }
@@ -170,7 +180,9 @@ final readonly class JsonNode
      */
     public function enum(string $key, string $enum): \BackedEnum
     {
-        return $enum::from($this->oneOf($key, array_map(static fn (\BackedEnum $case): string => (string) $case->value, $enum::cases())));
+        return $enum::from(
+            $this->oneOf($key, array_map(static fn (\BackedEnum $case): string => (string) $case->value, $enum::cases())),
+        );
     }
 
     /** @param list<string> $words */
@@ -178,7 +190,9 @@ final readonly class JsonNode
     {
         $value = $this->value($key);
 
-        return \is_string($value) && \in_array($value, $words, true) ? $value : throw $this->error($key, 'must be one of: '.implode(', ', $words));
+        return \is_string($value) && \in_array($value, $words, true)
+            ? $value
+            : throw $this->error($key, 'must be one of: ' . implode(', ', $words));
     }
 
     public function error(string $key, string $what): TemplateError

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
-/** One thing on a side. `opacity` runs from 0 to 1; layers with the same `group` are taken hold of together; only those of use `print` are made. */
+/**
+ * One thing on a side. `opacity` runs from 0 to 1; layers with the same `group` are taken hold of together; only those
+ * of use `print` are made.
+ */
 abstract readonly class Layer
 {
     public function __construct(

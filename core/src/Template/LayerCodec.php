@@ -26,28 +26,32 @@ final readonly class LayerCodec
     /** @return array<string, mixed> */
     public function toArray(Layer $layer): array
     {
-        $shared = [
-            'id' => $layer->id,
-            'name' => $layer->name,
-            'kind' => match (true) {
-                $layer instanceof TextLayer => 'text',
-                $layer instanceof PictureLayer => 'picture',
-                $layer instanceof CodeLayer => 'code',
-                default => 'shape',
-            },
-            'frame' => get_object_vars($layer->frame),
-            'opacity' => $layer->opacity,
-            'locked' => $layer->locked,
-            'hidden' => $layer->hidden,
-        ] + (null === $layer->group ? [] : ['group' => $layer->group]) + (LayerUse::Print === $layer->use ? [] : ['use' => $layer->use->value]);
+        $shared =
+            [
+                'id' => $layer->id,
+                'name' => $layer->name,
+                'kind' => match (true) {
+                    $layer instanceof TextLayer => 'text',
+                    $layer instanceof PictureLayer => 'picture',
+                    $layer instanceof CodeLayer => 'code',
+                    default => 'shape',
+                },
+                'frame' => get_object_vars($layer->frame),
+                'opacity' => $layer->opacity,
+                'locked' => $layer->locked,
+                'hidden' => $layer->hidden,
+            ] +
+            (null === $layer->group ? [] : ['group' => $layer->group]) +
+            (LayerUse::Print === $layer->use ? [] : ['use' => $layer->use->value]);
 
-        return $shared + match (true) {
-            $layer instanceof TextLayer => $this->texts->toArray($layer),
-            $layer instanceof PictureLayer => $this->pictures->toArray($layer),
-            $layer instanceof CodeLayer => $this->codes->toArray($layer),
-            $layer instanceof ShapeLayer => $this->shapeToArray($layer),
-            default => throw new \LogicException('unknown kind of layer '.$layer::class),
-        };
+        return $shared +
+            match (true) {
+                $layer instanceof TextLayer => $this->texts->toArray($layer),
+                $layer instanceof PictureLayer => $this->pictures->toArray($layer),
+                $layer instanceof CodeLayer => $this->codes->toArray($layer),
+                $layer instanceof ShapeLayer => $this->shapeToArray($layer),
+                default => throw new \LogicException('unknown kind of layer ' . $layer::class),
+            };
     }
 
     /** @throws TemplateError */
@@ -104,19 +108,24 @@ final readonly class LayerCodec
             throw $node->error('path', 'is missing; a shape of its own outline needs one');
         }
 
-        return new ShapeLayer(...$base, ...[
-            $shape,
-            $node->isObject('fill') ? EffectCodec::gradient($node->child('fill')) : $node->textOrNull('fill', 7, EffectCodec::COLOUR),
-            $node->textOrNull('stroke', 7, EffectCodec::COLOUR),
-            $node->number('strokeWidth', 0, 5_000),
-            $node->number('radius', 0, Template::MAX_DOTS),
-            $node->has('dashes') ? $node->numbers('dashes', 8, 0.1, 5_000) : [],
-            $node->has('corners') ? $node->int('corners', 3, 60) : 5,
-            $node->has('inner') ? $node->number('inner', 0.05, 1) : 0.5,
-            $group,
-            $path,
-            $use,
-        ]);
+        return new ShapeLayer(
+            ...$base,
+            ...[
+                $shape,
+                $node->isObject('fill')
+                    ? EffectCodec::gradient($node->child('fill'))
+                    : $node->textOrNull('fill', 7, EffectCodec::COLOUR),
+                $node->textOrNull('stroke', 7, EffectCodec::COLOUR),
+                $node->number('strokeWidth', 0, 5_000),
+                $node->number('radius', 0, Template::MAX_DOTS),
+                $node->has('dashes') ? $node->numbers('dashes', 8, 0.1, 5_000) : [],
+                $node->has('corners') ? $node->int('corners', 3, 60) : 5,
+                $node->has('inner') ? $node->number('inner', 0.05, 1) : 0.5,
+                $group,
+                $path,
+                $use,
+            ],
+        );
     }
 
     private function frame(JsonNode $node): Frame

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Template;
 
 /**
- * How a picture fills its frame: whole inside it, over all of it (cut), pulled to its shape, or at its true size: a dot for each pixel, drawings as large
- * as they say they are.
+ * How a picture fills its frame: whole inside it, over all of it (cut), pulled to its shape, or at its true size: a dot
+ * for each pixel, drawings as large as they say they are.
  */
 enum PictureFit: string
 {

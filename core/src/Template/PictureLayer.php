@@ -42,6 +42,11 @@ final readonly class PictureLayer extends Layer
     /** @return list<string> names of the pictures it may show whatever the rows say */
     public function assets(): array
     {
-        return array_values(array_filter([\is_string($this->source) ? $this->source : null, $this->empty->other, $this->missing->other], static fn (?string $name): bool => null !== $name));
+        return array_values(
+            array_filter(
+                [\is_string($this->source) ? $this->source : null, $this->empty->other, $this->missing->other],
+                static fn (?string $name): bool => null !== $name,
+            ),
+        );
     }
 }

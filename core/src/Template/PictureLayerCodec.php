@@ -11,7 +11,19 @@ use Morphea\Core\Pattern\PatternError;
 /** What is a picture layer's own in the file format. Only `fit` and one of `asset` and `pattern` must be there. */
 final readonly class PictureLayerCodec
 {
-    public const KEYS = ['asset', 'pattern', 'fit', 'shape', 'align', 'verticalAlign', 'look', 'border', 'shadow', 'empty', 'missing'];
+    public const KEYS = [
+        'asset',
+        'pattern',
+        'fit',
+        'shape',
+        'align',
+        'verticalAlign',
+        'look',
+        'border',
+        'shadow',
+        'empty',
+        'missing',
+    ];
     private const NAME = '~^[^/\\\\\x00-\x1F]+$~u';
     private const MOST_COLOURS = 64;
 
@@ -20,10 +32,20 @@ final readonly class PictureLayerCodec
     {
         return (\is_string($layer->source) ? ['asset' => $layer->source] : ['pattern' => $layer->source->source]) + [
             'fit' => $layer->fit->value,
-            'shape' => ['kind' => $layer->shape->kind->value, 'radius' => $layer->shape->radius, 'corners' => $layer->shape->corners, 'path' => $layer->shape->path],
+            'shape' => [
+                'kind' => $layer->shape->kind->value,
+                'radius' => $layer->shape->radius,
+                'corners' => $layer->shape->corners,
+                'path' => $layer->shape->path,
+            ],
             'align' => $layer->align->value,
             'verticalAlign' => $layer->verticalAlign->value,
-            'look' => ['tone' => $layer->look->tone->value, 'tint' => $layer->look->tint, 'blur' => $layer->look->blur, 'colours' => self::pairs($layer->look->colours)],
+            'look' => [
+                'tone' => $layer->look->tone->value,
+                'tint' => $layer->look->tint,
+                'blur' => $layer->look->blur,
+                'colours' => self::pairs($layer->look->colours),
+            ],
             'border' => null === $layer->border ? null : get_object_vars($layer->border),
             'shadow' => null === $layer->shadow ? null : get_object_vars($layer->shadow),
             'empty' => self::ruleToArray($layer->empty),
@@ -36,20 +58,23 @@ final readonly class PictureLayerCodec
     {
         $plain = new PictureLook();
 
-        return new PictureLayer(...$base, ...[
-            $this->source($node, $locale),
-            $node->enum('fit', PictureFit::class),
-            $node->has('shape') ? $this->shape($node->child('shape')) : new FrameShape(),
-            $node->has('align') ? $node->enum('align', Align::class) : Align::Centre,
-            $node->has('verticalAlign') ? $node->enum('verticalAlign', VerticalAlign::class) : VerticalAlign::Middle,
-            $node->has('look') ? $this->look($node->child('look')) : $plain,
-            EffectCodec::outline($node, 'border'),
-            EffectCodec::shadow($node, 'shadow'),
-            $node->has('empty') ? $this->rule($node->child('empty')) : new PictureRule(),
-            $node->has('missing') ? $this->rule($node->child('missing')) : new PictureRule(PictureInstead::Refuse),
-            $group,
-            $use,
-        ]);
+        return new PictureLayer(
+            ...$base,
+            ...[
+                $this->source($node, $locale),
+                $node->enum('fit', PictureFit::class),
+                $node->has('shape') ? $this->shape($node->child('shape')) : new FrameShape(),
+                $node->has('align') ? $node->enum('align', Align::class) : Align::Centre,
+                $node->has('verticalAlign') ? $node->enum('verticalAlign', VerticalAlign::class) : VerticalAlign::Middle,
+                $node->has('look') ? $this->look($node->child('look')) : $plain,
+                EffectCodec::outline($node, 'border'),
+                EffectCodec::shadow($node, 'shadow'),
+                $node->has('empty') ? $this->rule($node->child('empty')) : new PictureRule(),
+                $node->has('missing') ? $this->rule($node->child('missing')) : new PictureRule(PictureInstead::Refuse),
+                $group,
+                $use,
+            ],
+        );
     }
 
     private function source(JsonNode $node, string $locale): string|Pattern
@@ -76,7 +101,12 @@ final readonly class PictureLayerCodec
             throw $node->error('path', 'is missing; a frame of its own outline needs one');
         }
 
-        return new FrameShape($kind, $node->has('radius') ? $node->number('radius', 0, Template::MAX_DOTS) : 0.0, $node->has('corners') ? $node->int('corners', 3, 60) : 6, $path);
+        return new FrameShape(
+            $kind,
+            $node->has('radius') ? $node->number('radius', 0, Template::MAX_DOTS) : 0.0,
+            $node->has('corners') ? $node->int('corners', 3, 60) : 6,
+            $path,
+        );
     }
 
     private function look(JsonNode $node): PictureLook
@@ -85,10 +115,17 @@ final readonly class PictureLayerCodec
         $colours = [];
         foreach ($node->has('colours') ? $node->list('colours', 0, self::MOST_COLOURS) : [] as $pair) {
             $pair->onlyKeys('from', 'to');
-            $colours[strtoupper($pair->text('from', 7, EffectCodec::COLOUR))] = strtoupper($pair->text('to', 7, EffectCodec::COLOUR));
+            $colours[strtoupper($pair->text('from', 7, EffectCodec::COLOUR))] = strtoupper(
+                $pair->text('to', 7, EffectCodec::COLOUR),
+            );
         }
 
-        return new PictureLook($node->enum('tone', Tone::class), $node->text('tint', 7, EffectCodec::COLOUR), $node->number('blur', 0, 500), $colours);
+        return new PictureLook(
+            $node->enum('tone', Tone::class),
+            $node->text('tint', 7, EffectCodec::COLOUR),
+            $node->number('blur', 0, 500),
+            $colours,
+        );
     }
 
     private function rule(JsonNode $node): PictureRule
@@ -116,6 +153,10 @@ final readonly class PictureLayerCodec
      */
     private static function pairs(array $colours): array
     {
-        return array_map(static fn (string $from, string $to): array => ['from' => $from, 'to' => $to], array_keys($colours), $colours);
+        return array_map(
+            static fn (string $from, string $to): array => ['from' => $from, 'to' => $to],
+            array_keys($colours),
+            $colours,
+        );
     }
 }

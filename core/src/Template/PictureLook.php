@@ -5,14 +5,18 @@ declare(strict_types=1);
 namespace Morphea\Core\Template;
 
 /**
- * What is done to a picture's colours: shown in greys, or in one colour from dark to white; `blur` in dots; `colours` gives a drawing's colours new ones.
- * Colours as #RRGGBB.
+ * What is done to a picture's colours: shown in greys, or in one colour from dark to white; `blur` in dots; `colours`
+ * gives a drawing's colours new ones. Colours as #RRGGBB.
  */
 final readonly class PictureLook
 {
     /** @param array<string, string> $colours the new by the old */
-    public function __construct(public Tone $tone = Tone::AsItIs, public string $tint = '#17211E', public float $blur = 0.0, public array $colours = [])
-    {
+    public function __construct(
+        public Tone $tone = Tone::AsItIs,
+        public string $tint = '#17211E',
+        public float $blur = 0.0,
+        public array $colours = [],
+    ) {
     }
 
     /** Whether the pixels of a photograph change (blur is drawn, not baked in). */

@@ -52,7 +52,10 @@ final readonly class Preset
             $template = (new AddSide())->apply($template);
         }
 
-        return (new SetSide(['bleed' => $this->unit->toDots($this->bleed, $this->dpi), 'background' => $this->transparent ? null : $template->side()->background]))->apply($template);
+        return (new SetSide([
+            'bleed' => $this->unit->toDots($this->bleed, $this->dpi),
+            'background' => $this->transparent ? null : $template->side()->background,
+        ]))->apply($template);
     }
 
     /** The size as people say it, e.g. `297 × 210 mm`. */

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Template;
 
 /**
- * A drawn shape. A line runs from the frame's top left to its bottom right corner. Widths, radius and dashes in dots; `corners` and `inner` (how
- * far in a star's inner corners lie, 0 to 1) are for polygons and stars; `path` is SVG path data, whose bounds are fitted to the frame.
+ * A drawn shape. A line runs from the frame's top left to its bottom right corner. Widths, radius and dashes in dots;
+ * `corners` and `inner` (how far in a star's inner corners lie, 0 to 1) are for polygons and stars; `path` is SVG path
+ * data, whose bounds are fitted to the frame.
  */
 final readonly class ShapeLayer extends Layer
 {

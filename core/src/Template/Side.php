@@ -8,11 +8,8 @@ namespace Morphea\Core\Template;
 final readonly class Side
 {
     /** @param list<Layer> $layers */
-    public function __construct(
-        public string $name,
-        public ?string $background,
-        public array $layers,
-    ) {
+    public function __construct(public string $name, public ?string $background, public array $layers)
+    {
     }
 
     /** @param list<Layer> $layers */

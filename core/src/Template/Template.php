@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Template;
 
 /**
- * One design with its placeholders. Width and height are whole dots, as cut (the trim); `unit` is what people see sizes in. Layers of all sides have ids
- * of their own.
+ * One design with its placeholders. Width and height are whole dots, as cut (the trim); `unit` is what people see sizes
+ * in. Layers of all sides have ids of their own.
  */
 final readonly class Template
 {
@@ -36,8 +36,14 @@ final readonly class Template
     }
 
     /** @throws TemplateError when the size is absurd */
-    public static function blank(string $name, float $width, float $height, Unit $unit, float $dpi, string $locale = 'en_GB'): self
-    {
+    public static function blank(
+        string $name,
+        float $width,
+        float $height,
+        Unit $unit,
+        float $dpi,
+        string $locale = 'en_GB',
+    ): self {
         if ($dpi < 30 || $dpi > 2400) {
             throw new TemplateError('dpi', \sprintf('is %s; it must lie between 30 and 2400', $dpi));
         }
@@ -45,7 +51,10 @@ final readonly class Template
         $h = (int) round($unit->toDots($height, $dpi));
         foreach (['width' => $w, 'height' => $h] as $what => $dots) {
             if ($dots < self::MIN_DOTS || $dots > self::MAX_DOTS) {
-                throw new TemplateError($what, \sprintf('comes to %d dots; a side may measure %d to %d dots', $dots, self::MIN_DOTS, self::MAX_DOTS));
+                throw new TemplateError(
+                    $what,
+                    \sprintf('comes to %d dots; a side may measure %d to %d dots', $dots, self::MIN_DOTS, self::MAX_DOTS),
+                );
             }
         }
 
@@ -116,24 +125,52 @@ final readonly class Template
     /** @return list<string> keys of the columns that any layer is linked to, each once, in drawing order */
     public function linkedColumns(): array
     {
-        return array_values(array_unique(array_merge(...array_map(static fn (Layer $layer): array => $layer->columns(), $this->layers()))));
+        return array_values(
+            array_unique(array_merge(...array_map(static fn (Layer $layer): array => $layer->columns(), $this->layers()))),
+        );
     }
 
     /** @return list<string> families that texts are set in, each once */
     public function families(): array
     {
-        return array_values(array_unique(array_map(static fn (TextLayer $text): string => $text->style->family, $this->texts())));
+        return array_values(
+            array_unique(array_map(static fn (TextLayer $text): string => $text->style->family, $this->texts())),
+        );
     }
 
     /** @param non-empty-list<Side> $sides */
     public function withSides(array $sides): self
     {
-        return new self($this->name, $this->width, $this->height, $this->dpi, $this->unit, $this->locale, $sides, $this->safeMargin, $this->guides, $this->swatches, $this->bleed);
+        return new self(
+            $this->name,
+            $this->width,
+            $this->height,
+            $this->dpi,
+            $this->unit,
+            $this->locale,
+            $sides,
+            $this->safeMargin,
+            $this->guides,
+            $this->swatches,
+            $this->bleed,
+        );
     }
 
     public function named(string $name): self
     {
-        return new self($name, $this->width, $this->height, $this->dpi, $this->unit, $this->locale, $this->sides, $this->safeMargin, $this->guides, $this->swatches, $this->bleed);
+        return new self(
+            $name,
+            $this->width,
+            $this->height,
+            $this->dpi,
+            $this->unit,
+            $this->locale,
+            $this->sides,
+            $this->safeMargin,
+            $this->guides,
+            $this->swatches,
+            $this->bleed,
+        );
     }
 
     /** The size as people say it, e.g. `297 × 210 mm`. */

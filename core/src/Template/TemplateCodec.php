@@ -21,7 +21,14 @@ final readonly class TemplateCodec
     public function encode(Template $template): string
     {
         try {
-            return json_encode($this->toArray($template), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION);
+            return json_encode(
+                $this->toArray($template),
+                \JSON_THROW_ON_ERROR |
+                    \JSON_UNESCAPED_UNICODE |
+                    \JSON_UNESCAPED_SLASHES |
+                    \JSON_PRETTY_PRINT |
+                    \JSON_PRESERVE_ZERO_FRACTION,
+            );
         } catch (\JsonException $e) {
             throw new TemplateError('', 'This cannot be kept: a number is beyond all bounds, or words are no readable text.');
         }
@@ -33,7 +40,7 @@ final readonly class TemplateCodec
         try {
             $data = json_decode($json, true, 32, \JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            throw new TemplateError('template.json', 'is not readable JSON ('.$e->getMessage().')');
+            throw new TemplateError('template.json', 'is not readable JSON (' . $e->getMessage() . ')');
         }
 
         return $this->fromArray($data);
@@ -52,13 +59,19 @@ final readonly class TemplateCodec
             'locale' => $template->locale,
             'safeMargin' => $template->safeMargin,
             'bleed' => $template->bleed,
-            'guides' => array_map(static fn (Guide $guide): array => ['upright' => $guide->upright, 'at' => $guide->at], $template->guides),
+            'guides' => array_map(
+                static fn (Guide $guide): array => ['upright' => $guide->upright, 'at' => $guide->at],
+                $template->guides,
+            ),
             'swatches' => $template->swatches,
-            'sides' => array_map(fn (Side $side): array => [
-                'name' => $side->name,
-                'background' => $side->background,
-                'layers' => array_map($this->layerToArray(...), $side->layers),
-            ], $template->sides),
+            'sides' => array_map(
+                fn (Side $side): array => [
+                    'name' => $side->name,
+                    'background' => $side->background,
+                    'layers' => array_map($this->layerToArray(...), $side->layers),
+                ],
+                $template->sides,
+            ),
         ];
     }
 
@@ -66,7 +79,20 @@ final readonly class TemplateCodec
     public function fromArray(mixed $data): Template
     {
         $node = new JsonNode('', $data);
-        $node->onlyKeys('format', 'name', 'width', 'height', 'dpi', 'unit', 'locale', 'sides', 'safeMargin', 'bleed', 'guides', 'swatches');
+        $node->onlyKeys(
+            'format',
+            'name',
+            'width',
+            'height',
+            'dpi',
+            'unit',
+            'locale',
+            'sides',
+            'safeMargin',
+            'bleed',
+            'guides',
+            'swatches',
+        );
         if (self::FORMAT !== ($format = $node->int('format', 0, 1_000_000))) {
             throw new TemplateError('format', \sprintf('is %d; this version reads format %d', $format, self::FORMAT));
         }

@@ -16,11 +16,25 @@ final readonly class TextLayerCodec
     public function toArray(TextLayer $layer): array
     {
         return [
-            'content' => array_map(static fn (ContentPart $part): array => ['pattern' => $part->pattern->source] + self::markToArray($part->mark), $layer->content->parts),
-            'style' => array_map(static fn (mixed $v): mixed => $v instanceof \BackedEnum ? $v->value : $v, get_object_vars($layer->style)),
-            'fit' => ['mode' => $layer->fit->mode->value, 'leastSize' => $layer->fit->leastSize, 'maxLines' => $layer->fit->maxLines, 'balanced' => $layer->fit->balanced],
+            'content' => array_map(
+                static fn (ContentPart $part): array => ['pattern' => $part->pattern->source] + self::markToArray($part->mark),
+                $layer->content->parts,
+            ),
+            'style' => array_map(
+                static fn (mixed $v): mixed => $v instanceof \BackedEnum ? $v->value : $v,
+                get_object_vars($layer->style),
+            ),
+            'fit' => [
+                'mode' => $layer->fit->mode->value,
+                'leastSize' => $layer->fit->leastSize,
+                'maxLines' => $layer->fit->maxLines,
+                'balanced' => $layer->fit->balanced,
+            ],
             'empty' => ['words' => $layer->empty->words, 'pullsUp' => $layer->empty->pullsUp],
-            'effects' => array_map(static fn (?object $effect): ?array => null === $effect ? null : get_object_vars($effect), get_object_vars($layer->effects)),
+            'effects' => array_map(
+                static fn (?object $effect): ?array => null === $effect ? null : get_object_vars($effect),
+                get_object_vars($layer->effects),
+            ),
             'arc' => $layer->arc,
         ] + (null === $layer->sample ? [] : ['sample' => $layer->sample]);
     }
@@ -28,17 +42,20 @@ final readonly class TextLayerCodec
     /** @param array{string, string, Frame, float, bool, bool} $base */
     public function fromNode(JsonNode $node, array $base, ?string $group, LayerUse $use, string $locale): TextLayer
     {
-        return new TextLayer(...$base, ...[
-            $this->content($node, $locale),
-            $this->style($node->child('style')),
-            $this->fit($node->child('fit')),
-            $this->emptyRule($node->child('empty')),
-            $node->has('effects') ? $this->effects($node->child('effects')) : new TextEffects(),
-            $node->has('arc') ? $node->number('arc', -350, 350) : 0.0,
-            $group,
-            $node->textOrNone('sample', 500),
-            $use,
-        ]);
+        return new TextLayer(
+            ...$base,
+            ...[
+                $this->content($node, $locale),
+                $this->style($node->child('style')),
+                $this->fit($node->child('fit')),
+                $this->emptyRule($node->child('empty')),
+                $node->has('effects') ? $this->effects($node->child('effects')) : new TextEffects(),
+                $node->has('arc') ? $node->number('arc', -350, 350) : 0.0,
+                $group,
+                $node->textOrNone('sample', 500),
+                $use,
+            ],
+        );
     }
 
     /** @throws TemplateError */
@@ -58,7 +75,13 @@ final readonly class TextLayerCodec
     /** @return array<string, mixed> only what differs from the text's own style */
     public static function markToArray(Mark $mark): array
     {
-        return array_filter(['bold' => $mark->bold, 'italic' => $mark->italic, 'colour' => $mark->colour, 'scale' => 1.0 === $mark->scale ? null : $mark->scale, 'raise' => Raise::None === $mark->raise ? null : $mark->raise->value]);
+        return array_filter([
+            'bold' => $mark->bold,
+            'italic' => $mark->italic,
+            'colour' => $mark->colour,
+            'scale' => 1.0 === $mark->scale ? null : $mark->scale,
+            'raise' => Raise::None === $mark->raise ? null : $mark->raise->value,
+        ]);
     }
 
     private function content(JsonNode $node, string $locale): Content
@@ -66,7 +89,10 @@ final readonly class TextLayerCodec
         $parts = [];
         foreach ($node->list('content', 1, 500) as $part) {
             try {
-                $parts[] = new ContentPart(Pattern::parse($part->text('pattern', 10_000, least: 0), $locale), self::markFromNode($part, 'pattern'));
+                $parts[] = new ContentPart(
+                    Pattern::parse($part->text('pattern', 10_000, least: 0), $locale),
+                    self::markFromNode($part, 'pattern'),
+                );
             } catch (PatternError $e) {
                 throw $part->error('pattern', $e->getMessage());
             }
@@ -79,7 +105,20 @@ final readonly class TextLayerCodec
 
     private function style(JsonNode $node): TextStyle
     {
-        $node->onlyKeys('family', 'weight', 'italic', 'size', 'colour', 'align', 'verticalAlign', 'lineHeight', 'letterSpacing', 'case', 'tabular', 'bullets');
+        $node->onlyKeys(
+            'family',
+            'weight',
+            'italic',
+            'size',
+            'colour',
+            'align',
+            'verticalAlign',
+            'lineHeight',
+            'letterSpacing',
+            'case',
+            'tabular',
+            'bullets',
+        );
 
         return new TextStyle(
             $node->text('family', 80),
@@ -102,7 +141,8 @@ final readonly class TextLayerCodec
         $node->onlyKeys('mode', 'leastSize', 'maxLines', 'balanced');
         $least = $node->numberOrNull('leastSize', 0.5, Template::MAX_DOTS);
         $lines = $node->int('maxLines', 1, 200);
-        $needed = static fn (): float => $least ?? throw $node->error('leastSize', 'is missing; a text whose size changes needs a least size');
+        $needed = static fn (): float => $least ??
+            throw $node->error('leastSize', 'is missing; a text whose size changes needs a least size');
         $rule = match ($node->enum('mode', FitMode::class)) {
             FitMode::Keep => FitRule::keep(),
             FitMode::Shrink => FitRule::shrink($needed(), $lines),
@@ -136,7 +176,9 @@ final readonly class TextLayerCodec
         return new TextEffects(
             EffectCodec::outline($node, 'outline'),
             EffectCodec::shadow($node, 'shadow'),
-            null === $highlight ? null : new Highlight($highlight->text('colour', 7, EffectCodec::COLOUR), $highlight->number('padding', 0, 2_000)),
+            null === $highlight
+                ? null
+                : new Highlight($highlight->text('colour', 7, EffectCodec::COLOUR), $highlight->number('padding', 0, 2_000)),
         );
     }
 }

@@ -14,12 +14,12 @@ enum Unit: string
 
     public function toDots(float $value, float $dpi): float
     {
-        return $value / $this->perInch($dpi) * $dpi;
+        return ($value / $this->perInch($dpi)) * $dpi;
     }
 
     public function fromDots(float $dots, float $dpi): float
     {
-        return $dots / $dpi * $this->perInch($dpi);
+        return ($dots / $dpi) * $this->perInch($dpi);
     }
 
     private function perInch(float $dpi): float

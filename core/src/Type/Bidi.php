@@ -4,13 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Type;
 
-/** The Unicode bidirectional algorithm (UAX #9) by FriBidi through FFI: which characters run right to left, and in what order runs stand. */
+/**
+ * The Unicode bidirectional algorithm (UAX #9) by FriBidi through FFI: which characters run right to left, and in what
+ * order runs stand.
+ */
 final class Bidi
 {
     private const HEADER = <<<'C'
-        void fribidi_get_bidi_types(const uint32_t *str, const int len, uint32_t *btypes);
-        int8_t fribidi_get_par_embedding_levels_ex(const uint32_t *bidi_types, const uint32_t *bracket_types, const int len, uint32_t *pbase_dir, int8_t *embedding_levels);
-        C;
+    void fribidi_get_bidi_types(const uint32_t *str, const int len, uint32_t *btypes);
+    int8_t fribidi_get_par_embedding_levels_ex(const uint32_t *bidi_types, const uint32_t *bracket_types, const int len,
+        uint32_t *pbase_dir, int8_t *embedding_levels);
+    C;
     /** FRIBIDI_PAR_ON: the base direction comes from the first strong character. */
     private const FROM_TEXT = 0x40;
 

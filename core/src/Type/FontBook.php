@@ -24,12 +24,29 @@ final readonly class FontBook
         if (false === $json) {
             throw new \RuntimeException("The list of fonts $folder/fonts.json cannot be read.");
         }
-        /** @var array{families: list<array{family: string, class: string, character: string, fallbackFor: ?string, faces: list<array{weight: int, italic: bool, file: string}>}>} $list */
+        /**
+         * @var array{families: list<array{family: string, class: string, character: string, fallbackFor: ?string,
+         * faces: list<array{weight: int, italic: bool, file: string}>}>} $list
+         */
         $list = json_decode($json, true, 16, \JSON_THROW_ON_ERROR);
         $families = [];
         foreach ($list['families'] as $entry) {
-            $faces = array_map(static fn (array $face): FontFace => new FontFace($entry['family'], $face['weight'], $face['italic'], "$folder/{$face['file']}"), $entry['faces']);
-            $families[$entry['family']] = new FontFamily($entry['family'], $entry['class'], $entry['character'], $faces, $entry['fallbackFor']);
+            $faces = array_map(
+                static fn (array $face): FontFace => new FontFace(
+                    $entry['family'],
+                    $face['weight'],
+                    $face['italic'],
+                    "$folder/{$face['file']}",
+                ),
+                $entry['faces'],
+            );
+            $families[$entry['family']] = new FontFamily(
+                $entry['family'],
+                $entry['class'],
+                $entry['character'],
+                $faces,
+                $entry['fallbackFor'],
+            );
         }
         foreach (['serif' => 'Noto Serif CJK SC', 'sans' => 'Noto Sans CJK SC'] as $class => $name) {
             $faces = [];
@@ -54,7 +71,12 @@ final readonly class FontBook
      */
     public function with(array $families): self
     {
-        return new self(array_replace($this->families, array_combine(array_map(static fn (FontFamily $family): string => $family->name, $families), $families)));
+        return new self(
+            array_replace(
+                $this->families,
+                array_combine(array_map(static fn (FontFamily $family): string => $family->name, $families), $families),
+            ),
+        );
     }
 
     public function has(string $family): bool
@@ -65,7 +87,9 @@ final readonly class FontBook
     /** @return list<FontFamily> those people choose from */
     public function choices(): array
     {
-        return array_values(array_filter($this->families, static fn (FontFamily $family): bool => null === $family->fallbackFor));
+        return array_values(
+            array_filter($this->families, static fn (FontFamily $family): bool => null === $family->fallbackFor),
+        );
     }
 
     /** @return list<FontFamily> */

@@ -10,26 +10,27 @@ use FFI\CData;
 final class HarfBuzz
 {
     private const HEADER = <<<'C'
-        typedef struct hb_blob_t hb_blob_t; typedef struct hb_face_t hb_face_t; typedef struct hb_font_t hb_font_t; typedef struct hb_buffer_t hb_buffer_t;
-        typedef struct { int32_t ascender; int32_t descender; int32_t line_gap; int32_t r[9]; } hb_font_extents_t;
-        typedef struct { uint32_t codepoint; uint32_t mask; uint32_t cluster; uint32_t v1; uint32_t v2; } hb_glyph_info_t;
-        typedef struct { int32_t x_advance; int32_t y_advance; int32_t x_offset; int32_t y_offset; uint32_t v; } hb_glyph_position_t;
-        typedef struct { uint32_t tag; uint32_t value; unsigned int start; unsigned int end; } hb_feature_t;
-        hb_blob_t *hb_blob_create_from_file_or_fail(const char *file);
-        hb_face_t *hb_face_create(hb_blob_t *blob, unsigned int index);
-        unsigned int hb_face_get_upem(const hb_face_t *face);
-        hb_font_t *hb_font_create(hb_face_t *face);
-        int hb_font_get_h_extents(hb_font_t *font, hb_font_extents_t *extents);
-        int hb_font_get_nominal_glyph(hb_font_t *font, uint32_t unicode, uint32_t *glyph);
-        hb_buffer_t *hb_buffer_create(void);
-        void hb_buffer_clear_contents(hb_buffer_t *buffer);
-        void hb_buffer_add_utf8(hb_buffer_t *buffer, const char *text, int text_length, unsigned int item_offset, int item_length);
-        void hb_buffer_guess_segment_properties(hb_buffer_t *buffer);
-        void hb_buffer_set_direction(hb_buffer_t *buffer, int direction);
-        void hb_shape(hb_font_t *font, hb_buffer_t *buffer, const hb_feature_t *features, unsigned int num_features);
-        hb_glyph_info_t *hb_buffer_get_glyph_infos(hb_buffer_t *buffer, unsigned int *length);
-        hb_glyph_position_t *hb_buffer_get_glyph_positions(hb_buffer_t *buffer, unsigned int *length);
-        C;
+    typedef struct hb_blob_t hb_blob_t; typedef struct hb_face_t hb_face_t; typedef struct hb_font_t hb_font_t;
+    typedef struct hb_buffer_t hb_buffer_t;
+    typedef struct { int32_t ascender; int32_t descender; int32_t line_gap; int32_t r[9]; } hb_font_extents_t;
+    typedef struct { uint32_t codepoint; uint32_t mask; uint32_t cluster; uint32_t v1; uint32_t v2; } hb_glyph_info_t;
+    typedef struct { int32_t x_advance; int32_t y_advance; int32_t x_offset; int32_t y_offset; uint32_t v; } hb_glyph_position_t;
+    typedef struct { uint32_t tag; uint32_t value; unsigned int start; unsigned int end; } hb_feature_t;
+    hb_blob_t *hb_blob_create_from_file_or_fail(const char *file);
+    hb_face_t *hb_face_create(hb_blob_t *blob, unsigned int index);
+    unsigned int hb_face_get_upem(const hb_face_t *face);
+    hb_font_t *hb_font_create(hb_face_t *face);
+    int hb_font_get_h_extents(hb_font_t *font, hb_font_extents_t *extents);
+    int hb_font_get_nominal_glyph(hb_font_t *font, uint32_t unicode, uint32_t *glyph);
+    hb_buffer_t *hb_buffer_create(void);
+    void hb_buffer_clear_contents(hb_buffer_t *buffer);
+    void hb_buffer_add_utf8(hb_buffer_t *buffer, const char *text, int text_length, unsigned int item_offset, int item_length);
+    void hb_buffer_guess_segment_properties(hb_buffer_t *buffer);
+    void hb_buffer_set_direction(hb_buffer_t *buffer, int direction);
+    void hb_shape(hb_font_t *font, hb_buffer_t *buffer, const hb_feature_t *features, unsigned int num_features);
+    hb_glyph_info_t *hb_buffer_get_glyph_infos(hb_buffer_t *buffer, unsigned int *length);
+    hb_glyph_position_t *hb_buffer_get_glyph_positions(hb_buffer_t *buffer, unsigned int *length);
+    C;
     private const LEFT_TO_RIGHT = 4;
     private const RIGHT_TO_LEFT = 5;
 
@@ -47,7 +48,12 @@ final class HarfBuzz
         try {
             $this->ffi = \FFI::cdef(self::HEADER, 'libharfbuzz.so.0');
         } catch (\FFI\Exception $e) {
-            throw new \RuntimeException('HarfBuzz cannot be used (Debian package libharfbuzz0b, and ffi.enable=1 in php.ini for the web): '.$e->getMessage(), 0, $e);
+            throw new \RuntimeException(
+                'HarfBuzz cannot be used (Debian package libharfbuzz0b, and ffi.enable=1 in php.ini for the web): ' .
+                    $e->getMessage(),
+                0,
+                $e,
+            );
         }
         $this->buffer = $this->ffi->hb_buffer_create();
         $this->length = $this->ffi->new('unsigned int');
@@ -57,7 +63,7 @@ final class HarfBuzz
             $this->noLigatures[$i]->tag = unpack('N', $tag)[1] ?? 0;
             $this->noLigatures[$i]->value = 0;
             $this->noLigatures[$i]->start = 0;
-            $this->noLigatures[$i]->end = 0xFFFFFFFF;
+            $this->noLigatures[$i]->end = 0xffffffff;
         }
     }
 
@@ -104,7 +110,10 @@ final class HarfBuzz
                 throw new \RuntimeException("The font file $face->path cannot be read.");
             }
             $hbFace = $this->ffi->hb_face_create($blob, $face->index);
-            $this->fonts[$key] = ['font' => $this->ffi->hb_font_create($hbFace), 'upem' => $this->ffi->hb_face_get_upem($hbFace)];
+            $this->fonts[$key] = [
+                'font' => $this->ffi->hb_font_create($hbFace),
+                'upem' => $this->ffi->hb_face_get_upem($hbFace),
+            ];
         }
 
         return $this->fonts[$key];

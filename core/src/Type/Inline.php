@@ -7,7 +7,10 @@ namespace Morphea\Core\Type;
 use Morphea\Core\Template\Mark;
 use Morphea\Core\Template\TextStyle;
 
-/** The style of one stretch of a text: the face it asks for, times how much of the text's size, and how far above the baseline (em of the text's size). */
+/**
+ * The style of one stretch of a text: the face it asks for, times how much of the text's size, and how far above the
+ * baseline (em of the text's size).
+ */
 final readonly class Inline
 {
     private function __construct(
@@ -39,6 +42,9 @@ final readonly class Inline
 
     public function key(): string
     {
-        return "$this->family\0$this->weight\0".(int) $this->italic.(int) $this->tabular."\0$this->letterSpacing\0$this->scale\0$this->shift\0$this->colour";
+        return "$this->family\0$this->weight\0" .
+            (int) $this->italic .
+            (int) $this->tabular .
+            "\0$this->letterSpacing\0$this->scale\0$this->shift\0$this->colour";
     }
 }

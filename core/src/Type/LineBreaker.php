@@ -38,7 +38,11 @@ final class LineBreaker
             $last = \count($ends) - 1;
             for ($from = 0; $from < $last || \count($lines) === $first; $from = $to) {
                 $to = $this->lineEnd($paragraph, $text, $ends, $from, $measure, $locale);
-                $lines[] = new FittedLine($this->line($paragraph, $text, $ends[$from], $ends[$to]), \count($lines) === $first, $to === $last);
+                $lines[] = new FittedLine(
+                    $this->line($paragraph, $text, $ends[$from], $ends[$to]),
+                    \count($lines) === $first,
+                    $to === $last,
+                );
             }
         }
 
@@ -46,8 +50,8 @@ final class LineBreaker
     }
 
     /**
-     * Where a line that begins at one place ends: as far as it fits, but at least one step on. Looked for by the parts' own widths, which is about right; what
-     * is true of the whole line, with its kerning and ligatures, decides.
+     * Where a line that begins at one place ends: as far as it fits, but at least one step on. Looked for by the parts'
+     * own widths, which is about right; what is true of the whole line, with its kerning and ligatures, decides.
      *
      * @param non-empty-list<int> $ends places where a line may end, 0 before all
      *
@@ -60,7 +64,7 @@ final class LineBreaker
         [$to, $beyond] = [min($from + 1, $last), $last + 1];
         while ($beyond - $to > 1) {
             $middle = intdiv($to + $beyond, 2);
-            $widths[$middle] - $widths[$from] <= $measure ? $to = $middle : $beyond = $middle;
+            $widths[$middle] - $widths[$from] <= $measure ? ($to = $middle) : ($beyond = $middle);
         }
         $fits = fn (int $end): bool => $this->line($paragraph, $text, $ends[$from], $ends[$end])->width <= $measure;
         if ($to > $from + 1 && !$fits($to)) {
@@ -86,7 +90,7 @@ final class LineBreaker
      */
     private function widths(StyledText $paragraph, string $text, array $ends, string $locale): array
     {
-        $key = "$locale\0".$paragraph->key();
+        $key = "$locale\0" . $paragraph->key();
         if (isset($this->widths[$key])) {
             return $this->widths[$key];
         }
@@ -99,7 +103,8 @@ final class LineBreaker
             $shown = $this->line($paragraph, $text, $ends[$i - 1], $ends[$i])->width;
             $widths[] = $sum + $shown;
             $spaces = $ends[$i] - $ends[$i - 1] - \strlen(rtrim(substr($text, $ends[$i - 1], $ends[$i] - $ends[$i - 1]), ' '));
-            $sum += $shown + (0 === $spaces ? 0.0 : $this->shaper->line($paragraph->slice($ends[$i] - $spaces, $ends[$i]))->width);
+            $sum +=
+                $shown + (0 === $spaces ? 0.0 : $this->shaper->line($paragraph->slice($ends[$i] - $spaces, $ends[$i]))->width);
         }
 
         return $this->widths[$key] = $widths;
@@ -153,7 +158,9 @@ final class LineBreaker
         if (\count($this->breaks) >= self::REMEMBERED) {
             $this->breaks = [];
         }
-        $iterator = $this->iterators[$locale] ??= \IntlBreakIterator::createLineInstance($locale) ?? throw new \RuntimeException("No line breaking rules for the locale $locale.");
+        $iterator = $this->iterators[$locale] ??=
+            \IntlBreakIterator::createLineInstance($locale) ??
+            throw new \RuntimeException("No line breaking rules for the locale $locale.");
         $iterator->setText($text);
         $offsets = [];
         foreach ($iterator->getPartsIterator() as $part) {

@@ -71,7 +71,14 @@ final class Shaper
             $width -= $last->letterSpacing * $last->scale;
         }
 
-        return new ShapedLine($text->text(), Bidi::visualOrder($runs, $levels), $width, $rightToLeft, $missing, array_keys($standIns));
+        return new ShapedLine(
+            $text->text(),
+            Bidi::visualOrder($runs, $levels),
+            $width,
+            $rightToLeft,
+            $missing,
+            array_keys($standIns),
+        );
     }
 
     /** @return list<Run> one, or with tabular figures one for each figure and what stands between */
@@ -79,14 +86,31 @@ final class Shaper
     {
         $spacing = $inline->letterSpacing * $inline->scale;
         if (!$inline->tabular || 1 !== preg_match('/[0-9]/', $text)) {
-            return [new Run($text, $face, $rightToLeft, $this->advance($text, $face, $rightToLeft, $inline) + $graphemes * $spacing, $inline)];
+            return [
+                new Run(
+                    $text,
+                    $face,
+                    $rightToLeft,
+                    $this->advance($text, $face, $rightToLeft, $inline) + $graphemes * $spacing,
+                    $inline,
+                ),
+            ];
         }
-        $widest = max(array_map(fn (string $digit): float => $this->advance($digit, $face, false, $inline), str_split('0123456789')));
+        $widest = max(
+            array_map(fn (string $digit): float => $this->advance($digit, $face, false, $inline), str_split('0123456789')),
+        );
         $runs = [];
         foreach (preg_split('/(?<=[0-9])|(?=[0-9])/', $text, -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $bit) {
             $advance = $this->advance($bit, $face, $rightToLeft, $inline);
             $isDigit = 1 === \strlen($bit) && ctype_digit($bit);
-            $runs[] = new Run($bit, $face, $rightToLeft, ($isDigit ? $widest : $advance) + \count(self::graphemes($bit)) * $spacing, $inline, $isDigit ? ($widest - $advance) / 2 : 0.0);
+            $runs[] = new Run(
+                $bit,
+                $face,
+                $rightToLeft,
+                ($isDigit ? $widest : $advance) + \count(self::graphemes($bit)) * $spacing,
+                $inline,
+                $isDigit ? ($widest - $advance) / 2 : 0.0,
+            );
         }
 
         return $runs;
@@ -97,7 +121,10 @@ final class Shaper
         return $this->harfBuzz->advance($face, $text, $rightToLeft, 0.0 === $inline->letterSpacing) * $inline->scale;
     }
 
-    /** @return array{list<array{string, FontFace, int, int, Inline}>, bool, list<string>} runs in reading order as text, face, level, count of graphemes, style; base direction; missing graphemes */
+    /**
+     * @return array{list<array{string, FontFace, int, int, Inline}>, bool, list<string>} runs in reading order as text,
+     * face, level, count of graphemes, style; base direction; missing graphemes
+     */
     private function pieces(StyledText $text): array
     {
         if (1 === \count($text->pieces) && 1 === preg_match('/^[\x20-\x7E]*$/', $text->pieces[0][0])) {
@@ -136,11 +163,22 @@ final class Shaper
             }
             $last = array_key_last($pieces);
             // A space or mark that the last run's font has stays in that run.
-            if (null === $own && null !== $last && $pieces[$last][4] === $inline && $this->covers($pieces[$last][1], $grapheme)) {
+            if (
+                null === $own &&
+                null !== $last &&
+                $pieces[$last][4] === $inline &&
+                $this->covers($pieces[$last][1], $grapheme)
+            ) {
                 $face = $pieces[$last][1];
             }
             $face ??= $chain[0];
-            if (null !== $last && $pieces[$last][1] === $face && $pieces[$last][2] === $levels[$i] && $pieces[$last][4] === $inline && (null === $own || null === $script || $own === $script)) {
+            if (
+                null !== $last &&
+                $pieces[$last][1] === $face &&
+                $pieces[$last][2] === $levels[$i] &&
+                $pieces[$last][4] === $inline &&
+                (null === $own || null === $script || $own === $script)
+            ) {
                 $pieces[$last][0] .= $grapheme;
                 ++$pieces[$last][3];
             } else {
@@ -173,7 +211,13 @@ final class Shaper
         $faces = [];
         foreach ($letters as $script => $set) {
             foreach ($chain as $face) {
-                if (!\in_array(false, array_map(fn (string|int $letter): bool => $this->covers($face, (string) $letter), array_keys($set)), true)) {
+                if (
+                    !\in_array(
+                        false,
+                        array_map(fn (string|int $letter): bool => $this->covers($face, (string) $letter), array_keys($set)),
+                        true,
+                    )
+                ) {
                     $faces[$script] = $face;
                     break;
                 }
@@ -243,7 +287,10 @@ final class Shaper
     {
         foreach (mb_str_split($text, 1, 'UTF-8') as $char) {
             $codepoint = mb_ord($char, 'UTF-8');
-            if (\IntlChar::hasBinaryProperty($codepoint, \IntlChar::PROPERTY_DEFAULT_IGNORABLE_CODE_POINT) || $codepoint < 0x20) {
+            if (
+                \IntlChar::hasBinaryProperty($codepoint, \IntlChar::PROPERTY_DEFAULT_IGNORABLE_CODE_POINT) ||
+                $codepoint < 0x20
+            ) {
                 continue;
             }
             if (!$this->harfBuzz->hasGlyph($face, $codepoint)) {
@@ -257,7 +304,10 @@ final class Shaper
     /** The script of a grapheme's first character, or null where it belongs to none (spaces, digits, marks). */
     private static function script(string $grapheme): ?int
     {
-        $script = \IntlChar::getIntPropertyValue(mb_ord(mb_substr($grapheme, 0, 1, 'UTF-8'), 'UTF-8'), \IntlChar::PROPERTY_SCRIPT);
+        $script = \IntlChar::getIntPropertyValue(
+            mb_ord(mb_substr($grapheme, 0, 1, 'UTF-8'), 'UTF-8'),
+            \IntlChar::PROPERTY_SCRIPT,
+        );
 
         return $script <= 1 ? null : $script;
     }
@@ -265,6 +315,10 @@ final class Shaper
     /** @return non-empty-list<FontFace> */
     private function chain(Inline $inline): array
     {
-        return $this->chains["$inline->family\0$inline->weight\0".(int) $inline->italic] ??= $this->fonts->chain($inline->family, $inline->weight, $inline->italic);
+        return $this->chains["$inline->family\0$inline->weight\0" . (int) $inline->italic] ??= $this->fonts->chain(
+            $inline->family,
+            $inline->weight,
+            $inline->italic,
+        );
     }
 }

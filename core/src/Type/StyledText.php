@@ -27,7 +27,7 @@ final readonly class StyledText
     {
         $pieces = [];
         foreach ($this->pieces as [$text, $inline]) {
-            if ('' !== $changed = $change($text)) {
+            if ('' !== ($changed = $change($text))) {
                 $pieces[] = [$changed, $inline];
             }
         }
@@ -69,6 +69,6 @@ final readonly class StyledText
 
     public function key(): string
     {
-        return implode("\1", array_map(static fn (array $piece): string => $piece[1]->key()."\0".$piece[0], $this->pieces));
+        return implode("\1", array_map(static fn (array $piece): string => $piece[1]->key() . "\0" . $piece[0], $this->pieces));
     }
 }

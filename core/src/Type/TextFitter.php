@@ -33,11 +33,21 @@ final class TextFitter
      * @param float      $width of the frame in dots, as is `$height`
      * @param float|null $even  the size that all rows share, where the rule is even and it is known; else the row is fitted by itself
      */
-    public function fit(StyledText $text, TextStyle $style, float $width, float $height, FitRule $rule, string $locale, ?float $even = null): FittedText
-    {
+    public function fit(
+        StyledText $text,
+        TextStyle $style,
+        float $width,
+        float $height,
+        FitRule $rule,
+        string $locale,
+        ?float $even = null,
+    ): FittedText {
         $frame = new Measure($style, $width, $height, $style->bullets ? self::BULLET : 0.0);
         $paragraphs = $text->paragraphs();
-        $whole = array_map(fn (StyledText $line): FittedLine => new FittedLine($this->shaper->line($line), true, true), $paragraphs);
+        $whole = array_map(
+            fn (StyledText $line): FittedLine => new FittedLine($this->shaper->line($line), true, true),
+            $paragraphs,
+        );
         $least = min($rule->leastSize ?? $style->size, $style->size);
 
         return match ($rule->mode) {
@@ -45,7 +55,15 @@ final class TextFitter
             FitMode::Shrink => $this->shrink($paragraphs, $whole, $frame, $least, $rule, $locale),
             FitMode::Wrap => $this->search($paragraphs, $frame, $least, $style->size, $rule, $locale),
             FitMode::Fill => $this->largest($paragraphs, $whole, $frame, $least, $style->size, $rule, $locale),
-            FitMode::Even => $this->largest($paragraphs, $whole, $frame, $even ?? $least, $even ?? $style->size, $rule, $locale),
+            FitMode::Even => $this->largest(
+                $paragraphs,
+                $whole,
+                $frame,
+                $even ?? $least,
+                $even ?? $style->size,
+                $rule,
+                $locale,
+            ),
         };
     }
 
@@ -53,8 +71,14 @@ final class TextFitter
      * @param list<StyledText> $paragraphs
      * @param list<FittedLine> $whole
      */
-    private function shrink(array $paragraphs, array $whole, Measure $frame, float $least, FitRule $rule, string $locale): FittedText
-    {
+    private function shrink(
+        array $paragraphs,
+        array $whole,
+        Measure $frame,
+        float $least,
+        FitRule $rule,
+        string $locale,
+    ): FittedText {
         $size = min($frame->style->size, $frame->largest($whole));
         if ($size >= $least - self::TOLERANCE) {
             return $this->set($whole, max($size, $least), $frame);
@@ -72,8 +96,15 @@ final class TextFitter
      * @param list<StyledText> $paragraphs
      * @param list<FittedLine> $whole
      */
-    private function largest(array $paragraphs, array $whole, Measure $frame, float $least, float $most, FitRule $rule, string $locale): FittedText
-    {
+    private function largest(
+        array $paragraphs,
+        array $whole,
+        Measure $frame,
+        float $least,
+        float $most,
+        FitRule $rule,
+        string $locale,
+    ): FittedText {
         return $rule->maxLines > \count($paragraphs)
             ? $this->search($paragraphs, $frame, $least, $most, $rule, $locale)
             : $this->set($whole, max($least, min($most, $frame->largest($whole))), $frame, $rule->maxLines);
@@ -84,13 +115,30 @@ final class TextFitter
      *
      * @param list<StyledText> $paragraphs
      */
-    private function search(array $paragraphs, Measure $frame, float $least, float $most, FitRule $rule, string $locale): FittedText
-    {
+    private function search(
+        array $paragraphs,
+        Measure $frame,
+        float $least,
+        float $most,
+        FitRule $rule,
+        string $locale,
+    ): FittedText {
         $measure = static fn (float $size): float => $frame->width / $size - $frame->indent;
-        $at = fn (float $size): FittedText => $this->set($this->breaker->break($paragraphs, $measure($size), $locale), $size, $frame, $rule->maxLines);
+        $at = fn (float $size): FittedText => $this->set(
+            $this->breaker->break($paragraphs, $measure($size), $locale),
+            $size,
+            $frame,
+            $rule->maxLines,
+        );
         // Lines of about the same length are as many, and none is wider: it is enough to balance those that are taken.
         $taken = fn (FittedText $best): FittedText => $rule->balanced
-            ? $this->set($this->breaker->balance($best->lines, $paragraphs, $measure($best->size), $locale), $best->size, $frame, $rule->maxLines) : $best;
+            ? $this->set(
+                $this->breaker->balance($best->lines, $paragraphs, $measure($best->size), $locale),
+                $best->size,
+                $frame,
+                $rule->maxLines,
+            )
+            : $best;
         $best = $at($most);
         if (!$best->overset || $least >= $most) {
             return $taken($best);
@@ -120,9 +168,10 @@ final class TextFitter
     private function set(array $lines, float $size, Measure $frame, int $maxLines = \PHP_INT_MAX): FittedText
     {
         $widest = Measure::widest($lines);
-        $overset = ($widest + $frame->indent) * $size > $frame->width + self::TOLERANCE
-            || $frame->heightInEm(\count($lines)) * $size > $frame->height + self::TOLERANCE
-            || \count($lines) > $maxLines;
+        $overset =
+            ($widest + $frame->indent) * $size > $frame->width + self::TOLERANCE ||
+            $frame->heightInEm(\count($lines)) * $size > $frame->height + self::TOLERANCE ||
+            \count($lines) > $maxLines;
 
         return new FittedText($size, $lines, $widest * $size, \count($lines) * $frame->style->lineHeight * $size, $overset);
     }

@@ -21,8 +21,11 @@ final class CodesTest extends TestCase
     public function testCorrectionWordsAreThoseOfTheStandardsExample(): void
     {
         // ISO/IEC 18004, annex I: 01234567 as version 1-M.
-        $data = [0x10, 0x20, 0x0C, 0x56, 0x61, 0x80, 0xEC, 0x11, 0xEC, 0x11, 0xEC, 0x11, 0xEC, 0x11, 0xEC, 0x11];
-        self::assertSame([0xA5, 0x24, 0xD4, 0xC1, 0xED, 0x36, 0xC7, 0x87, 0x2C, 0x55], ReedSolomon::remainder($data, ReedSolomon::generator(10)));
+        $data = [0x10, 0x20, 0x0c, 0x56, 0x61, 0x80, 0xec, 0x11, 0xec, 0x11, 0xec, 0x11, 0xec, 0x11, 0xec, 0x11];
+        self::assertSame(
+            [0xa5, 0x24, 0xd4, 0xc1, 0xed, 0x36, 0xc7, 0x87, 0x2c, 0x55],
+            ReedSolomon::remainder($data, ReedSolomon::generator(10)),
+        );
     }
 
     #[TestWith(['01234567', Correction::Medium, 21])]
@@ -42,7 +45,10 @@ final class CodesTest extends TestCase
     public function testTheCornersOfAQrCodeAreItsFinders(): void
     {
         $rows = Qr::encode('Tidewick', Correction::Quartile)->rows;
-        self::assertSame(['1111111', '1000001', '1011101', '1011101', '1011101', '1000001', '1111111'], array_map(static fn (string $row): string => substr($row, 0, 7), \array_slice($rows, 0, 7)));
+        self::assertSame(
+            ['1111111', '1000001', '1011101', '1011101', '1011101', '1000001', '1111111'],
+            array_map(static fn (string $row): string => substr($row, 0, 7), \array_slice($rows, 0, 7)),
+        );
         self::assertSame('0000000', substr($rows[7], 0, 7), 'parted from the rest by light modules');
         self::assertStringStartsWith('1010', substr($rows[6], 8), 'then the timing pattern');
     }
@@ -92,7 +98,7 @@ final class CodesTest extends TestCase
 
     public function testTheLeastModuleIsInMillimetresOnPaperAndInDotsOnScreens(): void
     {
-        self::assertEqualsWithDelta(0.33 / 25.4 * 300, Encoder::leastModule(CodeKind::Qr, 300), 1e-9);
+        self::assertEqualsWithDelta((0.33 / 25.4) * 300, Encoder::leastModule(CodeKind::Qr, 300), 1e-9);
         self::assertSame(2.0, Encoder::leastModule(CodeKind::Qr, 96));
     }
 }

@@ -62,8 +62,12 @@ final class CellReaderTest extends TestCase
     #[TestWith(['ru', '4 марта 2026'])]
     #[TestWith(['de', '4 March 2026', '2026-03-04', 'English is read everywhere'])]
     #[TestWith(['en_GB', '4 marzo 2026', null, 'other languages only in their own locale'])]
-    public function testMonthsAreReadInTheLanguageOfTheDesign(string $locale, string $cell, ?string $date = '2026-03-04', string $because = ''): void
-    {
+    public function testMonthsAreReadInTheLanguageOfTheDesign(
+        string $locale,
+        string $cell,
+        ?string $date = '2026-03-04',
+        string $because = '',
+    ): void {
         self::assertSame($date, (new CellReader($locale))->date($cell)?->format('Y-m-d'), $because);
     }
 

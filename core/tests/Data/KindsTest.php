@@ -45,13 +45,23 @@ final class KindsTest extends TestCase
     public function testAnAtBeforeAHeadingMeansPictures(): void
     {
         self::assertSame(Kind::Picture, self::kinds()->infer(['', ''], '@photo'));
-        self::assertSame(Kind::Picture, self::kinds()->infer(['wireless', 'teapot'], '@photo'), 'not here yet, but they could be names of files');
+        self::assertSame(
+            Kind::Picture,
+            self::kinds()->infer(['wireless', 'teapot'], '@photo'),
+            'not here yet, but they could be names of files',
+        );
         self::assertSame(Kind::Text, self::kinds()->infer(['Bo Tansy', 'Ng'], '@name'), 'these could not');
     }
 
     public function testTheKindSomebodySaidCountsElseTheFirstCellsTellIt(): void
     {
-        $sheet = new Sheet([new Column(0, 'n', 'N'), new Column(1, 's', 'S', Kind::Text)], array_map(static fn (int $i): SheetRow => new SheetRow($i, [$i < 600 ? (string) $i : 'seven', (string) $i]), range(1, 2_000)));
+        $sheet = new Sheet(
+            [new Column(0, 'n', 'N'), new Column(1, 's', 'S', Kind::Text)],
+            array_map(
+                static fn (int $i): SheetRow => new SheetRow($i, [$i < 600 ? (string) $i : 'seven', (string) $i]),
+                range(1, 2_000),
+            ),
+        );
         self::assertSame(Kind::Number, self::kinds()->ofColumn($sheet, $sheet->columns[0]), 'of a long table its beginning');
         self::assertSame(Kind::Text, self::kinds()->ofColumn($sheet, $sheet->columns[1]));
     }

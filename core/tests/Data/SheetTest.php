@@ -68,13 +68,20 @@ final class SheetTest extends TestCase
     {
         $sheet = ColumnEdit::rename('name', '  Full   name ')->apply(self::sheet());
         self::assertSame(['name', 'Full name'], [$sheet->columns[0]->key, $sheet->columns[0]->heading]);
-        self::assertSame('craft 2', ColumnEdit::rename('name', 'craft')->apply(self::sheet())->columns[0]->heading, 'no two headings are alike');
+        self::assertSame(
+            'craft 2',
+            ColumnEdit::rename('name', 'craft')->apply(self::sheet())->columns[0]->heading,
+            'no two headings are alike',
+        );
     }
 
     public function testColumnsAreAddedMovedAndRemovedWithTheirCells(): void
     {
         $sheet = (new AddColumn('Craft', 'name'))->apply(self::sheet());
-        self::assertSame(['name', 'craft_2', 'craft'], array_map(static fn (Column $column): string => $column->key, $sheet->columns));
+        self::assertSame(
+            ['name', 'craft_2', 'craft'],
+            array_map(static fn (Column $column): string => $column->key, $sheet->columns),
+        );
         self::assertSame(['Ng', '', 'clocks'], $sheet->rows[0]->cells);
         $sheet = ColumnEdit::move('craft', 0)->apply($sheet);
         self::assertSame(['clocks', 'Ng', ''], $sheet->rows[0]->cells);
@@ -87,16 +94,34 @@ final class SheetTest extends TestCase
     {
         $this->expectException(TableError::class);
         $this->expectExceptionMessage($words);
-        $edit((new AddColumn('Loud', null, RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en')))->apply(self::sheet()));
+        $edit(
+            (new AddColumn(
+                'Loud',
+                null,
+                RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en'),
+            ))->apply(self::sheet()),
+        );
     }
 
     /** @return iterable<array{\Closure(Sheet): Sheet, string}> */
     public static function refused(): iterable
     {
-        yield [static fn (Sheet $sheet): Sheet => (new SetCells([1 => ['loud' => 'x']]))->apply($sheet), '“Loud” is made by a recipe.'];
-        yield [static fn (Sheet $sheet): Sheet => (new SetCells([1 => ['name' => str_repeat('x', 40_000)]]))->apply($sheet), 'A cell holds up to 32,767 letters'];
+        yield [
+            static fn (Sheet $sheet): Sheet => (new SetCells([1 => ['loud' => 'x']]))->apply($sheet),
+            '“Loud” is made by a recipe.',
+        ];
+        yield [
+            static fn (Sheet $sheet): Sheet => (new SetCells([1 => ['name' => str_repeat('x', 40_000)]]))->apply($sheet),
+            'A cell holds up to 32,767 letters',
+        ];
         yield [static fn (Sheet $sheet): Sheet => ColumnEdit::remove('name')->apply($sheet), '“Loud” is made from “Name”.'];
-        yield [static fn (Sheet $sheet): Sheet => ColumnEdit::recipe('name', RecipeCodec::read(['recipe' => 'case', 'column' => 'loud'], 'en'))->apply($sheet), 'in a circle'];
+        yield [
+            static fn (Sheet $sheet): Sheet => ColumnEdit::recipe(
+                'name',
+                RecipeCodec::read(['recipe' => 'case', 'column' => 'loud'], 'en'),
+            )->apply($sheet),
+            'in a circle',
+        ];
         yield [static fn (Sheet $sheet): Sheet => RowsEdit::remove([99])->apply($sheet), 'not there any more'];
         yield [static fn (Sheet $sheet): Sheet => ColumnEdit::rename('name', ' ')->apply($sheet), 'needs a heading'];
     }
@@ -117,22 +142,59 @@ final class SheetTest extends TestCase
     /** @return iterable<string, array{list<SheetEdit>}> */
     public static function edits(): iterable
     {
-        yield 'cells' => [[new SetCells([1 => ['name' => 'Nguyễn "Ng"'."\n"]])]];
-        yield 'rows' => [[RowsEdit::move([3], 1), RowsEdit::switch([2], true), new AddRows(1, [['name' => 'x']], true), RowsEdit::remove([1])]];
-        yield 'columns' => [[new AddColumn('Loud', 'name', RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en')), ColumnEdit::kind('craft', Kind::Date, true), ColumnEdit::move('craft', 0), ColumnEdit::rename('name', 'Who')]];
+        yield 'cells' => [[new SetCells([1 => ['name' => 'Nguyễn "Ng"' . "\n"]])]];
+        yield 'rows' => [
+            [
+                RowsEdit::move([3], 1),
+                RowsEdit::switch([2], true),
+                new AddRows(1, [['name' => 'x']], true),
+                RowsEdit::remove([1]),
+            ],
+        ];
+        yield 'columns' => [
+            [
+                new AddColumn(
+                    'Loud',
+                    'name',
+                    RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en'),
+                ),
+                ColumnEdit::kind('craft', Kind::Date, true),
+                ColumnEdit::move('craft', 0),
+                ColumnEdit::rename('name', 'Who'),
+            ],
+        ];
     }
 
     public function testASmallChangeOfALargeTableIsSmall(): void
     {
-        $sheet = new Sheet(self::sheet()->columns, array_map(static fn (int $i): SheetRow => new SheetRow($i, ["Name $i", 'craft']), range(1, 20_000)));
-        self::assertLessThan(200, \strlen(SheetDiff::between($sheet, (new SetCells([777 => ['name' => 'x']]))->apply($sheet))->encode()));
+        $sheet = new Sheet(
+            self::sheet()->columns,
+            array_map(static fn (int $i): SheetRow => new SheetRow($i, ["Name $i", 'craft']), range(1, 20_000)),
+        );
+        self::assertLessThan(
+            200,
+            \strlen(SheetDiff::between($sheet, (new SetCells([777 => ['name' => 'x']]))->apply($sheet))->encode()),
+        );
     }
 
     public function testANewerFileIsComparedByItsKey(): void
     {
-        $here = RowsEdit::switch([2], true)->apply((new AddColumn('Loud', null, RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en')))->apply(self::sheet()));
-        $file = self::table(['craft', 'NAME', 'Town'], [['sails', 'Oar', 'Strand'], ['kettles', 'Ottilie', ''], ['boots', 'Pip', 'Slip']]);
-        self::assertSame(['name', 'craft'], array_map(static fn (Column $column): string => $column->key, TableUpdate::keys($here, $file)), 'names match more rows than crafts');
+        $here = RowsEdit::switch([2], true)->apply(
+            (new AddColumn(
+                'Loud',
+                null,
+                RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en'),
+            ))->apply(self::sheet()),
+        );
+        $file = self::table(
+            ['craft', 'NAME', 'Town'],
+            [['sails', 'Oar', 'Strand'], ['kettles', 'Ottilie', ''], ['boots', 'Pip', 'Slip']],
+        );
+        self::assertSame(
+            ['name', 'craft'],
+            array_map(static fn (Column $column): string => $column->key, TableUpdate::keys($here, $file)),
+            'names match more rows than crafts',
+        );
         $update = TableUpdate::compare($here, $file, 'name');
         self::assertSame([['craft' => 'boots', 'NAME' => 'Pip', 'Town' => 'Slip']], $update->added);
         self::assertSame(['old' => '', 'new' => 'Strand'], $update->changed[3]['town']);
@@ -152,15 +214,26 @@ final class SheetTest extends TestCase
     {
         $sheet = RowsEdit::remove([3])->apply(self::sheet());
         $added = (new AddRows(null, [['name' => 'New']]))->apply($sheet);
-        self::assertSame([1, 2, 4], array_map(static fn (SheetRow $row): int => $row->id, $added->rows), 'what is kept for row 3 is not for the new one');
+        self::assertSame(
+            [1, 2, 4],
+            array_map(static fn (SheetRow $row): int => $row->id, $added->rows),
+            'what is kept for row 3 is not for the new one',
+        );
         $undone = SheetDiff::between($sheet, $added)->back($added, 'en');
         self::assertSame(5, (new AddRows(null, [[]]))->apply($undone)->rows[2]->id, 'nor after going back');
     }
 
     public function testRegistersAndAddressesAreOfferedBeforeWhatHappensToDiffer(): void
     {
-        $lines = [['Hours', 'Name', 'Issued', 'Tag', 'Code', 'Mail', 'No'], ['41', 'Ng', '2026-03-01', '001', 'TMG-7', 'ng@tidewick.example', '1'], ['7', 'Oar', '2026-03-02', '007', 'TMG-9', 'oar@tidewick.example', '2']];
-        $keys = array_map(static fn (Column $column): string => $column->heading, TableUpdate::keys(Sheet::of((new TableBuilder())->build($lines)), (new TableBuilder())->build($lines)));
+        $lines = [
+            ['Hours', 'Name', 'Issued', 'Tag', 'Code', 'Mail', 'No'],
+            ['41', 'Ng', '2026-03-01', '001', 'TMG-7', 'ng@tidewick.example', '1'],
+            ['7', 'Oar', '2026-03-02', '007', 'TMG-9', 'oar@tidewick.example', '2'],
+        ];
+        $keys = array_map(
+            static fn (Column $column): string => $column->heading,
+            TableUpdate::keys(Sheet::of((new TableBuilder())->build($lines)), (new TableBuilder())->build($lines)),
+        );
         self::assertSame(['Tag', 'Code', 'Mail', 'No', 'Hours', 'Name', 'Issued'], $keys);
     }
 
@@ -172,7 +245,18 @@ final class SheetTest extends TestCase
 
     public function testTitlesAboveAndTotalsBelowATableAreFound(): void
     {
-        $lines = [['Volunteers 2026', '', ''], ['', '', ''], ['as of March', '', ''], ['Name', 'Craft', 'Hours'], ['Ng', 'clocks', '4'], ['Oar', '', '3'], ['', '', ''], ['Total', '', '7'], ['', '', ''], ['printed on Friday', '', '']];
+        $lines = [
+            ['Volunteers 2026', '', ''],
+            ['', '', ''],
+            ['as of March', '', ''],
+            ['Name', 'Craft', 'Hours'],
+            ['Ng', 'clocks', '4'],
+            ['Oar', '', '3'],
+            ['', '', ''],
+            ['Total', '', '7'],
+            ['', '', ''],
+            ['printed on Friday', '', ''],
+        ];
         $sense = TableSense::of($lines);
         self::assertSame([3, 4, 5, [7, 9]], [$sense->headings, $sense->first, $sense->last, $sense->totals]);
         $plain = TableSense::of([['Name'], ['Ng'], ['Oar']]);
@@ -182,7 +266,10 @@ final class SheetTest extends TestCase
     public function testMarksBeforeHeadingsAreCleaned(): void
     {
         $table = (new TableBuilder())->build([['@photo', "'Full name", ' @ back ', '@'], ['a', 'b', 'c', 'd']]);
-        self::assertSame(['photo', 'Full name', 'back', 'Column D'], array_map(static fn (Column $column): string => $column->heading, $table->columns));
+        self::assertSame(
+            ['photo', 'Full name', 'back', 'Column D'],
+            array_map(static fn (Column $column): string => $column->heading, $table->columns),
+        );
     }
 
     private static function sheet(): Sheet

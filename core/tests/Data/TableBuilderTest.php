@@ -33,7 +33,10 @@ final class TableBuilderTest extends TestCase
     public function testAColumnWithoutHeadingGetsANameAndANotice(): void
     {
         $table = $this->build([['Name', '', 'Craft'], ['Ng', 'x', 'lamps', 'more']]);
-        self::assertSame(['Name', 'Column B', 'Craft', 'Column D'], array_map(static fn (Column $c): string => $c->heading, $table->columns));
+        self::assertSame(
+            ['Name', 'Column B', 'Craft', 'Column D'],
+            array_map(static fn (Column $c): string => $c->heading, $table->columns),
+        );
         self::assertSame(['name', 'column_b', 'craft', 'column_d'], $table->keys());
         self::assertCount(2, $table->notices);
         self::assertStringContainsString('Column B has no heading', $table->notices[0]);
@@ -42,14 +45,20 @@ final class TableBuilderTest extends TestCase
     public function testDoubledHeadingsAreToldApart(): void
     {
         $table = $this->build([['Name', 'name', 'Name', 'Na-me'], ['a', 'b', 'c', 'd']]);
-        self::assertSame(['Name', 'name 2', 'Name 3', 'Na-me'], array_map(static fn (Column $c): string => $c->heading, $table->columns));
+        self::assertSame(
+            ['Name', 'name 2', 'Name 3', 'Na-me'],
+            array_map(static fn (Column $c): string => $c->heading, $table->columns),
+        );
         self::assertCount(4, array_unique($table->keys()));
         self::assertCount(2, $table->notices);
     }
 
     public function testHeadingsOfAnyScriptGetReadableKeys(): void
     {
-        self::assertSame(['onoma', 'ima', 'hao', 'column_d'], $this->build([['Όνομα', 'Имя', '好', '🔧'], ['a', 'b', 'c', 'd']])->keys());
+        self::assertSame(
+            ['onoma', 'ima', 'hao', 'column_d'],
+            $this->build([['Όνομα', 'Имя', '好', '🔧'], ['a', 'b', 'c', 'd']])->keys(),
+        );
     }
 
     public function testLettersCountOnAsInASpreadsheet(): void

@@ -27,21 +27,40 @@ final class TableUpdateTest extends TestCase
     {
         $file = ['Owner|Tag|Town', 'Ada|12|NW', 'Pip|007|', 'New|99|SL', 'Ng|001|ST'];
         $update = self::update($file);
-        self::assertSame([1, 1, 2], [\count($update->added), \count($update->removed), $update->moved], '12 and 007 stand in another order now');
+        self::assertSame(
+            [1, 1, 2],
+            [\count($update->added), \count($update->removed), $update->moved],
+            '12 and 007 stand in another order now',
+        );
         $sheet = $update->sheet(true);
-        self::assertSame(['12|Lamp|Ada|NW', '007|Boot|Pip|', '99||New|SL', '001|Kettle|Ng|ST'], array_map(static fn (SheetRow $row): string => implode('|', $row->cells), $sheet->rows), 'a column the file has not stays as it was');
+        self::assertSame(
+            ['12|Lamp|Ada|NW', '007|Boot|Pip|', '99||New|SL', '001|Kettle|Ng|ST'],
+            array_map(static fn (SheetRow $row): string => implode('|', $row->cells), $sheet->rows),
+            'a column the file has not stays as it was',
+        );
         self::assertTrue(TableUpdate::compare($sheet, self::table($file), 'tag')->changesNothing());
     }
 
     public function testZerosBeforeANumberMakeItAnother(): void
     {
-        self::assertSame([1], array_map(static fn (SheetRow $row): int => $row->id, self::update(['Tag|Item|Owner', '1|Clock|Oar', '007|Boot|Pip', '12|Lamp|Jo'])->removed), '001 is gone, 1 is not');
+        self::assertSame(
+            [1],
+            array_map(
+                static fn (SheetRow $row): int => $row->id,
+                self::update(['Tag|Item|Owner', '1|Clock|Oar', '007|Boot|Pip', '12|Lamp|Jo'])->removed,
+            ),
+            '001 is gone, 1 is not',
+        );
     }
 
     public function testAllButTheLongestRunThatKeptItsOrderHaveMoved(): void
     {
         self::assertSame(3, self::update(['Tag|Item|Owner', ...array_reverse(\array_slice(self::HERE, 1))])->moved);
-        self::assertSame(1, self::update(['Tag|Item|Owner', self::HERE[4], ...\array_slice(self::HERE, 1, 3)])->moved, 'the last came to the top');
+        self::assertSame(
+            1,
+            self::update(['Tag|Item|Owner', self::HERE[4], ...\array_slice(self::HERE, 1, 3)])->moved,
+            'the last came to the top',
+        );
     }
 
     /** @param list<string> $file */

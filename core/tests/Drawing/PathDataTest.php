@@ -13,8 +13,15 @@ final class PathDataTest extends TestCase
 {
     public function testRelativeAndShortCommandsBecomeAbsoluteOnes(): void
     {
-        self::assertSame([['M', [10.0, 10.0]], ['L', [20.0, 10.0]], ['L', [20.0, 30.0]], ['L', [15.0, 25.0]], ['Z', []]], PathData::parse('m10 10h10v20l-5-5z')->steps);
-        self::assertSame([['M', [0.0, 0.0]], ['L', [5.0, 5.0]], ['L', [9.0, 5.0]]], PathData::parse('M0,0 5,5 9,5')->steps, 'further pairs of a move are lines');
+        self::assertSame(
+            [['M', [10.0, 10.0]], ['L', [20.0, 10.0]], ['L', [20.0, 30.0]], ['L', [15.0, 25.0]], ['Z', []]],
+            PathData::parse('m10 10h10v20l-5-5z')->steps,
+        );
+        self::assertSame(
+            [['M', [0.0, 0.0]], ['L', [5.0, 5.0]], ['L', [9.0, 5.0]]],
+            PathData::parse('M0,0 5,5 9,5')->steps,
+            'further pairs of a move are lines',
+        );
     }
 
     public function testAfterClosingTheNextStepBeginsWhereTheOutlineBegan(): void
@@ -25,7 +32,10 @@ final class PathDataTest extends TestCase
 
     public function testSmoothCurvesMirrorTheHandleBefore(): void
     {
-        self::assertSame(['C', [30.0, 20.0, 40.0, 0.0, 50.0, 10.0]], PathData::parse('M0 10C5 0 10 0 20 10S40 0 50 10')->steps[2]);
+        self::assertSame(
+            ['C', [30.0, 20.0, 40.0, 0.0, 50.0, 10.0]],
+            PathData::parse('M0 10C5 0 10 0 20 10S40 0 50 10')->steps[2],
+        );
     }
 
     public function testAnArcKeepsToItsCircle(): void

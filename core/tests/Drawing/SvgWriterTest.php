@@ -16,9 +16,12 @@ final class SvgWriterTest extends TestCase
 {
     public function testWhatStandsInACellCanNeverBecomeMarkup(): void
     {
-        $svg = $this->svg('<script>alert("1")</script> & \'x\''."\x01");
+        $svg = $this->svg('<script>alert("1")</script> & \'x\'' . "\x01");
         self::assertStringNotContainsString('<script', $svg);
-        self::assertSame('<script>alert("1")</script> & \'x\'', $this->parsed($svg)->getElementsByTagName('text')->item(0)?->textContent);
+        self::assertSame(
+            '<script>alert("1")</script> & \'x\'',
+            $this->parsed($svg)->getElementsByTagName('text')->item(0)?->textContent,
+        );
     }
 
     public function testEveryRunIsPlacedAndNamesItsOwnFont(): void
@@ -46,14 +49,33 @@ final class SvgWriterTest extends TestCase
 
     public function testTurnedAndSeeThroughLayersAreGroups(): void
     {
-        $shape = new ShapeLayer('patch', 'Patch', new Frame(100, 100, 200, 100, 30), 0.25, false, false, ShapeKind::Rectangle, '#C63D1E', null, 4, 10);
+        $shape = new ShapeLayer(
+            'patch',
+            'Patch',
+            new Frame(100, 100, 200, 100, 30),
+            0.25,
+            false,
+            false,
+            ShapeKind::Rectangle,
+            '#C63D1E',
+            null,
+            4,
+            10,
+        );
         $svg = (new SvgWriter(Make::noPictures()))->write(Make::laid(Make::template($shape), [])->drawing, SvgSize::Pixels);
-        self::assertStringContainsString('<g id="layer-patch" transform="rotate(30 200 150)" opacity="0.25"><rect x="100" y="100" width="200" height="100" rx="10" fill="#C63D1E"/></g>', $svg);
+        self::assertStringContainsString(
+            '<g id="layer-patch" transform="rotate(30 200 150)" opacity="0.25">' .
+            '<rect x="100" y="100" width="200" height="100" rx="10" fill="#C63D1E"/></g>',
+            $svg,
+        );
     }
 
     private function svg(string $name, SvgSize $size = SvgSize::Pixels): string
     {
-        return (new SvgWriter(Make::noPictures()))->write(Make::laid(Make::template(Make::text('{name}')), ['name' => $name])->drawing, $size);
+        return (new SvgWriter(Make::noPictures()))->write(
+            Make::laid(Make::template(Make::text('{name}')), ['name' => $name])->drawing,
+            $size,
+        );
     }
 
     private function parsed(string $svg): \DOMDocument

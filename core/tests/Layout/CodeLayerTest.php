@@ -31,7 +31,16 @@ final class CodeLayerTest extends TestCase
 
     public function testABarcodeHasItsWordsUnderIt(): void
     {
-        $layer = new CodeLayer('code', 'Code', new Frame(0, 0, 600, 200), 1, false, false, Pattern::parse('T-{no}'), CodeKind::Code128);
+        $layer = new CodeLayer(
+            'code',
+            'Code',
+            new Frame(0, 0, 600, 200),
+            1,
+            false,
+            false,
+            Pattern::parse('T-{no}'),
+            CodeKind::Code128,
+        );
         $items = self::laid($layer, '7')->drawing->groups[0]->items;
         $words = array_values(array_filter($items, static fn ($item): bool => $item instanceof TextItem));
         self::assertSame('T-7', $words[0]->text);
@@ -41,18 +50,44 @@ final class CodeLayerTest extends TestCase
     public function testACodeTooFineOrTooFaintIsFound(): void
     {
         $tiny = self::qr(new Frame(0, 0, 60, 60));
-        self::assertSame(['Code: its modules are 0.17 mm wide; 0.33 mm are read reliably. Make it larger or its words shorter.'], self::findings($tiny, 'TW-1', 300));
-        $faint = new CodeLayer('code', 'Code', new Frame(0, 0, 600, 600), 1, false, false, Pattern::parse('{no}'), CodeKind::Qr, Correction::Low, '#999999');
+        self::assertSame(
+            ['Code: its modules are 0.17 mm wide; 0.33 mm are read reliably. Make it larger or its words shorter.'],
+            self::findings($tiny, 'TW-1', 300),
+        );
+        $faint = new CodeLayer(
+            'code',
+            'Code',
+            new Frame(0, 0, 600, 600),
+            1,
+            false,
+            false,
+            Pattern::parse('{no}'),
+            CodeKind::Qr,
+            Correction::Low,
+            '#999999',
+        );
         self::assertSame(['Code: contrast 2.8 : 1 is too faint for readers.'], self::findings($faint, 'TW-1', 300));
         self::assertSame([], self::findings(self::qr(new Frame(0, 0, 300, 300)), 'TW-1', 300));
     }
 
     public function testWordsThatMakeNoCodeStopThePieceAndEmptyOnesHide(): void
     {
-        $ean = new CodeLayer('code', 'Code', new Frame(0, 0, 600, 200), 1, false, false, Pattern::parse('{no}'), CodeKind::Ean13);
+        $ean = new CodeLayer(
+            'code',
+            'Code',
+            new Frame(0, 0, 600, 200),
+            1,
+            false,
+            false,
+            Pattern::parse('{no}'),
+            CodeKind::Ean13,
+        );
         $findings = (new Proof())->of(self::laid($ean, '12'));
         self::assertTrue($findings[0]->blocks);
-        self::assertSame('Code: “12” is no number for EAN-13: it takes 12 digits, or 13 with the check digit.', $findings[0]->sentence);
+        self::assertSame(
+            'Code: “12” is no number for EAN-13: it takes 12 digits, or 13 with the check digit.',
+            $findings[0]->sentence,
+        );
         self::assertSame(['Code: is empty and hides.'], self::findings($ean, '', 96));
         self::assertSame([], self::laid($ean, '')->drawing->groups[0]->items);
     }
@@ -60,7 +95,10 @@ final class CodeLayerTest extends TestCase
     /** @return list<string> */
     private static function findings(CodeLayer $layer, string $no, float $dpi): array
     {
-        return array_map(static fn (Finding $finding): string => $finding->sentence, (new Proof())->of(self::laid($layer, $no, $dpi)));
+        return array_map(
+            static fn (Finding $finding): string => $finding->sentence,
+            (new Proof())->of(self::laid($layer, $no, $dpi)),
+        );
     }
 
     private static function qr(Frame $frame): CodeLayer
@@ -70,7 +108,9 @@ final class CodeLayerTest extends TestCase
 
     private static function laid(CodeLayer $layer, string $no, float $dpi = 96): LaidOut
     {
-        return Make::laid(new Template('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->sides), ['no' => $no]);
+        return Make::laid(new Template('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->sides), [
+            'no' => $no,
+        ]);
     }
 
     private function modules(LaidOut $laid): ModulesItem

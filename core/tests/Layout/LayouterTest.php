@@ -54,7 +54,10 @@ final class LayouterTest extends TestCase
 
     public function testLinesAreALineHeightApart(): void
     {
-        $items = $this->items(Make::text("a\nb", frame: new Frame(0, 0, 1000, 400), style: Make::style(80, lineHeight: 1.5)), []);
+        $items = $this->items(
+            Make::text("a\nb", frame: new Frame(0, 0, 1000, 400), style: Make::style(80, lineHeight: 1.5)),
+            [],
+        );
         self::assertEqualsWithDelta(120, $items[1]->y - $items[0]->y, 1e-9);
     }
 
@@ -71,7 +74,9 @@ final class LayouterTest extends TestCase
 
     public function testFactsSayWhatCameOfTheRule(): void
     {
-        $facts = Make::laid(Make::template(Make::text('{name}', FitRule::shrink(30))), ['name' => str_repeat('Maximiliana ', 4)])->facts('recipient');
+        $facts = Make::laid(Make::template(Make::text('{name}', FitRule::shrink(30))), [
+            'name' => str_repeat('Maximiliana ', 4),
+        ])->facts('recipient');
         self::assertNotNull($facts);
         self::assertLessThan(100, $facts->size);
         self::assertSame(100.0, $facts->wantedSize);
@@ -80,8 +85,32 @@ final class LayouterTest extends TestCase
 
     public function testHiddenLayersAreNotDrawnAndOrderIsKept(): void
     {
-        $line = new ShapeLayer('rule', 'Rule', new Frame(10, 20, 300, 0), 0.5, false, false, ShapeKind::Line, '#FFFFFF', '#17211E', 3, 0);
-        $hidden = new ShapeLayer('gone', 'Gone', new Frame(0, 0, 5, 5), 1, false, true, ShapeKind::Ellipse, '#FFFFFF', null, 0, 0);
+        $line = new ShapeLayer(
+            'rule',
+            'Rule',
+            new Frame(10, 20, 300, 0),
+            0.5,
+            false,
+            false,
+            ShapeKind::Line,
+            '#FFFFFF',
+            '#17211E',
+            3,
+            0,
+        );
+        $hidden = new ShapeLayer(
+            'gone',
+            'Gone',
+            new Frame(0, 0, 5, 5),
+            1,
+            false,
+            true,
+            ShapeKind::Ellipse,
+            '#FFFFFF',
+            null,
+            0,
+            0,
+        );
         $drawing = Make::laid(Make::template($line, $hidden, Make::text('x')), [])->drawing;
         self::assertSame(['rule', 'recipient'], array_map(static fn (GroupItem $g): string => $g->layer, $drawing->groups));
         $item = $drawing->groups[0]->items[0];
@@ -93,7 +122,16 @@ final class LayouterTest extends TestCase
 
     public function testAMissingPictureIsTold(): void
     {
-        $picture = static fn (string $asset): PictureLayer => new PictureLayer('p-'.substr($asset, 0, 4), 'Seal', new Frame(0, 0, 100, 100), 1, false, false, $asset, PictureFit::Contain);
+        $picture = static fn (string $asset): PictureLayer => new PictureLayer(
+            'p-' . substr($asset, 0, 4),
+            'Seal',
+            new Frame(0, 0, 100, 100),
+            1,
+            false,
+            false,
+            $asset,
+            PictureFit::Contain,
+        );
         $laid = Make::laid(Make::template($picture('seal.png'), $picture('gone.png')), []);
         self::assertSame(PictureState::Missing, $laid->pictureFacts('p-gone')?->state);
         self::assertTrue($laid->pictureFacts('p-gone')->refused);
@@ -111,7 +149,12 @@ final class LayouterTest extends TestCase
     public function testJustifiedLinesReachBothEdgesButTheLast(): void
     {
         $style = Make::style(60, align: Align::Justify);
-        $layer = Make::text('bringing kettles and clocks back to use by the harbour of Tidewick', FitRule::wrap(5), frame: new Frame(100, 0, 700, 600), style: $style);
+        $layer = Make::text(
+            'bringing kettles and clocks back to use by the harbour of Tidewick',
+            FitRule::wrap(5),
+            frame: new Frame(100, 0, 700, 600),
+            style: $style,
+        );
         $lines = [];
         foreach ($this->items($layer, []) as $item) {
             $lines[(string) $item->y][] = $item;
@@ -128,7 +171,15 @@ final class LayouterTest extends TestCase
     public function testBulletsHangBeforeEveryLineOfTheTextButNotBeforeBrokenOnes(): void
     {
         $style = new TextStyle('Lora', 400, false, 50, '#000000', bullets: true);
-        $items = $this->items(Make::text("kettles and clocks and bicycles\nlamps", FitRule::wrap(6), frame: new Frame(0, 0, 500, 600), style: $style), []);
+        $items = $this->items(
+            Make::text(
+                "kettles and clocks and bicycles\nlamps",
+                FitRule::wrap(6),
+                frame: new Frame(0, 0, 500, 600),
+                style: $style,
+            ),
+            [],
+        );
         $bullets = array_filter($items, static fn (TextItem $item): bool => '•' === $item->text);
         self::assertCount(2, $bullets);
         foreach ($items as $item) {
@@ -139,12 +190,30 @@ final class LayouterTest extends TestCase
 
     public function testLettersOnAnArcTurnWithItAndKeepTheirDistance(): void
     {
-        $layer = new TextLayer('arc', 'Arc', new Frame(0, 0, 1000, 400), 1, false, false, Content::plain(Pattern::parse('TIDEWICK')), Make::style(100, align: Align::Centre), FitRule::keep(), EmptyRule::hide(), new TextEffects(), 90);
+        $layer = new TextLayer(
+            'arc',
+            'Arc',
+            new Frame(0, 0, 1000, 400),
+            1,
+            false,
+            false,
+            Content::plain(Pattern::parse('TIDEWICK')),
+            Make::style(100, align: Align::Centre),
+            FitRule::keep(),
+            EmptyRule::hide(),
+            new TextEffects(),
+            90,
+        );
         $items = $this->items($layer, []);
         self::assertCount(8, $items);
         $radius = 1000 / deg2rad(90);
         foreach ($items as $item) {
-            self::assertEqualsWithDelta($radius, hypot($item->pivotX - 500, $item->pivotY - ($items[0]->pivotY + $radius * cos(deg2rad($items[0]->rotation)))), 0.01, 'every letter stands on the circle');
+            self::assertEqualsWithDelta(
+                $radius,
+                hypot($item->pivotX - 500, $item->pivotY - ($items[0]->pivotY + $radius * cos(deg2rad($items[0]->rotation)))),
+                0.01,
+                'every letter stands on the circle',
+            );
         }
         self::assertLessThan(0, $items[0]->rotation);
         self::assertGreaterThan(0, $items[7]->rotation);
@@ -152,16 +221,48 @@ final class LayouterTest extends TestCase
 
     public function testJoinedScriptsStayWholeOnAnArc(): void
     {
-        $layer = new TextLayer('arc', 'Arc', new Frame(0, 0, 1000, 400), 1, false, false, Content::plain(Pattern::parse('سلمى البحري')), Make::style(100), FitRule::keep(), EmptyRule::hide(), new TextEffects(), 60);
+        $layer = new TextLayer(
+            'arc',
+            'Arc',
+            new Frame(0, 0, 1000, 400),
+            1,
+            false,
+            false,
+            Content::plain(Pattern::parse('سلمى البحري')),
+            Make::style(100),
+            FitRule::keep(),
+            EmptyRule::hide(),
+            new TextEffects(),
+            60,
+        );
         self::assertCount(2, $this->items($layer, []));
     }
 
     public function testEffectsAreDrawnBehindTheLetters(): void
     {
-        $effects = new TextEffects(new Outline('#FFFFFF', 4), new Shadow('#000000', 5, 6, 3, 0.5), new Highlight('#E0A33A', 10));
-        $layer = new TextLayer('x', 'X', new Frame(0, 0, 1000, 200), 1, false, false, Content::plain(Pattern::parse('Mend')), Make::style(), FitRule::keep(), EmptyRule::hide(), $effects);
+        $effects = new TextEffects(
+            new Outline('#FFFFFF', 4),
+            new Shadow('#000000', 5, 6, 3, 0.5),
+            new Highlight('#E0A33A', 10),
+        );
+        $layer = new TextLayer(
+            'x',
+            'X',
+            new Frame(0, 0, 1000, 200),
+            1,
+            false,
+            false,
+            Content::plain(Pattern::parse('Mend')),
+            Make::style(),
+            FitRule::keep(),
+            EmptyRule::hide(),
+            $effects,
+        );
         $items = Make::laid(Make::template($layer), [])->drawing->groups[0]->items;
-        self::assertSame([ShadowItem::class, RectangleItem::class, TextItem::class, TextItem::class], array_map(static fn (Item $item): string => $item::class, $items));
+        self::assertSame(
+            [ShadowItem::class, RectangleItem::class, TextItem::class, TextItem::class],
+            array_map(static fn (Item $item): string => $item::class, $items),
+        );
         self::assertInstanceOf(TextItem::class, $items[2]);
         self::assertSame([8.0, '#FFFFFF'], [$items[2]->strokeWidth, $items[2]->colour]);
         self::assertInstanceOf(RectangleItem::class, $items[1]);
@@ -173,16 +274,45 @@ final class LayouterTest extends TestCase
         $block = Make::text('{note}', empty: EmptyRule::hideAndPullUp(), frame: new Frame(0, 100, 500, 50), id: 'note');
         $below = Make::text('below', frame: new Frame(100, 170, 500, 50), id: 'below');
         $beside = Make::text('beside', frame: new Frame(600, 170, 300, 50), id: 'beside');
-        $locked = new TextLayer('foot', 'Foot', new Frame(0, 700, 500, 50), 1, true, false, Content::plain(Pattern::parse('foot')), Make::style(), FitRule::keep(), EmptyRule::hide());
+        $locked = new TextLayer(
+            'foot',
+            'Foot',
+            new Frame(0, 700, 500, 50),
+            1,
+            true,
+            false,
+            Content::plain(Pattern::parse('foot')),
+            Make::style(),
+            FitRule::keep(),
+            EmptyRule::hide(),
+        );
         $template = Make::template($block, $below, $beside, $locked);
-        $up = static fn (string $note): array => array_map(static fn (GroupItem $group): float => $group->up, Make::laid($template, ['note' => $note])->drawing->groups);
+        $up = static fn (string $note): array => array_map(
+            static fn (GroupItem $group): float => $group->up,
+            Make::laid($template, ['note' => $note])->drawing->groups,
+        );
         self::assertSame([0.0, 0.0, 0.0, 0.0], $up('something'));
         self::assertSame([0.0, 70.0, 0.0, 0.0], $up(''));
     }
 
     public function testStarsAndPolygonsTouchTheirFrame(): void
     {
-        $shape = static fn (ShapeKind $kind): ShapeLayer => new ShapeLayer('s', 'S', new Frame(10, 20, 200, 100), 1, false, false, $kind, '#FF0000', null, 0, 0, [], 4, 0.5);
+        $shape = static fn (ShapeKind $kind): ShapeLayer => new ShapeLayer(
+            's',
+            'S',
+            new Frame(10, 20, 200, 100),
+            1,
+            false,
+            false,
+            $kind,
+            '#FF0000',
+            null,
+            0,
+            0,
+            [],
+            4,
+            0.5,
+        );
         $polygon = Make::laid(Make::template($shape(ShapeKind::Polygon)), [])->drawing->groups[0]->items[0];
         self::assertInstanceOf(PolygonItem::class, $polygon);
         self::assertEqualsWithDelta([[110, 20], [210, 70], [110, 120], [10, 70]], $polygon->points, 1e-9);

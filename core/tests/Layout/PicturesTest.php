@@ -52,12 +52,27 @@ final class PicturesTest extends TestCase
     {
         $item = $this->item(self::layer('big.jpg', $fit), ['big.jpg' => Picture::raster('/big.jpg', 400, 400, $x, $y)]);
         self::assertEqualsWithDelta($box, [$item->box->x, $item->box->y, $item->box->width, $item->box->height], 1e-9);
-        self::assertSame(\in_array($fit, [PictureFit::Cover, PictureFit::TrueSize], true), $item->cut, 'what sticks out of the frame is cut');
+        self::assertSame(
+            \in_array($fit, [PictureFit::Cover, PictureFit::TrueSize], true),
+            $item->cut,
+            'what sticks out of the frame is cut',
+        );
     }
 
     public function testAPictureThatLeavesRoomStandsWhereItIsToldTo(): void
     {
-        $layer = new PictureLayer('p', 'P', new Frame(50, 50, 200, 100), 1, false, false, 'tall.jpg', PictureFit::Contain, align: Align::Right, verticalAlign: VerticalAlign::Bottom);
+        $layer = new PictureLayer(
+            'p',
+            'P',
+            new Frame(50, 50, 200, 100),
+            1,
+            false,
+            false,
+            'tall.jpg',
+            PictureFit::Contain,
+            align: Align::Right,
+            verticalAlign: VerticalAlign::Bottom,
+        );
         $box = $this->item($layer, ['tall.jpg' => Picture::raster('/tall.jpg', 100, 200)])->box;
         self::assertEqualsWithDelta([200, 50, 50, 100], [$box->x, $box->y, $box->width, $box->height], 1e-9);
     }
@@ -65,7 +80,11 @@ final class PicturesTest extends TestCase
     public function testADrawingAtItsTrueSizeMeasuresNinetySixToTheInch(): void
     {
         $template = Make::template(self::layer('a.svg', PictureFit::TrueSize));
-        $drawing = (new Layouter(new TextLayouter(Make::shaper())))->lay(new \Morphea\Core\Template\Template('x', 1200, 800, 192, $template->unit, 'en_GB', $template->sides), null, Make::pictures(['a.svg' => Picture::vector('<g/>', 48, 24)]))->drawing;
+        $drawing = (new Layouter(new TextLayouter(Make::shaper())))->lay(
+            new \Morphea\Core\Template\Template('x', 1200, 800, 192, $template->unit, 'en_GB', $template->sides),
+            null,
+            Make::pictures(['a.svg' => Picture::vector('<g/>', 48, 24)]),
+        )->drawing;
         $item = $drawing->groups[0]->items[0];
         self::assertInstanceOf(PictureItem::class, $item);
         self::assertSame([96.0, 48.0], [$item->box->width, $item->box->height]);
@@ -73,7 +92,17 @@ final class PicturesTest extends TestCase
 
     public function testABlurredPictureRunsOnBehindTheEdgeOfItsFrame(): void
     {
-        $layer = new PictureLayer('p', 'P', new Frame(50, 50, 200, 100), 1, false, false, 'a.jpg', PictureFit::Stretch, look: new PictureLook(blur: 4));
+        $layer = new PictureLayer(
+            'p',
+            'P',
+            new Frame(50, 50, 200, 100),
+            1,
+            false,
+            false,
+            'a.jpg',
+            PictureFit::Stretch,
+            look: new PictureLook(blur: 4),
+        );
         $item = $this->item($layer, ['a.jpg' => Picture::raster('/a.jpg', 10, 10)]);
         self::assertSame(38.0, $item->box->x);
         self::assertTrue($item->cut);
@@ -81,7 +110,19 @@ final class PicturesTest extends TestCase
 
     public function testFrameBorderAndShadowAreWrittenAroundOnePicture(): void
     {
-        $layer = new PictureLayer('p', 'P', new Frame(0, 0, 100, 100), 1, false, false, 'a.jpg', PictureFit::Cover, new FrameShape(FrameKind::Path, path: 'M 0 0 L 10 0 L 5 10 Z'), border: new Outline('#FF0000', 4), shadow: new Shadow('#000000', 3, 5, 2, 0.5));
+        $layer = new PictureLayer(
+            'p',
+            'P',
+            new Frame(0, 0, 100, 100),
+            1,
+            false,
+            false,
+            'a.jpg',
+            PictureFit::Cover,
+            new FrameShape(FrameKind::Path, path: 'M 0 0 L 10 0 L 5 10 Z'),
+            border: new Outline('#FF0000', 4),
+            shadow: new Shadow('#000000', 3, 5, 2, 0.5),
+        );
         $pictures = Make::pictures(['a.jpg' => Picture::raster('/a.jpg', 100, 100)]);
         $svg = (new SvgWriter($pictures))->write(self::lay($layer, [], $pictures)->drawing, SvgSize::Pixels);
         self::assertSame(1, substr_count($svg, '<image '), 'its bytes are there once, whatever is done with it');
@@ -101,7 +142,10 @@ final class PicturesTest extends TestCase
     public function testACellNamesAPictureHoweverItIsWritten(string $cell): void
     {
         $pictures = Make::pictures(['lamp.jpg' => Picture::raster('/l', 1, 1), 'kettle.jpg' => Picture::raster('/k', 1, 1)]);
-        self::assertSame('kettle.jpg', self::lay(self::placeholder(), ['photo' => $cell], $pictures)->pictureFacts('p')?->asset);
+        self::assertSame(
+            'kettle.jpg',
+            self::lay(self::placeholder(), ['photo' => $cell], $pictures)->pictureFacts('p')?->asset,
+        );
     }
 
     public function testAnEmptyCellAndAMissingPictureHaveRulesOfTheirOwn(): void
@@ -110,30 +154,75 @@ final class PicturesTest extends TestCase
         $layer = self::placeholder(new PictureRule(PictureInstead::Hide), new PictureRule(PictureInstead::Other, 'seal.png'));
         self::assertSame(['Photo: names no picture; it hides.'], self::findings($layer, '', $pictures));
         self::assertSame([], self::lay($layer, ['photo' => ''], $pictures)->drawing->groups[0]->items);
-        self::assertSame(['Photo: the picture “kettel” is missing; “seal.png” is shown instead.'], self::findings($layer, 'kettel', $pictures));
+        self::assertSame(
+            ['Photo: the picture “kettel” is missing; “seal.png” is shown instead.'],
+            self::findings($layer, 'kettel', $pictures),
+        );
         self::assertSame(PictureState::Missing, self::lay($layer, ['photo' => 'kettel'], $pictures)->pictureFacts('p')?->state);
     }
 
     public function testAPieceIsNotMadeWhereItsPictureIsARule(): void
     {
-        $findings = (new Proof())->of(self::lay(self::placeholder(missing: new PictureRule(PictureInstead::Refuse)), ['photo' => 'gone'], Make::noPictures()));
+        $findings = (new Proof())->of(
+            self::lay(
+                self::placeholder(missing: new PictureRule(PictureInstead::Refuse)),
+                ['photo' => 'gone'],
+                Make::noPictures(),
+            ),
+        );
         self::assertTrue($findings[0]->blocks);
         self::assertSame('Photo: the picture “gone” is missing; it cannot be made without.', $findings[0]->sentence);
-        $other = (new Proof())->of(self::lay(self::placeholder(missing: new PictureRule(PictureInstead::Other, 'also-gone.png')), ['photo' => 'gone'], Make::noPictures()));
+        $other = (new Proof())->of(
+            self::lay(
+                self::placeholder(missing: new PictureRule(PictureInstead::Other, 'also-gone.png')),
+                ['photo' => 'gone'],
+                Make::noPictures(),
+            ),
+        );
         self::assertTrue($other[0]->blocks, 'nor where the picture shown instead is missing too');
     }
 
     public function testAPictureShownMuchLargerThanItIsIsFound(): void
     {
-        self::assertSame(['Photo: “seal.png” is shown 20.0 times larger than it is and looks coarse.'], self::findings(self::placeholder(), 'seal', Make::noPictures()));
+        self::assertSame(
+            ['Photo: “seal.png” is shown 20.0 times larger than it is and looks coarse.'],
+            self::findings(self::placeholder(), 'seal', Make::noPictures()),
+        );
     }
 
     public function testBackdropsAndDieLinesAreSeenWhileWorkingAndNeverMade(): void
     {
-        $shirt = new PictureLayer('shirt', 'Shirt', new Frame(0, 0, 100, 100), 1, false, false, 'seal.png', PictureFit::Contain, use: LayerUse::Backdrop);
-        $die = new \Morphea\Core\Template\ShapeLayer('die', 'Die line', new Frame(0, 0, 100, 100), 1, false, false, \Morphea\Core\Template\ShapeKind::Ellipse, null, '#FF00FF', 1, 0, use: LayerUse::Die);
+        $shirt = new PictureLayer(
+            'shirt',
+            'Shirt',
+            new Frame(0, 0, 100, 100),
+            1,
+            false,
+            false,
+            'seal.png',
+            PictureFit::Contain,
+            use: LayerUse::Backdrop,
+        );
+        $die = new \Morphea\Core\Template\ShapeLayer(
+            'die',
+            'Die line',
+            new Frame(0, 0, 100, 100),
+            1,
+            false,
+            false,
+            \Morphea\Core\Template\ShapeKind::Ellipse,
+            null,
+            '#FF00FF',
+            1,
+            0,
+            use: LayerUse::Die,
+        );
         $template = Make::template($die, $shirt, Make::text('Words'));
-        $ids = static fn (bool $aids): array => array_map(static fn (GroupItem $group): string => $group->layer, (new Layouter(new TextLayouter(Make::shaper())))->lay($template, null, Make::noPictures(), aids: $aids)->drawing->groups);
+        $ids = static fn (bool $aids): array => array_map(
+            static fn (GroupItem $group): string => $group->layer,
+            (new Layouter(new TextLayouter(Make::shaper())))->lay($template, null, Make::noPictures(), aids: $aids)->drawing
+                ->groups,
+        );
         self::assertSame(['recipient'], $ids(false));
         self::assertSame(['shirt', 'recipient', 'die'], $ids(true), 'die lines lie over everything');
     }
@@ -141,12 +230,28 @@ final class PicturesTest extends TestCase
     /** @return list<string> */
     private static function findings(PictureLayer $layer, string $cell, PictureSource $pictures): array
     {
-        return array_map(static fn (Finding $finding): string => $finding->sentence, (new Proof())->of(self::lay($layer, ['photo' => $cell], $pictures)));
+        return array_map(
+            static fn (Finding $finding): string => $finding->sentence,
+            (new Proof())->of(self::lay($layer, ['photo' => $cell], $pictures)),
+        );
     }
 
-    private static function placeholder(PictureRule $empty = new PictureRule(), PictureRule $missing = new PictureRule(PictureInstead::Hide)): PictureLayer
-    {
-        return new PictureLayer('p', 'Photo', new Frame(0, 0, 200, 100), 1, false, false, Pattern::parse('{photo}'), PictureFit::Cover, empty: $empty, missing: $missing);
+    private static function placeholder(
+        PictureRule $empty = new PictureRule(),
+        PictureRule $missing = new PictureRule(PictureInstead::Hide),
+    ): PictureLayer {
+        return new PictureLayer(
+            'p',
+            'Photo',
+            new Frame(0, 0, 200, 100),
+            1,
+            false,
+            false,
+            Pattern::parse('{photo}'),
+            PictureFit::Cover,
+            empty: $empty,
+            missing: $missing,
+        );
     }
 
     private static function layer(string $asset, PictureFit $fit): PictureLayer

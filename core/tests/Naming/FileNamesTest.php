@@ -64,6 +64,10 @@ final class FileNamesTest extends TestCase
     {
         $names = new FileNames(Pattern::parse('{name}'), 'en_GB');
 
-        return array_map(static fn (int $i, string $cell): string => $names->next(new Row($i + 1, ['name' => $cell])), array_keys(array_values($cells)), array_values($cells));
+        return array_map(
+            static fn (int $i, string $cell): string => $names->next(new Row($i + 1, ['name' => $cell])),
+            array_keys(array_values($cells)),
+            array_values($cells),
+        );
     }
 }

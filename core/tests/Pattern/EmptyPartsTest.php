@@ -14,11 +14,41 @@ final class EmptyPartsTest extends TestCase
     private const PATTERN = "{name}\n{street}, {town} – {land}\ntel. {phone}";
 
     /** @param array<string, string> $cells */
-    #[TestWith([['name' => 'Ng', 'street' => 'Quay 3', 'town' => 'Tidewick', 'land' => 'Coast', 'phone' => '77'], "Ng\nQuay 3, Tidewick – Coast\ntel. 77", 'nothing empty'])]
-    #[TestWith([['name' => 'Ng', 'street' => 'Quay 3', 'town' => '', 'land' => 'Coast', 'phone' => '77'], "Ng\nQuay 3 – Coast\ntel. 77", 'the comma goes with the town'])]
-    #[TestWith([['name' => 'Ng', 'street' => '', 'town' => 'Tidewick', 'land' => '', 'phone' => '77'], "Ng\nTidewick\ntel. 77", 'first and last'])]
-    #[TestWith([['name' => 'Ng', 'street' => ' ', 'town' => '', 'land' => 'Coast', 'phone' => ''], "Ng\nCoast", 'a line of only empty columns goes with its words'])]
-    #[TestWith([['name' => 'Ng', 'street' => '', 'town' => '', 'land' => '', 'phone' => '77'], "Ng\ntel. 77", 'a whole line in the middle'])]
+    #[
+        TestWith([
+            ['name' => 'Ng', 'street' => 'Quay 3', 'town' => 'Tidewick', 'land' => 'Coast', 'phone' => '77'],
+            "Ng\nQuay 3, Tidewick – Coast\ntel. 77",
+            'nothing empty',
+        ]),
+    ]
+    #[
+        TestWith([
+            ['name' => 'Ng', 'street' => 'Quay 3', 'town' => '', 'land' => 'Coast', 'phone' => '77'],
+            "Ng\nQuay 3 – Coast\ntel. 77",
+            'the comma goes with the town',
+        ]),
+    ]
+    #[
+        TestWith([
+            ['name' => 'Ng', 'street' => '', 'town' => 'Tidewick', 'land' => '', 'phone' => '77'],
+            "Ng\nTidewick\ntel. 77",
+            'first and last',
+        ]),
+    ]
+    #[
+        TestWith([
+            ['name' => 'Ng', 'street' => ' ', 'town' => '', 'land' => 'Coast', 'phone' => ''],
+            "Ng\nCoast",
+            'a line of only empty columns goes with its words',
+        ]),
+    ]
+    #[
+        TestWith([
+            ['name' => 'Ng', 'street' => '', 'town' => '', 'land' => '', 'phone' => '77'],
+            "Ng\ntel. 77",
+            'a whole line in the middle',
+        ]),
+    ]
     #[TestWith([['name' => '', 'street' => '', 'town' => '', 'land' => '', 'phone' => '77'], 'tel. 77', 'all lines but one'])]
     public function testEmptyColumnsCloseTheirGaps(array $cells, string $text, string $why): void
     {

@@ -25,8 +25,19 @@ final class PatternPartsTest extends TestCase
 
     public function testPartsSayHowAColumnIsShown(): void
     {
-        $parts = PatternParts::of(Pattern::parse('{hours, plural, one {# hour} other {# hours}} {x, selectordinal, other {#th}}'));
-        self::assertSame(['column' => 'hours', 'shown' => 'counted', 'one' => '# hour', 'other' => '# hours', 'source' => '{hours, plural, one {# hour} other {# hours}}'], $parts[0]);
+        $parts = PatternParts::of(
+            Pattern::parse('{hours, plural, one {# hour} other {# hours}} {x, selectordinal, other {#th}}'),
+        );
+        self::assertSame(
+            [
+                'column' => 'hours',
+                'shown' => 'counted',
+                'one' => '# hour',
+                'other' => '# hours',
+                'source' => '{hours, plural, one {# hour} other {# hours}}',
+            ],
+            $parts[0],
+        );
         self::assertSame('own', $parts[2]['shown'] ?? null);
     }
 

@@ -12,7 +12,14 @@ use PHPUnit\Framework\TestCase;
 
 final class PatternTest extends TestCase
 {
-    private const CELLS = ['full_name' => 'Ottilie Brandvold-Anning', 'hours' => '41', 'craft' => 'kettles', 'issued' => '2026-03-04', 'note' => '', 'code' => '007'];
+    private const CELLS = [
+        'full_name' => 'Ottilie Brandvold-Anning',
+        'hours' => '41',
+        'craft' => 'kettles',
+        'issued' => '2026-03-04',
+        'note' => '',
+        'code' => '007',
+    ];
 
     /** @param list<string> $columns */
     #[DataProvider('patterns')]
@@ -32,10 +39,18 @@ final class PatternTest extends TestCase
         yield 'a column' => ['{full_name}', ['full_name'], 'Ottilie Brandvold-Anning'];
         yield 'words and columns' => ['{craft} by {full_name}', ['craft', 'full_name'], 'kettles by Ottilie Brandvold-Anning'];
         yield 'a cell is kept as written' => ['No. {code}', ['code'], 'No. 007'];
-        yield 'plural' => ['for {hours, plural, one {# hour} other {# hours}} at the bench', ['hours'], 'for 41 hours at the bench'];
+        yield 'plural' => [
+            'for {hours, plural, one {# hour} other {# hours}} at the bench',
+            ['hours'],
+            'for 41 hours at the bench',
+        ];
         yield 'number' => ['{hours, number, ::.00}', ['hours'], '41.00'];
         yield 'date' => ['{issued, date, long}', ['issued'], '4 March 2026'];
-        yield 'choice with a column inside' => ['{craft, select, kettles {boils for {full_name}} other {no}}', ['craft', 'full_name'], 'boils for Ottilie Brandvold-Anning'];
+        yield 'choice with a column inside' => [
+            '{craft, select, kettles {boils for {full_name}} other {no}}',
+            ['craft', 'full_name'],
+            'boils for Ottilie Brandvold-Anning',
+        ];
         yield 'the same column as written and as a number' => ['{hours} = {hours, spellout}', ['hours'], '41 = forty-one'];
         yield 'an apostrophe' => ["the guild's {craft}", ['craft'], "the guild's kettles"];
         yield 'quoted braces' => ["'{'{craft}'}'", ['craft'], '{kettles}'];
@@ -62,17 +77,29 @@ final class PatternTest extends TestCase
         yield 'plural without other' => ['{hours, plural, one {x}}', '/"other" is missing/'];
         yield 'branch never closed' => ['{hours, plural, other {x}', '/never closed/'];
         yield 'not UTF-8' => ["\xC3\x28", '/UTF-8/'];
-        yield 'nested beyond reason' => [str_repeat('{a, select, other {', 12).str_repeat('}}', 12), '/nested/'];
+        yield 'nested beyond reason' => [str_repeat('{a, select, other {', 12) . str_repeat('}}', 12), '/nested/'];
     }
 
     public function testAValueOfTheWrongKindIsAProblemAndNoCrash(): void
     {
         $filler = new PatternFiller('en_GB');
-        $filled = $filler->fill(Pattern::parse('{n, plural, one {# hour} other {# hours}} on {d, date, long}'), ['n' => 'about ten', 'd' => '31/02/2026']);
-        self::assertSame(['"n" is “about ten”, which is not a number.', '"d" is “31/02/2026”, which is not a date.'], $filled->problems);
+        $filled = $filler->fill(Pattern::parse('{n, plural, one {# hour} other {# hours}} on {d, date, long}'), [
+            'n' => 'about ten',
+            'd' => '31/02/2026',
+        ]);
+        self::assertSame(
+            ['"n" is “about ten”, which is not a number.', '"d" is “31/02/2026”, which is not a date.'],
+            $filled->problems,
+        );
         self::assertSame('about ten on 31/02/2026', $filled->text);
-        self::assertSame(['There is no column "gone" in the table.'], $filler->fill(Pattern::parse('{gone}{gone, number}'), [])->problems);
-        self::assertSame(['"n" is empty, and this text needs a number there.'], $filler->fill(Pattern::parse('{a}{n, number}'), ['a' => 'x', 'n' => ' '])->problems);
+        self::assertSame(
+            ['There is no column "gone" in the table.'],
+            $filler->fill(Pattern::parse('{gone}{gone, number}'), [])->problems,
+        );
+        self::assertSame(
+            ['"n" is empty, and this text needs a number there.'],
+            $filler->fill(Pattern::parse('{a}{n, number}'), ['a' => 'x', 'n' => ' '])->problems,
+        );
     }
 
     public function testAPatternIsEmptyWhenAllItsColumnsAre(): void

@@ -24,10 +24,37 @@ final class ContrastTest extends TestCase
     public function testWhatLiesBehindTheTextCounts(): void
     {
         $text = Make::text('x');
-        $shape = static fn (string|Gradient $fill, int $at = 0): ShapeLayer => new ShapeLayer('s', 'S', new Frame($at, 0, 1000, 200), 1, false, false, ShapeKind::Rectangle, $fill, null, 0, 0);
-        self::assertEqualsWithDelta(Contrast::ratio('#17211E', '#FFFFFF'), (float) Contrast::of(Make::template($text), $text), 1e-9, 'the side');
-        self::assertEqualsWithDelta(Contrast::ratio('#17211E', '#333333'), (float) Contrast::of(Make::template($shape('#333333'), $text), $text), 1e-9, 'a shape behind it');
-        self::assertEqualsWithDelta(Contrast::ratio('#17211E', '#FFFFFF'), (float) Contrast::of(Make::template($shape('#333333', 700), $text), $text), 1e-9, 'a shape beside it');
+        $shape = static fn (string|Gradient $fill, int $at = 0): ShapeLayer => new ShapeLayer(
+            's',
+            'S',
+            new Frame($at, 0, 1000, 200),
+            1,
+            false,
+            false,
+            ShapeKind::Rectangle,
+            $fill,
+            null,
+            0,
+            0,
+        );
+        self::assertEqualsWithDelta(
+            Contrast::ratio('#17211E', '#FFFFFF'),
+            (float) Contrast::of(Make::template($text), $text),
+            1e-9,
+            'the side',
+        );
+        self::assertEqualsWithDelta(
+            Contrast::ratio('#17211E', '#333333'),
+            (float) Contrast::of(Make::template($shape('#333333'), $text), $text),
+            1e-9,
+            'a shape behind it',
+        );
+        self::assertEqualsWithDelta(
+            Contrast::ratio('#17211E', '#FFFFFF'),
+            (float) Contrast::of(Make::template($shape('#333333', 700), $text), $text),
+            1e-9,
+            'a shape beside it',
+        );
         self::assertNull(Contrast::of(Make::template($shape(new Gradient(false, 0, '#000000', '#FFFFFF')), $text), $text));
     }
 }

@@ -30,8 +30,16 @@ final class ProofTest extends TestCase
     public function testMoreLettersThanAnyTextHasStopThePieceAndAreCounted(): void
     {
         self::assertSame([], $this->kinds(Make::text('No. {name}', FitRule::fill(1)), ['name' => str_repeat('x', 40)]));
-        $findings = (new Proof())->of(Make::laid(Make::template(Make::text('No. {name}')), ['name' => str_repeat('ä', 30_000)]));
-        self::assertSame(['Recipient: has 30,004 letters; a text may have up to 5,000. Shorten the cell.'], array_map(static fn (Finding $one): string => $one->sentence, array_values(array_filter($findings, static fn (Finding $one): bool => $one->blocks))));
+        $findings = (new Proof())->of(
+            Make::laid(Make::template(Make::text('No. {name}')), ['name' => str_repeat('ä', 30_000)]),
+        );
+        self::assertSame(
+            ['Recipient: has 30,004 letters; a text may have up to 5,000. Shorten the cell.'],
+            array_map(
+                static fn (Finding $one): string => $one->sentence,
+                array_values(array_filter($findings, static fn (Finding $one): bool => $one->blocks)),
+            ),
+        );
     }
 
     public function testACellOfTheWrongKindStopsThePiece(): void
@@ -43,13 +51,21 @@ final class ProofTest extends TestCase
     public function testGlyphsAndFontsThatAreNotThereAreFound(): void
     {
         self::assertSame(['glyph' => false], $this->kinds(Make::text('{name}'), ['name' => '山']));
-        self::assertSame(['font' => false], $this->kinds(Make::text('{name}', style: Make::style(family: 'Nowhere')), ['name' => 'Bo']));
+        self::assertSame(
+            ['font' => false],
+            $this->kinds(Make::text('{name}', style: Make::style(family: 'Nowhere')), ['name' => 'Bo']),
+        );
     }
 
     public function testAnEmptyPlaceholderIsFoundWithWhatItDoes(): void
     {
-        $findings = (new Proof())->of(Make::laid(Make::template(Make::text('{name}', empty: EmptyRule::words('a friend'))), ['name' => '']));
-        self::assertSame(['Recipient: is empty and shows “a friend”.'], array_map(static fn (Finding $f): string => $f->sentence, $findings));
+        $findings = (new Proof())->of(
+            Make::laid(Make::template(Make::text('{name}', empty: EmptyRule::words('a friend'))), ['name' => '']),
+        );
+        self::assertSame(
+            ['Recipient: is empty and shows “a friend”.'],
+            array_map(static fn (Finding $f): string => $f->sentence, $findings),
+        );
     }
 
     public function testAMissingPictureStopsThePiece(): void

@@ -34,7 +34,11 @@ final class EditTest extends TestCase
     public function testAValueIsSetAndSaidInWords(): void
     {
         $before = Make::template(Make::text('{name}'));
-        $edit = new SetLayer('recipient', ['style.size' => 80, 'style.align' => 'centre', 'fit' => ['mode' => 'wrap', 'leastSize' => null, 'maxLines' => 2]]);
+        $edit = new SetLayer('recipient', [
+            'style.size' => 80,
+            'style.align' => 'centre',
+            'fit' => ['mode' => 'wrap', 'leastSize' => null, 'maxLines' => 2],
+        ]);
         $layer = $this->text($edit->apply($before));
         self::assertSame(80.0, $layer->style->size);
         self::assertSame(2, $layer->fit->maxLines);
@@ -58,13 +62,27 @@ final class EditTest extends TestCase
 
     #[TestWith(['A sample name', '{craft}', 'plain words give way'])]
     #[TestWith(['{full_name}', '{craft}', 'one column is taken over'])]
-    #[TestWith(['for {hours, plural, one {# hour} other {# hours}}!', 'for {craft, plural, one {# hour} other {# hours}}!', 'with the way it is shown'])]
+    #[
+        TestWith([
+            'for {hours, plural, one {# hour} other {# hours}}!',
+            'for {craft, plural, one {# hour} other {# hours}}!',
+            'with the way it is shown',
+        ]),
+    ]
     #[TestWith(['{full_name} and {hours}', '{full_name} and {hours} {craft}', 'added to several'])]
     #[TestWith(['on {craft}', 'on {craft}', 'linked already'])]
     #[TestWith(['{gone} for {hours}', '{craft} for {hours}', 'a column the table has not is taken over'])]
     public function testLinkingAColumn(string $before, string $after, string $why): void
     {
-        self::assertSame($after, $this->text((new LinkColumn('recipient', 'craft', ['full_name', 'hours', 'craft']))->apply(Make::template(Make::text($before))))->pattern->source, $why);
+        self::assertSame(
+            $after,
+            $this->text(
+                (new LinkColumn('recipient', 'craft', ['full_name', 'hours', 'craft']))->apply(
+                    Make::template(Make::text($before)),
+                ),
+            )->pattern->source,
+            $why,
+        );
     }
 
     public function testLayersAreAddedOrderedAndRemoved(): void
@@ -81,8 +99,22 @@ final class EditTest extends TestCase
 
     public function testLayersAreLinedUpWithEachOtherAndAloneWithTheSide(): void
     {
-        $template = Make::template(...array_map(static fn (string $id, float $x, float $width): Layer => Make::text($id, frame: new Frame($x, 10 * $x, $width, 20), id: $id), ['a', 'b', 'c'], [10, 100, 400], [50, 20, 100]));
-        $x = fn (string $way, string ...$ids): array => array_map(static fn (Layer $layer): float => $layer->frame->x, (new AlignLayers([] === $ids ? ['a', 'b', 'c'] : array_values($ids), $way))->apply($template)->side()->layers);
+        $template = Make::template(
+            ...array_map(
+                static fn (string $id, float $x, float $width): Layer => Make::text(
+                    $id,
+                    frame: new Frame($x, 10 * $x, $width, 20),
+                    id: $id,
+                ),
+                ['a', 'b', 'c'],
+                [10, 100, 400],
+                [50, 20, 100],
+            ),
+        );
+        $x = fn (string $way, string ...$ids): array => array_map(
+            static fn (Layer $layer): float => $layer->frame->x,
+            (new AlignLayers([] === $ids ? ['a', 'b', 'c'] : array_values($ids), $way))->apply($template)->side()->layers,
+        );
         self::assertSame([10.0, 10.0, 10.0], $x('left'));
         self::assertSame([450.0, 480.0, 400.0], $x('right'));
         self::assertSame([230.0, 245.0, 205.0], $x('centre'));
@@ -95,14 +127,22 @@ final class EditTest extends TestCase
     public function testCopiesGetNewNamesAndKeepTheirMeasureOnAnotherSide(): void
     {
         $codec = new TemplateCodec();
-        $copied = array_map($codec->layerToArray(...), Make::template(Make::text('{name}', FitRule::shrink(30), id: 'a'), Make::text('x', id: 'b'))->side()->layers);
+        $copied = array_map(
+            $codec->layerToArray(...),
+            Make::template(Make::text('{name}', FitRule::shrink(30), id: 'a'), Make::text('x', id: 'b'))->side()->layers,
+        );
         $copied[0]['group'] = $copied[1]['group'] = 'g';
-        $onto = new Template('T', 3000, 2000, 192, Unit::Pixel, 'en_GB', [new Side('Front', null, [Make::text('old', id: 'a')])]);
+        $onto = new Template('T', 3000, 2000, 192, Unit::Pixel, 'en_GB', [
+            new Side('Front', null, [Make::text('old', id: 'a')]),
+        ]);
         [$pasted, $ids] = (new PasteLayers($copied, 96, 10))->paste($onto);
         self::assertSame(['a-2', 'b'], $ids);
         $layer = $pasted->layer('a-2');
         self::assertInstanceOf(TextLayer::class, $layer);
-        self::assertSame([10.0, 2000.0, 200.0, 60.0, 'g'], [$layer->frame->x, $layer->frame->width, $layer->style->size, $layer->fit->leastSize, $layer->group]);
+        self::assertSame(
+            [10.0, 2000.0, 200.0, 60.0, 'g'],
+            [$layer->frame->x, $layer->frame->width, $layer->style->size, $layer->fit->leastSize, $layer->group],
+        );
         $this->expectException(TemplateError::class);
         (new PasteLayers([['id' => 'x', 'kind' => 'text', 'onload' => 'x']], 96, 0))->apply($onto);
     }
@@ -113,15 +153,26 @@ final class EditTest extends TestCase
         $placed = (new PlaceLayers(['a' => new Frame(1, 2, 3, 4, 15), 'c' => new Frame(5, 6, 7, 8)]))->apply($template);
         self::assertSame([15.0, 5.0], [$placed->layer('a')->frame->rotation, $placed->layer('c')->frame->x]);
         $grouped = (new GroupLayers(['a', 'b'], true))->apply($template);
-        self::assertSame(['group-1', 'group-1', null], array_map(static fn (Layer $layer): ?string => $layer->group, $grouped->side()->layers));
+        self::assertSame(
+            ['group-1', 'group-1', null],
+            array_map(static fn (Layer $layer): ?string => $layer->group, $grouped->side()->layers),
+        );
         self::assertNull((new GroupLayers(['a', 'b'], false))->apply($grouped)->layer('a')->group);
         self::assertSame(['b'], $this->order((new RemoveLayers(['a', 'c']))->apply($template)));
     }
 
     public function testTheSideHasMarginGuidesAndSwatches(): void
     {
-        $template = (new SetSide(['safeMargin' => 36, 'guides' => [['upright' => true, 'at' => 600]], 'swatches' => ['#A8391D'], 'background' => null]))->apply(Make::template(Make::text('a')));
-        self::assertSame([36.0, 600.0, ['#A8391D'], null], [$template->safeMargin, $template->guides[0]->at, $template->swatches, $template->side()->background]);
+        $template = (new SetSide([
+            'safeMargin' => 36,
+            'guides' => [['upright' => true, 'at' => 600]],
+            'swatches' => ['#A8391D'],
+            'background' => null,
+        ]))->apply(Make::template(Make::text('a')));
+        self::assertSame(
+            [36.0, 600.0, ['#A8391D'], null],
+            [$template->safeMargin, $template->guides[0]->at, $template->swatches, $template->side()->background],
+        );
         $this->expectExceptionMessageMatches('/swatches/');
         (new SetSide(['swatches' => ['javascript:']]))->apply($template);
     }
@@ -129,10 +180,18 @@ final class EditTest extends TestCase
     public function testAPlaceholderLinksItselfToTheColumnOfItsName(): void
     {
         $template = Make::template(Make::text('{who}'), Make::text('{craft}', id: 'deed'), Make::text('fixed', id: 'title'));
-        $linked = AutoLink::of($template, [new Column(0, 'recipient', 'RECIPIENT'), new Column(1, 'craft', 'Craft'), new Column(2, 'title', 'Title')]);
+        $linked = AutoLink::of($template, [
+            new Column(0, 'recipient', 'RECIPIENT'),
+            new Column(1, 'craft', 'Craft'),
+            new Column(2, 'title', 'Title'),
+        ]);
         self::assertSame('{recipient}', $this->text($linked->template)->pattern->source);
         self::assertSame(['Recipient shows A RECIPIENT', 'Deed shows B Craft'], $linked->made);
-        self::assertSame(['recipient', 'craft'], $linked->template->linkedColumns(), 'words that are no placeholder stay words');
+        self::assertSame(
+            ['recipient', 'craft'],
+            $linked->template->linkedColumns(),
+            'words that are no placeholder stay words',
+        );
     }
 
     private function text(Template $template): TextLayer

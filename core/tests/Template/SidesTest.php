@@ -38,7 +38,10 @@ final class SidesTest extends TestCase
         $template = (new AddSide())->apply(Make::template(Make::text('{name}')));
         self::assertSame(['Front', 'Back'], array_map(static fn (Side $side): string => $side->name, $template->sides));
         $template = (new SetSide(['background' => '#235457', 'name' => 'Rules'], 1))->apply($template);
-        self::assertSame(['#FFFFFF', '#235457', 'Rules'], [$template->side()->background, $template->side(1)->background, $template->side(1)->name]);
+        self::assertSame(
+            ['#FFFFFF', '#235457', 'Rules'],
+            [$template->side()->background, $template->side(1)->background, $template->side(1)->name],
+        );
         $template = (new AddLayer(Make::text('{number}', id: 'number'), 1))->apply($template);
         self::assertSame(1, $template->sideOf('number'));
         self::assertSame(['name', 'number'], $template->linkedColumns());
@@ -67,7 +70,16 @@ final class SidesTest extends TestCase
     public function testPicturesAndCodesAreLinkedLikeTexts(): void
     {
         $picture = new PictureLayer('photo', 'Photo', new Frame(0, 0, 10, 10), 1, false, false, 'seal.png', PictureFit::Cover);
-        $code = new CodeLayer('code', 'Code', new Frame(0, 0, 10, 10), 1, false, false, Pattern::parse('TIDEWICK'), CodeKind::Qr);
+        $code = new CodeLayer(
+            'code',
+            'Code',
+            new Frame(0, 0, 10, 10),
+            1,
+            false,
+            false,
+            Pattern::parse('TIDEWICK'),
+            CodeKind::Qr,
+        );
         $template = Make::template($picture, $code);
         foreach (['photo', 'code'] as $layer) {
             $template = (new LinkColumn($layer, 'item', ['item']))->apply($template);
@@ -75,12 +87,18 @@ final class SidesTest extends TestCase
         self::assertSame(['item'], $template->linkedColumns());
         self::assertSame([], $template->assets(), 'the fixed picture gave way');
         $this->expectExceptionMessage('shows no column');
-        (new LinkColumn('line', 'item', ['item']))->apply(Make::template(new ShapeLayer('line', 'Line', new Frame(0, 0, 1, 1), 1, false, false, ShapeKind::Line, null, null, 0, 0)));
+        (new LinkColumn('line', 'item', ['item']))->apply(
+            Make::template(
+                new ShapeLayer('line', 'Line', new Frame(0, 0, 1, 1), 1, false, false, ShapeKind::Line, null, null, 0, 0),
+            ),
+        );
     }
 
     public function testAFontIsReplacedOnBothSides(): void
     {
-        $template = (new AddLayer(Make::text('b', id: 'b', style: Make::style(family: 'Harbour Hand')), 1))->apply((new AddSide())->apply(Make::template(Make::text('a', id: 'a', style: Make::style(family: 'Harbour Hand')))));
+        $template = (new AddLayer(Make::text('b', id: 'b', style: Make::style(family: 'Harbour Hand')), 1))->apply(
+            (new AddSide())->apply(Make::template(Make::text('a', id: 'a', style: Make::style(family: 'Harbour Hand')))),
+        );
         self::assertSame(['Caveat'], (new ReplaceFont('Harbour Hand', 'Caveat'))->apply($template)->families());
         $this->expectExceptionMessage('No text is set in “Gull”.');
         (new ReplaceFont('Gull', 'Lora'))->apply($template);
@@ -90,12 +108,48 @@ final class SidesTest extends TestCase
     {
         // 1200 x 800 to 1200 x 1600: everything keeps its size, and moves with the edge it was near to.
         $template = Make::template(
-            new ShapeLayer('ground', 'Ground', new Frame(0, 0, 1200, 800), 1, false, false, ShapeKind::Rectangle, '#FFFFFF', null, 0, 0),
+            new ShapeLayer(
+                'ground',
+                'Ground',
+                new Frame(0, 0, 1200, 800),
+                1,
+                false,
+                false,
+                ShapeKind::Rectangle,
+                '#FFFFFF',
+                null,
+                0,
+                0,
+            ),
             Make::text('top', id: 'top', frame: new Frame(100, 60, 300, 80)),
             Make::text('under it', id: 'under', frame: new Frame(100, 150, 300, 60)),
-            new ShapeLayer('disc', 'Disc', new Frame(500, 300, 200, 200), 1, false, false, ShapeKind::Ellipse, '#000000', null, 0, 0),
+            new ShapeLayer(
+                'disc',
+                'Disc',
+                new Frame(500, 300, 200, 200),
+                1,
+                false,
+                false,
+                ShapeKind::Ellipse,
+                '#000000',
+                null,
+                0,
+                0,
+            ),
             Make::text('foot', id: 'foot', frame: new Frame(900, 700, 200, 50)),
-            new ShapeLayer('base', 'Base', new Frame(0, 500, 400, 300), 1, false, false, ShapeKind::Star, '#000000', null, 0, 0),
+            new ShapeLayer(
+                'base',
+                'Base',
+                new Frame(0, 500, 400, 300),
+                1,
+                false,
+                false,
+                ShapeKind::Star,
+                '#000000',
+                null,
+                0,
+                0,
+            ),
         );
         $frames = $this->frames((new ChangeSize(1200, 1600, Unit::Pixel, 96))->apply($template));
         self::assertSame([0.0, 0.0, 1200.0, 1600.0], $frames['ground'], 'what ran from edge to edge does so again');
@@ -134,7 +188,12 @@ final class SidesTest extends TestCase
     {
         $frames = [];
         foreach ($template->layers() as $layer) {
-            $frames[$layer->id] = array_map(static fn (float $v): float => round($v, 3), [$layer->frame->x, $layer->frame->y, $layer->frame->width, $layer->frame->height]);
+            $frames[$layer->id] = array_map(static fn (float $v): float => round($v, 3), [
+                $layer->frame->x,
+                $layer->frame->y,
+                $layer->frame->width,
+                $layer->frame->height,
+            ]);
         }
 
         return $frames;

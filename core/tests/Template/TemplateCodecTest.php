@@ -49,7 +49,19 @@ final class TemplateCodecTest extends TestCase
     public function testATemplateComesBackAsItWent(): void
     {
         $plain = self::template();
-        $template = new Template($plain->name, 1200, 800, 96, Unit::Pixel, 'en_GB', $plain->sides, 36, [new Guide(true, 600)], ['#A8391D'], 35.5);
+        $template = new Template(
+            $plain->name,
+            1200,
+            800,
+            96,
+            Unit::Pixel,
+            'en_GB',
+            $plain->sides,
+            36,
+            [new Guide(true, 600)],
+            ['#A8391D'],
+            35.5,
+        );
         $codec = new TemplateCodec();
         self::assertEquals($template, $codec->decode($codec->encode($template)));
     }
@@ -78,7 +90,10 @@ final class TemplateCodecTest extends TestCase
         yield 'unknown key' => [['colour' => 'red'], '/unknown key "colour"; known here: format, name/'];
         yield 'unknown key in a layer' => [$layer(['blink' => true]), '/^sides\[0\]\.layers\[0\]: has an unknown key "blink"/'];
         yield 'absurd width' => [['width' => 4_000_000], '/^width: is 4000000; it must lie between 8 and 20000/'];
-        yield 'absurd size of letters' => [$layer(['style' => ['size' => -3]]), '/^sides\[0\]\.layers\[0\]\.style\.size: is -3/'];
+        yield 'absurd size of letters' => [
+            $layer(['style' => ['size' => -3]]),
+            '/^sides\[0\]\.layers\[0\]\.style\.size: is -3/',
+        ];
         yield 'half a dot' => [['height' => 100.5], '/whole number/'];
         yield 'later format' => [['format' => 2], '/this version reads format 1/'];
         yield 'colour by name' => [$layer(['style' => ['colour' => 'red']]), '/style\.colour/'];
@@ -87,20 +102,50 @@ final class TemplateCodecTest extends TestCase
         yield 'identity with markup' => [$layer(['id' => 'a"b']), '/id/'];
         yield 'picture outside the project' => [['sides' => [['layers' => [2 => ['asset' => '../../etc/passwd']]]]], '/asset/'];
         yield 'words that are no text' => [$layer(['content' => [['pattern' => 7]]]), '/pattern: must be text/'];
-        yield 'a shadow with an unknown key' => [$layer(['effects' => ['shadow' => ['colour' => '#000000', 'dx' => 0, 'dy' => 0, 'blur' => 1, 'opacity' => 1, 'glow' => 1]]]), '/effects\.shadow: has an unknown key "glow"/'];
-        yield 'a blur without end' => [$layer(['effects' => ['shadow' => ['colour' => '#000000', 'dx' => 0, 'dy' => 0, 'blur' => 99999, 'opacity' => 1]]]), '/blur: is 99999/'];
+        yield 'a shadow with an unknown key' => [
+            $layer([
+                'effects' => [
+                    'shadow' => ['colour' => '#000000', 'dx' => 0, 'dy' => 0, 'blur' => 1, 'opacity' => 1, 'glow' => 1],
+                ],
+            ]),
+            '/effects\.shadow: has an unknown key "glow"/',
+        ];
+        yield 'a blur without end' => [
+            $layer(['effects' => ['shadow' => ['colour' => '#000000', 'dx' => 0, 'dy' => 0, 'blur' => 99999, 'opacity' => 1]]]),
+            '/blur: is 99999/',
+        ];
         yield 'a star of two points' => [['sides' => [['layers' => [8 => ['corners' => 2]]]]], '/corners: is 2/'];
-        yield 'a gradient that carries markup' => [['sides' => [['layers' => [8 => ['fill' => ['from' => 'url(x)']]]]]], '/fill\.from/'];
+        yield 'a gradient that carries markup' => [
+            ['sides' => [['layers' => [8 => ['fill' => ['from' => 'url(x)']]]]]],
+            '/fill\.from/',
+        ];
         yield 'dashes of nothing' => [['sides' => [['layers' => [8 => ['dashes' => [0]]]]]], '/dashes\[0\]/'];
         yield 'a swatch by name' => [['swatches' => ['red']], '/swatches\[0\]/'];
         yield 'a guide off the side' => [['guides' => [['upright' => true, 'at' => -5]]], '/guides\[0\]\.at/'];
-        yield 'an outline that is none' => [['sides' => [['layers' => [5 => ['shape' => ['path' => str_repeat('M', 50_001)]]]]]], '/shape\.path/'];
-        yield 'a picture both fixed and linked' => [['sides' => [['layers' => [5 => ['asset' => 'seal.png']]]]], '/either an asset or a pattern/'];
+        yield 'an outline that is none' => [
+            ['sides' => [['layers' => [5 => ['shape' => ['path' => str_repeat('M', 50_001)]]]]]],
+            '/shape\.path/',
+        ];
+        yield 'a picture both fixed and linked' => [
+            ['sides' => [['layers' => [5 => ['asset' => 'seal.png']]]]],
+            '/either an asset or a pattern/',
+        ];
         yield 'a picture in no tone' => [['sides' => [['layers' => [5 => ['look' => ['tone' => 'sepia']]]]]], '/look\.tone/'];
-        yield 'another picture without a name' => [['sides' => [['layers' => [5 => ['missing' => ['other' => '../x']]]]]], '/missing\.other/'];
+        yield 'another picture without a name' => [
+            ['sides' => [['layers' => [5 => ['missing' => ['other' => '../x']]]]]],
+            '/missing\.other/',
+        ];
         yield 'no such code' => [['sides' => [['layers' => [6 => ['code' => 'morse']]]]], '/one of: qr, code-128, ean-13/'];
         yield 'a bleed of a metre' => [['bleed' => 11_811], '/bleed: is 11811/'];
-        yield 'three sides' => [['sides' => [1 => ['name' => 'Back', 'background' => null, 'layers' => []], 2 => ['name' => 'Spine', 'background' => null, 'layers' => []]]], '/it may have 1 to 2/'];
+        yield 'three sides' => [
+            [
+                'sides' => [
+                    1 => ['name' => 'Back', 'background' => null, 'layers' => []],
+                    2 => ['name' => 'Spine', 'background' => null, 'layers' => []],
+                ],
+            ],
+            '/it may have 1 to 2/',
+        ];
         yield 'no such unit' => [['unit' => 'ell'], '/one of: px, mm, in, pt/'];
     }
 
@@ -108,12 +153,19 @@ final class TemplateCodecTest extends TestCase
     {
         $codec = new TemplateCodec();
         $data = $codec->toArray(self::template());
-        foreach ([
-            '/two layers/' => array_replace_recursive($data, ['sides' => [['layers' => [['id' => 'seal']]]]]),
-            '/never closed/' => array_replace_recursive($data, ['sides' => [['layers' => [['content' => [['pattern' => '{full_name']]]]]]]),
-            '/least size/' => array_replace_recursive($data, ['sides' => [['layers' => [['fit' => ['leastSize' => null]]]]]]),
-            '/must be an object/' => [1, 2],
-        ] as $message => $broken) {
+        foreach (
+            [
+                '/two layers/' => array_replace_recursive($data, ['sides' => [['layers' => [['id' => 'seal']]]]]),
+                '/never closed/' => array_replace_recursive($data, [
+                    'sides' => [['layers' => [['content' => [['pattern' => '{full_name']]]]]],
+                ]),
+                '/least size/' => array_replace_recursive($data, [
+                    'sides' => [['layers' => [['fit' => ['leastSize' => null]]]]],
+                ]),
+                '/must be an object/' => [1, 2],
+            ]
+            as $message => $broken
+        ) {
             try {
                 $codec->fromArray($broken);
                 self::fail("not refused: $message");
@@ -144,18 +196,119 @@ final class TemplateCodecTest extends TestCase
     public static function template(): Template
     {
         return Make::template(
-            Make::text('{full_name} for {hours, plural, one {# hour} other {# hours}}', FitRule::shrink(24, 2), EmptyRule::words('a friend')),
-            new ShapeLayer('border', 'Border', new Frame(40, 40.5, 1120, 720), 1, true, false, ShapeKind::Rectangle, null, '#24443B', 3, 4),
-            new PictureLayer('seal', 'Seal', new Frame(500, 500, 200, 200, 12.5), 0.9, true, false, 'seal.png', PictureFit::Contain),
+            Make::text(
+                '{full_name} for {hours, plural, one {# hour} other {# hours}}',
+                FitRule::shrink(24, 2),
+                EmptyRule::words('a friend'),
+            ),
+            new ShapeLayer(
+                'border',
+                'Border',
+                new Frame(40, 40.5, 1120, 720),
+                1,
+                true,
+                false,
+                ShapeKind::Rectangle,
+                null,
+                '#24443B',
+                3,
+                4,
+            ),
+            new PictureLayer(
+                'seal',
+                'Seal',
+                new Frame(500, 500, 200, 200, 12.5),
+                0.9,
+                true,
+                false,
+                'seal.png',
+                PictureFit::Contain,
+            ),
             Make::text('plain', FitRule::wrap(3)->balanced(), id: 'plain'),
-            new TextLayer('rich', 'Rich', new Frame(0, 0, 500, 100), 1, false, false, new Content([
-                new ContentPart(Pattern::parse('No. '), new Mark()),
-                new ContentPart(Pattern::parse('{register}'), new Mark(true, true, '#A8391D', 1.5, Raise::Superscript)),
-            ]), Make::style(), FitRule::even(12), EmptyRule::hideAndPullUp(), new TextEffects(new Outline('#FFFFFF', 3), new Shadow('#000000', 2, -2, 4, 0.5), new Highlight('#E0A33A', 8)), -60, 'badge'),
-            new PictureLayer('photo', 'Photo', new Frame(0, 0, 500, 400), 1, false, false, Pattern::parse('{photo}.jpg'), PictureFit::Cover, new FrameShape(FrameKind::Path, 4, 7, 'M 0 0 L 10 0 L 5 9 Z'), Align::Right, VerticalAlign::Top, new PictureLook(Tone::Tint, '#235457', 2.5, ['#FF0000' => '#00FF00']), new Outline('#000000', 2), new Shadow('#000000', 1, 2, 3, 0.4), new PictureRule(PictureInstead::Refuse), new PictureRule(PictureInstead::Other, 'seal.png'), 'badge', LayerUse::Backdrop),
-            new CodeLayer('code', 'Code', new Frame(0, 0, 200, 200), 1, false, false, Pattern::parse('TW-{no}'), CodeKind::Code128, Correction::High, '#112233', null, false),
-            new ShapeLayer('die', 'Die line', new Frame(0, 0, 100, 100), 1, false, false, ShapeKind::Path, null, '#FF00FF', 1, 0, path: 'M 0 0 H 10 V 10 Z', use: LayerUse::Die),
-            new ShapeLayer('star', 'Star', new Frame(0, 0, 100, 100), 1, false, false, ShapeKind::Star, new Gradient(false, 45, '#FF0000', '#00FF00'), '#000000', 2, 0, [4, 2.5], 7, 0.4, 'badge'),
+            new TextLayer(
+                'rich',
+                'Rich',
+                new Frame(0, 0, 500, 100),
+                1,
+                false,
+                false,
+                new Content([
+                    new ContentPart(Pattern::parse('No. '), new Mark()),
+                    new ContentPart(Pattern::parse('{register}'), new Mark(true, true, '#A8391D', 1.5, Raise::Superscript)),
+                ]),
+                Make::style(),
+                FitRule::even(12),
+                EmptyRule::hideAndPullUp(),
+                new TextEffects(new Outline('#FFFFFF', 3), new Shadow('#000000', 2, -2, 4, 0.5), new Highlight('#E0A33A', 8)),
+                -60,
+                'badge',
+            ),
+            new PictureLayer(
+                'photo',
+                'Photo',
+                new Frame(0, 0, 500, 400),
+                1,
+                false,
+                false,
+                Pattern::parse('{photo}.jpg'),
+                PictureFit::Cover,
+                new FrameShape(FrameKind::Path, 4, 7, 'M 0 0 L 10 0 L 5 9 Z'),
+                Align::Right,
+                VerticalAlign::Top,
+                new PictureLook(Tone::Tint, '#235457', 2.5, ['#FF0000' => '#00FF00']),
+                new Outline('#000000', 2),
+                new Shadow('#000000', 1, 2, 3, 0.4),
+                new PictureRule(PictureInstead::Refuse),
+                new PictureRule(PictureInstead::Other, 'seal.png'),
+                'badge',
+                LayerUse::Backdrop,
+            ),
+            new CodeLayer(
+                'code',
+                'Code',
+                new Frame(0, 0, 200, 200),
+                1,
+                false,
+                false,
+                Pattern::parse('TW-{no}'),
+                CodeKind::Code128,
+                Correction::High,
+                '#112233',
+                null,
+                false,
+            ),
+            new ShapeLayer(
+                'die',
+                'Die line',
+                new Frame(0, 0, 100, 100),
+                1,
+                false,
+                false,
+                ShapeKind::Path,
+                null,
+                '#FF00FF',
+                1,
+                0,
+                path: 'M 0 0 H 10 V 10 Z',
+                use: LayerUse::Die,
+            ),
+            new ShapeLayer(
+                'star',
+                'Star',
+                new Frame(0, 0, 100, 100),
+                1,
+                false,
+                false,
+                ShapeKind::Star,
+                new Gradient(false, 45, '#FF0000', '#00FF00'),
+                '#000000',
+                2,
+                0,
+                [4, 2.5],
+                7,
+                0.4,
+                'badge',
+            ),
         );
     }
 
@@ -164,7 +317,10 @@ final class TemplateCodecTest extends TestCase
     {
         $validator = new Validator();
         $data = json_decode((string) json_encode($data));
-        $validator->validate($data, (object) ['$ref' => 'file://'.\dirname(__DIR__, 3).'/docs/format/template.schema.json']);
+        $validator->validate(
+            $data,
+            (object) ['$ref' => 'file://' . \dirname(__DIR__, 3) . '/docs/format/template.schema.json'],
+        );
 
         return array_values($validator->getErrors());
     }

@@ -30,7 +30,10 @@ final class FillAndEvenTest extends TestCase
         $fitted = $this->fit($text, $rule, Make::style(300));
         self::assertFalse($fitted->overset, $text);
         if ($fitted->size < 300) {
-            self::assertTrue($this->fit($text, FitRule::wrap(3), Make::style($fitted->size * 1.02))->overset, 'two per cent more would not fit');
+            self::assertTrue(
+                $this->fit($text, FitRule::wrap(3), Make::style($fitted->size * 1.02))->overset,
+                'two per cent more would not fit',
+            );
         }
     }
 
@@ -56,13 +59,30 @@ final class FillAndEvenTest extends TestCase
     public function testEvenGivesAllRowsTheSizeThatTheWidestNeeds(): void
     {
         $layouter = new TextLayouter(Make::shaper());
-        $template = Make::template(Make::text('{name}', FitRule::even(20)), Make::text('{name}', FitRule::shrink(20), id: 'other'));
-        $rows = array_map(static fn (int $i, string $name): Row => new Row($i + 1, ['name' => $name]), range(0, 3), ['Ng', 'Maximiliana Theodora Brown', '', 'Bo Tansy']);
+        $template = Make::template(
+            Make::text('{name}', FitRule::even(20)),
+            Make::text('{name}', FitRule::shrink(20), id: 'other'),
+        );
+        $rows = array_map(static fn (int $i, string $name): Row => new Row($i + 1, ['name' => $name]), range(0, 3), [
+            'Ng',
+            'Maximiliana Theodora Brown',
+            '',
+            'Bo Tansy',
+        ]);
         $even = EvenSizes::of($template, $rows, $layouter);
         self::assertSame(['recipient'], array_keys($even->sizes));
-        $sizes = array_map(static fn (Row $row): float => (new Layouter($layouter))->lay($template, $row, Make::noPictures(), $even)->facts('recipient')->size ?? 0.0, [$rows[0], $rows[1], $rows[3]]);
+        $sizes = array_map(
+            static fn (Row $row): float => (new Layouter($layouter))
+                ->lay($template, $row, Make::noPictures(), $even)
+                ->facts('recipient')->size ?? 0.0,
+            [$rows[0], $rows[1], $rows[3]],
+        );
         self::assertSame([$even->size('recipient')], array_values(array_unique($sizes)));
-        self::assertSame($layouter->lay(Make::text('{name}', FitRule::shrink(20)), $rows[1], 'en_GB')[1]->size, $even->size('recipient'), 'the widest fits exactly');
+        self::assertSame(
+            $layouter->lay(Make::text('{name}', FitRule::shrink(20)), $rows[1], 'en_GB')[1]->size,
+            $even->size('recipient'),
+            'the widest fits exactly',
+        );
     }
 
     public function testBalancedLinesAreAboutEquallyLongAndNoMoreThanBefore(): void
@@ -83,29 +103,51 @@ final class FillAndEvenTest extends TestCase
 
     public function testTabularFiguresAreAllEquallyWide(): void
     {
-        $line = static fn (string $figures, bool $tabular): float => Make::shaper()->line(StyledText::plain($figures, Inline::of(new TextStyle('EB Garamond', 400, false, 50, '#000000', tabular: $tabular))))->width;
+        $line = static fn (string $figures, bool $tabular): float => Make::shaper()->line(
+            StyledText::plain($figures, Inline::of(new TextStyle('EB Garamond', 400, false, 50, '#000000', tabular: $tabular))),
+        )->width;
         self::assertEqualsWithDelta($line('0000', true), $line('1111', true), 1e-9);
-        $proportional = static fn (string $figures): float => Make::shaper()->line(StyledText::plain($figures, Inline::of(new TextStyle('Abril Fatface', 400, false, 50, '#000000'))))->width;
-        $tabular = static fn (string $figures): float => Make::shaper()->line(StyledText::plain($figures, Inline::of(new TextStyle('Abril Fatface', 400, false, 50, '#000000', tabular: true))))->width;
-        self::assertNotEqualsWithDelta($proportional('0000'), $proportional('1111'), 0.01, 'this font has proportional figures');
+        $proportional = static fn (string $figures): float => Make::shaper()->line(
+            StyledText::plain($figures, Inline::of(new TextStyle('Abril Fatface', 400, false, 50, '#000000'))),
+        )->width;
+        $tabular = static fn (string $figures): float => Make::shaper()->line(
+            StyledText::plain($figures, Inline::of(new TextStyle('Abril Fatface', 400, false, 50, '#000000', tabular: true))),
+        )->width;
+        self::assertNotEqualsWithDelta(
+            $proportional('0000'),
+            $proportional('1111'),
+            0.01,
+            'this font has proportional figures',
+        );
         self::assertEqualsWithDelta($tabular('0000'), $tabular('1111'), 1e-9);
     }
 
     public function testPartsOfATextHaveStylesOfTheirOwn(): void
     {
         $style = Make::style();
-        $text = new StyledText([['No. ', Inline::of($style)], ['7', Inline::of($style, new Mark(bold: true, scale: 2.0))], ['th', Inline::of($style, new Mark(raise: Raise::Superscript))]]);
+        $text = new StyledText([
+            ['No. ', Inline::of($style)],
+            ['7', Inline::of($style, new Mark(bold: true, scale: 2.0))],
+            ['th', Inline::of($style, new Mark(raise: Raise::Superscript))],
+        ]);
         $line = Make::shaper()->line($text);
         self::assertSame(['No. ', '7', 'th'], array_map(static fn ($run): string => $run->text, $line->runs));
         self::assertSame([400, 700, 400], array_map(static fn ($run): int => $run->face->weight, $line->runs));
-        self::assertEqualsWithDelta(2 * Make::shaper()->line(StyledText::plain('7', Inline::of($style, new Mark(bold: true))))->width, $line->runs[1]->advance, 1e-9);
+        self::assertEqualsWithDelta(
+            2 * Make::shaper()->line(StyledText::plain('7', Inline::of($style, new Mark(bold: true))))->width,
+            $line->runs[1]->advance,
+            1e-9,
+        );
         self::assertGreaterThan(0, $line->runs[2]->inline->shift);
     }
 
     public function testStyledTextIsBrokenInsideItsParts(): void
     {
         $style = Make::style();
-        $text = new StyledText([['kettles and cl', Inline::of($style)], ['ocks and bicycles', Inline::of($style, new Mark(italic: true))]]);
+        $text = new StyledText([
+            ['kettles and cl', Inline::of($style)],
+            ['ocks and bicycles', Inline::of($style, new Mark(italic: true))],
+        ]);
         $fitted = (new TextFitter(Make::shaper()))->fit($text, $style, 1000, 500, FitRule::wrap(3), 'en_GB');
         self::assertSame('kettles and clocks and bicycles', implode(' ', self::texts($fitted)));
         self::assertGreaterThan(1, \count($fitted->lines));

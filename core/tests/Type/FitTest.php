@@ -62,7 +62,10 @@ final class FitTest extends TestCase
         foreach ($fitted->lines as $line) {
             self::assertLessThanOrEqual(10.0, $line->shaped->width);
         }
-        self::assertTrue($this->fit(str_repeat('kettles and clocks ', 8), FitRule::wrap(3), height: 2000)->overset, 'more than three lines');
+        self::assertTrue(
+            $this->fit(str_repeat('kettles and clocks ', 8), FitRule::wrap(3), height: 2000)->overset,
+            'more than three lines',
+        );
     }
 
     public function testWrapThenShrinksToTheLargestSizeThatFits(): void
@@ -100,7 +103,14 @@ final class FitTest extends TestCase
     public function testAFrameTooSmallForAnyLetterIsOversetAndNoError(float $width, float $height): void
     {
         foreach ([FitRule::keep(), FitRule::shrink(8, 2), FitRule::wrap(3, 8)] as $rule) {
-            $fitted = (new TextFitter(Make::shaper()))->fit(Make::words('Ottilie'), Make::style(), $width, $height, $rule, 'en_GB');
+            $fitted = (new TextFitter(Make::shaper()))->fit(
+                Make::words('Ottilie'),
+                Make::style(),
+                $width,
+                $height,
+                $rule,
+                'en_GB',
+            );
             self::assertTrue($fitted->overset);
             self::assertGreaterThanOrEqual(8, $fitted->size);
         }
@@ -117,7 +127,7 @@ final class FitTest extends TestCase
     #[DataProvider('names')]
     public function testShrinkHoldsInEveryScript(string $name): void
     {
-        $fitted = $this->fit(str_repeat($name.' ', 6), FitRule::shrink(1));
+        $fitted = $this->fit(str_repeat($name . ' ', 6), FitRule::shrink(1));
         self::assertFalse($fitted->overset);
         self::assertEqualsWithDelta(1000, $fitted->width, 0.01);
         self::assertSame([], $fitted->lines[0]->shaped->missing);
@@ -137,7 +147,14 @@ final class FitTest extends TestCase
 
     private function fit(string $text, FitRule $rule, ?TextStyle $style = null, float $height = 200): FittedText
     {
-        return (new TextFitter(Make::shaper()))->fit(Make::words($text, $style), $style ?? Make::style(), 1000, $height, $rule, 'en_GB');
+        return (new TextFitter(Make::shaper()))->fit(
+            Make::words($text, $style),
+            $style ?? Make::style(),
+            1000,
+            $height,
+            $rule,
+            'en_GB',
+        );
     }
 
     /** @return list<string> */
@@ -145,5 +162,4 @@ final class FitTest extends TestCase
     {
         return array_map(static fn (FittedLine $line): string => $line->shaped->text, $fitted->lines);
     }
-
 }

@@ -18,7 +18,10 @@ final class LineBreakerTest extends TestCase
     {
         $breaker = new LineBreaker(Make::shaper());
         foreach ([0.1, 1.0, 3.3, 7.0, 12.5, 40.0, 1000.0] as $measure) {
-            $lines = array_map(static fn (FittedLine $line): string => $line->shaped->text, $breaker->break(Make::words($text)->paragraphs(), $measure, 'en_GB'));
+            $lines = array_map(
+                static fn (FittedLine $line): string => $line->shaped->text,
+                $breaker->break(Make::words($text)->paragraphs(), $measure, 'en_GB'),
+            );
             self::assertSame(self::byTrying($text, $measure), $lines, "at $measure em");
         }
     }
@@ -53,7 +56,7 @@ final class LineBreakerTest extends TestCase
             $iterator->setText($paragraph);
             $line = '';
             foreach ($iterator->getPartsIterator() as $part) {
-                if ('' !== $line && Make::shaper()->line(Make::words(rtrim($line.$part, ' ')))->width > $measure) {
+                if ('' !== $line && Make::shaper()->line(Make::words(rtrim($line . $part, ' ')))->width > $measure) {
                     $lines[] = rtrim($line, ' ');
                     $line = '';
                 }

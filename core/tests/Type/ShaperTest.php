@@ -80,7 +80,10 @@ final class ShaperTest extends TestCase
 
     public function testAnUnknownFamilyIsStoodInFor(): void
     {
-        self::assertSame('Noto Sans', Make::shaper()->line(Make::words('Ottilie', Make::style(family: 'Nowhere Grotesk')))->runs[0]->face->family);
+        self::assertSame(
+            'Noto Sans',
+            Make::shaper()->line(Make::words('Ottilie', Make::style(family: 'Nowhere Grotesk')))->runs[0]->face->family,
+        );
     }
 
     private function width(string $text): float

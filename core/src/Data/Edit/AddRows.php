@@ -38,6 +38,10 @@ final readonly class AddRows implements SheetEdit
     {
         $count = \count($this->rows);
 
-        return $this->draft ? "$count ".(1 === $count ? 'row' : 'rows').' drafted' : (1 === $count ? '1 row added' : "$count rows added");
+        return $this->draft
+            ? "$count " . (1 === $count ? 'row' : 'rows') . ' drafted'
+            : (1 === $count
+                ? '1 row added'
+                : "$count rows added");
     }
 }

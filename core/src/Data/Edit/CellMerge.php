@@ -8,7 +8,10 @@ use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\SheetRow;
 
-/** Changes of cells made on an earlier state of the table: those of cells that still stand as they were seen go in, those of others are refused with what stands there now. */
+/**
+ * Changes of cells made on an earlier state of the table: those of cells that still stand as they were seen go in,
+ * those of others are refused with what stands there now.
+ */
 final readonly class CellMerge
 {
     /**
@@ -21,7 +24,8 @@ final readonly class CellMerge
 
     /**
      * @param array<int, array<string, string>> $cells wanted, by row id and column key
-     * @param array<int, array<string, string>> $seen  what stood there when somebody changed it; a cell of which nothing is said goes in as it is
+     * @param array<int, array<string, string>> $seen what stood there when somebody changed it; a cell of which nothing
+     *   is said goes in as it is
      */
     public static function of(Sheet $now, array $cells, array $seen): self
     {
@@ -39,7 +43,14 @@ final readonly class CellMerge
                 } elseif (null === $column && !isset($seen[$id][$key])) {
                     $going[$id][$key] = $value;
                 } else {
-                    $refused[] = new CellConflict($id, $key, null === $row ? null : $places[$id] + 1, $column?->heading, $there, $value);
+                    $refused[] = new CellConflict(
+                        $id,
+                        $key,
+                        null === $row ? null : $places[$id] + 1,
+                        $column?->heading,
+                        $there,
+                        $value,
+                    );
                 }
             }
         }

@@ -13,7 +13,10 @@ use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 
-/** What is done to one column: renamed (links go by its key, which stays), moved, removed, said to be of a kind, given a recipe or its plain values. */
+/**
+ * What is done to one column: renamed (links go by its key, which stays), moved, removed, said to be of a kind, given a
+ * recipe or its plain values.
+ */
 final readonly class ColumnEdit implements SheetEdit
 {
     /** @param \Closure(Sheet, Column): Sheet $change */
@@ -23,64 +26,106 @@ final readonly class ColumnEdit implements SheetEdit
 
     public static function rename(string $key, string $heading): self
     {
-        return new self($key, static function (Sheet $sheet, Column $column) use ($heading): Sheet {
-            $heading = trim((string) preg_replace('/\s+/u', ' ', $heading));
-            if ('' === $heading) {
-                throw new TableError('A column needs a heading.');
-            }
-            $others = array_map(static fn (Column $one): string => $one->heading, array_filter($sheet->columns, static fn (Column $one): bool => $one !== $column));
+        return new self(
+            $key,
+            static function (Sheet $sheet, Column $column) use ($heading): Sheet {
+                $heading = trim((string) preg_replace('/\s+/u', ' ', $heading));
+                if ('' === $heading) {
+                    throw new TableError('A column needs a heading.');
+                }
+                $others = array_map(
+                    static fn (Column $one): string => $one->heading,
+                    array_filter($sheet->columns, static fn (Column $one): bool => $one !== $column),
+                );
 
-            return self::replaced($sheet, $column, $column->called(TableBuilder::freeHeading(mb_substr($heading, 0, 120), array_values($others))));
-        }, "Column renamed to “{$heading}”");
+                return self::replaced(
+                    $sheet,
+                    $column,
+                    $column->called(TableBuilder::freeHeading(mb_substr($heading, 0, 120), array_values($others))),
+                );
+            },
+            "Column renamed to “{$heading}”",
+        );
     }
 
     public static function kind(string $key, ?Kind $kind, ?bool $monthFirst = null): self
     {
-        return new self($key, static fn (Sheet $sheet, Column $column): Sheet => self::replaced($sheet, $column, $column->ofKind($kind, $monthFirst)), 'Kind of a column changed');
+        return new self(
+            $key,
+            static fn (Sheet $sheet, Column $column): Sheet => self::replaced(
+                $sheet,
+                $column,
+                $column->ofKind($kind, $monthFirst),
+            ),
+            'Kind of a column changed',
+        );
     }
 
     public static function recipe(string $key, Recipe $recipe): self
     {
-        return new self($key, static function (Sheet $sheet, Column $column) use ($recipe): Sheet {
-            $sheet = self::replaced($sheet, $column, $column->made($recipe));
-            Kitchen::order($sheet);
+        return new self(
+            $key,
+            static function (Sheet $sheet, Column $column) use ($recipe): Sheet {
+                $sheet = self::replaced($sheet, $column, $column->made($recipe));
+                Kitchen::order($sheet);
 
-            return $sheet;
-        }, 'Recipe changed');
+                return $sheet;
+            },
+            'Recipe changed',
+        );
     }
 
     /** The values stay as they are now; nothing makes them anew. */
     public static function plain(string $key): self
     {
-        return new self($key, static fn (Sheet $sheet, Column $column): Sheet => self::replaced($sheet, $column, $column->made(null)), 'Recipe turned into plain values');
+        return new self(
+            $key,
+            static fn (Sheet $sheet, Column $column): Sheet => self::replaced($sheet, $column, $column->made(null)),
+            'Recipe turned into plain values',
+        );
     }
 
     /** @param int $to place from 0 */
     public static function move(string $key, int $to): self
     {
-        return new self($key, static function (Sheet $sheet, Column $column) use ($to): Sheet {
-            $order = array_keys($sheet->columns);
-            array_splice($order, $column->index, 1);
-            array_splice($order, max(0, min(\count($order), $to)), 0, [$column->index]);
+        return new self(
+            $key,
+            static function (Sheet $sheet, Column $column) use ($to): Sheet {
+                $order = array_keys($sheet->columns);
+                array_splice($order, $column->index, 1);
+                array_splice($order, max(0, min(\count($order), $to)), 0, [$column->index]);
 
-            return self::arranged($sheet, $order);
-        }, 'Column moved');
+                return self::arranged($sheet, $order);
+            },
+            'Column moved',
+        );
     }
 
     public static function remove(string $key): self
     {
-        return new self($key, static function (Sheet $sheet, Column $column): Sheet {
-            foreach ($sheet->columns as $other) {
-                if (null !== $other->recipe && $other !== $column && \in_array($column->key, $other->recipe->columns(), true)) {
-                    throw new TableError("“{$other->heading}” is made from “{$column->heading}”. Change that recipe, or turn it into plain values first.");
+        return new self(
+            $key,
+            static function (Sheet $sheet, Column $column): Sheet {
+                foreach ($sheet->columns as $other) {
+                    if (
+                        null !== $other->recipe &&
+                        $other !== $column &&
+                        \in_array($column->key, $other->recipe->columns(), true)
+                    ) {
+                        throw new TableError(
+                            "“{$other->heading}” is made from “{$column->heading}”. Change that recipe, or turn it " .
+                            'into plain values first.',
+                        );
+                    }
                 }
-            }
-            if (1 === \count($sheet->columns)) {
-                throw new TableError('A table keeps at least one column.');
-            }
+                if (1 === \count($sheet->columns)) {
+                    throw new TableError('A table keeps at least one column.');
+                }
 
-            return self::arranged($sheet, array_values(array_diff(array_keys($sheet->columns), [$column->index])));
-        }, 'Column removed');
+                return self::arranged($sheet, array_values(array_diff(array_keys($sheet->columns), [$column->index])));
+            },
+            'Column removed',
+        );
     }
 
     public function apply(Sheet $sheet): Sheet
@@ -95,14 +140,23 @@ final readonly class ColumnEdit implements SheetEdit
 
     private static function replaced(Sheet $sheet, Column $old, Column $new): Sheet
     {
-        return $sheet->withColumns(array_map(static fn (Column $column): Column => $column === $old ? $new : $column, $sheet->columns));
+        return $sheet->withColumns(
+            array_map(static fn (Column $column): Column => $column === $old ? $new : $column, $sheet->columns),
+        );
     }
 
     /** @param list<int> $order places of the columns that stay, as they are to stand */
     private static function arranged(Sheet $sheet, array $order): Sheet
     {
-        $rows = array_map(static fn (SheetRow $row): SheetRow => $row->with(array_map(static fn (int $place): string => $row->cells[$place], $order)), $sheet->rows);
+        $rows = array_map(
+            static fn (SheetRow $row): SheetRow => $row->with(
+                array_map(static fn (int $place): string => $row->cells[$place], $order),
+            ),
+            $sheet->rows,
+        );
 
-        return $sheet->withRows($rows)->withColumns(array_map(static fn (int $place): Column => $sheet->columns[$place], $order));
+        return $sheet
+            ->withRows($rows)
+            ->withColumns(array_map(static fn (int $place): Column => $sheet->columns[$place], $order));
     }
 }

@@ -55,7 +55,19 @@ final readonly class RowsEdit implements SheetEdit
         return match ($this->what) {
             'removed' => $sheet->withRows($others),
             'moved' => $sheet->withRows($this->moved($others, $mine)),
-            default => $sheet->withRows(array_map(fn (SheetRow $row): SheetRow => isset($picked[$row->id]) ? new SheetRow($row->id, $row->cells, 'accepted' === $this->what ? $row->off : 'switched off' === $this->what, 'accepted' === $this->what ? false : $row->draft) : $row, $sheet->rows)),
+            default => $sheet->withRows(
+                array_map(
+                    fn (SheetRow $row): SheetRow => isset($picked[$row->id])
+                        ? new SheetRow(
+                            $row->id,
+                            $row->cells,
+                            'accepted' === $this->what ? $row->off : 'switched off' === $this->what,
+                            'accepted' === $this->what ? false : $row->draft,
+                        )
+                        : $row,
+                    $sheet->rows,
+                ),
+            ),
         };
     }
 
@@ -63,7 +75,7 @@ final readonly class RowsEdit implements SheetEdit
     {
         $count = \count($this->ids);
 
-        return (1 === $count ? '1 row ' : number_format($count).' rows ').$this->what;
+        return (1 === $count ? '1 row ' : number_format($count) . ' rows ') . $this->what;
     }
 
     /**

@@ -24,7 +24,12 @@ final readonly class SetCells implements SheetEdit
 
     public function apply(Sheet $sheet): Sheet
     {
-        $rows = array_map(fn (SheetRow $row): SheetRow => isset($this->cells[$row->id]) ? $row->with($this->changed($sheet, $row->cells, $this->cells[$row->id])) : $row, $sheet->rows);
+        $rows = array_map(
+            fn (SheetRow $row): SheetRow => isset($this->cells[$row->id])
+                ? $row->with($this->changed($sheet, $row->cells, $this->cells[$row->id]))
+                : $row,
+            $sheet->rows,
+        );
         $id = $sheet->nextId();
         foreach ($this->new as $cells) {
             $rows[] = new SheetRow($id++, $this->changed($sheet, array_fill(0, \count($sheet->columns), ''), $cells));
@@ -40,7 +45,7 @@ final readonly class SetCells implements SheetEdit
     {
         $count = array_sum(array_map(\count(...), $this->cells)) + array_sum(array_map(\count(...), $this->new));
 
-        return '' !== $this->what ? $this->what : (1 === $count ? '1 cell changed' : number_format($count).' cells changed');
+        return '' !== $this->what ? $this->what : (1 === $count ? '1 cell changed' : number_format($count) . ' cells changed');
     }
 
     /**
@@ -54,10 +59,18 @@ final readonly class SetCells implements SheetEdit
         foreach ($changes as $key => $value) {
             $column = $sheet->column((string) $key);
             if (null !== $column->recipe) {
-                throw new TableError("“{$column->heading}” is made by a recipe. Change the recipe, or turn it into plain values first.");
+                throw new TableError(
+                    "“{$column->heading}” is made by a recipe. Change the recipe, or turn it into plain values first.",
+                );
             }
             if (mb_strlen($value) > self::MOST_LETTERS) {
-                throw new TableError(\sprintf('A cell holds up to %s letters; this has %s.', number_format(self::MOST_LETTERS), number_format(mb_strlen($value))));
+                throw new TableError(
+                    \sprintf(
+                        'A cell holds up to %s letters; this has %s.',
+                        number_format(self::MOST_LETTERS),
+                        number_format(mb_strlen($value)),
+                    ),
+                );
             }
             if (!mb_check_encoding($value, 'UTF-8')) {
                 throw new TableError('The cells hold bytes that are no readable text.');

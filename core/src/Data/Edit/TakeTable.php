@@ -8,7 +8,10 @@ use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableUpdate;
 
-/** Another table in the place of the one that was there, or a newer state of it; worked out from the table as it is when it comes to it. */
+/**
+ * Another table in the place of the one that was there, or a newer state of it; worked out from the table as it is when
+ * it comes to it.
+ */
 final readonly class TakeTable implements SheetEdit
 {
     /** @param \Closure(Sheet): Sheet $take */

@@ -9,8 +9,48 @@ use Morphea\Core\Data\Sheet;
 /** Capitals and small letters; titles leave the particles of names small: “ottilie van der berg” becomes “Ottilie van der Berg”. */
 final readonly class ChangeCase implements Recipe
 {
-    public const WAYS = ['upper' => 'in capitals', 'lower' => 'in small letters', 'title' => 'with every word capitalised', 'sentence' => 'with the first word capitalised'];
-    private const PARTICLES = ['van', 'von', 'der', 'den', 'de', 'del', 'della', 'di', 'da', 'do', 'dos', 'du', 'la', 'le', 'les', 'of', 'the', 'and', 'und', 'zu', 'zur', 'ter', 'ten', 'af', 'av', 'al', 'el', 'bin', 'ibn', 'y', 'e', 'ní', 'nic', 'ó'];
+    public const WAYS = [
+        'upper' => 'in capitals',
+        'lower' => 'in small letters',
+        'title' => 'with every word capitalised',
+        'sentence' => 'with the first word capitalised',
+    ];
+    private const PARTICLES = [
+        'van',
+        'von',
+        'der',
+        'den',
+        'de',
+        'del',
+        'della',
+        'di',
+        'da',
+        'do',
+        'dos',
+        'du',
+        'la',
+        'le',
+        'les',
+        'of',
+        'the',
+        'and',
+        'und',
+        'zu',
+        'zur',
+        'ter',
+        'ten',
+        'af',
+        'av',
+        'al',
+        'el',
+        'bin',
+        'ibn',
+        'y',
+        'e',
+        'ní',
+        'nic',
+        'ó',
+    ];
 
     public function __construct(public string $column, public string $way)
     {
@@ -23,17 +63,21 @@ final readonly class ChangeCase implements Recipe
 
     public function make(Sheet $sheet, Kitchen $kitchen): array
     {
-        return Kitchen::each($sheet, $this->column, fn (string $cell): string => match ($this->way) {
-            'upper' => mb_strtoupper($cell, 'UTF-8'),
-            'lower' => mb_strtolower($cell, 'UTF-8'),
-            'sentence' => self::first(mb_strtolower($cell, 'UTF-8')),
-            default => self::title($cell),
-        });
+        return Kitchen::each(
+            $sheet,
+            $this->column,
+            fn (string $cell): string => match ($this->way) {
+                'upper' => mb_strtoupper($cell, 'UTF-8'),
+                'lower' => mb_strtolower($cell, 'UTF-8'),
+                'sentence' => self::first(mb_strtolower($cell, 'UTF-8')),
+                default => self::title($cell),
+            },
+        );
     }
 
     public function says(\Closure $heading): string
     {
-        return '['.$heading($this->column).'] '.(self::WAYS[$this->way] ?? $this->way);
+        return '[' . $heading($this->column) . '] ' . (self::WAYS[$this->way] ?? $this->way);
     }
 
     public function toArray(): array
@@ -43,7 +87,8 @@ final readonly class ChangeCase implements Recipe
 
     private static function title(string $cell): string
     {
-        $words = preg_split('/(\s+|(?<=[-–’\'])(?=\p{L}))/u', mb_strtolower($cell, 'UTF-8'), -1, \PREG_SPLIT_DELIM_CAPTURE) ?: [];
+        $words =
+            preg_split('/(\s+|(?<=[-–’\'])(?=\p{L}))/u', mb_strtolower($cell, 'UTF-8'), -1, \PREG_SPLIT_DELIM_CAPTURE) ?: [];
         $first = true;
         foreach ($words as $i => $word) {
             if (1 === preg_match('/\p{L}/u', $word)) {
@@ -57,6 +102,11 @@ final readonly class ChangeCase implements Recipe
 
     private static function first(string $text): string
     {
-        return (string) preg_replace_callback('/\p{L}/u', static fn (array $m): string => mb_convert_case($m[0], \MB_CASE_TITLE, 'UTF-8'), $text, 1);
+        return (string) preg_replace_callback(
+            '/\p{L}/u',
+            static fn (array $m): string => mb_convert_case($m[0], \MB_CASE_TITLE, 'UTF-8'),
+            $text,
+            1,
+        );
     }
 }

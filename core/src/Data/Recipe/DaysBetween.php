@@ -33,7 +33,7 @@ final readonly class DaysBetween implements Recipe
 
     public function says(\Closure $heading): string
     {
-        return 'Days from ['.$heading($this->from).'] to ['.$heading($this->to).']';
+        return 'Days from [' . $heading($this->from) . '] to [' . $heading($this->to) . ']';
     }
 
     public function toArray(): array

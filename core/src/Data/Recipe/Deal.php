@@ -6,7 +6,10 @@ namespace Morphea\Core\Data\Recipe;
 
 use Morphea\Core\Data\Sheet;
 
-/** Pictures or words dealt out over the rows: in turn, or shuffled anew each round by a seed, so that it comes out the same every time; never two alike in neighbouring rows, if there are two to choose from. */
+/**
+ * Pictures or words dealt out over the rows: in turn, or shuffled anew each round by a seed, so that it comes out the
+ * same every time; never two alike in neighbouring rows, if there are two to choose from.
+ */
 final readonly class Deal implements Recipe
 {
     /** @param non-empty-list<string> $pool */
@@ -36,7 +39,12 @@ final readonly class Deal implements Recipe
 
     public function says(\Closure $heading): string
     {
-        return \sprintf('%d dealt out %s: %s', \count($this->pool), $this->shuffled ? "in a shuffled order (seed $this->seed)" : 'in turn', implode(', ', \array_slice($this->pool, 0, 3)).(\count($this->pool) > 3 ? ' …' : ''));
+        return \sprintf(
+            '%d dealt out %s: %s',
+            \count($this->pool),
+            $this->shuffled ? "in a shuffled order (seed $this->seed)" : 'in turn',
+            implode(', ', \array_slice($this->pool, 0, 3)) . (\count($this->pool) > 3 ? ' …' : ''),
+        );
     }
 
     public function toArray(): array

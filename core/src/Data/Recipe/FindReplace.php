@@ -9,8 +9,12 @@ use Morphea\Core\Data\Sheet;
 /** Words in a column replaced by others. */
 final readonly class FindReplace implements Recipe
 {
-    public function __construct(public string $column, public string $find, public string $replace, public bool $sameCase = false)
-    {
+    public function __construct(
+        public string $column,
+        public string $find,
+        public string $replace,
+        public bool $sameCase = false,
+    ) {
     }
 
     public function columns(): array
@@ -20,13 +24,25 @@ final readonly class FindReplace implements Recipe
 
     public function make(Sheet $sheet, Kitchen $kitchen): array
     {
-        return Kitchen::each($sheet, $this->column, fn (string $cell): string => self::in($cell, $this->find, $this->replace, $this->sameCase));
+        return Kitchen::each(
+            $sheet,
+            $this->column,
+            fn (string $cell): string => self::in($cell, $this->find, $this->replace, $this->sameCase),
+        );
     }
 
     /** One cell with every place replaced. */
     public static function in(string $cell, string $find, string $replace, bool $sameCase): string
     {
-        return '' === $find ? $cell : ($sameCase ? str_replace($find, $replace, $cell) : (string) preg_replace('/'.preg_quote($find, '/').'/iu', strtr($replace, ['\\' => '\\\\', '$' => '\\$']), $cell));
+        return '' === $find
+            ? $cell
+            : ($sameCase
+                ? str_replace($find, $replace, $cell)
+                : (string) preg_replace(
+                    '/' . preg_quote($find, '/') . '/iu',
+                    strtr($replace, ['\\' => '\\\\', '$' => '\\$']),
+                    $cell,
+                ));
     }
 
     public function says(\Closure $heading): string
@@ -36,6 +52,12 @@ final readonly class FindReplace implements Recipe
 
     public function toArray(): array
     {
-        return ['recipe' => 'replace', 'column' => $this->column, 'find' => $this->find, 'replace' => $this->replace, 'sameCase' => $this->sameCase];
+        return [
+            'recipe' => 'replace',
+            'column' => $this->column,
+            'find' => $this->find,
+            'replace' => $this->replace,
+            'sameCase' => $this->sameCase,
+        ];
     }
 }

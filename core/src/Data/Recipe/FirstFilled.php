@@ -37,7 +37,10 @@ final readonly class FirstFilled implements Recipe
 
     public function says(\Closure $heading): string
     {
-        return 'The first of ['.implode('], [', array_map($heading, $this->of)).'] that is not empty'.('' === $this->words ? '' : ", or “{$this->words}”");
+        return 'The first of [' .
+            implode('], [', array_map($heading, $this->of)) .
+            '] that is not empty' .
+            ('' === $this->words ? '' : ", or “{$this->words}”");
     }
 
     public function toArray(): array

@@ -34,13 +34,17 @@ final readonly class Join implements Recipe
 
     public function says(\Closure $heading): string
     {
-        return 'Joins '.self::words($this->pattern, $heading);
+        return 'Joins ' . self::words($this->pattern, $heading);
     }
 
     /** @param \Closure(string): string $heading by key */
     public static function words(Pattern $pattern, \Closure $heading): string
     {
-        return (string) preg_replace_callback('/\{(\w+)(?:,[^{}]*(?:\{[^{}]*\}[^{}]*)*)?\}/', static fn (array $m): string => '['.$heading($m[1]).']', $pattern->source);
+        return (string) preg_replace_callback(
+            '/\{(\w+)(?:,[^{}]*(?:\{[^{}]*\}[^{}]*)*)?\}/',
+            static fn (array $m): string => '[' . $heading($m[1]) . ']',
+            $pattern->source,
+        );
     }
 
     public function toArray(): array

@@ -28,7 +28,9 @@ final readonly class Kitchen
             if (null === $column->recipe) {
                 continue;
             }
-            $missing = array_values(array_filter($column->recipe->columns(), static fn (string $key): bool => !$sheet->has($key)));
+            $missing = array_values(
+                array_filter($column->recipe->columns(), static fn (string $key): bool => !$sheet->has($key)),
+            );
             $cells = [] === $missing ? $column->recipe->make($sheet, $this) : array_fill(0, \count($sheet->rows), '');
             $place = $sheet->place($column->key);
             $rows = [];
@@ -67,13 +69,19 @@ final readonly class Kitchen
         $done = [];
         $open = [];
         foreach ($sheet->columns as $column) {
-            null === $column->recipe ? $done[$column->key] = $column : $open[$column->key] = $column;
+            null === $column->recipe ? ($done[$column->key] = $column) : ($open[$column->key] = $column);
         }
         while ([] !== $open) {
-            $ready = array_filter($open, static fn (Column $column): bool => null !== $column->recipe && [] === array_intersect($column->recipe->columns(), array_keys($open)));
+            $ready = array_filter(
+                $open,
+                static fn (Column $column): bool => null !== $column->recipe &&
+                    [] === array_intersect($column->recipe->columns(), array_keys($open)),
+            );
             if ([] === $ready) {
                 $names = implode('”, “', array_map(static fn (Column $column): string => $column->heading, $open));
-                throw new TableError("“{$names}” would be made from each other in a circle. Let one of them be made from other columns.");
+                throw new TableError(
+                    "“{$names}” would be made from each other in a circle. Let one of them be made from other columns.",
+                );
             }
             $done += $ready;
             $open = array_diff_key($open, $ready);

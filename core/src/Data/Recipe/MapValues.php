@@ -14,8 +14,12 @@ final readonly class MapValues implements Recipe
     public const WORDS = 'words';
 
     /** @param array<string, string> $pairs new by old */
-    public function __construct(public string $column, public array $pairs, public string $otherwise = self::KEEP, public string $words = '')
-    {
+    public function __construct(
+        public string $column,
+        public array $pairs,
+        public string $otherwise = self::KEEP,
+        public string $words = '',
+    ) {
     }
 
     public function columns(): array
@@ -27,11 +31,18 @@ final readonly class MapValues implements Recipe
     {
         $pairs = $this->folded();
 
-        return Kitchen::each($sheet, $this->column, fn (string $cell): string => $pairs[self::fold($cell)] ?? ('' === trim($cell) ? '' : match ($this->otherwise) {
-            self::EMPTY => '',
-            self::WORDS => $this->words,
-            default => $cell,
-        }));
+        return Kitchen::each(
+            $sheet,
+            $this->column,
+            fn (string $cell): string => $pairs[self::fold($cell)] ??
+                ('' === trim($cell)
+                    ? ''
+                    : match ($this->otherwise) {
+                        self::EMPTY => '',
+                        self::WORDS => $this->words,
+                        default => $cell,
+                    }),
+        );
     }
 
     /** @return array<string, int> values that the small table has not, in their first spelling, and how often each stands in the column */
@@ -55,12 +66,28 @@ final readonly class MapValues implements Recipe
     {
         $first = array_key_first($this->pairs);
 
-        return \sprintf('[%s] with %d %s given others%s', $heading($this->column), \count($this->pairs), 1 === \count($this->pairs) ? 'value' : 'values', null === $first ? '' : ": “{$first}” is “{$this->pairs[$first]}”");
+        return \sprintf(
+            '[%s] with %d %s given others%s',
+            $heading($this->column),
+            \count($this->pairs),
+            1 === \count($this->pairs) ? 'value' : 'values',
+            null === $first ? '' : ": “{$first}” is “{$this->pairs[$first]}”",
+        );
     }
 
     public function toArray(): array
     {
-        return ['recipe' => 'map', 'column' => $this->column, 'pairs' => array_map(static fn (string $from, string $to): array => [$from, $to], array_map(strval(...), array_keys($this->pairs)), $this->pairs), 'otherwise' => $this->otherwise, 'words' => $this->words];
+        return [
+            'recipe' => 'map',
+            'column' => $this->column,
+            'pairs' => array_map(
+                static fn (string $from, string $to): array => [$from, $to],
+                array_map(strval(...), array_keys($this->pairs)),
+                $this->pairs,
+            ),
+            'otherwise' => $this->otherwise,
+            'words' => $this->words,
+        ];
     }
 
     /** @return array<string, string> */

@@ -6,7 +6,10 @@ namespace Morphea\Core\Data\Recipe;
 
 use Morphea\Core\Data\Sheet;
 
-/** The picture of the project that a cell means, whatever its folder, case or ending: “kettle” gives kettle.jpg. Where there is none nothing comes out. */
+/**
+ * The picture of the project that a cell means, whatever its folder, case or ending: “kettle” gives kettle.jpg. Where
+ * there is none nothing comes out.
+ */
 final readonly class PictureName implements Recipe
 {
     public function __construct(public string $column)
@@ -20,12 +23,16 @@ final readonly class PictureName implements Recipe
 
     public function make(Sheet $sheet, Kitchen $kitchen): array
     {
-        return Kitchen::each($sheet, $this->column, static fn (string $cell): string => '' === trim($cell) ? '' : (string) $kitchen->pictures->find($cell));
+        return Kitchen::each(
+            $sheet,
+            $this->column,
+            static fn (string $cell): string => '' === trim($cell) ? '' : (string) $kitchen->pictures->find($cell),
+        );
     }
 
     public function says(\Closure $heading): string
     {
-        return 'The picture that ['.$heading($this->column).'] names';
+        return 'The picture that [' . $heading($this->column) . '] names';
     }
 
     public function toArray(): array

@@ -21,23 +21,66 @@ final readonly class RecipeCodec
         if (!\is_array($data)) {
             throw new TableError('The recipe did not arrive whole. Load the page again.');
         }
-        $text = static fn (string $key, string $default = ''): string => \is_scalar($data[$key] ?? null) ? mb_substr((string) $data[$key], 0, self::MOST_LETTERS) : $default;
-        $column = static fn (string $key): string => '' !== $text($key) ? $text($key) : throw new TableError('Pick the column it is made from.');
-        $number = static fn (string $key, int $default, int $least, int $most): int => (int) max($least, min($most, is_numeric($data[$key] ?? null) ? (float) $data[$key] : $default));
+        $text = static fn (string $key, string $default = ''): string => \is_scalar($data[$key] ?? null)
+            ? mb_substr((string) $data[$key], 0, self::MOST_LETTERS)
+            : $default;
+        $column = static fn (string $key): string => '' !== $text($key)
+            ? $text($key)
+            : throw new TableError('Pick the column it is made from.');
+        $number = static fn (string $key, int $default, int $least, int $most): int => (int) max(
+            $least,
+            min($most, is_numeric($data[$key] ?? null) ? (float) $data[$key] : $default),
+        );
 
         return match ($text('recipe')) {
             'join' => new Join(self::pattern($data['pattern'] ?? null, $locale)),
-            'map' => new MapValues($column('column'), self::pairs($data['pairs'] ?? null), \in_array($text('otherwise'), [MapValues::EMPTY, MapValues::WORDS], true) ? $text('otherwise') : MapValues::KEEP, $text('words')),
-            'series' => new Series($number('start', 1, -1_000_000_000, 1_000_000_000), self::step($number('step', 1, -1_000_000, 1_000_000)), $number('width', 0, 0, 20), $text('prefix'), $text('suffix'), '' === $text('restart') ? null : $text('restart'), self::numbers($data['skip'] ?? [])),
-            'replace' => new FindReplace($column('column'), '' !== $text('find') ? $text('find') : throw new TableError('Say what is to be found.'), $text('replace'), (bool) ($data['sameCase'] ?? false)),
+            'map' => new MapValues(
+                $column('column'),
+                self::pairs($data['pairs'] ?? null),
+                \in_array($text('otherwise'), [MapValues::EMPTY, MapValues::WORDS], true)
+                    ? $text('otherwise')
+                    : MapValues::KEEP,
+                $text('words'),
+            ),
+            'series' => new Series(
+                $number('start', 1, -1_000_000_000, 1_000_000_000),
+                self::step($number('step', 1, -1_000_000, 1_000_000)),
+                $number('width', 0, 0, 20),
+                $text('prefix'),
+                $text('suffix'),
+                '' === $text('restart') ? null : $text('restart'),
+                self::numbers($data['skip'] ?? []),
+            ),
+            'replace' => new FindReplace(
+                $column('column'),
+                '' !== $text('find') ? $text('find') : throw new TableError('Say what is to be found.'),
+                $text('replace'),
+                (bool) ($data['sameCase'] ?? false),
+            ),
             'case' => new ChangeCase($column('column'), isset(ChangeCase::WAYS[$text('way')]) ? $text('way') : 'title'),
-            'split' => self::split($column('column'), $text('how', Split::AT), $text('at', ' '), $number('part', 1, -1_000, 1_000), $number('length', 0, 0, 100_000)),
+            'split' => self::split(
+                $column('column'),
+                $text('how', Split::AT),
+                $text('at', ' '),
+                $number('part', 1, -1_000, 1_000),
+                $number('length', 0, 0, 100_000),
+            ),
             'date' => new DatePart($column('column'), isset(DatePart::PARTS[$text('part')]) ? $text('part') : 'year'),
             'days' => new DaysBetween($column('from'), $column('to')),
             'first' => new FirstFilled(self::words($data['of'] ?? null, 'Pick the columns to choose from.'), $text('words')),
-            'when' => new WhenThen($column('column'), isset(WhenThen::TESTS[$text('test')]) ? $text('test') : 'is', $text('value'), self::pattern($data['then'] ?? null, $locale), self::pattern($data['otherwise'] ?? null, $locale)),
+            'when' => new WhenThen(
+                $column('column'),
+                isset(WhenThen::TESTS[$text('test')]) ? $text('test') : 'is',
+                $text('value'),
+                self::pattern($data['then'] ?? null, $locale),
+                self::pattern($data['otherwise'] ?? null, $locale),
+            ),
             'picture' => new PictureName($column('column')),
-            'deal' => new Deal(self::words($data['pool'] ?? null, 'Say what is to be dealt out, one in a line.'), (bool) ($data['shuffled'] ?? false), $number('seed', 1, 0, 2_000_000_000)),
+            'deal' => new Deal(
+                self::words($data['pool'] ?? null, 'Say what is to be dealt out, one in a line.'),
+                (bool) ($data['shuffled'] ?? false),
+                $number('seed', 1, 0, 2_000_000_000),
+            ),
             default => throw new TableError('There is no such recipe.'),
         };
     }
@@ -49,11 +92,14 @@ final readonly class RecipeCodec
      */
     public static function forEditor(Recipe $recipe): array
     {
-        return array_map(PatternParts::of(...), match (true) {
-            $recipe instanceof Join => ['pattern' => $recipe->pattern],
-            $recipe instanceof WhenThen => ['then' => $recipe->then, 'otherwise' => $recipe->otherwise],
-            default => [],
-        }) + $recipe->toArray();
+        return array_map(
+            PatternParts::of(...),
+            match (true) {
+                $recipe instanceof Join => ['pattern' => $recipe->pattern],
+                $recipe instanceof WhenThen => ['then' => $recipe->then, 'otherwise' => $recipe->otherwise],
+                default => [],
+            },
+        ) + $recipe->toArray();
     }
 
     /**
@@ -64,7 +110,10 @@ final readonly class RecipeCodec
     private static function pattern(mixed $pattern, string $locale): Pattern
     {
         try {
-            return Pattern::parse(mb_substr(\is_string($pattern) ? $pattern : PatternParts::source($pattern ?? []), 0, self::MOST_LETTERS), $locale);
+            return Pattern::parse(
+                mb_substr(\is_string($pattern) ? $pattern : PatternParts::source($pattern ?? []), 0, self::MOST_LETTERS),
+                $locale,
+            );
         } catch (PatternError $e) {
             throw new TableError($e->getMessage(), 0, $e);
         }
@@ -103,13 +152,23 @@ final readonly class RecipeCodec
     {
         $list = \is_string($list) ? preg_split('/[\s,;]+/', $list) : $list;
 
-        return array_values(array_map(intval(...), array_filter(\is_array($list) ? \array_slice($list, 0, self::MOST_PAIRS) : [], is_numeric(...))));
+        return array_values(
+            array_map(
+                intval(...),
+                array_filter(\is_array($list) ? \array_slice($list, 0, self::MOST_PAIRS) : [], is_numeric(...)),
+            ),
+        );
     }
 
     /** @return non-empty-list<string> */
     private static function words(mixed $list, string $otherwise): array
     {
-        $words = array_values(array_filter(\is_array($list) ? \array_slice($list, 0, self::MOST_PAIRS) : [], static fn (mixed $one): bool => \is_string($one) && '' !== trim($one)));
+        $words = array_values(
+            array_filter(
+                \is_array($list) ? \array_slice($list, 0, self::MOST_PAIRS) : [],
+                static fn (mixed $one): bool => \is_string($one) && '' !== trim($one),
+            ),
+        );
 
         return [] !== $words ? $words : throw new TableError($otherwise);
     }

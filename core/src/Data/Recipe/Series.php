@@ -6,12 +6,22 @@ namespace Morphea\Core\Data\Recipe;
 
 use Morphea\Core\Data\Sheet;
 
-/** Running numbers in the order of the rows: from a start by a step, filled up with zeros, between words; beginning anew for each value of another column; without those on the skip list. */
+/**
+ * Running numbers in the order of the rows: from a start by a step, filled up with zeros, between words; beginning anew
+ * for each value of another column; without those on the skip list.
+ */
 final readonly class Series implements Recipe
 {
     /** @param list<int> $skip */
-    public function __construct(public int $start = 1, public int $step = 1, public int $width = 0, public string $prefix = '', public string $suffix = '', public ?string $restart = null, public array $skip = [])
-    {
+    public function __construct(
+        public int $start = 1,
+        public int $step = 1,
+        public int $width = 0,
+        public string $prefix = '',
+        public string $suffix = '',
+        public ?string $restart = null,
+        public array $skip = [],
+    ) {
     }
 
     public function columns(): array
@@ -31,7 +41,11 @@ final readonly class Series implements Recipe
                 $number += $this->step;
             }
             $next[$group] = $number + $this->step;
-            $cells[] = $this->prefix.($number < 0 ? '-' : '').str_pad((string) abs($number), $this->width, '0', \STR_PAD_LEFT).$this->suffix;
+            $cells[] =
+                $this->prefix .
+                ($number < 0 ? '-' : '') .
+                str_pad((string) abs($number), $this->width, '0', \STR_PAD_LEFT) .
+                $this->suffix;
         }
 
         return $cells;
@@ -39,13 +53,25 @@ final readonly class Series implements Recipe
 
     public function says(\Closure $heading): string
     {
-        $first = $this->prefix.str_pad((string) $this->start, $this->width, '0', \STR_PAD_LEFT).$this->suffix;
+        $first = $this->prefix . str_pad((string) $this->start, $this->width, '0', \STR_PAD_LEFT) . $this->suffix;
 
-        return "Numbers from $first".(1 === $this->step ? '' : " in steps of $this->step").(null === $this->restart ? '' : ', anew for each ['.$heading($this->restart).']').([] === $this->skip ? '' : ', without '.implode(', ', $this->skip));
+        return "Numbers from $first" .
+            (1 === $this->step ? '' : " in steps of $this->step") .
+            (null === $this->restart ? '' : ', anew for each [' . $heading($this->restart) . ']') .
+            ([] === $this->skip ? '' : ', without ' . implode(', ', $this->skip));
     }
 
     public function toArray(): array
     {
-        return ['recipe' => 'series', 'start' => $this->start, 'step' => $this->step, 'width' => $this->width, 'prefix' => $this->prefix, 'suffix' => $this->suffix, 'restart' => $this->restart, 'skip' => $this->skip];
+        return [
+            'recipe' => 'series',
+            'start' => $this->start,
+            'step' => $this->step,
+            'width' => $this->width,
+            'prefix' => $this->prefix,
+            'suffix' => $this->suffix,
+            'restart' => $this->restart,
+            'skip' => $this->skip,
+        ];
     }
 }

@@ -12,10 +12,23 @@ use Morphea\Core\Pattern\PatternFiller;
 /** One pattern where a column's cell is so, another where it is not. Cells that are both numbers are compared as numbers. */
 final readonly class WhenThen implements Recipe
 {
-    public const TESTS = ['is' => 'is', 'is-not' => 'is not', 'contains' => 'contains', 'empty' => 'is empty', 'filled' => 'is not empty', 'more' => 'is more than', 'less' => 'is less than'];
+    public const TESTS = [
+        'is' => 'is',
+        'is-not' => 'is not',
+        'contains' => 'contains',
+        'empty' => 'is empty',
+        'filled' => 'is not empty',
+        'more' => 'is more than',
+        'less' => 'is less than',
+    ];
 
-    public function __construct(public string $column, public string $test, public string $value, public Pattern $then, public Pattern $otherwise)
-    {
+    public function __construct(
+        public string $column,
+        public string $test,
+        public string $value,
+        public Pattern $then,
+        public Pattern $otherwise,
+    ) {
     }
 
     public function columns(): array
@@ -28,7 +41,9 @@ final readonly class WhenThen implements Recipe
         $filler = new PatternFiller($kitchen->locale);
         $cells = [];
         foreach ($sheet->filling() as $row) {
-            $pattern = $this->holds($row->cells[$this->column], $kitchen, $row->monthFirst[$this->column] ?? null) ? $this->then : $this->otherwise;
+            $pattern = $this->holds($row->cells[$this->column], $kitchen, $row->monthFirst[$this->column] ?? null)
+                ? $this->then
+                : $this->otherwise;
             $cells[] = $filler->fill($pattern, $row->cells, $row->monthFirst)->text;
         }
 
@@ -39,12 +54,26 @@ final readonly class WhenThen implements Recipe
     {
         $test = self::TESTS[$this->test] ?? $this->test;
 
-        return \sprintf('“%s” where [%s] %s%s, else “%s”', Join::words($this->then, $heading), $heading($this->column), $test, \in_array($this->test, ['empty', 'filled'], true) ? '' : " “{$this->value}”", Join::words($this->otherwise, $heading));
+        return \sprintf(
+            '“%s” where [%s] %s%s, else “%s”',
+            Join::words($this->then, $heading),
+            $heading($this->column),
+            $test,
+            \in_array($this->test, ['empty', 'filled'], true) ? '' : " “{$this->value}”",
+            Join::words($this->otherwise, $heading),
+        );
     }
 
     public function toArray(): array
     {
-        return ['recipe' => 'when', 'column' => $this->column, 'test' => $this->test, 'value' => $this->value, 'then' => $this->then->source, 'otherwise' => $this->otherwise->source];
+        return [
+            'recipe' => 'when',
+            'column' => $this->column,
+            'test' => $this->test,
+            'value' => $this->value,
+            'then' => $this->then->source,
+            'otherwise' => $this->otherwise->source,
+        ];
     }
 
     private function holds(string $cell, Kitchen $kitchen, ?bool $monthFirst): bool
@@ -62,11 +91,17 @@ final readonly class WhenThen implements Recipe
         };
     }
 
-    /** Where a cell stands to the value: numbers by how much they are, dates by when; what is neither like the value nor a word stands nowhere (0). */
+    /**
+     * Where a cell stands to the value: numbers by how much they are, dates by when; what is neither like the value nor
+     * a word stands nowhere (0).
+     */
     private function order(string $cell, CellReader $reader, ?bool $monthFirst): int
     {
-        foreach ([$reader->number(...), static fn (string $text): ?\DateTimeImmutable => $reader->date($text, $monthFirst)] as $read) {
-            if (null !== $value = $read($this->value)) {
+        foreach (
+            [$reader->number(...), static fn (string $text): ?\DateTimeImmutable => $reader->date($text, $monthFirst)]
+            as $read
+        ) {
+            if (null !== ($value = $read($this->value))) {
                 $own = $read($cell);
 
                 return null === $own ? 0 : $own <=> $value;

@@ -28,13 +28,15 @@ final readonly class AddLayer implements Edit
         if (\count($side->layers) >= TemplateCodec::MAX_LAYERS) {
             throw new TemplateError('layers', \sprintf('a side holds up to %d layers', TemplateCodec::MAX_LAYERS));
         }
-        $sides[$this->side] = $side->withLayers($this->under ? [$this->layer, ...$side->layers] : [...$side->layers, $this->layer]);
+        $sides[$this->side] = $side->withLayers(
+            $this->under ? [$this->layer, ...$side->layers] : [...$side->layers, $this->layer],
+        );
 
         return $template->withSides($sides);
     }
 
     public function says(Template $before): string
     {
-        return $this->layer->name.' added';
+        return $this->layer->name . ' added';
     }
 }

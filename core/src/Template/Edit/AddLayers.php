@@ -37,6 +37,9 @@ final readonly class AddLayers implements Edit
     {
         $texts = \array_slice($this->layers, 1);
 
-        return array_map(static fn (Layer $layer): string => $layer->id, [] === $texts ? $this->layers : \array_slice($texts, 0, 1));
+        return array_map(
+            static fn (Layer $layer): string => $layer->id,
+            [] === $texts ? $this->layers : \array_slice($texts, 0, 1),
+        );
     }
 }

@@ -11,7 +11,16 @@ use Morphea\Core\Template\TemplateError;
 /** Lines layers up with each other, or a single one with its side; or gives three and more equal gaps. */
 final readonly class AlignLayers implements Edit
 {
-    public const WAYS = ['left' => 'left edges', 'centre' => 'centres', 'right' => 'right edges', 'top' => 'top edges', 'middle' => 'middles', 'bottom' => 'bottom edges', 'across' => 'equal gaps across', 'down' => 'equal gaps down'];
+    public const WAYS = [
+        'left' => 'left edges',
+        'centre' => 'centres',
+        'right' => 'right edges',
+        'top' => 'top edges',
+        'middle' => 'middles',
+        'bottom' => 'bottom edges',
+        'across' => 'equal gaps across',
+        'down' => 'equal gaps down',
+    ];
 
     /** @param non-empty-list<string> $layers */
     public function __construct(private array $layers, private string $way)
@@ -27,14 +36,16 @@ final readonly class AlignLayers implements Edit
         foreach ($this->layers as $id) {
             $frames[$id] = $template->layer($id)->frame;
         }
-        $placed = \in_array($this->way, ['across', 'down'], true) ? $this->distribute($frames) : $this->line($frames, $template);
+        $placed = \in_array($this->way, ['across', 'down'], true)
+            ? $this->distribute($frames)
+            : $this->line($frames, $template);
 
         return (new PlaceLayers($placed))->apply($template);
     }
 
     public function says(Template $before): string
     {
-        return \count($this->layers).' layers lined up: '.(self::WAYS[$this->way] ?? $this->way);
+        return \count($this->layers) . ' layers lined up: ' . (self::WAYS[$this->way] ?? $this->way);
     }
 
     /**
@@ -50,14 +61,17 @@ final readonly class AlignLayers implements Edit
         $top = $one ? 0.0 : min(array_map(static fn (Frame $f): float => $f->y, $frames));
         $bottom = $one ? (float) $template->height : max(array_map(static fn (Frame $f): float => $f->y + $f->height, $frames));
 
-        return array_map(fn (Frame $f): Frame => match ($this->way) {
-            'left' => self::at($f, $left, $f->y),
-            'centre' => self::at($f, ($left + $right - $f->width) / 2, $f->y),
-            'right' => self::at($f, $right - $f->width, $f->y),
-            'top' => self::at($f, $f->x, $top),
-            'middle' => self::at($f, $f->x, ($top + $bottom - $f->height) / 2),
-            default => self::at($f, $f->x, $bottom - $f->height),
-        }, $frames);
+        return array_map(
+            fn (Frame $f): Frame => match ($this->way) {
+                'left' => self::at($f, $left, $f->y),
+                'centre' => self::at($f, ($left + $right - $f->width) / 2, $f->y),
+                'right' => self::at($f, $right - $f->width, $f->y),
+                'top' => self::at($f, $f->x, $top),
+                'middle' => self::at($f, $f->x, ($top + $bottom - $f->height) / 2),
+                default => self::at($f, $f->x, $bottom - $f->height),
+            },
+            $frames,
+        );
     }
 
     /**

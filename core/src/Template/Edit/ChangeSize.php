@@ -12,9 +12,9 @@ use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\Unit;
 
 /**
- * The same design on a side of another size. Everything is made larger or smaller by one factor, so nothing is stretched; what stands near each other
- * keeps its distance and moves as one, with the edge or the middle it was nearest to; what lay at an edge stays at it, and what ran from edge to edge does
- * so again.
+ * The same design on a side of another size. Everything is made larger or smaller by one factor, so nothing is
+ * stretched; what stands near each other keeps its distance and moves as one, with the edge or the middle it was
+ * nearest to; what lay at an edge stays at it, and what ran from edge to edge does so again.
  */
 final readonly class ChangeSize implements Edit
 {
@@ -36,19 +36,29 @@ final readonly class ChangeSize implements Edit
         $scale = min($blank->width / $template->width, $blank->height / $template->height);
         $codec = new TemplateCodec();
         $data = $codec->toArray($template);
-        foreach (['width' => $blank->width, 'height' => $blank->height, 'dpi' => $blank->dpi, 'unit' => $blank->unit->value] as $key => $value) {
+        foreach (
+            ['width' => $blank->width, 'height' => $blank->height, 'dpi' => $blank->dpi, 'unit' => $blank->unit->value]
+            as $key => $value
+        ) {
             $data[$key] = $value;
         }
         $data['safeMargin'] = $template->safeMargin * $scale;
-        $data['bleed'] = $template->bleed * $blank->dpi / $template->dpi;
+        $data['bleed'] = ($template->bleed * $blank->dpi) / $template->dpi;
         foreach ($template->guides as $i => $guide) {
-            $data['guides'][$i]['at'] = $guide->at * ($guide->upright ? $blank->width / $template->width : $blank->height / $template->height);
+            $data['guides'][$i]['at'] =
+                $guide->at * ($guide->upright ? $blank->width / $template->width : $blank->height / $template->height);
         }
         foreach ($template->sides as $i => $side) {
             $across = self::starts($side, 'x', 'width', $template->width, $blank->width, $scale);
             $down = self::starts($side, 'y', 'height', $template->height, $blank->height, $scale);
             foreach ($side->layers as $n => $layer) {
-                $data['sides'][$i]['layers'][$n] = self::placed($layer, $codec->layerToArray($layer), $across[$layer->id], $down[$layer->id], $scale);
+                $data['sides'][$i]['layers'][$n] = self::placed(
+                    $layer,
+                    $codec->layerToArray($layer),
+                    $across[$layer->id],
+                    $down[$layer->id],
+                    $scale,
+                );
             }
         }
 
@@ -70,7 +80,13 @@ final readonly class ChangeSize implements Edit
     private static function placed(Layer $layer, array $data, array $across, array $down, float $scale): array
     {
         $data = ScaledLayer::by($data, $scale);
-        $data['frame'] = ['x' => $across[0], 'y' => $down[0], 'width' => $across[1], 'height' => $down[1], 'rotation' => $layer->frame->rotation];
+        $data['frame'] = [
+            'x' => $across[0],
+            'y' => $down[0],
+            'width' => $across[1],
+            'height' => $down[1],
+            'rotation' => $layer->frame->rotation,
+        ];
         if ($layer instanceof PictureLayer && 'stretch' === $data['fit']) {
             $data['fit'] = 'cover';
         }
@@ -88,7 +104,7 @@ final readonly class ChangeSize implements Edit
             $to = $from + $layer->frame->{$length};
             if (self::spans($layer, $to - $from, $old)) {
                 $placed[$layer->id] = [$from * $scale, max(0.0, $new - ($from + $old - $to) * $scale)];
-            } elseif (null !== $edge = self::edge($from, $to, $old)) {
+            } elseif (null !== ($edge = self::edge($from, $to, $old))) {
                 $placed[$layer->id] = [$edge * $new + ($from - $edge * $old) * $scale, ($to - $from) * $scale];
             } else {
                 $clusters[] = ['from' => $from, 'to' => $to, 'layers' => [$layer]];
@@ -99,7 +115,11 @@ final readonly class ChangeSize implements Edit
         foreach ($clusters as $cluster) {
             $last = array_key_last($joined);
             if (null !== $last && $cluster['from'] <= $joined[$last]['to'] + self::NEAR * $old) {
-                $joined[$last] = ['from' => $joined[$last]['from'], 'to' => max($joined[$last]['to'], $cluster['to']), 'layers' => [...$joined[$last]['layers'], ...$cluster['layers']]];
+                $joined[$last] = [
+                    'from' => $joined[$last]['from'],
+                    'to' => max($joined[$last]['to'], $cluster['to']),
+                    'layers' => [...$joined[$last]['layers'], ...$cluster['layers']],
+                ];
             } else {
                 $joined[] = $cluster;
             }
@@ -107,7 +127,10 @@ final readonly class ChangeSize implements Edit
         foreach ($joined as $cluster) {
             $anchor = self::anchor($cluster['from'], $cluster['to'], $old);
             foreach ($cluster['layers'] as $layer) {
-                $placed[$layer->id] = [$anchor * $new + ($layer->frame->{$start} - $anchor * $old) * $scale, $layer->frame->{$length} * $scale];
+                $placed[$layer->id] = [
+                    $anchor * $new + ($layer->frame->{$start} - $anchor * $old) * $scale,
+                    $layer->frame->{$length} * $scale,
+                ];
             }
         }
 
@@ -125,7 +148,8 @@ final readonly class ChangeSize implements Edit
         return match ($data['kind']) {
             'text' => true,
             'shape' => \in_array($data['shape'], ['rectangle', 'line'], true),
-            'picture' => \in_array($data['shape']['kind'], ['rectangle', 'rounded'], true) && ('contain' !== $data['fit'] || $length >= self::FULL * $side),
+            'picture' => \in_array($data['shape']['kind'], ['rectangle', 'rounded'], true) &&
+                ('contain' !== $data['fit'] || $length >= self::FULL * $side),
             default => false,
         };
     }

@@ -28,12 +28,19 @@ trait ChangesLayers
             $changed[$id] = $codec->layerFromArray($change($codec->layerToArray($layer), $layer), $template->locale);
         }
 
-        return $template->withSides(array_map(static fn (Side $side): Side => $side->withLayers(array_map(static fn (Layer $layer): Layer => $changed[$layer->id] ?? $layer, $side->layers)), $template->sides));
+        return $template->withSides(
+            array_map(
+                static fn (Side $side): Side => $side->withLayers(
+                    array_map(static fn (Layer $layer): Layer => $changed[$layer->id] ?? $layer, $side->layers),
+                ),
+                $template->sides,
+            ),
+        );
     }
 
     /** @param list<string> $ids */
     private function name(Template $template, array $ids): string
     {
-        return 1 === \count($ids) ? $template->layer($ids[0])->name : \count($ids).' layers';
+        return 1 === \count($ids) ? $template->layer($ids[0])->name : \count($ids) . ' layers';
     }
 }

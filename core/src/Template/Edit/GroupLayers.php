@@ -22,11 +22,15 @@ final readonly class GroupLayers implements Edit
         $taken = array_map(static fn (Layer $layer): ?string => $layer->group, $template->layers());
         for ($n = 1; \in_array("group-$n", $taken, true); ++$n);
 
-        return $this->change($template, $this->layers, fn (array $data): array => array_replace($data, ['group' => $this->together ? "group-$n" : null]));
+        return $this->change(
+            $template,
+            $this->layers,
+            fn (array $data): array => array_replace($data, ['group' => $this->together ? "group-$n" : null]),
+        );
     }
 
     public function says(Template $before): string
     {
-        return \count($this->layers).($this->together ? ' layers grouped' : ' layers ungrouped');
+        return \count($this->layers) . ($this->together ? ' layers grouped' : ' layers ungrouped');
     }
 }

@@ -16,8 +16,9 @@ use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\TextLayer;
 
 /**
- * Links a column to a text, picture or code. A picture is then the one the column names. Plain words give way to the column. A column the table has not is taken over, with the way it was shown (as
- * a number, in a plural …); so is the only column of a text. To a text with several columns the new one is added at the end.
+ * Links a column to a text, picture or code. A picture is then the one the column names. Plain words give way to the
+ * column. A column the table has not is taken over, with the way it was shown (as a number, in a plural …); so is the
+ * only column of a text. To a text with several columns the new one is added at the end.
  */
 final readonly class LinkColumn implements Edit
 {
@@ -30,10 +31,18 @@ final readonly class LinkColumn implements Edit
     {
         $layer = $template->layer($this->layer);
         $edit = match (true) {
-            $layer instanceof PictureLayer => new SetLayer($this->layer, ['asset' => null, 'pattern' => Pattern::column($this->key)]),
-            $layer instanceof CodeLayer => new SetLayer($this->layer, ['pattern' => $this->linked(Content::plain($layer->pattern), $template->locale)->pattern->source]),
+            $layer instanceof PictureLayer => new SetLayer($this->layer, [
+                'asset' => null,
+                'pattern' => Pattern::column($this->key),
+            ]),
+            $layer instanceof CodeLayer => new SetLayer($this->layer, [
+                'pattern' => $this->linked(Content::plain($layer->pattern), $template->locale)->pattern->source,
+            ]),
             $layer instanceof TextLayer => new SetContent($this->layer, $this->linked($layer->content, $template->locale)),
-            default => throw new TemplateError($layer->name, 'shows no column; columns can be linked to texts, pictures and codes'),
+            default => throw new TemplateError(
+                $layer->name,
+                'shows no column; columns can be linked to texts, pictures and codes',
+            ),
         };
         return $edit->apply($template);
     }
@@ -55,13 +64,26 @@ final readonly class LinkColumn implements Edit
         $replaced = $content->pattern->unknownColumns($this->known)[0] ?? (1 === \count($columns) ? $columns[0] : null);
         if (null !== $replaced) {
             $replace = fn (Words|Argument $part): string => $part instanceof Argument
-                ? (string) preg_replace('/\{\s*'.preg_quote($replaced, '/').'\s*(?=[,}])/u', '{'.$this->key, $part->source)
+                ? (string) preg_replace(
+                    '/\{\s*' . preg_quote($replaced, '/') . '\s*(?=[,}])/u',
+                    '{' . $this->key,
+                    $part->source,
+                )
                 : Pattern::quote($part->text);
 
-            return $content->map(static fn (Pattern $pattern): string => implode('', array_map($replace, $pattern->parts)), $locale);
+            return $content->map(
+                static fn (Pattern $pattern): string => implode('', array_map($replace, $pattern->parts)),
+                $locale,
+            );
         }
         $last = \count($content->parts) - 1;
 
-        return new Content([...\array_slice($content->parts, 0, -1), new ContentPart(Pattern::parse($content->parts[$last]->pattern->source.' '.Pattern::column($this->key), $locale), $content->parts[$last]->mark)]);
+        return new Content([
+            ...\array_slice($content->parts, 0, -1),
+            new ContentPart(
+                Pattern::parse($content->parts[$last]->pattern->source . ' ' . Pattern::column($this->key), $locale),
+                $content->parts[$last]->mark,
+            ),
+        ]);
     }
 }

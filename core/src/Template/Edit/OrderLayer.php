@@ -19,12 +19,14 @@ final readonly class OrderLayer implements Edit
     {
         $moved = $template->layer($this->layer);
 
-        return $template->withSides(array_map(fn (Side $side): Side => $side->withLayers($this->reorder($side->layers, $moved)), $template->sides));
+        return $template->withSides(
+            array_map(fn (Side $side): Side => $side->withLayers($this->reorder($side->layers, $moved)), $template->sides),
+        );
     }
 
     public function says(Template $before): string
     {
-        return $before->layer($this->layer)->name.($this->steps > 0 ? ' brought up' : ' put down');
+        return $before->layer($this->layer)->name . ($this->steps > 0 ? ' brought up' : ' put down');
     }
 
     /**

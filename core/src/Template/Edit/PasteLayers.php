@@ -9,7 +9,10 @@ use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
 
-/** Puts copies of layers, as in the file format, on top of a side: under new names where theirs are taken, scaled if they come from another resolution. */
+/**
+ * Puts copies of layers, as in the file format, on top of a side: under new names where theirs are taken, scaled if
+ * they come from another resolution.
+ */
 final readonly class PasteLayers implements Edit
 {
     private const MOST = 100;
@@ -50,7 +53,10 @@ final readonly class PasteLayers implements Edit
             $layer['id'] = self::free((string) $layer['id'], $taken);
             $taken[$layer['id']] = true;
             if (isset($layer['group'])) {
-                $layer['group'] = $groups[$layer['group']] ??= self::free((string) $layer['group'], self::groups($template) + array_fill_keys($groups, true));
+                $layer['group'] = $groups[$layer['group']] ??= self::free(
+                    (string) $layer['group'],
+                    self::groups($template) + array_fill_keys($groups, true),
+                );
             }
             $template = (new AddLayer($codec->layerFromArray($layer, $template->locale), $this->side))->apply($template);
             $ids[] = $layer['id'];
@@ -61,7 +67,7 @@ final readonly class PasteLayers implements Edit
 
     public function says(Template $before): string
     {
-        return 1 === \count($this->layers) ? '1 layer pasted' : \count($this->layers).' layers pasted';
+        return 1 === \count($this->layers) ? '1 layer pasted' : \count($this->layers) . ' layers pasted';
     }
 
     /** @return array<string, true> */

@@ -22,11 +22,17 @@ final readonly class PlaceLayers implements Edit
     {
         $round = static fn (float $value): float => round($value, 3);
 
-        return $this->change($template, array_map(strval(...), array_keys($this->frames)), fn (array $data, Layer $layer): array => array_replace($data, ['frame' => array_map($round, get_object_vars($this->frames[$layer->id]))]));
+        return $this->change(
+            $template,
+            array_map(strval(...), array_keys($this->frames)),
+            fn (array $data, Layer $layer): array => array_replace($data, [
+                'frame' => array_map($round, get_object_vars($this->frames[$layer->id])),
+            ]),
+        );
     }
 
     public function says(Template $before): string
     {
-        return $this->name($before, array_map(strval(...), array_keys($this->frames))).' placed';
+        return $this->name($before, array_map(strval(...), array_keys($this->frames))) . ' placed';
     }
 }

@@ -22,13 +22,15 @@ final readonly class RemoveLayers implements Edit
         foreach ($this->layers as $layer) {
             $template->layer($layer);
         }
-        $without = fn (Side $side): Side => $side->withLayers(array_values(array_filter($side->layers, fn (Layer $layer): bool => !\in_array($layer->id, $this->layers, true))));
+        $without = fn (Side $side): Side => $side->withLayers(
+            array_values(array_filter($side->layers, fn (Layer $layer): bool => !\in_array($layer->id, $this->layers, true))),
+        );
 
         return $template->withSides(array_map($without, $template->sides));
     }
 
     public function says(Template $before): string
     {
-        return $this->name($before, $this->layers).' removed';
+        return $this->name($before, $this->layers) . ' removed';
     }
 }

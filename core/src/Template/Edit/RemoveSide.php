@@ -27,6 +27,6 @@ final readonly class RemoveSide implements Edit
 
     public function says(Template $before): string
     {
-        return ($before->sides[$this->side]->name ?? 'Side').' removed';
+        return ($before->sides[$this->side]->name ?? 'Side') . ' removed';
     }
 }

@@ -17,7 +17,12 @@ final readonly class ReplaceFont implements Edit
 
     public function apply(Template $template): Template
     {
-        $layers = array_values(array_map(static fn (TextLayer $text): string => $text->id, array_filter($template->texts(), fn (TextLayer $text): bool => $text->style->family === $this->from)));
+        $layers = array_values(
+            array_map(
+                static fn (TextLayer $text): string => $text->id,
+                array_filter($template->texts(), fn (TextLayer $text): bool => $text->style->family === $this->from),
+            ),
+        );
         if ([] === $layers) {
             throw new TemplateError('', "No text is set in “{$this->from}”.");
         }

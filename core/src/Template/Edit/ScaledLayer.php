@@ -8,8 +8,25 @@ namespace Morphea\Core\Template\Edit;
 final readonly class ScaledLayer
 {
     private const LENGTHS = [
-        'frame.x', 'frame.y', 'frame.width', 'frame.height', 'strokeWidth', 'radius', 'style.size', 'fit.leastSize', 'shape.radius', 'look.blur', 'border.width',
-        'shadow.dx', 'shadow.dy', 'shadow.blur', 'effects.outline.width', 'effects.shadow.dx', 'effects.shadow.dy', 'effects.shadow.blur', 'effects.highlight.padding',
+        'frame.x',
+        'frame.y',
+        'frame.width',
+        'frame.height',
+        'strokeWidth',
+        'radius',
+        'style.size',
+        'fit.leastSize',
+        'shape.radius',
+        'look.blur',
+        'border.width',
+        'shadow.dx',
+        'shadow.dy',
+        'shadow.blur',
+        'effects.outline.width',
+        'effects.shadow.dx',
+        'effects.shadow.dy',
+        'effects.shadow.blur',
+        'effects.highlight.padding',
     ];
 
     /**

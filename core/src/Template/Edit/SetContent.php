@@ -19,16 +19,20 @@ final readonly class SetContent implements Edit
 
     public function apply(Template $template): Template
     {
-        if (!$template->layer($this->layer) instanceof TextLayer) {
+        if (!($template->layer($this->layer) instanceof TextLayer)) {
             return (new SetLayer($this->layer, ['pattern' => $this->content->pattern->source]))->apply($template);
         }
-        $parts = array_map(static fn (ContentPart $part): array => ['pattern' => $part->pattern->source] + TextLayerCodec::markToArray($part->mark), $this->content->parts);
+        $parts = array_map(
+            static fn (ContentPart $part): array => ['pattern' => $part->pattern->source] +
+                TextLayerCodec::markToArray($part->mark),
+            $this->content->parts,
+        );
 
         return (new SetLayer($this->layer, ['content' => $parts]))->apply($template);
     }
 
     public function says(Template $before): string
     {
-        return $before->layer($this->layer)->name.': words changed';
+        return $before->layer($this->layer)->name . ': words changed';
     }
 }

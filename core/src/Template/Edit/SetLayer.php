@@ -13,12 +13,48 @@ use Morphea\Core\Template\TemplateError;
 final readonly class SetLayer implements Edit
 {
     private const WORDS = [
-        'name' => 'name', 'content' => 'words', 'locked' => 'lock', 'hidden' => 'visibility', 'opacity' => 'opacity',
-        'frame' => 'place', 'style' => 'style', 'fit' => 'rule for too long', 'empty' => 'rule for empty', 'fill' => 'fill', 'effects' => 'effects', 'arc' => 'bend', 'sample' => 'sample words', 'dashes' => 'dashes', 'shape' => 'shape', 'stroke' => 'line', 'strokeWidth' => 'line width', 'path' => 'outline',
-        'use' => 'use', 'asset' => 'picture', 'pattern' => 'link', 'missing' => 'rule for missing', 'look' => 'colours', 'border' => 'border', 'shadow' => 'shadow', 'align' => 'alignment', 'verticalAlign' => 'alignment in height',
-        'code' => 'kind of code', 'correction' => 'error correction', 'colour' => 'colour', 'ground' => 'ground', 'words' => 'words',
-        'style.family' => 'font', 'style.weight' => 'weight', 'style.italic' => 'slope', 'style.size' => 'size', 'style.colour' => 'colour',
-        'style.align' => 'alignment', 'style.verticalAlign' => 'alignment in height', 'style.lineHeight' => 'line height', 'style.letterSpacing' => 'letter spacing', 'style.case' => 'case',
+        'name' => 'name',
+        'content' => 'words',
+        'locked' => 'lock',
+        'hidden' => 'visibility',
+        'opacity' => 'opacity',
+        'frame' => 'place',
+        'style' => 'style',
+        'fit' => 'rule for too long',
+        'empty' => 'rule for empty',
+        'fill' => 'fill',
+        'effects' => 'effects',
+        'arc' => 'bend',
+        'sample' => 'sample words',
+        'dashes' => 'dashes',
+        'shape' => 'shape',
+        'stroke' => 'line',
+        'strokeWidth' => 'line width',
+        'path' => 'outline',
+        'use' => 'use',
+        'asset' => 'picture',
+        'pattern' => 'link',
+        'missing' => 'rule for missing',
+        'look' => 'colours',
+        'border' => 'border',
+        'shadow' => 'shadow',
+        'align' => 'alignment',
+        'verticalAlign' => 'alignment in height',
+        'code' => 'kind of code',
+        'correction' => 'error correction',
+        'colour' => 'colour',
+        'ground' => 'ground',
+        'words' => 'words',
+        'style.family' => 'font',
+        'style.weight' => 'weight',
+        'style.italic' => 'slope',
+        'style.size' => 'size',
+        'style.colour' => 'colour',
+        'style.align' => 'alignment',
+        'style.verticalAlign' => 'alignment in height',
+        'style.lineHeight' => 'line height',
+        'style.letterSpacing' => 'letter spacing',
+        'style.case' => 'case',
     ];
     private const FIXED = ['id', 'kind'];
     /** Written only where they are set. */
@@ -41,14 +77,22 @@ final readonly class SetLayer implements Edit
             $data = $this->set($data, explode('.', $path), $value, $path);
         }
         $changed = $codec->layerFromArray($data, $template->locale);
-        $sides = array_map(fn ($side) => $side->withLayers(array_map(fn (Layer $old): Layer => $old === $layer ? $changed : $old, $side->layers)), $template->sides);
+        $sides = array_map(
+            fn ($side) => $side->withLayers(
+                array_map(fn (Layer $old): Layer => $old === $layer ? $changed : $old, $side->layers),
+            ),
+            $template->sides,
+        );
 
         return $template->withSides($sides);
     }
 
     public function says(Template $before): string
     {
-        $words = array_map(static fn (string $path): string => self::WORDS[$path] ?? self::WORDS[strtok($path, '.') ?: ''] ?? $path, array_keys($this->values));
+        $words = array_map(
+            static fn (string $path): string => self::WORDS[$path] ?? (self::WORDS[strtok($path, '.') ?: ''] ?? $path),
+            array_keys($this->values),
+        );
 
         return \sprintf('%s: %s changed', $before->layer($this->layer)->name, implode(' and ', array_unique($words)));
     }

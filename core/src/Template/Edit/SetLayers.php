@@ -28,6 +28,8 @@ final readonly class SetLayers implements Edit
 
     public function says(Template $before): string
     {
-        return 1 === \count($this->layers) ? (new SetLayer($this->layers[0], $this->values))->says($before) : \count($this->layers).' layers: '.implode(' and ', array_keys($this->values)).' changed';
+        return 1 === \count($this->layers)
+            ? (new SetLayer($this->layers[0], $this->values))->says($before)
+            : \count($this->layers) . ' layers: ' . implode(' and ', array_keys($this->values)) . ' changed';
     }
 }

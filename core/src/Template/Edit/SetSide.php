@@ -7,10 +7,20 @@ namespace Morphea\Core\Template\Edit;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 
-/** Sets what belongs to a whole side or to all sides: its name and background; the safe margin, the bleed, guides and swatches; the codec's rules decide what holds. */
+/**
+ * Sets what belongs to a whole side or to all sides: its name and background; the safe margin, the bleed, guides and
+ * swatches; the codec's rules decide what holds.
+ */
 final readonly class SetSide implements Edit
 {
-    private const WORDS = ['background' => 'background', 'name' => 'name of the side', 'safeMargin' => 'safe margin', 'bleed' => 'bleed', 'guides' => 'guides', 'swatches' => 'swatches'];
+    private const WORDS = [
+        'background' => 'background',
+        'name' => 'name of the side',
+        'safeMargin' => 'safe margin',
+        'bleed' => 'bleed',
+        'guides' => 'guides',
+        'swatches' => 'swatches',
+    ];
     private const OWN = ['background', 'name'];
 
     /** @param non-empty-array<key-of<self::WORDS>, mixed> $values */
@@ -35,6 +45,8 @@ final readonly class SetSide implements Edit
 
     public function says(Template $before): string
     {
-        return ucfirst(implode(' and ', array_map(static fn (string $key): string => self::WORDS[$key], array_keys($this->values)))).' changed';
+        return ucfirst(
+            implode(' and ', array_map(static fn (string $key): string => self::WORDS[$key], array_keys($this->values))),
+        ) . ' changed';
     }
 }
