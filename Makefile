@@ -1,8 +1,8 @@
 # Two commands: `make demo` runs the application with the demo data, `make test` passes all tests.
 PORT ?= 8080
 PHP = php -d ffi.enable=1
-PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml php8.2-mbstring librsvg2-bin libvips42 libharfbuzz0b libfribidi0 qpdf poppler-utils
-TEST_PACKAGES = chromium chromium-driver zbar-tools
+PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml php8.2-mbstring librsvg2-bin libvips42 libharfbuzz0b libfribidi0 libzint2.11 qpdf poppler-utils
+TEST_PACKAGES = chromium chromium-driver zbar-tools zxing-cpp-tools
 
 .PHONY: demo test core-test check browser-test install test-tools assets screenshots clean
 

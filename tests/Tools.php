@@ -77,10 +77,14 @@ final class Tools
     }
 
     /** @return list<string> what an independent reader reads in a picture, kind and words */
-    public static function codes(string $png): array
+    public static function codes(string $png, string ...$kinds): array
     {
         $path = self::file($png);
-        $process = new Process(['zbarimg', '-q', '-Sdisable', '-Sqrcode.enable', '-Sean13.enable', '-Scode128.enable', $path]);
+        $kinds = array_map(
+            static fn (string $kind): string => '-S' . strtr($kind, ['i2/5' => 'i25', '-' => '']) . '.enable',
+            [] === $kinds ? ['qrcode', 'ean13', 'code128'] : $kinds,
+        );
+        $process = new Process(['zbarimg', '-q', '-Sdisable', ...$kinds, $path]);
         $process->run();
         unlink($path);
         $lines = array_values(array_filter(explode("\n", trim($process->getOutput()))));
@@ -129,7 +133,7 @@ final class Tools
         return $process->getOutput();
     }
 
-    private static function file(string $bytes): string
+    public static function file(string $bytes): string
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'made');
         file_put_contents($path, $bytes);

@@ -14,6 +14,7 @@ use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\Shown;
 use Morphea\Core\Proof\Contrast;
+use Morphea\Core\Template\CodeKind;
 use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\Edit\AlignLayers;
@@ -98,6 +99,7 @@ final readonly class ComposeView
             'typeUnit' => EditInput::typeUnit($template),
             'layers' => $boxes->stack(),
             'presets' => Preset::all(),
+            'codeKinds' => CodeKind::cases(),
             'canUndo' => $this->history->canUndo($project),
             'canRedo' => $this->history->canRedo($project),
         ] + ($layer instanceof PictureLayer ? $this->picture($project, $layer, $laid) : []);

@@ -129,15 +129,12 @@ final readonly class NewLayer
     {
         $edge = min($this->template->width, $this->template->height);
         $frame =
-            CodeKind::Qr === $kind
+            $kind->isSquare()
                 ? $this->frame($edge * 0.3, $edge * 0.3, 0.5, 0.5)
                 : $this->frame($edge * 0.6, $edge * 0.2, 0.5, 0.5);
-        $name = [CodeKind::Qr->value => 'QR code', CodeKind::Code128->value => 'Barcode', CodeKind::Ean13->value => 'EAN-13'][
-            $kind->value
-        ];
-        $words = CodeKind::Ean13 === $kind ? '000000000000' : 'TIDEWICK';
+        $name = $kind->label();
 
-        return new CodeLayer($this->id($name), $name, $frame, 1.0, false, false, Pattern::parse($words), $kind);
+        return new CodeLayer($this->id($name), $name, $frame, 1.0, false, false, Pattern::parse($kind->sample()), $kind);
     }
 
     /** Where paper is cut: round all of the side, to be given its true outline. */

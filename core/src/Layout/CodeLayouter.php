@@ -16,7 +16,6 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
 use Morphea\Core\Proof\Contrast;
 use Morphea\Core\Template\Align;
-use Morphea\Core\Template\CodeKind;
 use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\EmptyRule;
@@ -52,7 +51,7 @@ final readonly class CodeLayouter
         } catch (CodeError $e) {
             return [[], $this->facts($layer, $text, false, ucfirst($e->getMessage()) . '.', 0.0, $dpi)];
         }
-        [$items, $module] = $symbol->isLinear() ? $this->bars($layer, $symbol, $locale) : $this->square($layer, $symbol);
+        [$items, $module] = $symbol->isBars() ? $this->bars($layer, $symbol, $locale) : $this->modules($layer, $symbol);
         $ground =
             null === $layer->ground
                 ? []
@@ -77,19 +76,20 @@ final readonly class CodeLayouter
             return (new PatternFiller('en'))->fill($layer->pattern, [])->text;
         }
 
-        return CodeKind::Ean13 === $layer->code ? '000000000000' : 'sample';
+        return $layer->code->sample();
     }
 
     /** @return array{list<Item>, float} */
-    private function square(CodeLayer $layer, Symbol $symbol): array
+    private function modules(CodeLayer $layer, Symbol $symbol): array
     {
         $frame = $layer->frame;
-        $count = $symbol->width() + $symbol->quietBefore + $symbol->quietAfter;
-        $module = self::whole(min($frame->width, $frame->height) / $count);
+        $quiet = $symbol->quietBefore + $symbol->quietAfter;
+        $module = self::whole(min($frame->width / ($symbol->width() + $quiet), $frame->height / ($symbol->height() + $quiet)));
         $x = $frame->centreX() - ($symbol->width() * $module) / 2;
-        $y = $frame->centreY() - ($symbol->width() * $module) / 2;
+        $y = $frame->centreY() - ($symbol->height() * $module) / 2;
+        $high = $module * $symbol->aspect;
 
-        return [[new ModulesItem(round($x), round($y), $module, $module, $symbol->rows, $layer->colour)], $module];
+        return [[new ModulesItem(round($x), round($y), $module, $high, $symbol->rows, $layer->colour)], $module];
     }
 
     /** @return array{list<Item>, float} */

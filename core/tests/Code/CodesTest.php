@@ -4,12 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Code;
 
-use Morphea\Core\Code\Code128;
 use Morphea\Core\Code\CodeError;
-use Morphea\Core\Code\Ean13;
 use Morphea\Core\Code\Encoder;
-use Morphea\Core\Code\Qr;
-use Morphea\Core\Code\ReedSolomon;
 use Morphea\Core\Template\CodeKind;
 use Morphea\Core\Template\Correction;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -18,16 +14,6 @@ use PHPUnit\Framework\TestCase;
 /** That readers read them is tested with an independent one, on exported pieces (tests/Functional/CodesTest). */
 final class CodesTest extends TestCase
 {
-    public function testCorrectionWordsAreThoseOfTheStandardsExample(): void
-    {
-        // ISO/IEC 18004, annex I: 01234567 as version 1-M.
-        $data = [0x10, 0x20, 0x0c, 0x56, 0x61, 0x80, 0xec, 0x11, 0xec, 0x11, 0xec, 0x11, 0xec, 0x11, 0xec, 0x11];
-        self::assertSame(
-            [0xa5, 0x24, 0xd4, 0xc1, 0xed, 0x36, 0xc7, 0x87, 0x2c, 0x55],
-            ReedSolomon::remainder($data, ReedSolomon::generator(10)),
-        );
-    }
-
     #[TestWith(['01234567', Correction::Medium, 21])]
     #[TestWith(['01234567890123456789012345678901234567890', Correction::Low, 21])]
     #[TestWith(['012345678901234567890123456789012345678901', Correction::Low, 25])]
@@ -36,7 +22,7 @@ final class CodesTest extends TestCase
     #[TestWith(['https://tidewick.example/', Correction::High, 33])]
     public function testAQrCodeIsAsSmallAsItsWordsAllow(string $words, Correction $correction, int $size): void
     {
-        $symbol = Qr::encode($words, $correction);
+        $symbol = Encoder::encode(CodeKind::Qr, $words, $correction);
         self::assertSame($size, $symbol->width());
         self::assertCount($size, $symbol->rows);
         self::assertSame(4, $symbol->quietBefore);
@@ -44,7 +30,7 @@ final class CodesTest extends TestCase
 
     public function testTheCornersOfAQrCodeAreItsFinders(): void
     {
-        $rows = Qr::encode('Tidewick', Correction::Quartile)->rows;
+        $rows = Encoder::encode(CodeKind::Qr, 'Tidewick', Correction::Quartile)->rows;
         self::assertSame(
             ['1111111', '1000001', '1011101', '1011101', '1011101', '1000001', '1111111'],
             array_map(static fn (string $row): string => substr($row, 0, 7), \array_slice($rows, 0, 7)),
@@ -56,16 +42,16 @@ final class CodesTest extends TestCase
     public function testWordsTooLongForAQrCodeAreRefused(): void
     {
         $this->expectException(CodeError::class);
-        $this->expectExceptionMessage('too long for a QR code at this correction; it holds up to 1,273');
-        Qr::encode(str_repeat('ä', 700), Correction::High);
+        $this->expectExceptionMessage('does not go into QR code: it takes up to 2,953 letters (input too long');
+        Encoder::encode(CodeKind::Qr, str_repeat('ä', 700), Correction::High);
     }
 
     public function testCode128SwitchesToDigitPairsWhereThatIsShorter(): void
     {
         $modules = static fn (int $symbols): int => 11 * $symbols + 13;
-        self::assertSame($modules(6 + 2), Code128::encode('TIDES1')->width(), 'start, six letters, check');
-        self::assertSame($modules(4 + 2), Code128::encode('00001234')->width(), 'start in pairs, four pairs, check');
-        self::assertSame($modules(2 + 1 + 3 + 2), Code128::encode('TW000123')->width(), 'two letters, a switch, three pairs');
+        self::assertSame($modules(6 + 2), Encoder::encode(CodeKind::Code128, 'TIDES1')->width(), 'start, six letters, check');
+        self::assertSame($modules(4 + 2), Encoder::encode(CodeKind::Code128, '00001234')->width(), 'start in pairs, four pairs, check');
+        self::assertSame($modules(2 + 1 + 3 + 2), Encoder::encode(CodeKind::Code128, 'TW000123')->width(), 'two letters, a switch, three pairs');
     }
 
     #[TestWith([''])]
@@ -73,15 +59,15 @@ final class CodesTest extends TestCase
     public function testCode128TakesPlainLettersOnly(string $words): void
     {
         $this->expectException(CodeError::class);
-        Code128::encode($words);
+        Encoder::encode(CodeKind::Code128, $words);
     }
 
     public function testAnEanGetsItsCheckDigitAndIsWrittenInGroups(): void
     {
-        $symbol = Ean13::encode('400638133393');
+        $symbol = Encoder::encode(CodeKind::Ean13, '400638133393');
         self::assertSame(95, $symbol->width());
         self::assertSame('4 006381 333931', $symbol->words);
-        self::assertSame($symbol->rows, Ean13::encode('4006381-333931')->rows);
+        self::assertSame($symbol->rows, Encoder::encode(CodeKind::Ean13, '4006381-333931')->rows);
         self::assertSame('101', substr($symbol->rows[0], 0, 3));
         self::assertSame('01010', substr($symbol->rows[0], 45, 5));
     }
@@ -93,7 +79,39 @@ final class CodesTest extends TestCase
     {
         $this->expectException(CodeError::class);
         $this->expectExceptionMessage($why);
-        Ean13::encode($words);
+        Encoder::encode(CodeKind::Ean13, $words);
+    }
+
+    #[TestWith([CodeKind::Ean8, '9638507', '9638 5074'])]
+    #[TestWith([CodeKind::UpcA, '03600029145', '0 36000 29145 2'])]
+    #[TestWith([CodeKind::Itf14, '1540014128876', '1 54 00141 28876 3'])]
+    #[TestWith([CodeKind::Code39, 'TW-7', 'TW-7'])]
+    #[TestWith([CodeKind::Gs1128, '(01)09521234543213(10)TW7', '(01)09521234543213(10)TW7'])]
+    public function testBarcodesSayUnderTheirBarsWhatTheyHold(CodeKind $kind, string $words, string $under): void
+    {
+        $symbol = Encoder::encode($kind, $words);
+        self::assertTrue($symbol->isBars());
+        self::assertSame($under, $symbol->words);
+    }
+
+    #[TestWith([CodeKind::Itf14, '15400141288764', 'check digit 4; it should be 3'])]
+    #[TestWith([CodeKind::UpcA, '4006381333931', 'takes 11 digits, or 12 with the check digit'])]
+    #[TestWith([CodeKind::Code39, 'Žofia', 'capital letters'])]
+    #[TestWith([CodeKind::Gs1128, 'TW7', 'application identifiers in round brackets'])]
+    #[TestWith([CodeKind::Gs1128, '(01)0952', 'GS1-128'])]
+    #[TestWith([CodeKind::DataMatrix, '', 'takes up to'])]
+    public function testWhatAKindCannotHoldIsRefusedWithWhatItTakes(CodeKind $kind, string $words, string $why): void
+    {
+        $this->expectException(CodeError::class);
+        $this->expectExceptionMessage($why);
+        Encoder::encode($kind, $words);
+    }
+
+    public function testRowsOfPdf417AreThreeModulesHigh(): void
+    {
+        $symbol = Encoder::encode(CodeKind::Pdf417, 'Tidewick');
+        self::assertSame(3 * \count($symbol->rows), $symbol->height());
+        self::assertFalse($symbol->isBars());
     }
 
     public function testTheLeastModuleIsInMillimetresOnPaperAndInDotsOnScreens(): void

@@ -85,7 +85,7 @@ final class CodeLayerTest extends TestCase
         $findings = (new Proof())->of(self::laid($ean, '12'));
         self::assertTrue($findings[0]->blocks);
         self::assertSame(
-            'Code: “12” is no number for EAN-13: it takes 12 digits, or 13 with the check digit.',
+            'Code: “12” does not go into EAN-13: it takes 12 digits, or 13 with the check digit.',
             $findings[0]->sentence,
         );
         self::assertSame(['Code: is empty and hides.'], self::findings($ean, '', 96));

@@ -135,7 +135,7 @@ final class TemplateCodecTest extends TestCase
             ['sides' => [['layers' => [5 => ['missing' => ['other' => '../x']]]]]],
             '/missing\.other/',
         ];
-        yield 'no such code' => [['sides' => [['layers' => [6 => ['code' => 'morse']]]]], '/one of: qr, code-128, ean-13/'];
+        yield 'no such code' => [['sides' => [['layers' => [6 => ['code' => 'morse']]]]], '/one of: qr, data-matrix, aztec/'];
         yield 'a bleed of a metre' => [['bleed' => 11_811], '/bleed: is 11811/'];
         yield 'three sides' => [
             [
