@@ -71,7 +71,7 @@ final class Zint
     private static function rows(CData $symbol): array
     {
         $rows = [];
-        $bytes = intdiv($symbol->width + 7, 8);
+        $bytes = max(0, intdiv($symbol->width + 7, 8));
         for ($y = 0; $y < $symbol->rows; ++$y) {
             $row = '';
             foreach (str_split(\FFI::string(\FFI::addr($symbol->encoded_data[$y][0]), $bytes)) as $byte) {
