@@ -16,7 +16,7 @@ use Morphea\App\Storage\PictureStore;
 use Morphea\App\Web\Attachment;
 use Morphea\App\Web\Upload;
 use Morphea\App\Work\WorkDesk;
-use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Press\FileNames;
 use Morphea\Core\Template\Preset;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateError;

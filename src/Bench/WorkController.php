@@ -11,7 +11,7 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Web\Attachment;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;
-use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Press\FileNames;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;

@@ -21,9 +21,9 @@ use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Layout\EvenSizes;
-use Morphea\Core\Naming\FileNames;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
+use Morphea\Core\Press\FileNames;
 use Morphea\Core\Template\AutoLink;
 use Morphea\Core\Template\Template;
 

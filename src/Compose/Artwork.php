@@ -18,11 +18,11 @@ use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Layout\ArtText;
 use Morphea\Core\Layout\ArtTexts;
 use Morphea\Core\Layout\PicturePlacer;
-use Morphea\Core\Pattern\Tokens;
 use Morphea\Core\Template\Edit\AddLayers;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Tokens;
 
 /**
  * Artwork made elsewhere, brought onto a side: the picture, and the texts of a drawing as texts that can be linked and
@@ -65,7 +65,7 @@ final readonly class Artwork
         $layers = [$layer];
         $box = PicturePlacer::place(
             $layer,
-            $layer->assets()[0],
+            $layer->pictures()[0],
             Picture::vector('', $clean->width, $clean->height),
             $template->dpi,
         )->box;

@@ -91,7 +91,7 @@ final readonly class PicturesController
     public function remove(Project $project, string $name): Response
     {
         $asset = $this->asset($project, $name);
-        if (\in_array($name, $project->template()->assets(), true)) {
+        if (\in_array($name, $project->template()->pictures(), true)) {
             return $this->show($project, [], ["“{$name}” is shown by a layer. Take it off the design first."]);
         }
         $this->pictures->remove($asset);
@@ -129,7 +129,7 @@ final readonly class PicturesController
             $this->twig->render('compose/library.html.twig', [
                 'project' => $project,
                 'pictures' => $this->pictures->all($project),
-                'used' => $project->template()->assets(),
+                'used' => $project->template()->pictures(),
                 'new' => $new,
                 'told' => $told,
                 'waits' => $waits,

@@ -6,7 +6,7 @@ namespace Morphea\App\Import;
 
 use Morphea\App\Render\Raster;
 use Morphea\App\Render\RenderError;
-use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Press\FileNames;
 
 /** Checks pictures by their content, size and pixels, and makes them such that every program shows them alike. */
 final readonly class PictureReader

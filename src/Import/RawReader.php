@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-use Morphea\Core\Data\Harmless;
+use Morphea\Core\Cell\Harmless;
 
 /** Any file people call a table, as it is: by what it holds, never by its name, or by what somebody says of it. */
 final readonly class RawReader

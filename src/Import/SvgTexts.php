@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Import;
 
 use Morphea\Core\Layout\ArtText;
-use Morphea\Core\Pattern\Tokens;
 use Morphea\Core\Template\Align;
+use Morphea\Core\Template\Tokens;
 
 /**
  * Takes the texts out of a drawing that can stand as texts of a template: on straight lines, upright letters, not cut

@@ -13,9 +13,9 @@ use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\TableError;
-use Morphea\Core\Naming\FileNames;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
+use Morphea\Core\Press\FileNames;
 
 /** From an order to a plan: which rows, under which names. */
 final readonly class Planner

@@ -11,7 +11,7 @@ use Morphea\Core\Drawing\SvgSize;
 use Morphea\Core\Drawing\SvgWriter;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\Layouter;
-use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Press\FileNames;
 use Morphea\Core\Proof\Proof;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;

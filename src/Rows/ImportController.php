@@ -12,7 +12,7 @@ use Morphea\App\Import\UploadError;
 use Morphea\App\Web\Upload;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;
-use Morphea\Core\Data\CellReader;
+use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Data\TableUpdate;

@@ -39,7 +39,7 @@ final readonly class PictureCells
             array_filter($sheet->columns, static fn (Column $column): bool => Kind::Picture === $kinds[$column->key]),
         );
         $missing = $rows = [];
-        $used = array_fill_keys($template->assets(), true);
+        $used = array_fill_keys($template->pictures(), true);
         $found = 0;
         foreach ($columns as $column) {
             $at = [];

@@ -7,7 +7,7 @@ namespace Morphea\App\Rows;
 use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
 use Morphea\App\Storage\PictureStore;
-use Morphea\Core\Data\CellReader;
+use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Kinds;
 use Morphea\Core\Data\Sheet;

@@ -14,7 +14,7 @@ use Morphea\Core\Data\Edit\AddRows;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
-use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Press\FileNames;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;

@@ -10,7 +10,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
 use Morphea\App\Web\Attachment;
 use Morphea\App\Work\Progress;
-use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Press\FileNames;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;

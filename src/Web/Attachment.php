@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Web;
 
-use Morphea\Core\Naming\FileNames;
+use Morphea\Core\Press\FileNames;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 

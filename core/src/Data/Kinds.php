@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data;
 
+use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Naming\PictureNames;
 
 /** Tells which kind of cells a column holds, and which cells do not fit it. Nothing is ever altered. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
+use Morphea\Core\Graphic\PathData;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Gradient;
 use Morphea\Core\Template\Shadow;

@@ -9,8 +9,8 @@ use Morphea\Core\Template\Align;
 use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Type\FittedText;
 use Morphea\Core\Type\Inline;
-use Morphea\Core\Type\Run;
 use Morphea\Core\Type\Shaper;
+use Morphea\Core\Type\Span;
 use Morphea\Core\Type\StyledText;
 
 /**
@@ -75,7 +75,7 @@ final readonly class ArcPlacer
     }
 
     /** @return list<array{string, float, float}> from left to right: text, where it begins, its advance, both in em */
-    private function bits(Run $run): array
+    private function bits(Span $run): array
     {
         if (1 === preg_match(self::JOINING, $run->text)) {
             $bits = preg_split('/(?<= )/u', $run->text, -1, \PREG_SPLIT_NO_EMPTY) ?: [];

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
-use Morphea\Core\Pattern\Tokens;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\ContentPart;
@@ -14,6 +13,7 @@ use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Mark;
 use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Template\TextStyle;
+use Morphea\Core\Template\Tokens;
 use Morphea\Core\Template\VerticalAlign;
 use Morphea\Core\Type\Inline;
 use Morphea\Core\Type\Shaper;

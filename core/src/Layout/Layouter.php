@@ -11,11 +11,11 @@ use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Item;
 use Morphea\Core\Drawing\LineItem;
 use Morphea\Core\Drawing\Paint;
-use Morphea\Core\Drawing\PathData;
 use Morphea\Core\Drawing\PathItem;
 use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Drawing\PolygonItem;
 use Morphea\Core\Drawing\RectangleItem;
+use Morphea\Core\Graphic\PathData;
 use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\LayerUse;
@@ -162,7 +162,7 @@ final readonly class Layouter
             ),
             ShapeKind::Polygon => new PolygonItem(Corners::polygon($frame, $layer->corners), $paint),
             ShapeKind::Star => new PolygonItem(Corners::star($frame, $layer->corners, $layer->inner), $paint),
-            ShapeKind::Path => new PathItem(PathData::parse((string) $layer->path)->fitted($frame), $paint),
+            ShapeKind::Path => new PathItem(PathData::parse((string) $layer->path)->fitted($frame->x, $frame->y, $frame->width, $frame->height), $paint),
         };
     }
 }

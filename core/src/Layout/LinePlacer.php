@@ -16,8 +16,8 @@ use Morphea\Core\Template\VerticalAlign;
 use Morphea\Core\Type\FittedLine;
 use Morphea\Core\Type\FittedText;
 use Morphea\Core\Type\Inline;
-use Morphea\Core\Type\Run;
 use Morphea\Core\Type\Shaper;
+use Morphea\Core\Type\Span;
 use Morphea\Core\Type\StyledText;
 use Morphea\Core\Type\TextFitter;
 
@@ -130,7 +130,7 @@ final readonly class LinePlacer
      *
      * @return array{list<TextItem>, float} and where the next run begins
      */
-    private function spread(Run $run, float $x, float $baseline, float $size, float $extra, TextLayer $layer): array
+    private function spread(Span $run, float $x, float $baseline, float $size, float $extra, TextLayer $layer): array
     {
         $space = $this->advance($run, ' ') * $size + $extra;
         $words = explode(' ', $run->text);
@@ -146,13 +146,13 @@ final readonly class LinePlacer
         return [$items, $x];
     }
 
-    private function advance(Run $run, string $text): float
+    private function advance(Span $run, string $text): float
     {
         return $this->shaper->line(StyledText::plain($text, $run->inline))->width +
             $run->inline->letterSpacing * $run->inline->scale;
     }
 
-    private function item(Run $run, string $text, float $x, float $baseline, float $size, TextLayer $layer): TextItem
+    private function item(Span $run, string $text, float $x, float $baseline, float $size, TextLayer $layer): TextItem
     {
         return new TextItem(
             $x,

@@ -7,12 +7,12 @@ namespace Morphea\Core\Layout;
 use Morphea\Core\Drawing\EllipseItem;
 use Morphea\Core\Drawing\Item;
 use Morphea\Core\Drawing\Paint;
-use Morphea\Core\Drawing\PathData;
 use Morphea\Core\Drawing\PathItem;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureItem;
 use Morphea\Core\Drawing\PolygonItem;
 use Morphea\Core\Drawing\RectangleItem;
+use Morphea\Core\Graphic\PathData;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\FrameKind;
@@ -141,7 +141,7 @@ final readonly class PicturePlacer
                 $paint,
             ),
             FrameKind::Polygon => new PolygonItem(Corners::polygon($frame, $shape->corners), $paint),
-            FrameKind::Path => new PathItem(PathData::parse((string) $shape->path)->fitted($frame), $paint),
+            FrameKind::Path => new PathItem(PathData::parse((string) $shape->path)->fitted($frame->x, $frame->y, $frame->width, $frame->height), $paint),
         };
     }
 }

@@ -7,8 +7,8 @@ namespace Morphea\Core\Layout;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Drawing\Item;
 use Morphea\Core\Pattern\EmptyParts;
+use Morphea\Core\Pattern\Fragment;
 use Morphea\Core\Pattern\PatternFiller;
-use Morphea\Core\Pattern\Piece;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Type\FittedLine;
@@ -44,14 +44,14 @@ final class TextLayouter
     {
         [$pieces, $empty, $problems] = $this->fill($layer->content, $row, $locale);
         if (null === $row && null !== $layer->sample) {
-            $pieces = [new Piece($layer->sample, false)];
+            $pieces = [new Fragment($layer->sample, false)];
         }
         if ($empty) {
-            $pieces = [new Piece($layer->empty->words ?? '', false)];
+            $pieces = [new Fragment($layer->empty->words ?? '', false)];
         }
         $letters =
-            array_sum(array_map(static fn (Piece $piece): int => \strlen($piece->text), $pieces)) > self::MOST_LETTERS
-                ? array_sum(array_map(static fn (Piece $piece): int => (int) mb_strlen($piece->text, 'UTF-8'), $pieces))
+            array_sum(array_map(static fn (Fragment $piece): int => \strlen($piece->text), $pieces)) > self::MOST_LETTERS
+                ? array_sum(array_map(static fn (Fragment $piece): int => (int) mb_strlen($piece->text, 'UTF-8'), $pieces))
                 : 0;
         $tooMany = $letters > self::MOST_LETTERS ? $letters : null;
         $text = $this->style(null === $tooMany ? $pieces : self::cut($pieces), $layer);
@@ -75,7 +75,7 @@ final class TextLayouter
     }
 
     /**
-     * @return array{list<Piece>, bool, list<string>} pieces that remember in which part of the content they stand;
+     * @return array{list<Fragment>, bool, list<string>} pieces that remember in which part of the content they stand;
      * whether all columns are empty; problems
      */
     private function fill(Content $content, ?Row $row, string $locale): array
@@ -92,7 +92,7 @@ final class TextLayouter
                 $empty = $empty && ($partEmpty || [] === $part->pattern->columns());
                 array_push($problems, ...$partProblems);
             }
-            array_push($all, ...array_map(static fn (Piece $piece): Piece => $piece->inStyle($i), $pieces));
+            array_push($all, ...array_map(static fn (Fragment $piece): Fragment => $piece->inStyle($i), $pieces));
         }
 
         return [$empty ? $all : EmptyParts::close($all), $empty, $empty ? [] : array_values(array_unique($problems))];
@@ -101,7 +101,7 @@ final class TextLayouter
     /**
      * Composed letters, one kind of line break, no tabs: what fonts and line breaking expect.
      *
-     * @param list<Piece> $pieces
+     * @param list<Fragment> $pieces
      */
     private function style(array $pieces, TextLayer $layer): StyledText
     {
@@ -130,9 +130,9 @@ final class TextLayouter
     /**
      * The first letters of a text, never ending within one.
      *
-     * @param list<Piece> $pieces
+     * @param list<Fragment> $pieces
      *
-     * @return list<Piece>
+     * @return list<Fragment>
      */
     private static function cut(array $pieces): array
     {

@@ -14,19 +14,19 @@ final readonly class EmptyParts
     private const SEPARATORS = '[\s,;:.·•|\/+&–—-]';
 
     /**
-     * @param list<Piece> $pieces
+     * @param list<Fragment> $pieces
      *
-     * @return list<Piece>
+     * @return list<Fragment>
      */
     public static function close(array $pieces): array
     {
-        if ([] === array_filter($pieces, static fn (Piece $piece): bool => $piece->isBlank())) {
+        if ([] === array_filter($pieces, static fn (Fragment $piece): bool => $piece->isBlank())) {
             return $pieces;
         }
         $lines = [];
         foreach (self::lines($pieces) as $line) {
-            $columns = array_filter($line, static fn (Piece $piece): bool => $piece->isColumn);
-            $blank = array_filter($line, static fn (Piece $piece): bool => $piece->isBlank());
+            $columns = array_filter($line, static fn (Fragment $piece): bool => $piece->isColumn);
+            $blank = array_filter($line, static fn (Fragment $piece): bool => $piece->isBlank());
             if ([] === $columns || \count($columns) > \count($blank)) {
                 $lines[] = self::closeLine($line);
             }
@@ -34,7 +34,7 @@ final readonly class EmptyParts
         $closed = [];
         foreach ($lines as $i => $line) {
             if ($i > 0) {
-                $closed[] = new Piece("\n", false, $line[0]->style ?? 0);
+                $closed[] = new Fragment("\n", false, $line[0]->style ?? 0);
             }
             array_push($closed, ...$line);
         }
@@ -43,9 +43,9 @@ final readonly class EmptyParts
     }
 
     /**
-     * @param list<Piece> $pieces
+     * @param list<Fragment> $pieces
      *
-     * @return list<list<Piece>> cut at line breaks that stand in words; those inside cells belong to the cell
+     * @return list<list<Fragment>> cut at line breaks that stand in words; those inside cells belong to the cell
      */
     private static function lines(array $pieces): array
     {
@@ -69,9 +69,9 @@ final readonly class EmptyParts
     }
 
     /**
-     * @param list<Piece> $line
+     * @param list<Fragment> $line
      *
-     * @return list<Piece>
+     * @return list<Fragment>
      */
     private static function closeLine(array $line): array
     {
@@ -103,11 +103,11 @@ final readonly class EmptyParts
             --$i;
         }
 
-        return array_values(array_filter($line, static fn (Piece $piece): bool => '' !== $piece->text));
+        return array_values(array_filter($line, static fn (Fragment $piece): bool => '' !== $piece->text));
     }
 
-    /** @param list<Piece> $line */
-    private static function valueBefore(array $line, int $at): ?Piece
+    /** @param list<Fragment> $line */
+    private static function valueBefore(array $line, int $at): ?Fragment
     {
         for ($i = $at - 1; $i >= 0; --$i) {
             if ($line[$i]->isColumn) {

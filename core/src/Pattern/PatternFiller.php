@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Pattern;
 
-use Morphea\Core\Data\CellReader;
+use Morphea\Core\Cell\CellReader;
 
 /** Puts a row's cells into patterns. Cells are text; numbers and dates are read from it where the pattern wants them. */
 final class PatternFiller
@@ -27,7 +27,7 @@ final class PatternFiller
         [$pieces, $empty, $problems] = $this->pieces($pattern, $cells, $monthFirst);
 
         return new Filled(
-            implode('', array_map(static fn (Piece $piece): string => $piece->text, EmptyParts::close($pieces))),
+            implode('', array_map(static fn (Fragment $piece): string => $piece->text, EmptyParts::close($pieces))),
             $empty,
             $problems,
         );
@@ -39,7 +39,7 @@ final class PatternFiller
      * @param array<string, string> $cells
      * @param array<string, bool>   $monthFirst
      *
-     * @return array{list<Piece>, bool, list<string>} pieces; whether there are columns and all are empty; problems
+     * @return array{list<Fragment>, bool, list<string>} pieces; whether there are columns and all are empty; problems
      */
     public function pieces(Pattern $pattern, array $cells, array $monthFirst = []): array
     {
@@ -55,24 +55,24 @@ final class PatternFiller
         $pieces = [];
         foreach ($pattern->parts as $part) {
             if ($part instanceof Words) {
-                $pieces[] = new Piece($part->text, false);
+                $pieces[] = new Fragment($part->text, false);
             } elseif ($empty || null === $part->type || !\array_key_exists($part->key, $cells)) {
-                $pieces[] = new Piece($cells[$part->key] ?? Pattern::column($part->key), true);
+                $pieces[] = new Fragment($cells[$part->key] ?? Pattern::column($part->key), true);
             } else {
-                $pieces[] = new Piece($this->show($part, $cells, $problems, $monthFirst) ?? $cells[$part->key], true);
+                $pieces[] = new Fragment($this->show($part, $cells, $problems, $monthFirst) ?? $cells[$part->key], true);
             }
         }
 
         return [$pieces, $empty, array_values(array_unique($problems))];
     }
 
-    /** @return list<Piece> the columns' keys in braces: what a template shows where there are no rows yet */
+    /** @return list<Fragment> the columns' keys in braces: what a template shows where there are no rows yet */
     public function keys(Pattern $pattern): array
     {
         return array_map(
-            static fn (Words|Argument $part): Piece => $part instanceof Words
-                ? new Piece($part->text, false)
-                : new Piece(Pattern::column($part->key), true),
+            static fn (Words|Argument $part): Fragment => $part instanceof Words
+                ? new Fragment($part->text, false)
+                : new Fragment(Pattern::column($part->key), true),
             $pattern->parts,
         );
     }

@@ -5,10 +5,16 @@ declare(strict_types=1);
 namespace Morphea\Core\Template;
 
 use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Template\Property\Choice;
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\OfPattern;
+use Morphea\Core\Template\Property\Toggle;
 
 /** A code for machines to read, from a pattern. `words` writes a barcode's text under it; no `ground` leaves what is behind it. */
 final readonly class CodeLayer extends Layer
 {
+    private const MOST_LETTERS = 5_000;
+
     public function __construct(
         string $id,
         string $name,
@@ -16,11 +22,17 @@ final readonly class CodeLayer extends Layer
         float $opacity,
         bool $locked,
         bool $hidden,
+        #[OfPattern('words', self::MOST_LETTERS)]
         public Pattern $pattern,
+        #[Choice('kind of code')]
         public CodeKind $code,
+        #[Choice('error correction')]
         public Correction $correction = Correction::Medium,
+        #[Colour('colour')]
         public string $colour = '#000000',
+        #[Colour('ground')]
         public ?string $ground = '#FFFFFF',
+        #[Toggle('words under it')]
         public bool $words = true,
         ?string $group = null,
         LayerUse $use = LayerUse::Print,
@@ -28,8 +40,23 @@ final readonly class CodeLayer extends Layer
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use);
     }
 
-    public function columns(): array
+    public function kind(): LayerKind
     {
-        return $this->pattern->columns();
+        return LayerKind::Code;
+    }
+
+    public function accept(LayerVisitor $visitor): mixed
+    {
+        return $visitor->code($this);
+    }
+
+    public function content(): Content
+    {
+        return Content::plain($this->pattern);
+    }
+
+    public function showing(Content $content): array
+    {
+        return ['pattern' => $content->pattern->source];
     }
 }

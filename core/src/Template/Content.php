@@ -74,6 +74,15 @@ final readonly class Content
         return $parts;
     }
 
+    /** @return list<array<string, mixed>> as in the file format */
+    public function toArray(): array
+    {
+        return array_map(
+            static fn (ContentPart $part): array => ['pattern' => $part->pattern->source] + $part->mark->toArray(),
+            $this->parts,
+        );
+    }
+
     /** @param \Closure(Pattern): string $change the new source of each part */
     public function map(\Closure $change, string $locale): self
     {
@@ -94,6 +103,6 @@ final readonly class Content
             return new Mark();
         }
 
-        return TextLayerCodec::markFromNode(new JsonNode('mark', $mark));
+        return Mark::read(new JsonNode('mark', $mark));
     }
 }

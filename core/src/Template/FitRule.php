@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Choice;
+use Morphea\Core\Template\Property\Length;
+use Morphea\Core\Template\Property\Toggle;
+use Morphea\Core\Template\Property\Whole;
+
 /**
  * What happens to words that are too long for their frame.
  *
@@ -18,11 +23,27 @@ namespace Morphea\Core\Template;
 final readonly class FitRule
 {
     private function __construct(
+        #[Choice('rule for too long')]
         public FitMode $mode,
+        #[Length('least size', 0.5, Template::MAX_DOTS)]
         public ?float $leastSize,
+        #[Whole('most lines', 1, 200)]
         public int $maxLines,
+        #[Toggle('lengths of lines')]
         public bool $balanced = false,
     ) {
+    }
+
+    /** @throws InvalidValue when the size is to change, and there is no least one */
+    public static function of(FitMode $mode, ?float $leastSize, int $maxLines, bool $balanced = false): self
+    {
+        if (null === $leastSize && !\in_array($mode, [FitMode::Keep, FitMode::Wrap], true)) {
+            throw new InvalidValue('leastSize', 'is missing; a text whose size changes needs a least size');
+        }
+
+        return FitMode::Keep === $mode
+            ? new self($mode, null, 1, $balanced)
+            : new self($mode, $leastSize, $maxLines, $balanced);
     }
 
     public static function keep(): self

@@ -4,13 +4,22 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
-/**
- * A fill that runs from one colour to another: along a direction (`angle` in degrees, 0 from left to right, clockwise),
- * or from the middle outwards.
- */
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\Number;
+use Morphea\Core\Template\Property\Toggle;
+
+/** A fill that runs from one colour to another: along a direction (`angle` in degrees, 0 from left to right, clockwise), or from the middle outwards. */
 final readonly class Gradient
 {
-    public function __construct(public bool $radial, public float $angle, public string $from, public string $to)
-    {
+    public function __construct(
+        #[Toggle('fill')]
+        public bool $radial,
+        #[Number('direction of the fill', -360, 360)]
+        public float $angle,
+        #[Colour('fill')]
+        public string $from,
+        #[Colour('fill')]
+        public string $to,
+    ) {
     }
 }

@@ -4,10 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Length;
+use Morphea\Core\Template\Property\Toggle;
+
 /** A line to align to, seen while working and never made: at `at` dots from the left (upright) or from the top (level). */
 final readonly class Guide
 {
-    public function __construct(public bool $upright, public float $at)
-    {
+    public function __construct(
+        #[Toggle('guide')]
+        public bool $upright,
+        #[Length('guide', 0, Template::MAX_DOTS, ofSide: true)]
+        public float $at,
+    ) {
     }
 }

@@ -4,10 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\Length;
+
 /** A bar behind every line, `padding` dots wider at both ends. */
 final readonly class Highlight
 {
-    public function __construct(public string $colour, public float $padding)
-    {
+    public function __construct(
+        #[Colour('colour of the bar')]
+        public string $colour,
+        #[Length('width of the bar', 0, 2_000)]
+        public float $padding,
+    ) {
     }
 }

@@ -36,6 +36,12 @@ final readonly class JsonNode
         return \array_key_exists($key, $this->data) && null !== $this->data[$key];
     }
 
+    /** Whether it is said that there is nothing. */
+    public function isNull(string $key): bool
+    {
+        return \array_key_exists($key, $this->data) && null === $this->data[$key];
+    }
+
     public function child(string $key): self
     {
         return new self($this->at($key), $this->value($key));
@@ -78,18 +84,6 @@ final readonly class JsonNode
         }
 
         return $value;
-    }
-
-    /** @param non-empty-string|null $form a regular expression */
-    public function textOrNull(string $key, int $most, ?string $form = null): ?string
-    {
-        return null === $this->value($key) ? null : $this->text($key, $most, $form);
-    }
-
-    /** @param non-empty-string|null $form a regular expression */
-    public function textOrNone(string $key, int $most, ?string $form = null): ?string
-    {
-        return $this->has($key) ? $this->text($key, $most, $form) : null;
     }
 
     public function isObject(string $key): bool
@@ -147,11 +141,6 @@ final readonly class JsonNode
         }
 
         return (float) $value;
-    }
-
-    public function numberOrNull(string $key, float $least, float $most): ?float
-    {
-        return null === $this->value($key) ? null : $this->number($key, $least, $most);
     }
 
     public function int(string $key, int $least, int $most): int

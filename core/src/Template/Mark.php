@@ -4,20 +4,50 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Choice;
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\Number;
+use Morphea\Core\Template\Property\Toggle;
+
 /** How a part of a text differs from the text's own style; null and 1 mean that it does not. `scale` is times the size. */
 final readonly class Mark
 {
     public function __construct(
+        #[Toggle('style of words')]
         public bool $bold = false,
+        #[Toggle('style of words')]
         public bool $italic = false,
+        #[Colour('colour of words')]
         public ?string $colour = null,
+        #[Number('size of words', 0.1, 10)]
         public float $scale = 1.0,
+        #[Choice('height of words')]
         public Raise $raise = Raise::None,
     ) {
     }
 
+    /**
+     * @param string ...$besides keys of something else that may stand there too
+     *
+     * @throws TemplateError
+     */
+    public static function read(JsonNode $node, string ...$besides): self
+    {
+        $declared = Declared::of(self::class);
+        $node->onlyKeys(...$declared->keys(), ...$besides);
+        $mark = $declared->read($node, '');
+
+        return $mark instanceof self ? $mark : new self();
+    }
+
+    /** @return array<string, mixed> only what differs from the text's own style */
+    public function toArray(): array
+    {
+        return array_diff_assoc(Declared::of(self::class)->write($this), Declared::of(self::class)->write(new self()));
+    }
+
     public function isPlain(): bool
     {
-        return !$this->bold && !$this->italic && null === $this->colour && 1.0 === $this->scale && Raise::None === $this->raise;
+        return [] === $this->toArray();
     }
 }

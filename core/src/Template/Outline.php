@@ -4,10 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
-/** A line round the letters, `width` dots wide outside them. */
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\Length;
+
+/** A line round the letters or a picture, `width` dots wide outside them. */
 final readonly class Outline
 {
-    public function __construct(public string $colour, public float $width)
-    {
+    public function __construct(
+        #[Colour('colour of the line')]
+        public string $colour,
+        #[Length('width of the line', 0, 2_000)]
+        public float $width,
+    ) {
     }
 }

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Template;
 
 use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Template\Property\Choice;
+use Morphea\Core\Template\Property\Group;
+use Morphea\Core\Template\Property\OfSource;
 
 /** A picture of the project in a frame: always the same one, by its name, or the one a pattern of columns names. */
 final readonly class PictureLayer extends Layer
@@ -17,16 +20,26 @@ final readonly class PictureLayer extends Layer
         bool $locked,
         bool $hidden,
         /** The name of a fixed picture, or the pattern that names one for each row. */
+        #[OfSource('picture')]
         public string|Pattern $source,
+        #[Choice('fit')]
         public PictureFit $fit,
+        #[Group('shape')]
         public FrameShape $shape = new FrameShape(),
         /** Where in the frame the picture stands when it does not cover it. */
+        #[Choice('alignment')]
         public Align $align = Align::Centre,
+        #[Choice('alignment in height')]
         public VerticalAlign $verticalAlign = VerticalAlign::Middle,
+        #[Group('colours')]
         public PictureLook $look = new PictureLook(),
+        #[Group('border')]
         public ?Outline $border = null,
+        #[Group('shadow')]
         public ?Shadow $shadow = null,
+        #[Group('rule for empty')]
         public PictureRule $empty = new PictureRule(),
+        #[Group('rule for missing')]
         public PictureRule $missing = new PictureRule(PictureInstead::Refuse),
         ?string $group = null,
         LayerUse $use = LayerUse::Print,
@@ -34,13 +47,27 @@ final readonly class PictureLayer extends Layer
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use);
     }
 
-    public function columns(): array
+    public function kind(): LayerKind
     {
-        return $this->source instanceof Pattern ? $this->source->columns() : [];
+        return LayerKind::Picture;
     }
 
-    /** @return list<string> names of the pictures it may show whatever the rows say */
-    public function assets(): array
+    public function accept(LayerVisitor $visitor): mixed
+    {
+        return $visitor->picture($this);
+    }
+
+    public function content(): ?Content
+    {
+        return $this->source instanceof Pattern ? Content::plain($this->source) : null;
+    }
+
+    public function showing(Content $content): array
+    {
+        return ['picture' => null, 'pattern' => $content->pattern->source];
+    }
+
+    public function pictures(): array
     {
         return array_values(
             array_filter(
@@ -48,5 +75,11 @@ final readonly class PictureLayer extends Layer
                 static fn (?string $name): bool => null !== $name,
             ),
         );
+    }
+
+    public function stretches(bool $whole): bool
+    {
+        return \in_array($this->shape->kind, [FrameKind::Rectangle, FrameKind::Rounded], true)
+            && ($whole || PictureFit::Contain !== $this->fit);
     }
 }

@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Choice;
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\ColourPairs;
+use Morphea\Core\Template\Property\Length;
+
 /**
  * What is done to a picture's colours: shown in greys, or in one colour from dark to white; `blur` in dots; `colours`
  * gives a drawing's colours new ones. Colours as #RRGGBB.
@@ -12,9 +17,13 @@ final readonly class PictureLook
 {
     /** @param array<string, string> $colours the new by the old */
     public function __construct(
+        #[Choice('colours')]
         public Tone $tone = Tone::AsItIs,
+        #[Colour('colours')]
         public string $tint = '#17211E',
+        #[Length('blur', 0, 500)]
         public float $blur = 0.0,
+        #[ColourPairs('colours')]
         public array $colours = [],
     ) {
     }

@@ -4,13 +4,25 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Choice;
+use Morphea\Core\Template\Property\OfSource;
+use Morphea\Core\Template\Property\Text;
+
 /**
  * What a picture placeholder does when its cell is empty, or names a picture that is not there: hide, show another
  * picture, or let the piece not be made.
  */
 final readonly class PictureRule
 {
-    public function __construct(public PictureInstead $instead = PictureInstead::Hide, public ?string $other = null)
-    {
+    /** @throws InvalidValue when another picture is to be shown, and none is named */
+    public function __construct(
+        #[Choice('what is done')]
+        public PictureInstead $instead = PictureInstead::Hide,
+        #[Text('other picture', 120, OfSource::NAME)]
+        public ?string $other = null,
+    ) {
+        if (PictureInstead::Other === $instead && null === $other) {
+            throw new InvalidValue('other', 'is missing; say which picture is shown instead');
+        }
     }
 }

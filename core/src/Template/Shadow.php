@@ -4,14 +4,23 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\Length;
+use Morphea\Core\Template\Property\Share;
+
 /** A soft shadow, in dots; `blur` is how far its edge spreads, `opacity` runs from 0 to 1. */
 final readonly class Shadow
 {
     public function __construct(
+        #[Colour('colour of the shadow')]
         public string $colour,
+        #[Length('place of the shadow', -2_000, 2_000)]
         public float $dx,
+        #[Length('place of the shadow', -2_000, 2_000)]
         public float $dy,
+        #[Length('blur of the shadow', 0, 500)]
         public float $blur,
+        #[Share('opacity of the shadow')]
         public float $opacity,
     ) {
     }

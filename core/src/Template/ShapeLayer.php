@@ -4,6 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Choice;
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\Dashes;
+use Morphea\Core\Template\Property\Fill;
+use Morphea\Core\Template\Property\Length;
+use Morphea\Core\Template\Property\OutlineData;
+use Morphea\Core\Template\Property\Share;
+use Morphea\Core\Template\Property\Whole;
+
 /**
  * A drawn shape. A line runs from the frame's top left to its bottom right corner. Widths, radius and dashes in dots;
  * `corners` and `inner` (how far in a star's inner corners lie, 0 to 1) are for polygons and stars; `path` is SVG path
@@ -11,6 +20,11 @@ namespace Morphea\Core\Template;
  */
 final readonly class ShapeLayer extends Layer
 {
+    /**
+     * @param list<float> $dashes lengths of dash and gap in turn; empty for an unbroken line
+     *
+     * @throws InvalidValue when it is of an outline of its own, and has none
+     */
     public function __construct(
         string $id,
         string $name,
@@ -18,19 +32,45 @@ final readonly class ShapeLayer extends Layer
         float $opacity,
         bool $locked,
         bool $hidden,
+        #[Choice('shape')]
         public ShapeKind $shape,
+        #[Fill('fill')]
         public string|Gradient|null $fill,
+        #[Colour('line')]
         public ?string $stroke,
+        #[Length('line width', 0, 5_000)]
         public float $strokeWidth,
+        #[Length('rounding', 0, Template::MAX_DOTS)]
         public float $radius,
-        /** @var list<float> lengths of dash and gap in turn; empty for an unbroken line */
+        #[Dashes('dashes')]
         public array $dashes = [],
+        #[Whole('corners', 3, 60)]
         public int $corners = 5,
+        #[Share('inner corners', 0.05, 1)]
         public float $inner = 0.5,
         ?string $group = null,
+        #[OutlineData('outline')]
         public ?string $path = null,
         LayerUse $use = LayerUse::Print,
     ) {
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use);
+        if (ShapeKind::Path === $shape && null === $path) {
+            throw new InvalidValue('path', 'is missing; a shape of its own outline needs one');
+        }
+    }
+
+    public function kind(): LayerKind
+    {
+        return LayerKind::Shape;
+    }
+
+    public function accept(LayerVisitor $visitor): mixed
+    {
+        return $visitor->shape($this);
+    }
+
+    public function stretches(bool $whole): bool
+    {
+        return \in_array($this->shape, [ShapeKind::Rectangle, ShapeKind::Line], true);
     }
 }

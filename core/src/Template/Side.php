@@ -4,12 +4,22 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\OfLayers;
+use Morphea\Core\Template\Property\Text;
+
 /** One face of the template; `layers` stand in drawing order, the lowest first. No background means transparent. */
 final readonly class Side
 {
     /** @param list<Layer> $layers */
-    public function __construct(public string $name, public ?string $background, public array $layers)
-    {
+    public function __construct(
+        #[Text('name of the side', 60)]
+        public string $name,
+        #[Colour('background')]
+        public ?string $background,
+        #[OfLayers('layers')]
+        public array $layers,
+    ) {
     }
 
     /** @param list<Layer> $layers */

@@ -4,6 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Choice;
+use Morphea\Core\Template\Property\ColourList;
+use Morphea\Core\Template\Property\Length;
+use Morphea\Core\Template\Property\Listed;
+use Morphea\Core\Template\Property\Number;
+use Morphea\Core\Template\Property\Text;
+use Morphea\Core\Template\Property\Whole;
+
 /**
  * One design with its placeholders. Width and height are whole dots, as cut (the trim); `unit` is what people see sizes
  * in. Layers of all sides have ids of their own.
@@ -14,23 +22,35 @@ final readonly class Template
     public const MIN_DOTS = 8;
     public const MOST_SIDES = 2;
     public const MAX_BLEED = 1_000;
+    private const LOCALE = '/^[A-Za-z]{2,3}([_-][A-Za-z0-9]{2,8})*$/';
 
     /** @param non-empty-list<Side> $sides */
     public function __construct(
+        #[Text('name', 120)]
         public string $name,
+        #[Whole('width', self::MIN_DOTS, self::MAX_DOTS)]
         public int $width,
+        #[Whole('height', self::MIN_DOTS, self::MAX_DOTS)]
         public int $height,
+        #[Number('dots per inch', 30, 2400)]
         public float $dpi,
+        #[Choice('unit')]
         public Unit $unit,
+        #[Text('language', 35, self::LOCALE)]
         public string $locale,
+        #[Listed('sides', Side::class, self::MOST_SIDES, 1)]
         public array $sides,
         /** Dots from every edge inside which nothing important should stand. */
+        #[Length('safe margin', 0, self::MAX_DOTS, ofSide: true)]
         public float $safeMargin = 0.0,
         /** @var list<Guide> */
+        #[Listed('guides', Guide::class, 100)]
         public array $guides = [],
         /** @var list<string> colours kept at hand */
+        #[ColourList('swatches')]
         public array $swatches = [],
         /** Dots beyond every edge that colour and pictures run on over, to be cut off. */
+        #[Length('bleed', 0, self::MAX_BLEED, ofSide: true)]
         public float $bleed = 0.0,
     ) {
     }
@@ -100,7 +120,14 @@ final readonly class Template
     /** @return list<TextLayer> in drawing order, all sides */
     public function texts(): array
     {
-        return array_values(array_filter($this->layers(), static fn (Layer $layer): bool => $layer instanceof TextLayer));
+        $texts = [];
+        foreach ($this->layers() as $layer) {
+            if ($layer instanceof TextLayer) {
+                $texts[] = $layer;
+            }
+        }
+
+        return $texts;
     }
 
     /** @return list<Layer> those that change from row to row, in drawing order, all sides */
@@ -110,16 +137,11 @@ final readonly class Template
     }
 
     /** @return list<string> names of the pictures that layers show whatever the rows say, each once */
-    public function assets(): array
+    public function pictures(): array
     {
-        $names = [];
-        foreach ($this->layers() as $layer) {
-            if ($layer instanceof PictureLayer) {
-                $names += array_fill_keys($layer->assets(), true);
-            }
-        }
-
-        return array_map(strval(...), array_keys($names));
+        return array_values(
+            array_unique(array_merge(...array_map(static fn (Layer $layer): array => $layer->pictures(), $this->layers()))),
+        );
     }
 
     /** @return list<string> keys of the columns that any layer is linked to, each once, in drawing order */
@@ -141,36 +163,26 @@ final readonly class Template
     /** @param non-empty-list<Side> $sides */
     public function withSides(array $sides): self
     {
-        return new self(
-            $this->name,
-            $this->width,
-            $this->height,
-            $this->dpi,
-            $this->unit,
-            $this->locale,
-            $sides,
-            $this->safeMargin,
-            $this->guides,
-            $this->swatches,
-            $this->bleed,
+        return new self(...['sides' => $sides] + get_object_vars($this));
+    }
+
+    /** @param \Closure(Layer): Layer $change */
+    public function mapLayers(\Closure $change): self
+    {
+        return $this->withSides(
+            array_map(static fn (Side $side): Side => $side->withLayers(array_map($change, $side->layers)), $this->sides),
         );
     }
 
     public function named(string $name): self
     {
-        return new self(
-            $name,
-            $this->width,
-            $this->height,
-            $this->dpi,
-            $this->unit,
-            $this->locale,
-            $this->sides,
-            $this->safeMargin,
-            $this->guides,
-            $this->swatches,
-            $this->bleed,
-        );
+        return new self(...['name' => $name] + get_object_vars($this));
+    }
+
+    /** Letters are measured in points on paper and in pixels on screens. */
+    public function typeUnit(): Unit
+    {
+        return Unit::Pixel === $this->unit ? Unit::Pixel : Unit::Point;
     }
 
     /** The size as people say it, e.g. `297 × 210 mm`. */

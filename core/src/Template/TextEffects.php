@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Group;
+
 /** What is drawn round and behind letters. */
 final readonly class TextEffects
 {
     public function __construct(
+        #[Group('outline')]
         public ?Outline $outline = null,
+        #[Group('shadow')]
         public ?Shadow $shadow = null,
+        #[Group('highlight bar')]
         public ?Highlight $highlight = null,
     ) {
     }

@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace Morphea\Core\Template;
 
 use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Template\Property\Group;
+use Morphea\Core\Template\Property\Number;
+use Morphea\Core\Template\Property\OfContent;
+use Morphea\Core\Template\Property\Text;
 
 /** Words on the side; a placeholder as soon as its pattern names a column. */
 final readonly class TextLayer extends Layer
@@ -18,15 +22,22 @@ final readonly class TextLayer extends Layer
         float $opacity,
         bool $locked,
         bool $hidden,
+        #[OfContent('words')]
         public Content $content,
+        #[Group('style')]
         public TextStyle $style,
+        #[Group('rule for too long')]
         public FitRule $fit,
+        #[Group('rule for empty')]
         public EmptyRule $empty,
+        #[Group('effects')]
         public TextEffects $effects = new TextEffects(),
         /** Degrees the line bends by over the width of its frame: upwards in the middle, or downwards if below 0. */
+        #[Number('bend', -350, 350)]
         public float $arc = 0.0,
         ?string $group = null,
         /** Words shown while there are no rows. */
+        #[Text('sample words', 500)]
         public ?string $sample = null,
         LayerUse $use = LayerUse::Print,
     ) {
@@ -34,8 +45,28 @@ final readonly class TextLayer extends Layer
         $this->pattern = $content->pattern;
     }
 
-    public function columns(): array
+    public function kind(): LayerKind
     {
-        return $this->pattern->columns();
+        return LayerKind::Text;
+    }
+
+    public function accept(LayerVisitor $visitor): mixed
+    {
+        return $visitor->text($this);
+    }
+
+    public function content(): Content
+    {
+        return $this->content;
+    }
+
+    public function showing(Content $content): array
+    {
+        return ['content' => $content->toArray()];
+    }
+
+    public function stretches(bool $whole): bool
+    {
+        return true;
     }
 }

@@ -8,7 +8,7 @@ namespace Morphea\Core\Type;
 final readonly class ShapedLine
 {
     /**
-     * @param list<Run>    $runs
+     * @param list<Span>    $runs
      * @param list<string> $missing   graphemes that no font has
      * @param list<string> $standIns  families that stood in for glyphs the chosen one has not
      */

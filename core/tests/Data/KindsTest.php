@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Data;
 
-use Morphea\Core\Data\CellReader;
+use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Kinds;

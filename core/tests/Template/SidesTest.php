@@ -85,7 +85,7 @@ final class SidesTest extends TestCase
             $template = (new LinkColumn($layer, 'item', ['item']))->apply($template);
         }
         self::assertSame(['item'], $template->linkedColumns());
-        self::assertSame([], $template->assets(), 'the fixed picture gave way');
+        self::assertSame([], $template->pictures(), 'the fixed picture gave way');
         $this->expectExceptionMessage('shows no column');
         (new LinkColumn('line', 'item', ['item']))->apply(
             Make::template(

@@ -95,12 +95,12 @@ final class TemplateCodecTest extends TestCase
             '/^sides\[0\]\.layers\[0\]\.style\.size: is -3/',
         ];
         yield 'half a dot' => [['height' => 100.5], '/whole number/'];
-        yield 'later format' => [['format' => 2], '/this version reads format 1/'];
+        yield 'later format' => [['format' => 3], '/this version reads formats 1 to 2/'];
         yield 'colour by name' => [$layer(['style' => ['colour' => 'red']]), '/style\.colour/'];
         yield 'colour that carries markup' => [$layer(['style' => ['colour' => '"><svg ']]), '/style\.colour/'];
         yield 'unknown way to fit' => [$layer(['fit' => ['mode' => 'squeeze']]), '/one of: keep, shrink, wrap, fill, even/'];
         yield 'identity with markup' => [$layer(['id' => 'a"b']), '/id/'];
-        yield 'picture outside the project' => [['sides' => [['layers' => [2 => ['asset' => '../../etc/passwd']]]]], '/asset/'];
+        yield 'picture outside the project' => [['sides' => [['layers' => [2 => ['picture' => '../../etc/passwd']]]]], '/picture/'];
         yield 'words that are no text' => [$layer(['content' => [['pattern' => 7]]]), '/pattern: must be text/'];
         yield 'a shadow with an unknown key' => [
             $layer([
@@ -127,8 +127,8 @@ final class TemplateCodecTest extends TestCase
             '/shape\.path/',
         ];
         yield 'a picture both fixed and linked' => [
-            ['sides' => [['layers' => [5 => ['asset' => 'seal.png']]]]],
-            '/either an asset or a pattern/',
+            ['sides' => [['layers' => [5 => ['picture' => 'seal.png']]]]],
+            '/either a picture or a pattern/',
         ];
         yield 'a picture in no tone' => [['sides' => [['layers' => [5 => ['look' => ['tone' => 'sepia']]]]]], '/look\.tone/'];
         yield 'another picture without a name' => [

@@ -6,8 +6,8 @@ namespace Morphea\Core\Tests\Type;
 
 use Morphea\Core\Tests\Make;
 use Morphea\Core\Type\Bidi;
-use Morphea\Core\Type\Run;
 use Morphea\Core\Type\Shaper;
+use Morphea\Core\Type\Span;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -31,7 +31,7 @@ final class ShaperTest extends TestCase
     {
         $line = Make::shaper()->line(Make::words($name, Make::style()));
         self::assertSame([], $line->missing);
-        self::assertContains($family, array_map(static fn (Run $run): string => $run->face->family, $line->runs));
+        self::assertContains($family, array_map(static fn (Span $run): string => $run->face->family, $line->runs));
         self::assertSame($rightToLeft, $line->rightToLeft);
         self::assertGreaterThan(0, $line->width);
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\CellReader;
+use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;

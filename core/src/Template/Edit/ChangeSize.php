@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template\Edit;
 
+use Morphea\Core\Template\Declared;
 use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\LayerKind;
+use Morphea\Core\Template\PictureFit;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
@@ -54,10 +56,9 @@ final readonly class ChangeSize implements Edit
             foreach ($side->layers as $n => $layer) {
                 $data['sides'][$i]['layers'][$n] = self::placed(
                     $layer,
-                    $codec->layerToArray($layer),
+                    $codec->layerToArray(self::grown($layer, $scale)),
                     $across[$layer->id],
                     $down[$layer->id],
-                    $scale,
                 );
             }
         }
@@ -77,9 +78,8 @@ final readonly class ChangeSize implements Edit
      *
      * @return array<string, mixed>
      */
-    private static function placed(Layer $layer, array $data, array $across, array $down, float $scale): array
+    private static function placed(Layer $layer, array $data, array $across, array $down): array
     {
-        $data = ScaledLayer::by($data, $scale);
         $data['frame'] = [
             'x' => $across[0],
             'y' => $down[0],
@@ -87,7 +87,7 @@ final readonly class ChangeSize implements Edit
             'height' => $down[1],
             'rotation' => $layer->frame->rotation,
         ];
-        if ($layer instanceof PictureLayer && 'stretch' === $data['fit']) {
+        if (LayerKind::Picture === $layer->kind() && PictureFit::Stretch->value === $data['fit']) {
             $data['fit'] = 'cover';
         }
 
@@ -137,21 +137,19 @@ final readonly class ChangeSize implements Edit
         return $placed;
     }
 
-    /** Only what is not bent out of shape may run from edge to edge: texts and upright pictures and rectangles. */
+    /** Only what is not bent out of shape may run from edge to edge. */
     private static function spans(Layer $layer, float $length, int $side): bool
     {
-        if (0.0 !== $layer->frame->rotation || $length < self::SPANS * $side) {
-            return false;
-        }
-        $data = (new TemplateCodec())->layerToArray($layer);
+        return 0.0 === $layer->frame->rotation
+            && $length >= self::SPANS * $side
+            && $layer->stretches($length >= self::FULL * $side);
+    }
 
-        return match ($data['kind']) {
-            'text' => true,
-            'shape' => \in_array($data['shape'], ['rectangle', 'line'], true),
-            'picture' => \in_array($data['shape']['kind'], ['rectangle', 'rounded'], true) &&
-                ('contain' !== $data['fit'] || $length >= self::FULL * $side),
-            default => false,
-        };
+    private static function grown(Layer $layer, float $scale): Layer
+    {
+        $grown = Declared::of($layer::class)->scaled($layer, $scale);
+
+        return $grown instanceof Layer ? $grown : $layer;
     }
 
     /** The edge it lies at, 0 or 1; null for what lies at none, or at both. */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\Core\Template\Edit;
 
 use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
@@ -28,14 +27,7 @@ trait ChangesLayers
             $changed[$id] = $codec->layerFromArray($change($codec->layerToArray($layer), $layer), $template->locale);
         }
 
-        return $template->withSides(
-            array_map(
-                static fn (Side $side): Side => $side->withLayers(
-                    array_map(static fn (Layer $layer): Layer => $changed[$layer->id] ?? $layer, $side->layers),
-                ),
-                $template->sides,
-            ),
-        );
+        return $template->mapLayers(static fn (Layer $layer): Layer => $changed[$layer->id] ?? $layer);
     }
 
     /** @param list<string> $ids */

@@ -7,13 +7,10 @@ namespace Morphea\Core\Template\Edit;
 use Morphea\Core\Pattern\Argument;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\Words;
-use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\ContentPart;
-use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\LayerKind;
 use Morphea\Core\Template\Template;
-use Morphea\Core\Template\TemplateError;
-use Morphea\Core\Template\TextLayer;
 
 /**
  * Links a column to a text, picture or code. A picture is then the one the column names. Plain words give way to the
@@ -30,21 +27,13 @@ final readonly class LinkColumn implements Edit
     public function apply(Template $template): Template
     {
         $layer = $template->layer($this->layer);
-        $edit = match (true) {
-            $layer instanceof PictureLayer => new SetLayer($this->layer, [
-                'asset' => null,
-                'pattern' => Pattern::column($this->key),
-            ]),
-            $layer instanceof CodeLayer => new SetLayer($this->layer, [
-                'pattern' => $this->linked(Content::plain($layer->pattern), $template->locale)->pattern->source,
-            ]),
-            $layer instanceof TextLayer => new SetContent($this->layer, $this->linked($layer->content, $template->locale)),
-            default => throw new TemplateError(
-                $layer->name,
-                'shows no column; columns can be linked to texts, pictures and codes',
-            ),
-        };
-        return $edit->apply($template);
+        $content = $layer->content();
+        $new =
+            null === $content || LayerKind::Picture === $layer->kind()
+                ? Content::plain(Pattern::parse(Pattern::column($this->key)))
+                : $this->linked($content, $template->locale);
+
+        return (new SetContent($this->layer, $new))->apply($template);
     }
 
     public function says(Template $before): string

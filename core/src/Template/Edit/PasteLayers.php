@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template\Edit;
 
+use Morphea\Core\Naming\FreeName;
+use Morphea\Core\Template\Declared;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
@@ -46,15 +48,17 @@ final readonly class PasteLayers implements Edit
         $groups = [];
         $ids = [];
         foreach ($this->layers as $data) {
-            $layer = $codec->layerToArray($codec->layerFromArray($data, $template->locale));
-            $layer = ScaledLayer::by($layer, $template->dpi / $this->dpi);
+            $copied = $codec->layerFromArray($data, $template->locale);
+            $grown = Declared::of($copied::class)->scaled($copied, $template->dpi / $this->dpi);
+            \assert($grown instanceof Layer);
+            $layer = $codec->layerToArray($grown);
             $layer['frame']['x'] += $this->shift;
             $layer['frame']['y'] += $this->shift;
-            $layer['id'] = self::free((string) $layer['id'], $taken);
+            $layer['id'] = self::free($copied->id, $taken);
             $taken[$layer['id']] = true;
-            if (isset($layer['group'])) {
-                $layer['group'] = $groups[$layer['group']] ??= self::free(
-                    (string) $layer['group'],
+            if (null !== $copied->group) {
+                $layer['group'] = $groups[$copied->group] ??= self::free(
+                    $copied->group,
                     self::groups($template) + array_fill_keys($groups, true),
                 );
             }
@@ -86,11 +90,11 @@ final readonly class PasteLayers implements Edit
     /** @param array<string, true> $taken */
     private static function free(string $id, array $taken): string
     {
-        $base = substr((string) preg_replace('/-\d+$/', '', $id), 0, 34);
-        for ($n = 2; isset($taken[$id]); ++$n) {
-            $id = "$base-$n";
-        }
-
-        return $id;
+        return isset($taken[$id])
+            ? FreeName::of(
+                substr((string) preg_replace('/-\d+$/', '', $id), 0, 34),
+                static fn (string $one): bool => $one === $id || isset($taken[$one]),
+            )
+            : $id;
     }
 }

@@ -30,6 +30,10 @@ final readonly class SetLayers implements Edit
     {
         return 1 === \count($this->layers)
             ? (new SetLayer($this->layers[0], $this->values))->says($before)
-            : \count($this->layers) . ' layers: ' . implode(' and ', array_keys($this->values)) . ' changed';
+            : \sprintf(
+                '%d layers: %s changed',
+                \count($this->layers),
+                SetLayer::words($before->layer($this->layers[0])::class, array_keys($this->values)),
+            );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template\Edit;
 
+use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 
@@ -13,17 +14,9 @@ use Morphea\Core\Template\TemplateCodec;
  */
 final readonly class SetSide implements Edit
 {
-    private const WORDS = [
-        'background' => 'background',
-        'name' => 'name of the side',
-        'safeMargin' => 'safe margin',
-        'bleed' => 'bleed',
-        'guides' => 'guides',
-        'swatches' => 'swatches',
-    ];
     private const OWN = ['background', 'name'];
 
-    /** @param non-empty-array<key-of<self::WORDS>, mixed> $values */
+    /** @param non-empty-array<string, mixed> $values of the side, or of the template */
     public function __construct(private array $values, private int $side = 0)
     {
     }
@@ -45,8 +38,14 @@ final readonly class SetSide implements Edit
 
     public function says(Template $before): string
     {
-        return ucfirst(
-            implode(' and ', array_map(static fn (string $key): string => self::WORDS[$key], array_keys($this->values))),
-        ) . ' changed';
+        $words = array_map(
+            static fn (string $key): string => SetLayer::words(
+                \in_array($key, self::OWN, true) ? Side::class : Template::class,
+                [$key],
+            ),
+            array_keys($this->values),
+        );
+
+        return ucfirst(implode(' and ', $words)) . ' changed';
     }
 }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Data;
+namespace Morphea\Core\Cell;
 
 /** Reads numbers and dates out of cells as people write them. The cell itself is never changed. */
 final readonly class CellReader

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Naming;
+namespace Morphea\Core\Press;
 
 use Morphea\Core\Data\Row;
 use Morphea\Core\Pattern\Pattern;

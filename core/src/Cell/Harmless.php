@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Data;
+namespace Morphea\Core\Cell;
 
 /**
  * Cells that a spreadsheet would run as formulas, made harmless as the Open Worldwide Application Security Project

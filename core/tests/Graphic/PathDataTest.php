@@ -2,10 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Tests\Drawing;
+namespace Morphea\Core\Tests\Graphic;
 
-use Morphea\Core\Drawing\PathData;
-use Morphea\Core\Template\Frame;
+use Morphea\Core\Graphic\PathData;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -56,7 +55,7 @@ final class PathDataTest extends TestCase
 
     public function testTheBoundsAreFittedToAFrame(): void
     {
-        $fitted = PathData::parse('M10 10L30 10L20 50Z')->fitted(new Frame(100, 200, 200, 80));
+        $fitted = PathData::parse('M10 10L30 10L20 50Z')->fitted(100, 200, 200, 80);
         self::assertSame([['M', [100.0, 200.0]], ['L', [300.0, 200.0]], ['L', [200.0, 280.0]], ['Z', []]], $fitted->steps);
     }
 

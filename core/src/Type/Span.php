@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Type;
 
 /** A stretch of a line in one font, one direction and one style. `advance`, `offset` and `shift` in em of the text's size. */
-final readonly class Run
+final readonly class Span
 {
     /**
      * @param float $advance to the next run, letter spacing counted

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Pattern;
 
 /** Words, or the value of a column, on their way into a text. `style` is whatever the text wants to remember of where they came from. */
-final readonly class Piece
+final readonly class Fragment
 {
     public function __construct(public string $text, public bool $isColumn, public int $style = 0)
     {

@@ -2,9 +2,11 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Pattern;
+namespace Morphea\Core\Template;
 
 use Morphea\Core\Data\TableBuilder;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternError;
 
 /** Words from elsewhere in which people have written columns in braces, by key or by heading: `{Full name}`. */
 final readonly class Tokens

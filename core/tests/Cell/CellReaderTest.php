@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Tests\Data;
+namespace Morphea\Core\Tests\Cell;
 
-use Morphea\Core\Data\CellReader;
+use Morphea\Core\Cell\CellReader;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 

@@ -2,11 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Drawing;
-
-use Morphea\Core\Template\Frame;
-use Morphea\Core\Template\JsonNode;
-use Morphea\Core\Template\TemplateError;
+namespace Morphea\Core\Graphic;
 
 /**
  * An outline read from SVG path data (SVG 1.1, 8.3): every command turned into absolute moves, lines, cubic curves and
@@ -14,29 +10,12 @@ use Morphea\Core\Template\TemplateError;
  */
 final readonly class PathData
 {
-    private const MOST_LETTERS = 50_000;
+    public const MOST_LETTERS = 50_000;
     private const COUNTS = ['M' => 2, 'L' => 2, 'H' => 1, 'V' => 1, 'C' => 6, 'S' => 4, 'Q' => 4, 'T' => 2, 'A' => 7, 'Z' => 0];
 
     /** @param non-empty-list<array{string, list<float>}> $steps M, L, C or Z, each with its points in turn */
     private function __construct(public array $steps)
     {
-    }
-
-    /**
-     * The path data at a place in a template, as it stands.
-     *
-     * @throws TemplateError when it is none
-     */
-    public static function checked(JsonNode $node, string $key): string
-    {
-        $data = $node->text($key, self::MOST_LETTERS);
-        try {
-            self::parse($data);
-        } catch (\InvalidArgumentException $e) {
-            throw $node->error($key, $e->getMessage());
-        }
-
-        return $data;
     }
 
     /** @throws \InvalidArgumentException when it is no path data, or draws nothing */
@@ -120,16 +99,16 @@ final readonly class PathData
         return new self($steps);
     }
 
-    /** The same outline with its bounds pulled to a frame. */
-    public function fitted(Frame $frame): self
+    /** The same outline with its bounds pulled to a box. */
+    public function fitted(float $x, float $y, float $width, float $height): self
     {
         [$left, $top, $right, $bottom] = $this->bounds();
-        $scaleX = $right > $left ? $frame->width / ($right - $left) : 1.0;
-        $scaleY = $bottom > $top ? $frame->height / ($bottom - $top) : 1.0;
+        $scaleX = $right > $left ? $width / ($right - $left) : 1.0;
+        $scaleY = $bottom > $top ? $height / ($bottom - $top) : 1.0;
         $steps = [];
         foreach ($this->steps as [$letter, $points]) {
             foreach ($points as $i => $value) {
-                $points[$i] = 0 === $i % 2 ? $frame->x + ($value - $left) * $scaleX : $frame->y + ($value - $top) * $scaleY;
+                $points[$i] = 0 === $i % 2 ? $x + ($value - $left) * $scaleX : $y + ($value - $top) * $scaleY;
             }
             $steps[] = [$letter, $points];
         }

@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Tests\Naming;
+namespace Morphea\Core\Tests\Press;
 
 use Morphea\Core\Data\Row;
-use Morphea\Core\Naming\FileNames;
 use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Press\FileNames;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 

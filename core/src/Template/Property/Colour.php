@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template\Property;
+
+use Morphea\Core\Template\JsonNode;
+use Morphea\Core\Template\Template;
+
+/** A colour as #RRGGBB. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final readonly class Colour extends Plain
+{
+    public const FORM = '/^#[0-9A-Fa-f]{6}$/';
+
+    public function read(JsonNode $node, string $name, string $locale): string
+    {
+        return $node->text($name, 7, self::FORM);
+    }
+
+    public function typed(string $path, string $value, Template $template): ?string
+    {
+        return 'none' === $value ? null : strtoupper($value);
+    }
+
+    public function shown(mixed $value, Template $template): string
+    {
+        return strtolower((string) $value);
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template\Property;
+
+use Morphea\Core\Template\Declared;
+use Morphea\Core\Template\Gradient;
+use Morphea\Core\Template\JsonNode;
+use Morphea\Core\Template\Template;
+
+/** A colour, or a gradient. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final readonly class Fill extends Plain implements Nested
+{
+    public function declared(): Declared
+    {
+        return Declared::of(Gradient::class);
+    }
+
+    public function read(JsonNode $node, string $name, string $locale): string|Gradient
+    {
+        return $node->isObject($name)
+            ? $this->declared()->readAt($node, $name, $locale)
+            : $node->text($name, 7, Colour::FORM);
+    }
+
+    public function write(string $name, mixed $value): array
+    {
+        return [$name => $value instanceof Gradient ? $this->declared()->write($value) : $value];
+    }
+
+    public function typed(string $path, string $value, Template $template): ?string
+    {
+        return 'none' === $value ? null : strtoupper($value);
+    }
+}

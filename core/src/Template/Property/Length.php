@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template\Property;
+
+use Morphea\Core\Template\JsonNode;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Unit;
+
+/** Dots. Typed in the unit of the side where it is a place on it, else in that of type: points on paper, pixels on screens. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final readonly class Length extends Plain
+{
+    public function __construct(string $says, private float $least, private float $most, private bool $ofSide = false)
+    {
+        parent::__construct($says);
+    }
+
+    public function read(JsonNode $node, string $name, string $locale): float
+    {
+        return $node->number($name, $this->least, $this->most);
+    }
+
+    public function typed(string $path, string $value, Template $template): float
+    {
+        return $this->unit($template)->toDots(self::number($path, $value), $template->dpi);
+    }
+
+    public function scaled(mixed $value, float $by): ?float
+    {
+        return null === $value ? null : $value * $by;
+    }
+
+    public function shown(mixed $value, Template $template): float
+    {
+        return round($this->unit($template)->fromDots((float) $value, $template->dpi), 2);
+    }
+
+    public function unit(Template $template): Unit
+    {
+        return $this->ofSide ? $template->unit : $template->typeUnit();
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template\Property;
+
+use Morphea\Core\Template\JsonNode;
+use Morphea\Core\Template\Template;
+
+/** Yes or no. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final readonly class Toggle extends Plain
+{
+    public function read(JsonNode $node, string $name, string $locale): bool
+    {
+        return $node->bool($name);
+    }
+
+    public function typed(string $path, string $value, Template $template): bool
+    {
+        return '1' === $value;
+    }
+
+    public function shown(mixed $value, Template $template): int
+    {
+        return $value ? 1 : 0;
+    }
+}
