@@ -5,20 +5,23 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests;
 
 use Morphea\Core\Data\Row;
+use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\Picture;
-use Morphea\Core\Drawing\PictureSource;
+use Morphea\Core\Drawing\SvgSize;
+use Morphea\Core\Drawing\SvgWriter;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Layout\TextLayouter;
-use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Proof\Finding;
+use Morphea\Core\Proof\Inspected;
+use Morphea\Core\Proof\Proof;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TextLayer;
@@ -98,35 +101,43 @@ final class Make
     }
 
     /** @param array<string, string> $cells */
-    public static function laid(Template $template, array $cells): LaidOut
+    public static function laid(Template $template, array $cells, ?Pictures $pictures = null): LaidOut
     {
-        return (new Layouter(new TextLayouter(self::shaper())))->lay($template, new Row(1, $cells), self::noPictures());
+        return (new Layouter(new TextLayouter(self::shaper())))->lay(
+            $template,
+            new Row(1, $cells),
+            $pictures ?? self::noPictures(),
+        );
+    }
+
+    /**
+     * @param array<string, string> $cells
+     *
+     * @return list<Finding>
+     */
+    public static function findings(Template $template, array $cells, ?Pictures $pictures = null): array
+    {
+        return (new Proof())->of(new Inspected($template, self::laid($template, $cells, $pictures)));
+    }
+
+    public static function svg(Drawing $drawing, SvgSize $size = SvgSize::Pixels, ?Pictures $pictures = null): string
+    {
+        return (new SvgWriter($pictures ?? self::noPictures(), $size))->write($drawing);
     }
 
     /** A project with one small picture. */
-    public static function noPictures(): PictureSource
+    public static function noPictures(): Pictures
     {
-        return self::pictures(['seal.png' => Picture::raster('data:image/png;base64,AA==', 10, 10)]);
+        return new Pictures(self::photo('seal.png', 10, 10));
     }
 
-    /** @param array<string, Picture> $pictures by name */
-    public static function pictures(array $pictures): PictureSource
+    public static function photo(string $name, float $width, float $height, float $x = 0.5, float $y = 0.5): Picture
     {
-        return new class ($pictures) implements PictureSource {
-            /** @param array<string, Picture> $pictures */
-            public function __construct(private array $pictures)
-            {
-            }
+        return new Picture($name, hash('sha256', $name), $width, $height, false, $x, $y);
+    }
 
-            public function named(string $cell): ?string
-            {
-                return (new PictureNames(array_keys($this->pictures)))->find($cell);
-            }
-
-            public function picture(string $asset, PictureLook $look = new PictureLook()): ?Picture
-            {
-                return $this->pictures[$asset] ?? null;
-            }
-        };
+    public static function drawing(string $name, float $width, float $height): Picture
+    {
+        return new Picture($name, hash('sha256', $name), $width, $height, true);
     }
 }

@@ -51,7 +51,12 @@ final readonly class Encoder
     /** The smallest module that is read reliably, in dots. */
     public static function leastModule(CodeKind $kind, float $dpi): float
     {
-        return $dpi >= self::PRINT_DPI ? (Standard::of($kind)->leastMm / 25.4) * $dpi : self::LEAST_ON_SCREEN;
+        return self::isForPaper($dpi) ? (Standard::of($kind)->leastMm / 25.4) * $dpi : self::LEAST_ON_SCREEN;
+    }
+
+    public static function isForPaper(float $dpi): bool
+    {
+        return $dpi >= self::PRINT_DPI;
     }
 
     /** How many times its width a module is high: rows of PDF417 are three (ISO/IEC 15438). */

@@ -20,4 +20,18 @@ final readonly class Drawing
         public float $bleed = 0.0,
     ) {
     }
+
+    /** A name for all that is to be seen: drawings that look alike have the same, on every machine. */
+    public function fingerprint(): string
+    {
+        return hash('sha256', serialize($this));
+    }
+
+    /** What of it can be other in other rows: a box round all of that; null where every row looks the same. */
+    public function varying(): ?Bounds
+    {
+        $varying = array_filter($this->groups, static fn (GroupItem $group): bool => $group->varies);
+
+        return Bounds::round(array_map(static fn (GroupItem $group): Bounds => $group->bounds(), $varying));
+    }
 }

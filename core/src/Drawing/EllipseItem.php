@@ -14,4 +14,26 @@ final readonly class EllipseItem implements Item
         public Paint $paint,
     ) {
     }
+
+    public function bounds(): Bounds
+    {
+        $round = new Bounds(
+            $this->centreX - $this->radiusX,
+            $this->centreY - $this->radiusY,
+            $this->centreX + $this->radiusX,
+            $this->centreY + $this->radiusY,
+        );
+
+        return $round->grown($this->paint->outside());
+    }
+
+    public function accept(ItemVisitor $visitor): mixed
+    {
+        return $visitor->ellipse($this);
+    }
+
+    public function inColour(string $colour): self
+    {
+        return new self($this->centreX, $this->centreY, $this->radiusX, $this->radiusY, new Paint($colour));
+    }
 }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
-/** All that one layer draws, turned clockwise by `rotation` degrees about a centre, then moved `up` dots. */
+/**
+ * All that one layer draws, turned clockwise by `rotation` degrees about a centre, then moved `up` dots. What `varies`
+ * can be other in another row, or stand elsewhere; what does not is the same in every piece.
+ */
 final readonly class GroupItem implements Item
 {
     /** @param list<Item> $items */
@@ -16,6 +19,28 @@ final readonly class GroupItem implements Item
         public float $centreX,
         public float $centreY,
         public float $up = 0.0,
+        public bool $varies = false,
     ) {
+    }
+
+    public function bounds(): Bounds
+    {
+        $round = Bounds::round(array_map(static fn (Item $item): Bounds => $item->bounds(), $this->items));
+
+        return null === $round
+            ? Bounds::of($this->centreX, $this->centreY, 0, 0)
+            : $round->turned($this->rotation, $this->centreX, $this->centreY)->moved(0, -$this->up);
+    }
+
+    public function accept(ItemVisitor $visitor): mixed
+    {
+        return $visitor->group($this);
+    }
+
+    public function inColour(string $colour): self
+    {
+        $items = array_map(static fn (Item $item): Item => $item->inColour($colour), $this->items);
+
+        return new self(...['items' => $items] + get_object_vars($this));
     }
 }

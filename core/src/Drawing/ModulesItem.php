@@ -17,4 +17,19 @@ final readonly class ModulesItem implements Item
         public string $colour,
     ) {
     }
+
+    public function bounds(): Bounds
+    {
+        return Bounds::of($this->x, $this->y, \strlen($this->rows[0]) * $this->width, \count($this->rows) * $this->height);
+    }
+
+    public function accept(ItemVisitor $visitor): mixed
+    {
+        return $visitor->modules($this);
+    }
+
+    public function inColour(string $colour): self
+    {
+        return new self($this->x, $this->y, $this->width, $this->height, $this->rows, $colour);
+    }
 }

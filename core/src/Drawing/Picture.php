@@ -5,30 +5,19 @@ declare(strict_types=1);
 namespace Morphea\Core\Drawing;
 
 /**
- * A picture ready to be written: either an address (`href`, which may be a data: URI), or the inner SVG of a cleaned
- * drawing. Width and height in its own pixels, 96 to the inch for drawings; the focus, what must stay in sight, in
- * shares of them.
+ * What layout knows of a picture: its name in the project, the hash of its bytes, width and height in its own pixels (96
+ * to the inch for drawings), whether it is a drawing, and its focus, what must stay in sight, in shares of its size.
  */
 final readonly class Picture
 {
-    private function __construct(
-        public ?string $href,
-        public ?string $vector,
+    public function __construct(
+        public string $name,
+        public string $hash,
         public float $width,
         public float $height,
-        public float $focusX,
-        public float $focusY,
+        public bool $isDrawing = false,
+        public float $focusX = 0.5,
+        public float $focusY = 0.5,
     ) {
-    }
-
-    public static function raster(string $href, float $width, float $height, float $focusX = 0.5, float $focusY = 0.5): self
-    {
-        return new self($href, null, $width, $height, $focusX, $focusY);
-    }
-
-    /** @param string $markup the inside of the svg element; its viewBox is 0 0 width height */
-    public static function vector(string $markup, float $width, float $height, float $focusX = 0.5, float $focusY = 0.5): self
-    {
-        return new self(null, $markup, $width, $height, $focusX, $focusY);
     }
 }

@@ -8,7 +8,7 @@ use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Shadow;
 
-/** A picture of the project, by name, pulled to a box; cut to an outline, with a border drawn along it and a shadow of what is seen. */
+/** A picture of the project pulled to a box; cut to an outline, with a border drawn along it and a shadow of what is seen. */
 final readonly class PictureItem implements Item
 {
     /**
@@ -16,12 +16,44 @@ final readonly class PictureItem implements Item
      * the picture, without one
      */
     public function __construct(
-        public string $asset,
+        public Picture $picture,
         public PictureLook $look,
         public Frame $box,
         public ?Item $outline = null,
         public bool $cut = false,
         public ?Shadow $shadow = null,
     ) {
+    }
+
+    public function bounds(): Bounds
+    {
+        $seen = $this->seen();
+        $round = null === $this->outline ? $seen : $seen->with($this->outline->bounds());
+        if (null === $this->shadow) {
+            return $round;
+        }
+
+        return $round->with(
+            $seen->moved($this->shadow->dx, $this->shadow->dy)->grown(Blur::reach($this->shadow->blur)),
+        );
+    }
+
+    public function accept(ItemVisitor $visitor): mixed
+    {
+        return $visitor->picture($this);
+    }
+
+    public function inColour(string $colour): self
+    {
+        return $this;
+    }
+
+    /** What of the picture itself is seen, without border and shadow. */
+    private function seen(): Bounds
+    {
+        return $this->cut && null !== $this->outline
+            ? $this->outline->inColour('#000000')->bounds()
+            : Bounds::of($this->box->x, $this->box->y, $this->box->width, $this->box->height)
+                ->grown(Blur::reach($this->look->blur));
     }
 }

@@ -15,4 +15,19 @@ final readonly class RectangleItem implements Item
         public Paint $paint,
     ) {
     }
+
+    public function bounds(): Bounds
+    {
+        return Bounds::of($this->x, $this->y, $this->width, $this->height)->grown($this->paint->outside());
+    }
+
+    public function accept(ItemVisitor $visitor): mixed
+    {
+        return $visitor->rectangle($this);
+    }
+
+    public function inColour(string $colour): self
+    {
+        return new self($this->x, $this->y, $this->width, $this->height, $this->radius, new Paint($colour));
+    }
 }

@@ -8,8 +8,8 @@ use Morphea\Core\Type\FontFace;
 
 /**
  * One run of one line: `x` is its left edge whatever its direction, `y` its baseline, `size` and `letterSpacing` in
- * dots; turned clockwise by `rotation` degrees about a pivot. With a stroke it is the line round the letters, to be
- * drawn behind them.
+ * dots, `ink` what its letters cover before it is turned clockwise by `rotation` degrees about a pivot. With a stroke it
+ * is the line round the letters, to be drawn behind them.
  */
 final readonly class TextItem implements Item
 {
@@ -22,6 +22,7 @@ final readonly class TextItem implements Item
         public string $colour,
         public float $letterSpacing,
         public bool $rightToLeft,
+        public Bounds $ink,
         public float $rotation = 0.0,
         public float $pivotX = 0.0,
         public float $pivotY = 0.0,
@@ -29,22 +30,29 @@ final readonly class TextItem implements Item
     ) {
     }
 
+    public function bounds(): Bounds
+    {
+        return $this->ink->grown($this->strokeWidth / 2)->turned($this->rotation, $this->pivotX, $this->pivotY);
+    }
+
+    public function accept(ItemVisitor $visitor): mixed
+    {
+        return $visitor->text($this);
+    }
+
+    public function inColour(string $colour): self
+    {
+        return $this->stroked($colour, $this->strokeWidth);
+    }
+
     /** @param float $width of the line outside the letters */
     public function outlined(string $colour, float $width): self
     {
-        return new self(
-            $this->x,
-            $this->y,
-            $this->text,
-            $this->face,
-            $this->size,
-            $colour,
-            $this->letterSpacing,
-            $this->rightToLeft,
-            $this->rotation,
-            $this->pivotX,
-            $this->pivotY,
-            2 * $width,
-        );
+        return $this->stroked($colour, 2 * $width);
+    }
+
+    private function stroked(string $colour, float $strokeWidth): self
+    {
+        return new self(...['colour' => $colour, 'strokeWidth' => $strokeWidth] + get_object_vars($this));
     }
 }

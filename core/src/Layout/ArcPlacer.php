@@ -23,8 +23,11 @@ final readonly class ArcPlacer
     private const JOINING = '/[\p{Arabic}\p{Syriac}\p{Nko}\p{Devanagari}\p{Bengali}\p{Gurmukhi}' .
         '\p{Gujarati}\p{Tamil}\p{Telugu}\p{Kannada}\p{Malayalam}]/u';
 
+    private Letters $letters;
+
     public function __construct(private Shaper $shaper)
     {
+        $this->letters = new Letters($shaper);
     }
 
     /** @return list<TextItem> */
@@ -54,19 +57,9 @@ final readonly class ArcPlacer
                 $angle = $middle / $radius;
                 $x = $frame->centreX() + $radius * sin($angle);
                 $y = $baseline + $radius * (1 - cos($angle));
-                $items[] = new TextItem(
-                    $x - ($advance / 2) * $fitted->size,
-                    $y - $run->inline->shift * $fitted->size,
-                    $bit,
-                    $run->face,
-                    $fitted->size * $run->inline->scale,
-                    $run->inline->colour ?? $layer->style->colour,
-                    0.0,
-                    $run->rightToLeft,
-                    rad2deg($angle),
-                    $x,
-                    $y,
-                );
+                $left = $x - ($advance / 2) * $fitted->size;
+                $colour = $layer->style->colour;
+                $items[] = $this->letters->at($left, $y, $run, $bit, $fitted->size, $colour, 0.0, rad2deg($angle), $x, $y);
             }
             $s = $begin + $run->advance * $fitted->size;
         }

@@ -4,13 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
+use Morphea\Core\Code\Encoder;
+
 /** What became of one code in one row; modules in dots. */
-final readonly class CodeFacts
+final readonly class CodeFacts extends LayerFacts
 {
     public function __construct(
-        public string $layer,
-        public string $name,
-        public bool $placeholder,
+        string $layer,
+        string $name,
+        bool $placeholder,
         public string $text,
         public bool $empty,
         /** Why there is no code. */
@@ -21,6 +23,7 @@ final readonly class CodeFacts
         public ?float $contrast,
         public float $dpi,
     ) {
+        parent::__construct($layer, $name, $placeholder);
     }
 
     public function tooSmall(): bool
@@ -28,9 +31,9 @@ final readonly class CodeFacts
         return null === $this->problem && !$this->empty && $this->module < $this->leastModule - 0.001;
     }
 
-    /** Millimetres, for reading. */
-    public function mm(float $dots): float
+    /** A length on it as people read it: millimetres on paper, dots on screens. */
+    public function length(float $dots): string
     {
-        return round(($dots / $this->dpi) * 25.4, 2);
+        return Encoder::isForPaper($this->dpi) ? round(($dots / $this->dpi) * 25.4, 2) . ' mm' : round($dots, 1) . ' dots';
     }
 }

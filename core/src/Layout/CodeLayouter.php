@@ -12,9 +12,9 @@ use Morphea\Core\Drawing\Item;
 use Morphea\Core\Drawing\ModulesItem;
 use Morphea\Core\Drawing\Paint;
 use Morphea\Core\Drawing\RectangleItem;
+use Morphea\Core\Graphic\Contrast;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
-use Morphea\Core\Proof\Contrast;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Content;
@@ -35,21 +35,20 @@ final readonly class CodeLayouter
     {
     }
 
-    /** @return array{list<Item>, CodeFacts} */
-    public function lay(CodeLayer $layer, ?Row $row, string $locale, float $dpi): array
+    public function lay(CodeLayer $layer, ?Row $row, string $locale, float $dpi): Laid
     {
         $filled = null === $row ? null : (new PatternFiller($locale))->fill($layer->pattern, $row->cells, $row->monthFirst);
         $text = $filled->text ?? $this->sample($layer);
         if (null !== $filled && ($filled->empty || ([] === $filled->problems && '' === trim($text)))) {
-            return [[], $this->facts($layer, '', true, null, 0.0, $dpi)];
+            return new Laid([], $this->facts($layer, '', true, null, 0.0, $dpi));
         }
         if (null !== $filled && [] !== $filled->problems) {
-            return [[], $this->facts($layer, $text, false, implode(' ', $filled->problems), 0.0, $dpi)];
+            return new Laid([], $this->facts($layer, $text, false, implode(' ', $filled->problems), 0.0, $dpi));
         }
         try {
             $symbol = Encoder::encode($layer->code, $text, $layer->correction);
         } catch (CodeError $e) {
-            return [[], $this->facts($layer, $text, false, ucfirst($e->getMessage()) . '.', 0.0, $dpi)];
+            return new Laid([], $this->facts($layer, $text, false, ucfirst($e->getMessage()) . '.', 0.0, $dpi));
         }
         [$items, $module] = $symbol->isBars() ? $this->bars($layer, $symbol, $locale) : $this->modules($layer, $symbol);
         $ground =
@@ -66,7 +65,7 @@ final readonly class CodeLayouter
                     ),
                 ];
 
-        return [[...$ground, ...$items], $this->facts($layer, $text, false, null, $module, $dpi)];
+        return new Laid([...$ground, ...$items], $this->facts($layer, $text, false, null, $module, $dpi));
     }
 
     /** Where there are no rows: the words with the columns' keys in their places, or any number. */
@@ -116,7 +115,7 @@ final readonly class CodeLayouter
                 FitRule::shrink(1.0),
                 EmptyRule::hide(),
             );
-            array_push($items, ...$this->texts->lay($words, null, $locale)[0]);
+            array_push($items, ...$this->texts->lay($words, null, $locale)->items);
         }
 
         return [$items, $module];

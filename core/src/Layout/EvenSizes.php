@@ -28,10 +28,10 @@ final readonly class EvenSizes
             foreach ($layers as $layer) {
                 // Only rows that do not fit at the smallest size so far can ask for a smaller one.
                 $smallest = $sizes[$layer->id] ?? null;
-                if (null !== $smallest && !$layouter->lay($layer, $row, $template->locale, $smallest)[1]->overset) {
+                if (null !== $smallest && !$layouter->measure($layer, $row, $template->locale, $smallest)->overset) {
                     continue;
                 }
-                $facts = $layouter->lay($layer, $row, $template->locale)[1];
+                $facts = $layouter->measure($layer, $row, $template->locale);
                 if ($facts->lines > 0) {
                     $sizes[$layer->id] = min($smallest ?? \INF, $facts->size);
                 }

@@ -9,49 +9,59 @@ use Morphea\Core\Drawing\Drawing;
 /** One side for one row: what is drawn, and the facts about every text, picture and code. */
 final readonly class LaidOut
 {
+    /** @param array<string, LayerFacts> $facts by layer */
+    public function __construct(public Drawing $drawing, public array $facts)
+    {
+    }
+
+    /** @return list<TextFacts> */
+    public function texts(): array
+    {
+        return $this->of(TextFacts::class);
+    }
+
+    /** @return list<PictureFacts> */
+    public function pictures(): array
+    {
+        return $this->of(PictureFacts::class);
+    }
+
+    /** @return list<CodeFacts> */
+    public function codes(): array
+    {
+        return $this->of(CodeFacts::class);
+    }
+
+    public function text(string $layer): ?TextFacts
+    {
+        $facts = $this->facts[$layer] ?? null;
+
+        return $facts instanceof TextFacts ? $facts : null;
+    }
+
+    public function picture(string $layer): ?PictureFacts
+    {
+        $facts = $this->facts[$layer] ?? null;
+
+        return $facts instanceof PictureFacts ? $facts : null;
+    }
+
     /**
-     * @param list<TextFacts>    $texts
-     * @param list<PictureFacts> $pictures
-     * @param list<CodeFacts>    $codes
-     */
-    public function __construct(
-        public Drawing $drawing,
-        public array $texts,
-        public array $pictures = [],
-        public array $codes = [],
-    ) {
-    }
-
-    public function facts(string $layer): ?TextFacts
-    {
-        return self::of($this->texts, $layer);
-    }
-
-    public function pictureFacts(string $layer): ?PictureFacts
-    {
-        return self::of($this->pictures, $layer);
-    }
-
-    public function codeFacts(string $layer): ?CodeFacts
-    {
-        return self::of($this->codes, $layer);
-    }
-
-    /**
-     * @template T of TextFacts|PictureFacts|CodeFacts
+     * @template T of LayerFacts
      *
-     * @param list<T> $all
+     * @param class-string<T> $kind
      *
-     * @return T|null
+     * @return list<T>
      */
-    private static function of(array $all, string $layer): TextFacts|PictureFacts|CodeFacts|null
+    private function of(string $kind): array
     {
-        foreach ($all as $facts) {
-            if ($facts->layer === $layer) {
-                return $facts;
+        $found = [];
+        foreach ($this->facts as $facts) {
+            if ($facts instanceof $kind) {
+                $found[] = $facts;
             }
         }
 
-        return null;
+        return $found;
     }
 }

@@ -6,24 +6,12 @@ namespace Morphea\Core\Layout;
 
 use Morphea\Core\Data\Row;
 use Morphea\Core\Drawing\Drawing;
-use Morphea\Core\Drawing\EllipseItem;
 use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Item;
-use Morphea\Core\Drawing\LineItem;
-use Morphea\Core\Drawing\Paint;
-use Morphea\Core\Drawing\PathItem;
 use Morphea\Core\Drawing\PictureSource;
-use Morphea\Core\Drawing\PolygonItem;
-use Morphea\Core\Drawing\RectangleItem;
-use Morphea\Core\Graphic\PathData;
-use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\LayerUse;
-use Morphea\Core\Template\PictureLayer;
-use Morphea\Core\Template\ShapeKind;
-use Morphea\Core\Template\ShapeLayer;
 use Morphea\Core\Template\Template;
-use Morphea\Core\Template\TextLayer;
 
 /** Template and row in, drawing and facts out: the one layout that stage, proof and press share. */
 final readonly class Layouter
@@ -50,45 +38,32 @@ final readonly class Layouter
         bool $aids = false,
     ): LaidOut {
         $layers = self::seen($template->side($side)->layers, $aids);
-        $texts = $shown = $codes = [];
+        $layouter = new LayerLayouter($this->texts, $this->pictures, $this->codes, $template, $row, $pictures, $even);
         $drawn = [];
-        $empty = [];
+        $facts = [];
         foreach ($layers as $layer) {
-            if ($layer instanceof TextLayer) {
-                [$drawn[$layer->id], $texts[]] = $this->texts->lay($layer, $row, $template->locale, $even->size($layer->id));
-                $empty[$layer->id] = [] === $drawn[$layer->id];
-            } elseif ($layer instanceof PictureLayer) {
-                [$drawn[$layer->id], $shown[]] = $this->pictures->lay(
-                    $layer,
-                    $row,
-                    $pictures,
-                    $template->locale,
-                    $template->dpi,
-                );
-            } elseif ($layer instanceof CodeLayer) {
-                [$drawn[$layer->id], $codes[]] = $this->codes->lay($layer, $row, $template->locale, $template->dpi);
-            } elseif ($layer instanceof ShapeLayer) {
-                $drawn[$layer->id] = [$this->shape($layer)];
+            $laid = $layer->accept($layouter);
+            $drawn[$layer->id] = $laid->items;
+            if (null !== $laid->facts) {
+                $facts[$layer->id] = $laid->facts;
             }
         }
-        $up = PullUp::of($layers, $empty);
+        $up = PullUp::of($layers, array_map(static fn (array $items): bool => [] === $items, $drawn));
+        $movable = PullUp::movable($layers);
         $groups = array_map(
-            fn (Layer $layer): GroupItem => $this->group($layer, $drawn[$layer->id], $up[$layer->id] ?? 0.0),
+            fn (Layer $layer): GroupItem => $this->group(
+                $layer,
+                $drawn[$layer->id],
+                $up[$layer->id] ?? 0.0,
+                $layer->isPlaceholder() || isset($movable[$layer->id]),
+            ),
             $layers,
         );
+        $background = $template->side($side)->background;
 
         return new LaidOut(
-            new Drawing(
-                $template->width,
-                $template->height,
-                $template->dpi,
-                $template->side($side)->background,
-                $groups,
-                $template->bleed,
-            ),
-            $texts,
-            $shown,
-            $codes,
+            new Drawing($template->width, $template->height, $template->dpi, $background, $groups, $template->bleed),
+            $facts,
         );
     }
 
@@ -114,7 +89,7 @@ final readonly class Layouter
     }
 
     /** @param list<Item> $items */
-    private function group(Layer $layer, array $items, float $up): GroupItem
+    private function group(Layer $layer, array $items, float $up, bool $varies): GroupItem
     {
         return new GroupItem(
             $layer->id,
@@ -124,45 +99,7 @@ final readonly class Layouter
             $layer->frame->centreX(),
             $layer->frame->centreY(),
             $up,
+            $varies,
         );
-    }
-
-    private function shape(ShapeLayer $layer): Item
-    {
-        $frame = $layer->frame;
-        $paint = new Paint(
-            ShapeKind::Line === $layer->shape ? null : $layer->fill,
-            $layer->stroke,
-            $layer->strokeWidth,
-            $layer->dashes,
-        );
-
-        return match ($layer->shape) {
-            ShapeKind::Rectangle => new RectangleItem(
-                $frame->x,
-                $frame->y,
-                $frame->width,
-                $frame->height,
-                min($layer->radius, $frame->width / 2, $frame->height / 2),
-                $paint,
-            ),
-            ShapeKind::Ellipse => new EllipseItem(
-                $frame->centreX(),
-                $frame->centreY(),
-                $frame->width / 2,
-                $frame->height / 2,
-                $paint,
-            ),
-            ShapeKind::Line => new LineItem(
-                $frame->x,
-                $frame->y,
-                $frame->x + $frame->width,
-                $frame->y + $frame->height,
-                $paint,
-            ),
-            ShapeKind::Polygon => new PolygonItem(Corners::polygon($frame, $layer->corners), $paint),
-            ShapeKind::Star => new PolygonItem(Corners::star($frame, $layer->corners, $layer->inner), $paint),
-            ShapeKind::Path => new PathItem(PathData::parse((string) $layer->path)->fitted($frame->x, $frame->y, $frame->width, $frame->height), $paint),
-        };
     }
 }

@@ -25,10 +25,12 @@ use Morphea\Core\Type\TextFitter;
 final readonly class LinePlacer
 {
     private ArcPlacer $arcs;
+    private Letters $letters;
 
     public function __construct(private Shaper $shaper)
     {
         $this->arcs = new ArcPlacer($shaper);
+        $this->letters = new Letters($shaper);
     }
 
     /** @return list<Item> */
@@ -154,16 +156,9 @@ final readonly class LinePlacer
 
     private function item(Span $run, string $text, float $x, float $baseline, float $size, TextLayer $layer): TextItem
     {
-        return new TextItem(
-            $x,
-            $baseline - $run->inline->shift * $size,
-            $text,
-            $run->face,
-            $size * $run->inline->scale,
-            $run->inline->colour ?? $layer->style->colour,
-            $run->inline->letterSpacing * $run->inline->scale * $size,
-            $run->rightToLeft,
-        );
+        $colour = $layer->style->colour;
+
+        return $this->letters->at($x, $baseline, $run, $text, $size, $colour, $run->inline->letterSpacing);
     }
 
     /**
@@ -183,18 +178,8 @@ final readonly class LinePlacer
                     $letters,
                 );
         $shadow = $layer->effects->shadow;
-        $behind =
-            null === $shadow
-                ? []
-                : [new ShadowItem([...$bars, ...$outlined, ...$letters], $shadow, self::reach($layer->frame, $shadow->blur))];
+        $drawn = [...$bars, ...$outlined, ...$letters];
 
-        return [...$behind, ...$bars, ...$outlined, ...$letters];
-    }
-
-    private static function reach(Frame $frame, float $blur): Frame
-    {
-        $margin = 3 * $blur + $frame->height;
-
-        return new Frame($frame->x - $margin, $frame->y - $margin, $frame->width + 2 * $margin, $frame->height + 2 * $margin);
+        return null === $shadow || [] === $drawn ? $drawn : [new ShadowItem($drawn, $shadow), ...$drawn];
     }
 }

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Layout;
 
 use Morphea\Core\Data\Row;
-use Morphea\Core\Drawing\Item;
+use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureSource;
+use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
 use Morphea\Core\Template\PictureInstead;
 use Morphea\Core\Template\PictureLayer;
@@ -14,69 +15,52 @@ use Morphea\Core\Template\PictureLayer;
 /** A picture layer in one row: which picture is meant, what is shown when there is none, and where it comes to stand. */
 final readonly class PictureLayouter
 {
-    /** @return array{list<Item>, PictureFacts} */
-    public function lay(PictureLayer $layer, ?Row $row, PictureSource $pictures, string $locale, float $dpi): array
+    public function lay(PictureLayer $layer, ?Row $row, PictureSource $pictures, string $locale, float $dpi): Laid
     {
-        $problems = [];
-        if (\is_string($layer->source)) {
-            $wanted = $layer->source;
-            $asset = null === $pictures->picture($wanted) ? null : $wanted;
-        } elseif (null === $row) {
-            return [
-                [PicturePlacer::blank($layer)],
-                new PictureFacts($layer->id, $layer->name, true, '', null, PictureState::There, false, 0.0),
-            ];
-        } else {
-            $filled = (new PatternFiller($locale))->fill($layer->source, $row->cells, $row->monthFirst);
-            $problems = $filled->empty ? [] : $filled->problems;
-            $wanted = $filled->empty ? '' : trim($filled->text);
-            $asset = '' === $wanted ? null : $pictures->named($wanted);
+        if ($layer->source instanceof Pattern && null === $row) {
+            $facts = new PictureFacts($layer->id, $layer->name, true, '', null, PictureState::There, false, 0.0);
+
+            return new Laid([PicturePlacer::blank($layer)], $facts);
         }
+        [$wanted, $picture, $problems] = $this->wanted($layer, $row, $pictures, $locale);
         $state = match (true) {
-            null !== $asset => PictureState::There,
+            null !== $picture => PictureState::There,
             '' === $wanted => PictureState::Empty,
             default => PictureState::Missing,
         };
         $rule = PictureState::Empty === $state ? $layer->empty : $layer->missing;
-        if (null === $asset && PictureInstead::Other === $rule->instead) {
-            $asset = $rule->other;
+        if (null === $picture && PictureInstead::Other === $rule->instead) {
+            $picture = $pictures->picture((string) $rule->other);
         }
-        $picture = null === $asset ? null : $pictures->picture($asset, $layer->look);
         $refused =
-            null === $picture &&
-            (PictureInstead::Refuse === $rule->instead || PictureInstead::Other === $rule->instead || [] !== $problems);
-        if (null === $asset || null === $picture) {
-            return [
-                [],
-                new PictureFacts(
-                    $layer->id,
-                    $layer->name,
-                    $layer->isPlaceholder(),
-                    $wanted,
-                    null,
-                    $state,
-                    $refused,
-                    0.0,
-                    $problems,
-                ),
-            ];
-        }
-        $item = PicturePlacer::place($layer, $asset, $picture, $dpi);
-        $scale = null === $picture->vector ? PicturePlacer::scale($picture, $item) : 0.0;
+            null === $picture
+            && (\in_array($rule->instead, [PictureInstead::Refuse, PictureInstead::Other], true) || [] !== $problems);
+        $item = null === $picture ? null : PicturePlacer::place($layer, $picture, $dpi);
+        $facts = new PictureFacts(
+            $layer->id,
+            $layer->name,
+            $layer->isPlaceholder(),
+            $wanted,
+            $picture?->name,
+            $state,
+            $refused,
+            null === $item || $item->picture->isDrawing ? 0.0 : PicturePlacer::scale($item),
+            $problems,
+        );
 
-        return [
-            [$item],
-            new PictureFacts(
-                $layer->id,
-                $layer->name,
-                $layer->isPlaceholder(),
-                $wanted,
-                $asset,
-                $state,
-                false,
-                $scale,
-                $problems,
-            ),
-        ];
+        return new Laid(null === $item ? [] : [$item], $facts);
+    }
+
+    /** @return array{string, Picture|null, list<string>} what is asked for, the picture that is meant by it, problems */
+    private function wanted(PictureLayer $layer, ?Row $row, PictureSource $pictures, string $locale): array
+    {
+        if (\is_string($layer->source)) {
+            return [$layer->source, $pictures->picture($layer->source), []];
+        }
+        $filled = (new PatternFiller($locale))->fill($layer->source, $row->cells ?? [], $row->monthFirst ?? []);
+        $wanted = $filled->empty ? '' : trim($filled->text);
+        $name = '' === $wanted ? null : $pictures->named($wanted);
+
+        return [$wanted, null === $name ? null : $pictures->picture($name), $filled->empty ? [] : $filled->problems];
     }
 }

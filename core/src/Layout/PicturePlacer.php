@@ -4,15 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
-use Morphea\Core\Drawing\EllipseItem;
+use Morphea\Core\Drawing\Blur;
 use Morphea\Core\Drawing\Item;
 use Morphea\Core\Drawing\Paint;
-use Morphea\Core\Drawing\PathItem;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureItem;
-use Morphea\Core\Drawing\PolygonItem;
-use Morphea\Core\Drawing\RectangleItem;
-use Morphea\Core\Graphic\PathData;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\FrameKind;
@@ -24,10 +20,8 @@ final readonly class PicturePlacer
 {
     /** An SVG's pixels, to the inch (CSS). */
     private const SVG_DPI = 96.0;
-    /** How far a Gaussian blur is still seen, in standard deviations. */
-    private const BLUR_REACH = 3.0;
 
-    public static function place(PictureLayer $layer, string $asset, Picture $picture, float $dpi): PictureItem
+    public static function place(PictureLayer $layer, Picture $picture, float $dpi): PictureItem
     {
         $box = self::box($layer, $picture, $dpi);
         $rectangle = FrameKind::Rectangle === $layer->shape->kind;
@@ -36,16 +30,16 @@ final readonly class PicturePlacer
         $cut = !$rectangle || !self::inside($box, $outer);
         if ($layer->look->blur > 0 && \in_array($layer->fit, [PictureFit::Cover, PictureFit::Stretch], true)) {
             // The blurred edge of the picture falls outside of its frame.
-            $box = self::grown($box, self::BLUR_REACH * $layer->look->blur);
+            $box = self::grown($box, Blur::reach($layer->look->blur));
             $cut = true;
         }
         $paint = new Paint(null, $layer->border?->colour, $layer->border->width ?? 0.0);
 
         return new PictureItem(
-            $asset,
+            $picture,
             $layer->look,
             $box,
-            $cut || null !== $layer->border ? self::outline($layer, $outer, $paint) : null,
+            $cut || null !== $layer->border ? Shapes::frame($layer->shape, $outer, $paint) : null,
             $cut,
             $layer->shadow,
         );
@@ -54,19 +48,19 @@ final readonly class PicturePlacer
     /** What stands in the template where there are no rows yet: the outline of the frame. */
     public static function blank(PictureLayer $layer): Item
     {
-        return self::outline($layer, $layer->frame, new Paint('#E7EAE8', '#5A6662', 1.0));
+        return Shapes::frame($layer->shape, $layer->frame, new Paint('#E7EAE8', '#5A6662', 1.0));
     }
 
     /** Dots that one pixel of the picture comes to cover; above 1 it is stretched. */
-    public static function scale(Picture $picture, PictureItem $item): float
+    public static function scale(PictureItem $item): float
     {
-        return max($item->box->width / $picture->width, $item->box->height / $picture->height);
+        return max($item->box->width / $item->picture->width, $item->box->height / $item->picture->height);
     }
 
     private static function box(PictureLayer $layer, Picture $picture, float $dpi): Frame
     {
         $frame = $layer->frame;
-        $natural = null === $picture->vector ? 1.0 : $dpi / self::SVG_DPI;
+        $natural = $picture->isDrawing ? $dpi / self::SVG_DPI : 1.0;
         [$across, $down] = [$frame->width / $picture->width, $frame->height / $picture->height];
         if (PictureFit::Stretch === $layer->fit) {
             return new Frame($frame->x, $frame->y, $frame->width, $frame->height);
@@ -116,32 +110,5 @@ final readonly class PicturePlacer
     private static function grown(Frame $box, float $by): Frame
     {
         return new Frame($box->x - $by, $box->y - $by, $box->width + 2 * $by, $box->height + 2 * $by);
-    }
-
-    /** @return RectangleItem|EllipseItem|PolygonItem|PathItem */
-    private static function outline(PictureLayer $layer, Frame $frame, Paint $paint): Item
-    {
-        $shape = $layer->shape;
-
-        return match ($shape->kind) {
-            FrameKind::Rectangle => new RectangleItem($frame->x, $frame->y, $frame->width, $frame->height, 0.0, $paint),
-            FrameKind::Rounded => new RectangleItem(
-                $frame->x,
-                $frame->y,
-                $frame->width,
-                $frame->height,
-                min($shape->radius, $frame->width / 2, $frame->height / 2),
-                $paint,
-            ),
-            FrameKind::Ellipse => new EllipseItem(
-                $frame->centreX(),
-                $frame->centreY(),
-                $frame->width / 2,
-                $frame->height / 2,
-                $paint,
-            ),
-            FrameKind::Polygon => new PolygonItem(Corners::polygon($frame, $shape->corners), $paint),
-            FrameKind::Path => new PathItem(PathData::parse((string) $shape->path)->fitted($frame->x, $frame->y, $frame->width, $frame->height), $paint),
-        };
     }
 }

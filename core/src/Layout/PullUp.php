@@ -6,7 +6,6 @@ namespace Morphea\Core\Layout;
 
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\TextLayer;
 
 /**
  * Which layers move up, and by how much, because placeholders above them are empty and pull up what stands below: every
@@ -25,15 +24,7 @@ final readonly class PullUp
     {
         $up = [];
         foreach ($layers as $gone) {
-            if (!($gone instanceof TextLayer) || !$gone->empty->pullsUp || !($hidden[$gone->id] ?? false)) {
-                continue;
-            }
-            $below = array_filter(
-                $layers,
-                static fn (Layer $layer): bool => $layer !== $gone &&
-                    !$layer->locked &&
-                    self::under($layer->frame, $gone->frame),
-            );
+            $below = ($hidden[$gone->id] ?? false) ? self::below($gone, $layers) : [];
             if ([] === $below) {
                 continue;
             }
@@ -44,6 +35,46 @@ final readonly class PullUp
         }
 
         return $up;
+    }
+
+    /**
+     * Which layers can move in any row.
+     *
+     * @param list<Layer> $layers
+     *
+     * @return array<string, true> by layer
+     */
+    public static function movable(array $layers): array
+    {
+        $movable = [];
+        foreach ($layers as $gone) {
+            foreach ($gone->isPlaceholder() ? self::below($gone, $layers) : [] as $layer) {
+                $movable[$layer->id] = true;
+            }
+        }
+
+        return $movable;
+    }
+
+    /**
+     * What moves up when a layer shows nothing.
+     *
+     * @param list<Layer> $layers
+     *
+     * @return list<Layer>
+     */
+    private static function below(Layer $gone, array $layers): array
+    {
+        return $gone->pullsUp()
+            ? array_values(
+                array_filter(
+                    $layers,
+                    static fn (Layer $layer): bool => $layer !== $gone &&
+                        !$layer->locked &&
+                        self::under($layer->frame, $gone->frame),
+                ),
+            )
+            : [];
     }
 
     private static function under(Frame $frame, Frame $gone): bool

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Layout;
 
 /** What came of one text layer in one row. Sizes in dots. */
-final readonly class TextFacts
+final readonly class TextFacts extends LayerFacts
 {
     /**
      * @param int          $lines    0 when nothing is shown
@@ -15,9 +15,9 @@ final readonly class TextFacts
      * @param int|null     $tooMany  letters there are, where only the first of them are laid out; the piece cannot be made then
      */
     public function __construct(
-        public string $layer,
-        public string $name,
-        public bool $placeholder,
+        string $layer,
+        string $name,
+        bool $placeholder,
         public string $text,
         public float $size,
         public float $wantedSize,
@@ -30,5 +30,6 @@ final readonly class TextFacts
         public ?string $unknownFont,
         public ?int $tooMany = null,
     ) {
+        parent::__construct($layer, $name, $placeholder);
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\Core\Layout;
 
 use Morphea\Core\Data\Row;
-use Morphea\Core\Drawing\Item;
 use Morphea\Core\Pattern\EmptyParts;
 use Morphea\Core\Pattern\Fragment;
 use Morphea\Core\Pattern\PatternFiller;
@@ -37,10 +36,8 @@ final class TextLayouter
 
     /**
      * @param float|null $even the size that all rows share, for a layer whose rule is even
-     *
-     * @return array{list<Item>, TextFacts}
      */
-    public function lay(TextLayer $layer, ?Row $row, string $locale, ?float $even = null): array
+    public function lay(TextLayer $layer, ?Row $row, string $locale, ?float $even = null): Laid
     {
         [$pieces, $empty, $problems] = $this->fill($layer->content, $row, $locale);
         if (null === $row && null !== $layer->sample) {
@@ -56,7 +53,7 @@ final class TextLayouter
         $tooMany = $letters > self::MOST_LETTERS ? $letters : null;
         $text = $this->style(null === $tooMany ? $pieces : self::cut($pieces), $layer);
         if ('' === trim($text->text())) {
-            return [[], $this->facts($layer, '', null, $empty, $problems, $tooMany)];
+            return new Laid([], $this->facts($layer, '', null, $empty, $problems, $tooMany));
         }
         $fitted = $this->fitter->fit(
             $text,
@@ -68,10 +65,19 @@ final class TextLayouter
             $even,
         );
 
-        return [
+        return new Laid(
             $this->placer->place($fitted, $layer),
             $this->facts($layer, $text->text(), $fitted, $empty, $problems, $tooMany),
-        ];
+        );
+    }
+
+    /** The facts alone: how it comes out in a row. */
+    public function measure(TextLayer $layer, ?Row $row, string $locale, ?float $even = null): TextFacts
+    {
+        $facts = $this->lay($layer, $row, $locale, $even)->facts;
+        \assert($facts instanceof TextFacts);
+
+        return $facts;
     }
 
     /**

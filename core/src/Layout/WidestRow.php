@@ -26,7 +26,7 @@ final readonly class WidestRow
         $number = null;
         $notFitting = 0;
         foreach ($rows as $row) {
-            $facts = $layouter->lay($layer, $row, $locale)[1];
+            $facts = $layouter->measure($layer, $row, $locale);
             if (0 === $facts->lines) {
                 continue;
             }

@@ -4,18 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
-use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Layout\PictureState;
 
 /** Placeholders that nothing came into. */
 final readonly class EmptyCheck implements Check
 {
-    public function findings(LaidOut $piece): array
+    public function findings(Inspected $piece): iterable
     {
-        $findings = [];
-        foreach ($piece->texts as $text) {
+        foreach ($piece->laid->texts() as $text) {
             if ($text->placeholder && $text->empty) {
-                $findings[] = new Finding(
-                    'empty',
+                yield self::note(
                     $text->layer,
                     0 === $text->lines
                         ? "$text->name: is empty and hides."
@@ -23,7 +21,30 @@ final readonly class EmptyCheck implements Check
                 );
             }
         }
+        foreach ($piece->laid->codes() as $code) {
+            if ($code->empty) {
+                yield self::note($code->layer, "$code->name: is empty and hides.");
+            }
+        }
+        foreach ($piece->laid->pictures() as $picture) {
+            if (PictureState::Empty === $picture->state) {
+                yield self::note(
+                    $picture->layer,
+                    "$picture->name: names no picture; {$picture->instead()}.",
+                    $picture->refused ? Severity::CannotBeMade : Severity::Note,
+                );
+            }
+        }
+    }
 
-        return $findings;
+    private static function note(string $layer, string $sentence, Severity $severity = Severity::Note): Finding
+    {
+        return new Finding(
+            FindingKind::Empty,
+            $severity,
+            $layer,
+            $sentence,
+            remedies: [Remedy::ChangeCell, Remedy::OtherRule],
+        );
     }
 }

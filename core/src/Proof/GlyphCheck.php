@@ -4,31 +4,34 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
-use Morphea\Core\Layout\LaidOut;
-
 /** Letters that no font has, and fonts that are not there. */
 final readonly class GlyphCheck implements Check
 {
-    public function findings(LaidOut $piece): array
+    public function findings(Inspected $piece): iterable
     {
-        $findings = [];
-        foreach ($piece->texts as $text) {
+        foreach ($piece->laid->texts() as $text) {
             if ([] !== $text->missing) {
-                $findings[] = new Finding(
-                    'glyph',
+                yield new Finding(
+                    FindingKind::Glyph,
+                    Severity::WillLookWrong,
                     $text->layer,
                     \sprintf('%s: no font here has %s.', $text->name, implode(' ', $text->missing)),
+                    $piece->box($text->layer),
+                    \count($text->missing),
+                    0,
+                    [Remedy::ChangeCell, Remedy::OtherFont],
                 );
             }
             if (null !== $text->unknownFont) {
-                $findings[] = new Finding(
-                    'font',
+                yield new Finding(
+                    FindingKind::Font,
+                    Severity::WillLookWrong,
                     $text->layer,
                     \sprintf('%s: the font “%s” is not here; another stands in.', $text->name, $text->unknownFont),
+                    $piece->box($text->layer),
+                    remedies: [Remedy::OtherFont],
                 );
             }
         }
-
-        return $findings;
     }
 }

@@ -4,27 +4,30 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
-use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Layout\TextLayouter;
 
 /** Texts with more letters than any text on a piece has: a cell that something else got into. */
 final readonly class LengthCheck implements Check
 {
-    public function findings(LaidOut $piece): array
+    public function findings(Inspected $piece): iterable
     {
-        $findings = [];
-        foreach ($piece->texts as $text) {
+        foreach ($piece->laid->texts() as $text) {
             if (null !== $text->tooMany) {
-                $sentence = \sprintf(
-                    '%s: has %s letters; a text may have up to %s. Shorten the cell.',
-                    $text->name,
-                    number_format($text->tooMany),
-                    number_format(TextLayouter::MOST_LETTERS),
+                yield new Finding(
+                    FindingKind::Length,
+                    Severity::CannotBeMade,
+                    $text->layer,
+                    \sprintf(
+                        '%s: has %s letters; a text may have up to %s. Shorten the cell.',
+                        $text->name,
+                        number_format($text->tooMany),
+                        number_format(TextLayouter::MOST_LETTERS),
+                    ),
+                    measured: $text->tooMany,
+                    limit: TextLayouter::MOST_LETTERS,
+                    remedies: [Remedy::FewerLetters],
                 );
-                $findings[] = new Finding('length', $text->layer, $sentence, true);
             }
         }
-
-        return $findings;
     }
 }

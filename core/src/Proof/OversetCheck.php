@@ -4,20 +4,24 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
-use Morphea\Core\Layout\LaidOut;
-
-/** Words that stick out of their frame even after the fit rule has done what it may. */
+/** Words that stick out of their frame even after the fit rule has done what it may. Measured and limit are sizes in dots. */
 final readonly class OversetCheck implements Check
 {
-    public function findings(LaidOut $piece): array
+    public function findings(Inspected $piece): iterable
     {
-        $findings = [];
-        foreach ($piece->texts as $text) {
+        foreach ($piece->laid->texts() as $text) {
             if ($text->overset) {
-                $findings[] = new Finding('overset', $text->layer, "$text->name: does not fit its frame.");
+                yield new Finding(
+                    FindingKind::Overset,
+                    Severity::WillLookWrong,
+                    $text->layer,
+                    "$text->name: does not fit its frame.",
+                    $piece->box($text->layer),
+                    $text->size,
+                    $text->wantedSize,
+                    [Remedy::OtherRule, Remedy::LargerFrame, Remedy::ChangeCell],
+                );
             }
         }
-
-        return $findings;
     }
 }

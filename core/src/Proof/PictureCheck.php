@@ -4,56 +4,54 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
-use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Layout\PictureFacts;
 use Morphea\Core\Layout\PictureState;
 
-/** Pictures that are not there, that a row names none of, and that are too small for how large they are shown. */
+/** Pictures that are not there, and those that are too small for how large they are shown. */
 final readonly class PictureCheck implements Check
 {
     /** Dots that a pixel may cover before the eye sees it. */
     private const MOST_DOTS = 2.0;
 
-    public function findings(LaidOut $piece): array
+    public function findings(Inspected $piece): iterable
     {
-        $findings = [];
-        foreach ($piece->pictures as $picture) {
-            foreach ($picture->problems as $problem) {
-                $findings[] = new Finding('value', $picture->layer, "$picture->name: $problem", true);
-            }
-            $instead = match (true) {
-                $picture->refused => 'it cannot be made without',
-                null === $picture->asset => 'it hides',
-                default => "“{$picture->asset}” is shown instead",
-            };
-            if (PictureState::Empty === $picture->state) {
-                $findings[] = new Finding(
-                    'empty',
+        foreach ($piece->laid->pictures() as $picture) {
+            if (PictureState::Missing === $picture->state) {
+                yield new Finding(
+                    FindingKind::Picture,
+                    self::missing($picture),
                     $picture->layer,
-                    "$picture->name: names no picture; $instead.",
-                    $picture->refused,
-                );
-            } elseif (PictureState::Missing === $picture->state) {
-                $findings[] = new Finding(
-                    'picture',
-                    $picture->layer,
-                    "$picture->name: the picture “{$picture->wanted}” is missing; $instead.",
-                    $picture->refused,
+                    "$picture->name: the picture “{$picture->wanted}” is missing; {$picture->instead()}.",
+                    $piece->box($picture->layer),
+                    remedies: [Remedy::BringPicture, Remedy::ChangeCell, Remedy::OtherRule],
                 );
             }
             if ($picture->scale > self::MOST_DOTS) {
-                $findings[] = new Finding(
-                    'coarse',
+                yield new Finding(
+                    FindingKind::Coarse,
+                    Severity::LookAtIt,
                     $picture->layer,
                     \sprintf(
                         '%s: “%s” is shown %.1f times larger than it is and looks coarse.',
                         $picture->name,
-                        $picture->asset,
+                        $picture->picture,
                         $picture->scale,
                     ),
+                    $piece->box($picture->layer),
+                    $picture->scale,
+                    self::MOST_DOTS,
+                    [Remedy::LargerPicture, Remedy::SmallerFrame],
                 );
             }
         }
+    }
 
-        return $findings;
+    private static function missing(PictureFacts $picture): Severity
+    {
+        return match (true) {
+            $picture->refused => Severity::CannotBeMade,
+            null === $picture->picture => Severity::WillLookWrong,
+            default => Severity::LookAtIt,
+        };
     }
 }

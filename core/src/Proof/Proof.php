@@ -4,30 +4,36 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
-use Morphea\Core\Layout\LaidOut;
-
-/** All checks over one laid out piece; what blocks comes first. */
+/** All checks over one side of one piece; the worst comes first. */
 final readonly class Proof
 {
     /** @var list<Check> */
     private array $checks;
 
-    public function __construct()
+    /** @param list<Check>|null $checks all there are, if nothing else is said */
+    public function __construct(?array $checks = null)
     {
-        $this->checks = [
+        $this->checks = $checks ?? [
             new ValueCheck(),
             new LengthCheck(),
             new PictureCheck(),
             new CodeCheck(),
             new OversetCheck(),
             new GlyphCheck(),
+            new ContrastCheck(),
             new EmptyCheck(),
         ];
     }
 
     /** @return list<Finding> */
-    public function of(LaidOut $piece): array
+    public function of(Inspected $piece): array
     {
-        return array_merge(...array_map(static fn (Check $check): array => $check->findings($piece), $this->checks));
+        $findings = [];
+        foreach ($this->checks as $check) {
+            array_push($findings, ...$check->findings($piece));
+        }
+        usort($findings, static fn (Finding $a, Finding $b): int => $b->severity->rank() <=> $a->severity->rank());
+
+        return $findings;
     }
 }

@@ -4,20 +4,31 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
-use Morphea\Core\Layout\LaidOut;
-
 /** Cells that do not go into a pattern: unknown column, no number, no date. */
 final readonly class ValueCheck implements Check
 {
-    public function findings(LaidOut $piece): array
+    public function findings(Inspected $piece): iterable
     {
-        $findings = [];
-        foreach ($piece->texts as $text) {
-            foreach ($text->problems as $problem) {
-                $findings[] = new Finding('value', $text->layer, "$text->name: $problem", true);
+        foreach ([...$piece->laid->texts(), ...$piece->laid->pictures()] as $facts) {
+            foreach ($facts->problems as $problem) {
+                yield self::finding($facts->layer, "$facts->name: $problem");
             }
         }
+        foreach ($piece->laid->codes() as $code) {
+            if (null !== $code->problem) {
+                yield self::finding($code->layer, "$code->name: $code->problem");
+            }
+        }
+    }
 
-        return $findings;
+    private static function finding(string $layer, string $sentence): Finding
+    {
+        return new Finding(
+            FindingKind::Value,
+            Severity::CannotBeMade,
+            $layer,
+            $sentence,
+            remedies: [Remedy::ChangeCell, Remedy::OtherColumn],
+        );
     }
 }

@@ -89,6 +89,12 @@ abstract readonly class Layer
         return false;
     }
 
+    /** Whether what stands below it moves up into its place when it shows nothing. */
+    public function pullsUp(): bool
+    {
+        return false;
+    }
+
     /** @return list<string> names of the pictures it may show whatever the rows say */
     public function pictures(): array
     {

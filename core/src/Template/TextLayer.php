@@ -69,4 +69,9 @@ final readonly class TextLayer extends Layer
     {
         return true;
     }
+
+    public function pullsUp(): bool
+    {
+        return $this->empty->pullsUp;
+    }
 }

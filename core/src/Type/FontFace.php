@@ -15,4 +15,16 @@ final readonly class FontFace
         public int $index = 0,
     ) {
     }
+
+    /** @return array<string, mixed> what it looks like, wherever its file lies: drawings are compared by it */
+    public function __serialize(): array
+    {
+        return [
+            'family' => $this->family,
+            'weight' => $this->weight,
+            'italic' => $this->italic,
+            'file' => basename($this->path),
+            'index' => $this->index,
+        ];
+    }
 }

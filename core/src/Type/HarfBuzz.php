@@ -15,12 +15,14 @@ final class HarfBuzz
     typedef struct { int32_t ascender; int32_t descender; int32_t line_gap; int32_t r[9]; } hb_font_extents_t;
     typedef struct { uint32_t codepoint; uint32_t mask; uint32_t cluster; uint32_t v1; uint32_t v2; } hb_glyph_info_t;
     typedef struct { int32_t x_advance; int32_t y_advance; int32_t x_offset; int32_t y_offset; uint32_t v; } hb_glyph_position_t;
+    typedef struct { int32_t x_bearing; int32_t y_bearing; int32_t width; int32_t height; } hb_glyph_extents_t;
     typedef struct { uint32_t tag; uint32_t value; unsigned int start; unsigned int end; } hb_feature_t;
     hb_blob_t *hb_blob_create_from_file_or_fail(const char *file);
     hb_face_t *hb_face_create(hb_blob_t *blob, unsigned int index);
     unsigned int hb_face_get_upem(const hb_face_t *face);
     hb_font_t *hb_font_create(hb_face_t *face);
     int hb_font_get_h_extents(hb_font_t *font, hb_font_extents_t *extents);
+    int hb_font_get_glyph_extents(hb_font_t *font, uint32_t glyph, hb_glyph_extents_t *extents);
     int hb_font_get_nominal_glyph(hb_font_t *font, uint32_t unicode, uint32_t *glyph);
     hb_buffer_t *hb_buffer_create(void);
     void hb_buffer_clear_contents(hb_buffer_t *buffer);
@@ -71,18 +73,58 @@ final class HarfBuzz
     public function advance(FontFace $face, string $text, bool $rightToLeft, bool $ligatures): float
     {
         $font = $this->font($face);
-        $this->ffi->hb_buffer_clear_contents($this->buffer);
-        $this->ffi->hb_buffer_add_utf8($this->buffer, $text, \strlen($text), 0, \strlen($text));
-        $this->ffi->hb_buffer_guess_segment_properties($this->buffer);
-        $this->ffi->hb_buffer_set_direction($this->buffer, $rightToLeft ? self::RIGHT_TO_LEFT : self::LEFT_TO_RIGHT);
-        $this->ffi->hb_shape($font['font'], $this->buffer, $ligatures ? null : $this->noLigatures, $ligatures ? 0 : 2);
-        $positions = $this->ffi->hb_buffer_get_glyph_positions($this->buffer, \FFI::addr($this->length));
+        $positions = $this->shape($font['font'], $text, $rightToLeft, $ligatures);
         $sum = 0;
         for ($i = 0, $n = $this->length->cdata; $i < $n; ++$i) {
             $sum += $positions[$i]->x_advance;
         }
 
         return $sum / $font['upem'];
+    }
+
+    /**
+     * What its letters cover, in em from where it begins on its baseline, down being more; null where there is nothing
+     * to be seen.
+     *
+     * @return array{left: float, top: float, right: float, bottom: float}|null
+     */
+    public function ink(FontFace $face, string $text, bool $rightToLeft, bool $ligatures): ?array
+    {
+        $font = $this->font($face);
+        $positions = $this->shape($font['font'], $text, $rightToLeft, $ligatures);
+        $infos = $this->ffi->hb_buffer_get_glyph_infos($this->buffer, \FFI::addr($this->length));
+        $extents = $this->ffi->new('hb_glyph_extents_t');
+        $x = 0;
+        $lefts = $tops = $rights = $bottoms = [];
+        for ($i = 0, $n = $this->length->cdata; $i < $n; ++$i) {
+            $there = $this->ffi->hb_font_get_glyph_extents($font['font'], $infos[$i]->codepoint, \FFI::addr($extents));
+            if (0 !== $there && 0 !== $extents->width) {
+                $left = $x + $positions[$i]->x_offset + $extents->x_bearing;
+                $top = -$positions[$i]->y_offset - $extents->y_bearing;
+                [$lefts[], $tops[], $rights[], $bottoms[]] = [$left, $top, $left + $extents->width, $top - $extents->height];
+            }
+            $x += $positions[$i]->x_advance;
+        }
+
+        return [] === $lefts
+            ? null
+            : [
+                'left' => min($lefts) / $font['upem'],
+                'top' => min($tops) / $font['upem'],
+                'right' => max($rights) / $font['upem'],
+                'bottom' => max($bottoms) / $font['upem'],
+            ];
+    }
+
+    private function shape(CData $font, string $text, bool $rightToLeft, bool $ligatures): CData
+    {
+        $this->ffi->hb_buffer_clear_contents($this->buffer);
+        $this->ffi->hb_buffer_add_utf8($this->buffer, $text, \strlen($text), 0, \strlen($text));
+        $this->ffi->hb_buffer_guess_segment_properties($this->buffer);
+        $this->ffi->hb_buffer_set_direction($this->buffer, $rightToLeft ? self::RIGHT_TO_LEFT : self::LEFT_TO_RIGHT);
+        $this->ffi->hb_shape($font, $this->buffer, $ligatures ? null : $this->noLigatures, $ligatures ? 0 : 2);
+
+        return $this->ffi->hb_buffer_get_glyph_positions($this->buffer, \FFI::addr($this->length));
     }
 
     public function hasGlyph(FontFace $face, int $codepoint): bool

@@ -21,6 +21,9 @@ final class Shaper
     /** @var array<string, array{ascent: float, descent: float}> */
     private array $extents = [];
 
+    /** @var array<string, array{left: float, top: float, right: float, bottom: float}|null> */
+    private array $inks = [];
+
     public function __construct(public readonly FontBook $fonts)
     {
         $this->harfBuzz = new HarfBuzz();
@@ -46,6 +49,21 @@ final class Shaper
         $face = $this->chain($inline)[0];
 
         return $this->extents[$face->path] ??= $this->harfBuzz->extents($face);
+    }
+
+    /**
+     * What some letters in one face cover, in em of their size from where they begin on the baseline, down being more.
+     *
+     * @return array{left: float, top: float, right: float, bottom: float}|null null where there is nothing to be seen
+     */
+    public function ink(FontFace $face, string $text, bool $rightToLeft, bool $ligatures): ?array
+    {
+        $key = "$face->path#$face->index\0" . (int) $rightToLeft . (int) $ligatures . $text;
+        if (\count($this->inks) >= self::REMEMBERED) {
+            $this->inks = [];
+        }
+
+        return $this->inks[$key] ??= $this->harfBuzz->ink($face, $text, $rightToLeft, $ligatures);
     }
 
     private function shape(StyledText $text): ShapedLine

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Drawing;
 
 use Morphea\Core\Drawing\SvgSize;
-use Morphea\Core\Drawing\SvgWriter;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\ShapeKind;
 use Morphea\Core\Template\ShapeLayer;
@@ -62,7 +61,7 @@ final class SvgWriterTest extends TestCase
             4,
             10,
         );
-        $svg = (new SvgWriter(Make::noPictures()))->write(Make::laid(Make::template($shape), [])->drawing, SvgSize::Pixels);
+        $svg = Make::svg(Make::laid(Make::template($shape), [])->drawing, SvgSize::Pixels);
         self::assertStringContainsString(
             '<g id="layer-patch" transform="rotate(30 200 150)" opacity="0.25">' .
             '<rect x="100" y="100" width="200" height="100" rx="10" fill="#C63D1E"/></g>',
@@ -72,7 +71,7 @@ final class SvgWriterTest extends TestCase
 
     private function svg(string $name, SvgSize $size = SvgSize::Pixels): string
     {
-        return (new SvgWriter(Make::noPictures()))->write(
+        return Make::svg(
             Make::laid(Make::template(Make::text('{name}')), ['name' => $name])->drawing,
             $size,
         );

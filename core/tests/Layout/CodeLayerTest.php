@@ -9,7 +9,6 @@ use Morphea\Core\Drawing\TextItem;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Proof\Finding;
-use Morphea\Core\Proof\Proof;
 use Morphea\Core\Template\CodeKind;
 use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Correction;
@@ -66,7 +65,7 @@ final class CodeLayerTest extends TestCase
             Correction::Low,
             '#999999',
         );
-        self::assertSame(['Code: contrast 2.8 : 1 is too faint for readers.'], self::findings($faint, 'TW-1', 300));
+        self::assertSame(['Code: contrast 2.8 : 1 is too faint for readers, who need 4.'], self::findings($faint, 'TW-1', 300));
         self::assertSame([], self::findings(self::qr(new Frame(0, 0, 300, 300)), 'TW-1', 300));
     }
 
@@ -82,8 +81,8 @@ final class CodeLayerTest extends TestCase
             Pattern::parse('{no}'),
             CodeKind::Ean13,
         );
-        $findings = (new Proof())->of(self::laid($ean, '12'));
-        self::assertTrue($findings[0]->blocks);
+        $findings = Make::findings(self::template($ean), ['no' => '12']);
+        self::assertTrue($findings[0]->blocks());
         self::assertSame(
             'Code: “12” does not go into EAN-13: it takes 12 digits, or 13 with the check digit.',
             $findings[0]->sentence,
@@ -97,7 +96,7 @@ final class CodeLayerTest extends TestCase
     {
         return array_map(
             static fn (Finding $finding): string => $finding->sentence,
-            (new Proof())->of(self::laid($layer, $no, $dpi)),
+            Make::findings(self::template($layer, $dpi), ['no' => $no]),
         );
     }
 
@@ -108,9 +107,12 @@ final class CodeLayerTest extends TestCase
 
     private static function laid(CodeLayer $layer, string $no, float $dpi = 96): LaidOut
     {
-        return Make::laid(new Template('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->sides), [
-            'no' => $no,
-        ]);
+        return Make::laid(self::template($layer, $dpi), ['no' => $no]);
+    }
+
+    private static function template(CodeLayer $layer, float $dpi = 96): Template
+    {
+        return new Template('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->sides);
     }
 
     private function modules(LaidOut $laid): ModulesItem

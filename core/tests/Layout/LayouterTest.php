@@ -66,7 +66,7 @@ final class LayouterTest extends TestCase
         $cells = ['craft' => '  '];
         self::assertSame([], $this->items(Make::text('mending {craft}'), $cells));
         $laid = Make::laid(Make::template(Make::text('mending {craft}', empty: EmptyRule::words('for many things'))), $cells);
-        $facts = $laid->facts('recipient');
+        $facts = $laid->text('recipient');
         self::assertSame('for many things', $facts?->text);
         self::assertTrue($facts->empty);
         self::assertSame(1, $facts->lines);
@@ -76,7 +76,7 @@ final class LayouterTest extends TestCase
     {
         $facts = Make::laid(Make::template(Make::text('{name}', FitRule::shrink(30))), [
             'name' => str_repeat('Maximiliana ', 4),
-        ])->facts('recipient');
+        ])->text('recipient');
         self::assertNotNull($facts);
         self::assertLessThan(100, $facts->size);
         self::assertSame(100.0, $facts->wantedSize);
@@ -133,15 +133,15 @@ final class LayouterTest extends TestCase
             PictureFit::Contain,
         );
         $laid = Make::laid(Make::template($picture('seal.png'), $picture('gone.png')), []);
-        self::assertSame(PictureState::Missing, $laid->pictureFacts('p-gone')?->state);
-        self::assertTrue($laid->pictureFacts('p-gone')->refused);
+        self::assertSame(PictureState::Missing, $laid->picture('p-gone')?->state);
+        self::assertTrue($laid->picture('p-gone')->refused);
         self::assertInstanceOf(PictureItem::class, $laid->drawing->groups[0]->items[0]);
         self::assertSame([], $laid->drawing->groups[1]->items);
     }
 
     public function testDecomposedLettersAndForeignLineBreaksAreTidied(): void
     {
-        $facts = Make::laid(Make::template(Make::text('{name}')), ['name' => "Ame\u{301}lie\r\nQuern\n"])->facts('recipient');
+        $facts = Make::laid(Make::template(Make::text('{name}')), ['name' => "Ame\u{301}lie\r\nQuern\n"])->text('recipient');
         self::assertSame("Am\u{E9}lie\nQuern", $facts?->text);
         self::assertSame(2, $facts->lines);
     }

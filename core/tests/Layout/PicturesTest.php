@@ -8,16 +8,13 @@ use Morphea\Core\Data\Row;
 use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureItem;
-use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Drawing\SvgSize;
-use Morphea\Core\Drawing\SvgWriter;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Layout\PictureState;
 use Morphea\Core\Layout\TextLayouter;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Proof\Finding;
-use Morphea\Core\Proof\Proof;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\FrameKind;
@@ -32,6 +29,7 @@ use Morphea\Core\Template\PictureRule;
 use Morphea\Core\Template\Shadow;
 use Morphea\Core\Template\VerticalAlign;
 use Morphea\Core\Tests\Make;
+use Morphea\Core\Tests\Pictures;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -50,7 +48,7 @@ final class PicturesTest extends TestCase
     #[TestWith([PictureFit::TrueSize, 0.5, 0.5, [-50, -100, 400, 400]])]
     public function testAPictureComesToStandByItsFitAndItsFocus(PictureFit $fit, float $x, float $y, array $box): void
     {
-        $item = $this->item(self::layer('big.jpg', $fit), ['big.jpg' => Picture::raster('/big.jpg', 400, 400, $x, $y)]);
+        $item = $this->item(self::layer('big.jpg', $fit), Make::photo('big.jpg', 400, 400, $x, $y));
         self::assertEqualsWithDelta($box, [$item->box->x, $item->box->y, $item->box->width, $item->box->height], 1e-9);
         self::assertSame(
             \in_array($fit, [PictureFit::Cover, PictureFit::TrueSize], true),
@@ -73,7 +71,7 @@ final class PicturesTest extends TestCase
             align: Align::Right,
             verticalAlign: VerticalAlign::Bottom,
         );
-        $box = $this->item($layer, ['tall.jpg' => Picture::raster('/tall.jpg', 100, 200)])->box;
+        $box = $this->item($layer, Make::photo('tall.jpg', 100, 200))->box;
         self::assertEqualsWithDelta([200, 50, 50, 100], [$box->x, $box->y, $box->width, $box->height], 1e-9);
     }
 
@@ -83,7 +81,7 @@ final class PicturesTest extends TestCase
         $drawing = (new Layouter(new TextLayouter(Make::shaper())))->lay(
             new \Morphea\Core\Template\Template('x', 1200, 800, 192, $template->unit, 'en_GB', $template->sides),
             null,
-            Make::pictures(['a.svg' => Picture::vector('<g/>', 48, 24)]),
+            new Pictures(Make::drawing('a.svg', 48, 24)),
         )->drawing;
         $item = $drawing->groups[0]->items[0];
         self::assertInstanceOf(PictureItem::class, $item);
@@ -103,7 +101,7 @@ final class PicturesTest extends TestCase
             PictureFit::Stretch,
             look: new PictureLook(blur: 4),
         );
-        $item = $this->item($layer, ['a.jpg' => Picture::raster('/a.jpg', 10, 10)]);
+        $item = $this->item($layer, Make::photo('a.jpg', 10, 10));
         self::assertSame(38.0, $item->box->x);
         self::assertTrue($item->cut);
     }
@@ -123,8 +121,8 @@ final class PicturesTest extends TestCase
             border: new Outline('#FF0000', 4),
             shadow: new Shadow('#000000', 3, 5, 2, 0.5),
         );
-        $pictures = Make::pictures(['a.jpg' => Picture::raster('/a.jpg', 100, 100)]);
-        $svg = (new SvgWriter($pictures))->write(self::lay($layer, [], $pictures)->drawing, SvgSize::Pixels);
+        $pictures = new Pictures(Make::photo('a.jpg', 100, 100));
+        $svg = Make::svg(self::lay($layer, [], $pictures)->drawing, SvgSize::Pixels, $pictures);
         self::assertSame(1, substr_count($svg, '<image '), 'its bytes are there once, whatever is done with it');
         self::assertStringContainsString('<path d="M0 0L100 0L50 100Z" fill="#000000"/></clipPath>', $svg);
         self::assertStringContainsString('stroke="#FF0000" stroke-width="4"', $svg);
@@ -141,16 +139,16 @@ final class PicturesTest extends TestCase
     #[TestWith(['ké-tt_le.png'])]
     public function testACellNamesAPictureHoweverItIsWritten(string $cell): void
     {
-        $pictures = Make::pictures(['lamp.jpg' => Picture::raster('/l', 1, 1), 'kettle.jpg' => Picture::raster('/k', 1, 1)]);
+        $pictures = new Pictures(Make::photo('lamp.jpg', 1, 1), Make::photo('kettle.jpg', 1, 1));
         self::assertSame(
             'kettle.jpg',
-            self::lay(self::placeholder(), ['photo' => $cell], $pictures)->pictureFacts('p')?->asset,
+            self::lay(self::placeholder(), ['photo' => $cell], $pictures)->picture('p')?->picture,
         );
     }
 
     public function testAnEmptyCellAndAMissingPictureHaveRulesOfTheirOwn(): void
     {
-        $pictures = Make::pictures(['seal.png' => Picture::raster('/s', 100, 100)]);
+        $pictures = new Pictures(Make::photo('seal.png', 100, 100));
         $layer = self::placeholder(new PictureRule(PictureInstead::Hide), new PictureRule(PictureInstead::Other, 'seal.png'));
         self::assertSame(['Photo: names no picture; it hides.'], self::findings($layer, '', $pictures));
         self::assertSame([], self::lay($layer, ['photo' => ''], $pictures)->drawing->groups[0]->items);
@@ -158,28 +156,18 @@ final class PicturesTest extends TestCase
             ['Photo: the picture “kettel” is missing; “seal.png” is shown instead.'],
             self::findings($layer, 'kettel', $pictures),
         );
-        self::assertSame(PictureState::Missing, self::lay($layer, ['photo' => 'kettel'], $pictures)->pictureFacts('p')?->state);
+        self::assertSame(PictureState::Missing, self::lay($layer, ['photo' => 'kettel'], $pictures)->picture('p')?->state);
     }
 
     public function testAPieceIsNotMadeWhereItsPictureIsARule(): void
     {
-        $findings = (new Proof())->of(
-            self::lay(
-                self::placeholder(missing: new PictureRule(PictureInstead::Refuse)),
-                ['photo' => 'gone'],
-                Make::noPictures(),
-            ),
-        );
-        self::assertTrue($findings[0]->blocks);
+        $refuses = self::placeholder(missing: new PictureRule(PictureInstead::Refuse));
+        $findings = Make::findings(Make::template($refuses), ['photo' => 'gone']);
+        self::assertTrue($findings[0]->blocks());
         self::assertSame('Photo: the picture “gone” is missing; it cannot be made without.', $findings[0]->sentence);
-        $other = (new Proof())->of(
-            self::lay(
-                self::placeholder(missing: new PictureRule(PictureInstead::Other, 'also-gone.png')),
-                ['photo' => 'gone'],
-                Make::noPictures(),
-            ),
-        );
-        self::assertTrue($other[0]->blocks, 'nor where the picture shown instead is missing too');
+        $shows = self::placeholder(missing: new PictureRule(PictureInstead::Other, 'also-gone.png'));
+        $other = Make::findings(Make::template($shows), ['photo' => 'gone']);
+        self::assertTrue($other[0]->blocks(), 'nor where the picture shown instead is missing too');
     }
 
     public function testAPictureShownMuchLargerThanItIsIsFound(): void
@@ -228,11 +216,11 @@ final class PicturesTest extends TestCase
     }
 
     /** @return list<string> */
-    private static function findings(PictureLayer $layer, string $cell, PictureSource $pictures): array
+    private static function findings(PictureLayer $layer, string $cell, Pictures $pictures): array
     {
         return array_map(
             static fn (Finding $finding): string => $finding->sentence,
-            (new Proof())->of(self::lay($layer, ['photo' => $cell], $pictures)),
+            Make::findings(Make::template($layer), ['photo' => $cell], $pictures),
         );
     }
 
@@ -259,17 +247,16 @@ final class PicturesTest extends TestCase
         return new PictureLayer('p', 'P', new Frame(50, 50, 200, 100), 1, false, false, $asset, $fit);
     }
 
-    /** @param array<string, Picture> $pictures */
-    private function item(PictureLayer $layer, array $pictures): PictureItem
+    private function item(PictureLayer $layer, Picture $picture): PictureItem
     {
-        $item = self::lay($layer, [], Make::pictures($pictures))->drawing->groups[0]->items[0];
+        $item = self::lay($layer, [], new Pictures($picture))->drawing->groups[0]->items[0];
         self::assertInstanceOf(PictureItem::class, $item);
 
         return $item;
     }
 
     /** @param array<string, string> $cells */
-    private static function lay(PictureLayer $layer, array $cells, PictureSource $pictures): LaidOut
+    private static function lay(PictureLayer $layer, array $cells, Pictures $pictures): LaidOut
     {
         return (new Layouter(new TextLayouter(Make::shaper())))->lay(Make::template($layer), new Row(1, $cells), $pictures);
     }

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Proof;
 
-use Morphea\Core\Proof\Contrast;
+use Morphea\Core\Graphic\Contrast;
+use Morphea\Core\Proof\Ground;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Gradient;
 use Morphea\Core\Template\ShapeKind;
@@ -39,22 +40,22 @@ final class ContrastTest extends TestCase
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#FFFFFF'),
-            (float) Contrast::of(Make::template($text), $text),
+            (float) Ground::contrast(Make::template($text), $text),
             1e-9,
             'the side',
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#333333'),
-            (float) Contrast::of(Make::template($shape('#333333'), $text), $text),
+            (float) Ground::contrast(Make::template($shape('#333333'), $text), $text),
             1e-9,
             'a shape behind it',
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#FFFFFF'),
-            (float) Contrast::of(Make::template($shape('#333333', 700), $text), $text),
+            (float) Ground::contrast(Make::template($shape('#333333', 700), $text), $text),
             1e-9,
             'a shape beside it',
         );
-        self::assertNull(Contrast::of(Make::template($shape(new Gradient(false, 0, '#000000', '#FFFFFF')), $text), $text));
+        self::assertNull(Ground::contrast(Make::template($shape(new Gradient(false, 0, '#000000', '#FFFFFF')), $text), $text));
     }
 }

@@ -14,6 +14,7 @@ use Morphea\Core\Template\ContentPart;
 use Morphea\Core\Template\Correction;
 use Morphea\Core\Template\EmptyRule;
 use Morphea\Core\Template\FitRule;
+use Morphea\Core\Template\Format;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\FrameKind;
 use Morphea\Core\Template\FrameShape;
@@ -323,5 +324,20 @@ final class TemplateCodecTest extends TestCase
         );
 
         return array_values($validator->getErrors());
+    }
+
+    /** A template that each version of the file format wrote, the newest too: whoever raises the version adds one. */
+    public function testAFileOfEveryVersionOpens(): void
+    {
+        $codec = new TemplateCodec();
+        for ($version = 1; $version <= Format::NEWEST; ++$version) {
+            $json = (string) file_get_contents(\dirname(__DIR__) . "/Fixtures/formats/$version.json");
+            self::assertStringContainsString("\"format\": $version", $json);
+            $template = $codec->decode($json);
+            self::assertSame(['weave.svg'], $template->pictures(), "version $version");
+            self::assertSame(Format::NEWEST, $codec->toArray($template)['format']);
+            $all[] = $template;
+        }
+        self::assertEquals($all[0] ?? null, end($all));
     }
 }

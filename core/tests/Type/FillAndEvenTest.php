@@ -74,12 +74,12 @@ final class FillAndEvenTest extends TestCase
         $sizes = array_map(
             static fn (Row $row): float => (new Layouter($layouter))
                 ->lay($template, $row, Make::noPictures(), $even)
-                ->facts('recipient')->size ?? 0.0,
+                ->text('recipient')->size ?? 0.0,
             [$rows[0], $rows[1], $rows[3]],
         );
         self::assertSame([$even->size('recipient')], array_values(array_unique($sizes)));
         self::assertSame(
-            $layouter->lay(Make::text('{name}', FitRule::shrink(20)), $rows[1], 'en_GB')[1]->size,
+            $layouter->measure(Make::text('{name}', FitRule::shrink(20)), $rows[1], 'en_GB')->size,
             $even->size('recipient'),
             'the widest fits exactly',
         );

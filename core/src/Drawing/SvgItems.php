@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Drawing;
+
+/**
+ * Items as SVG markup.
+ *
+ * @implements ItemVisitor<string>
+ */
+final readonly class SvgItems implements ItemVisitor
+{
+    private SvgPaint $paint;
+    private SvgPictures $pictures;
+
+    public function __construct(PictureContents $pictures)
+    {
+        $this->paint = new SvgPaint();
+        $this->pictures = new SvgPictures($pictures, $this);
+    }
+
+    public function group(GroupItem $item): string
+    {
+        $moves = array_filter([
+            0.0 !== $item->up ? 'translate(0 ' . Svg::number(-$item->up) . ')' : '',
+            0.0 !== $item->rotation ? Svg::turn($item->rotation, $item->centreX, $item->centreY) : '',
+        ]);
+        $attributes =
+            ' id="layer-' .
+            Svg::escape($item->layer) .
+            '"' .
+            ([] === $moves ? '' : ' transform="' . implode(' ', $moves) . '"') .
+            ($item->opacity < 1 ? ' opacity="' . Svg::number($item->opacity) . '"' : '');
+
+        return "<g$attributes>" . $this->all($item->items) . '</g>';
+    }
+
+    /** @param list<Item> $items */
+    public function all(array $items): string
+    {
+        return implode('', array_map(fn (Item $item): string => $item->accept($this), $items));
+    }
+
+    public function rectangle(RectangleItem $item): string
+    {
+        return $this->element(
+            'rect',
+            [
+                'x' => $item->x,
+                'y' => $item->y,
+                'width' => $item->width,
+                'height' => $item->height,
+                'rx' => $item->radius > 0 ? $item->radius : null,
+            ],
+            $item->paint,
+        );
+    }
+
+    public function ellipse(EllipseItem $item): string
+    {
+        return $this->element(
+            'ellipse',
+            ['cx' => $item->centreX, 'cy' => $item->centreY, 'rx' => $item->radiusX, 'ry' => $item->radiusY],
+            $item->paint,
+        );
+    }
+
+    public function line(LineItem $item): string
+    {
+        return $this->element(
+            'line',
+            ['x1' => $item->x1, 'y1' => $item->y1, 'x2' => $item->x2, 'y2' => $item->y2],
+            $item->paint,
+        );
+    }
+
+    public function polygon(PolygonItem $item): string
+    {
+        $points = array_map(
+            static fn (array $point): string => Svg::number($point[0]) . ',' . Svg::number($point[1]),
+            $item->points,
+        );
+
+        return $this->paint->on('<polygon points="' . implode(' ', $points) . '"', $item->paint);
+    }
+
+    public function path(PathItem $item): string
+    {
+        return $this->paint->on('<path d="' . Svg::path($item->path) . '"', $item->paint);
+    }
+
+    public function text(TextItem $item): string
+    {
+        $face = $item->face;
+        $stroke =
+            $item->strokeWidth > 0
+                ? \sprintf(
+                    ' stroke="%s" stroke-linejoin="round" stroke-width="%s"',
+                    $item->colour,
+                    Svg::number($item->strokeWidth),
+                )
+                : '';
+
+        // In right-to-left text "end" is the left edge.
+        return \sprintf(
+            '<text x="%s" y="%s" font-family="%s" font-size="%s"%s%s fill="%s"%s%s%s%s xml:space="preserve">%s</text>',
+            Svg::number($item->x),
+            Svg::number($item->y),
+            Svg::escape($face->family),
+            Svg::number($item->size),
+            400 !== $face->weight ? " font-weight=\"$face->weight\"" : '',
+            $face->italic ? ' font-style="italic"' : '',
+            $item->colour,
+            0.0 !== $item->letterSpacing ? ' letter-spacing="' . Svg::number($item->letterSpacing) . '"' : '',
+            $item->rightToLeft ? ' direction="rtl" text-anchor="end"' : '',
+            0.0 !== $item->rotation ? ' transform="' . Svg::turn($item->rotation, $item->pivotX, $item->pivotY) . '"' : '',
+            $stroke,
+            Svg::escape($item->text),
+        );
+    }
+
+    /** One path for all modules, dark neighbours in a row drawn as one. */
+    public function modules(ModulesItem $item): string
+    {
+        $path = '';
+        foreach ($item->rows as $y => $row) {
+            preg_match_all('/1+/', $row, $runs, \PREG_OFFSET_CAPTURE);
+            foreach ($runs[0] as [$run, $x]) {
+                $width = Svg::number(\strlen($run) * $item->width);
+                $path .= \sprintf(
+                    'M%s %sh%sv%sh-%sz',
+                    Svg::number($item->x + $x * $item->width),
+                    Svg::number($item->y + $y * $item->height),
+                    $width,
+                    Svg::number($item->height),
+                    $width,
+                );
+            }
+        }
+
+        return "<path d=\"$path\" fill=\"$item->colour\" shape-rendering=\"crispEdges\"/>";
+    }
+
+    public function shadow(ShadowItem $item): string
+    {
+        $shadow = $item->shadow;
+        $inside = $this->all(
+            array_map(static fn (Item $one): Item => $one->inColour($shadow->colour), $item->items),
+        );
+        $move = \sprintf(
+            '<g transform="translate(%s %s)" opacity="%s"',
+            Svg::number($shadow->dx),
+            Svg::number($shadow->dy),
+            Svg::number($shadow->opacity),
+        );
+        if ($shadow->blur <= 0) {
+            return "$move>$inside</g>";
+        }
+        [$filter, $id] = SvgFilter::blur($item->sharp()->grown($item->reach()), $shadow->blur);
+
+        return "$filter$move filter=\"url(#$id)\">$inside</g>";
+    }
+
+    public function picture(PictureItem $item): string
+    {
+        return $this->pictures->markup($item);
+    }
+
+    /** @param array<string, float|null> $geometry */
+    private function element(string $name, array $geometry, Paint $paint): string
+    {
+        $svg = "<$name";
+        foreach ($geometry as $attribute => $value) {
+            if (null !== $value) {
+                $svg .= " $attribute=\"" . Svg::number($value) . '"';
+            }
+        }
+
+        return $this->paint->on($svg, $paint);
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Proof;
+
+/** Letters that hardly stand out from a flat colour behind them. */
+final readonly class ContrastCheck implements Check
+{
+    /** WCAG 2.2, success criterion 1.4.3, for letters of all sizes. */
+    public const LEAST = 4.5;
+
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->template->texts() as $text) {
+            $facts = $piece->laid->text($text->id);
+            $ratio = 0 < ($facts->lines ?? 0) ? Ground::contrast($piece->template, $text) : null;
+            if (null !== $ratio && $ratio < self::LEAST) {
+                yield new Finding(
+                    FindingKind::Contrast,
+                    Severity::LookAtIt,
+                    $text->id,
+                    \sprintf('%s: contrast %.1f : 1 with what is behind; small letters need %s.', $text->name, $ratio, self::LEAST),
+                    $piece->box($text->id),
+                    $ratio,
+                    self::LEAST,
+                    [Remedy::OtherColour],
+                );
+            }
+        }
+    }
+}

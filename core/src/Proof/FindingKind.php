@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Proof;
+
+enum FindingKind: string
+{
+    case Value = 'value';
+    case Length = 'length';
+    case Empty = 'empty';
+    case Overset = 'overset';
+    case Glyph = 'glyph';
+    case Font = 'font';
+    case Contrast = 'contrast';
+    case Picture = 'picture';
+    case Coarse = 'coarse';
+    case Code = 'code';
+
+    /** In a few words, where there is little room. */
+    public function brief(): string
+    {
+        return match ($this) {
+            self::Value => 'cell does not go in',
+            self::Length => 'too long',
+            self::Empty => 'empty',
+            self::Overset => 'does not fit',
+            self::Glyph => 'letters missing',
+            self::Font => 'font missing',
+            self::Contrast => 'faint',
+            self::Picture => 'picture missing',
+            self::Coarse => 'coarse',
+            self::Code => 'hard to read',
+        };
+    }
+}

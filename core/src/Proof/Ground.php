@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Proof;
+
+use Morphea\Core\Graphic\Contrast;
+use Morphea\Core\Template\CodeLayer;
+use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\LayerVisitor;
+use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\ShapeKind;
+use Morphea\Core\Template\ShapeLayer;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TextLayer;
+
+/**
+ * The colour that a layer lays behind what stands on it: #RRGGBB; false where it lays none; null where it is no single
+ * colour, as with pictures, gradients and what is see-through.
+ *
+ * @implements LayerVisitor<string|false|null>
+ */
+final readonly class Ground implements LayerVisitor
+{
+    /** How a text stands out: from its highlight bar, or the topmost layer under its middle, or the side; null where that is no single colour. */
+    public static function contrast(Template $template, TextLayer $text): ?float
+    {
+        if (null !== $text->effects->highlight) {
+            return Contrast::ratio($text->style->colour, $text->effects->highlight->colour);
+        }
+        $side = $template->side($template->sideOf($text->id));
+        $behind = $side->background;
+        foreach ($side->layers as $layer) {
+            if ($layer === $text) {
+                break;
+            }
+            $ground = $layer->hidden || !self::covers($layer->frame, $text->frame) ? false : $layer->accept(new self());
+            $behind = false === $ground ? $behind : $ground;
+        }
+
+        return null === $behind ? null : Contrast::ratio($text->style->colour, $behind);
+    }
+
+    public function text(TextLayer $layer): false
+    {
+        return false;
+    }
+
+    public function picture(PictureLayer $layer): ?string
+    {
+        return null;
+    }
+
+    public function code(CodeLayer $layer): string|false|null
+    {
+        return $layer->opacity < 1 ? null : $layer->ground ?? false;
+    }
+
+    public function shape(ShapeLayer $layer): string|false|null
+    {
+        if (ShapeKind::Line === $layer->shape || null === $layer->fill) {
+            return false;
+        }
+
+        return \is_string($layer->fill) && $layer->opacity >= 1 ? $layer->fill : null;
+    }
+
+    private static function covers(Frame $frame, Frame $text): bool
+    {
+        return $text->centreX() > $frame->x
+            && $text->centreX() < $frame->x + $frame->width
+            && $text->centreY() > $frame->y
+            && $text->centreY() < $frame->y + $frame->height;
+    }
+}

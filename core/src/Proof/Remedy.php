@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Proof;
+
+/** What would mend a finding. */
+enum Remedy: string
+{
+    case ChangeCell = 'change-cell';
+    case OtherColumn = 'other-column';
+    case OtherRule = 'other-rule';
+    case LargerFrame = 'larger-frame';
+    case SmallerFrame = 'smaller-frame';
+    case OtherFont = 'other-font';
+    case OtherColour = 'other-colour';
+    case BringPicture = 'bring-picture';
+    case LargerPicture = 'larger-picture';
+    case FewerLetters = 'fewer-letters';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::ChangeCell => 'change the cell',
+            self::OtherColumn => 'link another column',
+            self::OtherRule => 'choose another rule',
+            self::LargerFrame => 'make the frame larger',
+            self::SmallerFrame => 'make the frame smaller',
+            self::OtherFont => 'choose another font',
+            self::OtherColour => 'choose another colour',
+            self::BringPicture => 'bring the picture',
+            self::LargerPicture => 'bring a larger picture',
+            self::FewerLetters => 'shorten the cell',
+        };
+    }
+}
