@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Command;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Bench\ProjectMaker;
-use Morphea\App\Bench\StarterShelf;
 use Morphea\App\Entity\Member;
 use Morphea\App\Import\MorpheaArchive;
+use Morphea\App\Projects\ProjectMaker;
+use Morphea\App\Projects\StarterShelf;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;

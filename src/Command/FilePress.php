@@ -50,7 +50,7 @@ final readonly class FilePress
      * @throws UploadError when the input cannot be used
      * @throws RenderError when the folder cannot be written
      */
-    public function press(FileOrder $order): array
+    public function press(PressOptions $order): array
     {
         $file = $this->archive->read($order->file, basename($order->file));
         $sheet =
@@ -124,7 +124,7 @@ final readonly class FilePress
     }
 
     /** @return list<Wanted> the rows to make with their file names */
-    private function named(FileOrder $order, Template $template, Table $table): array
+    private function named(PressOptions $order, Template $template, Table $table): array
     {
         $name = $order->name ?? Pattern::column($template->linkedColumns()[0] ?? $table->keys()[0]);
         try {
@@ -165,7 +165,7 @@ final readonly class FilePress
      *
      * @return array<int, Result> by row number
      */
-    private function spread(FileOrder $order, Making $making, array $pieces): array
+    private function spread(PressOptions $order, Making $making, array $pieces): array
     {
         $results = [];
         $children = [];
@@ -208,7 +208,7 @@ final readonly class FilePress
      *
      * @return array{int, string, list<Wanted>} process, what it writes down, its share
      */
-    private function child(FileOrder $order, Making $making, array $share): array
+    private function child(PressOptions $order, Making $making, array $share): array
     {
         $log = (string) tempnam(sys_get_temp_dir(), 'morphea');
         $pid = pcntl_fork();
@@ -231,7 +231,7 @@ final readonly class FilePress
      *
      * @return list<Result>
      */
-    private function join(FileOrder $order, Template $template, array $results): array
+    private function join(PressOptions $order, Template $template, array $results): array
     {
         $parts = [];
         foreach ($results as $result) {

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Command;
 
+use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
-use Morphea\App\Render\NoRoom;
-use Morphea\App\Render\Piece;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Layout\TextFacts;
 use Morphea\Core\Proof\Finding;
 
@@ -59,7 +59,7 @@ final class FolderSink implements Sink
         $this->tell(['begun' => $piece->position]);
     }
 
-    public function files(Wanted $piece, array $files, Piece $drawn): void
+    public function files(Wanted $piece, array $files, Drawn $drawn): void
     {
         $paths = [];
         foreach ($files as $ending => $bytes) {
@@ -76,7 +76,7 @@ final class FolderSink implements Sink
         }
     }
 
-    public function notMade(Wanted $piece, string $reason, ?Piece $drawn): void
+    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
     {
         $this->tell(self::result($piece, [], $reason, $drawn));
     }
@@ -113,7 +113,7 @@ final class FolderSink implements Sink
      *
      * @return Result
      */
-    private static function result(Wanted $piece, array $files, ?string $reason, ?Piece $drawn): array
+    private static function result(Wanted $piece, array $files, ?string $reason, ?Drawn $drawn): array
     {
         $dpi = $drawn?->sides[0]->drawing->dpi ?? 72.0;
         $texts = array_values(array_filter($drawn?->texts() ?? [], static fn (TextFacts $text): bool => $text->placeholder));

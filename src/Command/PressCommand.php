@@ -90,7 +90,7 @@ final class PressCommand extends Command
     }
 
     /** @throws UploadError */
-    private function order(InputInterface $input): FileOrder
+    private function order(InputInterface $input): PressOptions
     {
         $text = static function (string $name) use ($input): ?string {
             $value = $input->getOption($name);
@@ -104,7 +104,7 @@ final class PressCommand extends Command
         }
         $file = $input->getArgument('file');
 
-        return new FileOrder(
+        return new PressOptions(
             \is_string($file) ? $file : '',
             $text('rows'),
             Format::tryFrom($as) ?? throw new UploadError("--as=$as: say png, pdf, pdfs or svg."),

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Command;
 
-use Morphea\App\Bench\StarterShelf;
 use Morphea\App\Import\FilePictures;
 use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Projects\StarterShelf;
 use Morphea\App\Render\Engines;
 use Morphea\App\Render\Vips;
 use Morphea\Core\Drawing\SvgSize;

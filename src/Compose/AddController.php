@@ -6,8 +6,8 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Rows\TableStore;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Tables\TableStore;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Pattern\Pattern;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\Drawable;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Import\PictureReader;
@@ -12,8 +13,7 @@ use Morphea\App\Import\SvgCleaner;
 use Morphea\App\Import\SvgFile;
 use Morphea\App\Import\SvgTexts;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Storage\FontStore;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Pictures\PictureStore;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Layout\ArtText;
 use Morphea\Core\Layout\ArtTexts;

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Rows\TableStore;
-use Morphea\App\Storage\FontStore;
+use Morphea\App\Fonts\FontStore;
+use Morphea\App\Open\Stage;
+use Morphea\App\Tables\TableStore;
+use Morphea\App\Templates\StaleTemplate;
+use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Layout\WidestRow;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Compose;
 
-use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
-use Morphea\App\Rows\TableStore;
-use Morphea\App\Storage\FontStore;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Fonts\FontStore;
+use Morphea\App\Open\Stage;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Tables\TableStore;
+use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Drawing\Recolour;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Pattern\Pattern;
@@ -164,7 +166,7 @@ final readonly class ComposeView
         return [
             'pictureFacts' => $facts,
             'asset' => $asset,
-            'pictureNames' => array_map(static fn (Asset $one): string => $one->name(), $this->pictures->all($project)),
+            'pictureNames' => array_map(static fn (StoredPicture $one): string => $one->name(), $this->pictures->all($project)),
             'drawnIn' =>
                 null !== $asset && $asset->isDrawing()
                     ? \array_slice(array_keys(Recolour::of($this->pictures->bytes($asset))), 0, self::COLOURS_SHOWN)

@@ -6,10 +6,10 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Font;
 use Morphea\App\Entity\Project;
+use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\FontReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Render\OwnFont;
-use Morphea\App\Storage\FontStore;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Type\FontBook;
 use Symfony\Component\HttpFoundation\Request;

@@ -6,7 +6,7 @@ namespace Morphea\App\Compose;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Pictures\PictureStore;
 use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\Edit\PasteLayers;
 use Morphea\Core\Template\TemplateError;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Compose;
 
-use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
-use Morphea\App\Storage\PictureIntake;
-use Morphea\App\Storage\PictureStore;
-use Morphea\App\Storage\Taken;
+use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Pictures\PictureIntake;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Pictures\Taken;
 use Morphea\App\Work\Progress;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -114,7 +114,7 @@ final readonly class PicturesController
         return $this->bench->work($project, $request);
     }
 
-    private function asset(Project $project, string $name): Asset
+    private function asset(Project $project, string $name): StoredPicture
     {
         return $this->pictures->find($project, $name) ?? throw new NotFoundHttpException('There is no such picture.');
     }

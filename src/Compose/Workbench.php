@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Templates\StaleTemplate;
+use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Template\Edit\Edit;

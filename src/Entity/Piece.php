@@ -6,7 +6,6 @@ namespace Morphea\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Morphea\App\Press\PieceState;
 
 /** What one row becomes in one run. Read and written in bulk by Press\PieceStore. */
 #[ORM\Entity]

@@ -6,7 +6,6 @@ namespace Morphea\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Morphea\App\Press\RunState;
 use Morphea\App\Render\Format;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Layout\EvenSizes;

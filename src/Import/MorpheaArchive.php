@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\SheetFacts;

@@ -5,10 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\Halted;
-use Morphea\App\Render\NoRoom;
-use Morphea\App\Render\Piece;
 use Morphea\App\Render\PieceMaker;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
 
 /**
  * The one way from rows to files. Whatever is wrong with one piece is that piece's alone; a piece that ended the
@@ -99,7 +98,7 @@ final readonly class Maker
     }
 
     /** The piece laid out and drawn; null where it cannot be made. */
-    private function begun(Making $making, Wanted $piece, Sink $sink): ?Piece
+    private function begun(Making $making, Wanted $piece, Sink $sink): ?Drawn
     {
         if ($piece->tries >= self::TRIES) {
             $sink->notMade(
@@ -140,7 +139,7 @@ final readonly class Maker
         return $drawn;
     }
 
-    /** @param list<array{Wanted, Piece}> $group */
+    /** @param list<array{Wanted, Drawn}> $group */
     private function together(Making $making, array $group, Sink $sink): void
     {
         if ([] === $group) {

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Making;
 
-use Morphea\App\Render\Piece;
-
 /** Where made pieces go, and who is told of those that cannot be made. */
 interface Sink
 {
@@ -13,17 +11,17 @@ interface Sink
     public function begins(Wanted $piece): void;
 
     /** @param non-empty-array<string, string> $files bytes by ending */
-    public function files(Wanted $piece, array $files, Piece $drawn): void;
+    public function files(Wanted $piece, array $files, Drawn $drawn): void;
 
     /**
      * The pages of some pieces that follow each other, in one PDF.
      *
-     * @param non-empty-list<array{Wanted, Piece}> $pieces
+     * @param non-empty-list<array{Wanted, Drawn}> $pieces
      */
     public function pages(array $pieces, string $pdf): void;
 
-    /** @param Piece|null $drawn null where not even that could be done */
-    public function notMade(Wanted $piece, string $reason, ?Piece $drawn): void;
+    /** @param Drawn|null $drawn null where not even that could be done */
+    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void;
 
     /** The making comes to an end, and the process lives; pieces that were begun and not made are as if they never were. */
     public function ends(): void;

@@ -6,6 +6,7 @@ namespace Morphea\App\Press;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunState;
 use Morphea\App\Render\PieceMaker;
 use Morphea\App\Web\Attachment;
 use Symfony\Component\HttpFoundation\RequestStack;

@@ -7,10 +7,11 @@ namespace Morphea\App\Press;
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunState;
+use Morphea\App\Fonts\FontStore;
 use Morphea\App\Making\Maker;
 use Morphea\App\Making\Making;
-use Morphea\App\Storage\FontStore;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Pictures\PictureStore;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
 

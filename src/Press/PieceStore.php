@@ -6,7 +6,9 @@ namespace Morphea\App\Press;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Morphea\App\Entity\PieceState;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunState;
 use Morphea\App\Making\Wanted;
 use Morphea\Core\Data\Row;
 

@@ -8,7 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Render\Format;
-use Morphea\App\Rows\TableStore;
+use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\RowSelection;

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Press;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Compose\Stage;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Open\Stage;
 use Morphea\App\Render\Format;
 use Morphea\App\Render\PieceMaker;
 use Morphea\Core\Pattern\Pattern;

@@ -7,10 +7,10 @@ namespace Morphea\App\Press;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\UnableToWriteFile;
 use Morphea\App\Entity\Run;
+use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
-use Morphea\App\Render\NoRoom;
-use Morphea\App\Render\Piece;
+use Morphea\App\Storage\NoRoom;
 use Symfony\Component\Uid\Ulid;
 
 /** A run's pieces into storage: a file is there, whole, before its piece counts as made. */
@@ -37,7 +37,7 @@ final class RunSink implements Sink
         $this->open[$piece->position] = $piece;
     }
 
-    public function files(Wanted $piece, array $files, Piece $drawn): void
+    public function files(Wanted $piece, array $files, Drawn $drawn): void
     {
         foreach (array_values($files) as $i => $bytes) {
             $this->write($this->run->piecePath($piece->position, $i), $bytes);
@@ -58,7 +58,7 @@ final class RunSink implements Sink
         $this->open = array_diff_key($this->open, array_flip($positions));
     }
 
-    public function notMade(Wanted $piece, string $reason, ?Piece $drawn): void
+    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
     {
         $this->pieces->notMade($this->run->id(), $piece->position, $reason);
         unset($this->open[$piece->position]);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
+use Morphea\App\Making\Drawn;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\PictureSource;
@@ -35,7 +37,7 @@ final readonly class PieceMaker
         Format $format,
         EvenSizes $even,
         bool $bleed,
-    ): Piece {
+    ): Drawn {
         $size = match ($format) {
             Format::OnePdf, Format::Pdfs => SvgSize::Inches,
             Format::Png, Format::Svg => SvgSize::Pixels,
@@ -48,7 +50,7 @@ final readonly class PieceMaker
             array_push($findings, ...$this->proof->of($one));
         }
 
-        return new Piece($row, $laid, $findings, $svgs);
+        return new Drawn($row, $laid, $findings, $svgs);
     }
 
     /**
@@ -83,7 +85,7 @@ final readonly class PieceMaker
      *
      * @throws RenderError|NoRoom|Halted
      */
-    public function files(Piece $piece, Template $template, Format $format, bool $bleed, ?\Closure $stopped = null): array
+    public function files(Drawn $piece, Template $template, Format $format, bool $bleed, ?\Closure $stopped = null): array
     {
         $endings = self::endings($template, $format);
         if (\in_array($format, [Format::OnePdf, Format::Pdfs], true)) {
@@ -102,7 +104,7 @@ final readonly class PieceMaker
     }
 
     /**
-     * @param non-empty-list<Piece>   $pieces
+     * @param non-empty-list<Drawn>   $pieces
      * @param (\Closure(): bool)|null $stopped asked while it goes on
      *
      * @return string one PDF with a page for every side of every piece
@@ -114,7 +116,7 @@ final readonly class PieceMaker
         $drawing = $pieces[0]->sides[0]->drawing;
 
         return $this->pdf->write(
-            array_merge(...array_map(static fn (Piece $piece): array => $piece->svgs, $pieces)),
+            array_merge(...array_map(static fn (Drawn $piece): array => $piece->svgs, $pieces)),
             $bleed ? self::points($drawing) : 0.0,
             $stopped,
         );

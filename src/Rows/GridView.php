@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Tables\ProjectKinds;
+use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\MapValues;

@@ -9,6 +9,8 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Import\DelimitedText;
 use Morphea\App\Import\RawReader;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Tables\ProjectKinds;
+use Morphea\App\Tables\TableStore;
 use Morphea\App\Web\Upload;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;

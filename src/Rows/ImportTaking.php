@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
-use Morphea\App\Compose\TemplateHistory;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\PictureReader;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Tables\ProjectKinds;
+use Morphea\App\Tables\TableStore;
+use Morphea\App\Templates\TemplateHistory;
 use Morphea\App\Work\Report;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Table;

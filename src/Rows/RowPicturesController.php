@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
-use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
-use Morphea\App\Storage\PictureIntake;
-use Morphea\App\Storage\PictureStore;
-use Morphea\App\Storage\Taken;
+use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Pictures\PictureIntake;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Pictures\Taken;
+use Morphea\App\Tables\ProjectKinds;
+use Morphea\App\Tables\TableStore;
 use Morphea\App\Work\Progress;
 use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\TableError;
@@ -184,7 +186,7 @@ final class RowPicturesController extends AbstractController
         return PictureCells::of(
             $sheet,
             $project->template(),
-            array_map(static fn (Asset $asset): string => $asset->name(), $pictures->all($project)),
+            array_map(static fn (StoredPicture $asset): string => $asset->name(), $pictures->all($project)),
             $this->kinds->byKey($project, $sheet),
         );
     }

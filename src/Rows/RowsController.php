@@ -8,6 +8,7 @@ use Morphea\App\Drafting\Drafter;
 use Morphea\App\Drafting\DraftError;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
+use Morphea\App\Tables\TableStore;
 use Morphea\App\Web\Attachment;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Edit\AddRows;

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Tables\StaleTable;
+use Morphea\App\Tables\TableChangeMark;
+use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Edit\CellConflict;
 use Morphea\Core\Data\Edit\SetCells;

@@ -8,6 +8,7 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
+use Morphea\App\Tables\TableStore;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Data\Column;
 

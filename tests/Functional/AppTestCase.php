@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Bench\ProjectMaker;
-use Morphea\App\Bench\StarterShelf;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Projects\ProjectMaker;
+use Morphea\App\Projects\StarterShelf;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Tests\TestDatabase;

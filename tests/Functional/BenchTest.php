@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Rows\TableStore;
+use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Edit\AddColumn;
 use Morphea\Core\Data\Edit\ColumnEdit;
 use Morphea\Core\Data\Edit\RowsEdit;

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Bench\BringProject;
-use Morphea\App\Bench\OwnStarters;
-use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
+use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Keeping\Backup;
 use Morphea\App\Keeping\BackupError;
 use Morphea\App\Keeping\Tidy;
-use Morphea\App\Rows\TableStore;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Projects\BringProject;
+use Morphea\App\Projects\OwnStarters;
+use Morphea\App\Tables\TableStore;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Tests\Tools;
@@ -34,7 +34,7 @@ final class KeepingTest extends AppTestCase
         foreach (['old.png', 'new.png'] as $name) {
             $pictures->add($project, new PictureFile($name, 'image/png', self::png($name), 20, 20));
         }
-        $used = array_map(static fn (Asset $asset): string => $asset->path(), $pictures->all($project));
+        $used = array_map(static fn (StoredPicture $asset): string => $asset->path(), $pictures->all($project));
         $old = $pictures->find($project, 'old.png') ?? self::fail();
         $path = $old->path();
         $files->write("$path.small", 'a small one of it');
@@ -49,7 +49,7 @@ final class KeepingTest extends AppTestCase
         }
 
         // Brought again just then, it comes back out of the trash.
-        $again = new Asset($project, 'again.png', 'image/png', $old->hash(), 10, 20, 20);
+        $again = new StoredPicture($project, 'again.png', 'image/png', $old->hash(), 10, 20, 20);
         $this->entities()->persist($again);
         $this->entities()->flush();
         self::assertSame(self::png('old.png'), $pictures->bytes($again));

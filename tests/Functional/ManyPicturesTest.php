@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
-use Morphea\App\Render\NoRoom;
-use Morphea\App\Storage\PictureIntake;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Pictures\PictureIntake;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Storage\NoRoom;
 use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\GiveUpWork;
@@ -183,7 +183,7 @@ final class ManyPicturesTest extends AppTestCase
     private function names(Project $project): array
     {
         return array_map(
-            static fn (Asset $asset): string => $asset->name(),
+            static fn (StoredPicture $asset): string => $asset->name(),
             self::getContainer()->get(PictureStore::class)->all($this->reload($project)),
         );
     }

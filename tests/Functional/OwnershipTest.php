@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Bench\OwnStarters;
-use Morphea\App\Bench\SaveProject;
+use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\FontReader;
 use Morphea\App\Press\Order;
 use Morphea\App\Press\RunDesk;
+use Morphea\App\Projects\OwnStarters;
+use Morphea\App\Projects\SaveProject;
 use Morphea\App\Render\Format;
-use Morphea\App\Storage\FontStore;
 use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;

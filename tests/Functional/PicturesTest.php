@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Asset;
 use Morphea\App\Entity\Project;
+use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\PictureReader;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Pictures\PictureStore;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -90,7 +90,7 @@ final class PicturesTest extends AppTestCase
         self::assertStringContainsString('“notes.txt” is no picture that can be used.', $this->body());
         self::assertStringNotContainsString('MACOSX', $this->body());
         $names = array_map(
-            static fn (Asset $asset): string => $asset->name(),
+            static fn (StoredPicture $asset): string => $asset->name(),
             self::getContainer()->get(PictureStore::class)->all($this->reload($project)),
         );
         self::assertSame(['border.svg', 'deep.png', 'kettle.jpg', 'lamp.jpg', 'seal.svg'], $names);

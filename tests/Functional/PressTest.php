@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Entity\RunState;
 use Morphea\App\Press\GiveUp;
 use Morphea\App\Press\MakePieces;
 use Morphea\App\Press\MakePiecesHandler;
 use Morphea\App\Press\PieceStore;
-use Morphea\App\Press\RunState;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Tests\Tools;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;

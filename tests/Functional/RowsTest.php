@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Rows\TableStore;
+use Morphea\App\Tables\TableStore;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
 final class RowsTest extends AppTestCase

@@ -8,7 +8,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Press\Order;
 use Morphea\App\Press\Planner;
 use Morphea\App\Render\Format;
-use Morphea\App\Rows\TableStore;
+use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Row;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Bench\OwnStarters;
-use Morphea\App\Bench\StarterShelf;
 use Morphea\App\Entity\Project;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Projects\OwnStarters;
+use Morphea\App\Projects\StarterShelf;
 use Morphea\Core\Template\Preset;
 
 final class StartersTest extends AppTestCase

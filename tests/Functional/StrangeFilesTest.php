@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Compose\TemplateHistory;
-use Morphea\App\Entity\Asset;
+use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\FontReader;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Import\PictureReader;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Storage\PictureStore;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Template\Edit\PlaceLayers;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\TemplateError;
@@ -55,7 +55,7 @@ final class StrangeFilesTest extends AppTestCase
         self::getContainer()
             ->get(PictureStore::class)
             ->add($project, new PictureFile('masks.svg', 'image/svg+xml', BadFiles::make('masks.svg'), 2000, 2000));
-        $endless = new Asset($project, 'endless.svg', 'image/svg+xml', str_repeat('0', 64), 1, \INF, \INF);
+        $endless = new StoredPicture($project, 'endless.svg', 'image/svg+xml', str_repeat('0', 64), 1, \INF, \INF);
         $this->entities()->persist($endless);
         $this->entities()->flush();
         $this->post("/projects/{$project->id()}/compose/picture", ['name' => 'masks.svg', 'row' => '1']);

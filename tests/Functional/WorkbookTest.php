@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Bench\StarterShelf;
 use Morphea\App\Import\TableWriter;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Import\Workbook;
+use Morphea\App\Projects\StarterShelf;
 use Morphea\App\Rows\BlankSheet;
 use Morphea\App\Work\Stopped;
 use PhpOffice\PhpSpreadsheet\IOFactory;

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Bar;
+
+/** One station in the bar: where it leads and how it stands, in a few words. `tone` is quiet, look, ok or bad. */
+final readonly class Station
+{
+    public function __construct(public string $name, public string $route, public string $state, public string $tone)
+    {
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Pictures;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\StoredPicture;
+use Morphea\Core\Template\PictureLook;
+use Morphea\Core\Template\Tone;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** A project's pictures for its own pages; none of them can run anything, whatever it holds. */
+#[Route('/projects/{project}', requirements: ['name' => '[^/]+'], methods: ['GET'])]
+final readonly class PictureController
+{
+    public function __construct(private PictureStore $pictures)
+    {
+    }
+
+    #[Route('/pictures/{name}', name: 'picture')]
+    public function full(Project $project, string $name, Request $request): Response
+    {
+        $tint = $request->query->getString('tint');
+        $look = new PictureLook(
+            Tone::tryFrom($request->query->getString('tone')) ?? Tone::AsItIs,
+            1 === preg_match('/^[0-9A-Fa-f]{6}$/', $tint) ? "#$tint" : '#17211E',
+        );
+
+        return $this->answer(
+            $project,
+            $name,
+            $request,
+            "{$look->tone->value}-$look->tint",
+            fn (StoredPicture $asset): string => $this->pictures->toned($asset, $look),
+        );
+    }
+
+    #[Route('/small/{name}', name: 'picture_small')]
+    public function small(Project $project, string $name, Request $request): Response
+    {
+        return $this->answer($project, $name, $request, 'small', $this->pictures->small(...));
+    }
+
+    /** @param \Closure(StoredPicture): string $bytes */
+    private function answer(Project $project, string $name, Request $request, string $kind, \Closure $bytes): Response
+    {
+        $asset = $this->pictures->find($project, $name) ?? throw new NotFoundHttpException('There is no such picture.');
+        $response = new Response(
+            headers: [
+                'Content-Type' => $asset->mime(),
+                'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox",
+            ],
+        );
+        $response
+            ->setEtag("{$asset->hash()}-$kind")
+            ->setPrivate()
+            ->setMaxAge(600);
+        if (!$response->isNotModified($request)) {
+            $response->setContent($bytes($asset));
+        }
+
+        return $response;
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Pictures;
+
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\JobState;
+use Morphea\App\Entity\Project;
+use Morphea\App\Import\PictureUpload;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Tables\TableStore;
+use Morphea\App\Web\Upload;
+use Morphea\App\Work\Progress;
+use Morphea\App\Work\WorkDesk;
+use Symfony\Component\HttpFoundation\Request;
+
+/**
+ * Pictures that people send, into a project: those that can be used come in, what is wrong with the others is told. Few
+ * come in at once; of many a worker takes care, and they can be watched and stopped. Recipes that look for pictures run
+ * again.
+ */
+final readonly class PictureIntake
+{
+    public const TAKES = 'take-pictures';
+    /** What comes in at once; more takes longer than anybody should look at a page that does not move. */
+    private const AT_ONCE_BYTES = 8_000_000;
+    private const AT_ONCE_FILES = 20;
+
+    public function __construct(
+        private PictureUpload $upload,
+        private PictureStore $pictures,
+        private TableStore $tables,
+        private FilesystemOperator $files,
+        private WorkDesk $desk,
+    ) {
+    }
+
+    /** @param bool $now whatever it takes: who sends them one by one waits for each */
+    public function take(Project $project, Request $request, bool $now = false): Taken
+    {
+        [$uploads, $told] = Upload::many($request, 'pictures');
+        $entries = $bytes = 0;
+        foreach ($uploads as $upload) {
+            $entries += $this->upload->count($upload->path);
+            $bytes += (int) filesize($upload->path);
+        }
+        if (!$now && ($bytes > self::AT_ONCE_BYTES || $entries > self::AT_ONCE_FILES)) {
+            return new Taken([], $told, $this->keep($project, $uploads, $entries, $told));
+        }
+        $names = [];
+        foreach ($uploads as $upload) {
+            foreach ($this->one($project, $upload->path, $upload->name) as [$name, $sentence]) {
+                null === $name ? ($told[] = (string) $sentence) : ($names[$name] = true);
+            }
+        }
+        $this->tables->recook($project);
+
+        return new Taken(array_map(strval(...), array_keys($names)), $told);
+    }
+
+    /** How far the worker is; what came of it once it has ended; null when there is no such upload, or no more. */
+    public function look(Project $project, string $id): Progress|Taken|null
+    {
+        $job = $this->desk->find($project, self::TAKES, $id);
+
+        return match (true) {
+            null === $job => null,
+            JobState::Failed === $job->state() => new Taken([], [$job->error()]),
+            JobState::Done === $job->state() => Taken::of($job->outcome()),
+            default => Progress::of($job),
+        };
+    }
+
+    /** Forgets an upload; a worker that is at it ends. Pictures that are in already stay. */
+    public function forget(Project $project, string $id): void
+    {
+        $job = $this->desk->find($project, self::TAKES, $id);
+        if (null !== $job) {
+            $this->desk->forget($job);
+        }
+    }
+
+    /** @return \Generator<int, array{string|null, string|null}> the name a picture got, or what is wrong with it */
+    public function one(Project $project, string $path, string $name): \Generator
+    {
+        try {
+            foreach ($this->upload->read($path, $name) as $read) {
+                yield $read instanceof UploadError
+                    ? [null, $read->getMessage()]
+                    : [$this->pictures->add($project, $read), null];
+            }
+        } catch (UploadError $e) {
+            yield [null, $e->getMessage()];
+        }
+    }
+
+    /**
+     * @param list<Upload> $uploads
+     * @param list<string> $told
+     */
+    private function keep(Project $project, array $uploads, int $entries, array $told): string
+    {
+        $facts = ['names' => array_map(static fn (Upload $upload): string => $upload->name, $uploads), 'told' => $told];
+        $job = $this->desk->note(self::TAKES, $project->owner(), $project, $facts, $entries);
+        foreach ($uploads as $i => $upload) {
+            $stream = fopen($upload->path, 'r');
+            \assert(false !== $stream);
+            $this->files->writeStream("{$job->folder()}/$i", $stream);
+        }
+        $this->desk->ask($job);
+
+        return $job->id();
+    }
+}

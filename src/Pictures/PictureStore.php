@@ -1,0 +1,277 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Pictures;
+
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use League\Flysystem\UnableToReadFile;
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Import\PictureFile;
+use Morphea\App\Render\PictureSet;
+use Morphea\App\Render\Raster;
+use Morphea\Core\Drawing\Picture;
+use Morphea\Core\Template\PictureLook;
+use Morphea\Core\Template\Tone;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+
+/** A project's pictures: put in, found by name, and made ready for drawings. */
+final readonly class PictureStore
+{
+    /** Pixels of the longer side of a thumbnail. */
+    public const SMALL = 320;
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private FilesystemOperator $files,
+        private UrlGeneratorInterface $urls,
+        private Raster $raster,
+    ) {
+    }
+
+    public const FOLDER = 'pictures';
+    public const TRASH = 'trash';
+
+    /** @return string the name it got */
+    public function add(Project $project, PictureFile $picture): string
+    {
+        return $this->attach($project, $this->keep($picture));
+    }
+
+    /** Keeps a picture's bytes, whose ever it will be. */
+    public function keep(PictureFile $picture): KeptPicture
+    {
+        $hash = hash('sha256', $picture->bytes);
+        // Written again where it is there already: what was written lately is not tidied away.
+        $this->files->write(StoredPicture::pathOf($hash), $picture->bytes);
+
+        return new KeptPicture(
+            $picture->name,
+            $picture->mime,
+            $hash,
+            \strlen($picture->bytes),
+            $picture->width,
+            $picture->height,
+            $picture->focusX,
+            $picture->focusY,
+        );
+    }
+
+    /** @return string the name it got: another file of that name already there keeps its own; identical files are kept once */
+    public function attach(Project $project, KeptPicture $picture): string
+    {
+        $name = $picture->name;
+        for ($n = 2; null !== ($there = $this->find($project, $name)); ++$n) {
+            if ($there->hash() === $picture->hash) {
+                return $name;
+            }
+            $name = pathinfo($picture->name, \PATHINFO_FILENAME) . "-$n." . pathinfo($picture->name, \PATHINFO_EXTENSION);
+        }
+        $this->entities->persist(
+            new StoredPicture(
+                $project,
+                $name,
+                $picture->mime,
+                $picture->hash,
+                $picture->bytes,
+                $picture->width,
+                $picture->height,
+                $picture->focusX,
+                $picture->focusY,
+            ),
+        );
+        $this->entities->flush();
+        $this->changed($project);
+
+        return $name;
+    }
+
+    public function find(Project $project, string $name): ?StoredPicture
+    {
+        return $this->entities->getRepository(StoredPicture::class)->findOneBy(['project' => $project, 'name' => $name]);
+    }
+
+    /** @return list<StoredPicture> by name */
+    public function all(Project $project): array
+    {
+        return $this->entities->getRepository(StoredPicture::class)->findBy(['project' => $project], ['name' => 'ASC']);
+    }
+
+    /** Forgets a picture. Its bytes stay, since others may share them. */
+    public function remove(StoredPicture $asset): void
+    {
+        $project = $asset->project();
+        $this->entities->remove($asset);
+        $this->entities->flush();
+        $this->changed($project);
+    }
+
+    public function focus(StoredPicture $asset, ?float $x, ?float $y): void
+    {
+        $asset->setFocus($x, $y);
+        $this->entities->flush();
+        $this->changed($asset->project());
+    }
+
+    private function changed(Project $project): void
+    {
+        $this->entities
+            ->createQuery('UPDATE ' . Project::class . ' p SET p.pictureVersion = p.pictureVersion + 1 WHERE p.id = :id')
+            ->execute(['id' => $project->id()]);
+    }
+
+    public function bytes(StoredPicture $asset): string
+    {
+        try {
+            return $this->files->read($asset->path());
+        } catch (UnableToReadFile $e) {
+            // Thrown away just as somebody brought it again, it waits in the trash.
+            foreach ($this->files->listContents(self::TRASH) as $day) {
+                if ($this->files->fileExists("{$day->path()}/{$asset->path()}")) {
+                    $this->files->move("{$day->path()}/{$asset->path()}", $asset->path());
+
+                    return $this->files->read($asset->path());
+                }
+            }
+            throw $e;
+        }
+    }
+
+    /** Bytes of all pictures of a project. */
+    public function size(Project $project): int
+    {
+        return (int) $this->entities
+            ->createQuery('SELECT COALESCE(SUM(a.bytes), 0) FROM ' . StoredPicture::class . ' a WHERE a.project = :project')
+            ->setParameter('project', $project)
+            ->getSingleScalarResult();
+    }
+
+    /** All pictures of a project into another of the same member: they share the bytes. */
+    public function copy(Project $from, Project $to): void
+    {
+        foreach ($this->all($from) as $asset) {
+            $copy = new StoredPicture(
+                $to,
+                $asset->name(),
+                $asset->mime(),
+                $asset->hash(),
+                $asset->bytes(),
+                $asset->width(),
+                $asset->height(),
+                ...$asset->foundFocus(),
+            );
+            if ($asset->isFocusSet()) {
+                $copy->setFocus(...$asset->focus());
+            }
+            $this->entities->persist($copy);
+        }
+        $this->entities->flush();
+    }
+
+    /** As a checked file again, to go into another project or a file. */
+    public function file(StoredPicture $asset): PictureFile
+    {
+        return new PictureFile(
+            $asset->name(),
+            $asset->mime(),
+            $this->bytes($asset),
+            $asset->width(),
+            $asset->height(),
+            ...$asset->focus(),
+        );
+    }
+
+    /** In other colours; made once and kept. */
+    public function toned(StoredPicture $asset, PictureLook $look): string
+    {
+        $key = Tone::Tint === $look->tone ? strtolower(substr($look->tint, 1)) : $look->tone->value;
+
+        return $look->tones() && !$asset->isDrawing()
+            ? $this->made(
+                "{$asset->path()}.$key",
+                fn (): string => $this->raster->toned($this->bytes($asset), $asset->mime(), $look),
+            )
+            : $this->bytes($asset);
+    }
+
+    /** Small, for lists; made once and kept. Drawings stay as they are. */
+    public function small(StoredPicture $asset): string
+    {
+        return $asset->isDrawing() || max($asset->width(), $asset->height()) <= self::SMALL
+            ? $this->bytes($asset)
+            : $this->made(
+                "{$asset->path()}.small",
+                fn (): string => $this->raster->small($this->bytes($asset), $asset->mime(), self::SMALL),
+            );
+    }
+
+    /** Pictures by their address, for pages. */
+    public function linked(Project $project): PictureSet
+    {
+        return $this->set(
+            $project,
+            fn (StoredPicture $asset, PictureLook $look): Picture => Picture::raster(
+                $this->urls->generate(
+                    'picture',
+                    ['project' => $project->id(), 'name' => $asset->name()] +
+                        ($look->tones() ? ['tone' => $look->tone->value, 'tint' => substr($look->tint, 1)] : []),
+                ),
+                $asset->width(),
+                $asset->height(),
+                ...$asset->focus(),
+            ),
+        );
+    }
+
+    /** Pictures with their bytes inside, for files that stand alone. */
+    public function embedded(Project $project): PictureSet
+    {
+        return $this->set(
+            $project,
+            fn (StoredPicture $asset, PictureLook $look): Picture => PictureSet::embedded(
+                $asset->mime(),
+                $this->toned($asset, $look),
+                $asset->width(),
+                $asset->height(),
+                ...$asset->focus(),
+            ),
+        );
+    }
+
+    /** @param \Closure(StoredPicture, PictureLook): Picture $raster */
+    private function set(Project $project, \Closure $raster): PictureSet
+    {
+        return new PictureSet(function (string $name, PictureLook $look) use ($project, $raster): ?Picture {
+            $asset = $this->find($project, $name);
+
+            return match (true) {
+                // What has no size cannot be drawn by anybody.
+                null === $asset,
+                !is_finite($asset->width()),
+                !is_finite($asset->height()),
+                min($asset->width(), $asset->height()) <= 0
+                    => null,
+                $asset->isDrawing() => PictureSet::vector(
+                    $this->bytes($asset),
+                    $look,
+                    $asset->width(),
+                    $asset->height(),
+                    ...$asset->focus(),
+                ),
+                default => $raster($asset, $look),
+            };
+        }, fn (): array => array_map(static fn (StoredPicture $asset): string => $asset->name(), $this->all($project)));
+    }
+
+    /** @param \Closure(): string $make */
+    private function made(string $path, \Closure $make): string
+    {
+        if (!$this->files->fileExists($path)) {
+            $this->files->write($path, $make());
+        }
+
+        return $this->files->read($path);
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Pictures;
+
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\Job;
+use Morphea\App\Storage\LocalCopy;
+use Morphea\App\Tables\TableStore;
+use Morphea\App\Work\Report;
+use Morphea\App\Work\Stopped;
+use Morphea\App\Work\Task;
+
+/** Brings many pictures in, in the background. A picture that is here is not brought twice. */
+final readonly class TakePictures implements Task
+{
+    public function __construct(
+        private PictureIntake $intake,
+        private TableStore $tables,
+        private FilesystemOperator $files,
+        private LocalCopy $local,
+    ) {
+    }
+
+    public static function kind(): string
+    {
+        return PictureIntake::TAKES;
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project() ?? throw new Stopped();
+        $names = [];
+        $told = $job->texts('told');
+        $done = 0;
+        try {
+            foreach ($job->texts('names') as $i => $name) {
+                $this->local->of("{$job->folder()}/$i", function (string $path) use (
+                    $project,
+                    $name,
+                    $report,
+                    &$names,
+                    &$told,
+                    &$done,
+                ): void {
+                    foreach ($this->intake->one($project, $path, $name) as [$in, $sentence]) {
+                        null === $in ? ($told[] = (string) $sentence) : ($names[$in] = true);
+                        $report->done(++$done);
+                    }
+                });
+            }
+        } finally {
+            // Stopped or not: recipes find those that are in.
+            $this->tables->recook($project);
+        }
+        $this->files->deleteDirectory($job->folder());
+
+        return ['names' => array_map(strval(...), array_keys($names)), 'told' => $told];
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'Something among these pictures is too much to be read. Those before it are here; send the others in smaller parts.';
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Projects;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Fonts\FontStore;
+use Morphea\App\Import\FontFile;
+use Morphea\App\Import\MorpheaArchive;
+use Morphea\App\Import\PictureFile;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Render\OwnFont;
+use Morphea\App\Tables\TableStore;
+use Morphea\App\Work\Report;
+use Morphea\Core\Type\FontBook;
+
+/** A project as a .morphea file that stands alone: its pictures and its owner's fonts come along. */
+final readonly class ProjectFile
+{
+    public function __construct(
+        private MorpheaArchive $archive,
+        private PictureStore $pictures,
+        private FontStore $fonts,
+        private TableStore $rows,
+        private FontBook $book,
+    ) {
+    }
+
+    /** @return string path of a file of its own, to be deleted by who asked for it */
+    public function write(Project $project, bool $rows, ?Report $report = null): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
+        try {
+            $this->archive->write(
+                $path,
+                $project->template(),
+                $this->pictures($project, $report),
+                $rows && $project->rowCount() > 0 ? $this->rows->sheet($project) : null,
+                $this->fonts($project),
+            );
+        } catch (\Throwable $e) {
+            unlink($path);
+            throw $e;
+        }
+
+        return $path;
+    }
+
+    /** @return \Generator<int, PictureFile> */
+    private function pictures(Project $project, ?Report $report): \Generator
+    {
+        $all = $this->pictures->all($project);
+        foreach ($all as $i => $asset) {
+            $report?->done($i, \count($all));
+            yield $this->pictures->file($asset);
+        }
+    }
+
+    /** @return \Generator<int, FontFile> those that the template is set in */
+    private function fonts(Project $project): \Generator
+    {
+        $families = $project->template()->families();
+        foreach ($this->fonts->all($project->owner()) as $font) {
+            if (\in_array(OwnFont::name($font->family(), $this->book), $families, true)) {
+                yield new FontFile(
+                    $font->family(),
+                    $font->weight(),
+                    $font->isItalic(),
+                    $font->licence(),
+                    $font->ending(),
+                    $this->fonts->bytes($font),
+                );
+            }
+        }
+    }
+}

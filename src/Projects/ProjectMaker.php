@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Projects;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Entity\Member;
+use Morphea\App\Entity\Project;
+use Morphea\App\Fonts\FontStore;
+use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Tables\TableStore;
+use Morphea\App\Templates\TemplateHistory;
+use Morphea\App\Work\Report;
+use Morphea\Core\Template\Template;
+
+/** New projects: from a file or starter with all it holds, as a copy of another, or blank. All or nothing. */
+final readonly class ProjectMaker
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private TemplateHistory $history,
+        private PictureStore $pictures,
+        private TableStore $tables,
+        private FontStore $fonts,
+    ) {
+    }
+
+    /** @throws UploadError when a picture of the file cannot be used; nothing is made then */
+    public function fromFile(Member $owner, MorpheaFile $file, string $source, ?Report $report = null): Project
+    {
+        // Pictures take long to look at, so their bytes come first, while nobody waits for the database.
+        $kept = [];
+        foreach ($file->pictures as $picture) {
+            $kept[] = $this->pictures->keep($picture);
+            $report?->done(\count($kept), \count($file->pictures));
+        }
+
+        return $this->entities->wrapInTransaction(function () use ($owner, $file, $source, $kept): Project {
+            $project = $this->blank($owner, $file->template);
+            foreach ($kept as $picture) {
+                $this->pictures->attach($project, $picture);
+            }
+            foreach ($file->fonts as $font) {
+                $this->fonts->add($owner, $font);
+            }
+            if (null !== $file->sheet) {
+                $this->tables->begin($project, $file->sheet, $source);
+            }
+
+            return $project;
+        });
+    }
+
+    /** Another project of the same design, with or without its rows; pictures are shared. */
+    public function copy(Project $project, bool $rows): Project
+    {
+        return $this->entities->wrapInTransaction(function () use ($project, $rows): Project {
+            $copy = $this->blank(
+                $project->owner(),
+                $project->template()->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')),
+            );
+            $this->pictures->copy($project, $copy);
+            if ($rows && $project->rowCount() > 0) {
+                $this->tables->begin($copy, $this->tables->sheet($project), $project->source());
+            }
+
+            return $copy;
+        });
+    }
+
+    public function blank(Member $owner, Template $template): Project
+    {
+        $project = new Project($owner, $template);
+        $this->history->start($project);
+
+        return $project;
+    }
+}

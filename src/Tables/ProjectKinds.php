@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Tables;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\Core\Cell\CellReader;
+use Morphea\Core\Data\Kind;
+use Morphea\Core\Data\Kinds;
+use Morphea\Core\Data\Sheet;
+use Morphea\Core\Naming\PictureNames;
+use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\PictureLayer;
+
+/** Kinds as a project sees them: dates in the language of its design, pictures that are its own. */
+final readonly class ProjectKinds
+{
+    public function __construct(private PictureStore $pictures)
+    {
+    }
+
+    /**
+     * The kind of every column, by key: what a picture placeholder shows is pictures, whatever the cells look like.
+     *
+     * @return array<string, Kind>
+     */
+    public function byKey(Project $project, Sheet $sheet): array
+    {
+        $kinds = $this->of($project);
+        $named = array_merge(
+            ...array_map(
+                static fn (Layer $layer): array => $layer instanceof PictureLayer ? $layer->columns() : [],
+                $project->template()->placeholders(),
+            ),
+        );
+        $found = [];
+        foreach ($sheet->columns as $column) {
+            $found[$column->key] =
+                null === $column->kind && \in_array($column->key, $named, true)
+                    ? Kind::Picture
+                    : $kinds->ofColumn($sheet, $column);
+        }
+
+        return $found;
+    }
+
+    public function of(Project $project): Kinds
+    {
+        return new Kinds(
+            new CellReader($project->template()->locale),
+            new PictureNames(array_map(static fn (StoredPicture $asset): string => $asset->name(), $this->pictures->all($project))),
+        );
+    }
+}
