@@ -32,7 +32,7 @@ document.addEventListener('click', (event) => {
     const use = event.target.closest('[data-use]');
     if (use) {
         dialog('library').close();
-        return replacing ? edit('/set', {'set[asset]': use.dataset.use}) : edit('/picture', {name: use.dataset.use});
+        return replacing ? edit('/set', {'set[picture]': use.dataset.use}) : edit('/picture', {name: use.dataset.use});
     }
     const family = event.target.closest('[data-family]');
     if (family) {

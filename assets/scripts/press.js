@@ -5,11 +5,11 @@ const field = (id) => document.getElementById(id);
 
 function reveal() {
     if (!field('order')) return;
-    const one = field('format').value === 'pdf';
+    const one = field('format').selectedOptions[0].dataset.oneFile;
     field('rows').hidden = field('which').value === 'all';
-    field('each').hidden = one;
-    field('name-foot').hidden = one;
-    field('file-ending').textContent = one ? '.pdf' : '.zip';
+    field('each').hidden = one !== '';
+    field('name-foot').hidden = one !== '';
+    field('file-ending').textContent = `.${one || 'zip'}`;
 }
 document.addEventListener('change', (event) => {
     reveal();

@@ -22,7 +22,7 @@ final readonly class SpaceUsed
     {
         $found = $this->connection->fetchAllAssociative(
             'SELECT p.id, p.template,
-                (SELECT COALESCE(SUM(a.bytes), 0) FROM asset a WHERE a.project_id = p.id) AS pictures,
+                (SELECT COALESCE(SUM(a.bytes), 0) FROM picture a WHERE a.project_id = p.id) AS pictures,
                 (SELECT COALESCE(SUM(r.bytes), 0) FROM run r WHERE r.project_id = p.id) AS runs,
                 (SELECT COUNT(*) FROM run r WHERE r.project_id = p.id) AS run_count
              FROM project p WHERE p.owner_id = ?',
@@ -43,7 +43,7 @@ final readonly class SpaceUsed
         }, $found);
         usort($projects, static fn (array $a, array $b): int => $b['pictures'] + $b['runs'] <=> $a['pictures'] + $a['runs']);
         $pictures = $this->connection->fetchOne(
-            'SELECT COALESCE(SUM(bytes), 0) FROM (SELECT DISTINCT a.hash, a.bytes FROM asset a JOIN project p ON ' .
+            'SELECT COALESCE(SUM(bytes), 0) FROM (SELECT DISTINCT a.hash, a.bytes FROM picture a JOIN project p ON ' .
             'p.id = a.project_id WHERE p.owner_id = ?) once',
             [$member->id()],
         );

@@ -11,16 +11,17 @@ use Morphea\App\Import\TableReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Making\Maker;
 use Morphea\App\Making\Making;
+use Morphea\App\Making\OneFile;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Render\Engines;
 use Morphea\App\Render\OwnFont;
-use Morphea\App\Render\PdfWriter;
 use Morphea\App\Render\RenderError;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Layout\EvenSizes;
+use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Press\FileNames;
@@ -38,7 +39,6 @@ final readonly class FilePress
         private MorpheaArchive $archive,
         private TableReader $tables,
         private Maker $maker,
-        private PdfWriter $pdf,
         private Engines $engines,
         private FilePictures $pictures,
     ) {
@@ -73,7 +73,7 @@ final readonly class FilePress
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
-        array_map(unlink(...), glob("$order->to/" . FolderSink::PARTS) ?: []);
+        array_map(unlink(...), glob("$order->to/" . FolderSink::PART . '*') ?: []);
         $pictures = $this->pictures->of($file);
         $engine = $this->engines->withFiles(
             array_map(
@@ -91,7 +91,7 @@ final readonly class FilePress
         $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->rows()), $skipped), $engine->texts);
         $making = new Making(
             $template,
-            $order->format,
+            $order->output,
             $engine->layouter,
             $pictures,
             $even,
@@ -99,7 +99,9 @@ final readonly class FilePress
         );
         $results = $this->spread($order, $making, $pieces);
 
-        return $order->format->isOneFile() ? $this->join($order, $template, $results) : array_values($results);
+        return $order->output instanceof OneFile
+            ? $this->join($order, $order->output, $template, $results)
+            : array_values($results);
     }
 
     private function existing(string $path): string
@@ -213,7 +215,7 @@ final readonly class FilePress
         $log = (string) tempnam(sys_get_temp_dir(), 'morphea');
         $pid = pcntl_fork();
         if (0 === $pid) {
-            $sink = new FolderSink($order->to, $log);
+            $sink = new FolderSink($order->to, $order->output->endings($making->template), $log);
             try {
                 $this->maker->make($making, $share, $sink);
             } catch (\Throwable $e) {
@@ -231,7 +233,7 @@ final readonly class FilePress
      *
      * @return list<Result>
      */
-    private function join(PressOptions $order, Template $template, array $results): array
+    private function join(PressOptions $order, OneFile $output, Template $template, array $results): array
     {
         $parts = [];
         foreach ($results as $result) {
@@ -239,11 +241,11 @@ final readonly class FilePress
                 $parts[$result['file']] = true;
             }
         }
-        $file = $order->to . '/' . (FileNames::safe($template->name) ?: 'pieces') . '.pdf';
+        $file = $order->to . '/' . (SafeName::of($template->name) ?: 'pieces') . ".{$output->ending()}";
         $parts = array_map(strval(...), array_keys($parts));
         if ([] !== $parts) {
             $made = \count(array_filter($results, static fn (array $result): bool => null !== $result['file']));
-            $this->pdf->join($parts, $file, $made * \count($template->sides));
+            $output->join($parts, $file, $made * \count($template->sides));
             array_map(unlink(...), $parts);
         }
 

@@ -7,7 +7,7 @@ namespace Morphea\App\Command;
 use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
-use Morphea\App\Storage\NoRoom;
+use Morphea\App\Render\NoRoom;
 use Morphea\Core\Layout\TextFacts;
 use Morphea\Core\Proof\Finding;
 
@@ -16,17 +16,17 @@ use Morphea\Core\Proof\Finding;
  * this one.
  *
  * @phpstan-type Result array{row: int, file: string|null, files: list<string>, reason: string|null,
- *   texts: list<array{layer: string, size: float, lines: int}>, findings: list<array{kind: string, layer: string,
- *   sentence: string, blocks: bool}>}
+ *   texts: list<array{layer: string, size: float, lines: int}>, findings: list<array<string, mixed>>}
  */
 final class FolderSink implements Sink
 {
-    public const PARTS = '.part-*.pdf';
+    public const PART = '.part-';
 
     /** @var resource */
     private $log;
 
-    public function __construct(private readonly string $folder, string $log)
+    /** @param non-empty-list<string> $endings of the files a piece makes */
+    public function __construct(private readonly string $folder, private readonly array $endings, string $log)
     {
         $this->log = fopen($log, 'w') ?: throw new NoRoom("$log cannot be written.");
     }
@@ -62,15 +62,15 @@ final class FolderSink implements Sink
     public function files(Wanted $piece, array $files, Drawn $drawn): void
     {
         $paths = [];
-        foreach ($files as $ending => $bytes) {
-            $this->put($paths[] = "$this->folder/$piece->name$ending", $bytes);
+        foreach ($files as $i => $bytes) {
+            $this->put($paths[] = "$this->folder/$piece->name{$this->endings[$i]}", $bytes);
         }
         $this->tell(self::result($piece, $paths, null, $drawn));
     }
 
-    public function pages(array $pieces, string $pdf): void
+    public function part(array $pieces, string $bytes): void
     {
-        $this->put($part = \sprintf('%s/.part-%06d.pdf', $this->folder, $pieces[0][0]->position), $pdf);
+        $this->put($part = \sprintf('%s/%s%06d', $this->folder, self::PART, $pieces[0][0]->position), $bytes);
         foreach ($pieces as [$piece, $drawn]) {
             $this->tell(self::result($piece, [$part], null, $drawn));
         }

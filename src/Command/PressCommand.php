@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Command;
 
 use Morphea\App\Import\UploadError;
-use Morphea\App\Render\Format;
+use Morphea\App\Making\Output;
+use Morphea\App\Making\Outputs;
 use Morphea\App\Render\RenderError;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -23,7 +24,7 @@ final class PressCommand extends Command
     public const SOME_NOT_MADE = 1;
     public const UNUSABLE = 2;
 
-    public function __construct(private readonly FilePress $press)
+    public function __construct(private readonly FilePress $press, private readonly Outputs $outputs)
     {
         parent::__construct();
     }
@@ -37,7 +38,7 @@ final class PressCommand extends Command
                 InputOption::VALUE_REQUIRED,
                 'table with the rows (csv, tsv, xlsx, ods); without it, the rows in the file',
             )
-            ->addOption('as', null, InputOption::VALUE_REQUIRED, 'png, pdf (one), pdfs (one a row) or svg', 'pdf')
+            ->addOption('as', null, InputOption::VALUE_REQUIRED, $this->kinds(), 'pdf')
             ->addOption('to', null, InputOption::VALUE_REQUIRED, 'folder for the pieces', '.')
             ->addOption(
                 'name',
@@ -89,6 +90,16 @@ final class PressCommand extends Command
         return $made === \count($results) ? self::ALL_MADE : self::SOME_NOT_MADE;
     }
 
+    private function kinds(): string
+    {
+        $kinds = array_map(
+            static fn (Output $output): string => $output::id() . ' (' . $output->label() . ')',
+            $this->outputs->all(),
+        );
+
+        return implode(', ', $kinds);
+    }
+
     /** @throws UploadError */
     private function order(InputInterface $input): PressOptions
     {
@@ -107,7 +118,8 @@ final class PressCommand extends Command
         return new PressOptions(
             \is_string($file) ? $file : '',
             $text('rows'),
-            Format::tryFrom($as) ?? throw new UploadError("--as=$as: say png, pdf, pdfs or svg."),
+            $this->outputs->find($as) ??
+                throw new UploadError("--as=$as: say one of " . implode(', ', array_keys($this->outputs->all())) . '.'),
             (string) $text('to'),
             $text('name'),
             (string) $text('only'),

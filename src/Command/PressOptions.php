@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Command;
 
-use Morphea\App\Render\Format;
+use Morphea\App\Making\Output;
 
 /** What the command line asks for. */
 final readonly class PressOptions
@@ -12,7 +12,7 @@ final readonly class PressOptions
     public function __construct(
         public string $file,
         public ?string $rows,
-        public Format $format,
+        public Output $output,
         public string $to,
         public ?string $name,
         public string $only,

@@ -65,7 +65,7 @@ final class StarterPicturesCommand extends Command
         );
 
         return $this->vips
-            ->draw((new SvgWriter($pictures))->write($laid->drawing, SvgSize::Pixels))
+            ->draw((new SvgWriter($pictures, SvgSize::Pixels))->write($laid->drawing))
             ->small(self::EDGE)
             ->png(self::COMPRESSION, true);
     }

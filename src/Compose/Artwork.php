@@ -65,8 +65,7 @@ final readonly class Artwork
         $layers = [$layer];
         $box = PicturePlacer::place(
             $layer,
-            $layer->pictures()[0],
-            Picture::vector('', $clean->width, $clean->height),
+            new Picture($layer->pictures()[0], '', $clean->width, $clean->height, true),
             $template->dpi,
         )->box;
         $artTexts = new ArtTexts($this->fonts->engine($project->owner())->shaper);

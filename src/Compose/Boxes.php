@@ -4,17 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Compose;
 
-use Morphea\Core\Layout\CodeFacts;
-use Morphea\Core\Layout\LaidOut;
-use Morphea\Core\Layout\PictureFacts;
-use Morphea\Core\Layout\PictureState;
-use Morphea\Core\Template\CodeLayer;
+use Morphea\Core\Proof\Finding;
+use Morphea\Core\Proof\Severity;
 use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\PictureLayer;
-use Morphea\Core\Template\ShapeLayer;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
-use Morphea\Core\Template\TextLayer;
 
 /** The layers of a side as the stage and the stack list them. */
 final readonly class Boxes
@@ -24,25 +18,15 @@ final readonly class Boxes
     {
     }
 
-    public static function kind(?Layer $layer): string
-    {
-        return match (true) {
-            $layer instanceof TextLayer => 'text',
-            $layer instanceof PictureLayer => 'picture',
-            $layer instanceof CodeLayer => 'code',
-            $layer instanceof ShapeLayer => 'shape',
-            default => '',
-        };
-    }
-
     /**
      * What can be taken hold of on the stage.
      *
-     * @param list<Layer> $selection
+     * @param list<Finding> $findings
+     * @param list<Layer>   $selection
      *
      * @return list<array<string, mixed>>
      */
-    public function onStage(LaidOut $laid, array $selection): array
+    public function onStage(array $findings, array $selection): array
     {
         $boxes = [];
         foreach ($this->side->layers as $layer) {
@@ -53,7 +37,7 @@ final readonly class Boxes
             $boxes[] = [
                 'id' => $layer->id,
                 'name' => $layer->name,
-                'kind' => self::kind($layer),
+                'kind' => $layer->kind()->value,
                 'left' => (100 * $layer->frame->x) / $this->template->width,
                 'top' => (100 * $layer->frame->y) / $this->template->height,
                 'width' => (100 * $layer->frame->width) / $this->template->width,
@@ -62,7 +46,7 @@ final readonly class Boxes
                 'caps' => $this->caps($layer),
                 'stitch' => $this->columns[$keys[0] ?? '']['stitch'] ?? 0,
                 'unlinked' => [] !== $this->columns && [] !== array_diff($keys, array_keys($this->columns)),
-                'wrong' => self::wrong($laid, $layer),
+                'wrong' => self::wrong($findings, $layer),
                 'selected' => \in_array($layer, $selection, true),
                 'locked' => $layer->locked,
                 'group' => $layer->group,
@@ -81,7 +65,7 @@ final readonly class Boxes
                 fn (Layer $layer): array => [
                     'id' => $layer->id,
                     'name' => $layer->name,
-                    'kind' => self::kind($layer),
+                    'kind' => $layer->kind()->value,
                     'locked' => $layer->locked,
                     'hidden' => $layer->hidden,
                     'use' => $layer->use->value,
@@ -101,15 +85,19 @@ final readonly class Boxes
         );
     }
 
-    /** What is wrong with it in the row shown, in a few words; empty when nothing is. */
-    private static function wrong(LaidOut $laid, Layer $layer): string
+    /**
+     * The worst that is wrong with it in the row shown, in a few words; empty where it comes out as it should.
+     *
+     * @param list<Finding> $findings the worst first
+     */
+    private static function wrong(array $findings, Layer $layer): string
     {
-        $facts = $laid->facts($layer->id) ?? ($laid->pictureFacts($layer->id) ?? $laid->codeFacts($layer->id));
+        foreach ($findings as $finding) {
+            if ($finding->layer === $layer->id && $finding->severity->rank() >= Severity::WillLookWrong->rank()) {
+                return $finding->kind->brief();
+            }
+        }
 
-        return match (true) {
-            $facts instanceof PictureFacts => PictureState::Missing === $facts->state ? 'picture missing' : '',
-            $facts instanceof CodeFacts => null !== $facts->problem ? 'no code' : '',
-            default => $facts?->overset ? 'does not fit' : '',
-        };
+        return '';
     }
 }

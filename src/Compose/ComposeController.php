@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Fonts\FontStore;
-use Morphea\App\Open\Stage;
+use Morphea\App\Entity\Revision;
+use Morphea\App\Open\Opener;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Templates\StaleTemplate;
 use Morphea\App\Templates\TemplateHistory;
@@ -68,11 +68,15 @@ final class ComposeController extends AbstractController
     }
 
     #[Route('/history', name: 'compose_history', methods: ['GET'])]
-    public function history(Project $project, Stage $stage, TableStore $rows): Response
+    public function history(Project $project, Opener $opener, TableStore $rows, TemplateCodec $codec): Response
     {
         $row = $rows->row($project, 1);
+        $open = $opener->page($project);
         $versions = array_map(
-            static fn ($revision): array => ['revision' => $revision, 'picture' => $stage->version($project, $revision, $row)],
+            static fn (Revision $revision): array => [
+                'revision' => $revision,
+                'picture' => $open->version($codec->decode($revision->template()), $row),
+            ],
             $this->history->latest($project),
         );
 
@@ -110,7 +114,7 @@ final class ComposeController extends AbstractController
     }
 
     #[Route('/widest', name: 'compose_widest', methods: ['GET'])]
-    public function widest(Project $project, Request $request, TableStore $rows, FontStore $fonts): Response
+    public function widest(Project $project, Request $request, TableStore $rows, Opener $opener): Response
     {
         $template = $project->template();
         try {
@@ -120,7 +124,7 @@ final class ComposeController extends AbstractController
         }
         $widest =
             $layer instanceof TextLayer
-                ? WidestRow::of($layer, $rows->active($project), $fonts->engine($project->owner())->texts, $template->locale)
+                ? WidestRow::of($layer, $rows->active($project), $opener->page($project)->engine->texts, $template->locale)
                 : null;
 
         return $this->render('compose/widest.html.twig', [
@@ -128,7 +132,7 @@ final class ComposeController extends AbstractController
             'layer' => $layer,
             'widest' => $widest,
             'template' => $template,
-            'typeUnit' => EditInput::typeUnit($template),
+            'typeUnit' => $template->typeUnit(),
             'row' => Workbench::row($request),
         ]);
     }

@@ -6,24 +6,23 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
-use Morphea\App\Fonts\FontStore;
-use Morphea\App\Open\Stage;
+use Morphea\App\Open\Opener;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Drawing\Recolour;
 use Morphea\Core\Layout\LaidOut;
-use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\Shown;
-use Morphea\Core\Proof\Contrast;
+use Morphea\Core\Proof\Finding;
+use Morphea\Core\Proof\FindingKind;
+use Morphea\Core\Proof\Ground;
 use Morphea\Core\Template\CodeKind;
-use Morphea\Core\Template\CodeLayer;
-use Morphea\Core\Template\Content;
 use Morphea\Core\Template\Edit\AlignLayers;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Preset;
 use Morphea\Core\Template\Side;
+use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Type\FontBook;
 
@@ -35,8 +34,7 @@ final readonly class ComposeView
 
     public function __construct(
         private TableStore $rows,
-        private Stage $stage,
-        private FontStore $fonts,
+        private Opener $opener,
         private PictureStore $pictures,
         private TemplateHistory $history,
     ) {
@@ -53,10 +51,12 @@ final readonly class ComposeView
         $number = max(1, min($number, $project->rowCount()));
         $row = $project->rowCount() > 0 ? $this->rows->row($project, $number) : null;
         $shown = self::side($project, $wanted, $side);
-        $laid = $this->stage->lay($project, $row, $shown, true);
+        $open = $this->opener->page($project);
+        $laid = $open->lay($row, $shown, true);
+        $findings = $open->findings($laid, $shown);
         $selection = $this->selection($template->side($shown), $wanted);
         $layer = 1 === \count($selection) ? $selection[0] : null;
-        $fonts = $this->fonts->engine($project->owner())->fonts;
+        $fonts = $open->engine->fonts;
         $columns = [];
         foreach ($project->columns() as $column) {
             $columns[$column->key] = [
@@ -69,7 +69,7 @@ final readonly class ComposeView
             ];
         }
         $boxes = new Boxes($template, $template->side($shown), $columns);
-        $onStage = $boxes->onStage($laid, $selection);
+        $onStage = $boxes->onStage($findings, $selection);
 
         return [
             'project' => $project,
@@ -78,17 +78,19 @@ final readonly class ComposeView
             'here' => 'Compose',
             'row' => null === $row ? 0 : $number,
             'columns' => $columns,
-            'svg' => $this->stage->svg($project, $laid),
+            'svg' => $open->svg($laid),
             'boxes' => $onStage,
             'selected' => $layer,
             'selection' => array_map(static fn (Layer $one): string => $one->id, $selection),
             'grouped' =>
                 [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
             'ways' => AlignLayers::WAYS,
-            'contrast' => $layer instanceof TextLayer ? Contrast::of($template, $layer) : null,
-            'kind' => \count($selection) > 1 ? 'several' : Boxes::kind($layer),
-            'facts' => null === $layer ? null : $laid->facts($layer->id) ?? $laid->codeFacts($layer->id),
-            'parts' => self::content($layer)?->forEditor() ?? [],
+            'findings' => array_values(
+                array_filter($findings, static fn (Finding $finding): bool => $finding->layer === $layer?->id),
+            ),
+            'kind' => \count($selection) > 1 ? 'several' : $layer?->kind()->value ?? '',
+            'facts' => $laid->facts[$layer?->id] ?? null,
+            'parts' => $layer?->content()?->forEditor() ?? [],
             'shown' => array_map(
                 static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()],
                 Shown::cases(),
@@ -97,8 +99,10 @@ final readonly class ComposeView
             'unknownFonts' => array_values(
                 array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family)),
             ),
+            'contrast' => self::contrast($template, $layer, $findings),
+            'controls' => null === $layer ? null : new Controls($template, $layer),
             'faces' => $layer instanceof TextLayer ? $this->faces($fonts, $layer->style->family) : [],
-            'typeUnit' => EditInput::typeUnit($template),
+            'typeUnit' => $template->typeUnit(),
             'layers' => $boxes->stack(),
             'presets' => Preset::all(),
             'codeKinds' => CodeKind::cases(),
@@ -147,29 +151,33 @@ final readonly class ComposeView
         );
     }
 
-    private static function content(?Layer $layer): ?Content
+    /**
+     * How well a text stands out, where nothing is wrong with that.
+     *
+     * @param list<Finding> $findings
+     */
+    private static function contrast(Template $template, ?Layer $layer, array $findings): ?float
     {
-        return match (true) {
-            $layer instanceof TextLayer => $layer->content,
-            $layer instanceof CodeLayer => Content::plain($layer->pattern),
-            $layer instanceof PictureLayer => $layer->source instanceof Pattern ? Content::plain($layer->source) : null,
-            default => null,
-        };
+        $faint = array_filter(
+            $findings,
+            static fn (Finding $one): bool => FindingKind::Contrast === $one->kind && $one->layer === $layer?->id,
+        );
+
+        return $layer instanceof TextLayer && [] === $faint ? Ground::contrast($template, $layer) : null;
     }
 
     /** @return array<string, mixed> what the rule line of a picture says besides */
     private function picture(Project $project, PictureLayer $layer, LaidOut $laid): array
     {
-        $facts = $laid->pictureFacts($layer->id);
-        $asset = null === $facts?->asset ? null : $this->pictures->find($project, $facts->asset);
+        $facts = $laid->picture($layer->id);
+        $stored = null === $facts?->picture ? null : $this->pictures->find($project, $facts->picture);
 
         return [
-            'pictureFacts' => $facts,
-            'asset' => $asset,
+            'stored' => $stored,
             'pictureNames' => array_map(static fn (StoredPicture $one): string => $one->name(), $this->pictures->all($project)),
             'drawnIn' =>
-                null !== $asset && $asset->isDrawing()
-                    ? \array_slice(array_keys(Recolour::of($this->pictures->bytes($asset))), 0, self::COLOURS_SHOWN)
+                null !== $stored && $stored->isDrawing()
+                    ? \array_slice(array_keys(Recolour::of($this->pictures->bytes($stored))), 0, self::COLOURS_SHOWN)
                     : [],
         ];
     }

@@ -4,80 +4,27 @@ declare(strict_types=1);
 
 namespace Morphea\App\Compose;
 
+use Morphea\Core\Template\Declared;
 use Morphea\Core\Template\Gradient;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\PictureInstead;
 use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\Property\Group;
+use Morphea\Core\Template\Property\Property;
 use Morphea\Core\Template\ShapeLayer;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\TextLayer;
-use Morphea\Core\Template\Unit;
 
 /** What people choose and type in the rule line, turned into values of the template: words into numbers, their units into dots. */
 final readonly class EditInput
 {
-    private const TYPE_LENGTHS = [
-        'style.size',
-        'fit.leastSize',
-        'strokeWidth',
-        'radius',
-        'effects.outline.width',
-        'effects.shadow.dx',
-        'effects.shadow.dy',
-        'effects.shadow.blur',
-        'effects.highlight.padding',
-        'shape.radius',
-        'look.blur',
-        'border.width',
-        'shadow.dx',
-        'shadow.dy',
-        'shadow.blur',
-    ];
-    private const SIDE_LENGTHS = ['frame.x', 'frame.y', 'frame.width', 'frame.height'];
-    private const PER_CENT = ['opacity', 'style.letterSpacing', 'inner', 'effects.shadow.opacity', 'shadow.opacity'];
-    private const NUMBERS = ['frame.rotation', 'style.lineHeight', 'arc', 'corners', 'fill.angle', 'shape.corners'];
-    private const SWITCHES = ['locked', 'hidden', 'style.tabular', 'style.bullets', 'fit.balanced', 'words'];
-    private const COLOURS = [
-        'style.colour',
-        'fill',
-        'stroke',
-        'fill.from',
-        'fill.to',
-        'effects.outline.colour',
-        'effects.shadow.colour',
-        'effects.highlight.colour',
-        'look.tint',
-        'border.colour',
-        'shadow.colour',
-        'colour',
-        'ground',
-    ];
-    private const WORDS = [
-        'name',
-        'style.family',
-        'style.align',
-        'style.verticalAlign',
-        'style.case',
-        'use',
-        'align',
-        'verticalAlign',
-        'look.tone',
-        'code',
-        'correction',
-    ];
-
+    private const FIXED = ['id', 'group', 'content', 'pattern'];
     /** The outline a shape or frame of its own begins with: a leaf. */
     private const LEAF = 'M 0 50 C 0 10 40 0 100 0 C 100 60 90 100 50 100 C 20 100 0 80 0 50 Z';
 
     public function __construct(private Template $template, private Layer $layer)
     {
-    }
-
-    /** Letters are measured in points on paper and in pixels on screens. */
-    public static function typeUnit(Template $template): Unit
-    {
-        return Unit::Pixel === $template->unit ? Unit::Pixel : Unit::Point;
     }
 
     /**
@@ -101,21 +48,10 @@ final readonly class EditInput
     private function value(string $path, string $value): array
     {
         return match (true) {
-            \in_array($path, self::TYPE_LENGTHS, true) => [
-                $path => self::typeUnit($this->template)->toDots($this->number($path, $value), $this->template->dpi),
-            ],
-            \in_array($path, self::SIDE_LENGTHS, true) => [
-                $path => $this->template->unit->toDots($this->number($path, $value), $this->template->dpi),
-            ],
-            \in_array($path, self::PER_CENT, true) => [$path => $this->number($path, $value) / 100],
-            \in_array($path, self::NUMBERS, true) => [$path => $this->number($path, $value)],
-            \in_array($path, self::SWITCHES, true) => [$path => '1' === $value],
-            \in_array($path, self::COLOURS, true) => [$path => 'none' === $value ? null : strtoupper($value)],
-            \in_array($path, self::WORDS, true) => [$path => $value],
+            // Choices that stand for several values at once, or for one that follows from others.
             'picture.fit' === $path => ['fit' => $value],
-            'asset' === $path => ['asset' => $value, 'pattern' => null],
+            'picture' === $path => ['picture' => $value, 'pattern' => null],
             'shape' === $path => $this->shape($value),
-            \in_array($path, ['path', 'shape.path'], true) => [$path => $value],
             'shape.kind' === $path => ['shape.kind' => $value] +
                 ('path' === $value ? ['shape.path' => self::LEAF] : []) +
                 ('rounded' === $value ? ['shape.radius' => $this->rounding()] : []),
@@ -127,16 +63,25 @@ final readonly class EditInput
             ],
             'face' === $path => ['style.weight' => (int) $value, 'style.italic' => str_ends_with($value, 'i')],
             'fit.mode' === $path => ['fit' => $this->fit($value)],
-            'fit.maxLines' === $path => ['fit.maxLines' => (int) $this->number($path, $value)],
             'fit.then' === $path => ['fit.leastSize' => 'shrinks' === $value ? $this->halfSize() : null],
             'empty' === $path => ['empty' => ['words' => 'words' === $value ? '–' : null, 'pullsUp' => 'pull' === $value]],
             'effect' === $path => $this->effect($value),
             'fill.kind' === $path => ['fill' => $this->fill($value)],
             'dashes' === $path => ['dashes' => $this->dashes($value)],
-            'sample' === $path => ['sample' => '' === $value ? null : $value],
-            'empty.words' === $path => ['empty.words' => '' === $value ? null : $value],
-            default => throw new TemplateError($path, 'is nothing that can be changed here'),
+            \in_array($path, ['sample', 'empty.words'], true) => [$path => '' === $value ? null : $value],
+            // Every other value says itself what may be typed for it.
+            default => [$path => $this->property($path)->typed($path, $value, $this->template)],
         };
+    }
+
+    private function property(string $path): Property
+    {
+        $property = Declared::of($this->layer::class)->property($path);
+        if (null === $property || $property instanceof Group || \in_array($path, self::FIXED, true)) {
+            throw new TemplateError($path, 'is nothing that can be changed here');
+        }
+
+        return $property;
     }
 
     /**
@@ -273,12 +218,5 @@ final readonly class EditInput
     private function halfSize(): float
     {
         return $this->layer instanceof TextLayer ? $this->layer->style->size / 2 : 10.0;
-    }
-
-    private function number(string $path, string $value): float
-    {
-        $plain = str_replace([',', '−'], ['.', '-'], $value);
-
-        return is_numeric($plain) ? (float) $plain : throw new TemplateError($path, "“{$value}” is no number");
     }
 }

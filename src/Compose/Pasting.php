@@ -59,7 +59,7 @@ final readonly class Pasting
         foreach ($layers as $layer) {
             foreach (
                 \is_array($layer)
-                    ? [$layer['asset'] ?? null, $layer['empty']['other'] ?? null, $layer['missing']['other'] ?? null]
+                    ? [$layer['picture'] ?? null, $layer['empty']['other'] ?? null, $layer['missing']['other'] ?? null]
                     : []
                 as $name
             ) {

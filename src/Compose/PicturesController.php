@@ -9,6 +9,7 @@ use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Pictures\PictureIntake;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Pictures\Taken;
+use Morphea\App\Web\Upload;
 use Morphea\App\Work\Progress;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -41,7 +42,7 @@ final readonly class PicturesController
     #[Route('', name: 'library_bring', methods: ['POST'])]
     public function bring(Project $project, Request $request, PictureIntake $intake): Response
     {
-        return $this->taken($project, $intake->take($project, $request));
+        return $this->taken($project, $intake->take($project, ...Upload::many($request, 'pictures')));
     }
 
     /** How far a worker is with many pictures; all of the library once they are in. */

@@ -67,6 +67,12 @@ class Project
     #[ORM\Column]
     private \DateTimeImmutable $changedAt;
 
+    /** @var array{string, Template}|null */
+    private ?array $read = null;
+
+    /** @var array{array<mixed>, string, list<Column>}|null */
+    private ?array $readColumns = null;
+
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
         Template $template,
@@ -91,9 +97,14 @@ class Project
         return $this->template()->name;
     }
 
+    /** Read once for as long as it stays what it is. */
     public function template(): Template
     {
-        return (new TemplateCodec())->decode($this->template);
+        if ($this->template !== ($this->read[0] ?? null)) {
+            $this->read = [$this->template, (new TemplateCodec())->decode($this->template)];
+        }
+
+        return $this->read[1];
     }
 
     public function templateJson(): string
@@ -135,7 +146,12 @@ class Project
     /** @return list<Column> */
     public function columns(): array
     {
-        return SheetDiff::readColumns($this->columns, $this->template()->locale);
+        $locale = $this->template()->locale;
+        if (null === $this->readColumns || [$this->columns, $locale] !== [$this->readColumns[0], $this->readColumns[1]]) {
+            $this->readColumns = [$this->columns, $locale, SheetDiff::readColumns($this->columns, $locale)];
+        }
+
+        return $this->readColumns[2];
     }
 
     /** Which change of the table is the last that holds; undo goes down, redo goes up. */

@@ -6,7 +6,6 @@ namespace Morphea\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Morphea\App\Render\Format;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Template\Template;
@@ -52,7 +51,11 @@ class Run
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
         #[ORM\Column] private int $number,
-        #[ORM\Column(length: 8, enumType: Format::class)] private Format $format,
+        /** What its pieces are made as, by the output's id, and the ending of its files. */
+        #[ORM\Column(length: 8)] private string $output,
+        #[ORM\Column(length: 10, options: ['default' => ''])] private string $ending,
+        /** All pieces come into one file. */
+        #[ORM\Column(options: ['default' => false])] private bool $oneFile,
         #[ORM\Column(name: 'picked_rows', type: Types::TEXT)] private string $rows,
         #[ORM\Column(length: 120)] private string $fileName,
         /** Pattern of the pieces' names. */
@@ -88,9 +91,19 @@ class Run
         return $this->number;
     }
 
-    public function format(): Format
+    public function output(): string
     {
-        return $this->format;
+        return $this->output;
+    }
+
+    public function ending(): string
+    {
+        return $this->ending;
+    }
+
+    public function isOneFile(): bool
+    {
+        return $this->oneFile;
     }
 
     /** The rows as they were written, empty for all. */
@@ -191,7 +204,7 @@ class Run
     /** Where a file of a piece is kept: by its place, whatever name people gave it. */
     public function piecePath(int $position, int $file): string
     {
-        return \sprintf('%s/pieces/%06d-%d.%s', $this->folder(), $position, $file + 1, $this->format->ending());
+        return \sprintf('%s/pieces/%06d-%d.%s', $this->folder(), $position, $file + 1, $this->ending);
     }
 
     public function partsFolder(): string
@@ -201,12 +214,12 @@ class Run
 
     public function partPath(string $part): string
     {
-        return "{$this->partsFolder()}/$part.pdf";
+        return "{$this->partsFolder()}/$part.$this->ending";
     }
 
     /** Where the one file of a run that makes one is kept. */
     public function path(): string
     {
-        return $this->folder() . '/all.' . $this->format->ending();
+        return $this->folder() . '/all.' . $this->ending;
     }
 }

@@ -8,7 +8,7 @@ use Doctrine\ORM\Mapping as ORM;
 
 /** A picture of a project; its bytes are kept under their hash, so identical files are stored once. */
 #[ORM\Entity]
-#[ORM\Table(name: 'asset')]
+#[ORM\Table(name: 'picture')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'name'])]
 class StoredPicture
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-use Morphea\App\Storage\NoRoom;
+use Morphea\App\Render\NoRoom;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\SheetFacts;
@@ -17,7 +17,7 @@ use Morphea\Core\Template\TemplateError;
 use ZipStream\CompressionMethod;
 use ZipStream\ZipStream;
 
-/** Reads and writes .morphea: a zip of template.json, assets/ and, optionally, fonts/, rows.csv and table.json (docs/format/README.md). */
+/** Reads and writes .morphea: a zip of template.json, pictures/ and, optionally, fonts/, rows.csv and table.json (docs/format/README.md). */
 final readonly class MorpheaArchive
 {
     public const MAX_BYTES = 4_000_000_000;
@@ -75,7 +75,7 @@ final readonly class MorpheaArchive
         $facts = [];
         foreach ($pictures as $picture) {
             $zip->addFile(
-                "assets/$picture->name",
+                "pictures/$picture->name",
                 $picture->bytes,
                 compressionMethod: 'image/svg+xml' === $picture->mime ? CompressionMethod::DEFLATE : CompressionMethod::STORE,
             );
@@ -85,7 +85,7 @@ final readonly class MorpheaArchive
         }
         if ([] !== $facts) {
             $zip->addFile(
-                'assets.json',
+                'pictures.json',
                 json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT),
             );
         }
@@ -144,8 +144,10 @@ final readonly class MorpheaArchive
 
     private function pictures(\ZipArchive $zip, string $path): PictureShelf
     {
-        $facts = json_decode((string) $zip->getFromName('assets.json', self::MAX_TEMPLATE), true, 8);
-        $entries = array_flip(self::names($zip, '~^assets/([^/\\\\\x00-\x1F]{1,120})$~u'));
+        // They stood under assets in the first version of the format.
+        $noted = $zip->getFromName('pictures.json', self::MAX_TEMPLATE) ?: $zip->getFromName('assets.json', self::MAX_TEMPLATE);
+        $facts = json_decode((string) $noted, true, 8);
+        $entries = array_flip(self::names($zip, '~^(?:pictures|assets)/([^/\\\\\x00-\x1F]{1,120})$~u'));
 
         return new PictureShelf(array_map(strval(...), array_keys($entries)), function (string $asset) use (
             $path,

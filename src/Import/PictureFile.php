@@ -18,6 +18,11 @@ final readonly class PictureFile
     ) {
     }
 
+    public function isDrawing(): bool
+    {
+        return 'image/svg+xml' === $this->mime;
+    }
+
     public function called(string $name): self
     {
         return new self($name, $this->mime, $this->bytes, $this->width, $this->height, $this->focusX, $this->focusY);

@@ -6,7 +6,7 @@ namespace Morphea\App\Import;
 
 use Morphea\App\Render\Raster;
 use Morphea\App\Render\RenderError;
-use Morphea\Core\Press\FileNames;
+use Morphea\Core\Naming\SafeName;
 
 /** Checks pictures by their content, size and pixels, and makes them such that every program shows them alike. */
 final readonly class PictureReader
@@ -115,7 +115,7 @@ final readonly class PictureReader
     /** The name without folders and ending. */
     public static function stem(string $name): string
     {
-        $stem = FileNames::safe(pathinfo(basename(strtr($name, ['\\' => '/'])), \PATHINFO_FILENAME));
+        $stem = SafeName::of(pathinfo(basename(strtr($name, ['\\' => '/'])), \PATHINFO_FILENAME));
 
         return mb_strcut('' === $stem ? 'picture' : $stem, 0, 100, 'UTF-8');
     }

@@ -69,7 +69,7 @@ final readonly class Tidy
                 'jobs nobody came back to' => $this->oldJobs(),
                 'versions of designs' => $this->history(),
                 'pictures and fonts for good' => $this->emptyTrash(),
-                'pictures into the trash' => $this->unused(PictureStore::FOLDER, 'asset'),
+                'pictures into the trash' => $this->unused(PictureStore::FOLDER, 'picture'),
                 'fonts into the trash' => $this->unused('fonts', 'font'),
                 'fonts made ready' => $this->localFonts(),
                 'folders of runs' => $this->folders('runs', 'run', 'id'),
@@ -153,7 +153,7 @@ final readonly class Tidy
         $count = 0;
         $wanted = array_fill_keys(
             [
-                ...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM asset'),
+                ...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM picture'),
                 ...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM font'),
             ],
             true,

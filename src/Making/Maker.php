@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\Halted;
-use Morphea\App\Render\PieceMaker;
+use Morphea\App\Render\NoRoom;
 use Morphea\App\Render\RenderError;
-use Morphea\App\Storage\NoRoom;
+use Morphea\Core\Proof\Proof;
 
 /**
  * The one way from rows to files. Whatever is wrong with one piece is that piece's alone; a piece that ended the
@@ -18,11 +18,11 @@ final readonly class Maker
 {
     /** Times that making a piece may end the process. */
     public const TRIES = 3;
-    /** Pages that are turned into one PDF in one go, and bytes of drawings at the most: a photograph on each page is held in memory. */
-    private const PAGES = 25;
+    /** Pages that are turned into one file in one go, and bytes of drawings at the most: a photograph on each page is held in memory. */
+    private const PIECES = 25;
     private const BYTES = 40_000_000;
 
-    public function __construct(private PieceMaker $pieces)
+    public function __construct(private Proof $proof)
     {
     }
 
@@ -34,7 +34,9 @@ final readonly class Maker
     public function make(Making $making, iterable $wanted, Sink $sink): void
     {
         try {
-            $making->format->isOneFile() ? $this->pages($making, $wanted, $sink) : $this->each($making, $wanted, $sink);
+            $making->output instanceof OneFile
+                ? $this->parts($making, $wanted, $sink)
+                : $this->each($making, $wanted, $sink);
         } catch (Halted) {
             // What was being made is left as it was, for whenever it goes on.
         } finally {
@@ -49,18 +51,12 @@ final readonly class Maker
             if ($sink->isStopped()) {
                 return;
             }
-            $drawn = $this->begun($making, $piece, $sink);
-            if (null === $drawn) {
+            [$drawn, $pages] = $this->begun($making, $piece, $sink);
+            if (null === $drawn || [] === $pages) {
                 continue;
             }
             try {
-                $files = $this->pieces->files(
-                    $drawn,
-                    $making->template,
-                    $making->format,
-                    $making->bleed,
-                    $sink->isStopped(...),
-                );
+                $files = $making->output->files($pages, $sink->isStopped(...));
             } catch (RenderError $e) {
                 $sink->notMade($piece, $e->getMessage(), $drawn);
                 continue;
@@ -70,7 +66,7 @@ final readonly class Maker
     }
 
     /** @param iterable<Wanted> $wanted */
-    private function pages(Making $making, iterable $wanted, Sink $sink): void
+    private function parts(Making $making, iterable $wanted, Sink $sink): void
     {
         $group = [];
         $bytes = 0;
@@ -83,13 +79,13 @@ final readonly class Maker
                 $this->together($making, $group, $sink);
                 [$group, $bytes] = [[], 0];
             }
-            $drawn = $this->begun($making, $piece, $sink);
-            if (null === $drawn) {
+            [$drawn, $pages] = $this->begun($making, $piece, $sink);
+            if (null === $drawn || [] === $pages) {
                 continue;
             }
-            $group[] = [$piece, $drawn];
-            $bytes += array_sum(array_map(\strlen(...), $drawn->svgs));
-            if ($piece->tries > 0 || \count($group) >= self::PAGES || $bytes > self::BYTES) {
+            $group[] = [$piece, $drawn, $pages];
+            $bytes += array_sum(array_map(static fn (Page $page): int => \strlen($page->svg), $pages));
+            if ($piece->tries > 0 || \count($group) >= self::PIECES || $bytes > self::BYTES) {
                 $this->together($making, $group, $sink);
                 [$group, $bytes] = [[], 0];
             }
@@ -97,56 +93,41 @@ final readonly class Maker
         $this->together($making, $group, $sink);
     }
 
-    /** The piece laid out and drawn; null where it cannot be made. */
-    private function begun(Making $making, Wanted $piece, Sink $sink): ?Drawn
+    /** @return array{Drawn|null, list<Page>} the piece laid out, and its pages; none where it cannot be made */
+    private function begun(Making $making, Wanted $piece, Sink $sink): array
     {
         if ($piece->tries >= self::TRIES) {
-            $sink->notMade(
-                $piece,
-                \sprintf(
-                    'Making it ended the program %d times: it takes more time or memory than one piece may. Simplify ' .
-                    'what is in it, or make its pictures smaller.',
-                    $piece->tries,
-                ),
-                null,
-            );
+            $sink->notMade($piece, self::tooMuch($piece->tries), null);
 
-            return null;
+            return [null, []];
         }
         $sink->begins($piece);
+        $drawn = null;
         try {
-            $drawn = $this->pieces->draw(
-                $making->layouter,
-                $making->template,
-                $piece->row,
-                $making->pictures,
-                $making->format,
-                $making->even,
-                $making->bleed,
-            );
+            $drawn = $making->lay($piece->row, $this->proof);
             $reason = $drawn->blocked();
+            $pages = null === $reason ? $making->pages($drawn) : [];
         } catch (NoRoom | Halted $e) {
             throw $e;
         } catch (\Throwable $e) {
-            [$drawn, $reason] = [null, self::broken($e)];
+            [$reason, $pages] = [self::broken($e), []];
         }
         if (null !== $reason) {
             $sink->notMade($piece, $reason, $drawn);
-
-            return null;
         }
 
-        return $drawn;
+        return [$drawn, $pages];
     }
 
-    /** @param list<array{Wanted, Drawn}> $group */
+    /** @param list<array{Wanted, Drawn, non-empty-list<Page>}> $group */
     private function together(Making $making, array $group, Sink $sink): void
     {
         if ([] === $group) {
             return;
         }
+        $pieces = array_map(static fn (array $one): array => [$one[0], $one[1]], $group);
         try {
-            $sink->pages($group, $this->pieces->pages(array_column($group, 1), $making->bleed, $sink->isStopped(...)));
+            $part = $making->output->files(array_merge(...array_column($group, 2)), $sink->isStopped(...))[0];
         } catch (RenderError $e) {
             if (1 === \count($group)) {
                 $sink->notMade($group[0][0], $e->getMessage(), $group[0][1]);
@@ -157,7 +138,19 @@ final readonly class Maker
             foreach ($group as $one) {
                 $this->together($making, [$one], $sink);
             }
+
+            return;
         }
+        $sink->part($pieces, $part);
+    }
+
+    private static function tooMuch(int $tries): string
+    {
+        return \sprintf(
+            'Making it ended the program %d times: it takes more time or memory than one piece may. Simplify what is in ' .
+            'it, or make its pictures smaller.',
+            $tries,
+        );
     }
 
     private static function broken(\Throwable $e): string

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Making;
 
-use Morphea\App\Render\Format;
-use Morphea\Core\Drawing\PictureSource;
+use Morphea\App\Render\PictureSet;
+use Morphea\Core\Data\Row;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\Layouter;
+use Morphea\Core\Proof\Inspected;
+use Morphea\Core\Proof\Proof;
 use Morphea\Core\Template\Template;
 
 /** What all pieces of one making have in common. */
@@ -16,11 +18,28 @@ final readonly class Making
     /** @param bool $bleed with what lies outside of the cut, as far as the template's bleed goes */
     public function __construct(
         public Template $template,
-        public Format $format,
-        public Layouter $layouter,
-        public PictureSource $pictures,
-        public EvenSizes $even,
-        public bool $bleed,
+        public Output $output,
+        private Layouter $layouter,
+        private PictureSet $pictures,
+        private EvenSizes $even,
+        private bool $bleed,
     ) {
+    }
+
+    public function lay(Row $row, Proof $proof): Drawn
+    {
+        $sides = $findings = [];
+        foreach (array_keys($this->template->sides) as $side) {
+            $sides[] = $laid = $this->layouter->lay($this->template, $row, $this->pictures, $this->even, $side);
+            array_push($findings, ...$proof->of(new Inspected($this->template, $laid, $side)));
+        }
+
+        return new Drawn($row, $sides, $findings);
+    }
+
+    /** @return non-empty-list<Page> */
+    public function pages(Drawn $piece): array
+    {
+        return $this->output->pages($piece, $this->pictures, $this->bleed);
     }
 }

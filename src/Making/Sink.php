@@ -10,15 +10,15 @@ interface Sink
     /** Making it begins. Of whatever nothing more is heard, not even `ends`, making it ended the process. */
     public function begins(Wanted $piece): void;
 
-    /** @param non-empty-array<string, string> $files bytes by ending */
+    /** @param non-empty-list<string> $files bytes of each, in the order of the output's endings */
     public function files(Wanted $piece, array $files, Drawn $drawn): void;
 
     /**
-     * The pages of some pieces that follow each other, in one PDF.
+     * Some pieces that follow each other, in one part of the one file.
      *
      * @param non-empty-list<array{Wanted, Drawn}> $pieces
      */
-    public function pages(array $pieces, string $pdf): void;
+    public function part(array $pieces, string $bytes): void;
 
     /** @param Drawn|null $drawn null where not even that could be done */
     public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void;

@@ -8,7 +8,6 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Font;
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
-use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Render\Renderer;
 use Morphea\App\Tables\TableStore;
 use Morphea\Core\Drawing\SvgSize;
@@ -27,9 +26,8 @@ final readonly class Faces
         private FilesystemOperator $files,
         private Renderer $renderer,
         private FontStore $fonts,
-        private PictureStore $pictures,
+        private Opener $opener,
         private TableStore $rows,
-        private SharedSizes $sizes,
         private LoggerInterface $logger,
     ) {
     }
@@ -70,15 +68,9 @@ final readonly class Faces
     private function draw(Project $project): string
     {
         try {
-            $pictures = $this->pictures->embedded($project);
-            $layouter = $this->fonts->engine($project->owner())->layouter;
-            $drawing = $layouter->lay(
-                $project->template(),
-                $this->rows->row($project, 1),
-                $pictures,
-                $this->sizes->of($project),
-            )->drawing;
-            $svg = (new SvgWriter($pictures))->write($drawing, SvgSize::Pixels);
+            $open = $this->opener->alone($project);
+            $drawing = $open->lay($this->rows->row($project, 1))->drawing;
+            $svg = (new SvgWriter($open->pictures, SvgSize::Pixels))->write($drawing);
 
             return $this->renderer->png($svg, 96, null !== $drawing->background, self::COMPRESSION, self::EDGE, self::SECONDS);
         } catch (\Throwable $e) {

@@ -8,12 +8,11 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\PictureUpload;
+use Morphea\App\Import\SentFile;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Tables\TableStore;
-use Morphea\App\Web\Upload;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;
-use Symfony\Component\HttpFoundation\Request;
+use Psr\EventDispatcher\EventDispatcherInterface;
 
 /**
  * Pictures that people send, into a project: those that can be used come in, what is wrong with the others is told. Few
@@ -30,16 +29,19 @@ final readonly class PictureIntake
     public function __construct(
         private PictureUpload $upload,
         private PictureStore $pictures,
-        private TableStore $tables,
+        private EventDispatcherInterface $events,
         private FilesystemOperator $files,
         private WorkDesk $desk,
     ) {
     }
 
-    /** @param bool $now whatever it takes: who sends them one by one waits for each */
-    public function take(Project $project, Request $request, bool $now = false): Taken
+    /**
+     * @param list<SentFile> $uploads
+     * @param list<string>   $told    what is wrong with others already
+     * @param bool           $now     whatever it takes: who sends them one by one waits for each
+     */
+    public function take(Project $project, array $uploads, array $told = [], bool $now = false): Taken
     {
-        [$uploads, $told] = Upload::many($request, 'pictures');
         $entries = $bytes = 0;
         foreach ($uploads as $upload) {
             $entries += $this->upload->count($upload->path);
@@ -54,7 +56,7 @@ final readonly class PictureIntake
                 null === $name ? ($told[] = (string) $sentence) : ($names[$name] = true);
             }
         }
-        $this->tables->recook($project);
+        $this->events->dispatch(new PicturesCame($project));
 
         return new Taken(array_map(strval(...), array_keys($names)), $told);
     }
@@ -96,12 +98,12 @@ final readonly class PictureIntake
     }
 
     /**
-     * @param list<Upload> $uploads
+     * @param list<SentFile> $uploads
      * @param list<string> $told
      */
     private function keep(Project $project, array $uploads, int $entries, array $told): string
     {
-        $facts = ['names' => array_map(static fn (Upload $upload): string => $upload->name, $uploads), 'told' => $told];
+        $facts = ['names' => array_map(static fn (SentFile $upload): string => $upload->name, $uploads), 'told' => $told];
         $job = $this->desk->note(self::TAKES, $project->owner(), $project, $facts, $entries);
         foreach ($uploads as $i => $upload) {
             $stream = fopen($upload->path, 'r');

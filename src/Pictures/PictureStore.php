@@ -13,26 +13,34 @@ use Morphea\App\Import\PictureFile;
 use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\Raster;
 use Morphea\Core\Drawing\Picture;
+use Morphea\Core\Drawing\PictureContent;
+use Morphea\Core\Naming\FreeName;
+use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Tone;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /** A project's pictures: put in, found by name, and made ready for drawings. */
-final readonly class PictureStore
+final class PictureStore
 {
     /** Pixels of the longer side of a thumbnail. */
     public const SMALL = 320;
 
-    public function __construct(
-        private EntityManagerInterface $entities,
-        private FilesystemOperator $files,
-        private UrlGeneratorInterface $urls,
-        private Raster $raster,
-    ) {
-    }
-
     public const FOLDER = 'pictures';
     public const TRASH = 'trash';
+
+    /** @var array{string, int, array<string, StoredPicture>}|null those of the project looked at last, with its picture version */
+    private ?array $known = null;
+
+    private int $changes = 0;
+
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly FilesystemOperator $files,
+        private readonly UrlGeneratorInterface $urls,
+        private readonly Raster $raster,
+    ) {
+    }
 
     /** @return string the name it got */
     public function add(Project $project, PictureFile $picture): string
@@ -62,12 +70,14 @@ final readonly class PictureStore
     /** @return string the name it got: another file of that name already there keeps its own; identical files are kept once */
     public function attach(Project $project, KeptPicture $picture): string
     {
-        $name = $picture->name;
-        for ($n = 2; null !== ($there = $this->find($project, $name)); ++$n) {
-            if ($there->hash() === $picture->hash) {
-                return $name;
-            }
-            $name = pathinfo($picture->name, \PATHINFO_FILENAME) . "-$n." . pathinfo($picture->name, \PATHINFO_EXTENSION);
+        ['filename' => $stem, 'extension' => $ending] = pathinfo($picture->name) + ['extension' => ''];
+        $free = FreeName::of(
+            $stem,
+            fn (string $one): bool => !\in_array($this->there($project, "$one.$ending")?->hash(), [null, $picture->hash], true),
+        );
+        $name = '' === $ending ? $picture->name : "$free.$ending";
+        if (null !== $this->there($project, $name)) {
+            return $name;
         }
         $this->entities->persist(
             new StoredPicture(
@@ -90,13 +100,37 @@ final readonly class PictureStore
 
     public function find(Project $project, string $name): ?StoredPicture
     {
+        return $this->byName($project)[$name] ?? null;
+    }
+
+    /** Asked of the database: another worker may have brought it a moment ago. */
+    private function there(Project $project, string $name): ?StoredPicture
+    {
         return $this->entities->getRepository(StoredPicture::class)->findOneBy(['project' => $project, 'name' => $name]);
     }
 
     /** @return list<StoredPicture> by name */
     public function all(Project $project): array
     {
-        return $this->entities->getRepository(StoredPicture::class)->findBy(['project' => $project], ['name' => 'ASC']);
+        return array_values($this->byName($project));
+    }
+
+    /** Which of them a cell means. */
+    public function names(Project $project): PictureNames
+    {
+        return new PictureNames(array_map(strval(...), array_keys($this->byName($project))));
+    }
+
+    /** @return array<string, StoredPicture> read once, as long as none comes or goes */
+    private function byName(Project $project): array
+    {
+        if ($project->id() !== ($this->known[0] ?? null) || $project->pictureVersion() !== $this->known[1]) {
+            $all = $this->entities->getRepository(StoredPicture::class)->findBy(['project' => $project], ['name' => 'ASC']);
+            $names = array_map(static fn (StoredPicture $one): string => $one->name(), $all);
+            $this->known = [$project->id(), $project->pictureVersion(), array_combine($names, $all)];
+        }
+
+        return $this->known[2];
     }
 
     /** Forgets a picture. Its bytes stay, since others may share them. */
@@ -115,8 +149,16 @@ final readonly class PictureStore
         $this->changed($asset->project());
     }
 
+    /** How often pictures were changed here; entities do not know of it. */
+    public function changes(): int
+    {
+        return $this->changes;
+    }
+
     private function changed(Project $project): void
     {
+        $this->known = null;
+        ++$this->changes;
         $this->entities
             ->createQuery('UPDATE ' . Project::class . ' p SET p.pictureVersion = p.pictureVersion + 1 WHERE p.id = :id')
             ->execute(['id' => $project->id()]);
@@ -210,19 +252,12 @@ final readonly class PictureStore
     /** Pictures by their address, for pages. */
     public function linked(Project $project): PictureSet
     {
-        return $this->set(
-            $project,
-            fn (StoredPicture $asset, PictureLook $look): Picture => Picture::raster(
-                $this->urls->generate(
-                    'picture',
-                    ['project' => $project->id(), 'name' => $asset->name()] +
-                        ($look->tones() ? ['tone' => $look->tone->value, 'tint' => substr($look->tint, 1)] : []),
-                ),
-                $asset->width(),
-                $asset->height(),
-                ...$asset->focus(),
-            ),
-        );
+        return $this->set($project, function (StoredPicture $picture, PictureLook $look) use ($project): PictureContent {
+            $tone = $look->tones() ? ['tone' => $look->tone->value, 'tint' => substr($look->tint, 1)] : [];
+            $names = ['project' => $project->id(), 'name' => $picture->name(), 'v' => substr($picture->hash(), 0, 8)];
+
+            return PictureContent::at($this->urls->generate('picture', $names + $tone));
+        });
     }
 
     /** Pictures with their bytes inside, for files that stand alone. */
@@ -230,39 +265,46 @@ final readonly class PictureStore
     {
         return $this->set(
             $project,
-            fn (StoredPicture $asset, PictureLook $look): Picture => PictureSet::embedded(
-                $asset->mime(),
-                $this->toned($asset, $look),
-                $asset->width(),
-                $asset->height(),
-                ...$asset->focus(),
+            fn (StoredPicture $picture, PictureLook $look): PictureContent => PictureSet::embedded(
+                $picture->mime(),
+                $this->toned($picture, $look),
             ),
         );
     }
 
-    /** @param \Closure(StoredPicture, PictureLook): Picture $raster */
-    private function set(Project $project, \Closure $raster): PictureSet
+    /** @param \Closure(StoredPicture, PictureLook): PictureContent $photo */
+    private function set(Project $project, \Closure $photo): PictureSet
     {
-        return new PictureSet(function (string $name, PictureLook $look) use ($project, $raster): ?Picture {
-            $asset = $this->find($project, $name);
+        return new PictureSet(
+            fn (): PictureNames => $this->names($project),
+            fn (string $name): ?Picture => self::facts($this->find($project, $name)),
+            function (Picture $picture, PictureLook $look) use ($project, $photo): PictureContent {
+                $stored = $this->find($project, $picture->name) ?? throw new \RuntimeException("“{$picture->name}” is gone.");
 
-            return match (true) {
-                // What has no size cannot be drawn by anybody.
-                null === $asset,
-                !is_finite($asset->width()),
-                !is_finite($asset->height()),
-                min($asset->width(), $asset->height()) <= 0
-                    => null,
-                $asset->isDrawing() => PictureSet::vector(
-                    $this->bytes($asset),
-                    $look,
-                    $asset->width(),
-                    $asset->height(),
-                    ...$asset->focus(),
-                ),
-                default => $raster($asset, $look),
-            };
-        }, fn (): array => array_map(static fn (StoredPicture $asset): string => $asset->name(), $this->all($project)));
+                return $stored->isDrawing() ? PictureSet::drawn($this->bytes($stored), $look) : $photo($stored, $look);
+            },
+        );
+    }
+
+    private static function facts(?StoredPicture $picture): ?Picture
+    {
+        // What has no size cannot be drawn by anybody.
+        if (
+            null === $picture
+            || !is_finite($picture->width() * $picture->height())
+            || min($picture->width(), $picture->height()) <= 0
+        ) {
+            return null;
+        }
+
+        return new Picture(
+            $picture->name(),
+            $picture->hash(),
+            $picture->width(),
+            $picture->height(),
+            $picture->isDrawing(),
+            ...$picture->focus(),
+        );
     }
 
     /** @param \Closure(): string $make */

@@ -7,17 +7,17 @@ namespace Morphea\App\Pictures;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Job;
 use Morphea\App\Storage\LocalCopy;
-use Morphea\App\Tables\TableStore;
 use Morphea\App\Work\Report;
 use Morphea\App\Work\Stopped;
 use Morphea\App\Work\Task;
+use Psr\EventDispatcher\EventDispatcherInterface;
 
 /** Brings many pictures in, in the background. A picture that is here is not brought twice. */
 final readonly class TakePictures implements Task
 {
     public function __construct(
         private PictureIntake $intake,
-        private TableStore $tables,
+        private EventDispatcherInterface $events,
         private FilesystemOperator $files,
         private LocalCopy $local,
     ) {
@@ -52,7 +52,7 @@ final readonly class TakePictures implements Task
             }
         } finally {
             // Stopped or not: recipes find those that are in.
-            $this->tables->recook($project);
+            $this->events->dispatch(new PicturesCame($project));
         }
         $this->files->deleteDirectory($job->folder());
 

@@ -7,11 +7,12 @@ namespace Morphea\App\Press;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Run;
 use Morphea\App\Entity\RunState;
-use Morphea\App\Render\PieceMaker;
+use Morphea\App\Making\Outputs;
 use Morphea\App\Web\Attachment;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
+use Symfony\Component\Mime\MimeTypes;
 use ZipStream\CompressionMethod;
 use ZipStream\ZipStream;
 
@@ -22,16 +23,17 @@ final readonly class Download
         private FilesystemOperator $files,
         private PieceStore $pieces,
         private RequestStack $requests,
+        private Outputs $outputs,
     ) {
     }
 
     public function of(Run $run): ?Response
     {
-        if ($run->format()->isOneFile()) {
+        if ($run->isOneFile()) {
             return RunState::Done === $run->state() && null !== $run->bytes()
                 ? $this->stream(
-                    $run->fileName() . '.pdf',
-                    'application/pdf',
+                    "{$run->fileName()}.{$run->ending()}",
+                    MimeTypes::getDefault()->getMimeTypes($run->ending())[0] ?? 'application/octet-stream',
                     fn () => fpassthru($this->files->readStream($run->path())),
                 )
                 : null;
@@ -52,7 +54,7 @@ final readonly class Download
             defaultCompressionMethod: CompressionMethod::STORE,
             defaultEnableZeroHeader: true,
         );
-        $endings = PieceMaker::endings($run->template(), $run->format());
+        $endings = $this->outputs->get($run->output())->endings($run->template());
         foreach ($names as $position => $name) {
             foreach ($endings as $i => $ending) {
                 $stream = $this->files->readStream($this->path($run, $position, $i, $name . $ending));

@@ -10,9 +10,9 @@ use League\Flysystem\FilesystemOperator;
 use League\Flysystem\UnableToWriteFile;
 use Morphea\App\Entity\Run;
 use Morphea\App\Entity\RunState;
-use Morphea\App\Render\PdfWriter;
-use Morphea\App\Render\PieceMaker;
-use Morphea\App\Storage\NoRoom;
+use Morphea\App\Making\OneFile;
+use Morphea\App\Making\Outputs;
+use Morphea\App\Render\NoRoom;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -29,7 +29,7 @@ final readonly class FinishRunHandler
         private EntityManagerInterface $entities,
         private PieceStore $pieces,
         private FilesystemOperator $files,
-        private PdfWriter $pdf,
+        private Outputs $outputs,
         private LockFactory $locks,
         private MessageBusInterface $bus,
     ) {
@@ -45,7 +45,7 @@ final readonly class FinishRunHandler
             if (null === $run || RunState::Waiting !== $run->state() || $this->pieces->waits($run->id())) {
                 return;
             }
-            if (!$run->format()->isOneFile()) {
+            if (!$run->isOneFile()) {
                 $this->close($run, $this->sum($run));
             } elseif ($this->areWhole($run)) {
                 $this->close($run, $this->join($run));
@@ -69,7 +69,7 @@ final readonly class FinishRunHandler
     private function sum(Run $run): ?int
     {
         $bytes = null;
-        $files = \count(PieceMaker::endings($run->template(), $run->format()));
+        $files = \count($this->outputs->get($run->output())->endings($run->template()));
         foreach ($this->pieces->names($run) as $position => $name) {
             for ($i = 0; $i < $files; ++$i) {
                 $size = $this->size($run->piecePath($position, $i));
@@ -117,7 +117,8 @@ final readonly class FinishRunHandler
     private function join(Run $run): ?int
     {
         $parts = $this->pieces->parts($run->id());
-        if ([] === $parts) {
+        $output = $this->outputs->get($run->output());
+        if ([] === $parts || !($output instanceof OneFile)) {
             return null;
         }
         $folder = sys_get_temp_dir() . '/morphea-join-' . $run->id();
@@ -125,12 +126,12 @@ final readonly class FinishRunHandler
         try {
             $local = [];
             foreach (array_keys($parts) as $i => $part) {
-                $local[] = \sprintf('%s/%06d.pdf', $folder, $i);
+                $local[] = \sprintf('%s/%06d', $folder, $i);
                 NoRoom::write($local[$i], $this->files->read($run->partPath($part)));
             }
             $pages = array_sum(array_map(\count(...), $parts)) * \count($run->template()->sides);
-            $this->pdf->join($local, "$folder/all.pdf", $pages);
-            $stream = fopen("$folder/all.pdf", 'r');
+            $output->join($local, "$folder/all", $pages);
+            $stream = fopen("$folder/all", 'r');
             \assert(false !== $stream);
             $this->files->writeStream($run->path(), $stream);
 

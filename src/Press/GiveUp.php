@@ -7,7 +7,7 @@ namespace Morphea\App\Press;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception\DriverException;
 use Morphea\App\Entity\RunState;
-use Morphea\App\Storage\NoRoom;
+use Morphea\App\Render\NoRoom;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;

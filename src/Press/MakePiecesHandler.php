@@ -11,6 +11,7 @@ use Morphea\App\Entity\RunState;
 use Morphea\App\Fonts\FontStore;
 use Morphea\App\Making\Maker;
 use Morphea\App\Making\Making;
+use Morphea\App\Making\Outputs;
 use Morphea\App\Pictures\PictureStore;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -27,6 +28,7 @@ final readonly class MakePiecesHandler
         private FontStore $fonts,
         private FilesystemOperator $files,
         private MessageBusInterface $bus,
+        private Outputs $outputs,
     ) {
     }
 
@@ -53,7 +55,7 @@ final readonly class MakePiecesHandler
 
         return new Making(
             $run->template(),
-            $run->format(),
+            $this->outputs->get($run->output()),
             $layouter,
             $this->pictures->embedded($run->project()),
             $run->evenSizes(),

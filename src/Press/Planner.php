@@ -7,12 +7,13 @@ namespace Morphea\App\Press;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
-use Morphea\App\Render\Format;
+use Morphea\App\Making\Outputs;
 use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\TableError;
+use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Press\FileNames;
@@ -22,7 +23,7 @@ final readonly class Planner
 {
     private const MAX_WRITTEN = 2_000;
 
-    public function __construct(private TableStore $rows, private EntityManagerInterface $entities)
+    public function __construct(private TableStore $rows, private EntityManagerInterface $entities, private Outputs $outputs)
     {
     }
 
@@ -32,13 +33,13 @@ final readonly class Planner
         $keys = array_map(static fn (Column $c): string => $c->key, $project->columns());
         $last = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
         if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
-            return new Order($last->format(), '', $last->namePattern(), $last->fileName(), $last->bleed());
+            return new Order($this->outputs->find($last->output()) ?? $this->outputs->usual(), '', $last->namePattern(), $last->fileName(), $last->bleed());
         }
         $first = array_values(array_intersect($project->template()->linkedColumns(), $keys))[0] ?? ($keys[0] ?? null);
-        $file = FileNames::safe(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
+        $file = SafeName::of(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
 
         return new Order(
-            $last?->format() ?? Format::OnePdf,
+            $this->outputs->find($last?->output() ?? '') ?? $this->outputs->usual(),
             '',
             null === $first ? '' : Pattern::column($first),
             '' === $file ? 'pieces' : $file,
@@ -69,7 +70,7 @@ final readonly class Planner
                 ),
             );
         }
-        $file = FileNames::safe($order->file);
+        $file = SafeName::of($order->file);
         if ('' === $file) {
             throw new OrderError('Say what the finished file is to be called.');
         }

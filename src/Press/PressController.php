@@ -7,9 +7,10 @@ namespace Morphea\App\Press;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
-use Morphea\App\Open\Stage;
-use Morphea\App\Render\Format;
-use Morphea\App\Render\PieceMaker;
+use Morphea\App\Making\OneFile;
+use Morphea\App\Making\Output;
+use Morphea\App\Making\Outputs;
+use Morphea\App\Open\Opener;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Pattern\PatternParts;
@@ -32,21 +33,30 @@ final class PressController extends AbstractController
         private readonly Planner $planner,
         private readonly RunDesk $desk,
         private readonly PieceStore $pieces,
+        private readonly Outputs $outputs,
     ) {
     }
 
     #[Route('', name: 'press', methods: ['GET'])]
-    public function index(Project $project, EntityManagerInterface $entities, Stage $stage): Response
+    public function index(Project $project, EntityManagerInterface $entities, Opener $opener): Response
     {
         $order = $this->planner->usual($project);
         $runs = $entities->getRepository(Run::class)->findBy(['project' => $project], ['number' => 'DESC'], self::RUNS_SHOWN);
 
         return $this->render(
             'press/index.html.twig',
-            $this->summary($project, $order, $stage) + [
+            $this->summary($project, $order, $opener) + [
                 'here' => 'Press',
                 'order' => $order,
-                'formats' => Format::cases(),
+                'outputs' => array_map(
+                    static fn (Output $output): array => [
+                        'id' => $output::id(),
+                        'label' => $output->label(),
+                        'oneFile' => $output instanceof OneFile ? $output->ending() : '',
+                        'chosen' => $output === $order->output,
+                    ],
+                    $this->outputs->all(),
+                ),
                 'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
                 'columns' => $this->columns($project),
                 'shown' => array_map(
@@ -60,12 +70,12 @@ final class PressController extends AbstractController
 
     /** What the order as it stands would make; asked again whenever it changes. */
     #[Route('/plan', name: 'press_plan', methods: ['POST'])]
-    public function plan(Project $project, Request $request, Stage $stage): Response
+    public function plan(Project $project, Request $request, Opener $opener): Response
     {
         try {
             return $this->render(
                 'press/summary.html.twig',
-                ['oob' => true, 'here' => 'Press'] + $this->summary($project, $this->order($project, $request), $stage),
+                ['oob' => true, 'here' => 'Press'] + $this->summary($project, $this->order($project, $request), $opener),
             );
         } catch (OrderError $e) {
             return $this->render('press/summary.html.twig', [
@@ -144,6 +154,7 @@ final class PressController extends AbstractController
 
         return [
             'run' => $run,
+            'output' => $this->outputs->find($run->output())?->label() ?? $run->output(),
             'progress' => $progress,
             'givenUp' => $progress->notMade > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
         ];
@@ -154,7 +165,7 @@ final class PressController extends AbstractController
      *
      * @throws OrderError
      */
-    private function summary(Project $project, Order $order, Stage $stage): array
+    private function summary(Project $project, Order $order, Opener $opener): array
     {
         if (0 === $project->rowCount()) {
             return ['project' => $project, 'error' => 'There are no rows yet. Bring a table first.', 'oob' => false];
@@ -162,8 +173,8 @@ final class PressController extends AbstractController
         $plan = $this->planner->plan($project, $order);
         $first = $plan->pieces[0] ?? null;
         $template = $project->template();
-        $endings = PieceMaker::endings($template, $order->format);
-        $names = $order->format->isOneFile()
+        $endings = $order->output->endings($template);
+        $names = $order->output instanceof OneFile
             ? [$plan->file]
             : array_map(static fn (array $piece): string => $piece['name'], \array_slice($plan->pieces, 0, self::NAMES_SHOWN));
         $files = array_merge(
@@ -186,17 +197,15 @@ final class PressController extends AbstractController
             ),
             'sides' => \count($template->sides),
             'size' =>
-                Format::Png === $order->format
-                    ? \sprintf('%d × %d px', round($template->width + 2 * $bleed), round($template->height + 2 * $bleed))
-                    : $template->size(),
+                $order->output->size($template, $bleed),
             'bleed' => $bleed > 0 ? $template->unit->fromDots($bleed, $template->dpi) : 0,
             'unit' => $template->unit->value,
             'files' => \array_slice($files, 0, self::NAMES_SHOWN),
-            'moreFiles' => $order->format->isOneFile()
+            'moreFiles' => $order->output instanceof OneFile
                 ? 0
                 : max(0, \count($plan->pieces) * \count($endings) - self::NAMES_SHOWN),
-            'clashes' => $order->format->isOneFile() ? [] : $plan->clashes,
-            'pictures' => null === $first ? [] : $stage->thumbnails($project, $first['row']),
+            'clashes' => $order->output instanceof OneFile ? [] : $plan->clashes,
+            'pictures' => null === $first ? [] : $opener->page($project)->thumbnails($first['row']),
             'firstRow' => null === $first ? 0 : $first['row']->number,
         ];
     }
@@ -204,7 +213,7 @@ final class PressController extends AbstractController
     /** @throws OrderError */
     private function order(Project $project, Request $request): Order
     {
-        $order = Order::from($request->request, $this->planner->usual($project));
+        $order = Order::from($request->request, $this->planner->usual($project), $this->outputs);
         if (!$request->request->has('parts')) {
             return $order;
         }

@@ -9,8 +9,9 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Entity\RunState;
+use Morphea\App\Making\OneFile;
+use Morphea\App\Making\Outputs;
 use Morphea\App\Open\SharedSizes;
-use Morphea\App\Render\Format;
 use Morphea\App\Storage\SweepFiles;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
@@ -28,6 +29,7 @@ final readonly class RunDesk
         private Connection $connection,
         private MessageBusInterface $bus,
         private SharedSizes $sizes,
+        private Outputs $outputs,
     ) {
     }
 
@@ -41,7 +43,9 @@ final readonly class RunDesk
             $run = new Run(
                 $project,
                 $last + 1,
-                $order->format,
+                $order->output::id(),
+                $order->output->ending(),
+                $order->output instanceof OneFile,
                 $order->rows,
                 $plan->file,
                 $order->name,
@@ -88,7 +92,7 @@ final readonly class RunDesk
     private function dispatch(Run $run): void
     {
         $this->connection->transactional(function () use ($run): void {
-            $stretches = $this->pieces->stretches($run->id(), self::stretch($run->format()));
+            $stretches = $this->pieces->stretches($run->id(), $this->outputs->get($run->output())->stretch());
             foreach ($stretches as [$from, $to]) {
                 $this->bus->dispatch(new MakePieces($run->id(), $from, $to));
             }
@@ -97,15 +101,5 @@ final readonly class RunDesk
                 $this->bus->dispatch(new FinishRun($run->id()));
             }
         });
-    }
-
-    /** Pieces in one message: few enough that a stop is felt at once. */
-    private static function stretch(Format $format): int
-    {
-        return match ($format) {
-            Format::OnePdf => 25,
-            Format::Pdfs, Format::Png => 10,
-            Format::Svg => 100,
-        };
     }
 }

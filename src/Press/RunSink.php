@@ -10,7 +10,7 @@ use Morphea\App\Entity\Run;
 use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
-use Morphea\App\Storage\NoRoom;
+use Morphea\App\Render\NoRoom;
 use Symfony\Component\Uid\Ulid;
 
 /** A run's pieces into storage: a file is there, whole, before its piece counts as made. */
@@ -39,18 +39,18 @@ final class RunSink implements Sink
 
     public function files(Wanted $piece, array $files, Drawn $drawn): void
     {
-        foreach (array_values($files) as $i => $bytes) {
+        foreach ($files as $i => $bytes) {
             $this->write($this->run->piecePath($piece->position, $i), $bytes);
         }
         $this->pieces->made($this->run->id(), $piece->position);
         unset($this->open[$piece->position]);
     }
 
-    public function pages(array $pieces, string $pdf): void
+    public function part(array $pieces, string $bytes): void
     {
         $positions = array_map(static fn (array $one): int => $one[0]->position, $pieces);
         $part = \sprintf('%06d-%s', $positions[0], new Ulid());
-        $this->write($this->run->partPath($part), $pdf);
+        $this->write($this->run->partPath($part), $bytes);
         if (!$this->pieces->madeTogether($this->run->id(), $positions, $part)) {
             // Another worker was handed the same stretch, and was faster with some of them: its pages count.
             $this->files->delete($this->run->partPath($part));

@@ -17,7 +17,7 @@ use Morphea\App\Templates\TemplateHistory;
 use Morphea\App\Web\Attachment;
 use Morphea\App\Web\Upload;
 use Morphea\App\Work\WorkDesk;
-use Morphea\Core\Press\FileNames;
+use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Template\Preset;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateError;
@@ -154,7 +154,7 @@ final class ProjectsController extends AbstractController
             ? $this->inBackground(SaveProject::KIND, $project)
             : Attachment::file(
                 $this->file->write($project, true),
-                (FileNames::safe($project->name()) ?: 'project') . '.morphea',
+                (SafeName::of($project->name()) ?: 'project') . '.morphea',
                 'application/zip',
             );
     }

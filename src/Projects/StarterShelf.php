@@ -51,11 +51,11 @@ final readonly class StarterShelf
         }
         $folder = "$this->projectDir/demo/$id";
         $template = $this->codec->decode((string) file_get_contents("$folder/template.json"));
-        $facts = is_file("$folder/assets.json")
-            ? json_decode((string) file_get_contents("$folder/assets.json"), true, 8, \JSON_THROW_ON_ERROR)
+        $facts = is_file("$folder/pictures.json")
+            ? json_decode((string) file_get_contents("$folder/pictures.json"), true, 8, \JSON_THROW_ON_ERROR)
             : [];
         $pictures = [];
-        foreach (glob("$folder/assets/*") ?: [] as $path) {
+        foreach (glob("$folder/pictures/*") ?: [] as $path) {
             $name = basename($path);
             $picture = $this->picture((string) file_get_contents($path), $name)->called($name);
             $focus = \is_array($facts) ? $facts[$name]['focus'] ?? null : null;

@@ -11,7 +11,7 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Web\Attachment;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;
-use Morphea\Core\Press\FileNames;
+use Morphea\Core\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
@@ -100,7 +100,7 @@ final class WorkController extends AbstractController
             [
                 'Content-Type' => 'application/zip',
                 'Content-Length' => (string) $files->fileSize($path),
-                'Content-Disposition' => Attachment::header((FileNames::safe($found->text('name')) ?: 'project') . '.morphea'),
+                'Content-Disposition' => Attachment::header((SafeName::of($found->text('name')) ?: 'project') . '.morphea'),
             ],
         );
     }

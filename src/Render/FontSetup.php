@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
-use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Type\FontBook;
 
 /**

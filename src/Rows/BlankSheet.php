@@ -6,11 +6,9 @@ namespace Morphea\App\Rows;
 
 use Morphea\Core\Pattern\Argument;
 use Morphea\Core\Pattern\ValueKind;
-use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\LayerKind;
 use Morphea\Core\Template\Template;
-use Morphea\Core\Template\TextLayer;
 
 /** A table to be filled in for a template: a heading for each column it shows, what each wants in words, and a sample row. */
 final readonly class BlankSheet
@@ -54,13 +52,13 @@ final readonly class BlankSheet
     private static function wants(array $layers, string $key, int $place): array
     {
         foreach ($layers as $layer) {
-            if ($layer instanceof PictureLayer) {
+            if (LayerKind::Picture === $layer->kind()) {
                 return ['The name of a picture, with or without its ending.', 'kettle'];
             }
-            if ($layer instanceof CodeLayer) {
+            if (LayerKind::Code === $layer->kind()) {
                 return ['What the code holds.', 'TW-001'];
             }
-            foreach ($layer instanceof TextLayer ? $layer->pattern->parts : [] as $part) {
+            foreach ($layer->content()->pattern->parts ?? [] as $part) {
                 $wants = $part instanceof Argument && $part->key === $key ? $part->wants() : ValueKind::Text;
                 if (ValueKind::Number === $wants) {
                     return ['A number.', '12'];

@@ -11,6 +11,7 @@ use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Pictures\Taken;
 use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableStore;
+use Morphea\App\Web\Upload;
 use Morphea\App\Work\Progress;
 use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\TableError;
@@ -83,7 +84,7 @@ final class RowPicturesController extends AbstractController
     #[Route('/pictures', name: 'rows_pictures_bring', methods: ['POST'])]
     public function bring(Project $project, Request $request, PictureIntake $intake): Response
     {
-        $taken = $intake->take($project, $request);
+        $taken = $intake->take($project, ...Upload::many($request, 'pictures'));
         if (null === $taken->waits) {
             $this->tell($taken);
         }
@@ -149,7 +150,8 @@ final class RowPicturesController extends AbstractController
     #[Route('/pictures/drop', name: 'rows_pictures_drop', methods: ['POST'])]
     public function drop(Project $project, Request $request, PictureIntake $intake): Response
     {
-        $taken = $intake->take($project, $request, true);
+        [$files, $told] = Upload::many($request, 'pictures');
+        $taken = $intake->take($project, $files, $told, true);
 
         return new JsonResponse(['names' => $taken->names, 'told' => $taken->told]);
     }

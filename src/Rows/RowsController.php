@@ -15,7 +15,7 @@ use Morphea\Core\Data\Edit\AddRows;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
-use Morphea\Core\Press\FileNames;
+use Morphea\Core\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -91,7 +91,7 @@ final class RowsController extends AbstractController
 
         return Attachment::file(
             $writer->write($ending, $blank->headings, [$blank->sample], $blank->notes),
-            (FileNames::safe($project->name()) ?: 'rows') . "-to-fill-in.$ending",
+            (SafeName::of($project->name()) ?: 'rows') . "-to-fill-in.$ending",
             TableWriter::TYPES[$ending],
         );
     }

@@ -10,7 +10,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
 use Morphea\App\Web\Attachment;
 use Morphea\App\Work\Progress;
-use Morphea\Core\Press\FileNames;
+use Morphea\Core\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
@@ -119,6 +119,6 @@ final class TablesOutController extends AbstractController
 
     private static function name(Project $project, string $ending): string
     {
-        return (FileNames::safe($project->name()) ?: 'rows') . ".$ending";
+        return (SafeName::of($project->name()) ?: 'rows') . ".$ending";
     }
 }

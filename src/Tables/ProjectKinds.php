@@ -5,15 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Tables;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Kinds;
 use Morphea\Core\Data\Sheet;
-use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\LayerKind;
 
 /** Kinds as a project sees them: dates in the language of its design, pictures that are its own. */
 final readonly class ProjectKinds
@@ -32,7 +30,7 @@ final readonly class ProjectKinds
         $kinds = $this->of($project);
         $named = array_merge(
             ...array_map(
-                static fn (Layer $layer): array => $layer instanceof PictureLayer ? $layer->columns() : [],
+                static fn (Layer $layer): array => LayerKind::Picture === $layer->kind() ? $layer->columns() : [],
                 $project->template()->placeholders(),
             ),
         );
@@ -49,9 +47,6 @@ final readonly class ProjectKinds
 
     public function of(Project $project): Kinds
     {
-        return new Kinds(
-            new CellReader($project->template()->locale),
-            new PictureNames(array_map(static fn (StoredPicture $asset): string => $asset->name(), $this->pictures->all($project))),
-        );
+        return new Kinds(new CellReader($project->template()->locale), $this->pictures->names($project));
     }
 }

@@ -7,8 +7,8 @@ namespace Morphea\App\Tables;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
-use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Entity\TableChange;
+use Morphea\App\Pictures\PictureStore;
 use Morphea\Core\Data\Edit\CellConflict;
 use Morphea\Core\Data\Edit\CellMerge;
 use Morphea\Core\Data\Edit\SetCells;
@@ -21,7 +21,6 @@ use Morphea\Core\Data\SheetDiff;
 use Morphea\Core\Data\SheetRow;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
-use Morphea\Core\Naming\PictureNames;
 
 /** A project's table in the database: changed by edits that can be taken back, read one row, a page or all at a time. */
 final class TableStore
@@ -38,8 +37,11 @@ final class TableStore
      */
     private ?array $last = null;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Connection $connection)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly Connection $connection,
+        private readonly PictureStore $pictures,
+    ) {
     }
 
     public function sheet(Project $project): Sheet
@@ -62,12 +64,7 @@ final class TableStore
     /** What recipes need besides the table. */
     public function kitchen(Project $project): Kitchen
     {
-        $names = array_map(
-            static fn (StoredPicture $asset): string => $asset->name(),
-            $this->entities->getRepository(StoredPicture::class)->findBy(['project' => $project], ['name' => 'ASC']),
-        );
-
-        return new Kitchen($project->template()->locale, new PictureNames($names));
+        return new Kitchen($project->template()->locale, $this->pictures->names($project));
     }
 
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Web;
 
-use Morphea\Core\Press\FileNames;
+use Morphea\Core\Naming\SafeName;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 
@@ -25,7 +25,7 @@ final readonly class Attachment
         return HeaderUtils::makeDisposition(
             'attachment',
             $name,
-            FileNames::safe((string) preg_replace('/[^\x20-\x7E]|%/', '_', $name)),
+            SafeName::of((string) preg_replace('/[^\x20-\x7E]|%/', '_', $name)),
         );
     }
 }

@@ -4,19 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\App\Web;
 
+use Morphea\App\Import\SentFile;
 use Morphea\App\Import\UploadError;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 
-/** One uploaded file that arrived whole. */
+/** Uploaded files that arrived whole. */
 final readonly class Upload
 {
-    private function __construct(public string $path, public string $name)
-    {
-    }
-
     /** @throws UploadError when none did */
-    public static function from(Request $request, string $field): self
+    public static function from(Request $request, string $field): SentFile
     {
         $file = $request->files->get($field);
         if (!($file instanceof UploadedFile)) {
@@ -29,7 +26,7 @@ final readonly class Upload
     /**
      * All files of a field that takes many.
      *
-     * @return array{list<self>, list<string>} those that arrived whole, and what is wrong with the others
+     * @return array{list<SentFile>, list<string>} those that arrived whole, and what is wrong with the others
      */
     public static function many(Request $request, string $field): array
     {
@@ -60,7 +57,7 @@ final readonly class Upload
         );
     }
 
-    private static function whole(UploadedFile $file): self
+    private static function whole(UploadedFile $file): SentFile
     {
         if (!$file->isValid()) {
             throw new UploadError(
@@ -74,6 +71,6 @@ final readonly class Upload
             );
         }
 
-        return new self($file->getPathname(), $file->getClientOriginalName());
+        return new SentFile($file->getPathname(), $file->getClientOriginalName());
     }
 }

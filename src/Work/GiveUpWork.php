@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Work;
 
-use Morphea\App\Storage\NoRoom;
+use Morphea\App\Render\NoRoom;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;

@@ -9,6 +9,8 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Making\Output;
+use Morphea\App\Making\Outputs;
 use Morphea\App\Projects\ProjectMaker;
 use Morphea\App\Projects\StarterShelf;
 use Morphea\Core\Data\Sheet;
@@ -198,5 +200,10 @@ abstract class AppTestCase extends WebTestCase
         );
 
         return (array) json_decode($this->body(), true);
+    }
+
+    protected function as(string $id): Output
+    {
+        return self::getContainer()->get(Outputs::class)->get($id);
     }
 }

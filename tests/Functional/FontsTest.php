@@ -7,7 +7,7 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Import\FontReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Render\FontSetup;
-use Morphea\App\Render\PngWriter;
+use Morphea\App\Render\Renderer;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
 
@@ -102,14 +102,15 @@ final class FontsTest extends AppTestCase
         ): string => '<svg xmlns="http://www.w3.org/2000/svg" width="400" height="80">' .
             "<rect width=\"400\" height=\"80\" fill=\"#FFFFFF\"/><text x=\"10\" y=\"60\" font-family=\"$family\" " .
             'font-weight="700" font-size="48">Harbour</text></svg>';
-        $png = self::getContainer()->get(PngWriter::class);
-        $lora = $png->write($svg('Lora'), 96, true);
+        $renderer = self::getContainer()->get(Renderer::class);
+        $draw = static fn (string $svg): string => $renderer->png($svg, 96, true, 4);
+        $lora = $draw($svg('Lora'));
         $alias = FontSetup::alias(hash('sha256', self::harbour('Haze')));
-        self::assertNotSame($lora, $png->write($svg($alias), 96, true), 'it is not there yet');
+        self::assertNotSame($lora, $draw($svg($alias)), 'it is not there yet');
         self::getContainer()
             ->get(FontSetup::class)
             ->place(hash('sha256', self::harbour('Haze')), 'ttf', static fn (): string => self::harbour('Haze'));
-        self::assertSame($lora, $png->write($svg($alias), 96, true));
+        self::assertSame($lora, $draw($svg($alias)));
     }
 
     public function testAFontTakenAwayIsMissedInTheDesignsThatUseIt(): void

@@ -10,7 +10,6 @@ use Morphea\App\Press\Order;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Projects\OwnStarters;
 use Morphea\App\Projects\SaveProject;
-use Morphea\App\Render\Format;
 use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
@@ -25,7 +24,7 @@ final class OwnershipTest extends AppTestCase
     public function testEveryRouteOfAnothersProjectIsNotFound(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-01|7", 'owner@tidewick.example');
-        $run = self::getContainer()->get(RunDesk::class)->start($project, new Order(Format::Svg, '', '{full_name}', 'x'));
+        $run = self::getContainer()->get(RunDesk::class)->start($project, new Order($this->as('svg'), '', '{full_name}', 'x'));
         $bytes = (string) file_get_contents(\dirname(__DIR__, 2) . '/fonts/lora/400.ttf');
         $font = self::getContainer()
             ->get(FontStore::class)
@@ -85,7 +84,7 @@ final class OwnershipTest extends AppTestCase
     public function testARunIsNotFoundUnderAnotherProjectOfTheSameMember(): void
     {
         $project = $this->project("Full name\nNg");
-        $run = self::getContainer()->get(RunDesk::class)->start($project, new Order(Format::Svg, '', '{full_name}', 'x'));
+        $run = self::getContainer()->get(RunDesk::class)->start($project, new Order($this->as('svg'), '', '{full_name}', 'x'));
         $this->post('/projects', ['name' => 'Second', 'preset' => 'square']);
         self::assertSame(
             1,

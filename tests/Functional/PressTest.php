@@ -9,7 +9,7 @@ use Morphea\App\Press\GiveUp;
 use Morphea\App\Press\MakePieces;
 use Morphea\App\Press\MakePiecesHandler;
 use Morphea\App\Press\PieceStore;
-use Morphea\App\Storage\NoRoom;
+use Morphea\App\Render\NoRoom;
 use Morphea\Tests\Tools;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;

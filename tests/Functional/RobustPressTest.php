@@ -12,6 +12,7 @@ use Morphea\App\Entity\RunState;
 use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Making\Maker;
+use Morphea\App\Making\Outputs;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Press\FinishRun;
 use Morphea\App\Press\FinishRunHandler;
@@ -20,9 +21,7 @@ use Morphea\App\Press\MakePiecesHandler;
 use Morphea\App\Press\Order;
 use Morphea\App\Press\PieceStore;
 use Morphea\App\Press\RunDesk;
-use Morphea\App\Render\Format;
-use Morphea\App\Render\PdfWriter;
-use Morphea\App\Storage\NoRoom;
+use Morphea\App\Render\NoRoom;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Edit\AddLayer;
@@ -83,7 +82,7 @@ final class RobustPressTest extends AppTestCase
 
     public function testAPieceThatEndedTheProcessIsTriedAloneAndGivenUpAfterThreeTimes(): void
     {
-        $run = $this->started($this->rows(5), Format::OnePdf);
+        $run = $this->started($this->rows(5), 'pdf');
         $database = $this->entities()->getConnection();
         $database->executeStatement('UPDATE piece SET tries = CASE position WHEN 2 THEN 1 WHEN 4 THEN 3 ELSE 0 END');
         $this->work();
@@ -102,16 +101,16 @@ final class RobustPressTest extends AppTestCase
 
     public function testAStopIsNoTry(): void
     {
-        $run = $this->started($this->rows(4), Format::Svg);
+        $run = $this->started($this->rows(4), 'svg');
         $waiting = $this->pieces()->waiting($run, 1, 4);
         self::getContainer()->get(RunDesk::class)->stop($run);
         self::getContainer()->get(MakePiecesHandler::class)(new MakePieces($run->id(), 1, 4));
         self::assertEquals($waiting, $this->pieces()->waiting($run, 1, 4));
     }
 
-    #[TestWith([Format::OnePdf])]
-    #[TestWith([Format::Svg])]
-    public function testADiskThatIsFullForAMomentLosesNothingAndTellsNothingUntrue(Format $format): void
+    #[TestWith(['pdf'])]
+    #[TestWith(['svg'])]
+    public function testADiskThatIsFullForAMomentLosesNothingAndTellsNothingUntrue(string $format): void
     {
         $run = $this->started($this->rows(6), $format);
         $disk = new FailingFiles(\dirname(__DIR__, 2) . '/var/test/files');
@@ -135,7 +134,7 @@ final class RobustPressTest extends AppTestCase
 
         $disk->full = true;
         $finish = $this->finisher(new Filesystem($disk));
-        if (Format::OnePdf === $format) {
+        if ('pdf' === $format) {
             try {
                 $finish(new FinishRun($run->id()));
                 self::fail('it was written');
@@ -153,7 +152,7 @@ final class RobustPressTest extends AppTestCase
     public function testAPartThatIsEmptyOrGoneIsMadeAgainBeforeItIsJoined(): void
     {
         $project = $this->rows(60);
-        $run = $this->started($project, Format::OnePdf);
+        $run = $this->started($project, 'pdf');
         $handler = $this->handler(self::getContainer()->get(FilesystemOperator::class));
         foreach ([1, 26, 51] as $from) {
             $handler(new MakePieces($run->id(), $from, $from + 24));
@@ -170,7 +169,7 @@ final class RobustPressTest extends AppTestCase
 
     public function testTheFinishedPdfIsThereBeforeItsPartsGo(): void
     {
-        $run = $this->started($this->rows(3), Format::OnePdf);
+        $run = $this->started($this->rows(3), 'pdf');
         $files = self::getContainer()->get(FilesystemOperator::class);
         $this->handler($files)(new MakePieces($run->id(), 1, 3));
         $database = $this->entities()->getConnection();
@@ -382,9 +381,9 @@ final class RobustPressTest extends AppTestCase
         return $project;
     }
 
-    private function started(Project $project, Format $format): Run
+    private function started(Project $project, string $format): Run
     {
-        return self::getContainer()->get(RunDesk::class)->start($project, new Order($format, '', '{register}', 'x'));
+        return self::getContainer()->get(RunDesk::class)->start($project, new Order($this->as($format), '', '{register}', 'x'));
     }
 
     private function handler(FilesystemOperator $files): MakePiecesHandler
@@ -399,6 +398,7 @@ final class RobustPressTest extends AppTestCase
             $container->get(FontStore::class),
             $files,
             $container->get(MessageBusInterface::class),
+            $container->get(Outputs::class),
         );
     }
 
@@ -410,7 +410,7 @@ final class RobustPressTest extends AppTestCase
             $this->entities(),
             $this->pieces(),
             $files,
-            $container->get(PdfWriter::class),
+            $container->get(Outputs::class),
             $container->get(LockFactory::class),
             $container->get(MessageBusInterface::class),
         );

@@ -9,7 +9,7 @@ use Morphea\Core\Template\Frame;
 /** Points of polygons and stars inside a frame, the first at the middle of its top, going clockwise. */
 final readonly class Corners
 {
-    /** @return list<array{float, float}> */
+    /** @return non-empty-list<array{float, float}> */
     public static function polygon(Frame $frame, int $corners): array
     {
         return array_map(static fn (int $i): array => self::at($frame, $i / $corners, 1.0), range(0, $corners - 1));
@@ -18,7 +18,7 @@ final readonly class Corners
     /**
      * @param float $inner how far in the inner corners lie, 0 to 1
      *
-     * @return list<array{float, float}>
+     * @return non-empty-list<array{float, float}>
      */
     public static function star(Frame $frame, int $points, float $inner): array
     {

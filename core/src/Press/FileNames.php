@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Press;
 
 use Morphea\Core\Data\Row;
+use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
 
@@ -14,10 +15,6 @@ use Morphea\Core\Pattern\PatternFiller;
  */
 final class FileNames
 {
-    private const MAX_BYTES = 120;
-    /** Names a common desktop system keeps for devices. */
-    private const RESERVED = '/^(con|prn|aux|nul|com\d|lpt\d)(\..*)?$/i';
-
     private readonly PatternFiller $filler;
     /** @var array<string, int> rows by name in lower case */
     private array $taken = [];
@@ -35,7 +32,7 @@ final class FileNames
     public function next(Row $row): string
     {
         $filled = $this->filler->fill($this->pattern, $row->cells, $row->monthFirst);
-        $wanted = $filled->empty ? '' : self::safe($filled->text);
+        $wanted = $filled->empty ? '' : SafeName::of($filled->text);
         if ('' === $wanted) {
             $wanted = \sprintf('row-%03d', $row->number);
         }
@@ -57,21 +54,6 @@ final class FileNames
     public function clashes(): array
     {
         return $this->clashes;
-    }
-
-    /** What can stand as a file name everywhere; accents and other scripts are kept. May be empty. */
-    public static function safe(string $text): string
-    {
-        $text = (string) \Normalizer::normalize($text);
-        $text = preg_replace('~[\x00-\x1F\x7F/\\\\:*?"<>|]+|(?![\x{200C}\x{200D}])[\p{Cf}\p{Co}]~u', ' ', $text) ?? '';
-        // A dot at the beginning hides a file, a dash makes it an option of programs.
-        $text = ltrim(trim(preg_replace('/\s+/u', ' ', $text) ?? '', ' .'), ' .-');
-        if (\strlen($text) > self::MAX_BYTES) {
-            $cut = grapheme_extract($text, self::MAX_BYTES, \GRAPHEME_EXTR_MAXBYTES);
-            $text = rtrim(false === $cut ? '' : $cut, ' .');
-        }
-
-        return 1 === preg_match(self::RESERVED, $text) ? "_$text" : $text;
     }
 
     private static function fold(string $name): string

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
+use Morphea\Core\Layout\LayerFacts;
 use Morphea\Core\Layout\PictureState;
 
 /** Placeholders that nothing came into. */
@@ -13,37 +14,33 @@ final readonly class EmptyCheck implements Check
     {
         foreach ($piece->laid->texts() as $text) {
             if ($text->placeholder && $text->empty) {
-                yield self::note(
-                    $text->layer,
-                    0 === $text->lines
-                        ? "$text->name: is empty and hides."
-                        : "$text->name: is empty and shows “{$text->text}”.",
-                );
+                yield self::note($text, 0 === $text->lines ? 'is empty and hides.' : "is empty and shows “{$text->text}”.");
             }
         }
         foreach ($piece->laid->codes() as $code) {
             if ($code->empty) {
-                yield self::note($code->layer, "$code->name: is empty and hides.");
+                yield self::note($code, 'is empty and hides.');
             }
         }
         foreach ($piece->laid->pictures() as $picture) {
             if (PictureState::Empty === $picture->state) {
                 yield self::note(
-                    $picture->layer,
-                    "$picture->name: names no picture; {$picture->instead()}.",
+                    $picture,
+                    "names no picture; {$picture->instead()}.",
                     $picture->refused ? Severity::CannotBeMade : Severity::Note,
                 );
             }
         }
     }
 
-    private static function note(string $layer, string $sentence, Severity $severity = Severity::Note): Finding
+    private static function note(LayerFacts $facts, string $what, Severity $severity = Severity::Note): Finding
     {
         return new Finding(
             FindingKind::Empty,
             $severity,
-            $layer,
-            $sentence,
+            $facts->layer,
+            $facts->name,
+            $what,
             remedies: [Remedy::ChangeCell, Remedy::OtherRule],
         );
     }

@@ -12,17 +12,25 @@ use Morphea\Core\Drawing\Bounds;
  */
 final readonly class Finding
 {
-    /** @param list<Remedy> $remedies the most likely first */
+    public string $sentence;
+
+    /**
+     * @param string       $name     of the layer
+     * @param string       $what     is the matter, as a sentence whose subject is the layer
+     * @param list<Remedy> $remedies the most likely first
+     */
     public function __construct(
         public FindingKind $kind,
         public Severity $severity,
         public string $layer,
-        public string $sentence,
+        public string $name,
+        public string $what,
         public ?Bounds $box = null,
         public ?float $measured = null,
         public ?float $limit = null,
         public array $remedies = [],
     ) {
+        $this->sentence = "$name: $what";
     }
 
     /** Whether the piece cannot be made. */

@@ -17,6 +17,7 @@ final class Inspected
     public function __construct(
         public readonly Template $template,
         public readonly LaidOut $laid,
+        public readonly int $side = 0,
         private readonly ?\Closure $draw = null,
     ) {
     }

@@ -17,9 +17,9 @@ final readonly class LengthCheck implements Check
                     FindingKind::Length,
                     Severity::CannotBeMade,
                     $text->layer,
+                    $text->name,
                     \sprintf(
-                        '%s: has %s letters; a text may have up to %s. Shorten the cell.',
-                        $text->name,
+                        'has %s letters; a text may have up to %s. Shorten the cell.',
                         number_format($text->tooMany),
                         number_format(TextLayouter::MOST_LETTERS),
                     ),

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
+use Morphea\Core\Layout\TextFacts;
+
 /** Words that stick out of their frame even after the fit rule has done what it may. Measured and limit are sizes in dots. */
 final readonly class OversetCheck implements Check
 {
@@ -15,7 +17,8 @@ final readonly class OversetCheck implements Check
                     FindingKind::Overset,
                     Severity::WillLookWrong,
                     $text->layer,
-                    "$text->name: does not fit its frame.",
+                    $text->name,
+                    self::what($piece, $text),
                     $piece->box($text->layer),
                     $text->size,
                     $text->wantedSize,
@@ -23,5 +26,18 @@ final readonly class OversetCheck implements Check
                 );
             }
         }
+    }
+
+    private static function what(Inspected $piece, TextFacts $text): string
+    {
+        $unit = $piece->template->typeUnit();
+        $size = round($unit->fromDots($text->size, $piece->template->dpi), 1);
+
+        return \sprintf(
+            'does not fit its frame, even at %s %s%s.',
+            $size,
+            $unit->value,
+            $text->lines > 1 ? " on $text->lines lines" : '',
+        );
     }
 }

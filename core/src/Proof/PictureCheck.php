@@ -21,7 +21,8 @@ final readonly class PictureCheck implements Check
                     FindingKind::Picture,
                     self::missing($picture),
                     $picture->layer,
-                    "$picture->name: the picture “{$picture->wanted}” is missing; {$picture->instead()}.",
+                    $picture->name,
+                    "the picture “{$picture->wanted}” is missing; {$picture->instead()}.",
                     $piece->box($picture->layer),
                     remedies: [Remedy::BringPicture, Remedy::ChangeCell, Remedy::OtherRule],
                 );
@@ -31,9 +32,9 @@ final readonly class PictureCheck implements Check
                     FindingKind::Coarse,
                     Severity::LookAtIt,
                     $picture->layer,
+                    $picture->name,
                     \sprintf(
-                        '%s: “%s” is shown %.1f times larger than it is and looks coarse.',
-                        $picture->name,
+                        '“%s” is shown %.1f times larger than it is and looks coarse.',
                         $picture->picture,
                         $picture->scale,
                     ),

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
+use Morphea\Core\Layout\LayerFacts;
+
 /** Cells that do not go into a pattern: unknown column, no number, no date. */
 final readonly class ValueCheck implements Check
 {
@@ -11,23 +13,24 @@ final readonly class ValueCheck implements Check
     {
         foreach ([...$piece->laid->texts(), ...$piece->laid->pictures()] as $facts) {
             foreach ($facts->problems as $problem) {
-                yield self::finding($facts->layer, "$facts->name: $problem");
+                yield self::finding($facts, $problem);
             }
         }
         foreach ($piece->laid->codes() as $code) {
             if (null !== $code->problem) {
-                yield self::finding($code->layer, "$code->name: $code->problem");
+                yield self::finding($code, $code->problem);
             }
         }
     }
 
-    private static function finding(string $layer, string $sentence): Finding
+    private static function finding(LayerFacts $facts, string $what): Finding
     {
         return new Finding(
             FindingKind::Value,
             Severity::CannotBeMade,
-            $layer,
-            $sentence,
+            $facts->layer,
+            $facts->name,
+            $what,
             remedies: [Remedy::ChangeCell, Remedy::OtherColumn],
         );
     }

@@ -18,7 +18,10 @@ final class Declared
     /** @var array<class-string, self> */
     private static array $known = [];
 
-    /** @param array<string, array{property: Property, optional: bool, default: mixed, nullable: bool}> $values by name */
+    /**
+     * @param class-string                                                                               $class
+     * @param array<string, array{property: Property, optional: bool, default: mixed, nullable: bool}> $values by name
+     */
     private function __construct(
         private readonly string $class,
         private readonly array $values,

@@ -16,9 +16,9 @@ final readonly class Gradient
         public bool $radial,
         #[Number('direction of the fill', -360, 360)]
         public float $angle,
-        #[Colour('fill')]
+        #[Colour('first colour')]
         public string $from,
-        #[Colour('fill')]
+        #[Colour('last colour')]
         public string $to,
     ) {
     }

@@ -14,9 +14,9 @@ final readonly class Shadow
     public function __construct(
         #[Colour('colour of the shadow')]
         public string $colour,
-        #[Length('place of the shadow', -2_000, 2_000)]
+        #[Length('shadow to the right', -2_000, 2_000)]
         public float $dx,
-        #[Length('place of the shadow', -2_000, 2_000)]
+        #[Length('shadow down', -2_000, 2_000)]
         public float $dy,
         #[Length('blur of the shadow', 0, 500)]
         public float $blur,

@@ -106,7 +106,7 @@ final class HarfBuzz
             $x += $positions[$i]->x_advance;
         }
 
-        return [] === $lefts
+        return [] === $lefts || [] === $tops || [] === $rights || [] === $bottoms
             ? null
             : [
                 'left' => min($lefts) / $font['upem'],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Press;
 
 use Morphea\Core\Data\Row;
+use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Press\FileNames;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -28,12 +29,12 @@ final class FileNamesTest extends TestCase
     #[TestWith(['👩‍🔧 Ng', '👩‍🔧 Ng'])]
     public function testNamesAreSafeOnEverySystem(string $text, string $name): void
     {
-        self::assertSame($name, FileNames::safe($text));
+        self::assertSame($name, SafeName::of($text));
     }
 
     public function testLongNamesAreCutBetweenLetters(): void
     {
-        $name = FileNames::safe(str_repeat('👩‍🔧', 40));
+        $name = SafeName::of(str_repeat('👩‍🔧', 40));
         self::assertLessThanOrEqual(120, \strlen($name));
         self::assertStringEndsWith('👩‍🔧', $name);
     }

@@ -115,7 +115,7 @@ final class ProofTest extends TestCase
     {
         $template = Make::template(Make::text('{name}'));
         $drawn = 0;
-        $piece = new Inspected($template, Make::laid($template, ['name' => 'Bo']), static function () use (&$drawn): Raster {
+        $piece = new Inspected($template, Make::laid($template, ['name' => 'Bo']), 0, static function () use (&$drawn): Raster {
             ++$drawn;
 
             return new class implements Raster {
@@ -131,11 +131,11 @@ final class ProofTest extends TestCase
             public function findings(Inspected $piece): iterable
             {
                 $seen = implode(' ', $piece->raster()?->at(3, 4) ?? []);
-                yield new Finding(FindingKind::Contrast, Severity::Note, 'recipient', $seen);
+                yield new Finding(FindingKind::Contrast, Severity::Note, 'recipient', 'Recipient', $seen);
             }
         };
-        self::assertSame('3 4 0', (new Proof([$looks, $looks]))->of($piece)[0]->sentence);
-        self::assertSame(1, $drawn);
+        self::assertSame('3 4 0', (new Proof([$looks, $looks]))->of($piece)[0]->what);
+        self::assertEquals(1, $drawn);
     }
 
     /**

@@ -329,6 +329,7 @@ final class TemplateCodecTest extends TestCase
     /** A template that each version of the file format wrote, the newest too: whoever raises the version adds one. */
     public function testAFileOfEveryVersionOpens(): void
     {
+        $all = [];
         $codec = new TemplateCodec();
         for ($version = 1; $version <= Format::NEWEST; ++$version) {
             $json = (string) file_get_contents(\dirname(__DIR__) . "/Fixtures/formats/$version.json");
@@ -338,6 +339,6 @@ final class TemplateCodecTest extends TestCase
             self::assertSame(Format::NEWEST, $codec->toArray($template)['format']);
             $all[] = $template;
         }
-        self::assertEquals($all[0] ?? null, end($all));
+        self::assertEquals($all[0], end($all));
     }
 }

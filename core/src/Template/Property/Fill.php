@@ -20,14 +20,23 @@ final readonly class Fill extends Plain implements Nested
 
     public function read(JsonNode $node, string $name, string $locale): string|Gradient
     {
-        return $node->isObject($name)
-            ? $this->declared()->readAt($node, $name, $locale)
-            : $node->text($name, 7, Colour::FORM);
+        if (!$node->isObject($name)) {
+            return $node->text($name, 7, Colour::FORM);
+        }
+        $gradient = $this->declared()->readAt($node, $name, $locale);
+        \assert($gradient instanceof Gradient);
+
+        return $gradient;
     }
 
     public function write(string $name, mixed $value): array
     {
         return [$name => $value instanceof Gradient ? $this->declared()->write($value) : $value];
+    }
+
+    public function shown(mixed $value, Template $template): string
+    {
+        return \is_string($value) ? strtolower($value) : '';
     }
 
     public function typed(string $path, string $value, Template $template): ?string

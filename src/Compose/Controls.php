@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\Core\Template\Declared;
+use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\Property\Colour;
+use Morphea\Core\Template\Property\Fill;
+use Morphea\Core\Template\Property\Length;
+use Morphea\Core\Template\Property\Share;
+use Morphea\Core\Template\Template;
+
+/** Controls of the rule line, as the values of a layer declare themselves: what they are called, in which unit they are typed. */
+final readonly class Controls
+{
+    public function __construct(private Template $template, private Layer $layer)
+    {
+    }
+
+    /** @return array{label: string, value: mixed, isColour: bool} */
+    public function of(string $path): array
+    {
+        $property = Declared::of($this->layer::class)->property($path);
+        if (null === $property) {
+            throw new \LogicException("{$this->layer->kind()->value} has no value at $path");
+        }
+        $unit = match (true) {
+            $property instanceof Length => ' in ' . $property->unit($this->template)->value,
+            $property instanceof Share => ' in per cent',
+            default => '',
+        };
+
+        return [
+            'label' => ucfirst($property->says()) . $unit,
+            'value' => $property->shown(Declared::at($this->layer, $path), $this->template),
+            'isColour' => $property instanceof Colour || $property instanceof Fill,
+        ];
+    }
+}

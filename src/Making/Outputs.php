@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Making;
+
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
+
+/** All outputs there are, in the order they are offered. */
+final class Outputs
+{
+    /** @var array<string, Output>|null */
+    private ?array $byId = null;
+
+    /** @param iterable<Output> $outputs */
+    public function __construct(#[AutowireIterator(Output::class)] private readonly iterable $outputs)
+    {
+    }
+
+    /** @return array<string, Output> by id */
+    public function all(): array
+    {
+        if (null === $this->byId) {
+            $this->byId = [];
+            foreach ($this->outputs as $output) {
+                $this->byId[$output::id()] = $output;
+            }
+        }
+
+        return $this->byId;
+    }
+
+    public function find(string $id): ?Output
+    {
+        return $this->all()[$id] ?? null;
+    }
+
+    /** One that was found before, as when a run was ordered. */
+    public function get(string $id): Output
+    {
+        return $this->find($id) ?? throw new \LogicException("There is no output “{$id}” any more.");
+    }
+
+    public function usual(): Output
+    {
+        $first = array_values($this->all())[0] ?? null;
+
+        return $first ?? throw new \LogicException('There is no output at all.');
+    }
+}

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Open;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Render\Engine;
+use Morphea\App\Render\PictureSet;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Drawing\Drawing;
+use Morphea\Core\Drawing\SvgSize;
+use Morphea\Core\Drawing\SvgWriter;
+use Morphea\Core\Layout\EvenSizes;
+use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Proof\Finding;
+use Morphea\Core\Proof\Inspected;
+use Morphea\Core\Proof\Proof;
+use Morphea\Core\Template\Template;
+
+/** A project opened for a while: its template, pictures, fonts and shared sizes at hand, so that many rows are laid out with them. */
+final readonly class OpenProject
+{
+    private SvgWriter $writer;
+
+    public function __construct(
+        public Project $project,
+        public Template $template,
+        public Engine $engine,
+        public PictureSet $pictures,
+        public EvenSizes $even,
+        private Proof $proof,
+    ) {
+        $this->writer = new SvgWriter($pictures, SvgSize::Free);
+    }
+
+    /** @param bool $aids with backdrops and die lines */
+    public function lay(?Row $row, int $side = 0, bool $aids = false): LaidOut
+    {
+        return $this->engine->layouter->lay($this->template, $row, $this->pictures, $this->even, $side, $aids);
+    }
+
+    /** @return list<Finding> */
+    public function findings(LaidOut $laid, int $side = 0): array
+    {
+        return $this->proof->of(new Inspected($this->template, $laid, $side));
+    }
+
+    /** With all of the bleed, for working on it. */
+    public function svg(LaidOut $laid): string
+    {
+        return $this->writer->write($laid->drawing, true);
+    }
+
+    /** Small and still: without the layers' ids, so that many can stand on one page. */
+    public function thumbnail(?Row $row, int $side = 0): string
+    {
+        return $this->still($this->lay($row, $side)->drawing);
+    }
+
+    /** @return list<string> one a side */
+    public function thumbnails(?Row $row): array
+    {
+        return array_map(fn (int $side): string => $this->thumbnail($row, $side), array_keys($this->template->sides));
+    }
+
+    /** Another version of the template, small and still. */
+    public function version(Template $template, ?Row $row): string
+    {
+        return $this->still($this->engine->layouter->lay($template, $row, $this->pictures)->drawing);
+    }
+
+    private function still(Drawing $drawing): string
+    {
+        return (string) preg_replace(
+            ['/ id="layer-[^"]*"/', '/^<svg /'],
+            ['', '<svg aria-hidden="true" focusable="false" '],
+            $this->writer->write($drawing),
+        );
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Open;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Fonts\FontStore;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Render\PictureSet;
+use Morphea\Core\Proof\Proof;
+use Symfony\Contracts\Service\ResetInterface;
+
+/** Opens projects: for pages, with pictures by their address, once as long as nothing of them changes; and for files that stand alone. */
+final class Opener implements ResetInterface
+{
+    /** @var array{string, OpenProject}|null */
+    private ?array $open = null;
+
+    public function __construct(
+        private readonly FontStore $fonts,
+        private readonly PictureStore $pictures,
+        private readonly SharedSizes $sizes,
+        private readonly Proof $proof,
+    ) {
+    }
+
+    public function page(Project $project): OpenProject
+    {
+        $state = implode("\0", [
+            $project->id(),
+            $project->templateJson(),
+            $project->tableVersion(),
+            $project->pictureVersion(),
+            $this->pictures->changes(),
+        ]);
+        if ($state !== ($this->open[0] ?? null)) {
+            $this->open = [$state, $this->with($project, $this->pictures->linked($project))];
+        }
+
+        return $this->open[1];
+    }
+
+    public function alone(Project $project): OpenProject
+    {
+        return $this->with($project, $this->pictures->embedded($project));
+    }
+
+    public function reset(): void
+    {
+        $this->open = null;
+    }
+
+    private function with(Project $project, PictureSet $pictures): OpenProject
+    {
+        return new OpenProject(
+            $project,
+            $project->template(),
+            $this->fonts->engine($project->owner()),
+            $pictures,
+            $this->sizes->of($project),
+            $this->proof,
+        );
+    }
+}
