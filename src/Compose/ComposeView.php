@@ -101,6 +101,8 @@ final readonly class ComposeView
             ),
             'contrast' => self::contrast($template, $layer, $findings),
             'controls' => null === $layer ? null : new Controls($template, $layer),
+            'sideControls' => new Controls($template, $template->side($shown)),
+            'templateControls' => new Controls($template, $template),
             'faces' => $layer instanceof TextLayer ? $this->faces($fonts, $layer->style->family) : [],
             'typeUnit' => $template->typeUnit(),
             'layers' => $boxes->stack(),

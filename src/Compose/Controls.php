@@ -10,21 +10,22 @@ use Morphea\Core\Template\Property\Colour;
 use Morphea\Core\Template\Property\Fill;
 use Morphea\Core\Template\Property\Length;
 use Morphea\Core\Template\Property\Share;
+use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 
-/** Controls of the rule line, as the values of a layer declare themselves: what they are called, in which unit they are typed. */
+/** Controls of the rule line, as the values of a layer, a side or the template declare themselves: what they are called, in which unit they are typed. */
 final readonly class Controls
 {
-    public function __construct(private Template $template, private Layer $layer)
+    public function __construct(private Template $template, private Layer|Side|Template $of)
     {
     }
 
     /** @return array{label: string, value: mixed, isColour: bool} */
     public function of(string $path): array
     {
-        $property = Declared::of($this->layer::class)->property($path);
+        $property = Declared::of($this->of::class)->property($path);
         if (null === $property) {
-            throw new \LogicException("{$this->layer->kind()->value} has no value at $path");
+            throw new \LogicException($this->of::class . " has no value at $path");
         }
         $unit = match (true) {
             $property instanceof Length => ' in ' . $property->unit($this->template)->value,
@@ -34,7 +35,7 @@ final readonly class Controls
 
         return [
             'label' => ucfirst($property->says()) . $unit,
-            'value' => $property->shown(Declared::at($this->layer, $path), $this->template),
+            'value' => $property->shown(Declared::at($this->of, $path), $this->template),
             'isColour' => $property instanceof Colour || $property instanceof Fill,
         ];
     }

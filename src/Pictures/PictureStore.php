@@ -124,7 +124,12 @@ final class PictureStore
     /** @return array<string, StoredPicture> read once, as long as none comes or goes */
     private function byName(Project $project): array
     {
-        if ($project->id() !== ($this->known[0] ?? null) || $project->pictureVersion() !== $this->known[1]) {
+        $one = array_values($this->known[2] ?? [])[0] ?? null;
+        if (
+            $project->id() !== ($this->known[0] ?? null)
+            || $project->pictureVersion() !== $this->known[1]
+            || (null !== $one && !$this->entities->contains($one))
+        ) {
             $all = $this->entities->getRepository(StoredPicture::class)->findBy(['project' => $project], ['name' => 'ASC']);
             $names = array_map(static fn (StoredPicture $one): string => $one->name(), $all);
             $this->known = [$project->id(), $project->pictureVersion(), array_combine($names, $all)];
@@ -254,7 +259,7 @@ final class PictureStore
     {
         return $this->set($project, function (StoredPicture $picture, PictureLook $look) use ($project): PictureContent {
             $tone = $look->tones() ? ['tone' => $look->tone->value, 'tint' => substr($look->tint, 1)] : [];
-            $names = ['project' => $project->id(), 'name' => $picture->name(), 'v' => substr($picture->hash(), 0, 8)];
+            $names = ['project' => $project->id(), 'name' => $picture->name()];
 
             return PictureContent::at($this->urls->generate('picture', $names + $tone));
         });

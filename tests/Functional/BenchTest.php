@@ -29,7 +29,7 @@ final class BenchTest extends AppTestCase
         );
         $saved = $this->browser->getInternalResponse()->getContent();
         self::assertSame(
-            ['template.json', 'assets/border.svg', 'assets/seal.svg', 'rows.csv', 'table.json'],
+            ['template.json', 'pictures/border.svg', 'pictures/seal.svg', 'rows.csv', 'table.json'],
             array_keys(Tools::unzip($saved)),
         );
         $this->bring($saved);
@@ -93,7 +93,7 @@ final class BenchTest extends AppTestCase
         $template = (string) file_get_contents(\dirname(__DIR__, 2) . '/demo/tip-card/template.json');
         foreach (
             [
-                'unknown key "glow"' => ['template.json' => str_replace('"format": 1', '"format": 1, "glow": true', $template)],
+                'unknown key "glow"' => ['template.json' => str_replace('"format": 2', '"format": 2, "glow": true', $template)],
                 'must lie between 8 and 20000' => [
                     'template.json' => (string) preg_replace('/"height": 1080/', '"height": 9999999', $template, 1),
                 ],
@@ -101,7 +101,7 @@ final class BenchTest extends AppTestCase
                 'holds no template.json' => ['readme.txt' => 'hello'],
                 'defines entities' => [
                     'template.json' => $template,
-                    'assets/patchwork.svg' => '<!DOCTYPE svg [<!ENTITY x "y">]><svg/>',
+                    'pictures/patchwork.svg' => '<!DOCTYPE svg [<!ENTITY x "y">]><svg/>',
                 ],
                 'headings but no rows' => ['template.json' => $template, 'rows.csv' => "Tip\n"],
             ]

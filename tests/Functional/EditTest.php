@@ -86,7 +86,7 @@ final class EditTest extends AppTestCase
         $mine = $this->project("Full name\nNg", 'other@tidewick.example');
         $this->entities()
             ->getConnection()
-            ->executeStatement('DELETE FROM asset WHERE project_id = ?', [$mine->id()]);
+            ->executeStatement('DELETE FROM picture WHERE project_id = ?', [$mine->id()]);
         $this->edit($mine, 'paste', ['copied' => $copied]);
         $this->browser->request('GET', "/projects/{$mine->id()}/pictures/seal.svg");
         self::assertResponseStatusCodeSame(404);

@@ -96,7 +96,7 @@ final class PicturesTest extends AppTestCase
         self::assertSame(['border.svg', 'deep.png', 'kettle.jpg', 'lamp.jpg', 'seal.svg'], $names);
         $hashes = $this->entities()
             ->getConnection()
-            ->fetchFirstColumn('SELECT DISTINCT hash FROM asset WHERE name IN (?, ?)', ['kettle.jpg', 'lamp.jpg']);
+            ->fetchFirstColumn('SELECT DISTINCT hash FROM picture WHERE name IN (?, ?)', ['kettle.jpg', 'lamp.jpg']);
         self::assertCount(1, $hashes, 'identical files are kept once');
     }
 

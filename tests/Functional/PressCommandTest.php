@@ -101,7 +101,7 @@ final class PressCommandTest extends TestCase
         yield 'no morphea file' => [[__FILE__], 'is no .morphea file'];
         yield 'no rows file' => [['@starter', '--rows=/nowhere.csv'], 'there is no such file'];
         yield 'rows that are none' => [['@starter', '--rows=/bin/true'], 'is no table'];
-        yield 'format' => [['@starter', '--as=docx'], 'say png, pdf, pdfs or svg'];
+        yield 'format' => [['@starter', '--as=docx'], 'say one of pdf, pdfs, png, svg'];
         yield 'rows outside' => [['@starter', '--only=61'], 'outside the table'];
         yield 'name with unknown column' => [['@starter', '--name={gone}'], 'there is no column “gone”'];
         yield 'name with broken syntax' => [['@starter', '--name={full_name'], 'never closed'];
@@ -166,7 +166,7 @@ final class PressCommandTest extends TestCase
         $zip = new \ZipArchive();
         $zip->open($path, \ZipArchive::CREATE | \ZipArchive::OVERWRITE);
         $folder = \dirname(__DIR__, 2) . '/demo/mending-certificate';
-        foreach (['template.json', 'rows.csv', 'assets/border.svg', 'assets/seal.svg'] as $name) {
+        foreach (['template.json', 'rows.csv', 'pictures/border.svg', 'pictures/seal.svg'] as $name) {
             $zip->addFile("$folder/$name", $name);
         }
         $zip->close();

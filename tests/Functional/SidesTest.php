@@ -128,7 +128,7 @@ final class SidesTest extends AppTestCase
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|12");
         $this->post("/projects/{$project->id()}/compose/add", ['kind' => 'ean-13']);
         $this->post("/projects/{$project->id()}/compose/link", ['layer' => 'ean-13', 'column' => 'E']);
-        self::assertStringContainsString('“12” is no number for EAN-13: it takes 12 digits', $this->body());
+        self::assertStringContainsString('“12” does not go into EAN-13: it takes 12 digits', $this->body());
         $this->order($project, ['format' => 'png']);
         $this->work();
         self::assertStringContainsString(
