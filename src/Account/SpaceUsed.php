@@ -23,10 +23,11 @@ final readonly class SpaceUsed
         $found = $this->connection->fetchAllAssociative(
             'SELECT p.id, p.template,
                 (SELECT COALESCE(SUM(a.bytes), 0) FROM picture a WHERE a.project_id = p.id) AS pictures,
-                (SELECT COALESCE(SUM(r.bytes), 0) FROM run r WHERE r.project_id = p.id) AS runs,
+                (SELECT COALESCE(SUM(j.outcome ->> ?), 0)
+                    FROM run r JOIN job j ON j.id = r.job_id WHERE r.project_id = p.id) AS runs,
                 (SELECT COUNT(*) FROM run r WHERE r.project_id = p.id) AS run_count
              FROM project p WHERE p.owner_id = ?',
-            [$member->id()],
+            ['$.bytes', $member->id()],
         );
         $projects = array_map(static function (array $one): array {
             $template = json_decode((string) $one['template'], true);

@@ -7,8 +7,7 @@ namespace Morphea\App\Bar;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
-use Morphea\App\Entity\RunState;
-use Morphea\App\Press\PieceStore;
+use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Template\Layer;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
@@ -18,7 +17,7 @@ final readonly class ProjectBar
 {
     public function __construct(
         private EntityManagerInterface $entities,
-        private PieceStore $pieces,
+        private WorkDesk $work,
         private UrlGeneratorInterface $urls,
     ) {
     }
@@ -104,13 +103,13 @@ final readonly class ProjectBar
         if (null === $run) {
             return ['nothing made', 'quiet'];
         }
-        $progress = $this->pieces->progress($run);
+        $progress = $this->work->progress($run->job());
 
         return match (true) {
-            RunState::Waiting === $run->state() => ["{$progress->done()} of $progress->total", 'look'],
-            RunState::Stopped === $run->state() => ['stopped', 'look'],
-            $progress->notMade > 0 => ["$progress->made made, $progress->notMade not", 'bad'],
-            default => ["$progress->made made", 'ok'],
+            $run->isUnderWay() => ["{$progress->done} of $progress->total", 'look'],
+            $run->isStopped() => ['stopped', 'look'],
+            $progress->failed > 0 => ["{$progress->made()} made, $progress->failed not", 'bad'],
+            default => ["{$progress->made()} made", 'ok'],
         };
     }
 }

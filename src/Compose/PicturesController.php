@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\App\Compose;
 
+use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Pictures\PictureIntake;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Pictures\Taken;
 use Morphea\App\Web\Upload;
-use Morphea\App\Work\Progress;
+use Morphea\App\Work\WorkDesk;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
-use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
 /** The pictures of a project: brought in many at a time, looked through, focused and taken away. */
@@ -23,57 +23,29 @@ use Twig\Environment;
 final readonly class PicturesController
 {
     private const TOLD = 6;
-    private const COUNTED = 'pictures looked at';
 
     public function __construct(
         private PictureStore $pictures,
         private Environment $twig,
         private Workbench $bench,
-        private UrlGeneratorInterface $urls,
+        private WorkDesk $desk,
     ) {
     }
 
+    /** With what came of many pictures, once a worker has brought them in. */
     #[Route('', name: 'library', methods: ['GET'])]
-    public function index(Project $project): Response
+    public function index(Project $project, Request $request, PictureIntake $intake): Response
     {
-        return $this->show($project);
+        $came = $request->query->getString('came');
+        $taken = '' === $came ? null : $intake->came($project, $came);
+
+        return null === $taken ? $this->show($project) : $this->taken($project, $taken);
     }
 
     #[Route('', name: 'library_bring', methods: ['POST'])]
     public function bring(Project $project, Request $request, PictureIntake $intake): Response
     {
         return $this->taken($project, $intake->take($project, ...Upload::many($request, 'pictures')));
-    }
-
-    /** How far a worker is with many pictures; all of the library once they are in. */
-    #[Route('/waits/{upload}', name: 'library_waits', methods: ['GET'])]
-    public function waits(Project $project, string $upload, PictureIntake $intake): Response
-    {
-        $found = $intake->look($project, $upload);
-        if ($found instanceof Progress) {
-            return new Response(
-                $this->twig->render('part/meter.html.twig', [
-                    'progress' => $found,
-                    'address' => $this->urls->generate('library_waits', ['project' => $project->id(), 'upload' => $upload]),
-                    'what' => self::COUNTED,
-                ]),
-            );
-        }
-        if (null !== $found) {
-            $intake->forget($project, $upload);
-        }
-        $response = null === $found ? $this->show($project) : $this->taken($project, $found);
-        $response->headers->add(['HX-Retarget' => '#library-body', 'HX-Reswap' => 'innerHTML']);
-
-        return $response;
-    }
-
-    #[Route('/waits/{upload}', name: 'library_stop', methods: ['POST'])]
-    public function stop(Project $project, string $upload, PictureIntake $intake): Response
-    {
-        $intake->forget($project, $upload);
-
-        return $this->show($project);
     }
 
     private function taken(Project $project, Taken $taken): Response
@@ -122,9 +94,10 @@ final readonly class PicturesController
 
     /**
      * @param list<string> $new
-     * @param list<string> $told what could not be done
+     * @param list<string> $told  what could not be done
+     * @param Job|null     $waits a worker brings in the rest
      */
-    private function show(Project $project, array $new = [], array $told = [], ?string $waits = null): Response
+    private function show(Project $project, array $new = [], array $told = [], ?Job $waits = null): Response
     {
         return new Response(
             $this->twig->render('compose/library.html.twig', [
@@ -133,9 +106,7 @@ final readonly class PicturesController
                 'used' => $project->template()->pictures(),
                 'new' => $new,
                 'told' => $told,
-                'waits' => $waits,
-                'progress' => new Progress(0, null, null, 0.0),
-                'counted' => self::COUNTED,
+                'view' => null === $waits ? null : $this->desk->view($waits),
             ]),
         );
     }

@@ -9,8 +9,8 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Ulid;
 
 /**
- * Long work that a worker does while somebody watches it: what is asked, how far it is, what came of it. Kept for a
- * day. Changed by Work\WorkDesk alone.
+ * Long work that a worker does while somebody watches it: what is asked, how far it is, what came of it. Runs
+ * keep theirs; the others are kept for a day. Changed by Work\WorkDesk alone.
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'job')]
@@ -37,12 +37,15 @@ class Job
     #[ORM\Column(type: Types::JSON)]
     private array $outcome = [];
 
-    /** Why it came to nothing. */
+    /** Why it came to nothing, or cannot go on. */
     #[ORM\Column(type: Types::TEXT)]
     private string $error = '';
 
     #[ORM\Column]
     private \DateTimeImmutable $askedAt;
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $endedAt = null;
 
     /**
      * @param string               $ref   by which it is found again, where it is not by its id
@@ -119,6 +122,11 @@ class Job
     public function askedAt(): \DateTimeImmutable
     {
         return $this->askedAt;
+    }
+
+    public function endedAt(): ?\DateTimeImmutable
+    {
+        return $this->endedAt;
     }
 
     /** One of the facts, empty where it is not there. */

@@ -18,20 +18,11 @@ use Symfony\Component\Uid\Ulid;
 #[ORM\UniqueConstraint(columns: ['project_id', 'number'])]
 class Run
 {
-    #[ORM\Id, ORM\Column(length: 26)]
-    private string $id;
-
-    #[ORM\Column(length: 10, enumType: RunState::class)]
-    private RunState $state = RunState::Waiting;
-
     #[ORM\Column(type: Types::TEXT)]
     private string $template;
 
     #[ORM\Column]
     private \DateTimeImmutable $orderedAt;
-
-    #[ORM\Column(nullable: true)]
-    private ?\DateTimeImmutable $finishedAt = null;
 
     /** @var array<string, float> the sizes even texts share, worked out over the whole table when ordered */
     #[ORM\Column(type: Types::JSON)]
@@ -41,14 +32,8 @@ class Run
     #[ORM\Column(type: Types::JSON, options: ['default' => '[]'])]
     private array $monthFirst;
 
-    #[ORM\Column(type: Types::TEXT, options: ['default' => ''])]
-    private string $trouble = '';
-
-    /** Bytes of the finished file, where the run makes one. */
-    #[ORM\Column(nullable: true)]
-    private ?int $bytes = null;
-
     public function __construct(
+        #[ORM\Id, ORM\Column(length: 26)] private string $id,
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
         #[ORM\Column] private int $number,
         /** What its pieces are made as, by the output's id, and the ending of its files. */
@@ -60,15 +45,20 @@ class Run
         #[ORM\Column(length: 120)] private string $fileName,
         /** Pattern of the pieces' names. */
         #[ORM\Column(type: Types::TEXT)] private string $namePattern,
-        #[ORM\Column] private int $total,
+        /** The work of making it: how far it is, and what came of it. */
+        #[ORM\OneToOne(fetch: 'EAGER'), ORM\JoinColumn(onDelete: 'CASCADE')] private Job $job,
         EvenSizes $even,
         #[ORM\Column(options: ['default' => false])] private bool $bleed = false,
     ) {
         $this->evenSizes = $even->sizes;
         $this->monthFirst = Row::orders($project->columns());
-        $this->id = (string) new Ulid();
         $this->template = $project->templateJson();
         $this->orderedAt = new \DateTimeImmutable();
+    }
+
+    public static function newId(): string
+    {
+        return (string) new Ulid();
     }
 
     public function id(): string
@@ -125,7 +115,7 @@ class Run
 
     public function total(): int
     {
-        return $this->total;
+        return (int) $this->job->total();
     }
 
     public function evenSizes(): EvenSizes
@@ -148,9 +138,24 @@ class Run
         return (new TemplateCodec())->decode($this->template);
     }
 
-    public function state(): RunState
+    public function job(): Job
     {
-        return $this->state;
+        return $this->job;
+    }
+
+    public function isUnderWay(): bool
+    {
+        return $this->job->isUnderWay();
+    }
+
+    public function isDone(): bool
+    {
+        return JobState::Done === $this->job->state();
+    }
+
+    public function isStopped(): bool
+    {
+        return JobState::Stopped === $this->job->state();
     }
 
     public function orderedAt(): \DateTimeImmutable
@@ -160,39 +165,21 @@ class Run
 
     public function finishedAt(): ?\DateTimeImmutable
     {
-        return $this->finishedAt;
+        return $this->job->endedAt();
     }
 
+    /** Of what it made; null while it goes on, and where it made nothing. */
     public function bytes(): ?int
     {
-        return $this->bytes;
+        $bytes = $this->job->outcome()['bytes'] ?? null;
+
+        return \is_int($bytes) ? $bytes : null;
     }
 
     /** Why it cannot go on, or could not; empty where it can. */
     public function trouble(): string
     {
-        return $this->trouble;
-    }
-
-    public function stop(): void
-    {
-        $this->state = RunState::Stopped;
-        $this->finishedAt = new \DateTimeImmutable();
-    }
-
-    public function goOn(): void
-    {
-        $this->state = RunState::Waiting;
-        $this->finishedAt = null;
-        $this->trouble = '';
-    }
-
-    public function finish(?int $bytes): void
-    {
-        $this->state = RunState::Done;
-        $this->trouble = '';
-        $this->bytes = $bytes;
-        $this->finishedAt = new \DateTimeImmutable();
+        return $this->job->error();
     }
 
     /** Folder of everything this run makes. */

@@ -14,6 +14,7 @@ use Morphea\App\Account\SessionStore;
 use Morphea\App\Entity\Job;
 use Morphea\App\Mail\MailboxTransport;
 use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Press\MakeRun;
 use Morphea\App\Rows\ImportStore;
 use Morphea\App\Storage\WholeFiles;
 use Symfony\Component\Cache\PruneableInterface;
@@ -96,8 +97,9 @@ final readonly class Tidy
         }
 
         return (int) $this->connection->executeStatement(
-            "DELETE FROM run WHERE state <> 'waiting' AND ordered_at < ? AND number < (SELECT MAX(other.number) FROM " .
-            'run other WHERE other.project_id = run.project_id)',
+            "DELETE FROM job WHERE kind = 'run' AND state NOT IN ('waiting', 'working') AND ref IN (SELECT run.id FROM run
+                WHERE run.ordered_at < ? AND run.number <
+                    (SELECT MAX(other.number) FROM run other WHERE other.project_id = run.project_id))",
             [(new \DateTimeImmutable("-$this->keepRunsDays days"))->format('Y-m-d H:i:s')],
         );
     }
@@ -105,8 +107,9 @@ final readonly class Tidy
     private function oldJobs(): int
     {
         $old = $this->entities
-            ->createQuery('SELECT j FROM ' . Job::class . ' j WHERE j.askedAt < :before')
+            ->createQuery('SELECT j FROM ' . Job::class . ' j WHERE j.askedAt < :before AND j.kind <> :run')
             ->setParameter('before', new \DateTimeImmutable('-1 day'))
+            ->setParameter('run', MakeRun::KIND)
             ->toIterable();
         $count = 0;
         foreach ($old as $job) {

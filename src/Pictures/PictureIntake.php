@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\App\Pictures;
 
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\Job;
 use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\PictureUpload;
 use Morphea\App\Import\SentFile;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;
 use Psr\EventDispatcher\EventDispatcherInterface;
 
@@ -61,26 +61,20 @@ final readonly class PictureIntake
         return new Taken(array_map(strval(...), array_keys($names)), $told);
     }
 
-    /** How far the worker is; what came of it once it has ended; null when there is no such upload, or no more. */
-    public function look(Project $project, string $id): Progress|Taken|null
+    /**
+     * What came of many pictures, told once: their job is forgotten when it has ended. Null where there is none any more;
+     * while a worker is at it, it is told to wait.
+     */
+    public function came(Project $project, string $id): ?Taken
     {
         $job = $this->desk->find($project, self::TAKES, $id);
-
-        return match (true) {
-            null === $job => null,
-            JobState::Failed === $job->state() => new Taken([], [$job->error()]),
-            JobState::Done === $job->state() => Taken::of($job->outcome()),
-            default => Progress::of($job),
-        };
-    }
-
-    /** Forgets an upload; a worker that is at it ends. Pictures that are in already stay. */
-    public function forget(Project $project, string $id): void
-    {
-        $job = $this->desk->find($project, self::TAKES, $id);
-        if (null !== $job) {
-            $this->desk->forget($job);
+        if (null === $job || $job->isUnderWay()) {
+            return null === $job ? null : new Taken([], [], $job);
         }
+        $taken = JobState::Failed === $job->state() ? new Taken([], [$job->error()]) : Taken::of($job->outcome());
+        $this->desk->forget($job);
+
+        return $taken;
     }
 
     /** @return \Generator<int, array{string|null, string|null}> the name a picture got, or what is wrong with it */
@@ -101,7 +95,7 @@ final readonly class PictureIntake
      * @param list<SentFile> $uploads
      * @param list<string> $told
      */
-    private function keep(Project $project, array $uploads, int $entries, array $told): string
+    private function keep(Project $project, array $uploads, int $entries, array $told): Job
     {
         $facts = ['names' => array_map(static fn (SentFile $upload): string => $upload->name, $uploads), 'told' => $told];
         $job = $this->desk->note(self::TAKES, $project->owner(), $project, $facts, $entries);
@@ -112,6 +106,6 @@ final readonly class PictureIntake
         }
         $this->desk->ask($job);
 
-        return $job->id();
+        return $job;
     }
 }

@@ -28,6 +28,11 @@ final readonly class TakePictures implements Task
         return PictureIntake::TAKES;
     }
 
+    public function counts(): string
+    {
+        return 'pictures looked at';
+    }
+
     public function do(Job $job, Report $report): array
     {
         $project = $job->project() ?? throw new Stopped();

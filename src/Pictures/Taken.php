@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Pictures;
 
+use Morphea\App\Entity\Job;
+
 /**
- * What came of pictures that were sent: those that came in and what is wrong with others; or, of a large upload, the id
- * to ask for it by.
+ * What came of pictures that were sent: those that came in and what is wrong with others; or, of a large upload, the work
+ * of a worker that brings them in.
  */
 final readonly class Taken
 {
@@ -14,7 +16,7 @@ final readonly class Taken
      * @param list<string> $names they got, each once
      * @param list<string> $told  sentences
      */
-    public function __construct(public array $names, public array $told, public ?string $waits = null)
+    public function __construct(public array $names, public array $told, public ?Job $waits = null)
     {
     }
 

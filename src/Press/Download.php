@@ -6,7 +6,6 @@ namespace Morphea\App\Press;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Run;
-use Morphea\App\Entity\RunState;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Web\Attachment;
 use Symfony\Component\HttpFoundation\RequestStack;
@@ -30,7 +29,7 @@ final readonly class Download
     public function of(Run $run): ?Response
     {
         if ($run->isOneFile()) {
-            return RunState::Done === $run->state() && null !== $run->bytes()
+            return $run->isDone() && null !== $run->bytes()
                 ? $this->stream(
                     "{$run->fileName()}.{$run->ending()}",
                     MimeTypes::getDefault()->getMimeTypes($run->ending())[0] ?? 'application/octet-stream',
@@ -39,7 +38,7 @@ final readonly class Download
                 : null;
         }
         // A run still going would give a ZIP that is different a second later.
-        $names = RunState::Waiting === $run->state() ? [] : iterator_to_array($this->pieces->names($run));
+        $names = $run->isUnderWay() ? [] : iterator_to_array($this->pieces->names($run));
 
         return [] === $names
             ? null

@@ -8,14 +8,17 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\PieceState;
 use Morphea\App\Entity\Run;
-use Morphea\App\Entity\RunState;
 use Morphea\App\Making\Wanted;
+use Morphea\App\Work\Progress;
 use Morphea\Core\Data\Row;
 
 /** The pieces of runs: written in bulk, marked one by one, counted from their rows whenever somebody asks. */
 final readonly class PieceStore
 {
     private const CHUNK = 100;
+    /** Seconds that the rate looks back, and before it means something. */
+    private const WINDOW = 10;
+    private const SOON = 0.2;
 
     public function __construct(private Connection $connection)
     {
@@ -170,12 +173,6 @@ final readonly class PieceStore
         return $parts;
     }
 
-    /** Why a run cannot go on at the moment; empty where it can. */
-    public function trouble(string $run, string $words): void
-    {
-        $this->connection->executeStatement('UPDATE run SET trouble = ? WHERE id = ? AND trouble <> ?', [$words, $run, $words]);
-    }
-
     /** Unless another worker that was handed it as well made it meanwhile. */
     public function notMade(string $run, int $position, string $reason): void
     {
@@ -185,23 +182,25 @@ final readonly class PieceStore
         );
     }
 
-    public function progress(Run $run): Progress
+    /** @param float|null $started when a worker took the first of them */
+    public function progress(string $run, int $total, ?float $started): Progress
     {
         $counts = $this->connection->fetchAllKeyValue('SELECT state, COUNT(*) FROM piece WHERE run_id = ? GROUP BY state', [
-            $run->id(),
+            $run,
         ]);
-        $since = microtime(true) - Progress::WINDOW;
         $recent = $this->connection->fetchAssociative(
             'SELECT COUNT(*) AS pieces, MIN(made_at) AS first FROM piece WHERE run_id = ? AND made_at >= ?',
-            [$run->id(), $since],
+            [$run, microtime(true) - self::WINDOW],
         ) ?: ['pieces' => 0, 'first' => null];
         $span = null === $recent['first'] ? 0.0 : microtime(true) - (float) $recent['first'];
+        $failed = (int) ($counts[PieceState::NotMade->value] ?? 0);
 
         return new Progress(
-            $run->total(),
-            (int) ($counts[PieceState::Made->value] ?? 0),
-            (int) ($counts[PieceState::NotMade->value] ?? 0),
-            $span > 0.2 ? (int) $recent['pieces'] / $span : null,
+            (int) ($counts[PieceState::Made->value] ?? 0) + $failed,
+            $total,
+            $started,
+            $span > self::SOON ? (int) $recent['pieces'] / $span : null,
+            $failed,
         );
     }
 
@@ -244,11 +243,5 @@ final readonly class PieceStore
                 $run,
                 PieceState::Waiting->value,
             ]);
-    }
-
-    /** Whether somebody stopped the run, asked of the database and not of what this process remembers. */
-    public function stopped(string $run): bool
-    {
-        return RunState::Waiting->value !== $this->connection->fetchOne('SELECT state FROM run WHERE id = ?', [$run]);
     }
 }

@@ -11,6 +11,7 @@ use Morphea\App\Making\OneFile;
 use Morphea\App\Making\Output;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Open\Opener;
+use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Pattern\PatternParts;
@@ -34,6 +35,7 @@ final class PressController extends AbstractController
         private readonly RunDesk $desk,
         private readonly PieceStore $pieces,
         private readonly Outputs $outputs,
+        private readonly WorkDesk $work,
     ) {
     }
 
@@ -150,13 +152,13 @@ final class PressController extends AbstractController
     /** @return array<string, mixed> */
     private function runView(Run $run): array
     {
-        $progress = $this->pieces->progress($run);
+        $progress = $this->work->progress($run->job());
 
         return [
             'run' => $run,
             'output' => $this->outputs->find($run->output())?->label() ?? $run->output(),
             'progress' => $progress,
-            'givenUp' => $progress->notMade > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
+            'givenUp' => $progress->failed > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
         ];
     }
 

@@ -8,11 +8,10 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
-use Morphea\App\Entity\RunState;
 use Morphea\App\Making\OneFile;
-use Morphea\App\Making\Outputs;
 use Morphea\App\Open\SharedSizes;
 use Morphea\App\Storage\SweepFiles;
+use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 
@@ -29,7 +28,7 @@ final readonly class RunDesk
         private Connection $connection,
         private MessageBusInterface $bus,
         private SharedSizes $sizes,
-        private Outputs $outputs,
+        private WorkDesk $desk,
     ) {
     }
 
@@ -40,7 +39,10 @@ final readonly class RunDesk
         $even = $this->sizes->of($project);
         $run = $this->connection->transactional(function () use ($project, $order, $plan, $even): Run {
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
+            $id = Run::newId();
+            $job = $this->desk->note(MakeRun::KIND, $project->owner(), $project, [], \count($plan->pieces), $id);
             $run = new Run(
+                $id,
                 $project,
                 $last + 1,
                 $order->output::id(),
@@ -49,7 +51,7 @@ final readonly class RunDesk
                 $order->rows,
                 $plan->file,
                 $order->name,
-                \count($plan->pieces),
+                $job,
                 $even,
                 $order->bleed && $project->template()->bleed > 0,
             );
@@ -59,47 +61,26 @@ final readonly class RunDesk
 
             return $run;
         });
-        $this->dispatch($run);
+        $this->desk->ask($run->job());
 
         return $run;
     }
 
     public function stop(Run $run): void
     {
-        if (RunState::Waiting === $run->state()) {
-            $run->stop();
-            $this->entities->flush();
-        }
+        $this->desk->stop($run->job());
     }
 
     public function goOn(Run $run): void
     {
-        if (RunState::Stopped === $run->state()) {
-            $run->goOn();
-            $this->entities->flush();
-            $this->dispatch($run);
-        }
+        $this->desk->goOn($run->job());
     }
 
     /** The run ends, its row goes at once, its files follow. */
     public function delete(Run $run): void
     {
-        $this->connection->executeStatement('DELETE FROM run WHERE id = ?', [$run->id()]);
         $this->entities->detach($run);
+        $this->desk->forget($run->job());
         $this->bus->dispatch(new SweepFiles([$run->folder()]), [new DelayStamp(self::SWEEP_LATER)]);
-    }
-
-    private function dispatch(Run $run): void
-    {
-        $this->connection->transactional(function () use ($run): void {
-            $stretches = $this->pieces->stretches($run->id(), $this->outputs->get($run->output())->stretch());
-            foreach ($stretches as [$from, $to]) {
-                $this->bus->dispatch(new MakePieces($run->id(), $from, $to));
-            }
-            // All are made, and what was left is to put them together.
-            if ([] === $stretches) {
-                $this->bus->dispatch(new FinishRun($run->id()));
-            }
-        });
     }
 }

@@ -11,6 +11,7 @@ use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Render\NoRoom;
+use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Uid\Ulid;
 
 /** A run's pieces into storage: a file is there, whole, before its piece counts as made. */
@@ -28,6 +29,7 @@ final class RunSink implements Sink
         private readonly Run $run,
         private readonly PieceStore $pieces,
         private readonly FilesystemOperator $files,
+        private readonly WorkDesk $desk,
     ) {
     }
 
@@ -75,7 +77,7 @@ final class RunSink implements Sink
     public function isStopped(): bool
     {
         if (!$this->stopped && microtime(true) - $this->asked > self::HOLDS) {
-            $this->stopped = $this->pieces->stopped($this->run->id());
+            $this->stopped = !$this->desk->isWanted($this->run->job()->id());
             $this->asked = microtime(true);
         }
 

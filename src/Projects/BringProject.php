@@ -31,6 +31,11 @@ final readonly class BringProject implements Task
         return self::KIND;
     }
 
+    public function counts(): string
+    {
+        return 'pictures';
+    }
+
     public function do(Job $job, Report $report): array
     {
         $make = fn (MorpheaFile $file): Project => $this->maker->fromFile(

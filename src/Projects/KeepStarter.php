@@ -23,6 +23,11 @@ final readonly class KeepStarter implements Task
         return self::KIND;
     }
 
+    public function counts(): string
+    {
+        return 'pictures';
+    }
+
     public function do(Job $job, Report $report): array
     {
         $project = $job->project() ?? throw new Stopped();

@@ -24,6 +24,11 @@ final readonly class SaveProject implements Task
         return self::KIND;
     }
 
+    public function counts(): string
+    {
+        return 'pictures';
+    }
+
     public function do(Job $job, Report $report): array
     {
         $project = $job->project() ?? throw new Stopped();

@@ -9,7 +9,6 @@ use Morphea\App\Entity\Job;
 use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Member;
 use Morphea\App\Web\Attachment;
-use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -22,8 +21,6 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 #[Route('/work/{job}')]
 final class WorkController extends AbstractController
 {
-    private const COUNTED = 'pictures';
-
     public function __construct(private readonly WorkDesk $desk)
     {
     }
@@ -54,24 +51,9 @@ final class WorkController extends AbstractController
             'job' => $found,
             'says' => ProjectWork::says($found),
             'name' => $found->text('name'),
-            'progress' => $found->isUnderWay() ? Progress::of($found) : null,
+            'view' => $found->isUnderWay() ? $this->desk->view($found) : null,
             'bytes' => $found->outcome()['bytes'] ?? 0,
-            'counted' => self::COUNTED,
         ]);
-    }
-
-    #[Route('/progress', name: 'work_progress', methods: ['GET'])]
-    public function progress(string $job, #[CurrentUser] Member $member): Response
-    {
-        $found = $this->job($member, $job);
-
-        return $found->isUnderWay()
-            ? $this->render('part/meter.html.twig', [
-                'progress' => Progress::of($found),
-                'address' => $this->generateUrl('work_progress', ['job' => $job]),
-                'what' => self::COUNTED,
-            ])
-            : new Response('', Response::HTTP_OK, ['HX-Redirect' => $this->generateUrl('work', ['job' => $job])]);
     }
 
     /** Not wanted any more, or done with. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
+use Morphea\App\Entity\Job;
 use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\DelimitedText;
@@ -12,7 +13,6 @@ use Morphea\App\Import\UploadError;
 use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Web\Upload;
-use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Column;
@@ -83,6 +83,10 @@ final class ImportController extends AbstractController
     public function look(Project $project, string $import, Request $request): Response
     {
         set_time_limit(self::SECONDS);
+        $taking = $this->desk->called($project, TakeImport::KIND, $import);
+        if (JobState::Done === $taking?->state()) {
+            return $this->taken($project, $taking);
+        }
         $name = $this->name($project, $import);
         $here = [
             'project' => $project,
@@ -91,18 +95,20 @@ final class ImportController extends AbstractController
             'name' => $name,
             'asked' => $request->query->all(),
         ];
-        $taking = $this->desk->called($project, TakeImport::KIND, $import);
         if (true === $taking?->isUnderWay()) {
-            return $this->render('rows/reading.html.twig', $here + ['progress' => Progress::of($taking), 'taking' => true]);
+            return $this->render('rows/reading.html.twig', $here + ['view' => $this->desk->view($taking), 'taking' => true]);
         }
         if (null !== $taking) {
             $this->addFlash('bad', $taking->error() . ' The rows that were here are untouched.');
             $this->desk->forget($taking);
         }
         try {
-            $progress = $this->imports->waits($project, $import, self::sheet($request));
-            if (null !== $progress) {
-                return $this->render('rows/reading.html.twig', $here + ['progress' => $progress, 'taking' => false]);
+            $reading = $this->imports->waits($project, $import, self::sheet($request));
+            if (null !== $reading) {
+                return $this->render('rows/reading.html.twig', $here + [
+                    'view' => $this->desk->view($reading),
+                    'taking' => false,
+                ]);
             }
             $choice = $this->taking->choice($project, $import, $request->query);
         } catch (UploadError $e) {
@@ -178,40 +184,14 @@ final class ImportController extends AbstractController
         );
     }
 
-    /** How far a worker is with a large file; the page goes on by itself when it is read or cannot be. */
-    #[Route('/{import}/progress', name: 'import_progress', methods: ['GET'])]
-    public function progress(Project $project, string $import, Request $request): Response
+    /** A worker has taken it over; told once. */
+    private function taken(Project $project, Job $taking): Response
     {
-        $here = ['project' => $project->id(), 'import' => $import];
-        $taking = $this->desk->called($project, TakeImport::KIND, $import);
-        if (JobState::Done === $taking?->state()) {
-            $this->addFlash('good', \is_string($taking->outcome()['says'] ?? null) ? $taking->outcome()['says'] : '');
-            $this->desk->forget($taking);
+        $says = $taking->outcome()['says'] ?? '';
+        $this->addFlash('good', \is_string($says) ? $says : '');
+        $this->desk->forget($taking);
 
-            return new Response('', Response::HTTP_OK, [
-                'HX-Redirect' => $this->generateUrl('rows', ['project' => $project->id()]),
-            ]);
-        }
-        try {
-            $progress =
-                null === $this->imports->name($project, $import)
-                    ? null
-                    : (true === $taking?->isUnderWay()
-                        ? Progress::of($taking)
-                        : $this->imports->waits($project, $import, self::sheet($request)));
-        } catch (UploadError) {
-            $progress = null;
-        }
-
-        return null === $progress
-            ? new Response('', Response::HTTP_OK, [
-                'HX-Redirect' => $this->generateUrl('import', $here + $request->query->all()),
-            ])
-            : $this->render('part/meter.html.twig', [
-                'progress' => $progress,
-                'address' => $this->generateUrl('import_progress', $here + $request->query->all()),
-                'what' => null === $taking ? 'lines read' : 'pictures brought in',
-            ]);
+        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
     /** The file is not wanted after all; a worker that reads it stops. */

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\Job;
 use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\RawGrid;
 use Morphea\App\Import\RawReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Storage\LocalCopy;
-use Morphea\App\Work\Progress;
 use Morphea\App\Work\Report;
 use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Uid\Ulid;
@@ -60,12 +60,12 @@ final readonly class ImportStore
     }
 
     /**
-     * How far a worker is with a large file, which is asked to read it if none was; null once it is read, and for all
-     * files that need no worker.
+     * The work of a worker that reads a large file, and is asked to if none was; null once it is read, and for all files
+     * that need no worker.
      *
      * @throws UploadError when it could not be read
      */
-    public function waits(Project $project, string $id, ?string $sheet): ?Progress
+    public function waits(Project $project, string $id, ?string $sheet): ?Job
     {
         $how = self::how(null, null, $sheet);
         if (
@@ -90,7 +90,7 @@ final readonly class ImportStore
             throw new UploadError($job->error());
         }
 
-        return Progress::of($job);
+        return $job;
     }
 
     /**

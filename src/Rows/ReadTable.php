@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use Morphea\App\Entity\Job;
+use Morphea\App\Work\ClearsUp;
 use Morphea\App\Work\Report;
 use Morphea\App\Work\Stopped;
 use Morphea\App\Work\Task;
 
 /** Reads a large table file in the background; `sheet` is the one somebody picked, empty for the one found. */
-final readonly class ReadTable implements Task
+final readonly class ReadTable implements Task, ClearsUp
 {
     public function __construct(private ImportStore $imports)
     {
@@ -19,6 +20,11 @@ final readonly class ReadTable implements Task
     public static function kind(): string
     {
         return ImportStore::READS;
+    }
+
+    public function counts(): string
+    {
+        return 'lines read';
     }
 
     public function do(Job $job, Report $report): array
@@ -44,5 +50,12 @@ final readonly class ReadTable implements Task
     public function tooMuch(Job $job): string
     {
         return 'The file was too much to read at once. Save the sheet with the rows as CSV and bring that in.';
+    }
+
+    public function clearUp(Job $job): void
+    {
+        if (null !== $job->project()) {
+            $this->imports->forget($job->project(), $job->text('import'));
+        }
     }
 }

@@ -12,7 +12,7 @@ use Morphea\App\Pictures\Taken;
 use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Web\Upload;
-use Morphea\App\Work\Progress;
+use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\TableError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -25,11 +25,13 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/rows')]
 final class RowPicturesController extends AbstractController
 {
-    private const COUNTED = 'pictures looked at';
     private const TOLD = 6;
 
-    public function __construct(private readonly TableStore $tables, private readonly ProjectKinds $kinds)
-    {
+    public function __construct(
+        private readonly TableStore $tables,
+        private readonly ProjectKinds $kinds,
+        private readonly WorkDesk $desk,
+    ) {
     }
 
     /** The picture a cell means, small. */
@@ -46,8 +48,13 @@ final class RowPicturesController extends AbstractController
     #[Route('/pictures', name: 'rows_pictures', methods: ['GET'])]
     public function index(Project $project, Request $request, PictureStore $pictures, PictureIntake $intake): Response
     {
-        $waits = $request->query->getString('waits');
-        $progress = '' === $waits ? null : $intake->look($project, $waits);
+        $came = $request->query->getString('came');
+        $taken = '' === $came ? null : $intake->came($project, $came);
+        if (null !== $taken && null === $taken->waits) {
+            $this->tell($taken);
+
+            return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+        }
         $open = $pictures->find($project, $request->query->getString('picture'));
 
         return $this->render('rows/pictures.html.twig', [
@@ -55,9 +62,7 @@ final class RowPicturesController extends AbstractController
             'here' => 'Rows',
             'named' => $this->named($project, $pictures),
             'open' => $open,
-            'waits' => $waits,
-            'progress' => $progress instanceof Taken ? new Progress(1, 1, 0.0, 0.0) : $progress,
-            'counted' => self::COUNTED,
+            'view' => null === $taken?->waits ? null : $this->desk->view($taken->waits),
         ]);
     }
 
@@ -91,40 +96,9 @@ final class RowPicturesController extends AbstractController
 
         return $this->redirectToRoute(
             'rows_pictures',
-            ['project' => $project->id()] + (null === $taken->waits ? [] : ['waits' => $taken->waits]),
+            ['project' => $project->id()] + (null === $taken->waits ? [] : ['came' => $taken->waits->id()]),
             Response::HTTP_SEE_OTHER,
         );
-    }
-
-    /** How far a worker is with many pictures; the page is drawn anew once they are in. */
-    #[Route('/pictures/waits/{upload}', name: 'rows_pictures_waits', methods: ['GET'])]
-    public function waits(Project $project, string $upload, PictureIntake $intake): Response
-    {
-        $found = $intake->look($project, $upload);
-        if ($found instanceof Progress) {
-            return $this->render('part/meter.html.twig', [
-                'progress' => $found,
-                'address' => $this->generateUrl('rows_pictures_waits', ['project' => $project->id(), 'upload' => $upload]),
-                'what' => self::COUNTED,
-            ]);
-        }
-        if (null !== $found) {
-            $this->tell($found);
-            $intake->forget($project, $upload);
-        }
-
-        return new Response('', Response::HTTP_OK, [
-            'HX-Redirect' => $this->generateUrl('rows_pictures', ['project' => $project->id()]),
-        ]);
-    }
-
-    #[Route('/pictures/waits/{upload}', name: 'rows_pictures_stop', methods: ['POST'])]
-    public function stop(Project $project, string $upload, PictureIntake $intake): Response
-    {
-        $intake->forget($project, $upload);
-        $this->addFlash('good', 'Stopped. Pictures that were in already stay.');
-
-        return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
     private function tell(Taken $taken): void

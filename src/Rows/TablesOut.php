@@ -84,11 +84,6 @@ final readonly class TablesOut
         return $this->files->fileSize(self::path($job));
     }
 
-    public function forget(Job $job): void
-    {
-        $this->desk->forget($job);
-    }
-
     public static function path(Job $job): string
     {
         return "{$job->folder()}/table";

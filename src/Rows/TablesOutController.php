@@ -9,7 +9,7 @@ use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
 use Morphea\App\Web\Attachment;
-use Morphea\App\Work\Progress;
+use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
@@ -20,7 +20,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/rows')]
 final class TablesOutController extends AbstractController
 {
-    public function __construct(private readonly TablesOut $out)
+    public function __construct(private readonly TablesOut $out, private readonly WorkDesk $desk)
     {
     }
 
@@ -44,38 +44,20 @@ final class TablesOutController extends AbstractController
     public function page(Project $project, string $file): Response
     {
         $job = $this->job($project, $file);
-        $ready = JobState::Done === $job->state();
+        if (JobState::Failed === $job->state()) {
+            $this->addFlash('bad', $job->error());
+            $this->desk->forget($job);
+
+            return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+        }
 
         return $this->render('rows/writing.html.twig', [
             'project' => $project,
             'here' => 'Rows',
             'file' => $file,
-            'progress' => $ready ? null : Progress::of($job),
+            'view' => $job->isUnderWay() ? $this->desk->view($job) : null,
             'name' => self::name($project, $job->text('ending')),
-            'bytes' => $ready ? $this->out->bytes($job) : 0,
-        ]);
-    }
-
-    #[Route('/written/{file}/progress', name: 'rows_written_progress', methods: ['GET'])]
-    public function progress(Project $project, string $file): Response
-    {
-        $here = ['project' => $project->id(), 'file' => $file];
-        $job = $this->out->find($project, $file);
-        if (true === $job?->isUnderWay()) {
-            return $this->render('part/meter.html.twig', [
-                'progress' => Progress::of($job),
-                'address' => $this->generateUrl('rows_written_progress', $here),
-                'what' => 'rows written',
-                'timed' => false,
-            ]);
-        }
-        $done = JobState::Done === $job?->state();
-        if (null !== $job && !$done) {
-            $this->addFlash('bad', $job->error());
-        }
-
-        return new Response('', Response::HTTP_OK, [
-            'HX-Redirect' => $this->generateUrl($done ? 'rows_written' : 'rows', $done ? $here : ['project' => $project->id()]),
+            'bytes' => $job->isUnderWay() ? 0 : $this->out->bytes($job),
         ]);
     }
 
@@ -99,17 +81,6 @@ final class TablesOutController extends AbstractController
                 'Content-Disposition' => Attachment::header(self::name($project, $job->text('ending'))),
             ],
         );
-    }
-
-    #[Route('/written/{file}', name: 'rows_written_stop', methods: ['POST'])]
-    public function stop(Project $project, string $file): Response
-    {
-        $job = $this->out->find($project, $file);
-        if (null !== $job) {
-            $this->out->forget($job);
-        }
-
-        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
     private function job(Project $project, string $file): Job

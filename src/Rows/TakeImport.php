@@ -26,6 +26,11 @@ final readonly class TakeImport implements Task
         return self::KIND;
     }
 
+    public function counts(): string
+    {
+        return 'pictures brought in';
+    }
+
     public function do(Job $job, Report $report): array
     {
         $project = $job->project() ?? throw new Stopped();

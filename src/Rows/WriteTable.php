@@ -9,9 +9,10 @@ use Morphea\App\Entity\Job;
 use Morphea\App\Work\Report;
 use Morphea\App\Work\Stopped;
 use Morphea\App\Work\Task;
+use Morphea\App\Work\Untimed;
 
 /** Writes a large workbook in the background; the file then lies in the job's folder. */
-final readonly class WriteTable implements Task
+final readonly class WriteTable implements Task, Untimed
 {
     public function __construct(private TablesOut $out, private FilesystemOperator $files)
     {
@@ -20,6 +21,11 @@ final readonly class WriteTable implements Task
     public static function kind(): string
     {
         return TablesOut::WRITES;
+    }
+
+    public function counts(): string
+    {
+        return 'rows written';
     }
 
     public function do(Job $job, Report $report): array

@@ -8,7 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Job;
 use Morphea\App\Import\UploadError;
-use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
+use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
 /**
@@ -21,26 +21,41 @@ final readonly class DoWorkHandler
     /** Times a worker may die over the same job. */
     private const TRIES = 3;
 
-    /** @param iterable<Task> $tasks */
     public function __construct(
         private EntityManagerInterface $entities,
         private WorkDesk $desk,
         private FilesystemOperator $files,
-        #[AutowireIterator(Task::class)] private iterable $tasks,
+        private Kinds $kinds,
+        private LockFactory $locks,
     ) {
     }
 
     public function __invoke(DoWork $message): void
     {
         $this->entities->clear();
-        $try = $this->desk->begin($message->job);
         $job = $this->entities->find(Job::class, $message->job);
-        if (null === $try || null === $job) {
+        if (null === $job) {
+            // What was written after it was forgotten goes, too.
             $this->files->deleteDirectory("work/$message->job");
-
+        }
+        if (true !== $job?->isUnderWay()) {
             return;
         }
-        $task = $this->task($job->kind());
+        $kind = $this->kinds->of($job);
+        match (true) {
+            $kind instanceof Task => $this->whole($job, $kind),
+            $kind instanceof SharedTask && null === $message->from => $this->finish($job, $kind),
+            $kind instanceof SharedTask => $this->stretch($job, $kind, (int) $message->from, (int) $message->to),
+            default => throw new \LogicException($kind::class . ' is neither a task nor a shared one.'),
+        };
+    }
+
+    private function whole(Job $job, Task $task): void
+    {
+        $try = $this->desk->begin($job->id());
+        if (null === $try) {
+            return;
+        }
         if ($try > self::TRIES) {
             $this->desk->fail($job->id(), $task->tooMuch($job));
 
@@ -51,7 +66,6 @@ final readonly class DoWorkHandler
         } catch (UploadError $e) {
             $this->desk->fail($job->id(), $e->getMessage());
         } catch (Stopped) {
-            // What was written after it was forgotten goes, too.
             $this->files->deleteDirectory($job->folder());
         } catch (\Throwable $e) {
             // As a full disk, or a database that does not answer. It is tried again later; what counts are workers that died.
@@ -60,13 +74,34 @@ final readonly class DoWorkHandler
         }
     }
 
-    private function task(string $kind): Task
+    private function stretch(Job $job, SharedTask $task, int $from, int $to): void
     {
-        foreach ($this->tasks as $task) {
-            if ($task::kind() === $kind) {
-                return $task;
-            }
+        $this->desk->working($job->id());
+        $task->stretch($job, $from, $to);
+        $this->desk->trouble($job->id(), '');
+        if ($task->isDone($job) && $this->desk->isWanted($job->id())) {
+            $this->desk->askToFinish($job);
         }
-        throw new \LogicException("Nobody knows how to do a job of the kind “{$kind}”.");
+    }
+
+    /** Several workers may call for it; the first does it. */
+    private function finish(Job $job, SharedTask $task): void
+    {
+        $lock = $this->locks->createLock("finish-{$job->id()}");
+        $lock->acquire(true);
+        try {
+            if (!$this->desk->isWanted($job->id()) || !$task->isDone($job)) {
+                return;
+            }
+            $this->desk->end($job->id(), $task->finish($job));
+            // Only once it is noted that it has ended: it may be cut off anywhere.
+            $task->cleanUp($job);
+        } catch (NotWhole $e) {
+            $this->desk->askFor($job, $e->stretches);
+        } catch (Stopped) {
+            // Somebody does not want it any more.
+        } finally {
+            $lock->release();
+        }
     }
 }

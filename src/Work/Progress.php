@@ -6,16 +6,41 @@ namespace Morphea\App\Work;
 
 use Morphea\App\Entity\Job;
 
-/** How far long work is: `done` of `total`, which is null where nobody can say; `started` is null while no worker has it. */
+/**
+ * How far long work is: `done` of `total`, which is null where nobody can say; of what is done `failed` came to nothing.
+ * `started` is null while no worker has it, `rate` is so many a second, null while nothing can be said.
+ */
 final readonly class Progress
 {
-    public function __construct(public int $done, public ?int $total, public ?float $started, private float $now)
-    {
+    /** Seconds before a rate means something. */
+    private const SOON = 0.5;
+
+    public function __construct(
+        public int $done,
+        public ?int $total,
+        public ?float $started,
+        public ?float $rate,
+        public int $failed = 0,
+    ) {
     }
 
     public static function of(Job $job): self
     {
-        return new self($job->done(), $job->total(), $job->startedAt(), microtime(true));
+        $seconds = null === $job->startedAt() ? 0.0 : microtime(true) - $job->startedAt();
+        $rate = $seconds > self::SOON && $job->done() > 0 ? $job->done() / $seconds : null;
+
+        return new self($job->done(), $job->total(), $job->startedAt(), $rate);
+    }
+
+    /** Before anybody has begun. */
+    public static function none(): self
+    {
+        return new self(0, null, null, null);
+    }
+
+    public function made(): int
+    {
+        return $this->done - $this->failed;
     }
 
     public function percent(): int
@@ -23,18 +48,11 @@ final readonly class Progress
         return null === $this->total || 0 === $this->total ? 0 : min(100, (int) floor((100 * $this->done) / $this->total));
     }
 
-    /** So many a second; null while nothing can be said. */
-    public function rate(): ?float
-    {
-        $seconds = null === $this->started ? 0.0 : $this->now - $this->started;
-
-        return $seconds > 0.5 && $this->done > 0 ? $this->done / $seconds : null;
-    }
-
+    /** In words: "3 s left", "2 min left". */
     public function timeLeft(): ?string
     {
-        $rate = $this->rate();
-
-        return null === $rate || null === $this->total ? null : TimeLeft::words(max(0, $this->total - $this->done) / $rate);
+        return null === $this->rate || $this->rate <= 0 || null === $this->total
+            ? null
+            : TimeLeft::words(max(0, $this->total - $this->done) / $this->rate);
     }
 }

@@ -27,6 +27,6 @@ final class Report
             return;
         }
         $this->told = microtime(true);
-        $this->desk->progress($this->job, $done, $total);
+        $this->desk->report($this->job, $done, $total);
     }
 }

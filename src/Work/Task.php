@@ -6,14 +6,10 @@ namespace Morphea\App\Work;
 
 use Morphea\App\Entity\Job;
 use Morphea\App\Import\UploadError;
-use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** One kind of long work. May be cut off anywhere and done again. */
-#[AutoconfigureTag]
-interface Task
+/** Long work that one worker does. May be cut off anywhere and done again. */
+interface Task extends Kind
 {
-    public static function kind(): string;
-
     /**
      * @return array<string, mixed> what came of it
      *

@@ -12,6 +12,7 @@ use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Stamp\TransportNamesStamp;
 
 /**
  * Asks for long work, finds it again, stops it. What changes while a worker is at it is written by plain statements, so
@@ -19,11 +20,16 @@ use Symfony\Component\Messenger\MessageBusInterface;
  */
 final readonly class WorkDesk
 {
+    /** Where messages wait: somebody waits for what is done soon, and workers take it before anything else. */
+    private const SOON = 'reading';
+    private const LONG = 'runs';
+
     public function __construct(
         private EntityManagerInterface $entities,
         private Connection $connection,
         private MessageBusInterface $bus,
         private FilesystemOperator $files,
+        private Kinds $kinds,
     ) {
     }
 
@@ -48,9 +54,107 @@ final readonly class WorkDesk
         return $job;
     }
 
+    /** Asks workers for it, from where it is. */
     public function ask(Job $job): void
     {
-        $this->bus->dispatch(new DoWork($job->id()));
+        $kind = $this->kinds->of($job);
+        if (!($kind instanceof SharedTask)) {
+            $this->bus->dispatch(new DoWork($job->id()), [new TransportNamesStamp(self::SOON)]);
+
+            return;
+        }
+        $stretches = $kind->stretches($job);
+        // All is done, and what is left is to put it together.
+        [] === $stretches ? $this->askToFinish($job) : $this->askFor($job, $stretches);
+    }
+
+    /** @param list<array{int, int}> $stretches of shared work */
+    public function askFor(Job $job, array $stretches): void
+    {
+        $this->connection->transactional(function () use ($job, $stretches): void {
+            foreach ($stretches as [$from, $to]) {
+                $this->bus->dispatch(new DoWork($job->id(), $from, $to), [new TransportNamesStamp(self::LONG)]);
+            }
+        });
+    }
+
+    public function askToFinish(Job $job): void
+    {
+        $this->bus->dispatch(new DoWork($job->id()), [new TransportNamesStamp(self::LONG)]);
+    }
+
+    public function progress(Job $job): Progress
+    {
+        $kind = $this->kinds->of($job);
+
+        return $kind instanceof SharedTask ? $kind->progress($job) : Progress::of($job);
+    }
+
+    public function view(Job $job): WorkView
+    {
+        $kind = $this->kinds->of($job);
+
+        return new WorkView($job->id(), $this->progress($job), $kind->counts(), !($kind instanceof Untimed));
+    }
+
+    /** Nobody waits for it any more: what can go on is stopped, and all else forgotten. */
+    public function leave(Job $job): void
+    {
+        $kind = $this->kinds->of($job);
+        $kind instanceof SharedTask ? $this->stop($job) : $this->forget($job);
+        if ($kind instanceof ClearsUp) {
+            $kind->clearUp($job);
+        }
+    }
+
+    /** Work that stops can go on; a worker that is at it notices. */
+    public function stop(Job $job): void
+    {
+        $this->connection->executeStatement('UPDATE job SET state = ?, ended_at = ? WHERE id = ? AND state IN (?, ?)', [
+            JobState::Stopped->value,
+            self::now(),
+            $job->id(),
+            JobState::Waiting->value,
+            JobState::Working->value,
+        ]);
+        $this->entities->refresh($job);
+    }
+
+    public function goOn(Job $job): void
+    {
+        $again = $this->connection->executeStatement(
+            "UPDATE job SET state = ?, ended_at = NULL, error = '' WHERE id = ? AND state = ?",
+            [JobState::Waiting->value, $job->id(), JobState::Stopped->value],
+        );
+        if (1 === $again) {
+            $this->entities->refresh($job);
+            $this->ask($job);
+        }
+    }
+
+    /** Asked of the database, and not of what this process remembers. */
+    public function isWanted(string $job): bool
+    {
+        return \in_array(
+            $this->connection->fetchOne('SELECT state FROM job WHERE id = ?', [$job]),
+            [JobState::Waiting->value, JobState::Working->value],
+            true,
+        );
+    }
+
+    /** Why it cannot go on at the moment; empty where it can. */
+    public function trouble(string $job, string $words): void
+    {
+        $this->connection->executeStatement('UPDATE job SET error = ? WHERE id = ? AND error <> ?', [$words, $job, $words]);
+    }
+
+    /** A worker is at some of it. */
+    public function working(string $job): void
+    {
+        $this->connection->executeStatement(
+            'UPDATE job SET state = ?, started_at = COALESCE(started_at, ?) WHERE id = ? AND state = ?',
+            [JobState::Working->value, microtime(true), $job, JobState::Waiting->value],
+        );
     }
 
     /** A job of a project by its id; another's does not exist. */
@@ -98,7 +202,7 @@ final readonly class WorkDesk
     }
 
     /** @throws Stopped when nobody wants it any more */
-    public function progress(string $job, int $done, ?int $total): void
+    public function report(string $job, int $done, ?int $total): void
     {
         $set = null === $total ? '' : ', total = ' . $total;
         if (
@@ -138,8 +242,15 @@ final readonly class WorkDesk
     public function end(string $job, array $outcome): void
     {
         $ended = $this->connection->executeStatement(
-            'UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done) WHERE id = ?',
-            [JobState::Done->value, json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE), $job],
+            "UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done), error = '', ended_at = ? WHERE id = ? AND state IN (?, ?)",
+            [
+                JobState::Done->value,
+                json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE),
+                self::now(),
+                $job,
+                JobState::Waiting->value,
+                JobState::Working->value,
+            ],
         );
         if (1 !== $ended) {
             throw new Stopped();
@@ -148,10 +259,16 @@ final readonly class WorkDesk
 
     public function fail(string $job, string $why): void
     {
-        $this->connection->executeStatement('UPDATE job SET state = ?, error = ? WHERE id = ?', [
+        $this->connection->executeStatement('UPDATE job SET state = ?, error = ?, ended_at = ? WHERE id = ?', [
             JobState::Failed->value,
             $why,
+            self::now(),
             $job,
         ]);
+    }
+
+    private static function now(): string
+    {
+        return (new \DateTimeImmutable())->format('Y-m-d H:i:s');
     }
 }

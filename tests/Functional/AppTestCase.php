@@ -13,6 +13,8 @@ use Morphea\App\Making\Output;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Projects\ProjectMaker;
 use Morphea\App\Projects\StarterShelf;
+use Morphea\App\Work\Progress;
+use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Tests\TestDatabase;
@@ -202,8 +204,26 @@ abstract class AppTestCase extends WebTestCase
         return (array) json_decode($this->body(), true);
     }
 
+    protected function progress(Run $run): Progress
+    {
+        return self::getContainer()->get(WorkDesk::class)->progress($run->job());
+    }
+
     protected function as(string $id): Output
     {
         return self::getContainer()->get(Outputs::class)->get($id);
+    }
+
+    /** What the part of a page that shows long work asks next, of the page it stands on. */
+    protected function watch(): void
+    {
+        $this->browser->request('GET', (string) $this->browser->getCrawler()->filter('[id^="work-"]')->attr('hx-get'));
+    }
+
+    /** Presses Stop in the part of a page that shows long work. */
+    protected function stopWork(): void
+    {
+        $button = $this->browser->getCrawler()->filter('[id^="work-"] button');
+        $this->post((string) $button->attr('hx-post'), json_decode((string) $button->attr('hx-vals'), true));
     }
 }

@@ -255,7 +255,7 @@ final class KeepingTest extends AppTestCase
         self::assertStringContainsString('Saving Mending certificates', $page->text());
         $address = $this->browser->getRequest()->getPathInfo();
         $this->work();
-        $this->browser->request('GET', "$address/progress");
+        $this->watch();
         self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
         self::assertStringContainsString('Mending certificates is saved', $this->browser->request('GET', $address)->text());
         $this->browser->request('GET', "$address/file");

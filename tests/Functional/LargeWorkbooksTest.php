@@ -18,7 +18,7 @@ final class LargeWorkbooksTest extends AppTestCase
         $address = $this->bring($project, self::workbook());
         self::assertStringContainsString('Reading large.xlsx', $this->browser->request('GET', $address)->text());
         self::assertStringContainsString('waiting for a worker', $this->body());
-        $this->browser->request('GET', "$address/progress");
+        $this->watch();
         self::assertStringContainsString(
             'waiting for a worker',
             $this->body(),
@@ -26,7 +26,7 @@ final class LargeWorkbooksTest extends AppTestCase
         );
         self::assertSame(1, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages'));
         $this->work();
-        $this->browser->request('GET', "$address/progress");
+        $this->watch();
         self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
         $page = $this->browser->request('GET', $address);
         self::assertStringContainsString('What was understood of large.xlsx', $page->text());
@@ -52,9 +52,9 @@ final class LargeWorkbooksTest extends AppTestCase
     {
         $project = $this->project("Old\nx");
         $address = $this->bring($project, self::workbook());
-        $page = $this->browser->request('GET', $address);
-        $this->browser->submit($page->filter('form[action$="/leave"]')->form());
-        self::assertResponseRedirects("/projects/{$project->id()}/rows");
+        $this->browser->request('GET', $address);
+        $this->stopWork();
+        self::assertSame("/projects/{$project->id()}/rows", $this->browser->getResponse()->headers->get('HX-Redirect'));
         $this->work();
         self::assertSame([], self::left($project), 'nothing is read any more and nothing is kept');
         $this->browser->request('GET', $address);
@@ -71,10 +71,10 @@ final class LargeWorkbooksTest extends AppTestCase
         $deadline = microtime(true) + 30;
         do {
             usleep(2_000);
-            $this->browser->request('GET', "$address/progress");
+            $this->watch();
         } while (str_contains($this->body(), 'waiting for a worker') && microtime(true) < $deadline);
         self::assertStringContainsString('lines read', $this->body());
-        $this->post("$address/leave");
+        $this->stopWork();
         while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
             self::assertLessThan($deadline, microtime(true));
             usleep(20_000);
@@ -133,8 +133,9 @@ final class LargeWorkbooksTest extends AppTestCase
         $address = $this->browser->getRequest()->getPathInfo();
         $this->browser->request('GET', "$address/get");
         self::assertResponseStatusCodeSame(404, 'it is not there yet');
+        $this->browser->request('GET', $address);
         $this->work();
-        $this->browser->request('GET', "$address/progress");
+        $this->watch();
         self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
         $page = $this->browser->request('GET', $address);
         self::assertStringContainsString('Mending certificates.xlsx is ready', $page->text());
@@ -150,9 +151,9 @@ final class LargeWorkbooksTest extends AppTestCase
 
         // Stopped before a worker had it, there is nothing.
         $this->browser->request('GET', "/projects/{$project->id()}/rows/write.ods");
-        $page = $this->browser->followRedirect();
+        $this->browser->followRedirect();
         $address = $this->browser->getRequest()->getPathInfo();
-        $this->browser->submit($page->selectButton('Stop')->form());
+        $this->stopWork();
         $this->work();
         $this->browser->request('GET', $address);
         self::assertResponseStatusCodeSame(404);
@@ -160,13 +161,12 @@ final class LargeWorkbooksTest extends AppTestCase
 
     public function testProgressIsSaidInLinesRateAndTimeLeft(): void
     {
-        $none = new Progress(0, null, null, 10.0);
-        self::assertSame([0, null, null], [$none->percent(), $none->rate(), $none->timeLeft()]);
-        $half = new Progress(5_000, 10_000, 0.0, 10.0);
-        self::assertSame([50, 500.0, '10 s left'], [$half->percent(), $half->rate(), $half->timeLeft()]);
-        self::assertSame('3 min left', (new Progress(1_000, 10_000, 0.0, 17.0))->timeLeft());
+        self::assertSame([0, null], [Progress::none()->percent(), Progress::none()->timeLeft()]);
+        $half = new Progress(5_000, 10_000, 0.0, 500.0);
+        self::assertSame([50, '10 s left'], [$half->percent(), $half->timeLeft()]);
+        self::assertSame('3 min left', (new Progress(1_000, 10_000, 0.0, 58.8))->timeLeft());
         self::assertNull(
-            (new Progress(5_000, null, 0.0, 10.0))->timeLeft(),
+            (new Progress(5_000, null, 0.0, 500.0))->timeLeft(),
             'where the file does not say how many lines it has',
         );
     }

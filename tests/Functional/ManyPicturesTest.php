@@ -14,9 +14,11 @@ use Morphea\App\Render\NoRoom;
 use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\GiveUpWork;
+use Morphea\App\Work\Kinds;
 use Morphea\App\Work\Report;
 use Morphea\App\Work\Task;
 use Morphea\App\Work\WorkDesk;
+use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
 
@@ -41,12 +43,14 @@ final class ManyPicturesTest extends AppTestCase
         $address = $this->address();
         $this->work();
         $this->browser->request('GET', $address);
-        self::assertSame('#library-body', $this->browser->getResponse()->headers->get('HX-Retarget'));
+        self::assertSame('#library-body', $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-target'));
+        $after = (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get');
+        $this->browser->request('GET', $after);
         self::assertStringContainsString('30 pictures are here.', $this->body());
         self::assertStringContainsString('“notes.txt” is no picture that can be used.', $this->body());
         self::assertStringContainsString('“odd.png” is no picture that can be used.', $this->body());
         self::assertCount(32, $this->names($project));
-        $this->browser->request('GET', $address);
+        $this->browser->request('GET', $after);
         self::assertStringNotContainsString('are here.', $this->body(), 'told once');
     }
 
@@ -68,14 +72,13 @@ final class ManyPicturesTest extends AppTestCase
         $address = $this->address();
         $this->work();
         $this->browser->request('GET', $address);
-        self::assertSame(
-            "/projects/{$project->id()}/rows/pictures",
-            $this->browser->getResponse()->headers->get('HX-Redirect'),
-        );
+        $after = (string) $this->browser->getResponse()->headers->get('HX-Redirect');
+        self::assertStringStartsWith("/projects/{$project->id()}/rows/pictures?came=", $after);
+        $this->browser->request('GET', $after);
         self::assertStringContainsString(
             '24 pictures came in.',
             $this->browser
-                ->request('GET', "/projects/{$project->id()}/rows/pictures")
+                ->followRedirect()
                 ->filter('.notices')
                 ->text(),
         );
@@ -91,7 +94,7 @@ final class ManyPicturesTest extends AppTestCase
             [],
             ['pictures' => [$this->sent($this->zip(40), 'photos.zip')]],
         );
-        $page = $this->browser->followRedirect();
+        $this->browser->followRedirect();
         $address = $this->address();
         $worker = $this->worker();
         $worker->start();
@@ -104,7 +107,7 @@ final class ManyPicturesTest extends AppTestCase
             '' !== $this->body() &&
             microtime(true) < $deadline
         );
-        $this->browser->submit($page->selectButton('Stop')->form());
+        $this->stopWork();
         while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
             self::assertLessThan($deadline, microtime(true));
             usleep(20_000);
@@ -124,6 +127,7 @@ final class ManyPicturesTest extends AppTestCase
         $this->entities()->getConnection()->executeStatement('UPDATE job SET tries = 3');
         $this->work();
         $this->browser->request('GET', $address);
+        $this->browser->request('GET', (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get'));
         self::assertStringContainsString('too much to be read', $this->body());
 
         $this->browser->loginUser($this->member('other@tidewick.example'));
@@ -143,6 +147,11 @@ final class ManyPicturesTest extends AppTestCase
                 return PictureIntake::TAKES;
             }
 
+            public function counts(): string
+            {
+                return 'pictures';
+            }
+
             public function do(Job $job, Report $report): array
             {
                 throw new NoRoom('No space left on device');
@@ -158,7 +167,8 @@ final class ManyPicturesTest extends AppTestCase
             $this->entities(),
             $container->get(WorkDesk::class),
             $container->get(FilesystemOperator::class),
-            [$full],
+            new Kinds([$full]),
+            $container->get(LockFactory::class),
         );
         for ($try = 1; $try <= 5; ++$try) {
             try {
@@ -170,13 +180,14 @@ final class ManyPicturesTest extends AppTestCase
         }
         $container->get(GiveUpWork::class)(new WorkerMessageFailedEvent(new Envelope(new DoWork($id)), 'reading', $e));
         $this->browser->request('GET', $address);
+        $this->browser->request('GET', (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get'));
         self::assertStringContainsString('There is no room left on the server.', $this->body());
     }
 
     /** Where the meter on the page asks. */
     private function address(): string
     {
-        return (string) $this->browser->getCrawler()->filter('#meter')->attr('hx-get');
+        return (string) $this->browser->getCrawler()->filter('[id^="work-"]')->attr('hx-get');
     }
 
     /** @return list<string> */

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\RunState;
-use Morphea\App\Press\GiveUp;
-use Morphea\App\Press\MakePieces;
-use Morphea\App\Press\MakePiecesHandler;
-use Morphea\App\Press\PieceStore;
+use Morphea\App\Entity\JobState;
 use Morphea\App\Render\NoRoom;
+use Morphea\App\Work\DoWork;
+use Morphea\App\Work\DoWorkHandler;
+use Morphea\App\Work\GiveUpWork;
 use Morphea\Tests\Tools;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
@@ -145,12 +144,12 @@ final class PressTest extends AppTestCase
         $this->work();
         self::assertSame(
             0,
-            self::getContainer()->get(PieceStore::class)->progress($run)->done(),
+            $this->progress($run)->done,
             'nothing is made after a stop',
         );
         $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/go-on");
         $this->work();
-        self::assertSame(RunState::Done, $this->newestRun()->state());
+        self::assertSame(JobState::Done, $this->newestRun()->job()->state());
         self::assertCount(60, Tools::unzip($this->download($project)));
     }
 
@@ -160,37 +159,37 @@ final class PressTest extends AppTestCase
         $this->order($project, ['format' => 'svg']);
         $run = $this->newestRun();
         $failed = new WorkerMessageFailedEvent(
-            new Envelope(new MakePieces($run->id(), 1, 4)),
+            new Envelope(new DoWork($run->job()->id(), 1, 4)),
             'runs',
             new NoRoom('No space left on device'),
         );
         $failed->setForRetry();
-        self::getContainer()->get(GiveUp::class)($failed);
+        self::getContainer()->get(GiveUpWork::class)($failed);
         self::assertSame(
-            'There is no room left where pieces are kept. It is tried again by itself.',
+            'There is no room left where it is kept. It is tried again by itself.',
             $this->newestRun()->trouble(),
         );
-        self::assertSame(RunState::Waiting, $this->newestRun()->state());
-        self::getContainer()->get(GiveUp::class)(
+        self::assertSame(JobState::Waiting, $this->newestRun()->job()->state());
+        self::getContainer()->get(GiveUpWork::class)(
             new WorkerMessageFailedEvent(
-                new Envelope(new MakePieces($run->id(), 1, 4)),
+                new Envelope(new DoWork($run->job()->id(), 1, 4)),
                 'runs',
                 new NoRoom('No space left on device'),
             ),
         );
-        self::assertSame(RunState::Stopped, $this->newestRun()->state());
+        self::assertSame(JobState::Stopped, $this->newestRun()->job()->state());
         $card = $this->browser
             ->request('GET', "/projects/{$project->id()}/press")
             ->filter('.run')
             ->text();
         self::assertStringContainsString(
-            'Stopped. There is no room left where pieces are kept. Go on makes the rest, once that is mended.',
+            'Stopped. There is no room left where it is kept. Go on makes the rest, once that is mended.',
             $card,
         );
         self::assertStringContainsString('0 of 4 made', $card, 'what is not made is not told as made');
         $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/go-on");
         $this->work();
-        self::assertSame([RunState::Done, ''], [$this->newestRun()->state(), $this->newestRun()->trouble()]);
+        self::assertSame([JobState::Done, ''], [$this->newestRun()->job()->state(), $this->newestRun()->trouble()]);
         self::assertCount(4, Tools::unzip($this->download($project)));
     }
 
@@ -199,9 +198,9 @@ final class PressTest extends AppTestCase
         $project = $this->project();
         $this->order($project, ['format' => 'pdf']);
         $run = $this->newestRun();
-        $handler = self::getContainer()->get(MakePiecesHandler::class);
+        $handler = self::getContainer()->get(DoWorkHandler::class);
         foreach ([1, 2] as $again) {
-            $handler(new MakePieces($run->id(), 1, 25));
+            $handler(new DoWork($run->job()->id(), 1, 25));
         }
         $this->work();
         self::assertSame(60, Tools::pages($this->download($project)));
@@ -216,18 +215,17 @@ final class PressTest extends AppTestCase
         $project = $this->project($rows);
         $this->order($project, ['format' => 'pdf']);
         $run = $this->newestRun();
-        $pieces = self::getContainer()->get(PieceStore::class);
 
         $worker = $this->worker();
         $worker->start();
         $deadline = microtime(true) + 60;
         do {
             usleep(20_000);
-            $done = $pieces->progress($run)->done();
+            $done = $this->progress($run)->done;
         } while (0 === $done && microtime(true) < $deadline);
         $worker->signal(\SIGKILL);
         $worker->wait();
-        $done = $pieces->progress($run)->done();
+        $done = $this->progress($run)->done;
         self::assertGreaterThan(0, $done);
         self::assertLessThan(200, $done, 'it was killed in the middle');
 
@@ -238,8 +236,8 @@ final class PressTest extends AppTestCase
                 "UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL",
             );
         $this->work();
-        self::assertSame(RunState::Done, $this->newestRun()->state());
-        self::assertSame([200, 0], [$pieces->progress($run)->made, $pieces->progress($run)->notMade]);
+        self::assertSame(JobState::Done, $this->newestRun()->job()->state());
+        self::assertSame([200, 0], [$this->progress($run)->made(), $this->progress($run)->failed]);
         $pdf = $this->download($project);
         self::assertSame(200, Tools::pages($pdf));
         preg_match_all('/Volunteer (\d+)/', Tools::pdfText($pdf), $m);

@@ -6,23 +6,25 @@ namespace Morphea\Tests\Functional;
 
 use League\Flysystem\Filesystem;
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
-use Morphea\App\Entity\RunState;
 use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Making\Maker;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Pictures\PictureStore;
-use Morphea\App\Press\FinishRun;
-use Morphea\App\Press\FinishRunHandler;
-use Morphea\App\Press\MakePieces;
-use Morphea\App\Press\MakePiecesHandler;
+use Morphea\App\Press\FinishedRun;
+use Morphea\App\Press\MakeRun;
 use Morphea\App\Press\Order;
 use Morphea\App\Press\PieceStore;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Render\NoRoom;
 use Morphea\App\Templates\TemplateHistory;
+use Morphea\App\Work\DoWork;
+use Morphea\App\Work\DoWorkHandler;
+use Morphea\App\Work\Kinds;
+use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Edit\AddLayer;
 use Morphea\Core\Template\Frame;
@@ -31,7 +33,6 @@ use Morphea\Core\Template\PictureLayer;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Lock\LockFactory;
-use Symfony\Component\Messenger\MessageBusInterface;
 
 /**
  * Runs that go wrong: whatever is wrong with one piece is that piece's alone, what is not made is not told as made, and
@@ -48,8 +49,8 @@ final class RobustPressTest extends AppTestCase
         $this->work();
         $run = $this->newestRun();
         self::assertSame(
-            [RunState::Done, 11, 1],
-            [$run->state(), $this->pieces()->progress($run)->made, $this->pieces()->progress($run)->notMade],
+            [JobState::Done, 11, 1],
+            [$run->job()->state(), $this->progress($run)->made(), $this->progress($run)->failed],
         );
         self::assertSame(
             [
@@ -71,8 +72,8 @@ final class RobustPressTest extends AppTestCase
         $this->order($project, ['format' => $format]);
         $this->work();
         $run = $this->newestRun();
-        $progress = $this->pieces()->progress($run);
-        self::assertSame([RunState::Done, 5, 1], [$run->state(), $progress->made, $progress->notMade]);
+        $progress = $this->progress($run);
+        self::assertSame([JobState::Done, 5, 1], [$run->job()->state(), $progress->made(), $progress->failed]);
         self::assertSame(3, $this->pieces()->givenUp($run, 5)[0]['row']);
         self::assertStringContainsString('ended', $this->pieces()->givenUp($run, 5)[0]['reason']);
         'pdf' === $format
@@ -86,8 +87,8 @@ final class RobustPressTest extends AppTestCase
         $database = $this->entities()->getConnection();
         $database->executeStatement('UPDATE piece SET tries = CASE position WHEN 2 THEN 1 WHEN 4 THEN 3 ELSE 0 END');
         $this->work();
-        $progress = $this->pieces()->progress($run);
-        self::assertSame([4, 1], [$progress->made, $progress->notMade]);
+        $progress = $this->progress($run);
+        self::assertSame([4, 1], [$progress->made(), $progress->failed]);
         self::assertStringContainsString('Making it ended the program 3 times', $this->pieces()->givenUp($run, 1)[0]['reason']);
         $parts = $database->fetchAllKeyValue('SELECT position, part FROM piece WHERE part IS NOT NULL');
         self::assertNotSame($parts[1], $parts[2], 'the suspect lies in a part of its own');
@@ -104,7 +105,7 @@ final class RobustPressTest extends AppTestCase
         $run = $this->started($this->rows(4), 'svg');
         $waiting = $this->pieces()->waiting($run, 1, 4);
         self::getContainer()->get(RunDesk::class)->stop($run);
-        self::getContainer()->get(MakePiecesHandler::class)(new MakePieces($run->id(), 1, 4));
+        self::getContainer()->get(DoWorkHandler::class)(new DoWork($run->job()->id(), 1, 4));
         self::assertEquals($waiting, $this->pieces()->waiting($run, 1, 4));
     }
 
@@ -116,10 +117,10 @@ final class RobustPressTest extends AppTestCase
         $disk = new FailingFiles(\dirname(__DIR__, 2) . '/var/test/files');
         $handler = $this->handler(new Filesystem($disk));
         try {
-            $handler(new MakePieces($run->id(), 1, 6));
+            $handler(new DoWork($run->job()->id(), 1, 6));
             self::fail('it was written');
         } catch (NoRoom) {
-            self::assertSame(0, $this->pieces()->progress($run)->done());
+            self::assertSame(0, $this->progress($run)->done);
             self::assertSame(
                 [0],
                 array_values(
@@ -129,23 +130,23 @@ final class RobustPressTest extends AppTestCase
             );
         }
         $disk->full = false;
-        $handler(new MakePieces($run->id(), 1, 6));
-        self::assertSame(6, $this->pieces()->progress($run)->made);
+        $handler(new DoWork($run->job()->id(), 1, 6));
+        self::assertSame(6, $this->progress($run)->made());
 
         $disk->full = true;
-        $finish = $this->finisher(new Filesystem($disk));
+        $finish = $this->handler(new Filesystem($disk));
         if ('pdf' === $format) {
             try {
-                $finish(new FinishRun($run->id()));
+                $finish(new DoWork($run->job()->id()));
                 self::fail('it was written');
             } catch (NoRoom) {
-                self::assertSame(RunState::Waiting, $this->newestRun()->state());
+                self::assertSame(JobState::Working, $this->newestRun()->job()->state());
             }
         }
         $disk->full = false;
-        $finish(new FinishRun($run->id()));
+        $finish(new DoWork($run->job()->id()));
         $run = $this->newestRun();
-        self::assertSame(RunState::Done, $run->state());
+        self::assertSame(JobState::Done, $run->job()->state());
         self::assertGreaterThan(0, $run->bytes());
     }
 
@@ -155,14 +156,14 @@ final class RobustPressTest extends AppTestCase
         $run = $this->started($project, 'pdf');
         $handler = $this->handler(self::getContainer()->get(FilesystemOperator::class));
         foreach ([1, 26, 51] as $from) {
-            $handler(new MakePieces($run->id(), $from, $from + 24));
+            $handler(new DoWork($run->job()->id(), $from, $from + 24));
         }
         $parts = glob(\dirname(__DIR__, 2) . "/var/test/files/{$run->partsFolder()}/*") ?: [];
         self::assertCount(3, $parts);
         file_put_contents($parts[0], '');
         unlink($parts[2]);
         $this->work();
-        self::assertSame(RunState::Done, $this->newestRun()->state());
+        self::assertSame(JobState::Done, $this->newestRun()->job()->state());
         preg_match_all('/Volunteer (\d+)/', Tools::pdfText($this->download($project)), $m);
         self::assertSame(range(1, 60), array_map(intval(...), $m[1]));
     }
@@ -171,14 +172,14 @@ final class RobustPressTest extends AppTestCase
     {
         $run = $this->started($this->rows(3), 'pdf');
         $files = self::getContainer()->get(FilesystemOperator::class);
-        $this->handler($files)(new MakePieces($run->id(), 1, 3));
+        $this->handler($files)(new DoWork($run->job()->id(), 1, 3));
         $database = $this->entities()->getConnection();
         // The worker dies over the commit.
         $database->executeStatement(
-            "CREATE TRIGGER dies BEFORE UPDATE OF state ON run WHEN new.state = 'done' BEGIN SELECT RAISE(ABORT, 'killed'); END",
+            "CREATE TRIGGER dies BEFORE UPDATE OF state ON job WHEN new.state = 'done' BEGIN SELECT RAISE(ABORT, 'killed'); END",
         );
         try {
-            $this->finisher($files)(new FinishRun($run->id()));
+            $this->handler($files)(new DoWork($run->job()->id()));
             self::fail('it was committed');
         } catch (\Throwable $e) {
             self::assertStringContainsString('killed', $e->getMessage());
@@ -191,7 +192,7 @@ final class RobustPressTest extends AppTestCase
         $database->executeStatement('DROP TRIGGER dies');
         self::getContainer()->get('doctrine')->resetManager();
         $this->work();
-        self::assertSame('done', $database->fetchOne('SELECT state FROM run'));
+        self::assertSame('done', $database->fetchOne('SELECT state FROM job'));
         self::assertSame([], glob(\dirname(__DIR__, 2) . "/var/test/files/{$run->partsFolder()}/*") ?: []);
     }
 
@@ -226,14 +227,14 @@ final class RobustPressTest extends AppTestCase
         $deadline = microtime(true) + 60;
         do {
             usleep(5_000);
-            $done = $this->pieces()->progress($run)->done();
+            $done = $this->progress($run)->done;
         } while (0 === $done && microtime(true) < $deadline);
         self::assertGreaterThan(0, $done);
         $this->post("/projects/{$project->id()}/delete");
         self::assertResponseRedirects('/');
         $worker->stop(5, \SIGTERM);
         $this->work();
-        foreach (['project', 'run', 'piece', 'table_row', 'revision'] as $table) {
+        foreach (['project', 'run', 'job', 'piece', 'table_row', 'revision'] as $table) {
             self::assertSame(
                 0,
                 (int) $this->entities()
@@ -325,11 +326,11 @@ final class RobustPressTest extends AppTestCase
             "UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL",
         );
         $this->work();
-        $progress = $this->pieces()->progress($run);
-        self::assertSame([RunState::Done, 250], [$this->newestRun()->state(), $this->pieces()->givenUp($run, 1)[0]['row']]);
+        $progress = $this->progress($run);
+        self::assertSame([JobState::Done, 250], [$this->newestRun()->job()->state(), $this->pieces()->givenUp($run, 1)[0]['row']]);
         self::assertSame(
             ['1'],
-            array_map(strval(...), [$progress->notMade]),
+            array_map(strval(...), [$progress->failed]),
             json_encode($this->pieces()->givenUp($run, 9)) ?: '',
         );
         $pdf = $this->download($project);
@@ -386,34 +387,25 @@ final class RobustPressTest extends AppTestCase
         return self::getContainer()->get(RunDesk::class)->start($project, new Order($this->as($format), '', '{register}', 'x'));
     }
 
-    private function handler(FilesystemOperator $files): MakePiecesHandler
+    /** A worker whose pieces go to these files. */
+    private function handler(FilesystemOperator $files): DoWorkHandler
     {
         $container = self::getContainer();
-
-        return new MakePiecesHandler(
+        $desk = $container->get(WorkDesk::class);
+        $outputs = $container->get(Outputs::class);
+        $making = new MakeRun(
             $this->entities(),
             $this->pieces(),
             $container->get(Maker::class),
             $container->get(PictureStore::class),
             $container->get(FontStore::class),
             $files,
-            $container->get(MessageBusInterface::class),
-            $container->get(Outputs::class),
+            $outputs,
+            new FinishedRun($this->pieces(), $files, $outputs),
+            $desk,
         );
-    }
 
-    private function finisher(FilesystemOperator $files): FinishRunHandler
-    {
-        $container = self::getContainer();
-
-        return new FinishRunHandler(
-            $this->entities(),
-            $this->pieces(),
-            $files,
-            $container->get(Outputs::class),
-            $container->get(LockFactory::class),
-            $container->get(MessageBusInterface::class),
-        );
+        return new DoWorkHandler($this->entities(), $desk, $files, new Kinds([$making]), $container->get(LockFactory::class));
     }
 
     private function pieces(): PieceStore

@@ -264,9 +264,11 @@ final class StrangeFilesTest extends AppTestCase
         self::assertSame(1, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM job'));
         self::assertStringContainsString('Taking over pictures.xlsx', $this->browser->followRedirect()->text());
         $this->work();
-        $this->browser->request('GET', "$address/progress");
-        self::assertSame("/projects/{$project->id()}/rows", $this->browser->getResponse()->headers->get('HX-Redirect'));
-        $page = $this->browser->request('GET', "/projects/{$project->id()}/rows");
+        $this->watch();
+        self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
+        $this->browser->request('GET', $address);
+        self::assertResponseRedirects("/projects/{$project->id()}/rows");
+        $page = $this->browser->followRedirect();
         self::assertStringContainsString('14 rows with 2 columns are here.', $page->filter('.notices')->text());
         $rows = json_decode($page->filter('#first-rows')->text(), true)['rows'];
         self::assertCount(14, array_unique(array_column($rows, 'photo')));
@@ -297,7 +299,7 @@ final class StrangeFilesTest extends AppTestCase
         }
         $this->work();
         $database = $this->entities()->getConnection();
-        self::assertSame(['done' => 11], $database->fetchAllKeyValue('SELECT state, COUNT(*) FROM run GROUP BY state'));
+        self::assertSame(['done' => 11], $database->fetchAllKeyValue("SELECT state, COUNT(*) FROM job WHERE kind = 'run' GROUP BY state"));
         self::assertEquals(
             ['made' => 60, 'not-made' => 2],
             $database->fetchAllKeyValue('SELECT state, COUNT(*) FROM piece GROUP BY state'),

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Work;
+
+use Morphea\App\Entity\Job;
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
+
+/** All kinds of long work there are. */
+final readonly class Kinds
+{
+    /** @param iterable<Kind> $kinds */
+    public function __construct(#[AutowireIterator(Kind::class)] private iterable $kinds)
+    {
+    }
+
+    public function of(Job $job): Kind
+    {
+        foreach ($this->kinds as $kind) {
+            if ($kind::kind() === $job->kind()) {
+                return $kind;
+            }
+        }
+        throw new \LogicException("Nobody knows how to do a job of the kind “{$job->kind()}”.");
+    }
+}
