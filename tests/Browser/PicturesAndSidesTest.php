@@ -62,7 +62,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
         $this->choose('#set-missing-picture', 'kettle.jpg');
         $this->settled();
         $this->find('#row-next')->click();
-        $this->sees('there is no picture “sledge” here; kettle.jpg is shown', '#results');
+        $this->sees('The picture “sledge” is missing; “kettle.jpg” is shown instead.', '#results');
 
         $files = $this->make('png', 'Make 3 pieces');
         self::assertCount(3, $files);

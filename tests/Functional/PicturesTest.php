@@ -153,7 +153,7 @@ final class PicturesTest extends AppTestCase
             ->text();
         self::assertStringContainsString('Shows lamp.jpg, 60 × 40 pixels.', $stage(1));
         self::assertStringContainsString('Names no picture; it hides.', $stage(2));
-        self::assertStringContainsString('there is no picture “kettel” here; seal.svg is shown', $stage(3));
+        self::assertStringContainsString('The picture “kettel” is missing; “seal.svg” is shown instead.', $stage(3));
         $this->post("/projects/{$project->id()}/library/lamp.jpg/focus", ['x' => '0.9', 'y' => '0.1', 'layer' => 'lamp']);
         self::assertStringContainsString('Set by hand', $this->body());
         $store = self::getContainer()->get(PictureStore::class);
