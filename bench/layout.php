@@ -7,7 +7,7 @@
  * Usage: php bench/layout.php
  */
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureSource;
@@ -70,7 +70,7 @@ $pictures = new class implements PictureSource {
     }
 };
 $layouter = new Layouter(new TextLayouter(new Shaper($fonts)));
-$draw = static fn (Row $row): string => (new SvgWriter($pictures))->write(
+$draw = static fn (Record $row): string => (new SvgWriter($pictures))->write(
     $layouter->lay($template, $row, $pictures)->drawing,
     SvgSize::Inches,
 );

@@ -12,7 +12,7 @@ use Morphea\App\Import\RawReader;
 use Morphea\App\Import\Workbook;
 use Morphea\Core\Data\Recipe\Kitchen;
 use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableSense;
 use Morphea\Core\Naming\PictureNames;
@@ -73,7 +73,7 @@ $take = static function (string $path) use ($reader): Sheet {
     $grid = $reader->file($path, basename($path));
     $sense = TableSense::of($grid->lines);
 
-    return Sheet::of((new TableBuilder())->build(array_slice($grid->lines, $sense->headings)));
+    return Table::of((new TableBuilder())->build(array_slice($grid->lines, $sense->headings)));
 };
 printf("%s rows by %d columns\n\n", number_format(ROWS), count($headings));
 $plain = $time('CSV, fgetcsv alone', static function () use ($csv): void {
@@ -89,11 +89,11 @@ $plain = $time('XLSX, PhpSpreadsheet alone', static function () use ($xlsx): voi
     $reader->load($xlsx)->getActiveSheet()->toArray();
 });
 $time('XLSX, understood and taken as a table', static fn () => $take($xlsx), $plain);
-$sheet = $take($csv);
+$table = $take($csv);
 $kitchen = new Kitchen('en_GB', new PictureNames(['kettle.jpg']));
-$plain = $time('A loop over all rows that joins two cells', static function () use ($sheet): void {
+$plain = $time('A loop over all rows that joins two cells', static function () use ($table): void {
     $cells = [];
-    foreach ($sheet->rows as $row) {
+    foreach ($table->rows as $row) {
         $cells[] = $row->cells[1] . ', ' . $row->cells[2];
     }
 });
@@ -118,7 +118,7 @@ foreach (
     ]
     as $name => $recipe
 ) {
-    $time("Recipe: $name", static fn () => RecipeCodec::read($recipe, 'en_GB')->make($sheet, $kitchen), $plain);
+    $time("Recipe: $name", static fn () => RecipeCodec::read($recipe, 'en_GB')->make($table, $kitchen), $plain);
 }
 unlink($csv);
 unlink($xlsx);

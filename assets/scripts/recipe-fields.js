@@ -1,8 +1,8 @@
 // The choices of a recipe as controls: small ones stand in its sentence, lists and patterns below it. Each has
 // `take()`, which says what it holds.
-import {column, columns} from './sheet.js';
+import {column, columns} from './grid.js';
 import {menu} from './menus.js';
-import {parse} from './sheet-clipboard.js';
+import {parse} from './grid-clipboard.js';
 
 const element = (name, attributes = {}, ...children) => {
     const e = document.createElement(name);

@@ -1,5 +1,5 @@
 // Setting up a recipe: a sentence whose choices are controls, and how it comes out while they are made.
-import {change, column, selectedColumn, taste} from './sheet.js';
+import {change, column, selectedColumn, taste} from './grid.js';
 import {makers} from './recipe-fields.js';
 
 const dialog = document.getElementById('recipe');

@@ -17,15 +17,15 @@ import {
     selectAll,
     selectedIds,
     set,
-    sheet,
+    grid,
     step,
     toGrid,
-} from './sheet.js';
-import {beginWith, editor, element, heading, number, shown} from './sheet-look.js';
-import './sheet-clipboard.js';
-import './sheet-column.js';
-import './sheet-find.js';
-import './sheet-drag.js';
+} from './grid.js';
+import {beginWith, editor, element, heading, number, shown} from './grid-look.js';
+import './grid-clipboard.js';
+import './grid-column.js';
+import './grid-find.js';
+import './grid-drag.js';
 
 const numeric = (value) => {
     const n = Number(
@@ -76,7 +76,7 @@ const definitions = (sample) =>
     }));
 
 function status() {
-    const all = sheet().getData();
+    const all = grid().getData();
     const bad = all.reduce((sum, row) => sum + (row._bad?.length ?? 0), 0);
     const off = all.filter((row) => row._off).length;
     const drafts = all.filter((row) => row._draft).length;
@@ -256,7 +256,7 @@ function moveRows(by) {
         return;
     }
     const ids = selectedIds();
-    const all = sheet()
+    const all = grid()
         .getData()
         .map((row) => row._id);
     const places = ids.map((id) => all.indexOf(id)).sort((a, b) => a - b);
@@ -277,7 +277,7 @@ const acts = {
     'accept': () =>
         change({
             op: 'accept',
-            ids: sheet()
+            ids: grid()
                 .getData()
                 .filter((row) => row._draft)
                 .map((row) => row._id),
@@ -293,5 +293,5 @@ document.addEventListener('click', (event) => {
     acts[act.dataset.act]();
     toGrid();
 });
-document.addEventListener('sheet:changed', status);
+document.addEventListener('grid:changed', status);
 window.Tabulator ? begin() : document.addEventListener('DOMContentLoaded', begin);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\SvgSize;
@@ -105,7 +105,7 @@ final class Make
     {
         return (new Layouter(new TextLayouter(self::shaper())))->lay(
             $template,
-            new Row(1, $cells),
+            new Record(1, $cells),
             $pictures ?? self::noPictures(),
         );
     }

@@ -51,7 +51,7 @@ final class DemoCommand extends Command
             if (null === $file) {
                 continue;
             }
-            $this->archive->write("$this->projectDir/var/demo/$id.morphea", $file->template, $file->pictures, $file->sheet);
+            $this->archive->write("$this->projectDir/var/demo/$id.morphea", $file->template, $file->pictures, $file->table);
             if ($isNew) {
                 $this->maker->fromFile($member, $file, "$id.csv");
             }

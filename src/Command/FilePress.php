@@ -16,8 +16,8 @@ use Morphea\App\Making\Wanted;
 use Morphea\App\Render\Engines;
 use Morphea\App\Render\OwnFont;
 use Morphea\App\Render\RenderError;
+use Morphea\Core\Data\Edit\TakeTable;
 use Morphea\Core\Data\RowSelection;
-use Morphea\Core\Data\Sheet;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Layout\EvenSizes;
@@ -53,15 +53,11 @@ final readonly class FilePress
     public function press(PressOptions $order): array
     {
         $file = $this->archive->read($order->file, basename($order->file));
-        $sheet =
-            null === $order->rows
-                ? $file->sheet
-                : Sheet::of($this->tables->file($this->existing($order->rows), basename($order->rows)));
-        if (null === $sheet) {
+        $table = null === $order->rows ? $file->table : $this->anew($order->rows, $file->table);
+        if (null === $table) {
             throw new UploadError(basename($order->file) . ' holds no rows. Give a table with --rows=FILE.');
         }
-        $table = $sheet->table();
-        $skipped = $sheet->skipped();
+        $skipped = $table->skipped();
         $template = AutoLink::of($file->template, $table->columns)->template;
         $this->checkColumns($template, $table);
         $pieces = array_values(
@@ -88,7 +84,7 @@ final readonly class FilePress
                 $file->fonts,
             ),
         );
-        $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->rows()), $skipped), $engine->texts);
+        $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->records()), $skipped), $engine->texts);
         $making = new Making(
             $template,
             $order->output,
@@ -102,6 +98,14 @@ final readonly class FilePress
         return $order->output instanceof OneFile
             ? $this->join($order, $order->output, $template, $results)
             : array_values($results);
+    }
+
+    /** Rows that the file had already stay themselves. */
+    private function anew(string $path, ?Table $here): Table
+    {
+        $rows = $this->tables->file($this->existing($path), basename($path));
+
+        return TakeTable::fresh($rows, '')->apply($here ?? new Table([], []));
     }
 
     private function existing(string $path): string
@@ -131,7 +135,7 @@ final readonly class FilePress
         $name = $order->name ?? Pattern::column($template->linkedColumns()[0] ?? $table->keys()[0]);
         try {
             $pattern = Pattern::parse($name, $template->locale);
-            $picked = array_flip(RowSelection::parse($order->only, $table->count())->of($table->count()));
+            $picked = array_flip(RowSelection::parse($order->only, \count($table->rows))->of(\count($table->rows)));
         } catch (PatternError $e) {
             throw new UploadError("--name=$name: {$e->getMessage()}", 0, $e);
         } catch (TableError $e) {
@@ -149,7 +153,7 @@ final readonly class FilePress
         }
         $names = new FileNames($pattern, $template->locale);
         $pieces = [];
-        foreach ($table->rows() as $number => $row) {
+        foreach ($table->records() as $number => $row) {
             $file = $names->next($row);
             if (isset($picked[$number])) {
                 $pieces[] = new Wanted($number, $file, $row);

@@ -53,7 +53,7 @@ final class StarterPicturesCommand extends Command
     private function picture(MorpheaFile $file): string
     {
         $engine = $this->engines->with([]);
-        $rows = null === $file->sheet ? [] : iterator_to_array($file->sheet->table()->rows());
+        $rows = null === $file->table ? [] : iterator_to_array($file->table->records());
         $pictures = $this->pictures->of($file);
         $laid = $engine->layouter->lay(
             $file->template,

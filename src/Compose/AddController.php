@@ -7,7 +7,7 @@ namespace Morphea\App\Compose;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Pictures\PictureStore;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Pattern\Pattern;
@@ -29,7 +29,7 @@ final readonly class AddController
     /** A cell that ends like this names a picture. */
     private const PICTURE_ENDING = '/\.(png|jpe?g|webp|svg)\s*$/i';
 
-    public function __construct(private Workbench $bench, private PictureStore $pictures, private TableStore $rows)
+    public function __construct(private Workbench $bench, private PictureStore $pictures, private TableRows $rows)
     {
     }
 

@@ -7,7 +7,7 @@ namespace Morphea\App\Compose;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Revision;
 use Morphea\App\Open\Opener;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\StaleTemplate;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Layout\WidestRow;
@@ -68,7 +68,7 @@ final class ComposeController extends AbstractController
     }
 
     #[Route('/history', name: 'compose_history', methods: ['GET'])]
-    public function history(Project $project, Opener $opener, TableStore $rows, TemplateCodec $codec): Response
+    public function history(Project $project, Opener $opener, TableRows $rows, TemplateCodec $codec): Response
     {
         $row = $rows->row($project, 1);
         $open = $opener->page($project);
@@ -114,7 +114,7 @@ final class ComposeController extends AbstractController
     }
 
     #[Route('/widest', name: 'compose_widest', methods: ['GET'])]
-    public function widest(Project $project, Request $request, TableStore $rows, Opener $opener): Response
+    public function widest(Project $project, Request $request, TableRows $rows, Opener $opener): Response
     {
         $template = $project->template();
         try {

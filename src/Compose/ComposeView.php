@@ -8,7 +8,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Open\Opener;
 use Morphea\App\Pictures\PictureStore;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Drawing\Recolour;
 use Morphea\Core\Layout\LaidOut;
@@ -33,7 +33,7 @@ final readonly class ComposeView
     private const COLOURS_SHOWN = 8;
 
     public function __construct(
-        private TableStore $rows,
+        private TableRows $rows,
         private Opener $opener,
         private PictureStore $pictures,
         private TemplateHistory $history,

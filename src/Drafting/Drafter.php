@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Drafting;
 
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 
 /** Drafts rows for a table: columns made by recipes are left to them. */
 final readonly class Drafter
@@ -24,14 +24,14 @@ final readonly class Drafter
      *
      * @throws DraftError
      */
-    public function draft(Sheet $sheet, array $themes, int $count, int $seed, string $locale): array
+    public function draft(Table $table, array $themes, int $count, int $seed, string $locale): array
     {
-        $columns = array_values(array_filter($sheet->columns, static fn (Column $column): bool => null === $column->recipe));
+        $columns = array_values(array_filter($table->columns, static fn (Column $column): bool => null === $column->recipe));
         $filled = array_values(
-            array_filter($sheet->rows, static fn (SheetRow $row): bool => !$row->draft && '' !== trim(implode('', $row->cells))),
+            array_filter($table->rows, static fn (Row $row): bool => !$row->draft && '' !== trim(implode('', $row->cells))),
         );
         $examples = array_map(
-            static fn (SheetRow $row): array => array_map(
+            static fn (Row $row): array => array_map(
                 static fn (Column $column): string => $row->cells[$column->index],
                 $columns,
             ),

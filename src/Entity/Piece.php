@@ -40,6 +40,7 @@ class Piece
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Run $run,
         #[ORM\Column] private int $position,
         #[ORM\Column] private int $rowNumber,
+        #[ORM\Column(nullable: true)] private ?int $rowId,
         #[ORM\Column(length: 160)] private string $name,
         #[ORM\Column(type: Types::JSON)] private array $cells,
     ) {
@@ -63,6 +64,12 @@ class Piece
     public function rowNumber(): int
     {
         return $this->rowNumber;
+    }
+
+    /** Who the row is, whatever number it has by now; null in runs from before rows were told apart. */
+    public function rowId(): ?int
+    {
+        return $this->rowId;
     }
 
     public function name(): string

@@ -7,9 +7,9 @@ namespace Morphea\App\Entity;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetDiff;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableDiff;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Symfony\Component\Uid\Ulid;
@@ -132,12 +132,12 @@ class Project
     }
 
     /** What the table is now; the rows themselves are in TableRow. */
-    public function setSheet(Sheet $sheet, int $step): void
+    public function setTable(Table $table, int $step): void
     {
-        $this->columns = SheetDiff::columns($sheet);
-        $this->rowCount = \count($sheet->rows);
-        $this->skippedRows = \count(array_filter($sheet->rows, static fn (SheetRow $row): bool => $row->off || $row->draft));
-        $this->lastRowId = $sheet->nextId() - 1;
+        $this->columns = TableDiff::columns($table);
+        $this->rowCount = \count($table->rows);
+        $this->skippedRows = \count(array_filter($table->rows, static fn (Row $row): bool => $row->off || $row->draft));
+        $this->lastRowId = $table->nextId() - 1;
         $this->tableStep = $step;
         ++$this->tableVersion;
         $this->changedAt = new \DateTimeImmutable();
@@ -148,7 +148,7 @@ class Project
     {
         $locale = $this->template()->locale;
         if (null === $this->readColumns || [$this->columns, $locale] !== [$this->readColumns[0], $this->readColumns[1]]) {
-            $this->readColumns = [$this->columns, $locale, SheetDiff::readColumns($this->columns, $locale)];
+            $this->readColumns = [$this->columns, $locale, TableDiff::readColumns($this->columns, $locale)];
         }
 
         return $this->readColumns[2];

@@ -6,7 +6,7 @@ namespace Morphea\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
@@ -51,7 +51,7 @@ class Run
         #[ORM\Column(options: ['default' => false])] private bool $bleed = false,
     ) {
         $this->evenSizes = $even->sizes;
-        $this->monthFirst = Row::orders($project->columns());
+        $this->monthFirst = Record::orders($project->columns());
         $this->template = $project->templateJson();
         $this->orderedAt = new \DateTimeImmutable();
     }
@@ -128,9 +128,9 @@ class Run
      *
      * @param array<string, string> $cells by column key
      */
-    public function row(int $number, array $cells): Row
+    public function row(int $number, array $cells, ?int $id): Record
     {
-        return new Row($number, $cells, $this->monthFirst);
+        return new Record($number, $cells, $this->monthFirst, $id);
     }
 
     public function template(): Template

@@ -6,7 +6,7 @@ namespace Morphea\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Morphea\Core\Data\SheetDiff;
+use Morphea\Core\Data\TableDiff;
 
 /** One change of a project's table, packed, for going back and forth. */
 #[ORM\Entity]
@@ -26,7 +26,7 @@ class TableChange
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
         #[ORM\Column] private int $step,
         #[ORM\Column(length: 255)] private string $says,
-        SheetDiff $diff,
+        TableDiff $diff,
         /** What the page that asked for it called it, so that it is made once however often it is sent. */
         #[ORM\Column(length: 40, nullable: true)] private ?string $token = null,
     ) {
@@ -58,8 +58,8 @@ class TableChange
         return $this->token;
     }
 
-    public function diff(): SheetDiff
+    public function diff(): TableDiff
     {
-        return SheetDiff::decode((string) gzinflate((string) base64_decode($this->diff, true)));
+        return TableDiff::decode((string) gzinflate((string) base64_decode($this->diff, true)));
     }
 }

@@ -6,11 +6,11 @@ namespace Morphea\App\Import;
 
 use Morphea\App\Render\NoRoom;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetFacts;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
+use Morphea\Core\Data\TableFacts;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
@@ -58,7 +58,7 @@ final readonly class MorpheaArchive
      * @param iterable<PictureFile> $pictures
      * @param iterable<FontFile>    $fonts
      */
-    public function write(string $path, Template $template, iterable $pictures, ?Sheet $sheet, iterable $fonts = []): void
+    public function write(string $path, Template $template, iterable $pictures, ?Table $table, iterable $fonts = []): void
     {
         $file = fopen($path, 'w');
         if (false === $file) {
@@ -93,12 +93,12 @@ final readonly class MorpheaArchive
             $zip->addFile(\sprintf('fonts/%s.%s', substr($font->hash(), 0, 16), $font->ending), $font->bytes);
         }
         // Rows without a word are no rows of a table that is read.
-        $sheet = $sheet?->withRows(
-            array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => '' !== trim(implode('', $row->cells)))),
+        $table = $table?->withRows(
+            array_values(array_filter($table->rows, static fn (Row $row): bool => '' !== trim(implode('', $row->cells)))),
         );
-        if (null !== $sheet && [] !== $sheet->rows) {
-            $zip->addFile('rows.csv', self::csv($sheet));
-            $zip->addFile('table.json', SheetFacts::encode($sheet));
+        if (null !== $table && [] !== $table->rows) {
+            $zip->addFile('rows.csv', self::csv($table));
+            $zip->addFile('table.json', TableFacts::encode($table));
         }
         $bytes = $zip->finish();
         if (!fclose($file) || filesize($path) !== $bytes) {
@@ -134,7 +134,7 @@ final readonly class MorpheaArchive
             return new MorpheaFile(
                 $template,
                 $pictures,
-                false === $facts ? Sheet::of($table) : SheetFacts::decode($facts, $table, $template->locale),
+                false === $facts ? Table::of($table) : TableFacts::decode($facts, $table, $template->locale),
                 $fonts,
             );
         } catch (TableError $e) {
@@ -216,12 +216,15 @@ final readonly class MorpheaArchive
         }
     }
 
-    private static function csv(Sheet $sheet): string
+    private static function csv(Table $table): string
     {
         $stream = fopen('php://temp', 'w+');
         \assert(false !== $stream);
         foreach (
-            [array_map(static fn (Column $column): string => $column->heading, $sheet->columns), ...$sheet->table()->cells]
+            [
+                array_map(static fn (Column $column): string => $column->heading, $table->columns),
+                ...array_map(static fn (Row $row): array => $row->cells, $table->rows),
+            ]
             as $cells
         ) {
             fputcsv($stream, $cells, ',', '"', '');

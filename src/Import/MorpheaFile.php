@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Template\Template;
 
 /**
@@ -19,14 +19,14 @@ final readonly class MorpheaFile
     public function __construct(
         public Template $template,
         public PictureShelf $pictures,
-        public ?Sheet $sheet,
+        public ?Table $table,
         public array $fonts = [],
     ) {
     }
 
     public function named(string $name): self
     {
-        return new self($this->template->named($name), $this->pictures, $this->sheet, $this->fonts);
+        return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts);
     }
 
     public function withoutRows(): self

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-use Morphea\Core\Data\Table;
+use Morphea\Core\Data\FileTable;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 
@@ -16,7 +16,7 @@ final readonly class TableReader
     }
 
     /** @throws UploadError */
-    public function file(string $path, string $name): Table
+    public function file(string $path, string $name): FileTable
     {
         $grid = $this->reader->file($path, $name);
         try {
@@ -30,6 +30,6 @@ final readonly class TableReader
                 'Only one column was found. If there should be more, save the file with commas, semicolons or tabs between the cells.';
         }
 
-        return new Table($table->columns, $table->cells, $notices);
+        return new FileTable($table->columns, $table->cells, $notices);
     }
 }

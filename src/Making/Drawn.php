@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Making;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Layout\TextFacts;
 use Morphea\Core\Proof\Finding;
@@ -16,7 +16,7 @@ final readonly class Drawn
      * @param non-empty-list<LaidOut> $sides
      * @param list<Finding>           $findings
      */
-    public function __construct(public Row $row, public array $sides, public array $findings)
+    public function __construct(public Record $row, public array $sides, public array $findings)
     {
     }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\PictureSet;
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Proof\Inspected;
@@ -26,7 +26,7 @@ final readonly class Making
     ) {
     }
 
-    public function lay(Row $row, Proof $proof): Drawn
+    public function lay(Record $row, Proof $proof): Drawn
     {
         $sides = $findings = [];
         foreach (array_keys($this->template->sides) as $side) {

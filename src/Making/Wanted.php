@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Making;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 
 /**
  * A piece to be made: its place in the run, its file name without ending, its row, and how often making it was begun
@@ -12,7 +12,7 @@ use Morphea\Core\Data\Row;
  */
 final readonly class Wanted
 {
-    public function __construct(public int $position, public string $name, public Row $row, public int $tries = 0)
+    public function __construct(public int $position, public string $name, public Record $row, public int $tries = 0)
     {
     }
 }

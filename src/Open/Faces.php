@@ -9,7 +9,7 @@ use Morphea\App\Entity\Font;
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
 use Morphea\App\Render\Renderer;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\Core\Drawing\SvgSize;
 use Morphea\Core\Drawing\SvgWriter;
 use Psr\Log\LoggerInterface;
@@ -27,7 +27,7 @@ final readonly class Faces
         private Renderer $renderer,
         private FontStore $fonts,
         private Opener $opener,
-        private TableStore $rows,
+        private TableRows $rows,
         private LoggerInterface $logger,
     ) {
     }

@@ -7,7 +7,7 @@ namespace Morphea\App\Open;
 use Morphea\App\Entity\Project;
 use Morphea\App\Render\Engine;
 use Morphea\App\Render\PictureSet;
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\SvgSize;
 use Morphea\Core\Drawing\SvgWriter;
@@ -35,7 +35,7 @@ final readonly class OpenProject
     }
 
     /** @param bool $aids with backdrops and die lines */
-    public function lay(?Row $row, int $side = 0, bool $aids = false): LaidOut
+    public function lay(?Record $row, int $side = 0, bool $aids = false): LaidOut
     {
         return $this->engine->layouter->lay($this->template, $row, $this->pictures, $this->even, $side, $aids);
     }
@@ -53,19 +53,19 @@ final readonly class OpenProject
     }
 
     /** Small and still: without the layers' ids, so that many can stand on one page. */
-    public function thumbnail(?Row $row, int $side = 0): string
+    public function thumbnail(?Record $row, int $side = 0): string
     {
         return $this->still($this->lay($row, $side)->drawing);
     }
 
     /** @return list<string> one a side */
-    public function thumbnails(?Row $row): array
+    public function thumbnails(?Record $row): array
     {
         return array_map(fn (int $side): string => $this->thumbnail($row, $side), array_keys($this->template->sides));
     }
 
     /** Another version of the template, small and still. */
-    public function version(Template $template, ?Row $row): string
+    public function version(Template $template, ?Record $row): string
     {
         return $this->still($this->engine->layouter->lay($template, $row, $this->pictures)->drawing);
     }

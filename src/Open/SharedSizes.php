@@ -7,7 +7,7 @@ namespace Morphea\App\Open;
 use Morphea\App\Entity\Font;
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Template\FitMode;
 use Morphea\Core\Template\TemplateCodec;
@@ -17,7 +17,7 @@ use Symfony\Contracts\Cache\CacheInterface;
 final readonly class SharedSizes
 {
     public function __construct(
-        private TableStore $rows,
+        private TableRows $rows,
         private FontStore $fonts,
         private TemplateCodec $codec,
         private CacheInterface $cache,

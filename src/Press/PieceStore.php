@@ -10,7 +10,7 @@ use Morphea\App\Entity\PieceState;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Work\Progress;
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 
 /** The pieces of runs: written in bulk, marked one by one, counted from their rows whenever somebody asks. */
 final readonly class PieceStore
@@ -24,7 +24,7 @@ final readonly class PieceStore
     {
     }
 
-    /** @param list<array{row: Row, name: string}> $pieces */
+    /** @param list<array{row: Record, name: string}> $pieces */
     public function create(Run $run, array $pieces): void
     {
         foreach (array_chunk($pieces, self::CHUNK, true) as $chunk) {
@@ -35,6 +35,7 @@ final readonly class PieceStore
                     $run->id(),
                     $i + 1,
                     $piece['row']->number,
+                    $piece['row']->id,
                     $piece['name'],
                     json_encode($piece['row']->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
                     PieceState::Waiting->value,
@@ -42,8 +43,8 @@ final readonly class PieceStore
                 );
             }
             $this->connection->executeStatement(
-                'INSERT INTO piece (run_id, position, row_number, name, cells, state, reason) VALUES ' .
-                    implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?)')),
+                'INSERT INTO piece (run_id, position, row_number, row_id, name, cells, state, reason) VALUES ' .
+                    implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?, ?)')),
                 $values,
             );
         }
@@ -53,8 +54,8 @@ final readonly class PieceStore
     public function waiting(Run $run, int $from, int $to): array
     {
         $found = $this->connection->fetchAllAssociative(
-            'SELECT position, row_number, name, cells, tries FROM piece WHERE run_id = ? AND position BETWEEN ? AND ' .
-            '? AND state = ? ORDER BY position',
+            'SELECT position, row_number, row_id, name, cells, tries FROM piece WHERE run_id = ? AND position ' .
+            'BETWEEN ? AND ? AND state = ? ORDER BY position',
             [$run->id(), $from, $to, PieceState::Waiting->value],
         );
 
@@ -65,7 +66,7 @@ final readonly class PieceStore
             return new Wanted(
                 (int) $record['position'],
                 (string) $record['name'],
-                $run->row((int) $record['row_number'], $cells),
+                $run->row((int) $record['row_number'], $cells, null === $record['row_id'] ? null : (int) $record['row_id']),
                 (int) $record['tries'],
             );
         }, $found);

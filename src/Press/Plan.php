@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Press;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 
 /** What a run will make, worked out before it begins. */
 final readonly class Plan
 {
     /**
-     * @param list<array{row: Row, name: string}> $pieces
+     * @param list<array{row: Record, name: string}> $pieces
      * @param array<int, string>                  $clashes names that got a number to stay unique, by row number
      */
     public function __construct(public array $pieces, public array $clashes, public string $file)

@@ -8,9 +8,9 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Outputs;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\SafeName;
@@ -23,7 +23,7 @@ final readonly class Planner
 {
     private const MAX_WRITTEN = 2_000;
 
-    public function __construct(private TableStore $rows, private EntityManagerInterface $entities, private Outputs $outputs)
+    public function __construct(private TableRows $rows, private EntityManagerInterface $entities, private Outputs $outputs)
     {
     }
 
@@ -76,7 +76,7 @@ final readonly class Planner
         }
         $names = new FileNames($pattern, $project->template()->locale);
         $pieces = [];
-        $active = array_flip(array_map(static fn (Row $row): int => $row->number, $this->rows->active($project)));
+        $active = array_flip(array_map(static fn (Record $row): int => $row->number, $this->rows->active($project)));
         // Names are dealt out over all rows, so that none changes because another is switched off.
         foreach ($this->rows->rows($project) as $row) {
             $name = $names->next($row);

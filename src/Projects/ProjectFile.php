@@ -11,7 +11,7 @@ use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Render\OwnFont;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Work\Report;
 use Morphea\Core\Type\FontBook;
 
@@ -22,7 +22,7 @@ final readonly class ProjectFile
         private MorpheaArchive $archive,
         private PictureStore $pictures,
         private FontStore $fonts,
-        private TableStore $rows,
+        private TableRows $rows,
         private FontBook $book,
     ) {
     }
@@ -36,7 +36,7 @@ final readonly class ProjectFile
                 $path,
                 $project->template(),
                 $this->pictures($project, $report),
-                $rows && $project->rowCount() > 0 ? $this->rows->sheet($project) : null,
+                $rows && $project->rowCount() > 0 ? $this->rows->table($project) : null,
                 $this->fonts($project),
             );
         } catch (\Throwable $e) {

@@ -11,6 +11,7 @@ use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\App\Work\Report;
@@ -24,6 +25,7 @@ final readonly class ProjectMaker
         private TemplateHistory $history,
         private PictureStore $pictures,
         private TableStore $tables,
+        private TableRows $rows,
         private FontStore $fonts,
     ) {
     }
@@ -46,8 +48,8 @@ final readonly class ProjectMaker
             foreach ($file->fonts as $font) {
                 $this->fonts->add($owner, $font);
             }
-            if (null !== $file->sheet) {
-                $this->tables->begin($project, $file->sheet, $source);
+            if (null !== $file->table) {
+                $this->tables->begin($project, $file->table, $source);
             }
 
             return $project;
@@ -64,7 +66,7 @@ final readonly class ProjectMaker
             );
             $this->pictures->copy($project, $copy);
             if ($rows && $project->rowCount() > 0) {
-                $this->tables->begin($copy, $this->tables->sheet($project), $project->source());
+                $this->tables->begin($copy, $this->rows->table($project), $project->source());
             }
 
             return $copy;

@@ -9,7 +9,7 @@ use Morphea\App\Import\PictureFile;
 use Morphea\App\Import\PictureReader;
 use Morphea\App\Import\PictureShelf;
 use Morphea\App\Import\TableReader;
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Template\TemplateCodec;
 use Symfony\Contracts\Cache\CacheInterface;
 
@@ -65,7 +65,7 @@ final readonly class StarterShelf
         return new MorpheaFile(
             $template,
             PictureShelf::of($pictures),
-            Sheet::of($this->tables->file("$folder/rows.csv", 'rows.csv')),
+            Table::of($this->tables->file("$folder/rows.csv", 'rows.csv')),
         );
     }
 

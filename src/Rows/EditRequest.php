@@ -8,7 +8,7 @@ use Morphea\Core\Data\Edit\AddColumn;
 use Morphea\Core\Data\Edit\AddRows;
 use Morphea\Core\Data\Edit\ColumnEdit;
 use Morphea\Core\Data\Edit\RowsEdit;
-use Morphea\Core\Data\Edit\SheetEdit;
+use Morphea\Core\Data\Edit\TableEdit;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\RecipeCodec;
 use Morphea\Core\Data\Table;
@@ -22,7 +22,7 @@ final readonly class EditRequest
      *
      * @throws TableError
      */
-    public static function read(array $data, string $locale): SheetEdit
+    public static function read(array $data, string $locale): TableEdit
     {
         $text = static fn (string $key): string => \is_string($data[$key] ?? null) ? $data[$key] : '';
         $number = static fn (string $key): ?int => \is_int($data[$key] ?? null) ? $data[$key] : null;

@@ -6,25 +6,26 @@ namespace Morphea\App\Rows;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Tables\ProjectKinds;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableHistory;
+use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\MapValues;
 use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 
 /** The table as the grid shows it: columns with their kinds and recipes in words, rows with the cells that do not fit marked. */
 final readonly class GridView
 {
-    public function __construct(private TableStore $store, private ProjectKinds $kinds)
+    public function __construct(private TableRows $tables, private TableHistory $history, private ProjectKinds $kinds)
     {
     }
 
     /** @return array<string, mixed> */
     public function of(Project $project): array
     {
-        return $this->shown($project, $this->store->sheet($project));
+        return $this->shown($project, $this->tables->table($project));
     }
 
     /**
@@ -34,15 +35,15 @@ final readonly class GridView
      */
     public function beginning(Project $project, int $most): array
     {
-        return $this->shown($project, $this->store->beginning($project, $most));
+        return $this->shown($project, $this->tables->beginning($project, $most));
     }
 
     /** @return array<string, mixed> */
-    private function shown(Project $project, Sheet $sheet): array
+    private function shown(Project $project, Table $table): array
     {
-        [$columns, $kinds] = $this->columns($project, $sheet);
+        [$columns, $kinds] = $this->columns($project, $table);
 
-        return $this->state($project) + ['columns' => $columns, 'rows' => $this->rows($project, $sheet->rows, $sheet, $kinds)];
+        return $this->state($project) + ['columns' => $columns, 'rows' => $this->rows($project, $table->rows, $table, $kinds)];
     }
 
     /**
@@ -54,16 +55,16 @@ final readonly class GridView
      */
     public function some(Project $project, array $ids): array
     {
-        $sheet = $this->store->sheet($project);
-        [$columns, $kinds] = $this->columns($project, $sheet);
+        $table = $this->tables->table($project);
+        [$columns, $kinds] = $this->columns($project, $table);
         $wanted = array_flip($ids);
 
         return $this->state($project) + [
             'columns' => $columns,
             'rows' => $this->rows(
                 $project,
-                array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => isset($wanted[$row->id]))),
-                $sheet,
+                array_values(array_filter($table->rows, static fn (Row $row): bool => isset($wanted[$row->id]))),
+                $table,
                 $kinds,
             ),
         ];
@@ -76,19 +77,19 @@ final readonly class GridView
             'version' => $project->tableVersion(),
             'count' => $project->rowCount(),
             'active' => $project->activeRows(),
-            'canUndo' => $this->store->canUndo($project),
-            'canRedo' => $this->store->canRedo($project),
+            'canUndo' => $this->history->canUndo($project),
+            'canRedo' => $this->history->canRedo($project),
         ];
     }
 
     /** @return array{list<array<string, mixed>>, array<string, Kind>} */
-    private function columns(Project $project, Sheet $sheet): array
+    private function columns(Project $project, Table $table): array
     {
         $kinds = $this->kinds->of($project);
-        $byKey = $this->kinds->byKey($project, $sheet);
+        $byKey = $this->kinds->byKey($project, $table);
         $linked = $project->template()->linkedColumns();
         $columns = [];
-        foreach ($sheet->columns as $column) {
+        foreach ($table->columns as $column) {
             $columns[] = [
                 'key' => $column->key,
                 'heading' => $column->heading,
@@ -98,16 +99,16 @@ final readonly class GridView
                 'monthFirst' => $column->monthFirst,
                 'ambiguous' =>
                     null === $column->monthFirst && Kind::Date === $byKey[$column->key]
-                        ? $kinds->ambiguous($sheet->cells($column->key))
+                        ? $kinds->ambiguous($table->cells($column->key))
                         : null,
                 'linked' => \in_array($column->key, $linked, true),
                 'recipe' => null === $column->recipe ? null : RecipeCodec::forEditor($column->recipe),
                 'says' => $column->recipe?->says(
-                    static fn (string $key): string => $sheet->has($key) ? $sheet->column($key)->heading : $key,
+                    static fn (string $key): string => $table->has($key) ? $table->column($key)->heading : $key,
                 ),
                 'unmatched' =>
-                    $column->recipe instanceof MapValues && $sheet->has($column->recipe->column)
-                        ? \count($column->recipe->unmatched($sheet))
+                    $column->recipe instanceof MapValues && $table->has($column->recipe->column)
+                        ? \count($column->recipe->unmatched($table))
                         : 0,
             ];
         }
@@ -116,21 +117,21 @@ final readonly class GridView
     }
 
     /**
-     * @param list<SheetRow>      $rows
+     * @param list<Row>      $rows
      * @param array<string, Kind> $byKey
      *
      * @return list<array<string, mixed>>
      */
-    private function rows(Project $project, array $rows, Sheet $sheet, array $byKey): array
+    private function rows(Project $project, array $rows, Table $table, array $byKey): array
     {
         $kinds = $this->kinds->of($project);
-        $checked = array_filter($sheet->columns, static fn (Column $column): bool => Kind::Text !== $byKey[$column->key]);
-        $numbers = array_flip(array_map(static fn (SheetRow $row): int => $row->id, $sheet->rows));
+        $checked = array_filter($table->columns, static fn (Column $column): bool => Kind::Text !== $byKey[$column->key]);
+        $numbers = array_flip(array_map(static fn (Row $row): int => $row->id, $table->rows));
         $known = [];
 
-        return array_map(static function (SheetRow $row) use ($sheet, $checked, $kinds, $byKey, $numbers, &$known): array {
+        return array_map(static function (Row $row) use ($table, $checked, $kinds, $byKey, $numbers, &$known): array {
             $cells = [];
-            foreach ($sheet->columns as $column) {
+            foreach ($table->columns as $column) {
                 $cells[$column->key] = $row->cells[$column->index];
             }
             $bad = [];

@@ -6,9 +6,9 @@ namespace Morphea\App\Rows;
 
 use Morphea\App\Import\RawGrid;
 use Morphea\Core\Data\Column;
+use Morphea\Core\Data\FileTable;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Kinds;
-use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Data\TableSense;
@@ -54,7 +54,7 @@ final readonly class ImportChoice
      *
      * @throws TableError
      */
-    public function table(TableBuilder $builder, Kinds $kinds): Table
+    public function table(TableBuilder $builder, Kinds $kinds): FileTable
     {
         $last = $this->withTotals || [] === $this->sense->totals ? \count($this->grid->lines) - 1 : $this->sense->last;
         $table = $builder->build(\array_slice($this->grid->lines, $this->headings, $last - $this->headings + 1));
@@ -69,6 +69,6 @@ final readonly class ImportChoice
             return $column->ofKind($kind, $monthFirst ?? $kinds->monthFirst(array_column($table->cells, $column->index)));
         }, $table->columns);
 
-        return new Table($columns, $table->cells, $notices);
+        return new FileTable($columns, $table->cells, $notices);
     }
 }

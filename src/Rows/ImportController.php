@@ -11,6 +11,7 @@ use Morphea\App\Import\DelimitedText;
 use Morphea\App\Import\RawReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Tables\ProjectKinds;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Web\Upload;
 use Morphea\App\Work\WorkDesk;
@@ -38,6 +39,7 @@ final class ImportController extends AbstractController
         private readonly ImportStore $imports,
         private readonly ImportTaking $taking,
         private readonly TableStore $store,
+        private readonly TableRows $tables,
         private readonly ProjectKinds $kinds,
         private readonly WorkDesk $desk,
     ) {
@@ -115,21 +117,21 @@ final class ImportController extends AbstractController
             return $this->unread($project, $import, $e->getMessage(), $here);
         }
         try {
-            [$table, $error] = [$this->taking->table($project, $choice), null];
+            [$file, $error] = [$this->taking->table($project, $choice), null];
         } catch (TableError $e) {
-            [$table, $error] = [null, $e->getMessage()];
+            [$file, $error] = [null, $e->getMessage()];
         }
         $kinds = $this->kinds->of($project);
         $columns = array_map(
             fn (Column $column): array => [
                 'column' => $column,
                 'found' => $kinds->infer(
-                    array_column(\array_slice($table->cells ?? [], 0, 500), $column->index),
+                    array_column(\array_slice($file->cells ?? [], 0, 500), $column->index),
                     $choice->grid->lines[$choice->headings][$column->index] ?? '',
                 ),
-                'dates' => $this->dates($project, $kinds->ambiguous(array_column($table->cells ?? [], $column->index))),
+                'dates' => $this->dates($project, $kinds->ambiguous(array_column($file->cells ?? [], $column->index))),
             ],
-            $table->columns ?? [],
+            $file->columns ?? [],
         );
         $whole = $this->imports->grid(
             $project,
@@ -149,16 +151,16 @@ final class ImportController extends AbstractController
                 'grid' => $choice->grid,
                 'hidden' => ['lines' => \count($whole->hiddenLines), 'columns' => \count($whole->hiddenColumns)],
                 'saidOf' => ImportChoice::said($whole, $request->query->getBoolean('without_hidden')),
-                'table' => $table,
+                'table' => $file,
                 'error' => $error,
                 'columns' => $columns,
-                'rows' => \array_slice($table->cells ?? [], 0, self::SHOWN),
+                'rows' => \array_slice($file->cells ?? [], 0, self::SHOWN),
                 'delimiters' => RawReader::DELIMITERS,
                 'encodings' => DelimitedText::ENCODINGS,
                 'keys' =>
-                    null === $table || 0 === $project->rowCount()
+                    null === $file || 0 === $project->rowCount()
                         ? []
-                        : TableUpdate::keys($this->store->sheet($project), $table),
+                        : TableUpdate::keys($this->tables->table($project), $file),
             ],
         );
     }
@@ -249,9 +251,9 @@ final class ImportController extends AbstractController
     {
         $name = $this->name($project, $import);
         try {
-            $sheet = $this->store->sheet($project);
-            $table = $this->taking->table($project, $this->taking->choice($project, $import, $request->query));
-            $update = TableUpdate::compare($sheet, $table, $request->query->getString('key'));
+            $sheet = $this->tables->table($project);
+            $file = $this->taking->table($project, $this->taking->choice($project, $import, $request->query));
+            $update = TableUpdate::compare($sheet, $file, $request->query->getString('key'));
         } catch (UploadError | TableError $e) {
             return $this->refused($project, $e->getMessage());
         }
@@ -278,10 +280,10 @@ final class ImportController extends AbstractController
     {
         $name = $this->name($project, $import);
         try {
-            $table = $this->taking->table($project, $this->taking->choice($project, $import, $request->request));
+            $file = $this->taking->table($project, $this->taking->choice($project, $import, $request->request));
             $key = $request->request->getString('key');
-            $update = TableUpdate::compare($this->store->sheet($project), $table, $key);
-            $this->store->update($project, $table, $key, $request->request->getBoolean('remove'), $name);
+            $update = TableUpdate::compare($this->tables->table($project), $file, $key);
+            $this->store->update($project, $file, $key, $request->request->getBoolean('remove'), $name);
         } catch (UploadError | TableError $e) {
             return $this->refused($project, $e->getMessage());
         }

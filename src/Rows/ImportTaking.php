@@ -12,6 +12,7 @@ use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\App\Work\Report;
+use Morphea\Core\Data\FileTable;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
@@ -55,7 +56,7 @@ final readonly class ImportTaking
     }
 
     /** @throws TableError */
-    public function table(Project $project, ImportChoice $choice): Table
+    public function table(Project $project, ImportChoice $choice): FileTable
     {
         return $choice->table($this->builder, $this->kinds->of($project));
     }
@@ -109,7 +110,7 @@ final readonly class ImportTaking
     }
 
     /** Pictures that lie over cells of a workbook come in as the project's; their cells name them. */
-    private function withPictures(Project $project, string $import, ImportChoice $choice, Table $table, ?Report $report): Table
+    private function withPictures(Project $project, string $import, ImportChoice $choice, FileTable $table, ?Report $report): FileTable
     {
         $cells = $table->cells;
         $notices = $table->notices;
@@ -130,6 +131,6 @@ final readonly class ImportTaking
             }
         }
 
-        return new Table($table->columns, array_map(array_values(...), $cells), $notices);
+        return new FileTable($table->columns, array_map(array_values(...), $cells), $notices);
     }
 }

@@ -6,7 +6,7 @@ namespace Morphea\App\Rows;
 
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\Template;
 
@@ -32,18 +32,18 @@ final readonly class PictureCells
      * @param list<string>        $names of all pictures
      * @param array<string, Kind> $kinds by column key
      */
-    public static function of(Sheet $sheet, Template $template, array $names, array $kinds): self
+    public static function of(Table $table, Template $template, array $names, array $kinds): self
     {
         $pictures = new PictureNames($names);
         $columns = array_values(
-            array_filter($sheet->columns, static fn (Column $column): bool => Kind::Picture === $kinds[$column->key]),
+            array_filter($table->columns, static fn (Column $column): bool => Kind::Picture === $kinds[$column->key]),
         );
         $missing = $rows = [];
         $used = array_fill_keys($template->pictures(), true);
         $found = 0;
         foreach ($columns as $column) {
             $at = [];
-            foreach ($sheet->cells($column->key) as $i => $cell) {
+            foreach ($table->cells($column->key) as $i => $cell) {
                 if ('' !== trim($cell)) {
                     $at[trim($cell)][] = $i + 1;
                 }

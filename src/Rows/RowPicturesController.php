@@ -10,6 +10,7 @@ use Morphea\App\Pictures\PictureIntake;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Pictures\Taken;
 use Morphea\App\Tables\ProjectKinds;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Web\Upload;
 use Morphea\App\Work\WorkDesk;
@@ -28,7 +29,8 @@ final class RowPicturesController extends AbstractController
     private const TOLD = 6;
 
     public function __construct(
-        private readonly TableStore $tables,
+        private readonly TableStore $store,
+        private readonly TableRows $tables,
         private readonly ProjectKinds $kinds,
         private readonly WorkDesk $desk,
     ) {
@@ -136,15 +138,15 @@ final class RowPicturesController extends AbstractController
     {
         $input = $request->request;
         try {
-            $sheet = $this->tables->sheet($project);
-            $place = $sheet->place($input->getString('key'));
+            $table = $this->tables->table($project);
+            $place = $table->place($input->getString('key'));
             $cells = [];
-            foreach ($sheet->rows as $row) {
+            foreach ($table->rows as $row) {
                 if (trim($row->cells[$place]) === $input->getString('cell')) {
                     $cells[$row->id] = [$input->getString('key') => $input->getString('name')];
                 }
             }
-            $this->tables->apply(
+            $this->store->apply(
                 $project,
                 new SetCells($cells, [], \sprintf('“%s” means %s', $input->getString('cell'), $input->getString('name'))),
             );
@@ -157,13 +159,13 @@ final class RowPicturesController extends AbstractController
 
     private function named(Project $project, PictureStore $pictures): PictureCells
     {
-        $sheet = $this->tables->sheet($project);
+        $table = $this->tables->table($project);
 
         return PictureCells::of(
-            $sheet,
+            $table,
             $project->template(),
             array_map(static fn (StoredPicture $asset): string => $asset->name(), $pictures->all($project)),
-            $this->kinds->byKey($project, $sheet),
+            $this->kinds->byKey($project, $table),
         );
     }
 }

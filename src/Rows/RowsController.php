@@ -4,15 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
-use Morphea\App\Drafting\Drafter;
 use Morphea\App\Drafting\DraftError;
+use Morphea\App\Drafting\Drafter;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
+use Morphea\App\Tables\TableHistory;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Web\Attachment;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Edit\AddRows;
-use Morphea\Core\Data\Table;
+use Morphea\Core\Data\FileTable;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\SafeName;
@@ -32,8 +34,11 @@ final class RowsController extends AbstractController
     private const FIRST = 100;
     private const MOST_DRAFTS = 200;
 
-    public function __construct(private readonly TableStore $store)
-    {
+    public function __construct(
+        private readonly TableStore $store,
+        private readonly TableRows $tables,
+        private readonly TableHistory $history,
+    ) {
     }
 
     #[Route('', name: 'rows', methods: ['GET'])]
@@ -67,7 +72,7 @@ final class RowsController extends AbstractController
         );
         $this->store->replace(
             $project,
-            new Table($columns, array_fill(0, 10, array_fill(0, \count($columns), ''))),
+            new FileTable($columns, array_fill(0, 10, array_fill(0, \count($columns), ''))),
             'typed here',
         );
 
@@ -78,7 +83,7 @@ final class RowsController extends AbstractController
     #[Route('/undo', name: 'rows_undo', methods: ['POST'])]
     public function undo(Project $project): Response
     {
-        $went = $this->store->undo($project);
+        $went = $this->history->undo($project);
         $this->addFlash(null === $went ? 'bad' : 'good', null === $went ? 'There is nothing to undo.' : "Undone: $went[0].");
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
@@ -87,7 +92,7 @@ final class RowsController extends AbstractController
     #[Route('/blank.{ending}', name: 'rows_blank', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
     public function blank(Project $project, string $ending, TableWriter $writer): Response
     {
-        $blank = BlankSheet::of($project->template());
+        $blank = BlankTable::of($project->template());
 
         return Attachment::file(
             $writer->write($ending, $blank->headings, [$blank->sample], $blank->notes),
@@ -103,7 +108,7 @@ final class RowsController extends AbstractController
         $themes = array_values(array_filter(array_map(trim(...), preg_split('/[\r\n]+/', $input->getString('themes')) ?: [])));
         try {
             $rows = $drafter->draft(
-                $this->store->sheet($project),
+                $this->tables->table($project),
                 $themes,
                 max(1, min(self::MOST_DRAFTS, $input->getInt('count', 10))),
                 max(0, $input->getInt('seed', 1)),

@@ -8,7 +8,7 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Data\Column;
 
@@ -20,7 +20,7 @@ final readonly class TablesOut
     private const AT_ONCE_CELLS = 30_000;
 
     public function __construct(
-        private TableStore $tables,
+        private TableRows $tables,
         private TableWriter $writer,
         private FilesystemOperator $files,
         private WorkDesk $desk,
@@ -39,22 +39,22 @@ final readonly class TablesOut
      */
     public function write(Project $project, string $ending, ?\Closure $progress = null): string
     {
-        $sheet = $this->tables->sheet($project);
-        $rows = static function () use ($sheet, $progress): \Generator {
-            foreach ($sheet->rows as $i => $row) {
+        $table = $this->tables->table($project);
+        $rows = static function () use ($table, $progress): \Generator {
+            foreach ($table->rows as $i => $row) {
                 if (null !== $progress && 0 === $i % 250) {
                     $progress($i);
                 }
                 yield $row->cells;
             }
             if (null !== $progress) {
-                $progress(\count($sheet->rows));
+                $progress(\count($table->rows));
             }
         };
 
         return $this->writer->write(
             $ending,
-            array_map(static fn (Column $column): string => $column->heading, $sheet->columns),
+            array_map(static fn (Column $column): string => $column->heading, $table->columns),
             $rows(),
         );
     }

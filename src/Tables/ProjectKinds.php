@@ -9,7 +9,7 @@ use Morphea\App\Pictures\PictureStore;
 use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Kinds;
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\LayerKind;
 
@@ -25,7 +25,7 @@ final readonly class ProjectKinds
      *
      * @return array<string, Kind>
      */
-    public function byKey(Project $project, Sheet $sheet): array
+    public function byKey(Project $project, Table $table): array
     {
         $kinds = $this->of($project);
         $named = array_merge(
@@ -35,11 +35,11 @@ final readonly class ProjectKinds
             ),
         );
         $found = [];
-        foreach ($sheet->columns as $column) {
+        foreach ($table->columns as $column) {
             $found[$column->key] =
                 null === $column->kind && \in_array($column->key, $named, true)
                     ? Kind::Picture
-                    : $kinds->ofColumn($sheet, $column);
+                    : $kinds->ofColumn($table, $column);
         }
 
         return $found;

@@ -71,9 +71,9 @@ final class BuildByHandTest extends BrowserTestCase
             ->click()
             ->perform();
         $this->sees('Placeholders', '.rule-panel');
-        $sheet = $this->find('#side');
+        $table = $this->find('#side');
         (new WebDriverActions($this->driver))
-            ->moveToElement($sheet, -(int) ($side->getWidth() / 2) + 4, -(int) ($side->getHeight() / 2) + 4)
+            ->moveToElement($table, -(int) ($side->getWidth() / 2) + 4, -(int) ($side->getHeight() / 2) + 4)
             ->clickAndHold()
             ->moveByOffset(200, 200)
             ->moveByOffset(200, 250)

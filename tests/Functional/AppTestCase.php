@@ -15,7 +15,7 @@ use Morphea\App\Projects\ProjectMaker;
 use Morphea\App\Projects\StarterShelf;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Tests\TestDatabase;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
@@ -53,10 +53,10 @@ abstract class AppTestCase extends WebTestCase
         $this->browser->loginUser($member);
         $file = self::getContainer()->get(StarterShelf::class)->load('mending-certificate');
         self::assertNotNull($file);
-        $sheet =
+        $table =
             null === $rows
-                ? $file->sheet
-                : Sheet::of(
+                ? $file->table
+                : Table::of(
                     (new TableBuilder())->build(
                         array_map(static fn (string $line): array => explode('|', $line), explode("\n", $rows)),
                     ),
@@ -64,7 +64,7 @@ abstract class AppTestCase extends WebTestCase
 
         return self::getContainer()
             ->get(ProjectMaker::class)
-            ->fromFile($member, new MorpheaFile($file->template, $file->pictures, $sheet), 'volunteers.csv');
+            ->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'volunteers.csv');
     }
 
     protected function entities(): EntityManagerInterface

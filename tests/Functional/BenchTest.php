@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Edit\AddColumn;
 use Morphea\Core\Data\Edit\ColumnEdit;
@@ -12,7 +13,7 @@ use Morphea\Core\Data\Edit\RowsEdit;
 use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
@@ -35,8 +36,8 @@ final class BenchTest extends AppTestCase
         $this->bring($saved);
         $again = $this->newest($project);
         self::assertEquals($this->reload($project)->template(), $again->template());
-        $rows = self::getContainer()->get(TableStore::class);
-        self::assertEquals($rows->table($this->reload($project))?->cells, $rows->table($again)?->cells);
+        $rows = self::getContainer()->get(TableRows::class);
+        self::assertEquals($rows->table($this->reload($project))->rows, $rows->table($again)->rows, 'ids and all');
         $this->browser->request('GET', "/projects/{$again->id()}/pictures/seal.svg");
         self::assertResponseIsSuccessful();
     }
@@ -62,9 +63,9 @@ final class BenchTest extends AppTestCase
         $this->bring($saved);
         $again = $this->newest($project);
         self::assertEquals($project->columns(), $again->columns());
-        self::assertEquals([1, 3], array_map(static fn (Row $row): int => $row->number, $store->active($again)));
+        self::assertEquals([1, 3], array_map(static fn (Record $row): int => $row->number, self::getContainer()->get(TableRows::class)->active($again)));
         $store->apply($again, new SetCells([1 => ['hours' => '6']]));
-        self::assertSame('Ng: 6 h', $store->row($again, 1)?->cells['line'], 'the recipe still runs');
+        self::assertSame('Ng: 6 h', self::getContainer()->get(TableRows::class)->row($again, 1)?->cells['line'], 'the recipe still runs');
         foreach (
             [
                 'it does not tell of the same columns' => '{"columns": []}',

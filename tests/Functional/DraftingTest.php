@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Drafting\Drafter;
 use Morphea\App\Drafting\DraftError;
+use Morphea\App\Drafting\Drafter;
 use Morphea\App\Drafting\HttpTextService;
 use Morphea\App\Drafting\TextService;
 use Morphea\App\Drafting\WordLists;
 use Morphea\Core\Data\Edit\AddColumn;
 use Morphea\Core\Data\Edit\AddRows;
 use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -87,13 +87,13 @@ final class DraftingTest extends TestCase
 
     public function testRecipesAndDraftsAreNoPattern(): void
     {
-        $sheet = Sheet::of((new TableBuilder())->build([['Name', 'Town'], ['ng', 'NW'], ['', ''], ['oar', 'SL']]));
-        $sheet = (new AddColumn(
+        $table = Table::of((new TableBuilder())->build([['Name', 'Town'], ['ng', 'NW'], ['', ''], ['oar', 'SL']]));
+        $table = (new AddColumn(
             'Loud',
             null,
             RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en'),
-        ))->apply($sheet);
-        $sheet = (new AddRows(null, [['name' => 'a draft']], true))->apply($sheet);
+        ))->apply($table);
+        $table = (new AddRows(null, [['name' => 'a draft']], true))->apply($table);
         $asked = [];
         $service = self::createStub(TextService::class);
         $service->method('rows')->willReturnCallback(static function (mixed ...$with) use (&$asked): array {
@@ -101,7 +101,7 @@ final class DraftingTest extends TestCase
 
             return [['pip', 'NW']];
         });
-        self::assertSame([['name' => 'pip', 'town' => 'NW']], (new Drafter($service))->draft($sheet, ['x'], 1, 5, 'en_GB'));
+        self::assertSame([['name' => 'pip', 'town' => 'NW']], (new Drafter($service))->draft($table, ['x'], 1, 5, 'en_GB'));
         self::assertSame([['Name', 'Town'], [['ng', 'NW'], ['oar', 'SL']], ['x'], 1, 5, 'en_GB'], $asked);
     }
 

@@ -7,8 +7,8 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Rows\EditRequest;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -83,20 +83,20 @@ final class EditRequestTest extends TestCase
 
     public function testColumnsGetNamesAndKinds(): void
     {
-        $sheet = EditRequest::read(['op' => 'column-rename', 'key' => 'town', 'heading' => 'Harbour town'], 'en_GB')->apply(
+        $table = EditRequest::read(['op' => 'column-rename', 'key' => 'town', 'heading' => 'Harbour town'], 'en_GB')->apply(
             self::sheet(),
         );
         self::assertSame(
             ['name Name', 'town Harbour town'],
-            array_map(static fn (Column $column): string => "$column->key $column->heading", $sheet->columns),
+            array_map(static fn (Column $column): string => "$column->key $column->heading", $table->columns),
             'links and recipes go by the key, which stays',
         );
-        $sheet = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => 'date', 'monthFirst' => true], 'en_GB')->apply(
-            $sheet,
+        $table = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => 'date', 'monthFirst' => true], 'en_GB')->apply(
+            $table,
         );
-        self::assertSame([Kind::Date, true], [$sheet->columns[0]->kind, $sheet->columns[0]->monthFirst]);
-        $sheet = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => ''], 'en_GB')->apply($sheet);
-        self::assertSame([null, null], [$sheet->columns[0]->kind, $sheet->columns[0]->monthFirst], 'as found again');
+        self::assertSame([Kind::Date, true], [$table->columns[0]->kind, $table->columns[0]->monthFirst]);
+        $table = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => ''], 'en_GB')->apply($table);
+        self::assertSame([null, null], [$table->columns[0]->kind, $table->columns[0]->monthFirst], 'as found again');
     }
 
     /** @param array<string, mixed> $asked */
@@ -130,17 +130,17 @@ final class EditRequestTest extends TestCase
         yield 'rows without end' => [['op' => 'add', 'count' => 20_000], 'up to 20,000 rows'];
     }
 
-    private static function sheet(): Sheet
+    private static function sheet(): Table
     {
-        return Sheet::of((new TableBuilder())->build([['Name', 'Town'], ['Ng', 'NW'], ['Oar', 'SL'], ['Pip', 'ST']]));
+        return Table::of((new TableBuilder())->build([['Name', 'Town'], ['Ng', 'NW'], ['Oar', 'SL'], ['Pip', 'ST']]));
     }
 
     /** @return list<string> */
-    private static function rows(Sheet $sheet): array
+    private static function rows(Table $table): array
     {
         return array_map(
-            static fn (SheetRow $row): string => $row->id . ' ' . implode('|', $row->cells) . ($row->off ? ' off' : ''),
-            $sheet->rows,
+            static fn (Row $row): string => $row->id . ' ' . implode('|', $row->cells) . ($row->off ? ' off' : ''),
+            $table->rows,
         );
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
 final class RowsTest extends AppTestCase
@@ -27,7 +27,7 @@ final class RowsTest extends AppTestCase
         );
         self::assertSame(
             ['Ólöf', '007', 'coats', '2026-03-01', '1'],
-            array_values(self::getContainer()->get(TableStore::class)->row($this->reload($project), 1)->cells ?? []),
+            array_values(self::getContainer()->get(TableRows::class)->row($this->reload($project), 1)->cells ?? []),
         );
         $project = $this->reload($project);
         self::assertSame([1, 'spring.csv'], [$project->rowCount(), $project->source()]);
@@ -83,7 +83,7 @@ final class RowsTest extends AppTestCase
         self::assertCount(20_000, json_decode($this->body(), true)['rows']);
         self::assertSame(
             'Volunteer 20000',
-            self::getContainer()->get(TableStore::class)->row($this->reload($project), 20_000)->cells['full_name'] ?? null,
+            self::getContainer()->get(TableRows::class)->row($this->reload($project), 20_000)->cells['full_name'] ?? null,
         );
     }
 
@@ -99,6 +99,38 @@ final class RowsTest extends AppTestCase
         $page = $this->browser->request('GET', "/projects/{$project->id()}/compose");
         self::assertSame(0, $page->filter('#side script')->count());
         self::assertStringContainsString('<script>alert(1)</script>', $page->filter('#side svg')->text());
+    }
+
+    public function testRowsStayThemselvesFromTheFileToThePieceWhenTheTableComesInAnew(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|TMG-1\nOar|3|boots|2026-03-09|TMG-2");
+        $whose = function () use ($project): array {
+            $this->order($project, ['format' => 'svg']);
+
+            return $this->entities()
+                ->getConnection()
+                ->fetchAllKeyValue("SELECT cells ->> 'full_name', row_id FROM piece WHERE run_id = ? ORDER BY position", [
+                    $this->newestRun()->id(),
+                ]);
+        };
+        $before = $whose();
+        self::assertCount(2, array_unique($before));
+        $this->upload(
+            $project,
+            'anew.csv',
+            "Register,Full name,Hours,Craft,Issued\nTMG-3,Pip,1,lamps,2026-03-09\nTMG-2,Oare,3,boots,2026-03-09\n" .
+                "TMG-1,Ng,5,clocks,2026-03-09\n",
+        );
+        $this->browser->followRedirect();
+        $this->take();
+        $after = $whose();
+        self::assertSame(['Pip', 'Oare', 'Ng'], array_keys($after));
+        self::assertSame([$before['Oar'], $before['Ng']], [$after['Oare'], $after['Ng']], 'the register tells who they are');
+        self::assertNotContains($after['Pip'], $before);
+
+        // Taken back, the table is the old one, rows and all.
+        $this->change($project, ['op' => 'undo']);
+        self::assertSame($before, $whose());
     }
 
     private function upload(Project $project, string $name, string $bytes): void

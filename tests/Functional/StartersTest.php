@@ -19,11 +19,11 @@ final class StartersTest extends AppTestCase
         foreach ($shelf->all() as $id => $what) {
             $file = $shelf->load($id);
             self::assertNotNull($file, $id);
-            self::assertGreaterThan(5, \count($file->sheet->rows ?? []), "$id has rows that show what it can do");
+            self::assertGreaterThan(5, \count($file->table->rows ?? []), "$id has rows that show what it can do");
             self::assertNotSame([], $file->template->linkedColumns(), $id);
             self::assertSame(
                 [],
-                array_diff($file->template->linkedColumns(), $file->sheet?->table()->keys() ?? []),
+                array_diff($file->template->linkedColumns(), $file->table?->keys() ?? []),
                 "$id: all placeholders are linked",
             );
             $sizes[] = $file->template->size();

@@ -11,14 +11,14 @@ use Morphea\App\Import\TableWriter;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Import\Workbook;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Table;
+use Morphea\Core\Data\FileTable;
 use Morphea\Core\Data\TableBuilder;
-use PhpOffice\PhpSpreadsheet\Cell\DataType;
-use PhpOffice\PhpSpreadsheet\IOFactory;
-use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
+use PhpOffice\PhpSpreadsheet\Cell\DataType;
+use PhpOffice\PhpSpreadsheet\IOFactory;
+use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
@@ -264,7 +264,7 @@ final class TableReaderTest extends TestCase
         }
     }
 
-    private function read(string $bytes, string $name = 'rows.csv'): Table
+    private function read(string $bytes, string $name = 'rows.csv'): FileTable
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'rows');
         file_put_contents($path, $bytes);

@@ -8,11 +8,11 @@ use Morphea\App\Import\TableWriter;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Import\Workbook;
 use Morphea\App\Projects\StarterShelf;
-use Morphea\App\Rows\BlankSheet;
+use Morphea\App\Rows\BlankTable;
 use Morphea\App\Work\Stopped;
+use PHPUnit\Framework\Attributes\TestWith;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
-use PHPUnit\Framework\Attributes\TestWith;
 
 /** Workbooks as they come in and go out. */
 final class WorkbookTest extends AppTestCase
@@ -154,7 +154,7 @@ final class WorkbookTest extends AppTestCase
     {
         $file = self::getContainer()->get(StarterShelf::class)->load($starter);
         self::assertNotNull($file);
-        $blank = BlankSheet::of($file->template);
+        $blank = BlankTable::of($file->template);
         self::assertEqualsCanonicalizing($headings, $blank->headings);
         self::assertCount(\count($headings), $blank->sample);
         foreach ($wants as $heading => $words) {

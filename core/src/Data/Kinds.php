@@ -55,13 +55,13 @@ final readonly class Kinds
     }
 
     /** The kind of a column: the one somebody said, else the one its first cells have. */
-    public function ofColumn(Sheet $sheet, Column $column): Kind
+    public function ofColumn(Table $table, Column $column): Kind
     {
         return $column->kind ??
             $this->infer(
                 array_map(
-                    static fn (SheetRow $row): string => $row->cells[$column->index],
-                    \array_slice($sheet->rows, 0, self::SAMPLE),
+                    static fn (Row $row): string => $row->cells[$column->index],
+                    \array_slice($table->rows, 0, self::SAMPLE),
                 ),
                 $column->heading,
             );

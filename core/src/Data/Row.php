@@ -5,48 +5,29 @@ declare(strict_types=1);
 namespace Morphea\Core\Data;
 
 /**
- * One row of the table: `number` from 1, cells as written, by column key; `monthFirst` says of columns with dates, by
- * key, which way round they are written, where that was said.
+ * A row with what belongs to it: an id that stays its own for good, whether runs skip it, and whether it is a draft
+ * nobody has accepted.
  */
 final readonly class Row
 {
-    /**
-     * @param array<string, string> $cells
-     * @param array<string, bool>   $monthFirst
-     */
-    public function __construct(public int $number, public array $cells, public array $monthFirst = [])
+    /** @param list<string> $cells in the order of the columns */
+    public function __construct(public int $id, public array $cells, public bool $off = false, public bool $draft = false)
     {
     }
 
-    /**
-     * A row with all that its columns know of it; every row of a table is made here.
-     *
-     * @param list<Column> $columns
-     * @param list<string> $cells   in the order of the columns
-     */
-    public static function of(array $columns, int $number, array $cells): self
+    /** Letter by letter: 7 is not 007. */
+    public function is(self $other): bool
     {
-        return new self(
-            $number,
-            array_combine(array_map(static fn (Column $column): string => $column->key, $columns), $cells),
-            self::orders($columns),
-        );
+        return $this === $other ||
+            ($this->id === $other->id &&
+                $this->cells === $other->cells &&
+                $this->off === $other->off &&
+                $this->draft === $other->draft);
     }
 
-    /**
-     * @param list<Column> $columns
-     *
-     * @return array<string, bool> which way round dates are written, by column key, where it was said
-     */
-    public static function orders(array $columns): array
+    /** @param list<string> $cells */
+    public function with(array $cells): self
     {
-        $known = [];
-        foreach ($columns as $column) {
-            if (null !== $column->monthFirst) {
-                $known[$column->key] = $column->monthFirst;
-            }
-        }
-
-        return $known;
+        return new self($this->id, $cells, $this->off, $this->draft);
     }
 }

@@ -15,7 +15,7 @@ final readonly class TableBuilder
      *
      * @throws TableError when there is nothing to use, or too much
      */
-    public function build(iterable $lines): Table
+    public function build(iterable $lines): FileTable
     {
         $headings = null;
         $rows = [];
@@ -73,7 +73,7 @@ final readonly class TableBuilder
                     : "$dropped empty rows between the others were left out.";
         }
 
-        return new Table($this->columns(array_pad($headings, $width, ''), $notices), $rows, $notices);
+        return new FileTable($this->columns(array_pad($headings, $width, ''), $notices), $rows, $notices);
     }
 
     /** @param list<string> $cells */

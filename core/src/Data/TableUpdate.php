@@ -14,7 +14,7 @@ final readonly class TableUpdate
     /**
      * @param list<array<string, string>>                              $added   new rows by heading
      * @param array<int, array<string, array{old: string, new: string}>> $changed by row id and column key
-     * @param list<SheetRow>                                            $removed
+     * @param list<Row>                                            $removed
      * @param int                                                       $moved   rows that stand elsewhere among the others
      * @param list<string>                                              $newColumns  headings
      * @param list<string> $goneColumns headings of columns here that the file has not; they stay as they are
@@ -27,8 +27,8 @@ final readonly class TableUpdate
         public int $moved,
         public array $newColumns,
         public array $goneColumns,
-        private Sheet $kept,
-        private Sheet $all,
+        private Table $kept,
+        private Table $all,
     ) {
     }
 
@@ -38,7 +38,7 @@ final readonly class TableUpdate
      *
      * @return list<Column>
      */
-    public static function keys(Sheet $here, Table $file): array
+    public static function keys(Table $here, FileTable $file): array
     {
         $found = [];
         foreach ($here->columns as $column) {
@@ -50,7 +50,7 @@ final readonly class TableUpdate
             $theirs = array_map(static fn (array $cells): string => trim($cells[$there->index]), $file->cells);
             if (self::unique($mine) && self::unique($theirs)) {
                 $matches = \count(array_intersect_key(array_flip($mine), array_flip($theirs)));
-                $found[] = [$matches > 0 && self::madeToTellApart($mine), $matches, $column];
+                $found[] = [$matches > 0 && self::tellsApart($mine), $matches, $column];
             }
         }
         usort($found, static fn (array $a, array $b): int => [$b[0], $b[1], $a[2]->index] <=> [$a[0], $a[1], $b[2]->index]);
@@ -63,7 +63,7 @@ final readonly class TableUpdate
      *
      * @param list<string> $values
      */
-    private static function madeToTellApart(array $values): bool
+    public static function tellsApart(array $values): bool
     {
         $all = static fn (string $shape): bool => [] ===
             array_filter($values, static fn (string $value): bool => 1 !== preg_match($shape, $value));
@@ -77,7 +77,7 @@ final readonly class TableUpdate
     }
 
     /** @throws TableError when the key column does not tell rows apart */
-    public static function compare(Sheet $here, Table $file, string $key): self
+    public static function compare(Table $here, FileTable $file, string $key): self
     {
         $column = $here->column($key);
         $there = self::same($column, $file) ?? throw new TableError("The file has no column “{$column->heading}”.");
@@ -93,22 +93,22 @@ final readonly class TableUpdate
                 "“{$column->heading}” has the same value in several rows, so it cannot tell them apart. Pick another column.",
             );
         }
-        [$sheet, $places, $new] = self::columns($here, $file);
+        [$table, $places, $new] = self::columns($here, $file);
         $rows = $added = $changed = [];
         $id = $here->nextId();
         foreach ($file->cells as $cells) {
             $old = $mine[trim($cells[$there->index])] ?? null;
             $row =
                 null === $old
-                    ? array_fill(0, \count($sheet->columns), '')
-                    : array_pad($old->cells, \count($sheet->columns), '');
+                    ? array_fill(0, \count($table->columns), '')
+                    : array_pad($old->cells, \count($table->columns), '');
             foreach ($places as $from => $to) {
                 if (null !== $old && $row[$to] !== $cells[$from]) {
-                    $changed[$old->id][$sheet->columns[$to]->key] = ['old' => $row[$to], 'new' => $cells[$from]];
+                    $changed[$old->id][$table->columns[$to]->key] = ['old' => $row[$to], 'new' => $cells[$from]];
                 }
                 $row[$to] = $cells[$from];
             }
-            $rows[] = null === $old ? new SheetRow($id++, array_values($row)) : $old->with(array_values($row));
+            $rows[] = null === $old ? new Row($id++, array_values($row)) : $old->with(array_values($row));
             if (null === $old) {
                 $added[] = array_combine(array_map(static fn (Column $one): string => $one->heading, $file->columns), $cells);
             } else {
@@ -126,7 +126,7 @@ final readonly class TableUpdate
             ),
         );
         $padded = array_map(
-            static fn (SheetRow $row): SheetRow => $row->with(array_pad($row->cells, \count($sheet->columns), '')),
+            static fn (Row $row): Row => $row->with(array_pad($row->cells, \count($table->columns), '')),
             $removed,
         );
 
@@ -138,13 +138,13 @@ final readonly class TableUpdate
             self::moves($here, $rows),
             $new,
             $gone,
-            $sheet->withRows($rows),
-            $sheet->withRows([...$rows, ...$padded]),
+            $table->withRows($rows),
+            $table->withRows([...$rows, ...$padded]),
         );
     }
 
     /** @param bool $remove rows that the file has not go; otherwise they stay at the end */
-    public function sheet(bool $remove): Sheet
+    public function table(bool $remove): Table
     {
         return $remove ? $this->kept : $this->all;
     }
@@ -159,10 +159,10 @@ final readonly class TableUpdate
     }
 
     /**
-     * @return array{Sheet, array<int, int>, list<string>} with new columns at the end; where each column of the file
+     * @return array{Table, array<int, int>, list<string>} with new columns at the end; where each column of the file
      * goes; headings of the new ones
      */
-    private static function columns(Sheet $here, Table $file): array
+    private static function columns(Table $here, FileTable $file): array
     {
         $columns = $here->columns;
         $places = $new = [];
@@ -189,14 +189,14 @@ final readonly class TableUpdate
         return [$here->withRows([])->withColumns($columns), $places, $new];
     }
 
-    /** @param list<SheetRow> $rows as they come to stand */
-    private static function moves(Sheet $here, array $rows): int
+    /** @param list<Row> $rows as they come to stand */
+    private static function moves(Table $here, array $rows): int
     {
-        $ids = array_map(static fn (SheetRow $row): int => $row->id, $rows);
+        $ids = array_map(static fn (Row $row): int => $row->id, $rows);
         $kept = array_flip($ids);
         $before = array_values(
             array_filter(
-                array_map(static fn (SheetRow $row): int => $row->id, $here->rows),
+                array_map(static fn (Row $row): int => $row->id, $here->rows),
                 static fn (int $id): bool => isset($kept[$id]),
             ),
         );
@@ -217,7 +217,8 @@ final readonly class TableUpdate
         return \count($after) - \count($tails);
     }
 
-    private static function same(Column $column, Table $file): ?Column
+    /** The column of a file with the same heading, however it is spaced and cased. */
+    public static function same(Column $column, FileTable $file): ?Column
     {
         foreach ($file->columns as $one) {
             if (self::fold($one->heading) === self::fold($column->heading)) {

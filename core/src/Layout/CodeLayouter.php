@@ -7,7 +7,7 @@ namespace Morphea\Core\Layout;
 use Morphea\Core\Code\CodeError;
 use Morphea\Core\Code\Encoder;
 use Morphea\Core\Code\Symbol;
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Drawing\Item;
 use Morphea\Core\Drawing\ModulesItem;
 use Morphea\Core\Drawing\Paint;
@@ -35,7 +35,7 @@ final readonly class CodeLayouter
     {
     }
 
-    public function lay(CodeLayer $layer, ?Row $row, string $locale, float $dpi): Laid
+    public function lay(CodeLayer $layer, ?Record $row, string $locale, float $dpi): Laid
     {
         $filled = null === $row ? null : (new PatternFiller($locale))->fill($layer->pattern, $row->cells, $row->monthFirst);
         $text = $filled->text ?? $this->sample($layer);

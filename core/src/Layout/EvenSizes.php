@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Template\FitMode;
 use Morphea\Core\Template\Template;
 
@@ -16,7 +16,7 @@ final readonly class EvenSizes
     {
     }
 
-    /** @param iterable<Row> $rows */
+    /** @param iterable<Record> $rows */
     public static function of(Template $template, iterable $rows, TextLayouter $layouter): self
     {
         $layers = array_filter($template->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\LayerVisitor;
@@ -25,7 +25,7 @@ final readonly class LayerLayouter implements LayerVisitor
         private PictureLayouter $pictures,
         private CodeLayouter $codes,
         private Template $template,
-        private ?Row $row,
+        private ?Record $row,
         private PictureSource $source,
         private EvenSizes $even,
     ) {

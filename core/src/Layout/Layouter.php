@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Item;
@@ -26,12 +26,12 @@ final readonly class Layouter
     }
 
     /**
-     * @param Row|null $row  null shows the template itself, with the columns' keys in their places
+     * @param Record|null $row  null shows the template itself, with the columns' keys in their places
      * @param bool     $aids backdrops and die lines are drawn too, as while working
      */
     public function lay(
         Template $template,
-        ?Row $row,
+        ?Record $row,
         PictureSource $pictures,
         EvenSizes $even = new EvenSizes(),
         int $side = 0,

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Pattern\Pattern;
@@ -15,7 +15,7 @@ use Morphea\Core\Template\PictureLayer;
 /** A picture layer in one row: which picture is meant, what is shown when there is none, and where it comes to stand. */
 final readonly class PictureLayouter
 {
-    public function lay(PictureLayer $layer, ?Row $row, PictureSource $pictures, string $locale, float $dpi): Laid
+    public function lay(PictureLayer $layer, ?Record $row, PictureSource $pictures, string $locale, float $dpi): Laid
     {
         if ($layer->source instanceof Pattern && null === $row) {
             $facts = new PictureFacts($layer->id, $layer->name, true, '', null, PictureState::There, false, 0.0);
@@ -52,7 +52,7 @@ final readonly class PictureLayouter
     }
 
     /** @return array{string, Picture|null, list<string>} what is asked for, the picture that is meant by it, problems */
-    private function wanted(PictureLayer $layer, ?Row $row, PictureSource $pictures, string $locale): array
+    private function wanted(PictureLayer $layer, ?Record $row, PictureSource $pictures, string $locale): array
     {
         if (\is_string($layer->source)) {
             return [$layer->source, $pictures->picture($layer->source), []];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Pattern\EmptyParts;
 use Morphea\Core\Pattern\Fragment;
 use Morphea\Core\Pattern\PatternFiller;
@@ -37,7 +37,7 @@ final class TextLayouter
     /**
      * @param float|null $even the size that all rows share, for a layer whose rule is even
      */
-    public function lay(TextLayer $layer, ?Row $row, string $locale, ?float $even = null): Laid
+    public function lay(TextLayer $layer, ?Record $row, string $locale, ?float $even = null): Laid
     {
         [$pieces, $empty, $problems] = $this->fill($layer->content, $row, $locale);
         if (null === $row && null !== $layer->sample) {
@@ -72,7 +72,7 @@ final class TextLayouter
     }
 
     /** The facts alone: how it comes out in a row. */
-    public function measure(TextLayer $layer, ?Row $row, string $locale, ?float $even = null): TextFacts
+    public function measure(TextLayer $layer, ?Record $row, string $locale, ?float $even = null): TextFacts
     {
         $facts = $this->lay($layer, $row, $locale, $even)->facts;
         \assert($facts instanceof TextFacts);
@@ -84,7 +84,7 @@ final class TextLayouter
      * @return array{list<Fragment>, bool, list<string>} pieces that remember in which part of the content they stand;
      * whether all columns are empty; problems
      */
-    private function fill(Content $content, ?Row $row, string $locale): array
+    private function fill(Content $content, ?Record $row, string $locale): array
     {
         $filler = $this->fillers[$locale] ??= new PatternFiller($locale);
         $all = [];

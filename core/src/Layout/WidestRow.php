@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Template\TextLayer;
 
 /** The row a text comes out smallest in, as it really measures, and how many rows do not fit at all. Size in dots. */
@@ -19,7 +19,7 @@ final readonly class WidestRow
     ) {
     }
 
-    /** @param iterable<Row> $rows */
+    /** @param iterable<Record> $rows */
     public static function of(TextLayer $layer, iterable $rows, TextLayouter $layouter, string $locale): self
     {
         $worst = null;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Press;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
@@ -29,7 +29,7 @@ final class FileNames
     }
 
     /** The next row's name, without an ending. */
-    public function next(Row $row): string
+    public function next(Record $row): string
     {
         $filled = $this->filler->fill($this->pattern, $row->cells, $row->monthFirst);
         $wanted = $filled->empty ? '' : SafeName::of($filled->text);

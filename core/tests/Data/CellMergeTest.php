@@ -6,7 +6,7 @@ namespace Morphea\Core\Tests\Data;
 
 use Morphea\Core\Data\Edit\CellConflict;
 use Morphea\Core\Data\Edit\CellMerge;
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use PHPUnit\Framework\TestCase;
 
@@ -71,8 +71,8 @@ final class CellMergeTest extends TestCase
         return array_map(static fn (CellConflict $one): string => $one->says(), $merge->refused);
     }
 
-    private static function sheet(): Sheet
+    private static function sheet(): Table
     {
-        return Sheet::of((new TableBuilder())->build([['Name', 'Craft'], ['Ng', 'clocks'], ['Oar', '007']]));
+        return Table::of((new TableBuilder())->build([['Name', 'Craft'], ['Ng', 'clocks'], ['Oar', '007']]));
     }
 }

@@ -8,8 +8,8 @@ use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Kinds;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Naming\PictureNames;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -55,15 +55,15 @@ final class KindsTest extends TestCase
 
     public function testTheKindSomebodySaidCountsElseTheFirstCellsTellIt(): void
     {
-        $sheet = new Sheet(
+        $table = new Table(
             [new Column(0, 'n', 'N'), new Column(1, 's', 'S', Kind::Text)],
             array_map(
-                static fn (int $i): SheetRow => new SheetRow($i, [$i < 600 ? (string) $i : 'seven', (string) $i]),
+                static fn (int $i): Row => new Row($i, [$i < 600 ? (string) $i : 'seven', (string) $i]),
                 range(1, 2_000),
             ),
         );
-        self::assertSame(Kind::Number, self::kinds()->ofColumn($sheet, $sheet->columns[0]), 'of a long table its beginning');
-        self::assertSame(Kind::Text, self::kinds()->ofColumn($sheet, $sheet->columns[1]));
+        self::assertSame(Kind::Number, self::kinds()->ofColumn($table, $table->columns[0]), 'of a long table its beginning');
+        self::assertSame(Kind::Text, self::kinds()->ofColumn($table, $table->columns[1]));
     }
 
     public function testDatesThatCouldBeReadEitherWayAreAskedAbout(): void

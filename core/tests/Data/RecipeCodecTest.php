@@ -7,8 +7,8 @@ namespace Morphea\Core\Tests\Data;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Recipe\Kitchen;
 use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\PictureNames;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -209,16 +209,16 @@ final class RecipeCodecTest extends TestCase
         yield [['recipe' => 'deal', 'pool' => ['x']], ['x', 'x', 'x', 'x', 'x'], 'one for all'];
     }
 
-    private static function sheet(): Sheet
+    private static function sheet(): Table
     {
-        return new Sheet(
+        return new Table(
             [new Column(0, 'a', 'A'), new Column(1, 'n', 'N'), new Column(2, 'd', 'D')],
             [
-                new SheetRow(1, ['Kettle', '9', '2026-03-04']),
-                new SheetRow(2, ['reading lamp', '1,200', '04.03.2026']),
-                new SheetRow(3, ['', '3', '4 March 2026']),
-                new SheetRow(4, ['É. x', 'soon', '31/02/2026']),
-                new SheetRow(5, ['12', '10', '']),
+                new Row(1, ['Kettle', '9', '2026-03-04']),
+                new Row(2, ['reading lamp', '1,200', '04.03.2026']),
+                new Row(3, ['', '3', '4 March 2026']),
+                new Row(4, ['É. x', 'soon', '31/02/2026']),
+                new Row(5, ['12', '10', '']),
             ],
         );
     }

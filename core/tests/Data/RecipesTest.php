@@ -8,8 +8,8 @@ use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Recipe\Kitchen;
 use Morphea\Core\Data\Recipe\MapValues;
 use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\PictureNames;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -24,10 +24,10 @@ final class RecipesTest extends TestCase
     #[DataProvider('recipes')]
     public function testARecipeMakesItsCells(array $recipe, array $cells, string $says): void
     {
-        $sheet = self::sheet();
+        $table = self::sheet();
         $read = RecipeCodec::read($recipe, 'en_GB');
-        self::assertSame($cells, $read->make($sheet, self::kitchen()));
-        self::assertSame($says, $read->says(static fn (string $key): string => $sheet->column($key)->heading));
+        self::assertSame($cells, $read->make($table, self::kitchen()));
+        self::assertSame($says, $read->says(static fn (string $key): string => $table->column($key)->heading));
         self::assertEquals(
             $read,
             RecipeCodec::read(json_decode((string) json_encode($read->toArray()), true), 'en_GB'),
@@ -168,14 +168,14 @@ final class RecipesTest extends TestCase
 
     public function testDealingIsTheSameForASeedAndNeverPutsTwoAlikeSideBySide(): void
     {
-        $sheet = new Sheet(
+        $table = new Table(
             [new Column(0, 'x', 'X')],
-            array_map(static fn (int $i): SheetRow => new SheetRow($i, ['']), range(1, 500)),
+            array_map(static fn (int $i): Row => new Row($i, ['']), range(1, 500)),
         );
         $deal = static fn (int $seed): array => RecipeCodec::read(
             ['recipe' => 'deal', 'pool' => ['a', 'b', 'c', 'c'], 'shuffled' => true, 'seed' => $seed],
             'en',
-        )->make($sheet, self::kitchen());
+        )->make($table, self::kitchen());
         self::assertSame($deal(7), $deal(7));
         self::assertNotSame($deal(7), $deal(8));
         $counts = array_count_values($deal(7));
@@ -186,7 +186,7 @@ final class RecipesTest extends TestCase
         }
         self::assertLessThan(20, $alike, 'two alike meet only where nothing else is left of a round');
         $three = RecipeCodec::read(['recipe' => 'deal', 'pool' => ['a', 'b', 'c'], 'shuffled' => true], 'en')->make(
-            $sheet,
+            $table,
             self::kitchen(),
         );
         foreach ($three as $i => $one) {
@@ -196,16 +196,16 @@ final class RecipesTest extends TestCase
 
     public function testRecipesBuildOnEachOtherWhateverTheirOrder(): void
     {
-        $sheet = new Sheet(
+        $table = new Table(
             [
                 self::made(0, 'greeting', ['recipe' => 'join', 'pattern' => 'Dear {first},']),
                 self::made(1, 'first', ['recipe' => 'split', 'column' => 'full', 'how' => 'at', 'at' => ' ']),
                 self::made(2, 'full', ['recipe' => 'case', 'column' => 'name', 'way' => 'title']),
                 new Column(3, 'name', 'Name'),
             ],
-            [new SheetRow(1, ['', '', '', 'tamsin oar'])],
+            [new Row(1, ['', '', '', 'tamsin oar'])],
         );
-        self::assertSame(['Dear Tamsin,', 'Tamsin', 'Tamsin Oar', 'tamsin oar'], self::kitchen()->cook($sheet)->rows[0]->cells);
+        self::assertSame(['Dear Tamsin,', 'Tamsin', 'Tamsin Oar', 'tamsin oar'], self::kitchen()->cook($table)->rows[0]->cells);
     }
 
     public function testACircleIsRefused(): void
@@ -213,7 +213,7 @@ final class RecipesTest extends TestCase
         $this->expectException(TableError::class);
         $this->expectExceptionMessage('“A”, “B” would be made from each other in a circle.');
         self::kitchen()->cook(
-            new Sheet(
+            new Table(
                 [
                     self::made(0, 'a', ['recipe' => 'case', 'column' => 'b']),
                     self::made(1, 'b', ['recipe' => 'case', 'column' => 'a']),
@@ -225,8 +225,8 @@ final class RecipesTest extends TestCase
 
     public function testARecipeWhoseColumnIsGoneMakesNothing(): void
     {
-        $sheet = new Sheet([self::made(0, 'a', ['recipe' => 'case', 'column' => 'gone'])], [new SheetRow(1, ['old'])]);
-        self::assertSame([''], self::kitchen()->cook($sheet)->rows[0]->cells);
+        $table = new Table([self::made(0, 'a', ['recipe' => 'case', 'column' => 'gone'])], [new Row(1, ['old'])]);
+        self::assertSame([''], self::kitchen()->cook($table)->rows[0]->cells);
     }
 
     /** @param array<string, mixed> $recipe */
@@ -251,7 +251,7 @@ final class RecipesTest extends TestCase
         yield [['recipe' => 'split', 'column' => 'a', 'at' => ''], 'at which letters'];
     }
 
-    private static function sheet(): Sheet
+    private static function sheet(): Table
     {
         $keys = [
             'name' => 'Name',
@@ -263,7 +263,7 @@ final class RecipesTest extends TestCase
             'to' => 'To',
         ];
 
-        return new Sheet(
+        return new Table(
             array_map(
                 static fn (string $key, string $heading, int $i): Column => new Column($i, $key, $heading),
                 array_keys($keys),
@@ -271,9 +271,9 @@ final class RecipesTest extends TestCase
                 range(0, \count($keys) - 1),
             ),
             [
-                new SheetRow(1, ['ottilie van der berg', 'NW', '7', 'Kettle', '7 quick fixes', '2026-03-04', '1 April 2026']),
-                new SheetRow(2, ['NG', 'nw', '1', 'clock', '1,200 stitches', 'soon', '2026-01-01']),
-                new SheetRow(3, ['Влада', '', '', 'Kettle', 'No number', '04.03.2026', '1/3/2026']),
+                new Row(1, ['ottilie van der berg', 'NW', '7', 'Kettle', '7 quick fixes', '2026-03-04', '1 April 2026']),
+                new Row(2, ['NG', 'nw', '1', 'clock', '1,200 stitches', 'soon', '2026-01-01']),
+                new Row(3, ['Влада', '', '', 'Kettle', 'No number', '04.03.2026', '1/3/2026']),
             ],
         );
     }

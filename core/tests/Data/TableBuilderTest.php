@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Data;
 
 use Morphea\Core\Data\Column;
+use Morphea\Core\Data\FileTable;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
@@ -17,7 +18,7 @@ final class TableBuilderTest extends TestCase
     public function testHeadingsBecomeKeysAndCellsStayAsTheyAre(): void
     {
         $table = $this->build([['Full name', 'Hours', '2nd craft'], [" Ottilie \"Tilly\"\nAnning ", '007', '=1+1']]);
-        self::assertSame(['full_name', 'hours', 'c_2nd_craft'], $table->keys());
+        self::assertSame(['full_name', 'hours', 'c_2nd_craft'], array_column($table->columns, 'key'));
         self::assertSame([" Ottilie \"Tilly\"\nAnning ", '007', '=1+1'], $table->cells[0]);
         self::assertSame([], $table->notices);
     }
@@ -25,7 +26,7 @@ final class TableBuilderTest extends TestCase
     public function testWhatIsEmptyAtTheRightAndAtTheEndIsDropped(): void
     {
         $table = $this->build([['Name', 'Hours', '', ''], ['Ng', '3', '', ' '], ['', '', '', ''], ['Bo', ''], ['', ''], []]);
-        self::assertSame(['name', 'hours'], $table->keys());
+        self::assertSame(['name', 'hours'], array_column($table->columns, 'key'));
         self::assertSame([['Ng', '3'], ['Bo', '']], $table->cells);
         self::assertSame(['1 empty row between the others was left out.'], $table->notices);
     }
@@ -37,7 +38,7 @@ final class TableBuilderTest extends TestCase
             ['Name', 'Column B', 'Craft', 'Column D'],
             array_map(static fn (Column $c): string => $c->heading, $table->columns),
         );
-        self::assertSame(['name', 'column_b', 'craft', 'column_d'], $table->keys());
+        self::assertSame(['name', 'column_b', 'craft', 'column_d'], array_column($table->columns, 'key'));
         self::assertCount(2, $table->notices);
         self::assertStringContainsString('Column B has no heading', $table->notices[0]);
     }
@@ -49,7 +50,7 @@ final class TableBuilderTest extends TestCase
             ['Name', 'name 2', 'Name 3', 'Na-me'],
             array_map(static fn (Column $c): string => $c->heading, $table->columns),
         );
-        self::assertCount(4, array_unique($table->keys()));
+        self::assertCount(4, array_unique(array_column($table->columns, 'key')));
         self::assertCount(2, $table->notices);
     }
 
@@ -57,7 +58,7 @@ final class TableBuilderTest extends TestCase
     {
         self::assertSame(
             ['onoma', 'ima', 'hao', 'column_d'],
-            $this->build([['Όνομα', 'Имя', '好', '🔧'], ['a', 'b', 'c', 'd']])->keys(),
+            array_column($this->build([['Όνομα', 'Имя', '好', '🔧'], ['a', 'b', 'c', 'd']])->columns, 'key'),
         );
     }
 
@@ -110,7 +111,7 @@ final class TableBuilderTest extends TestCase
     }
 
     /** @param list<list<string>> $lines */
-    private function build(array $lines): Table
+    private function build(array $lines): FileTable
     {
         return (new TableBuilder())->build($lines);
     }

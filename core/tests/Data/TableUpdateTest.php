@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Data;
 
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\FileTable;
+use Morphea\Core\Data\Row;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
@@ -32,13 +32,13 @@ final class TableUpdateTest extends TestCase
             [\count($update->added), \count($update->removed), $update->moved],
             '12 and 007 stand in another order now',
         );
-        $sheet = $update->sheet(true);
+        $table = $update->table(true);
         self::assertSame(
             ['12|Lamp|Ada|NW', '007|Boot|Pip|', '99||New|SL', '001|Kettle|Ng|ST'],
-            array_map(static fn (SheetRow $row): string => implode('|', $row->cells), $sheet->rows),
+            array_map(static fn (Row $row): string => implode('|', $row->cells), $table->rows),
             'a column the file has not stays as it was',
         );
-        self::assertTrue(TableUpdate::compare($sheet, self::table($file), 'tag')->changesNothing());
+        self::assertTrue(TableUpdate::compare($table, self::table($file), 'tag')->changesNothing());
     }
 
     public function testZerosBeforeANumberMakeItAnother(): void
@@ -46,7 +46,7 @@ final class TableUpdateTest extends TestCase
         self::assertSame(
             [1],
             array_map(
-                static fn (SheetRow $row): int => $row->id,
+                static fn (Row $row): int => $row->id,
                 self::update(['Tag|Item|Owner', '1|Clock|Oar', '007|Boot|Pip', '12|Lamp|Jo'])->removed,
             ),
             '001 is gone, 1 is not',
@@ -76,11 +76,11 @@ final class TableUpdateTest extends TestCase
     /** @param list<string> $file */
     private static function update(array $file): TableUpdate
     {
-        return TableUpdate::compare(Sheet::of(self::table(self::HERE)), self::table($file), 'tag');
+        return TableUpdate::compare(Table::of(self::table(self::HERE)), self::table($file), 'tag');
     }
 
     /** @param list<string> $lines */
-    private static function table(array $lines): Table
+    private static function table(array $lines): FileTable
     {
         return (new TableBuilder())->build(array_map(static fn (string $line): array => explode('|', $line), $lines));
     }

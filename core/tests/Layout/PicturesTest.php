@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Layout;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureItem;
@@ -258,6 +258,6 @@ final class PicturesTest extends TestCase
     /** @param array<string, string> $cells */
     private static function lay(PictureLayer $layer, array $cells, Pictures $pictures): LaidOut
     {
-        return (new Layouter(new TextLayouter(Make::shaper())))->lay(Make::template($layer), new Row(1, $cells), $pictures);
+        return (new Layouter(new TextLayouter(Make::shaper())))->lay(Make::template($layer), new Record(1, $cells), $pictures);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Press;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Press\FileNames;
@@ -55,7 +55,7 @@ final class FileNamesTest extends TestCase
     {
         $names = new FileNames(Pattern::parse('{name}'), 'en_GB');
         foreach (['Jo', 'Bo', 'Jo'] as $i => $name) {
-            $names->next(new Row($i + 1, ['name' => $name]));
+            $names->next(new Record($i + 1, ['name' => $name]));
         }
         self::assertSame([3 => 'Jo-2'], $names->clashes());
     }
@@ -66,7 +66,7 @@ final class FileNamesTest extends TestCase
         $names = new FileNames(Pattern::parse('{name}'), 'en_GB');
 
         return array_map(
-            static fn (int $i, string $cell): string => $names->next(new Row($i + 1, ['name' => $cell])),
+            static fn (int $i, string $cell): string => $names->next(new Record($i + 1, ['name' => $cell])),
             array_keys(array_values($cells)),
             array_values($cells),
         );

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Type;
 
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Layout\TextLayouter;
@@ -63,7 +63,7 @@ final class FillAndEvenTest extends TestCase
             Make::text('{name}', FitRule::even(20)),
             Make::text('{name}', FitRule::shrink(20), id: 'other'),
         );
-        $rows = array_map(static fn (int $i, string $name): Row => new Row($i + 1, ['name' => $name]), range(0, 3), [
+        $rows = array_map(static fn (int $i, string $name): Record => new Record($i + 1, ['name' => $name]), range(0, 3), [
             'Ng',
             'Maximiliana Theodora Brown',
             '',
@@ -72,7 +72,7 @@ final class FillAndEvenTest extends TestCase
         $even = EvenSizes::of($template, $rows, $layouter);
         self::assertSame(['recipient'], array_keys($even->sizes));
         $sizes = array_map(
-            static fn (Row $row): float => (new Layouter($layouter))
+            static fn (Record $row): float => (new Layouter($layouter))
                 ->lay($template, $row, Make::noPictures(), $even)
                 ->text('recipient')->size ?? 0.0,
             [$rows[0], $rows[1], $rows[3]],

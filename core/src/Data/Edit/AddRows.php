@@ -4,34 +4,34 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Edit;
 
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 
 /** Adds empty rows under a row, or at the end; or rows with something in them, which may be drafts. */
-final readonly class AddRows implements SheetEdit
+final readonly class AddRows implements TableEdit
 {
     /** @param list<array<string, string>> $rows by column key */
     public function __construct(private ?int $under, private array $rows, private bool $draft = false)
     {
     }
 
-    public function apply(Sheet $sheet): Sheet
+    public function apply(Table $table): Table
     {
-        $id = $sheet->nextId();
+        $id = $table->nextId();
         $new = [];
         foreach ($this->rows as $cells) {
-            $row = array_fill(0, \count($sheet->columns), '');
+            $row = array_fill(0, \count($table->columns), '');
             foreach ($cells as $key => $cell) {
-                $row[$sheet->place((string) $key)] = $cell;
+                $row[$table->place((string) $key)] = $cell;
             }
-            $new[] = new SheetRow($id++, array_values($row), false, $this->draft);
+            $new[] = new Row($id++, array_values($row), false, $this->draft);
         }
-        $at = \count($sheet->rows);
-        foreach ($sheet->rows as $i => $row) {
+        $at = \count($table->rows);
+        foreach ($table->rows as $i => $row) {
             $at = $row->id === $this->under ? $i + 1 : $at;
         }
 
-        return $sheet->withRows([...\array_slice($sheet->rows, 0, $at), ...$new, ...\array_slice($sheet->rows, $at)]);
+        return $table->withRows([...\array_slice($table->rows, 0, $at), ...$new, ...\array_slice($table->rows, $at)]);
     }
 
     public function says(): string

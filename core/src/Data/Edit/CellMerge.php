@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Data\Edit;
 
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 
 /**
  * Changes of cells made on an earlier state of the table: those of cells that still stand as they were seen go in,
@@ -27,7 +27,7 @@ final readonly class CellMerge
      * @param array<int, array<string, string>> $seen what stood there when somebody changed it; a cell of which nothing
      *   is said goes in as it is
      */
-    public static function of(Sheet $now, array $cells, array $seen): self
+    public static function of(Table $now, array $cells, array $seen): self
     {
         $places = $going = $refused = [];
         foreach ($now->rows as $i => $row) {
@@ -58,7 +58,7 @@ final readonly class CellMerge
         return new self($going, $refused);
     }
 
-    private static function cell(?SheetRow $row, ?Column $column): ?string
+    private static function cell(?Row $row, ?Column $column): ?string
     {
         return null === $row || null === $column ? null : $row->cells[$column->index];
     }

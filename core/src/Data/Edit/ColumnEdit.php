@@ -8,8 +8,8 @@ use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\Kitchen;
 use Morphea\Core\Data\Recipe\Recipe;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 
@@ -17,9 +17,9 @@ use Morphea\Core\Data\TableError;
  * What is done to one column: renamed (links go by its key, which stays), moved, removed, said to be of a kind, given a
  * recipe or its plain values.
  */
-final readonly class ColumnEdit implements SheetEdit
+final readonly class ColumnEdit implements TableEdit
 {
-    /** @param \Closure(Sheet, Column): Sheet $change */
+    /** @param \Closure(Table, Column): Table $change */
     private function __construct(private string $key, private \Closure $change, private string $says)
     {
     }
@@ -28,18 +28,18 @@ final readonly class ColumnEdit implements SheetEdit
     {
         return new self(
             $key,
-            static function (Sheet $sheet, Column $column) use ($heading): Sheet {
+            static function (Table $table, Column $column) use ($heading): Table {
                 $heading = trim((string) preg_replace('/\s+/u', ' ', $heading));
                 if ('' === $heading) {
                     throw new TableError('A column needs a heading.');
                 }
                 $others = array_map(
                     static fn (Column $one): string => $one->heading,
-                    array_filter($sheet->columns, static fn (Column $one): bool => $one !== $column),
+                    array_filter($table->columns, static fn (Column $one): bool => $one !== $column),
                 );
 
                 return self::replaced(
-                    $sheet,
+                    $table,
                     $column,
                     $column->called(TableBuilder::freeHeading(mb_substr($heading, 0, 120), array_values($others))),
                 );
@@ -52,8 +52,8 @@ final readonly class ColumnEdit implements SheetEdit
     {
         return new self(
             $key,
-            static fn (Sheet $sheet, Column $column): Sheet => self::replaced(
-                $sheet,
+            static fn (Table $table, Column $column): Table => self::replaced(
+                $table,
                 $column,
                 $column->ofKind($kind, $monthFirst),
             ),
@@ -65,11 +65,11 @@ final readonly class ColumnEdit implements SheetEdit
     {
         return new self(
             $key,
-            static function (Sheet $sheet, Column $column) use ($recipe): Sheet {
-                $sheet = self::replaced($sheet, $column, $column->made($recipe));
-                Kitchen::order($sheet);
+            static function (Table $table, Column $column) use ($recipe): Table {
+                $table = self::replaced($table, $column, $column->made($recipe));
+                Kitchen::order($table);
 
-                return $sheet;
+                return $table;
             },
             'Recipe changed',
         );
@@ -80,7 +80,7 @@ final readonly class ColumnEdit implements SheetEdit
     {
         return new self(
             $key,
-            static fn (Sheet $sheet, Column $column): Sheet => self::replaced($sheet, $column, $column->made(null)),
+            static fn (Table $table, Column $column): Table => self::replaced($table, $column, $column->made(null)),
             'Recipe turned into plain values',
         );
     }
@@ -90,12 +90,12 @@ final readonly class ColumnEdit implements SheetEdit
     {
         return new self(
             $key,
-            static function (Sheet $sheet, Column $column) use ($to): Sheet {
-                $order = array_keys($sheet->columns);
+            static function (Table $table, Column $column) use ($to): Table {
+                $order = array_keys($table->columns);
                 array_splice($order, $column->index, 1);
                 array_splice($order, max(0, min(\count($order), $to)), 0, [$column->index]);
 
-                return self::arranged($sheet, $order);
+                return self::arranged($table, $order);
             },
             'Column moved',
         );
@@ -105,8 +105,8 @@ final readonly class ColumnEdit implements SheetEdit
     {
         return new self(
             $key,
-            static function (Sheet $sheet, Column $column): Sheet {
-                foreach ($sheet->columns as $other) {
+            static function (Table $table, Column $column): Table {
+                foreach ($table->columns as $other) {
                     if (
                         null !== $other->recipe &&
                         $other !== $column &&
@@ -118,19 +118,19 @@ final readonly class ColumnEdit implements SheetEdit
                         );
                     }
                 }
-                if (1 === \count($sheet->columns)) {
+                if (1 === \count($table->columns)) {
                     throw new TableError('A table keeps at least one column.');
                 }
 
-                return self::arranged($sheet, array_values(array_diff(array_keys($sheet->columns), [$column->index])));
+                return self::arranged($table, array_values(array_diff(array_keys($table->columns), [$column->index])));
             },
             'Column removed',
         );
     }
 
-    public function apply(Sheet $sheet): Sheet
+    public function apply(Table $table): Table
     {
-        return ($this->change)($sheet, $sheet->column($this->key));
+        return ($this->change)($table, $table->column($this->key));
     }
 
     public function says(): string
@@ -138,25 +138,25 @@ final readonly class ColumnEdit implements SheetEdit
         return $this->says;
     }
 
-    private static function replaced(Sheet $sheet, Column $old, Column $new): Sheet
+    private static function replaced(Table $table, Column $old, Column $new): Table
     {
-        return $sheet->withColumns(
-            array_map(static fn (Column $column): Column => $column === $old ? $new : $column, $sheet->columns),
+        return $table->withColumns(
+            array_map(static fn (Column $column): Column => $column === $old ? $new : $column, $table->columns),
         );
     }
 
     /** @param list<int> $order places of the columns that stay, as they are to stand */
-    private static function arranged(Sheet $sheet, array $order): Sheet
+    private static function arranged(Table $table, array $order): Table
     {
         $rows = array_map(
-            static fn (SheetRow $row): SheetRow => $row->with(
+            static fn (Row $row): Row => $row->with(
                 array_map(static fn (int $place): string => $row->cells[$place], $order),
             ),
-            $sheet->rows,
+            $table->rows,
         );
 
-        return $sheet
+        return $table
             ->withRows($rows)
-            ->withColumns(array_map(static fn (int $place): Column => $sheet->columns[$place], $order));
+            ->withColumns(array_map(static fn (int $place): Column => $table->columns[$place], $order));
     }
 }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Edit;
 
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 
 /** What is done to rows as a whole: taken away, moved, switched off or on, accepted. */
-final readonly class RowsEdit implements SheetEdit
+final readonly class RowsEdit implements TableEdit
 {
     /** @param non-empty-list<int> $ids */
     private function __construct(private string $what, private array $ids, private ?int $before = null)
@@ -43,29 +43,29 @@ final readonly class RowsEdit implements SheetEdit
         return new self('accepted', $ids);
     }
 
-    public function apply(Sheet $sheet): Sheet
+    public function apply(Table $table): Table
     {
         $picked = array_fill_keys($this->ids, true);
-        $mine = array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => isset($picked[$row->id])));
+        $mine = array_values(array_filter($table->rows, static fn (Row $row): bool => isset($picked[$row->id])));
         if ([] === $mine) {
             throw new TableError('These rows are not there any more. Load the page again.');
         }
-        $others = array_values(array_filter($sheet->rows, static fn (SheetRow $row): bool => !isset($picked[$row->id])));
+        $others = array_values(array_filter($table->rows, static fn (Row $row): bool => !isset($picked[$row->id])));
 
         return match ($this->what) {
-            'removed' => $sheet->withRows($others),
-            'moved' => $sheet->withRows($this->moved($others, $mine)),
-            default => $sheet->withRows(
+            'removed' => $table->withRows($others),
+            'moved' => $table->withRows($this->moved($others, $mine)),
+            default => $table->withRows(
                 array_map(
-                    fn (SheetRow $row): SheetRow => isset($picked[$row->id])
-                        ? new SheetRow(
+                    fn (Row $row): Row => isset($picked[$row->id])
+                        ? new Row(
                             $row->id,
                             $row->cells,
                             'accepted' === $this->what ? $row->off : 'switched off' === $this->what,
                             'accepted' === $this->what ? false : $row->draft,
                         )
                         : $row,
-                    $sheet->rows,
+                    $table->rows,
                 ),
             ),
         };
@@ -79,10 +79,10 @@ final readonly class RowsEdit implements SheetEdit
     }
 
     /**
-     * @param list<SheetRow> $others
-     * @param list<SheetRow> $mine
+     * @param list<Row> $others
+     * @param list<Row> $mine
      *
-     * @return list<SheetRow>
+     * @return list<Row>
      */
     private function moved(array $others, array $mine): array
     {

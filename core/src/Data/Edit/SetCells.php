@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Edit;
 
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\FileTable;
+use Morphea\Core\Data\Row;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 
 /** Gives cells other words: typed, pasted, filled down or replaced. Rows that are not there yet are added at the end. */
-final readonly class SetCells implements SheetEdit
+final readonly class SetCells implements TableEdit
 {
     public const MOST_LETTERS = 32_767;
 
@@ -22,23 +22,23 @@ final readonly class SetCells implements SheetEdit
     {
     }
 
-    public function apply(Sheet $sheet): Sheet
+    public function apply(Table $table): Table
     {
         $rows = array_map(
-            fn (SheetRow $row): SheetRow => isset($this->cells[$row->id])
-                ? $row->with($this->changed($sheet, $row->cells, $this->cells[$row->id]))
+            fn (Row $row): Row => isset($this->cells[$row->id])
+                ? $row->with($this->changed($table, $row->cells, $this->cells[$row->id]))
                 : $row,
-            $sheet->rows,
+            $table->rows,
         );
-        $id = $sheet->nextId();
+        $id = $table->nextId();
         foreach ($this->new as $cells) {
-            $rows[] = new SheetRow($id++, $this->changed($sheet, array_fill(0, \count($sheet->columns), ''), $cells));
+            $rows[] = new Row($id++, $this->changed($table, array_fill(0, \count($table->columns), ''), $cells));
         }
         if (\count($rows) > Table::MAX_ROWS) {
             throw new TableError(\sprintf('The table would have more than %s rows.', number_format(Table::MAX_ROWS)));
         }
 
-        return $sheet->withRows($rows);
+        return $table->withRows($rows);
     }
 
     public function says(): string
@@ -54,10 +54,10 @@ final readonly class SetCells implements SheetEdit
      *
      * @return list<string>
      */
-    private function changed(Sheet $sheet, array $cells, array $changes): array
+    private function changed(Table $table, array $cells, array $changes): array
     {
         foreach ($changes as $key => $value) {
-            $column = $sheet->column((string) $key);
+            $column = $table->column((string) $key);
             if (null !== $column->recipe) {
                 throw new TableError(
                     "“{$column->heading}” is made by a recipe. Change the recipe, or turn it into plain values first.",

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Edit;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\FileTable;
+use Morphea\Core\Data\RowMatch;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableUpdate;
 
@@ -12,23 +13,23 @@ use Morphea\Core\Data\TableUpdate;
  * Another table in the place of the one that was there, or a newer state of it; worked out from the table as it is when
  * it comes to it.
  */
-final readonly class TakeTable implements SheetEdit
+final readonly class TakeTable implements TableEdit
 {
-    /** @param \Closure(Sheet): Sheet $take */
+    /** @param \Closure(Table): Table $take */
     private function __construct(private \Closure $take, private string $what)
     {
     }
 
     /** With the rows' own ids. */
-    public static function sheet(Sheet $sheet, string $what): self
+    public static function whole(Table $table, string $what): self
     {
-        return new self(static fn (): Sheet => $sheet, $what);
+        return new self(static fn (): Table => $table, $what);
     }
 
-    /** With ids that no row of the table had yet. */
-    public static function fresh(Table $table, string $what): self
+    /** Rows that are here already stay themselves, as RowMatch says; the others get ids that no row of the table had yet. */
+    public static function fresh(FileTable $file, string $what): self
     {
-        return new self(static fn (Sheet $here): Sheet => Sheet::of($table, $here->nextId()), $what);
+        return new self(static fn (Table $here): Table => Table::of($file, $here->nextId(), RowMatch::of($here, $file)), $what);
     }
 
     /**
@@ -36,14 +37,14 @@ final readonly class TakeTable implements SheetEdit
      *
      * @param bool $remove rows that the file has not
      */
-    public static function update(Table $file, string $key, bool $remove, string $what): self
+    public static function update(FileTable $file, string $key, bool $remove, string $what): self
     {
-        return new self(static fn (Sheet $here): Sheet => TableUpdate::compare($here, $file, $key)->sheet($remove), $what);
+        return new self(static fn (Table $here): Table => TableUpdate::compare($here, $file, $key)->table($remove), $what);
     }
 
-    public function apply(Sheet $sheet): Sheet
+    public function apply(Table $table): Table
     {
-        return ($this->take)($sheet);
+        return ($this->take)($table);
     }
 
     public function says(): string

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /** Capitals and small letters; titles leave the particles of names small: “ottilie van der berg” becomes “Ottilie van der Berg”. */
 final readonly class ChangeCase implements Recipe
@@ -61,10 +61,10 @@ final readonly class ChangeCase implements Recipe
         return [$this->column];
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
         return Kitchen::each(
-            $sheet,
+            $table,
             $this->column,
             fn (string $cell): string => match ($this->way) {
                 'upper' => mb_strtoupper($cell, 'UTF-8'),

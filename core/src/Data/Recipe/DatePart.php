@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /** A part of a date, or the date written another way. What is no date gives nothing. */
 final readonly class DatePart implements Recipe
@@ -42,7 +42,7 @@ final readonly class DatePart implements Recipe
         return [$this->column];
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
         $formatter = new \IntlDateFormatter(
             $kitchen->locale,
@@ -52,9 +52,9 @@ final readonly class DatePart implements Recipe
             null,
             self::PARTS[$this->part] ?? 'y',
         );
-        $monthFirst = $sheet->column($this->column)->monthFirst;
+        $monthFirst = $table->column($this->column)->monthFirst;
 
-        return Kitchen::each($sheet, $this->column, static function (string $cell) use (
+        return Kitchen::each($table, $this->column, static function (string $cell) use (
             $kitchen,
             $formatter,
             $monthFirst,

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /** Days from one date to another, below 0 where the second is the earlier one. Where one of them is no date nothing comes out. */
 final readonly class DaysBetween implements Recipe
@@ -18,11 +18,11 @@ final readonly class DaysBetween implements Recipe
         return [$this->from, $this->to];
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
-        [$from, $to] = [$sheet->column($this->from), $sheet->column($this->to)];
+        [$from, $to] = [$table->column($this->from), $table->column($this->to)];
         $cells = [];
-        foreach ($sheet->rows as $row) {
+        foreach ($table->rows as $row) {
             $a = $kitchen->reader->date($row->cells[$from->index], $from->monthFirst);
             $b = $kitchen->reader->date($row->cells[$to->index], $to->monthFirst);
             $cells[] = null === $a || null === $b ? '' : $a->diff($b)->format('%r%a');

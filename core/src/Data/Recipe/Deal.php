@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /**
  * Pictures or words dealt out over the rows: in turn, or shuffled anew each round by a seed, so that it comes out the
@@ -22,9 +22,9 @@ final readonly class Deal implements Recipe
         return [];
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
-        $count = \count($sheet->rows);
+        $count = \count($table->rows);
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937($this->seed));
         $cells = [];
         while (\count($cells) < $count) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /** Words in a column replaced by others. */
 final readonly class FindReplace implements Recipe
@@ -22,10 +22,10 @@ final readonly class FindReplace implements Recipe
         return [$this->column];
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
         return Kitchen::each(
-            $sheet,
+            $table,
             $this->column,
             fn (string $cell): string => self::in($cell, $this->find, $this->replace, $this->sameCase),
         );

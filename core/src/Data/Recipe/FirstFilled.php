@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 
 /** The first of several columns that is not empty. */
 final readonly class FirstFilled implements Recipe
@@ -20,11 +20,11 @@ final readonly class FirstFilled implements Recipe
         return $this->of;
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
-        $places = array_map($sheet->place(...), $this->of);
+        $places = array_map($table->place(...), $this->of);
 
-        return array_map(function (SheetRow $row) use ($places): string {
+        return array_map(function (Row $row) use ($places): string {
             foreach ($places as $place) {
                 if ('' !== trim($row->cells[$place])) {
                     return $row->cells[$place];
@@ -32,7 +32,7 @@ final readonly class FirstFilled implements Recipe
             }
 
             return $this->words;
-        }, $sheet->rows);
+        }, $table->rows);
     }
 
     public function says(\Closure $heading): string

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
 
@@ -20,11 +20,11 @@ final readonly class Join implements Recipe
         return $this->pattern->columns();
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
         $filler = new PatternFiller($kitchen->locale);
         $cells = [];
-        foreach ($sheet->filling() as $row) {
+        foreach ($table->records() as $row) {
             $filled = $filler->fill($this->pattern, $row->cells, $row->monthFirst);
             $cells[] = $filled->empty ? '' : $filled->text;
         }

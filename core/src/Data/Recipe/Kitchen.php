@@ -6,8 +6,8 @@ namespace Morphea\Core\Data\Recipe;
 
 use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\PictureNames;
 
@@ -22,19 +22,19 @@ final readonly class Kitchen
     }
 
     /** @throws TableError when recipes go round in a circle */
-    public function cook(Sheet $sheet): Sheet
+    public function cook(Table $table): Table
     {
-        foreach (self::order($sheet) as $column) {
+        foreach (self::order($table) as $column) {
             if (null === $column->recipe) {
                 continue;
             }
             $missing = array_values(
-                array_filter($column->recipe->columns(), static fn (string $key): bool => !$sheet->has($key)),
+                array_filter($column->recipe->columns(), static fn (string $key): bool => !$table->has($key)),
             );
-            $cells = [] === $missing ? $column->recipe->make($sheet, $this) : array_fill(0, \count($sheet->rows), '');
-            $place = $sheet->place($column->key);
+            $cells = [] === $missing ? $column->recipe->make($table, $this) : array_fill(0, \count($table->rows), '');
+            $place = $table->place($column->key);
             $rows = [];
-            foreach ($sheet->rows as $i => $row) {
+            foreach ($table->rows as $i => $row) {
                 if ($row->cells[$place] === $cells[$i]) {
                     $rows[] = $row;
                 } else {
@@ -43,10 +43,10 @@ final readonly class Kitchen
                     $rows[] = $row->with(array_values($changed));
                 }
             }
-            $sheet = $sheet->withRows($rows);
+            $table = $table->withRows($rows);
         }
 
-        return $sheet;
+        return $table;
     }
 
     /**
@@ -54,9 +54,9 @@ final readonly class Kitchen
      *
      * @return list<string>
      */
-    public function taste(Sheet $sheet, Recipe $recipe): array
+    public function taste(Table $table, Recipe $recipe): array
     {
-        return $recipe->make($sheet, $this);
+        return $recipe->make($table, $this);
     }
 
     /**
@@ -64,11 +64,11 @@ final readonly class Kitchen
      *
      * @throws TableError
      */
-    public static function order(Sheet $sheet): array
+    public static function order(Table $table): array
     {
         $done = [];
         $open = [];
-        foreach ($sheet->columns as $column) {
+        foreach ($table->columns as $column) {
             null === $column->recipe ? ($done[$column->key] = $column) : ($open[$column->key] = $column);
         }
         while ([] !== $open) {
@@ -97,15 +97,15 @@ final readonly class Kitchen
      *
      * @return list<string>
      */
-    public static function each(Sheet $sheet, string $key, \Closure $change): array
+    public static function each(Table $table, string $key, \Closure $change): array
     {
         $known = [];
-        $place = $sheet->place($key);
+        $place = $table->place($key);
 
-        return array_map(static function (SheetRow $row) use (&$known, $place, $change): string {
+        return array_map(static function (Row $row) use (&$known, $place, $change): string {
             $cell = $row->cells[$place];
 
             return $known[$cell] ??= $change($cell);
-        }, $sheet->rows);
+        }, $table->rows);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /** Values given others by a small table, whatever their case; those that are not in it stay, go, or become other words. */
 final readonly class MapValues implements Recipe
@@ -27,12 +27,12 @@ final readonly class MapValues implements Recipe
         return [$this->column];
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
         $pairs = $this->folded();
 
         return Kitchen::each(
-            $sheet,
+            $table,
             $this->column,
             fn (string $cell): string => $pairs[self::fold($cell)] ??
                 ('' === trim($cell)
@@ -46,11 +46,11 @@ final readonly class MapValues implements Recipe
     }
 
     /** @return array<string, int> values that the small table has not, in their first spelling, and how often each stands in the column */
-    public function unmatched(Sheet $sheet): array
+    public function unmatched(Table $table): array
     {
         $pairs = $this->folded();
         $counts = $spelling = [];
-        foreach ($sheet->cells($this->column) as $cell) {
+        foreach ($table->cells($this->column) as $cell) {
             $value = self::fold($cell);
             if ('' !== $value && !isset($pairs[$value])) {
                 $spelling[$value] ??= trim($cell);

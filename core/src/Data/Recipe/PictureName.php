@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /**
  * The picture of the project that a cell means, whatever its folder, case or ending: “kettle” gives kettle.jpg. Where
@@ -21,10 +21,10 @@ final readonly class PictureName implements Recipe
         return [$this->column];
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
         return Kitchen::each(
-            $sheet,
+            $table,
             $this->column,
             static fn (string $cell): string => '' === trim($cell) ? '' : (string) $kitchen->pictures->find($cell),
         );

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /** How the cells of a column are computed from others. Pure: the same table gives the same cells. */
 interface Recipe
@@ -13,7 +13,7 @@ interface Recipe
     public function columns(): array;
 
     /** @return list<string> a cell for each row */
-    public function make(Sheet $sheet, Kitchen $kitchen): array;
+    public function make(Table $table, Kitchen $kitchen): array;
 
     /**
      * What it does, in one sentence.

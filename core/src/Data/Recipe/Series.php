@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /**
  * Running numbers in the order of the rows: from a start by a step, filled up with zeros, between words; beginning anew
@@ -29,9 +29,9 @@ final readonly class Series implements Recipe
         return null === $this->restart ? [] : [$this->restart];
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
-        $groups = null === $this->restart ? array_fill(0, \count($sheet->rows), '') : $sheet->cells($this->restart);
+        $groups = null === $this->restart ? array_fill(0, \count($table->rows), '') : $table->cells($this->restart);
         $skip = array_flip($this->skip);
         $next = [];
         $cells = [];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Recipe;
 
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 
 /** A part of a cell: between two places where a separator stands, by position, or the number it begins with parted from the rest. */
 final readonly class Split implements Recipe
@@ -33,9 +33,9 @@ final readonly class Split implements Recipe
         return [$this->column];
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
-        return Kitchen::each($sheet, $this->column, $this->cell(...));
+        return Kitchen::each($table, $this->column, $this->cell(...));
     }
 
     public function says(\Closure $heading): string

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Data\Recipe;
 
 use Morphea\Core\Cell\CellReader;
-use Morphea\Core\Data\Sheet;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
 
@@ -36,11 +36,11 @@ final readonly class WhenThen implements Recipe
         return array_values(array_unique([$this->column, ...$this->then->columns(), ...$this->otherwise->columns()]));
     }
 
-    public function make(Sheet $sheet, Kitchen $kitchen): array
+    public function make(Table $table, Kitchen $kitchen): array
     {
         $filler = new PatternFiller($kitchen->locale);
         $cells = [];
-        foreach ($sheet->filling() as $row) {
+        foreach ($table->records() as $row) {
             $pattern = $this->holds($row->cells[$this->column], $kitchen, $row->monthFirst[$this->column] ?? null)
                 ? $this->then
                 : $this->otherwise;

@@ -1,5 +1,5 @@
 // How headings, cells and row numbers look, and the field a cell is typed in.
-import {column, kinds, ordered, step, toGrid} from './sheet.js';
+import {column, kinds, ordered, step, toGrid} from './grid.js';
 
 // What was typed where a cell was selected: the field that opens for it begins with that.
 let typedAhead = null;

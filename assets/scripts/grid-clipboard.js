@@ -1,7 +1,7 @@
 // Copy and paste as spreadsheets write it; pictures dropped or pasted on a cell.
 import {notice} from './notices.js';
 import {token} from './saves.js';
-import {base, changeCells, column, columns, gridHasKeys, reload, root, selected, set, sheet} from './sheet.js';
+import {base, changeCells, column, columns, gridHasKeys, reload, root, selected, set, grid} from './grid.js';
 
 const quoted = (text) => (/["\t\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 ['copy', 'cut'].forEach((type) =>
@@ -62,7 +62,7 @@ document.addEventListener('paste', (event) => {
         set(() => lines[0][0]);
         return;
     }
-    const rows = sheet().getRows('active');
+    const rows = grid().getRows('active');
     const start = rows.findIndex((row) => row.getData()._id === from.getData()._id);
     const keys = columns().slice(columns().findIndex((one) => one.key === from.getField()));
     const cells = {};
@@ -110,7 +110,7 @@ async function bringPictures(files, id, key) {
     said?.remove();
     if (told.length) notice(told.join(' '), true);
     if (!names.length) return;
-    const rows = sheet()
+    const rows = grid()
         .getRows('active')
         .map((row) => row.getData()._id);
     const start = rows.indexOf(id);

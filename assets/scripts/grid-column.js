@@ -1,5 +1,5 @@
 // The dialog of one column: its name, kind, place, recipe, and the order it shows the rows in.
-import {change, column, columns, kinds, selectedColumn, showBy} from './sheet.js';
+import {change, column, columns, kinds, selectedColumn, showBy} from './grid.js';
 
 const dialog = document.getElementById('column');
 let open = null;

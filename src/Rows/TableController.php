@@ -7,6 +7,8 @@ namespace Morphea\App\Rows;
 use Morphea\App\Entity\Project;
 use Morphea\App\Tables\StaleTable;
 use Morphea\App\Tables\TableChangeMark;
+use Morphea\App\Tables\TableHistory;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Edit\CellConflict;
@@ -14,8 +16,8 @@ use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\Recipe\FindReplace;
 use Morphea\Core\Data\Recipe\MapValues;
 use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetDiff;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableDiff;
 use Morphea\Core\Data\TableError;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -25,7 +27,7 @@ use Twig\Environment;
 
 /** What the grid asks while people work in it, in JSON: all of the table, one change after the other, and how a recipe would come out. */
 #[Route('/projects/{project}/rows')]
-final readonly class SheetController
+final readonly class TableController
 {
     private const TASTED = 8;
     private const UNMATCHED_SHOWN = 200;
@@ -35,8 +37,13 @@ final readonly class SheetController
     /** What touches only the rows and cells it names. */
     private const ANYWHEN = ['cells', 'add', 'switch', 'accept'];
 
-    public function __construct(private TableStore $store, private GridView $view, private Environment $twig)
-    {
+    public function __construct(
+        private TableStore $store,
+        private TableRows $tables,
+        private TableHistory $history,
+        private GridView $view,
+        private Environment $twig,
+    ) {
     }
 
     #[Route('/data', name: 'rows_data', methods: ['GET'])]
@@ -59,11 +66,11 @@ final readonly class SheetController
             );
 
             return match ($op) {
-                'undo' => $this->went($project, 'Undone', $this->store->undo($project, $seen), 'There is nothing to undo.'),
+                'undo' => $this->went($project, 'Undone', $this->history->undo($project, $seen), 'There is nothing to undo.'),
                 'redo' => $this->went(
                     $project,
                     'Done again',
-                    $this->store->redo($project, $seen),
+                    $this->history->redo($project, $seen),
                     'There is nothing to do again.',
                 ),
                 'replace' => $this->replace($project, $data, $mark),
@@ -90,44 +97,44 @@ final readonly class SheetController
     #[Route('/taste', name: 'rows_taste', methods: ['POST'])]
     public function taste(Project $project, Request $request): Response
     {
-        $sheet = $this->store->sheet($project);
+        $table = $this->tables->table($project);
         try {
             $wanted = self::body($request)['recipe'] ?? null;
             $recipe = RecipeCodec::read($wanted, $project->template()->locale);
             foreach ($recipe->columns() as $key) {
-                $sheet->column($key);
+                $table->column($key);
             }
-            $cells = $this->store->kitchen($project)->taste($sheet, $recipe);
+            $cells = $this->store->kitchen($project)->taste($table, $recipe);
         } catch (TableError $e) {
             // Nothing is wrong yet: it is being set up. Of a list that is still empty all values are without one.
             $column =
                 \is_array($wanted ?? null) &&
                 'map' === ($wanted['recipe'] ?? null) &&
                 \is_string($wanted['column'] ?? null) &&
-                $sheet->has($wanted['column'])
+                $table->has($wanted['column'])
                     ? $wanted['column']
                     : null;
 
             return new JsonResponse([
                 'error' => $e->getMessage(),
-                'unmatched' => null === $column ? [] : self::unmatched(new MapValues($column, []), $sheet),
+                'unmatched' => null === $column ? [] : self::unmatched(new MapValues($column, []), $table),
             ]);
         }
 
         return new JsonResponse([
             'cells' => \array_slice($cells, 0, self::TASTED),
             'before' =>
-                1 === \count($recipe->columns()) ? \array_slice($sheet->cells($recipe->columns()[0]), 0, self::TASTED) : null,
+                1 === \count($recipe->columns()) ? \array_slice($table->cells($recipe->columns()[0]), 0, self::TASTED) : null,
             'empty' => \count(array_filter($cells, static fn (string $cell): bool => '' === $cell)),
             'of' => \count($cells),
-            'unmatched' => $recipe instanceof MapValues ? self::unmatched($recipe, $sheet) : [],
+            'unmatched' => $recipe instanceof MapValues ? self::unmatched($recipe, $table) : [],
         ]);
     }
 
     /** @return list<array{string, int}> values and how often they stand there */
-    private static function unmatched(MapValues $recipe, Sheet $sheet): array
+    private static function unmatched(MapValues $recipe, Table $table): array
     {
-        $found = \array_slice($recipe->unmatched($sheet), 0, self::UNMATCHED_SHOWN, true);
+        $found = \array_slice($recipe->unmatched($table), 0, self::UNMATCHED_SHOWN, true);
 
         return array_map(
             static fn (int|string $value, int $count): array => [(string) $value, $count],
@@ -179,15 +186,15 @@ final readonly class SheetController
         $with = \is_string($data['with'] ?? null) ? $data['with'] : '';
         $keys = \is_array($data['keys'] ?? null) ? $data['keys'] : [];
         $ids = \is_array($data['ids'] ?? null) ? array_flip(array_filter($data['ids'], is_int(...))) : null;
-        $sheet = $this->store->sheet($project);
+        $table = $this->tables->table($project);
         $columns = array_filter(
-            $sheet->columns,
+            $table->columns,
             static fn (Column $column): bool => null === $column->recipe &&
                 ([] === $keys || \in_array($column->key, $keys, true)),
         );
         $cells = [];
         $count = 0;
-        foreach ($sheet->rows as $row) {
+        foreach ($table->rows as $row) {
             foreach (null === $ids || isset($ids[$row->id]) ? $columns : [] as $column) {
                 $new = FindReplace::in($row->cells[$column->index], $find, $with, (bool) ($data['sameCase'] ?? false));
                 if ($new !== $row->cells[$column->index]) {
@@ -213,7 +220,7 @@ final readonly class SheetController
         return $this->answer($project, $this->store->apply($project, new SetCells($cells, [], $says), $mark), $mark->seen);
     }
 
-    /** @param array{string, SheetDiff}|null $went */
+    /** @param array{string, TableDiff}|null $went */
     private function went(Project $project, string $how, ?array $went, string $otherwise): Response
     {
         return null === $went
@@ -228,7 +235,7 @@ final readonly class SheetController
      */
     private function answer(
         Project $project,
-        SheetDiff $diff,
+        TableDiff $diff,
         ?int $seen,
         string $message = '',
         array $more = [],

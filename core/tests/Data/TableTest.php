@@ -10,14 +10,14 @@ use Morphea\Core\Data\Edit\AddRows;
 use Morphea\Core\Data\Edit\ColumnEdit;
 use Morphea\Core\Data\Edit\RowsEdit;
 use Morphea\Core\Data\Edit\SetCells;
-use Morphea\Core\Data\Edit\SheetEdit;
+use Morphea\Core\Data\Edit\TableEdit;
+use Morphea\Core\Data\FileTable;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Sheet;
-use Morphea\Core\Data\SheetDiff;
-use Morphea\Core\Data\SheetRow;
+use Morphea\Core\Data\Row;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
+use Morphea\Core\Data\TableDiff;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Data\TableSense;
 use Morphea\Core\Data\TableUpdate;
@@ -25,13 +25,13 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
-final class SheetTest extends TestCase
+final class TableTest extends TestCase
 {
     public function testCellsAreSetAndRowsAddedByPasting(): void
     {
-        $sheet = (new SetCells([2 => ['craft' => 'lamps']], [['name' => 'Pip', 'craft' => 'boots']]))->apply(self::sheet());
-        self::assertSame([['Ng', 'clocks'], ['Ottilie', 'lamps'], ['Oar', 'sails'], ['Pip', 'boots']], self::cells($sheet));
-        self::assertSame(4, $sheet->rows[3]->id, 'a new row has an id nobody had');
+        $table = (new SetCells([2 => ['craft' => 'lamps']], [['name' => 'Pip', 'craft' => 'boots']]))->apply(self::sheet());
+        self::assertSame([['Ng', 'clocks'], ['Ottilie', 'lamps'], ['Oar', 'sails'], ['Pip', 'boots']], self::cells($table));
+        self::assertSame(4, $table->rows[3]->id, 'a new row has an id nobody had');
     }
 
     /** @param array{string, string} $pair */
@@ -42,9 +42,9 @@ final class SheetTest extends TestCase
     public function testCellsAreComparedAsTheTextTheyAre(array $pair): void
     {
         foreach ([$pair, array_reverse($pair)] as [$before, $after]) {
-            $sheet = Sheet::of((new TableBuilder())->build([['Tag', 'Name'], [$before, 'x']]));
-            $changed = (new SetCells([1 => ['tag' => $after]]))->apply($sheet);
-            $diff = SheetDiff::between($sheet, $changed);
+            $table = Table::of((new TableBuilder())->build([['Tag', 'Name'], [$before, 'x']]));
+            $changed = (new SetCells([1 => ['tag' => $after]]))->apply($table);
+            $diff = TableDiff::between($table, $changed);
             self::assertFalse($diff->isEmpty(), "$before to $after");
             self::assertSame($before, $diff->back($changed, 'en')->rows[0]->cells[0]);
         }
@@ -52,22 +52,22 @@ final class SheetTest extends TestCase
 
     public function testRowsAreMovedSwitchedAcceptedAndRemovedAndKeepTheirIds(): void
     {
-        $sheet = RowsEdit::move([3], 1)->apply(self::sheet());
-        self::assertSame([3, 1, 2], self::ids($sheet));
-        $sheet = RowsEdit::switch([1], true)->apply($sheet);
-        self::assertTrue($sheet->rows[1]->off);
-        $sheet = (new AddRows(3, [['name' => 'Drafted']], true))->apply($sheet);
-        self::assertSame([3, 4, 1, 2], self::ids($sheet));
-        self::assertTrue($sheet->rows[1]->draft);
-        self::assertFalse(RowsEdit::accept([4])->apply($sheet)->rows[1]->draft);
-        self::assertSame([4, 1, 2], self::ids(RowsEdit::remove([3])->apply($sheet)));
-        self::assertTrue(RowsEdit::remove([3])->apply($sheet)->rows[1]->off);
+        $table = RowsEdit::move([3], 1)->apply(self::sheet());
+        self::assertSame([3, 1, 2], self::ids($table));
+        $table = RowsEdit::switch([1], true)->apply($table);
+        self::assertTrue($table->rows[1]->off);
+        $table = (new AddRows(3, [['name' => 'Drafted']], true))->apply($table);
+        self::assertSame([3, 4, 1, 2], self::ids($table));
+        self::assertTrue($table->rows[1]->draft);
+        self::assertFalse(RowsEdit::accept([4])->apply($table)->rows[1]->draft);
+        self::assertSame([4, 1, 2], self::ids(RowsEdit::remove([3])->apply($table)));
+        self::assertTrue(RowsEdit::remove([3])->apply($table)->rows[1]->off);
     }
 
     public function testAColumnKeepsItsKeyWhenRenamedSoLinksFollow(): void
     {
-        $sheet = ColumnEdit::rename('name', '  Full   name ')->apply(self::sheet());
-        self::assertSame(['name', 'Full name'], [$sheet->columns[0]->key, $sheet->columns[0]->heading]);
+        $table = ColumnEdit::rename('name', '  Full   name ')->apply(self::sheet());
+        self::assertSame(['name', 'Full name'], [$table->columns[0]->key, $table->columns[0]->heading]);
         self::assertSame(
             'craft 2',
             ColumnEdit::rename('name', 'craft')->apply(self::sheet())->columns[0]->heading,
@@ -77,18 +77,18 @@ final class SheetTest extends TestCase
 
     public function testColumnsAreAddedMovedAndRemovedWithTheirCells(): void
     {
-        $sheet = (new AddColumn('Craft', 'name'))->apply(self::sheet());
+        $table = (new AddColumn('Craft', 'name'))->apply(self::sheet());
         self::assertSame(
             ['name', 'craft_2', 'craft'],
-            array_map(static fn (Column $column): string => $column->key, $sheet->columns),
+            array_map(static fn (Column $column): string => $column->key, $table->columns),
         );
-        self::assertSame(['Ng', '', 'clocks'], $sheet->rows[0]->cells);
-        $sheet = ColumnEdit::move('craft', 0)->apply($sheet);
-        self::assertSame(['clocks', 'Ng', ''], $sheet->rows[0]->cells);
-        self::assertSame(['clocks', 'Ng'], ColumnEdit::remove('craft_2')->apply($sheet)->rows[0]->cells);
+        self::assertSame(['Ng', '', 'clocks'], $table->rows[0]->cells);
+        $table = ColumnEdit::move('craft', 0)->apply($table);
+        self::assertSame(['clocks', 'Ng', ''], $table->rows[0]->cells);
+        self::assertSame(['clocks', 'Ng'], ColumnEdit::remove('craft_2')->apply($table)->rows[0]->cells);
     }
 
-    /** @param \Closure(Sheet): Sheet $edit */
+    /** @param \Closure(Table): Table $edit */
     #[DataProvider('refused')]
     public function testWhatWouldNotHoldIsRefused(\Closure $edit, string $words): void
     {
@@ -103,43 +103,43 @@ final class SheetTest extends TestCase
         );
     }
 
-    /** @return iterable<array{\Closure(Sheet): Sheet, string}> */
+    /** @return iterable<array{\Closure(Table): Table, string}> */
     public static function refused(): iterable
     {
         yield [
-            static fn (Sheet $sheet): Sheet => (new SetCells([1 => ['loud' => 'x']]))->apply($sheet),
+            static fn (Table $table): Table => (new SetCells([1 => ['loud' => 'x']]))->apply($table),
             '“Loud” is made by a recipe.',
         ];
         yield [
-            static fn (Sheet $sheet): Sheet => (new SetCells([1 => ['name' => str_repeat('x', 40_000)]]))->apply($sheet),
+            static fn (Table $table): Table => (new SetCells([1 => ['name' => str_repeat('x', 40_000)]]))->apply($table),
             'A cell holds up to 32,767 letters',
         ];
-        yield [static fn (Sheet $sheet): Sheet => ColumnEdit::remove('name')->apply($sheet), '“Loud” is made from “Name”.'];
+        yield [static fn (Table $table): Table => ColumnEdit::remove('name')->apply($table), '“Loud” is made from “Name”.'];
         yield [
-            static fn (Sheet $sheet): Sheet => ColumnEdit::recipe(
+            static fn (Table $table): Table => ColumnEdit::recipe(
                 'name',
                 RecipeCodec::read(['recipe' => 'case', 'column' => 'loud'], 'en'),
-            )->apply($sheet),
+            )->apply($table),
             'in a circle',
         ];
-        yield [static fn (Sheet $sheet): Sheet => RowsEdit::remove([99])->apply($sheet), 'not there any more'];
-        yield [static fn (Sheet $sheet): Sheet => ColumnEdit::rename('name', ' ')->apply($sheet), 'needs a heading'];
+        yield [static fn (Table $table): Table => RowsEdit::remove([99])->apply($table), 'not there any more'];
+        yield [static fn (Table $table): Table => ColumnEdit::rename('name', ' ')->apply($table), 'needs a heading'];
     }
 
-    /** @param list<SheetEdit> $edits */
+    /** @param list<TableEdit> $edits */
     #[DataProvider('edits')]
     public function testEveryChangeCanBeTakenBackAndDoneAgain(array $edits): void
     {
         $before = self::sheet();
-        $after = array_reduce($edits, static fn (Sheet $sheet, SheetEdit $edit): Sheet => $edit->apply($sheet), $before);
-        $diff = SheetDiff::decode(SheetDiff::between($before, $after)->encode());
-        $seen = static fn (Sheet $sheet): array => [$sheet->columns, $sheet->rows];
+        $after = array_reduce($edits, static fn (Table $table, TableEdit $edit): Table => $edit->apply($table), $before);
+        $diff = TableDiff::decode(TableDiff::between($before, $after)->encode());
+        $seen = static fn (Table $table): array => [$table->columns, $table->rows];
         self::assertEquals($seen($after), $seen($diff->forth($before, 'en_GB')));
         self::assertEquals($seen($before), $seen($diff->back($after, 'en_GB')));
-        self::assertTrue(SheetDiff::between($after, $after)->isEmpty());
+        self::assertTrue(TableDiff::between($after, $after)->isEmpty());
     }
 
-    /** @return iterable<string, array{list<SheetEdit>}> */
+    /** @return iterable<string, array{list<TableEdit>}> */
     public static function edits(): iterable
     {
         yield 'cells' => [[new SetCells([1 => ['name' => 'Nguyễn "Ng"' . "\n"]])]];
@@ -167,13 +167,13 @@ final class SheetTest extends TestCase
 
     public function testASmallChangeOfALargeTableIsSmall(): void
     {
-        $sheet = new Sheet(
+        $table = new Table(
             self::sheet()->columns,
-            array_map(static fn (int $i): SheetRow => new SheetRow($i, ["Name $i", 'craft']), range(1, 20_000)),
+            array_map(static fn (int $i): Row => new Row($i, ["Name $i", 'craft']), range(1, 20_000)),
         );
         self::assertLessThan(
             200,
-            \strlen(SheetDiff::between($sheet, (new SetCells([777 => ['name' => 'x']]))->apply($sheet))->encode()),
+            \strlen(TableDiff::between($table, (new SetCells([777 => ['name' => 'x']]))->apply($table))->encode()),
         );
     }
 
@@ -199,27 +199,27 @@ final class SheetTest extends TestCase
         self::assertSame([['craft' => 'boots', 'NAME' => 'Pip', 'Town' => 'Slip']], $update->added);
         self::assertSame(['old' => '', 'new' => 'Strand'], $update->changed[3]['town']);
         self::assertSame([3], array_keys($update->changed), 'Ottilie is as she was');
-        self::assertSame([1], array_map(static fn (SheetRow $row): int => $row->id, $update->removed));
+        self::assertSame([1], array_map(static fn (Row $row): int => $row->id, $update->removed));
         self::assertSame(1, $update->moved);
         self::assertSame([['Town'], []], [$update->newColumns, $update->goneColumns]);
-        $sheet = $update->sheet(true);
-        self::assertSame([3, 2, 4], self::ids($sheet));
-        self::assertTrue($sheet->rows[1]->off, 'what belongs to a row stays with it');
-        self::assertNotNull($sheet->column('loud')->recipe);
-        self::assertSame(['Oar', 'sails', '', 'Strand'], $sheet->rows[0]->cells);
-        self::assertSame([3, 2, 4, 1], self::ids($update->sheet(false)), 'or rows that the file has not stay');
+        $table = $update->table(true);
+        self::assertSame([3, 2, 4], self::ids($table));
+        self::assertTrue($table->rows[1]->off, 'what belongs to a row stays with it');
+        self::assertNotNull($table->column('loud')->recipe);
+        self::assertSame(['Oar', 'sails', '', 'Strand'], $table->rows[0]->cells);
+        self::assertSame([3, 2, 4, 1], self::ids($update->table(false)), 'or rows that the file has not stay');
     }
 
     public function testAnIdIsNeverGivenToTwoRows(): void
     {
-        $sheet = RowsEdit::remove([3])->apply(self::sheet());
-        $added = (new AddRows(null, [['name' => 'New']]))->apply($sheet);
+        $table = RowsEdit::remove([3])->apply(self::sheet());
+        $added = (new AddRows(null, [['name' => 'New']]))->apply($table);
         self::assertSame(
             [1, 2, 4],
-            array_map(static fn (SheetRow $row): int => $row->id, $added->rows),
+            array_map(static fn (Row $row): int => $row->id, $added->rows),
             'what is kept for row 3 is not for the new one',
         );
-        $undone = SheetDiff::between($sheet, $added)->back($added, 'en');
+        $undone = TableDiff::between($table, $added)->back($added, 'en');
         self::assertSame(5, (new AddRows(null, [[]]))->apply($undone)->rows[2]->id, 'nor after going back');
     }
 
@@ -232,7 +232,7 @@ final class SheetTest extends TestCase
         ];
         $keys = array_map(
             static fn (Column $column): string => $column->heading,
-            TableUpdate::keys(Sheet::of((new TableBuilder())->build($lines)), (new TableBuilder())->build($lines)),
+            TableUpdate::keys(Table::of((new TableBuilder())->build($lines)), (new TableBuilder())->build($lines)),
         );
         self::assertSame(['Tag', 'Code', 'Mail', 'No', 'Hours', 'Name', 'Issued'], $keys);
     }
@@ -265,36 +265,36 @@ final class SheetTest extends TestCase
 
     public function testMarksBeforeHeadingsAreCleaned(): void
     {
-        $table = (new TableBuilder())->build([['@photo', "'Full name", ' @ back ', '@'], ['a', 'b', 'c', 'd']]);
+        $file = (new TableBuilder())->build([['@photo', "'Full name", ' @ back ', '@'], ['a', 'b', 'c', 'd']]);
         self::assertSame(
             ['photo', 'Full name', 'back', 'Column D'],
-            array_map(static fn (Column $column): string => $column->heading, $table->columns),
+            array_map(static fn (Column $column): string => $column->heading, $file->columns),
         );
     }
 
-    private static function sheet(): Sheet
+    private static function sheet(): Table
     {
-        return Sheet::of(self::table(['Name', 'Craft'], [['Ng', 'clocks'], ['Ottilie', 'kettles'], ['Oar', 'sails']]));
+        return Table::of(self::table(['Name', 'Craft'], [['Ng', 'clocks'], ['Ottilie', 'kettles'], ['Oar', 'sails']]));
     }
 
     /**
      * @param list<string>       $headings
      * @param list<list<string>> $rows
      */
-    private static function table(array $headings, array $rows): Table
+    private static function table(array $headings, array $rows): FileTable
     {
         return (new TableBuilder())->build([$headings, ...$rows]);
     }
 
     /** @return list<list<string>> */
-    private static function cells(Sheet $sheet): array
+    private static function cells(Table $table): array
     {
-        return array_map(static fn (SheetRow $row): array => $row->cells, $sheet->rows);
+        return array_map(static fn (Row $row): array => $row->cells, $table->rows);
     }
 
     /** @return list<int> */
-    private static function ids(Sheet $sheet): array
+    private static function ids(Table $table): array
     {
-        return array_map(static fn (SheetRow $row): int => $row->id, $sheet->rows);
+        return array_map(static fn (Row $row): int => $row->id, $table->rows);
     }
 }

@@ -11,7 +11,7 @@ use Morphea\Core\Template\LayerKind;
 use Morphea\Core\Template\Template;
 
 /** A table to be filled in for a template: a heading for each column it shows, what each wants in words, and a sample row. */
-final readonly class BlankSheet
+final readonly class BlankTable
 {
     private const SAMPLES = ['Ottilie Brandvold-Anning', 'kettles', 'Tidewick', 'three words', 'one line'];
 

@@ -1,5 +1,5 @@
 // Which rows are shown, and find and replace, which tells how often before it happens.
-import {ask, change, columns, selected, selectedColumn, selectedIds, sheet} from './sheet.js';
+import {ask, change, columns, selected, selectedColumn, selectedIds, grid} from './grid.js';
 
 function filter() {
     const words = document.getElementById('grid-find').value.trim().toLowerCase();
@@ -7,8 +7,8 @@ function filter() {
     const keep = (row) =>
         (!words || columns().some(({key}) => String(row[key]).toLowerCase().includes(words))) &&
         (which === 'all' || (which === 'bad' ? row._bad.length > 0 : which === 'off' ? row._off : row._draft));
-    if (words || which !== 'all') sheet().setFilter(keep);
-    else sheet().clearFilter();
+    if (words || which !== 'all') grid().setFilter(keep);
+    else grid().clearFilter();
 }
 document.addEventListener('input', (event) => {
     if (event.target.id === 'grid-find') filter();

@@ -23,7 +23,7 @@ export function hold(made, definitions) {
     table = made;
     define = definitions;
 }
-export const sheet = () => table;
+export const grid = () => table;
 export const rows = () => state.rows;
 export const count = () => state.count;
 
@@ -183,7 +183,7 @@ function show(json) {
         if (headings) redraw(rows);
         const done = () => {
             again();
-            document.dispatchEvent(new CustomEvent('sheet:changed'));
+            document.dispatchEvent(new CustomEvent('grid:changed'));
         };
         if (all) table.replaceData(rows).then(done);
         else

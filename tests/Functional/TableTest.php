@@ -7,17 +7,17 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Entity\Project;
 use Morphea\App\Press\Order;
 use Morphea\App\Press\Planner;
-use Morphea\App\Tables\TableStore;
+use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
-use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Record;
 use Morphea\Tests\Tools;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;
 
 /** The table as people work on it: in the grid, with recipes, brought anew, written out, drafted. */
-final class SheetTest extends AppTestCase
+final class TableTest extends AppTestCase
 {
     public function testCellsAreChangedTakenBackAndDoneAgain(): void
     {
@@ -230,7 +230,7 @@ final class SheetTest extends AppTestCase
         self::assertStringContainsString('4 March 2026', $stage());
         self::assertSame(
             '03/04/2026',
-            self::getContainer()->get(TableStore::class)->row($this->reload($project), 1)->cells['issued'] ?? '',
+            self::getContainer()->get(TableRows::class)->row($this->reload($project), 1)->cells['issued'] ?? '',
             'the cell is as it was',
         );
         $when = [
@@ -412,10 +412,10 @@ final class SheetTest extends AppTestCase
         );
         $this->browser->submit($page->filter('form[method=post]')->form());
         self::assertSame(['2,Oar,30,OAR', '1,Ng,4,NG', '4,Tamsin,1,TAMSIN'], $this->rows($project));
-        $active = self::getContainer()->get(TableStore::class)->active($this->reload($project));
+        $active = self::getContainer()->get(TableRows::class)->active($this->reload($project));
         self::assertSame(
             ['Ng', 'Tamsin'],
-            array_map(static fn (Row $row): string => $row->cells['full_name'], $active),
+            array_map(static fn (Record $row): string => $row->cells['full_name'], $active),
             'Oar is still switched off',
         );
         $this->change($project, ['op' => 'undo']);
@@ -430,13 +430,13 @@ final class SheetTest extends AppTestCase
             ->getActiveSheet()
             ->setTitle('Notes')
             ->fromArray([['nothing here'], ['of use']]);
-        $sheet = $book->createSheet()->setTitle('People');
-        $sheet->fromArray([['Photo', 'Full name', 'Hours'], [null, 'Ng', '=2+2'], [null, 'Oar', '#N/A']]);
+        $table = $book->createSheet()->setTitle('People');
+        $table->fromArray([['Photo', 'Full name', 'Hours'], [null, 'Ng', '=2+2'], [null, 'Oar', '#N/A']]);
         $drawing = new Drawing();
         $drawing
             ->setPath(\dirname(__DIR__) . '/Fixtures/plain.jpg')
             ->setCoordinates('A3')
-            ->setWorksheet($sheet);
+            ->setWorksheet($table);
         $path = tempnam(sys_get_temp_dir(), 'book') . '.xlsx';
         IOFactory::createWriter($book, 'Xlsx')->save($path);
         $this->post(
@@ -582,8 +582,8 @@ final class SheetTest extends AppTestCase
     private function rows(Project $project): array
     {
         return array_map(
-            static fn (Row $row): string => implode(',', $row->cells),
-            self::getContainer()->get(TableStore::class)->rows($this->reload($project)),
+            static fn (Record $row): string => implode(',', $row->cells),
+            self::getContainer()->get(TableRows::class)->rows($this->reload($project)),
         );
     }
 }

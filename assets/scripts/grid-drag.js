@@ -1,5 +1,5 @@
 // Columns taken by their key-cap and rows by their grip, put down in another place.
-import {change, columns, ordered, root, selectedIds, sheet} from './sheet.js';
+import {change, columns, ordered, root, selectedIds, grid} from './grid.js';
 import {notice} from './notices.js';
 
 const line = Object.assign(document.createElement('div'), {className: 'drop-line', hidden: true});
@@ -30,10 +30,10 @@ function overRow(y) {
     const next = all.find(({box}) => y < box.top + box.height / 2);
     drag.before = next
         ? next.id
-        : (sheet()
+        : (grid()
               .getData()
               .map((row) => row._id)[
-              sheet()
+              grid()
                   .getData()
                   .findIndex((row) => row._id === all.at(-1).id) + 1
           ] ?? null);
@@ -81,7 +81,7 @@ function end(take) {
             const chosen = selectedIds();
             drag = cap
                 ? {key: event.target.closest('.tabulator-col').getAttribute('tabulator-field')}
-                : {ids: chosen.includes(id) && chosen.length < sheet().getData().length ? chosen : [id]};
+                : {ids: chosen.includes(id) && chosen.length < grid().getData().length ? chosen : [id]};
             drag.y = event.clientY;
             document.body.classList.add('dragging');
             if (grip)

@@ -10,26 +10,26 @@ use Morphea\Core\Data\Recipe\RecipeCodec;
  * What lies between two states of a table, small enough to be kept for going back and forth: only rows that changed,
  * and the order only where it did.
  *
- * @phpstan-type Record array{cells: list<string>, off?: bool, draft?: bool}
+ * @phpstan-type Written array{cells: list<string>, off?: bool, draft?: bool}
  */
-final readonly class SheetDiff
+final readonly class TableDiff
 {
     /**
      * @param array{columns?: array{list<array<string, mixed>>, list<array<string, mixed>>}, order?: array{list<int>,
-     * list<int>}, rows: array<int, array{Record|null, Record|null}>} $data before and after
+     * list<int>}, rows: array<int, array{Written|null, Written|null}>} $data before and after
      */
     private function __construct(private array $data)
     {
     }
 
-    public static function between(Sheet $before, Sheet $after): self
+    public static function between(Table $before, Table $after): self
     {
         $data = ['rows' => []];
         $columns = [self::columns($before), self::columns($after)];
         if ($columns[0] !== $columns[1]) {
             $data['columns'] = $columns;
         }
-        $ids = static fn (Sheet $sheet): array => array_map(static fn (SheetRow $row): int => $row->id, $sheet->rows);
+        $ids = static fn (Table $table): array => array_map(static fn (Row $row): int => $row->id, $table->rows);
         $order = [$ids($before), $ids($after)];
         if ($order[0] !== $order[1]) {
             $data['order'] = $order;
@@ -40,7 +40,7 @@ final readonly class SheetDiff
             $pair = [$old[$id] ?? null, $new[$id] ?? null];
             if (null === $pair[0] || null === $pair[1] || !$pair[0]->is($pair[1])) {
                 $data['rows'][$id] = array_map(
-                    static fn (?SheetRow $one): ?array => null === $one ? null : self::record($one),
+                    static fn (?Row $one): ?array => null === $one ? null : self::record($one),
                     $pair,
                 );
             }
@@ -65,14 +65,14 @@ final readonly class SheetDiff
         return array_keys($this->data['rows']);
     }
 
-    public function back(Sheet $sheet, string $locale): Sheet
+    public function back(Table $table, string $locale): Table
     {
-        return $this->go($sheet, 0, $locale);
+        return $this->go($table, 0, $locale);
     }
 
-    public function forth(Sheet $sheet, string $locale): Sheet
+    public function forth(Table $table, string $locale): Table
     {
-        return $this->go($sheet, 1, $locale);
+        return $this->go($table, 1, $locale);
     }
 
     public function encode(): string
@@ -84,7 +84,7 @@ final readonly class SheetDiff
     {
         /**
          * @var array{columns?: array{list<array<string, mixed>>, list<array<string, mixed>>}, order?: array{list<int>,
-         * list<int>}, rows: array<int, array{Record|null, Record|null}>} $data
+         * list<int>}, rows: array<int, array{Written|null, Written|null}>} $data
          */
         $data = json_decode($json, true, 12, \JSON_THROW_ON_ERROR);
 
@@ -92,7 +92,7 @@ final readonly class SheetDiff
     }
 
     /** @return list<array<string, mixed>> */
-    public static function columns(Sheet $sheet): array
+    public static function columns(Table $table): array
     {
         return array_map(
             static fn (Column $column): array => ['key' => $column->key, 'heading' => $column->heading] +
@@ -104,7 +104,7 @@ final readonly class SheetDiff
                     ],
                     static fn (mixed $value): bool => null !== $value,
                 ),
-            $sheet->columns,
+            $table->columns,
         );
     }
 
@@ -132,31 +132,31 @@ final readonly class SheetDiff
         return $columns;
     }
 
-    private function go(Sheet $sheet, int $side, string $locale): Sheet
+    private function go(Table $table, int $side, string $locale): Table
     {
-        $rows = self::byId($sheet);
+        $rows = self::byId($table);
         foreach ($this->data['rows'] as $id => $pair) {
             $record = $pair[$side];
             if (null === $record) {
                 unset($rows[$id]);
             } else {
-                $rows[$id] = new SheetRow((int) $id, $record['cells'], $record['off'] ?? false, $record['draft'] ?? false);
+                $rows[$id] = new Row((int) $id, $record['cells'], $record['off'] ?? false, $record['draft'] ?? false);
             }
         }
         $order = isset($this->data['order']) ? $this->data['order'][$side] : array_keys($rows);
-        $columns = isset($this->data['columns']) ? self::readColumns($this->data['columns'][$side], $locale) : $sheet->columns;
+        $columns = isset($this->data['columns']) ? self::readColumns($this->data['columns'][$side], $locale) : $table->columns;
 
-        return new Sheet($columns, array_map(static fn (int $id): SheetRow => $rows[$id], $order), $sheet->nextId() - 1);
+        return new Table($columns, array_map(static fn (int $id): Row => $rows[$id], $order), $table->nextId() - 1);
     }
 
-    /** @return array<int, SheetRow> */
-    private static function byId(Sheet $sheet): array
+    /** @return array<int, Row> */
+    private static function byId(Table $table): array
     {
-        return array_combine(array_map(static fn (SheetRow $row): int => $row->id, $sheet->rows), $sheet->rows);
+        return array_combine(array_map(static fn (Row $row): int => $row->id, $table->rows), $table->rows);
     }
 
-    /** @return Record */
-    private static function record(SheetRow $row): array
+    /** @return Written */
+    private static function record(Row $row): array
     {
         return ['cells' => $row->cells] + ($row->off ? ['off' => true] : []) + ($row->draft ? ['draft' => true] : []);
     }

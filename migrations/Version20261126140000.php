@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Migrations;
+
+use Doctrine\DBAL\Schema\Schema;
+use Doctrine\Migrations\AbstractMigration;
+
+/** Pieces know their row by its id. */
+final class Version20261126140000 extends AbstractMigration
+{
+    public function getDescription(): string
+    {
+        return 'Pieces know the row they are made of, whatever number it has by now.';
+    }
+
+    /** As in the first migration: transactions are not the migrator's. */
+    public function isTransactional(): bool
+    {
+        return false;
+    }
+
+    public function up(Schema $schema): void
+    {
+        $this->addSql('ALTER TABLE piece ADD COLUMN row_id INTEGER DEFAULT NULL');
+    }
+
+    public function down(Schema $schema): void
+    {
+        $this->addSql('ALTER TABLE piece DROP COLUMN row_id');
+    }
+}

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Tables;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\TableChange;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableDiff;
+
+/** Back through the changes of a project's table, and forth again. */
+final readonly class TableHistory
+{
+    public function __construct(private EntityManagerInterface $entities, private TableSwap $swap)
+    {
+    }
+
+    /**
+     * @param int|null $seen the version somebody saw who wants it
+     *
+     * @return array{string, TableDiff}|null what was taken back; null when there was nothing
+     *
+     * @throws StaleTable
+     */
+    public function undo(Project $project, ?int $seen = null): ?array
+    {
+        return $this->step(
+            $project,
+            $seen,
+            0,
+            -1,
+            static fn (TableDiff $diff, Table $table, string $locale): Table => $diff->back($table, $locale),
+        );
+    }
+
+    /**
+     * @param int|null $seen the version somebody saw who wants it
+     *
+     * @return array{string, TableDiff}|null what was done again; null when there was nothing
+     *
+     * @throws StaleTable
+     */
+    public function redo(Project $project, ?int $seen = null): ?array
+    {
+        return $this->step(
+            $project,
+            $seen,
+            1,
+            1,
+            static fn (TableDiff $diff, Table $table, string $locale): Table => $diff->forth($table, $locale),
+        );
+    }
+
+    public function canUndo(Project $project): bool
+    {
+        return null !== $this->changeAt($project, $project->tableStep());
+    }
+
+    public function canRedo(Project $project): bool
+    {
+        return null !== $this->changeAt($project, $project->tableStep() + 1);
+    }
+
+    private function changeAt(Project $project, int $step): ?TableChange
+    {
+        return $this->entities->getRepository(TableChange::class)->findOneBy(['project' => $project, 'step' => $step]);
+    }
+
+    /**
+     * @param int                                        $which step from the one the table is at
+     * @param int                                        $by    steps that it goes
+     * @param \Closure(TableDiff, Table, string): Table $go
+     *
+     * @return array{string, TableDiff}|null
+     */
+    private function step(Project $project, ?int $seen, int $which, int $by, \Closure $go): ?array
+    {
+        $says = null;
+        $diff = $this->swap->asNow($project, $seen, function (Table $before) use ($project, $which, $by, $go, &$says): array {
+            $change = $this->changeAt($project, $project->tableStep() + $which);
+            $says = $change?->says();
+            $then = null === $change ? $before : $go($change->diff(), $before, $project->template()->locale);
+
+            return [
+                $then,
+                TableDiff::between($before, $then),
+                null === $change ? null : static fn (int $step): int => $step + $by,
+            ];
+        });
+
+        return null === $says ? null : [$says, $diff];
+    }
+}
