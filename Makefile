@@ -1,10 +1,11 @@
 # Two commands: `make demo` runs the application with the demo data, `make test` passes all tests.
 PORT ?= 8080
 PHP = php -d ffi.enable=1
-PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml php8.2-mbstring librsvg2-bin libvips42 libharfbuzz0b libfribidi0 libzint2.11 qpdf poppler-utils
+PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml \
+	php8.2-mbstring librsvg2-bin libvips42 libharfbuzz0b libfribidi0 libzint2.11 qpdf poppler-utils
 TEST_PACKAGES = chromium chromium-driver zbar-tools zxing-cpp-tools
 
-.PHONY: demo test core-test check browser-test install test-tools assets screenshots clean
+.PHONY: demo test core-test functional-test browser-test check install test-tools assets screenshots clean
 
 demo: install assets
 	@$(PHP) bin/demo $(PORT)
@@ -22,8 +23,14 @@ test-tools:
 assets: install
 	@$(PHP) bin/assets
 
+# The two long suites have their own data and do not disturb each other: they run side by side.
 test: install test-tools core-test check assets
+	@$(MAKE) --no-print-directory -j2 --output-sync=target functional-test browser-test
+
+functional-test:
 	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) vendor/bin/phpunit --testsuite functional
+
+browser-test:
 	@$(PHP) vendor/bin/phpunit --testsuite browser
 
 core-test:
@@ -31,6 +38,8 @@ core-test:
 
 check:
 	@$(PHP) vendor/bin/pint --test
+	@$(PHP) bin/lines
+	@npx --no-install prettier --check --log-level warn "assets/**/*.{css,js}"
 	@APP_ENV=test APP_DEBUG=1 $(PHP) bin/console cache:warmup -q
 	@$(PHP) vendor/bin/phpstan analyse --no-progress --memory-limit=1G
 

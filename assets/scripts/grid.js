@@ -7,13 +7,13 @@ import {kept, saves, token} from './saves.js';
 export const root = document.getElementById('grid');
 export const {base} = root.dataset;
 export const kinds = {
-    'text': 'text',
-    'number': 'number',
-    'date': 'date',
+    text: 'text',
+    number: 'number',
+    date: 'date',
     'yes-no': 'yes or no',
-    'colour': 'colour',
-    'address': 'address',
-    'picture': 'picture',
+    colour: 'colour',
+    address: 'address',
+    picture: 'picture',
 };
 let state = JSON.parse(document.getElementById('first-rows').textContent);
 let table = null;

@@ -10,13 +10,13 @@ export function menu(id, words, says, list) {
         textContent: words,
     });
     Object.entries({
-        'popovertarget': `${id}-menu`,
+        popovertarget: `${id}-menu`,
         'aria-haspopup': 'menu',
         'aria-expanded': 'false',
         'aria-label': says,
     }).forEach(([name, value]) => button.setAttribute(name, value));
     const made = Object.assign(document.createElement('div'), {id: `${id}-menu`, className: 'menu'});
-    Object.entries({'popover': '', 'role': 'menu', 'aria-labelledby': id}).forEach(([name, value]) =>
+    Object.entries({popover: '', role: 'menu', 'aria-labelledby': id}).forEach(([name, value]) =>
         made.setAttribute(name, value),
     );
     made.append(

@@ -293,16 +293,16 @@ const arrows = {ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowD
 const press = (id) => document.getElementById(id)?.click();
 const toggle = (what) => document.querySelector(`.layer.on [aria-label="${what}"]`)?.click();
 const keys = {
-    'Escape': () => selection().length && select([]),
-    'Delete': () => press('remove-layer'),
-    'Backspace': () => press('remove-layer'),
+    Escape: () => selection().length && select([]),
+    Delete: () => press('remove-layer'),
+    Backspace: () => press('remove-layer'),
     '[': () => selection().length === 1 && edit('/order', {steps: -1}),
     ']': () => selection().length === 1 && edit('/order', {steps: 1}),
-    'l': () => toggle('Lock'),
-    'h': () => toggle('Hide'),
-    't': () => press('add-text'),
-    'r': () => edit('/add', {kind: 'rectangle'}),
-    'o': () => edit('/add', {kind: 'ellipse'}),
+    l: () => toggle('Lock'),
+    h: () => toggle('Hide'),
+    t: () => press('add-text'),
+    r: () => edit('/add', {kind: 'rectangle'}),
+    o: () => edit('/add', {kind: 'ellipse'}),
     '?': () => document.getElementById('keys').showModal(),
 };
 const controlKeys = {

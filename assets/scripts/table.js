@@ -269,12 +269,12 @@ function moveRows(by) {
 const acts = {
     'add-under': () => change({op: 'add', under: selectedIds().at(-1) ?? null, count: 1}),
     'add-end': () => change({op: 'add', under: null, count: 1}),
-    'up': () => moveRows(-1),
-    'down': () => moveRows(1),
-    'off': () => change({op: 'switch', ids: selectedIds(), off: true}),
-    'on': () => change({op: 'switch', ids: selectedIds(), off: false}),
+    up: () => moveRows(-1),
+    down: () => moveRows(1),
+    off: () => change({op: 'switch', ids: selectedIds(), off: true}),
+    on: () => change({op: 'switch', ids: selectedIds(), off: false}),
     'accept-selected': () => change({op: 'accept', ids: selectedIds()}),
-    'accept': () =>
+    accept: () =>
         change({
             op: 'accept',
             ids: grid()
@@ -282,10 +282,10 @@ const acts = {
                 .filter((row) => row._draft)
                 .map((row) => row._id),
         }),
-    'remove': () => change({op: 'remove', ids: selectedIds()}),
-    'fill': fillDown,
-    'undo': () => change({op: 'undo'}),
-    'redo': () => change({op: 'redo'}),
+    remove: () => change({op: 'remove', ids: selectedIds()}),
+    fill: fillDown,
+    undo: () => change({op: 'undo'}),
+    redo: () => change({op: 'redo'}),
 };
 document.addEventListener('click', (event) => {
     const act = event.target.closest('[data-act]');

@@ -27,12 +27,12 @@ export function partsOf(editor) {
 }
 
 const NAMES = {
-    'number': 'number',
+    number: 'number',
     'date-short': 'date',
     'date-medium': 'date',
     'date-long': 'date',
-    'counted': 'counted',
-    'own': 'own pattern',
+    counted: 'counted',
+    own: 'own pattern',
 };
 
 export function chip(part, letter, heading) {

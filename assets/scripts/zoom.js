@@ -45,7 +45,7 @@ document.addEventListener('click', (event) => {
 });
 document.addEventListener('keydown', (event) => {
     if (event.defaultPrevented || isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
-    const action = {'+': 'in', '-': 'out', '0': 'fit', '9': 'selection'}[event.key];
+    const action = {'+': 'in', '-': 'out', 0: 'fit', 9: 'selection'}[event.key];
     if (action) {
         event.preventDefault();
         actions[action]();

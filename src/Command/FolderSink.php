@@ -7,7 +7,7 @@ namespace Morphea\App\Command;
 use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Layout\TextFacts;
 use Morphea\Core\Proof\Finding;
 

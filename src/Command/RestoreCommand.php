@@ -6,7 +6,7 @@ namespace Morphea\App\Command;
 
 use Morphea\App\Keeping\Backup;
 use Morphea\App\Keeping\BackupError;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;

@@ -13,7 +13,10 @@ use Morphea\Core\Template\Property\Share;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 
-/** Controls of the rule line, as the values of a layer, a side or the template declare themselves: what they are called, in which unit they are typed. */
+/**
+ * Controls of the rule line, as the values of a layer, a side or the template declare themselves: what they are called,
+ * in which unit they are typed.
+ */
 final readonly class Controls
 {
     public function __construct(private Template $template, private Layer|Side|Template $of)

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\Table;
@@ -17,7 +17,10 @@ use Morphea\Core\Template\TemplateError;
 use ZipStream\CompressionMethod;
 use ZipStream\ZipStream;
 
-/** Reads and writes .morphea: a zip of template.json, pictures/ and, optionally, fonts/, rows.csv and table.json (docs/format/README.md). */
+/**
+ * Reads and writes .morphea: a zip of template.json, pictures/ and, optionally, fonts/, rows.csv and table.json
+ * (docs/format/README.md).
+ */
 final readonly class MorpheaArchive
 {
     public const MAX_BYTES = 4_000_000_000;

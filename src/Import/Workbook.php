@@ -6,7 +6,6 @@ namespace Morphea\App\Import;
 
 use Morphea\Core\Data\Table;
 
-
 /** Workbooks, XLSX and ODS: every cell as it is shown there, read as a stream that stops where a table ends. */
 final readonly class Workbook
 {

@@ -7,7 +7,7 @@ namespace Morphea\App\Keeping;
 use Doctrine\DBAL\Connection;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\StorageAttributes;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\App\Storage\WholeFiles;
 use Symfony\Component\Lock\LockFactory;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Making;
 
-use Morphea\App\Render\NoRoom;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
 
 /** An output that puts all pieces of a run into one file: made in parts, which are joined at the end. */
 interface OneFile extends Output

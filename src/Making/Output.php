@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\Halted;
-use Morphea\App\Render\NoRoom;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Drawing\PictureContents;
 use Morphea\Core\Template\Template;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;

@@ -10,10 +10,13 @@ use League\Flysystem\UnableToWriteFile;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\OneFile;
 use Morphea\App\Making\Outputs;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\App\Work\NotWhole;
 
-/** The end of a run: its files looked at, and joined to one where it makes one. Pieces whose files are not there, or not whole, are made again first. */
+/**
+ * The end of a run: its files looked at, and joined to one where it makes one. Pieces whose files are not there, or not
+ * whole, are made again first.
+ */
 final readonly class FinishedRun
 {
     public function __construct(

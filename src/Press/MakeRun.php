@@ -17,7 +17,10 @@ use Morphea\App\Work\Progress;
 use Morphea\App\Work\SharedTask;
 use Morphea\App\Work\WorkDesk;
 
-/** The work of making a run: its pieces by stretches, which are made once whoever is handed them; then the one file, where it makes one. */
+/**
+ * The work of making a run: its pieces by stretches, which are made once whoever is handed them; then the one file,
+ * where it makes one.
+ */
 final readonly class MakeRun implements SharedTask
 {
     public const KIND = 'run';

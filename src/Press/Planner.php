@@ -33,7 +33,13 @@ final readonly class Planner
         $keys = array_map(static fn (Column $c): string => $c->key, $project->columns());
         $last = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
         if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
-            return new Order($this->outputs->find($last->output()) ?? $this->outputs->usual(), '', $last->namePattern(), $last->fileName(), $last->bleed());
+            return new Order(
+                $this->outputs->find($last->output()) ?? $this->outputs->usual(),
+                '',
+                $last->namePattern(),
+                $last->fileName(),
+                $last->bleed(),
+            );
         }
         $first = array_values(array_intersect($project->template()->linkedColumns(), $keys))[0] ?? ($keys[0] ?? null);
         $file = SafeName::of(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));

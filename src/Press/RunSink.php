@@ -10,7 +10,7 @@ use Morphea\App\Entity\Run;
 use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Uid\Ulid;
 

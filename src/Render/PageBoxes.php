@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
+use Morphea\App\Storage\NoRoom;
+
 /** Writes into the pages of a PDF where they are cut: TrimBox and BleedBox (ISO 32000-1, 14.11.2), by qpdf's JSON. */
 final readonly class PageBoxes
 {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
+use Morphea\App\Storage\NoRoom;
+
 /** SVG to PDF by rsvg-convert, many pages at a time with one subset of each font; files are put together by qpdf. */
 final readonly class PdfWriter
 {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
+use Morphea\App\Storage\NoRoom;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;

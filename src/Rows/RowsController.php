@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
-use Morphea\App\Drafting\DraftError;
 use Morphea\App\Drafting\Drafter;
+use Morphea\App\Drafting\DraftError;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
 use Morphea\App\Tables\TableHistory;

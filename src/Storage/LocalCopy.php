@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\App\Storage;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Render\NoRoom;
 
 /** Stored files as files of this machine, for what can read nothing else; gone when that is done. */
 final readonly class LocalCopy

@@ -6,7 +6,7 @@ namespace Morphea\App\Web;
 
 use Doctrine\DBAL\Exception as DatabaseException;
 use League\Flysystem\UnableToWriteFile;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\App\Tables\StaleTable;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;

@@ -7,7 +7,7 @@ namespace Morphea\App\Work;
 use Doctrine\DBAL\Exception\DriverException;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Job;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;

@@ -242,7 +242,8 @@ final readonly class WorkDesk
     public function end(string $job, array $outcome): void
     {
         $ended = $this->connection->executeStatement(
-            "UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done), error = '', ended_at = ? WHERE id = ? AND state IN (?, ?)",
+            "UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done), error = '', ended_at = ?
+             WHERE id = ? AND state IN (?, ?)",
             [
                 JobState::Done->value,
                 json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE),

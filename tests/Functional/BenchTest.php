@@ -63,9 +63,10 @@ final class BenchTest extends AppTestCase
         $this->bring($saved);
         $again = $this->newest($project);
         self::assertEquals($project->columns(), $again->columns());
-        self::assertEquals([1, 3], array_map(static fn (Record $row): int => $row->number, self::getContainer()->get(TableRows::class)->active($again)));
+        $rows = self::getContainer()->get(TableRows::class);
+        self::assertEquals([1, 3], array_map(static fn (Record $row): int => $row->number, $rows->active($again)));
         $store->apply($again, new SetCells([1 => ['hours' => '6']]));
-        self::assertSame('Ng: 6 h', self::getContainer()->get(TableRows::class)->row($again, 1)?->cells['line'], 'the recipe still runs');
+        self::assertSame('Ng: 6 h', $rows->row($again, 1)?->cells['line'], 'the recipe still runs');
         foreach (
             [
                 'it does not tell of the same columns' => '{"columns": []}',

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Drafting\DraftError;
 use Morphea\App\Drafting\Drafter;
+use Morphea\App\Drafting\DraftError;
 use Morphea\App\Drafting\HttpTextService;
 use Morphea\App\Drafting\TextService;
 use Morphea\App\Drafting\WordLists;

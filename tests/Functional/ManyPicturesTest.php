@@ -10,7 +10,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Pictures\PictureIntake;
 use Morphea\App\Pictures\PictureStore;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\GiveUpWork;

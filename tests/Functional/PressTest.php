@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\JobState;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\GiveUpWork;

@@ -19,7 +19,7 @@ use Morphea\App\Press\MakeRun;
 use Morphea\App\Press\Order;
 use Morphea\App\Press\PieceStore;
 use Morphea\App\Press\RunDesk;
-use Morphea\App\Render\NoRoom;
+use Morphea\App\Storage\NoRoom;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;

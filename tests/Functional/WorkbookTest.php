@@ -10,9 +10,9 @@ use Morphea\App\Import\Workbook;
 use Morphea\App\Projects\StarterShelf;
 use Morphea\App\Rows\BlankTable;
 use Morphea\App\Work\Stopped;
-use PHPUnit\Framework\Attributes\TestWith;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
+use PHPUnit\Framework\Attributes\TestWith;
 
 /** Workbooks as they come in and go out. */
 final class WorkbookTest extends AppTestCase

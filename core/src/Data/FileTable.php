@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data;
 
-/** A table as a file has it: columns and cells, with what had to be said about them when they were read. Its rows are nobody yet; a Table makes them. */
+/**
+ * A table as a file has it: columns and cells, with what had to be said about them when they were read. Its rows are
+ * nobody yet; a Table makes them.
+ */
 final readonly class FileTable
 {
     /**

@@ -22,7 +22,10 @@ use Morphea\Core\Template\TextLayer;
  */
 final readonly class Ground implements LayerVisitor
 {
-    /** How a text stands out: from its highlight bar, or the topmost layer under its middle, or the side; null where that is no single colour. */
+    /**
+     * How a text stands out: from its highlight bar, or the topmost layer under its middle, or the side; null where that
+     * is no single colour.
+     */
     public static function contrast(Template $template, TextLayer $text): ?float
     {
         if (null !== $text->effects->highlight) {

@@ -9,7 +9,10 @@ use Morphea\Core\Template\Property\Length;
 use Morphea\Core\Template\Property\OutlineData;
 use Morphea\Core\Template\Property\Whole;
 
-/** The outline a picture is cut to. `radius` in dots, `corners` for polygons, `path` SVG path data whose bounds are fitted to the frame. */
+/**
+ * The outline a picture is cut to. `radius` in dots, `corners` for polygons, `path` SVG path data whose bounds are
+ * fitted to the frame.
+ */
 final readonly class FrameShape
 {
     /** @throws InvalidValue when it is of an outline of its own, and has none */

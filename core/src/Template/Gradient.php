@@ -8,7 +8,10 @@ use Morphea\Core\Template\Property\Colour;
 use Morphea\Core\Template\Property\Number;
 use Morphea\Core\Template\Property\Toggle;
 
-/** A fill that runs from one colour to another: along a direction (`angle` in degrees, 0 from left to right, clockwise), or from the middle outwards. */
+/**
+ * A fill that runs from one colour to another: along a direction (`angle` in degrees, 0 from left to right, clockwise),
+ * or from the middle outwards.
+ */
 final readonly class Gradient
 {
     public function __construct(

@@ -51,7 +51,11 @@ final class CodesTest extends TestCase
         $modules = static fn (int $symbols): int => 11 * $symbols + 13;
         self::assertSame($modules(6 + 2), Encoder::encode(CodeKind::Code128, 'TIDES1')->width(), 'start, six letters, check');
         self::assertSame($modules(4 + 2), Encoder::encode(CodeKind::Code128, '00001234')->width(), 'start in pairs, four pairs, check');
-        self::assertSame($modules(2 + 1 + 3 + 2), Encoder::encode(CodeKind::Code128, 'TW000123')->width(), 'two letters, a switch, three pairs');
+        self::assertSame(
+            $modules(2 + 1 + 3 + 2),
+            Encoder::encode(CodeKind::Code128, 'TW000123')->width(),
+            'two letters, a switch, three pairs',
+        );
     }
 
     #[TestWith([''])]

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data\Edit;
 
-use Morphea\Core\Data\FileTable;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Morphea\App\Render;
+namespace Morphea\App\Storage;
 
 /** There is no room left to write to: nothing is wrong with what was to be made, and it can be made once there is. */
 final class NoRoom extends \RuntimeException
