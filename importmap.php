@@ -2,7 +2,8 @@
 
 // Our scripts by name; each page names those it starts with.
 $names = [
-    'bench',
+    'screen',
+    'projects',
     'swatches',
     'notices',
     'saves',

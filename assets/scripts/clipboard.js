@@ -1,5 +1,5 @@
 // Copy, cut and paste layers, across sides and projects: what was copied is kept in this browser.
-import {edit, isTyping, selection, url} from './bench.js';
+import {edit, isTyping, selection, url} from './screen.js';
 import {notice} from './notices.js';
 
 const KEY = 'morphea-copied';
@@ -25,6 +25,8 @@ for (const [name, work] of [
     document.addEventListener(name, (event) => {
         if (isTyping(event) || (name !== 'paste' && (!selection().length || String(getSelection())))) return;
         event.preventDefault();
+        // Cells that were copied before are not meant any more.
+        if (name !== 'paste') event.clipboardData?.setData('text/plain', 'layers');
         work();
     });
 }

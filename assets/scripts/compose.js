@@ -1,5 +1,5 @@
 // The Compose screen: selecting, flipping, linking. The browser points and drags; the server lays out.
-import {ask, box, edit, isTyping, select, selection, side, state, url, work} from './bench.js';
+import {ask, box, edit, isTyping, select, selection, side, state, url, work} from './screen.js';
 import {notice} from './notices.js';
 import {forget} from './words.js';
 

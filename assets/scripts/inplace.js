@@ -1,6 +1,6 @@
 // Type in place: the words editor, laid over the text on the stage in about its own style. The core sets the true lines
 // as soon as it is left.
-import {select, selection, side, work} from './bench.js';
+import {select, selection, side, work} from './screen.js';
 import {forget} from './words.js';
 
 export async function typeInPlace(box) {

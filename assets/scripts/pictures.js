@@ -1,5 +1,5 @@
 // Pictures, artwork, fonts and sizes: the dialogs of the Compose screen, and files dropped on the stage.
-import {ask, edit, isTyping, selection, url, work} from './bench.js';
+import {ask, edit, isTyping, selection, url, work} from './screen.js';
 import {notice} from './notices.js';
 import './focus.js';
 

@@ -1,21 +1,49 @@
-// A table file dropped anywhere on the rows is brought in like a chosen one.
-const zone = document.querySelector('[data-drop-zone]');
-const form = document.querySelector('form[data-drop]');
+// A table file dropped on the rows, or cells pasted where there are none yet, come in like a chosen one.
+import {isTyping} from './typing.js';
 
-zone?.addEventListener('dragover', (event) => {
+const zone = (event) => event.target.closest?.('[data-drop-zone]');
+// Pictures are for cells and for the design.
+const table = (event) => {
+    const files = [...(event.dataTransfer?.files ?? [])];
+    return files.length === 1 && !/^image\/|pdf$|zip$/.test(files[0].type) ? files : null;
+};
+
+document.addEventListener('dragover', (event) => {
+    if (!zone(event)) return;
     event.preventDefault();
-    zone.classList.add('over');
+    zone(event).classList.add('over');
 });
-zone?.addEventListener('dragleave', () => zone.classList.remove('over'));
-zone?.addEventListener('drop', (event) => {
-    event.preventDefault();
-    zone.classList.remove('over');
-    // Pictures on cells are the grid's.
-    if ([...event.dataTransfer.files].every((file) => file.type.startsWith('image/'))) return;
-    if (!event.dataTransfer.files.length) return;
-    form.querySelector('input[type=file]').files = event.dataTransfer.files;
-    form.requestSubmit();
-});
+document.addEventListener('dragleave', (event) => zone(event)?.classList.remove('over'));
+document.addEventListener(
+    'drop',
+    (event) => {
+        zone(event)?.classList.remove('over');
+        const form = document.querySelector('form[data-drop]');
+        const design = document.querySelector('.empty-card') && event.target.closest?.('.stage');
+        if (!form || !(zone(event) || design)) return;
+        event.preventDefault();
+        if (!table(event)) return;
+        event.stopImmediatePropagation();
+        form.querySelector('input[type=file]').files = event.dataTransfer.files;
+        form.requestSubmit();
+    },
+    true,
+);
+
+document.addEventListener(
+    'paste',
+    (event) => {
+        const cells = event.clipboardData?.getData('text/plain') ?? '';
+        const none = document.querySelector('.empty-card, .drop-here');
+        if (!none || isTyping(event) || !/[\t\n]/.test(cells.trim())) return;
+        event.preventDefault();
+        event.stopImmediatePropagation();
+        const field = document.getElementById('cells');
+        field.value = cells;
+        field.form.requestSubmit();
+    },
+    true,
+);
 
 // What was understood of a file is asked anew as soon as something is corrected.
 document.addEventListener('change', (event) => {

@@ -1,6 +1,6 @@
 // Direct manipulation: take hold of layers on the stage. The boxes move under the hand; the core lays out what was
 // dropped.
-import {box, edit, isTyping, select, selection, side, withGroups, work} from './bench.js';
+import {box, edit, isTyping, select, selection, side, withGroups, work} from './screen.js';
 import {typeInPlace} from './inplace.js';
 import './clipboard.js';
 
@@ -109,6 +109,18 @@ function turn(e) {
     }
 }
 
+// Handles of what is small on the screen, as a text of one line, stand off it and hide none of it.
+const SMALL = 48;
+const OFF = 9;
+function aside(targets) {
+    const off = (length) => (targets.length === 1 && length < SMALL ? OFF : 0);
+    const {offsetWidth, offsetHeight} = targets[0] ?? {};
+    const [across, along] = [off(offsetHeight), off(offsetWidth)];
+    // All round, so that the corners stay corners.
+    const all = Math.max(across, along);
+    return {left: all, right: all, top: all, bottom: all};
+}
+
 function arm() {
     if (!side() || !window.Moveable) return;
     moveable?.destroy();
@@ -131,6 +143,7 @@ function arm() {
         elementSnapDirections: {left: true, right: true, top: true, bottom: true, center: true, middle: true},
         renderDirections: ['nw', 'n', 'ne', 'w', 'e', 'sw', 's', 'se'],
         rotationPosition: 'top',
+        padding: aside(targets),
         ...snapLines(),
     });
     // With an id of their own the handles are never taken for a new part of the side when the page morphs.
@@ -159,8 +172,8 @@ function arm() {
 function marquee() {
     selecto?.destroy();
     selecto = new window.Selecto({
-        container: document.getElementById('bench'),
-        dragContainer: document.getElementById('bench'),
+        container: document.getElementById('board'),
+        dragContainer: document.getElementById('board'),
         selectableTargets: ['.box'],
         hitRate: 1,
         selectByClick: false,
@@ -172,7 +185,7 @@ function marquee() {
         if (
             target.closest('.box, .moveable-control-box, .words') ||
             document.body.classList.contains('picking') ||
-            document.getElementById('bench').classList.contains('grab')
+            document.getElementById('board').classList.contains('grab')
         )
             e.stop();
         else document.activeElement?.blur?.();

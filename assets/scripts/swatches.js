@@ -1,5 +1,5 @@
 // Colours from at hand: the template's swatches, or any point of the stage.
-import {edit, work} from './bench.js';
+import {edit, work} from './screen.js';
 import {notice} from './notices.js';
 
 const panel = document.getElementById('swatches');

@@ -1,9 +1,9 @@
 // How large the side is shown: 100 % is its size on paper or in pixels. Kept for this tab.
-import {box, isTyping, selection, side, work} from './bench.js';
+import {box, isTyping, selection, side, work} from './screen.js';
 
 const STEPS = [10, 15, 25, 33, 50, 67, 75, 100, 125, 150, 200, 300, 400, 600, 800];
 const KEY = () => `morphea-zoom ${work().dataset.base}`;
-const bench = () => document.getElementById('bench');
+const board = () => document.getElementById('board');
 const real = () => (Number(work().dataset.width) / Number(work().dataset.dpi)) * 96;
 const percent = () => (side().getBoundingClientRect().width / real()) * 100;
 
@@ -23,7 +23,7 @@ function apply() {
     const root = document.documentElement.style;
     if (kept) root.setProperty('--zoomed', `${(real() * Number(kept)) / 100}px`);
     else root.removeProperty('--zoomed');
-    bench().style.placeItems = kept ? 'safe center' : '';
+    board().style.placeItems = kept ? 'safe center' : '';
     show();
 }
 const step = (up) =>
@@ -34,7 +34,7 @@ function toSelection() {
     const now = targets.map((t) => t.getBoundingClientRect());
     const width = Math.max(...now.map((r) => r.right)) - Math.min(...now.map((r) => r.left));
     const height = Math.max(...now.map((r) => r.bottom)) - Math.min(...now.map((r) => r.top));
-    set(percent() * Math.min(bench().clientWidth / (width * 1.2 + 1), bench().clientHeight / (height * 1.6 + 1)));
+    set(percent() * Math.min(board().clientWidth / (width * 1.2 + 1), board().clientHeight / (height * 1.6 + 1)));
     targets[0].scrollIntoView({block: 'center', inline: 'center'});
 }
 const actions = {in: () => step(true), out: () => step(false), fit: () => set('fit'), selection: toSelection};
@@ -52,16 +52,16 @@ document.addEventListener('keydown', (event) => {
     }
     if (event.key === ' ' && (event.target.closest('.box') || !event.target.closest('button, a, summary'))) {
         event.preventDefault();
-        bench().classList.add('grab');
+        board().classList.add('grab');
     }
 });
 document.addEventListener('keyup', (event) => {
-    if (event.key === ' ') bench()?.classList.remove('grab');
+    if (event.key === ' ') board()?.classList.remove('grab');
 });
 document.addEventListener(
     'wheel',
     (event) => {
-        if (!(event.ctrlKey || event.metaKey) || !event.target.closest('#bench')) return;
+        if (!(event.ctrlKey || event.metaKey) || !event.target.closest('#board')) return;
         event.preventDefault();
         set(percent() * (event.deltaY < 0 ? 1.1 : 1 / 1.1));
     },
@@ -73,15 +73,15 @@ let pan = null;
 document.addEventListener(
     'pointerdown',
     (event) => {
-        if (bench()?.classList.contains('grab') && event.target.closest('#bench')) {
+        if (board()?.classList.contains('grab') && event.target.closest('#board')) {
             event.preventDefault();
-            pan = {x: event.clientX, y: event.clientY, left: bench().scrollLeft, top: bench().scrollTop};
+            pan = {x: event.clientX, y: event.clientY, left: board().scrollLeft, top: board().scrollTop};
         }
     },
     true,
 );
 document.addEventListener('pointermove', (event) => {
-    if (pan) bench().scrollTo(pan.left - event.clientX + pan.x, pan.top - event.clientY + pan.y);
+    if (pan) board().scrollTo(pan.left - event.clientX + pan.x, pan.top - event.clientY + pan.y);
 });
 document.addEventListener('pointerup', () => {
     pan = null;

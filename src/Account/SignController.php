@@ -33,7 +33,7 @@ final class SignController extends AbstractController
     public function in(Request $request): Response
     {
         if (null !== $this->getUser()) {
-            return $this->redirectToRoute('bench');
+            return $this->redirectToRoute('projects');
         }
         $error = $request->attributes->get(SecurityRequestAttributes::AUTHENTICATION_ERROR);
 
@@ -89,7 +89,7 @@ final class SignController extends AbstractController
             $entities->persist($member);
             $entities->flush();
 
-            return $security->login($member, SignInAuthenticator::class, 'main') ?? $this->redirectToRoute('bench');
+            return $security->login($member, SignInAuthenticator::class, 'main') ?? $this->redirectToRoute('projects');
         }
 
         return $this->render(

@@ -77,7 +77,7 @@ final class SignInAuthenticator extends AbstractAuthenticator
         $to = $request->request->getString('to');
 
         // Only within this application, whatever an address says.
-        return new RedirectResponse(1 === preg_match('~^/(?![/\\\\])[^\s\\\\]*$~', $to) ? $to : $this->urls->generate('bench'));
+        return new RedirectResponse(1 === preg_match('~^/(?![/\\\\])[^\s\\\\]*$~', $to) ? $to : $this->urls->generate('projects'));
     }
 
     public function onAuthenticationFailure(Request $request, AuthenticationException $exception): ?Response

@@ -29,7 +29,7 @@ final readonly class AddController
     /** A cell that ends like this names a picture. */
     private const PICTURE_ENDING = '/\.(png|jpe?g|webp|svg)\s*$/i';
 
-    public function __construct(private Workbench $bench, private PictureStore $pictures, private TableRows $rows)
+    public function __construct(private ComposeScreen $screen, private PictureStore $pictures, private TableRows $rows)
     {
     }
 
@@ -39,11 +39,11 @@ final readonly class AddController
         try {
             $layer = $this->layer($project, $request);
         } catch (TemplateError $e) {
-            return $this->bench->refused($project, $request, $e->getMessage());
+            return $this->screen->refused($project, $request, $e->getMessage());
         }
-        $side = ComposeView::side($project, [], Workbench::side($request));
+        $side = ComposeView::side($project, [], ComposeScreen::side($request));
 
-        return $this->bench->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side), [$layer->id]);
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side), [$layer->id]);
     }
 
     /** A picture of the project: put on the side, or shown by the picture layer that is selected. */
@@ -52,20 +52,20 @@ final readonly class AddController
     {
         $asset = $this->pictures->find($project, $request->request->getString('name'));
         if (null === $asset) {
-            return $this->bench->refused($project, $request, 'This picture is not there any more.');
+            return $this->screen->refused($project, $request, 'This picture is not there any more.');
         }
         $new = new NewLayer($project->template());
         $ground = 'ground' === $request->request->getString('place');
         $layer = $ground ? $new->ground($asset->name()) : $new->picture($asset->name(), $asset->width(), $asset->height());
-        $side = ComposeView::side($project, [], Workbench::side($request));
+        $side = ComposeView::side($project, [], ComposeScreen::side($request));
 
-        return $this->bench->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side, $ground), [$layer->id]);
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side, $ground), [$layer->id]);
     }
 
     #[Route('/art', name: 'compose_art')]
     public function art(Project $project, Request $request, Artwork $artwork): Response
     {
-        $side = ComposeView::side($project, [], Workbench::side($request));
+        $side = ComposeView::side($project, [], ComposeScreen::side($request));
         try {
             $upload = Upload::from($request, 'art');
             $art = $artwork->bring(
@@ -77,10 +77,10 @@ final readonly class AddController
                 $side,
             );
         } catch (UploadError | TemplateError | PatternError $e) {
-            return $this->bench->refused($project, $request, $e->getMessage());
+            return $this->screen->refused($project, $request, $e->getMessage());
         }
 
-        return $this->bench->edit($project, $request, static fn (): Edit => $art, $art->ids());
+        return $this->screen->edit($project, $request, static fn (): Edit => $art, $art->ids());
     }
 
     /** @throws TemplateError */
@@ -93,7 +93,7 @@ final readonly class AddController
             'text' => $new->text(Pattern::parse('Text'), 'Text'),
             'picture' => $new->placeholder('picture', 'Picture'),
             'die' => $new->dieLine(),
-            'placeholder' => $this->placeholder($new, $project, $request, Workbench::column($project, $request)),
+            'placeholder' => $this->placeholder($new, $project, $request, ComposeScreen::column($project, $request)),
             default => null !== ($code = CodeKind::tryFrom($kind))
                 ? $new->code($code)
                 : $new->shape(ShapeKind::tryFrom($kind) ?? throw new TemplateError('kind', 'no such kind of layer')),
@@ -103,7 +103,7 @@ final readonly class AddController
     /** For a column: a picture where its cells name pictures, else a text. */
     private function placeholder(NewLayer $new, Project $project, Request $request, Column $column): Layer
     {
-        $row = $this->rows->row($project, Workbench::row($request));
+        $row = $this->rows->row($project, ComposeScreen::row($request));
         $cell = trim($row->cells[$column->key] ?? '');
         [$x, $y] = [(float) $request->request->getString('x', '0.5'), (float) $request->request->getString('y', '0.5')];
         $picture =

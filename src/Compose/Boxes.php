@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Compose;
 
+use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Layout\LayerFacts;
+use Morphea\Core\Layout\PictureFacts;
+use Morphea\Core\Layout\PictureState;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\Severity;
 use Morphea\Core\Template\Layer;
@@ -26,7 +30,7 @@ final readonly class Boxes
      *
      * @return list<array<string, mixed>>
      */
-    public function onStage(array $findings, array $selection): array
+    public function onStage(LaidOut $laid, array $findings, array $selection): array
     {
         $boxes = [];
         foreach ($this->side->layers as $layer) {
@@ -47,6 +51,7 @@ final readonly class Boxes
                 'stitch' => $this->columns[$keys[0] ?? '']['stitch'] ?? 0,
                 'unlinked' => [] !== $this->columns && [] !== array_diff($keys, array_keys($this->columns)),
                 'wrong' => self::wrong($findings, $layer),
+                'lacks' => self::lacks($laid->facts[$layer->id] ?? null),
                 'selected' => \in_array($layer, $selection, true),
                 'locked' => $layer->locked,
                 'group' => $layer->group,
@@ -83,6 +88,17 @@ final readonly class Boxes
             fn (string $key): string => isset($this->columns[$key]) ? (string) $this->columns[$key]['letter'] : '?',
             $layer->columns(),
         );
+    }
+
+    /** @return array{name: string, says: string}|null what a frame waits for that shows nothing; null where it shows something */
+    private static function lacks(?LayerFacts $facts): ?array
+    {
+        return match (true) {
+            !($facts instanceof PictureFacts) || null !== $facts->picture => null,
+            PictureState::Missing === $facts->state => ['name' => $facts->wanted, 'says' => 'is missing here'],
+            PictureState::Empty === $facts->state => ['name' => $facts->name, 'says' => 'has none in this row'],
+            default => ['name' => $facts->name, 'says' => 'takes its picture from a column'],
+        };
     }
 
     /**

@@ -27,7 +27,7 @@ final class ComposeController extends AbstractController
     public function __construct(
         private readonly ComposeView $view,
         private readonly TemplateHistory $history,
-        private readonly Workbench $bench,
+        private readonly ComposeScreen $screen,
     ) {
     }
 
@@ -35,10 +35,10 @@ final class ComposeController extends AbstractController
     public function index(Project $project, Request $request): Response
     {
         return $request->headers->has('HX-Request')
-            ? $this->bench->work($project, $request)
+            ? $this->screen->work($project, $request)
             : $this->render(
                 'compose/index.html.twig',
-                $this->view->of($project, Workbench::row($request), Workbench::layers($request), Workbench::side($request)),
+                $this->view->of($project, ComposeScreen::row($request), ComposeScreen::layers($request), ComposeScreen::side($request)),
             );
     }
 
@@ -61,10 +61,10 @@ final class ComposeController extends AbstractController
         try {
             $says = '' === $seen || (int) $seen === $project->revision() ? $go($project) : throw new StaleTemplate();
         } catch (StaleTemplate) {
-            return $this->bench->stale($project, $request);
+            return $this->screen->stale($project, $request);
         }
 
-        return $this->bench->work($project, $request, null, 'good', null === $says ? $otherwise : "$how: $says.");
+        return $this->screen->work($project, $request, null, 'good', null === $says ? $otherwise : "$how: $says.");
     }
 
     #[Route('/history', name: 'compose_history', methods: ['GET'])]
@@ -103,7 +103,7 @@ final class ComposeController extends AbstractController
         $template = $project->template();
         $picked = array_filter(
             $template->layers(),
-            static fn ($layer): bool => \in_array($layer->id, Workbench::layers($request), true),
+            static fn ($layer): bool => \in_array($layer->id, ComposeScreen::layers($request), true),
         );
 
         return new JsonResponse([
@@ -133,7 +133,7 @@ final class ComposeController extends AbstractController
             'widest' => $widest,
             'template' => $template,
             'typeUnit' => $template->typeUnit(),
-            'row' => Workbench::row($request),
+            'row' => ComposeScreen::row($request),
         ]);
     }
 }

@@ -69,7 +69,7 @@ final readonly class ComposeView
             ];
         }
         $boxes = new Boxes($template, $template->side($shown), $columns);
-        $onStage = $boxes->onStage($findings, $selection);
+        $onStage = $boxes->onStage($laid, $findings, $selection);
 
         return [
             'project' => $project,

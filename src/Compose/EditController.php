@@ -30,14 +30,14 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/compose', methods: ['POST'])]
 final readonly class EditController
 {
-    public function __construct(private Workbench $bench, private Pasting $pasting)
+    public function __construct(private ComposeScreen $screen, private Pasting $pasting)
     {
     }
 
     #[Route('/set', name: 'compose_set')]
     public function set(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static function (array $layers) use ($project, $request): Edit {
+        return $this->screen->edit($project, $request, static function (array $layers) use ($project, $request): Edit {
             $template = $project->template();
             $values = (new EditInput($template, $template->layer($layers[0])))->values($request->request->all('set'));
 
@@ -48,7 +48,7 @@ final readonly class EditController
     #[Route('/words', name: 'compose_words')]
     public function words(Project $project, Request $request): Response
     {
-        return $this->bench->edit(
+        return $this->screen->edit(
             $project,
             $request,
             static fn (array $layers): Edit => new SetContent(
@@ -61,12 +61,12 @@ final readonly class EditController
     #[Route('/link', name: 'compose_link')]
     public function link(Project $project, Request $request): Response
     {
-        return $this->bench->edit(
+        return $this->screen->edit(
             $project,
             $request,
             static fn (array $layers): Edit => new LinkColumn(
                 $layers[0],
-                Workbench::column($project, $request)->key,
+                ComposeScreen::column($project, $request)->key,
                 array_map(static fn (Column $column): string => $column->key, $project->columns()),
             ),
         );
@@ -75,7 +75,7 @@ final readonly class EditController
     #[Route('/place', name: 'compose_place')]
     public function place(Project $project, Request $request): Response
     {
-        return $this->bench->edit(
+        return $this->screen->edit(
             $project,
             $request,
             static fn (): Edit => new PlaceLayers(Frames::read($request->request->getString('frames'))),
@@ -85,7 +85,7 @@ final readonly class EditController
     #[Route('/align', name: 'compose_align')]
     public function align(Project $project, Request $request): Response
     {
-        return $this->bench->edit(
+        return $this->screen->edit(
             $project,
             $request,
             static fn (array $layers): Edit => new AlignLayers($layers, $request->request->getString('way')),
@@ -95,7 +95,7 @@ final readonly class EditController
     #[Route('/group', name: 'compose_group')]
     public function group(Project $project, Request $request): Response
     {
-        return $this->bench->edit(
+        return $this->screen->edit(
             $project,
             $request,
             static fn (array $layers): Edit => new GroupLayers($layers, $request->request->getBoolean('together')),
@@ -105,7 +105,7 @@ final readonly class EditController
     #[Route('/order', name: 'compose_order')]
     public function order(Project $project, Request $request): Response
     {
-        return $this->bench->edit(
+        return $this->screen->edit(
             $project,
             $request,
             static fn (array $layers): Edit => new OrderLayer($layers[0], (int) $request->request->getString('steps')),
@@ -115,7 +115,7 @@ final readonly class EditController
     #[Route('/remove', name: 'compose_remove')]
     public function remove(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (array $layers): Edit => new RemoveLayers($layers), []);
+        return $this->screen->edit($project, $request, static fn (array $layers): Edit => new RemoveLayers($layers), []);
     }
 
     #[Route('/duplicate', name: 'compose_duplicate')]
@@ -125,7 +125,7 @@ final readonly class EditController
         $picked = array_values(
             array_filter(
                 $template->layers(),
-                static fn (Layer $layer): bool => \in_array($layer->id, Workbench::layers($request), true),
+                static fn (Layer $layer): bool => \in_array($layer->id, ComposeScreen::layers($request), true),
             ),
         );
 
@@ -142,7 +142,7 @@ final readonly class EditController
             !array_is_list($copied['layers']) ||
             !is_numeric($copied['dpi'] ?? null)
         ) {
-            return $this->bench->refused($project, $request, 'There is nothing to paste. Copy a layer first.');
+            return $this->screen->refused($project, $request, 'There is nothing to paste. Copy a layer first.');
         }
         $this->pasting->bringPictures(
             $project,

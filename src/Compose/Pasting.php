@@ -17,7 +17,7 @@ use Symfony\Component\HttpFoundation\Response;
 final readonly class Pasting
 {
     public function __construct(
-        private Workbench $bench,
+        private ComposeScreen $screen,
         private PictureStore $pictures,
         private EntityManagerInterface $entities,
     ) {
@@ -31,15 +31,15 @@ final readonly class Pasting
             $layers,
             $dpi,
             min($template->width, $template->height) / 40,
-            ComposeView::side($project, Workbench::layers($request), Workbench::side($request)),
+            ComposeView::side($project, ComposeScreen::layers($request), ComposeScreen::side($request)),
         );
         try {
             $ids = $paste->paste($template)[1];
         } catch (TemplateError $e) {
-            return $this->bench->refused($project, $request, $e->getMessage());
+            return $this->screen->refused($project, $request, $e->getMessage());
         }
 
-        return $this->bench->edit($project, $request, static fn (): Edit => $paste, $ids);
+        return $this->screen->edit($project, $request, static fn (): Edit => $paste, $ids);
     }
 
     /**

@@ -27,7 +27,7 @@ final readonly class PicturesController
     public function __construct(
         private PictureStore $pictures,
         private Environment $twig,
-        private Workbench $bench,
+        private ComposeScreen $screen,
         private WorkDesk $desk,
     ) {
     }
@@ -84,7 +84,7 @@ final readonly class PicturesController
             $found ? null : (float) $input->getString('y'),
         );
 
-        return $this->bench->work($project, $request);
+        return $this->screen->work($project, $request);
     }
 
     private function asset(Project $project, string $name): StoredPicture

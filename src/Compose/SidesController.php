@@ -23,19 +23,19 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/compose', methods: ['POST'])]
 final readonly class SidesController
 {
-    public function __construct(private Workbench $bench)
+    public function __construct(private ComposeScreen $screen)
     {
     }
 
     #[Route('/side', name: 'compose_side')]
     public function set(Project $project, Request $request): Response
     {
-        return $this->bench->edit(
+        return $this->screen->edit(
             $project,
             $request,
             static fn (): Edit => new SetSide(
                 (new SideInput($project->template()))->values($request->request->all('set')),
-                ComposeView::side($project, [], Workbench::side($request)),
+                ComposeView::side($project, [], ComposeScreen::side($request)),
             ),
         );
     }
@@ -45,16 +45,16 @@ final readonly class SidesController
     {
         $request->request->set('side', (string) \count($project->template()->sides));
 
-        return $this->bench->edit($project, $request, static fn (): Edit => new AddSide(), []);
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddSide(), []);
     }
 
     #[Route('/side/remove', name: 'compose_side_remove')]
     public function remove(Project $project, Request $request): Response
     {
-        return $this->bench->edit(
+        return $this->screen->edit(
             $project,
             $request,
-            static fn (): Edit => new RemoveSide(ComposeView::side($project, [], Workbench::side($request))),
+            static fn (): Edit => new RemoveSide(ComposeView::side($project, [], ComposeScreen::side($request))),
             [],
         );
     }
@@ -62,13 +62,13 @@ final readonly class SidesController
     #[Route('/size', name: 'compose_size')]
     public function size(Project $project, Request $request): Response
     {
-        return $this->bench->edit($project, $request, static fn (): Edit => self::changed($project->template(), $request), []);
+        return $this->screen->edit($project, $request, static fn (): Edit => self::changed($project->template(), $request), []);
     }
 
     #[Route('/font', name: 'compose_font')]
     public function font(Project $project, Request $request): Response
     {
-        return $this->bench->edit(
+        return $this->screen->edit(
             $project,
             $request,
             static fn (): Edit => new ReplaceFont($request->request->getString('from'), $request->request->getString('to')),

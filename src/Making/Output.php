@@ -21,6 +21,9 @@ interface Output
     /** In the sentence of an order: “Make all rows as …”. */
     public function label(): string;
 
+    /** Whether people want this of such a template, unless they say otherwise; of one output for each template. */
+    public function isUsual(Template $template): bool;
+
     /** Without its dot. */
     public function ending(): string;
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Making;
 
+use Morphea\Core\Template\Template;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /** All outputs there are, in the order they are offered. */
@@ -41,10 +42,14 @@ final class Outputs
         return $this->find($id) ?? throw new \LogicException("There is no output “{$id}” any more.");
     }
 
-    public function usual(): Output
+    /** What is wanted where nobody has chosen: files to hand over one by one: of print their PDFs, of screens their pictures. */
+    public function usual(Template $template): Output
     {
-        $first = array_values($this->all())[0] ?? null;
-
-        return $first ?? throw new \LogicException('There is no output at all.');
+        foreach ($this->all() as $output) {
+            if ($output->isUsual($template)) {
+                return $output;
+            }
+        }
+        throw new \LogicException('There is no output at all.');
     }
 }

@@ -34,7 +34,7 @@ final readonly class Planner
         $last = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
         if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
             return new Order(
-                $this->outputs->find($last->output()) ?? $this->outputs->usual(),
+                $this->outputs->find($last->output()) ?? $this->outputs->usual($project->template()),
                 '',
                 $last->namePattern(),
                 $last->fileName(),
@@ -45,7 +45,7 @@ final readonly class Planner
         $file = SafeName::of(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
 
         return new Order(
-            $this->outputs->find($last?->output() ?? '') ?? $this->outputs->usual(),
+            $this->outputs->find($last?->output() ?? '') ?? $this->outputs->usual($project->template()),
             '',
             null === $first ? '' : Pattern::column($first),
             '' === $file ? 'pieces' : $file,

@@ -45,16 +45,21 @@ final class ProjectsController extends AbstractController
     ) {
     }
 
-    #[Route('/', name: 'bench', methods: ['GET'])]
-    public function index(#[CurrentUser] Member $member, Faces $faces): Response
+    #[Route('/', name: 'projects', methods: ['GET'])]
+    public function index(#[CurrentUser] Member $member, Request $request, Faces $faces): Response
     {
         $projects = $this->entities
             ->getRepository(Project::class)
             ->findBy(['owner' => $member], ['changedAt' => 'DESC', 'id' => 'DESC']);
-        $cards = array_map(static fn (Project $project): Card => Card::of($project, $faces->state($project)), $projects);
+        $order = CardOrder::tryFrom($request->query->getString('order')) ?? CardOrder::Changed;
+        $cards = $order->sorted(
+            array_map(static fn (Project $project): Card => Card::of($project, $faces->state($project)), $projects),
+        );
 
-        return $this->render('bench/index.html.twig', [
+        return $this->render('projects/index.html.twig', [
             'cards' => $cards,
+            'order' => $order->value,
+            'orders' => CardOrder::labels(),
             'starters' => $this->starters->all(),
             'own' => $this->own->all($member),
             'presets' => Preset::all(),
@@ -74,7 +79,7 @@ final class ProjectsController extends AbstractController
         $png = $faces->png($project);
         $response->headers->set('Content-Type', null === $png ? 'image/svg+xml' : 'image/png');
 
-        return $response->setContent($png ?? $this->renderView('bench/no-face.svg.twig'));
+        return $response->setContent($png ?? $this->renderView('projects/no-face.svg.twig'));
     }
 
     #[Route('/projects', name: 'project_new', methods: ['POST'])]
@@ -89,7 +94,7 @@ final class ProjectsController extends AbstractController
         } catch (TemplateError $e) {
             $this->addFlash('bad', \sprintf('A side of this size cannot be made: %s.', $e->getMessage()));
 
-            return $this->redirectToRoute('bench');
+            return $this->redirectToRoute('projects');
         }
 
         return $this->redirectToRoute('compose', ['project' => $project->id()]);
@@ -118,7 +123,7 @@ final class ProjectsController extends AbstractController
         } catch (UploadError $e) {
             $this->addFlash('bad', $e->getMessage());
 
-            return $this->redirectToRoute('bench');
+            return $this->redirectToRoute('projects');
         }
 
         return $this->redirectToRoute('compose', ['project' => $project->id()]);
@@ -134,7 +139,7 @@ final class ProjectsController extends AbstractController
             $history->anywhen($project, static fn (Template $template): Template => $template->named($name), 'Project renamed');
         }
 
-        return $this->redirectToRoute('bench');
+        return $this->redirectToRoute('projects');
     }
 
     #[Route('/projects/{project}/delete', name: 'project_delete', methods: ['POST'])]
@@ -144,7 +149,7 @@ final class ProjectsController extends AbstractController
         $removal->remove($project);
         $this->addFlash('good', "“{$name}” was deleted with its rows and pieces.");
 
-        return $this->redirectToRoute('bench');
+        return $this->redirectToRoute('projects');
     }
 
     #[Route('/projects/{project}/save.morphea', name: 'project_save', methods: ['GET'])]
@@ -173,7 +178,7 @@ final class ProjectsController extends AbstractController
             ),
         );
 
-        return $this->redirectToRoute('bench');
+        return $this->redirectToRoute('projects');
     }
 
     /** Keeps the design as a starter of the member's own. */
@@ -189,7 +194,7 @@ final class ProjectsController extends AbstractController
             "“{$project->name()}” is kept among your own starters, with its rows as examples. The project stays as it is.",
         );
 
-        return $this->redirectToRoute('bench');
+        return $this->redirectToRoute('projects');
     }
 
     #[Route('/starters/{starter}/forget', name: 'starter_forget', methods: ['POST'])]
@@ -200,7 +205,7 @@ final class ProjectsController extends AbstractController
         );
         $this->addFlash('good', 'The starter is gone. Projects made from it stay.');
 
-        return $this->redirectToRoute('bench');
+        return $this->redirectToRoute('projects');
     }
 
     private function isLarge(Project $project): bool

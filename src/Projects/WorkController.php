@@ -44,10 +44,10 @@ final class WorkController extends AbstractController
 
             return \is_string($project)
                 ? $this->redirectToRoute($to, ['project' => $project])
-                : $this->redirectToRoute('bench');
+                : $this->redirectToRoute('projects');
         }
 
-        return $this->render('bench/work.html.twig', [
+        return $this->render('projects/work.html.twig', [
             'job' => $found,
             'says' => ProjectWork::says($found),
             'name' => $found->text('name'),
@@ -62,7 +62,7 @@ final class WorkController extends AbstractController
     {
         $this->desk->forget($this->job($member, $job));
 
-        return $this->redirectToRoute('bench', status: Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('projects', status: Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/file', name: 'work_file', methods: ['GET'])]

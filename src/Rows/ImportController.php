@@ -193,7 +193,13 @@ final class ImportController extends AbstractController
         $this->addFlash('good', \is_string($says) ? $says : '');
         $this->desk->forget($taking);
 
-        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+        return $this->firstPiece($project);
+    }
+
+    /** What the rows look like on the design. */
+    private function firstPiece(Project $project): Response
+    {
+        return $this->redirectToRoute('compose', ['project' => $project->id(), 'row' => 1], Response::HTTP_SEE_OTHER);
     }
 
     /** The file is not wanted after all; a worker that reads it stops. */
@@ -243,7 +249,7 @@ final class ImportController extends AbstractController
             return $this->refused($project, $e->getMessage());
         }
 
-        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+        return $this->firstPiece($project);
     }
 
     #[Route('/{import}/update', name: 'import_update', methods: ['GET'])]
@@ -251,14 +257,14 @@ final class ImportController extends AbstractController
     {
         $name = $this->name($project, $import);
         try {
-            $sheet = $this->tables->table($project);
+            $table = $this->tables->table($project);
             $file = $this->taking->table($project, $this->taking->choice($project, $import, $request->query));
-            $update = TableUpdate::compare($sheet, $file, $request->query->getString('key'));
+            $update = TableUpdate::compare($table, $file, $request->query->getString('key'));
         } catch (UploadError | TableError $e) {
             return $this->refused($project, $e->getMessage());
         }
         $numbers = [];
-        foreach ($sheet->rows as $i => $row) {
+        foreach ($table->rows as $i => $row) {
             $numbers[$row->id] = ['number' => $i + 1, 'name' => $row->cells[$update->key->index]];
         }
 
@@ -268,7 +274,7 @@ final class ImportController extends AbstractController
             'import' => $import,
             'name' => $name,
             'update' => $update,
-            'sheet' => $sheet,
+            'table' => $table,
             'numbers' => $numbers,
             'asked' => $request->query->all(),
             'most' => self::CHANGES_SHOWN,

@@ -87,7 +87,7 @@ final readonly class ImportTaking
             \count($table->columns),
             1 === \count($table->columns) ? 'column' : 'columns',
             [] === $linked->made
-                ? 'No column has the name of a placeholder; link them in Compose.'
+                ? 'No column has the name of a placeholder: drag them onto the design to link them.'
                 : 'Linked by name: ' . implode('; ', $linked->made) . '.',
         );
     }

@@ -19,10 +19,14 @@ final class SqliteMiddleware implements Middleware
         return new class ($driver) extends AbstractDriverMiddleware {
             public function connect(#[\SensitiveParameter] array $params): Connection
             {
-                $connection = parent::connect($params);
                 if (!str_contains($params['driver'] ?? '', 'sqlite')) {
-                    return $connection;
+                    return parent::connect($params);
                 }
+                // A fresh checkout has no folder for it yet.
+                if (isset($params['path']) && !is_dir(\dirname($params['path']))) {
+                    @mkdir(\dirname($params['path']), 0o777, true);
+                }
+                $connection = parent::connect($params);
                 // Somebody waits for a page, nobody for a worker.
                 $patience = 'cli' === \PHP_SAPI ? 60_000 : 10_000;
                 foreach (

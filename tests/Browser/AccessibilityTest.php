@@ -18,7 +18,7 @@ final class AccessibilityTest extends BrowserTestCase
             $this->axe($path);
         }
         $this->signIn();
-        $this->axe('bench');
+        $this->axe('projects');
         $this->button('Start a blank project')->click();
         $this->axe('bench with dialog');
         $this->project('Mending certificates');

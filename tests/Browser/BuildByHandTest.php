@@ -65,9 +65,9 @@ final class BuildByHandTest extends BrowserTestCase
         self::assertEqualsWithDelta($before['y'], $this->frame('tip')['y'], 0.01);
 
         // Marquee over everything takes both; a click beside lets go.
-        $bench = $this->find('#bench')->getSize();
+        $board = $this->find('#board')->getSize();
         (new WebDriverActions($this->driver))
-            ->moveToElement($this->find('#bench'), -(int) ($bench->getWidth() / 2) + 5, 0)
+            ->moveToElement($this->find('#board'), -(int) ($board->getWidth() / 2) + 5, 0)
             ->click()
             ->perform();
         $this->sees('Placeholders', '.rule-panel');

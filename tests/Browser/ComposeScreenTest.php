@@ -30,7 +30,7 @@ final class ComposeScreenTest extends BrowserTestCase
 
         // Undo all of it, over a reload; then do one again.
         $this->driver->navigate()->refresh();
-        $this->find('#bench');
+        $this->find('#board');
         for ($i = 0; $i < 5; ++$i) {
             $this->driver->executeScript('document.activeElement.blur()');
             (new WebDriverActions($this->driver))

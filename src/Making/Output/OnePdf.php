@@ -30,6 +30,11 @@ final readonly class OnePdf implements OneFile
         return 'one PDF';
     }
 
+    public function isUsual(Template $template): bool
+    {
+        return false;
+    }
+
     public function ending(): string
     {
         return 'pdf';

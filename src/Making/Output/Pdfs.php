@@ -10,6 +10,7 @@ use Morphea\App\Render\PdfWriter;
 use Morphea\Core\Drawing\PictureContents;
 use Morphea\Core\Drawing\SvgSize;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Unit;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** A PDF for each piece, with a page for each of its sides. */
@@ -28,6 +29,11 @@ final readonly class Pdfs implements Output
     public function label(): string
     {
         return 'a PDF for each row';
+    }
+
+    public function isUsual(Template $template): bool
+    {
+        return Unit::Pixel !== $template->unit;
     }
 
     public function ending(): string

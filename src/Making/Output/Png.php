@@ -11,6 +11,7 @@ use Morphea\App\Render\Renderer;
 use Morphea\Core\Drawing\PictureContents;
 use Morphea\Core\Drawing\SvgSize;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Unit;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** A PNG for each side, one pixel a dot, which knows its dots per inch. */
@@ -32,6 +33,11 @@ final readonly class Png implements Output
     public function label(): string
     {
         return 'PNG pictures';
+    }
+
+    public function isUsual(Template $template): bool
+    {
+        return Unit::Pixel === $template->unit;
     }
 
     public function ending(): string

@@ -26,6 +26,11 @@ final readonly class Svg implements Output
         return 'SVG drawings';
     }
 
+    public function isUsual(Template $template): bool
+    {
+        return false;
+    }
+
     public function ending(): string
     {
         return 'svg';

@@ -12,11 +12,7 @@ export const state = () => ({
 });
 export const selection = () => work().dataset.layer.split(',').filter(Boolean);
 export const box = (id) => document.getElementById(`box-${id}`);
-export const isTyping = (event) =>
-    Boolean(
-        event.target.matches?.('input, select, textarea, [contenteditable]') ||
-        event.target.closest?.('dialog, [contenteditable]'),
-    );
+export {isTyping} from './typing.js';
 
 // One after the other: an edit is made from what the one before it left. What is asked by scripts and what the controls
 // of the rule line ask goes through the same queue. Once sent, a step stays what it was, however often it has to be

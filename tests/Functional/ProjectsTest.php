@@ -18,7 +18,7 @@ use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
-final class BenchTest extends AppTestCase
+final class ProjectsTest extends AppTestCase
 {
     public function testAProjectSavedAsFileAndBroughtBackIsTheSame(): void
     {

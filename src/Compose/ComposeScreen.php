@@ -17,7 +17,7 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
 /** Applies what a request asks for and answers with the whole work area, laid out anew; the page morphs into it. */
-final readonly class Workbench
+final readonly class ComposeScreen
 {
     public function __construct(
         private ComposeView $view,
