@@ -3,20 +3,19 @@
 /*
  * How fast names are fitted and a stage is laid out, as ratios against plain baselines in the same
  *   run: fits of 5,000 different names in one line, against shaping the same names once by HarfBuzz alone;
- *   layout and SVG of the demo certificate over its 60 rows, against one `rsvg-convert` process for a single piece.
+ *   layout and SVG of 100 demo certificates, as thumbnails take it, against one `rsvg-convert` process for a single piece.
  * Usage: php bench/layout.php
  */
 
-use Morphea\Core\Data\Record;
-use Morphea\Core\Data\TableBuilder;
-use Morphea\Core\Drawing\Picture;
-use Morphea\Core\Drawing\PictureSource;
+use Morphea\App\Import\FilePictures;
+use Morphea\App\Kernel;
+use Morphea\App\Projects\StarterShelf;
+use Morphea\App\Render\Engines;
+use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\SvgSize;
 use Morphea\Core\Drawing\SvgWriter;
-use Morphea\Core\Layout\Layouter;
-use Morphea\Core\Layout\TextLayouter;
+use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Template\FitRule;
-use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TextStyle;
 use Morphea\Core\Type\FontBook;
 use Morphea\Core\Type\HarfBuzz;
@@ -24,6 +23,7 @@ use Morphea\Core\Type\Inline;
 use Morphea\Core\Type\Shaper;
 use Morphea\Core\Type\StyledText;
 use Morphea\Core\Type\TextFitter;
+use Symfony\Component\Dotenv\Dotenv;
 
 $root = dirname(__DIR__);
 require "$root/vendor/autoload.php";
@@ -56,37 +56,34 @@ $fitted = $seconds(static function () use ($names, $fitter, $style, $words): voi
 });
 printf("fit, one line:    %6.0f a second; %.1f times the time of shaping alone\n", 5000 / $fitted, $fitted / $plain);
 
-$template = (new TemplateCodec())->decode((string) file_get_contents("$root/demo/mending-certificate/template.json"));
-$stream = fopen("$root/demo/mending-certificate/rows.csv", 'r');
-$lines = [];
-while ($stream && false !== ($cells = fgetcsv($stream, null, ',', '"', ''))) {
-    $lines[] = $cells;
-}
-$table = (new TableBuilder())->build($lines);
-$pictures = new class implements PictureSource {
-    public function picture(string $asset): ?Picture
-    {
-        return Picture::vector('<rect width="10" height="10"/>', 10, 10);
-    }
-};
-$layouter = new Layouter(new TextLayouter(new Shaper($fonts)));
-$draw = static fn (Record $row): string => (new SvgWriter($pictures))->write(
-    $layouter->lay($template, $row, $pictures)->drawing,
-    SvgSize::Inches,
-);
-$svg = $draw($table->row(1));
-$laid =
-    $seconds(static function () use ($table, $draw): void {
-        foreach ($table->rows() as $row) {
-            $draw($row);
-        }
-    }) / 60;
-file_put_contents($file = sys_get_temp_dir() . '/morphea-bench.svg', $svg);
+(new Dotenv())->bootEnv("$root/.env", "test");
+$kernel = new Kernel('test', true);
+$kernel->boot();
+/** @var Symfony\Component\DependencyInjection\ContainerInterface $container */
+$container = $kernel->getContainer()->get('test.service_container');
+$file = $container->get(StarterShelf::class)->load('mending-certificate');
+$engine = $container->get(Engines::class)->with([]);
+$layouter = $engine->layouter;
+$records = iterator_to_array($file->table->records(), false);
+$pictures = $container->get(FilePictures::class)->of($file);
+$even = EvenSizes::of($file->template, $records, $engine->texts);
+$writer = new SvgWriter($pictures, SvgSize::Inches);
+$lay = static fn (int $i): Drawing => $layouter->lay($file->template, $records[$i % 60], $pictures, $even)->drawing;
+$svg = $writer->write($lay(0));
+$laid = $seconds(static function () use ($lay): void {
+    array_map($lay, range(0, 99));
+});
+$drawn = $seconds(static function () use ($lay, $writer): void {
+    array_map(static fn (int $i): string => $writer->write($lay($i)), range(0, 99));
+});
+file_put_contents($path = sys_get_temp_dir() . '/morphea-bench.svg', $svg);
 exec('rsvg-convert --version', $out, $missing);
-$process = $missing ? NAN : $seconds(static fn () => exec("rsvg-convert --format=pdf --output=$file.pdf $file"));
+$process = $missing ? NAN : $seconds(static fn () => exec("rsvg-convert --format=pdf --output=$path.pdf $path"));
 printf(
-    "stage, certificate: %.2f ms a row; %.3f times one rsvg-convert process (%.0f ms)\n",
+    "100 certificates:  %6.0f ms laid out, %.0f ms with their SVG, %.1f kB each; %.1f times one rsvg-convert process (%.0f ms)\n",
     $laid * 1000,
-    $laid / $process,
+    $drawn * 1000,
+    strlen($svg) / 1000,
+    $drawn / $process,
     $process * 1000,
 );

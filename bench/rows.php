@@ -69,7 +69,7 @@ $time = static function (string $what, Closure $work, ?float $baseline = null): 
     return $took;
 };
 $reader = new RawReader(new DelimitedText(), new Workbook(new OpenDocument()));
-$take = static function (string $path) use ($reader): Sheet {
+$take = static function (string $path) use ($reader): Table {
     $grid = $reader->file($path, basename($path));
     $sense = TableSense::of($grid->lines);
 

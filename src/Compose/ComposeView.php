@@ -84,7 +84,7 @@ final readonly class ComposeView
             'selection' => array_map(static fn (Layer $one): string => $one->id, $selection),
             'grouped' =>
                 [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
-            'ways' => AlignLayers::WAYS,
+            'alignments' => AlignLayers::WAYS,
             'findings' => array_values(
                 array_filter($findings, static fn (Finding $finding): bool => $finding->layer === $layer?->id),
             ),
@@ -108,8 +108,7 @@ final readonly class ComposeView
             'layers' => $boxes->stack(),
             'presets' => Preset::all(),
             'codeKinds' => CodeKind::cases(),
-            'canUndo' => $this->history->canUndo($project),
-            'canRedo' => $this->history->canRedo($project),
+            'ways' => $this->history->ways($project),
         ] + ($layer instanceof PictureLayer ? $this->picture($project, $layer, $laid) : []);
     }
 

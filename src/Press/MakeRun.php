@@ -81,7 +81,7 @@ final readonly class MakeRun implements SharedTask
 
     public function progress(Job $job): Progress
     {
-        return $this->pieces->progress($job->ref(), (int) $job->total(), $job->startedAt());
+        return $this->pieces->progress([$job])[$job->ref()];
     }
 
     private function making(Run $run): Making

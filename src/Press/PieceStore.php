@@ -6,6 +6,7 @@ namespace Morphea\App\Press;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Morphea\App\Entity\Job;
 use Morphea\App\Entity\PieceState;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Wanted;
@@ -183,26 +184,42 @@ final readonly class PieceStore
         );
     }
 
-    /** @param float|null $started when a worker took the first of them */
-    public function progress(string $run, int $total, ?float $started): Progress
+    /**
+     * How far runs are, counted from what is there.
+     *
+     * @param list<Job> $jobs of runs
+     *
+     * @return array<string, Progress> by run
+     */
+    public function progress(array $jobs): array
     {
-        $counts = $this->connection->fetchAllKeyValue('SELECT state, COUNT(*) FROM piece WHERE run_id = ? GROUP BY state', [
-            $run,
-        ]);
-        $recent = $this->connection->fetchAssociative(
-            'SELECT COUNT(*) AS pieces, MIN(made_at) AS first FROM piece WHERE run_id = ? AND made_at >= ?',
-            [$run, microtime(true) - self::WINDOW],
-        ) ?: ['pieces' => 0, 'first' => null];
-        $span = null === $recent['first'] ? 0.0 : microtime(true) - (float) $recent['first'];
-        $failed = (int) ($counts[PieceState::NotMade->value] ?? 0);
-
-        return new Progress(
-            (int) ($counts[PieceState::Made->value] ?? 0) + $failed,
-            $total,
-            $started,
-            $span > self::SOON ? (int) $recent['pieces'] / $span : null,
-            $failed,
+        $counts = $this->connection->fetchAllAssociativeIndexed(
+            'SELECT run_id, SUM(state = ?) AS made, SUM(state = ?) AS failed, SUM(made_at >= ?) AS recent,
+                MIN(CASE WHEN made_at >= ? THEN made_at END) AS first
+             FROM piece WHERE run_id IN (?) GROUP BY run_id',
+            [
+                PieceState::Made->value,
+                PieceState::NotMade->value,
+                $since = microtime(true) - self::WINDOW,
+                $since,
+                array_map(static fn (Job $job): string => $job->ref(), $jobs),
+            ],
+            [4 => ArrayParameterType::STRING],
         );
+        $found = [];
+        foreach ($jobs as $job) {
+            $here = $counts[$job->ref()] ?? ['made' => 0, 'failed' => 0, 'recent' => 0, 'first' => null];
+            $span = null === $here['first'] ? 0.0 : microtime(true) - (float) $here['first'];
+            $found[$job->ref()] = new Progress(
+                (int) $here['made'] + (int) $here['failed'],
+                (int) $job->total(),
+                $job->startedAt(),
+                $span > self::SOON ? (int) $here['recent'] / $span : null,
+                (int) $here['failed'],
+            );
+        }
+
+        return $found;
     }
 
     /** @return list<array{row: int, name: string, reason: string}> pieces that could not be made */

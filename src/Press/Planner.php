@@ -10,7 +10,6 @@ use Morphea\App\Entity\Run;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Record;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\SafeName;
@@ -82,11 +81,12 @@ final readonly class Planner
         }
         $names = new FileNames($pattern, $project->template()->locale);
         $pieces = [];
-        $active = array_flip(array_map(static fn (Record $row): int => $row->number, $this->rows->active($project)));
+        $table = $this->rows->table($project);
+        $skipped = $table->skipped();
         // Names are dealt out over all rows, so that none changes because another is switched off.
-        foreach ($this->rows->rows($project) as $row) {
+        foreach ($table->records() as $row) {
             $name = $names->next($row);
-            if (isset($picked[$row->number], $active[$row->number])) {
+            if (isset($picked[$row->number]) && !isset($skipped[$row->number])) {
                 $pieces[] = ['row' => $row, 'name' => $name];
             }
         }
@@ -97,6 +97,8 @@ final readonly class Planner
             );
         }
 
-        return new Plan($pieces, array_intersect_key($names->clashes(), $picked, $active), mb_strcut($file, 0, 100, 'UTF-8'));
+        $clashes = array_diff_key(array_intersect_key($names->clashes(), $picked), $skipped);
+
+        return new Plan($pieces, $clashes, mb_strcut($file, 0, 100, 'UTF-8'));
     }
 }

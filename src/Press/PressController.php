@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Press;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\OneFile;
 use Morphea\App\Making\Output;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Open\Opener;
-use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Pattern\PatternParts;
@@ -35,7 +35,6 @@ final class PressController extends AbstractController
         private readonly RunDesk $desk,
         private readonly PieceStore $pieces,
         private readonly Outputs $outputs,
-        private readonly WorkDesk $work,
     ) {
     }
 
@@ -65,7 +64,7 @@ final class PressController extends AbstractController
                     static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()],
                     Shown::cases(),
                 ),
-                'runs' => array_map($this->runView(...), $runs),
+                'runs' => $this->views($runs),
             ],
         );
     }
@@ -142,24 +141,31 @@ final class PressController extends AbstractController
     private function card(Project $project, Run $run): Response
     {
         return $this->render('press/run.html.twig', [
-            'view' => $this->runView($run),
+            'view' => $this->views([$run])[0],
             'project' => $project,
             'here' => 'Press',
             'oob' => true,
         ]);
     }
 
-    /** @return array<string, mixed> */
-    private function runView(Run $run): array
+    /**
+     * @param list<Run> $runs
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function views(array $runs): array
     {
-        $progress = $this->work->progress($run->job());
+        $progress = $this->pieces->progress(array_map(static fn (Run $run): Job => $run->job(), $runs));
 
-        return [
-            'run' => $run,
-            'output' => $this->outputs->find($run->output())?->label() ?? $run->output(),
-            'progress' => $progress,
-            'givenUp' => $progress->failed > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
-        ];
+        return array_map(
+            fn (Run $run): array => [
+                'run' => $run,
+                'output' => $this->outputs->find($run->output())?->label() ?? $run->output(),
+                'progress' => $progress[$run->id()],
+                'givenUp' => $progress[$run->id()]->failed > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
+            ],
+            $runs,
+        );
     }
 
     /**

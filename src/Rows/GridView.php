@@ -73,12 +73,14 @@ final readonly class GridView
     /** @return array<string, mixed> */
     private function state(Project $project): array
     {
+        $ways = $this->history->ways($project);
+
         return [
             'version' => $project->tableVersion(),
             'count' => $project->rowCount(),
             'active' => $project->activeRows(),
-            'canUndo' => $this->history->canUndo($project),
-            'canRedo' => $this->history->canRedo($project),
+            'canUndo' => $ways['undo'],
+            'canRedo' => $ways['redo'],
         ];
     }
 

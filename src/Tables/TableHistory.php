@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Tables;
 
+use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\TableChange;
@@ -13,8 +14,11 @@ use Morphea\Core\Data\TableDiff;
 /** Back through the changes of a project's table, and forth again. */
 final readonly class TableHistory
 {
-    public function __construct(private EntityManagerInterface $entities, private TableSwap $swap)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private TableSwap $swap,
+    ) {
     }
 
     /**
@@ -53,14 +57,17 @@ final readonly class TableHistory
         );
     }
 
-    public function canUndo(Project $project): bool
+    /** @return array{undo: bool, redo: bool} which ways there are from here */
+    public function ways(Project $project): array
     {
-        return null !== $this->changeAt($project, $project->tableStep());
-    }
+        $here = $project->tableStep();
+        $there = $this->connection->fetchFirstColumn('SELECT step FROM table_change WHERE project_id = ? AND step IN (?, ?)', [
+            $project->id(),
+            $here,
+            $here + 1,
+        ]);
 
-    public function canRedo(Project $project): bool
-    {
-        return null !== $this->changeAt($project, $project->tableStep() + 1);
+        return ['undo' => \in_array($here, $there, false), 'redo' => \in_array($here + 1, $there, false)];
     }
 
     private function changeAt(Project $project, int $step): ?TableChange

@@ -150,14 +150,17 @@ final readonly class TemplateHistory
         return $says;
     }
 
-    public function canUndo(Project $project): bool
+    /** @return array{undo: bool, redo: bool} which ways there are from here */
+    public function ways(Project $project): array
     {
-        return null !== $this->find($project, $project->revision() - 1);
-    }
+        $here = $project->revision();
+        $there = $this->connection->fetchFirstColumn('SELECT number FROM revision WHERE project_id = ? AND number IN (?, ?)', [
+            $project->id(),
+            $here - 1,
+            $here + 1,
+        ]);
 
-    public function canRedo(Project $project): bool
-    {
-        return null !== $this->find($project, $project->revision() + 1);
+        return ['undo' => \in_array($here - 1, $there, false), 'redo' => \in_array($here + 1, $there, false)];
     }
 
     private function go(Project $project, int $number): bool
