@@ -56,7 +56,7 @@ $fitted = $seconds(static function () use ($names, $fitter, $style, $words): voi
 });
 printf("fit, one line:    %6.0f a second; %.1f times the time of shaping alone\n", 5000 / $fitted, $fitted / $plain);
 
-(new Dotenv())->bootEnv("$root/.env", "test");
+(new Dotenv())->bootEnv("$root/.env", 'test');
 $kernel = new Kernel('test', true);
 $kernel->boot();
 /** @var Symfony\Component\DependencyInjection\ContainerInterface $container */

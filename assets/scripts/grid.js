@@ -148,11 +148,20 @@ function withUnsaved(list) {
             for (const [id, values] of Object.entries(cells)) Object.assign(byId.get(Number(id)) ?? {}, values);
     return list;
 }
-// The order the rows are shown in, where it is not that of the table: {key, dir}.
+// The order the rows are shown in, where it is not that of the table: {key, dir}. The server says it, which knows what
+// numbers and dates are; rows it has not heard of come last.
 let order = null;
+let places = new Map();
 export const ordered = () => order;
-export function showBy(by) {
+export const place = (id) => places.get(id) ?? places.size;
+async function arrange() {
+    const answer = await fetch(`${base}/order?column=${encodeURIComponent(order.key)}`).catch(() => null);
+    if (answer?.ok) places = new Map((await answer.json()).map((id, i) => [id, i]));
+    else order = null;
+}
+export async function showBy(by) {
     order = by;
+    if (order) await arrange();
     redraw(state.rows);
     if (!order) table.clearSort();
 }
@@ -185,7 +194,10 @@ function show(json) {
             again();
             document.dispatchEvent(new CustomEvent('grid:changed'));
         };
-        if (all) table.replaceData(rows).then(done);
+        if (all)
+            Promise.resolve(order && arrange())
+                .then(() => table.replaceData(rows))
+                .then(done);
         else
             table.updateData(rows).then(() => {
                 rows.forEach((row) => table.getRow(row._id)?.reformat());

@@ -1,9 +1,10 @@
 // Style for a part of a text: what is marked in a words editor gets a mark, or loses it.
 import {changed} from './words.js';
 
-const PLAIN = {bold: false, italic: false, colour: null, scale: 1, raise: 'none'};
-const markOf = (node) => ({...PLAIN, ...JSON.parse(node.parentElement.closest('[data-mark]')?.dataset.mark ?? '{}')});
-const isPlain = (mark) => JSON.stringify(mark) === JSON.stringify(PLAIN);
+const facts = () => JSON.parse(document.querySelector('[data-marks]').dataset.marks);
+const plain = () => facts().plain;
+const markOf = (node) => ({...plain(), ...JSON.parse(node.parentElement.closest('[data-mark]')?.dataset.mark ?? '{}')});
+const isPlain = (mark) => JSON.stringify(mark) === JSON.stringify(plain());
 let last = null;
 
 document.addEventListener('selectionchange', () => {
@@ -55,13 +56,17 @@ function apply(change) {
     );
     changed(editor);
 }
+const scale = (wanted) => {
+    const [least, most] = facts().scales;
+    return Math.max(least, Math.min(most, Math.round(wanted * 100) / 100));
+};
 const changes = {
     bold: (mark, first) => ({...mark, bold: !first.bold}),
     italic: (mark, first) => ({...mark, italic: !first.italic}),
-    larger: (mark) => ({...mark, scale: Math.min(10, Math.round(mark.scale * 125) / 100)}),
-    smaller: (mark) => ({...mark, scale: Math.max(0.1, Math.round(mark.scale * 80) / 100)}),
+    larger: (mark) => ({...mark, scale: scale(mark.scale * 1.25)}),
+    smaller: (mark) => ({...mark, scale: scale(mark.scale * 0.8)}),
     superscript: (mark, first) => ({...mark, raise: first.raise === 'superscript' ? 'none' : 'superscript'}),
-    plain: () => ({...PLAIN}),
+    plain: () => plain(),
 };
 
 // About how it will look, while it is being typed.

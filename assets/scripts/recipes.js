@@ -6,6 +6,9 @@ const dialog = document.getElementById('recipe');
 const sentence = document.getElementById('recipe-sentence');
 const below = document.getElementById('recipe-below');
 const kind = document.getElementById('recipe-kind');
+// What the core knows of recipes is not said here again.
+const defaults = JSON.parse(dialog.dataset.defaults);
+const choices = JSON.parse(dialog.dataset.choices);
 let editing = null;
 let from = null;
 
@@ -22,12 +25,7 @@ const recipes = {
         below: ['pairs'],
         column: ['column', 'Column'],
         pairs: ['pairs', 'Value', []],
-        otherwise: [
-            'choice',
-            'Other values',
-            'keep',
-            {keep: 'stay as they are', empty: 'become empty', words: 'become'},
-        ],
+        otherwise: ['choice', 'Other values', null, {keep: 'stay as they are', empty: 'become empty', words: 'become'}],
         words: ['words', 'Words for the others', ''],
     },
     series: {
@@ -35,9 +33,9 @@ const recipes = {
             'Counts from {start} in steps of {step}, with at least {width} digits, ' +
                 '{prefix} before and {suffix} behind the number, {restart}, leaving out {skip}.',
         ],
-        start: ['number', 'From', 1],
-        step: ['number', 'Steps of', 1],
-        width: ['number', 'Digits at least', 0],
+        start: ['number', 'From'],
+        step: ['number', 'Steps of'],
+        width: ['number', 'Digits at least'],
         prefix: ['words', 'Before it', ''],
         suffix: ['words', 'Behind it', ''],
         restart: ['column', 'Anew for each', '', 'through all rows'],
@@ -53,17 +51,7 @@ const recipes = {
     case: {
         says: ['Writes {column} {way}.'],
         column: ['column', 'Column'],
-        way: [
-            'choice',
-            'Write it',
-            'title',
-            {
-                upper: 'in capitals',
-                lower: 'in small letters',
-                title: 'with every word capitalised',
-                sentence: 'with the first word capitalised',
-            },
-        ],
+        way: ['choice', 'Write it'],
     },
     split: {
         says: [
@@ -77,7 +65,7 @@ const recipes = {
         how: [
             'choice',
             'What',
-            'at',
+            null,
             {
                 at: 'part',
                 position: 'the letters from',
@@ -85,11 +73,11 @@ const recipes = {
                 rest: 'what follows the number it begins with',
             },
         ],
-        part: ['number', 'Which one; below 0 counted from the end', 1],
+        part: ['number', 'Which one; below 0 counted from the end'],
         cut: [
             'choice',
             'Cut at',
-            ' ',
+            null,
             {
                 ' ': 'spaces',
                 ',': 'commas',
@@ -101,27 +89,12 @@ const recipes = {
             },
         ],
         at: ['words', 'Letters it is cut at', '', 'which'],
-        length: ['number', 'How many letters', 0],
+        length: ['number', 'How many letters'],
     },
     date: {
         says: ['Takes {part} from the dates in {column}.'],
         column: ['column', 'Column with dates'],
-        part: [
-            'choice',
-            'Part',
-            'year',
-            {
-                year: 'the year',
-                month: 'the number of the month',
-                'month-name': 'the name of the month',
-                day: 'the day',
-                weekday: 'the day of the week',
-                quarter: 'the quarter',
-                week: 'the week',
-                iso: 'the date as 2026-03-04',
-                long: 'the date in words',
-            },
-        ],
+        part: ['choice', 'Part'],
     },
     days: {says: ['Counts the days from {from} to {to}.'], from: ['column', 'From'], to: ['column', 'To']},
     first: {
@@ -138,20 +111,7 @@ const recipes = {
         ],
         below: ['then', 'otherwise'],
         column: ['column', 'Where'],
-        test: [
-            'choice',
-            'Test',
-            'is',
-            {
-                is: 'is',
-                'is-not': 'is not',
-                contains: 'contains',
-                empty: 'is empty',
-                filled: 'is not empty',
-                more: 'is more than',
-                less: 'is less than',
-            },
-        ],
+        test: ['choice', 'Test'],
         value: ['words', 'Value', '', 'this'],
         then: ['pattern', 'Write', []],
         otherwise: ['pattern', 'Else write', []],
@@ -165,7 +125,7 @@ const recipes = {
         below: ['pool'],
         pool: ['lines', 'What is dealt out, one in a line', []],
         shuffled: ['choice', 'In which order', '', {'': 'in this order', 1: 'shuffled each round'}],
-        seed: ['number', 'Seed of the shuffling', 1],
+        seed: ['number', 'Seed of the shuffling'],
     },
 };
 
@@ -173,8 +133,9 @@ const recipes = {
 let all = {};
 let controls = all;
 function control(name, recipe) {
-    const [type, label, start, more] = recipes[kind.value][name];
-    const made = makers[type](label, recipe[name] ?? start ?? from, {
+    const [type, label, start, said] = recipes[kind.value][name];
+    const more = said ?? choices[kind.value]?.[name];
+    const made = makers[type](label, recipe[name] ?? defaults[kind.value]?.[name] ?? start ?? from, {
         id: `recipe-${name}`,
         editing,
         of: more,
@@ -195,7 +156,7 @@ function draw(recipe = {}) {
     ];
     const given = recipe.recipe ? {...recipe} : {...start};
     if (kind.value === 'split')
-        given.cut = given.at === undefined ? ' ' : given.at in recipes.split.cut[3] ? given.at : 'other';
+        given.cut = (given.at ?? defaults.split.at) in recipes.split.cut[3] ? (given.at ?? defaults.split.at) : 'other';
     ['sameCase', 'shuffled'].forEach((name) => {
         if (name in given) given[name] = given[name] ? '1' : '';
     });

@@ -10,6 +10,7 @@ import {
     gridHasKeys,
     hold,
     ordered,
+    place,
     reload,
     root,
     rows,
@@ -27,18 +28,7 @@ import './grid-column.js';
 import './grid-find.js';
 import './grid-drag.js';
 
-const numeric = (value) => {
-    const n = Number(
-        String(value)
-            .replace(/[\s,](?=\d{3})/g, '')
-            .replace(',', '.'),
-    );
-    return Number.isNaN(n) || value === '' ? null : n;
-};
-const sorter = (a, b) => {
-    const [x, y] = [numeric(a), numeric(b)];
-    return x !== null && y !== null ? x - y : String(a).localeCompare(String(b), undefined, {numeric: true});
-};
+const sorter = (a, b, one, other) => place(one.getData()._id) - place(other.getData()._id);
 // As wide as what stands in it, within reason. Cells are in letters of one width, so counting does, and nothing needs
 // to be laid out for it.
 const ROW = 34;

@@ -26,14 +26,8 @@ export function partsOf(editor) {
     return parts;
 }
 
-const NAMES = {
-    number: 'number',
-    'date-short': 'date',
-    'date-medium': 'date',
-    'date-long': 'date',
-    counted: 'counted',
-    own: 'own pattern',
-};
+// How a column is shown, in a word; as the dialog of key-caps has it.
+const brief = (shown) => document.querySelector(`#chip-shown [value="${shown}"]`)?.dataset.brief;
 
 export function chip(part, letter, heading) {
     const element = document.createElement('span');
@@ -47,9 +41,9 @@ export function chip(part, letter, heading) {
     cap.className = 'cap';
     cap.textContent = letter;
     element.append(cap, ' ', heading);
-    if (NAMES[part.shown]) {
+    if (brief(part.shown)) {
         const small = document.createElement('small');
-        small.textContent = NAMES[part.shown];
+        small.textContent = brief(part.shown);
         element.append(' ', small);
     }
     return element;

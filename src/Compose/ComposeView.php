@@ -19,6 +19,7 @@ use Morphea\Core\Proof\Ground;
 use Morphea\Core\Template\CodeKind;
 use Morphea\Core\Template\Edit\AlignLayers;
 use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\Mark;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Preset;
 use Morphea\Core\Template\Side;
@@ -91,10 +92,8 @@ final readonly class ComposeView
             'kind' => \count($selection) > 1 ? 'several' : $layer?->kind()->value ?? '',
             'facts' => $laid->facts[$layer?->id] ?? null,
             'parts' => $layer?->content()?->forEditor() ?? [],
-            'shown' => array_map(
-                static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()],
-                Shown::cases(),
-            ),
+            'shown' => Shown::choices(),
+            'marks' => Mark::forEditor(),
             'families' => $fonts->choices(),
             'unknownFonts' => array_values(
                 array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family)),

@@ -60,10 +60,7 @@ final class PressController extends AbstractController
                 ),
                 'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
                 'columns' => $this->columns($project),
-                'shown' => array_map(
-                    static fn (Shown $shown): array => ['value' => $shown->value, 'label' => $shown->label()],
-                    Shown::cases(),
-                ),
+                'shown' => Shown::choices(),
                 'runs' => $this->views($runs),
             ],
         );

@@ -8,12 +8,15 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableHistory;
 use Morphea\App\Tables\TableRows;
+use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\MapValues;
 use Morphea\Core\Data\Recipe\RecipeCodec;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Data\TableOrder;
 
 /** The table as the grid shows it: columns with their kinds and recipes in words, rows with the cells that do not fit marked. */
 final readonly class GridView
@@ -68,6 +71,28 @@ final readonly class GridView
                 $kinds,
             ),
         ];
+    }
+
+    /**
+     * The rows in the order of one column.
+     *
+     * @return list<int> their ids
+     *
+     * @throws TableError when there is no such column
+     */
+    public function order(Project $project, string $key): array
+    {
+        $table = $this->tables->table($project);
+        $column = $table->column($key);
+        $locale = $project->template()->locale;
+
+        return TableOrder::ids(
+            $table,
+            $column,
+            $this->kinds->of($project)->ofColumn($table, $column),
+            new CellReader($locale),
+            $locale,
+        );
     }
 
     /** @return array<string, mixed> */

@@ -15,6 +15,7 @@ use Morphea\App\Web\Attachment;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Edit\AddRows;
 use Morphea\Core\Data\FileTable;
+use Morphea\Core\Data\Recipe\RecipeCodec;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\SafeName;
@@ -48,6 +49,11 @@ final class RowsController extends AbstractController
             'project' => $project,
             'here' => 'Rows',
             'template' => $project->template(),
+            'recipes' => [
+                'names' => RecipeCodec::NAMES,
+                'defaults' => RecipeCodec::DEFAULTS,
+                'choices' => RecipeCodec::CHOICES,
+            ],
             'grid' => $view->beginning($project, self::FIRST),
         ]);
     }

@@ -52,6 +52,17 @@ final readonly class TableController
         return new JsonResponse($this->view->of($project));
     }
 
+    /** The rows by one column, as the core reads its cells. */
+    #[Route('/order', name: 'rows_order', methods: ['GET'])]
+    public function order(Project $project, Request $request): Response
+    {
+        try {
+            return new JsonResponse($this->view->order($project, $request->query->getString('column')));
+        } catch (TableError $e) {
+            return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+    }
+
     #[Route('/edit', name: 'rows_edit', methods: ['POST'])]
     public function edit(Project $project, Request $request): Response
     {

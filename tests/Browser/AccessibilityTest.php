@@ -99,7 +99,7 @@ final class AccessibilityTest extends BrowserTestCase
         );
         $this->sees('What was understood of newer.csv');
         $this->axe('import');
-        $this->button('Update the table here')->click();
+        $this->button('Update the rows here')->click();
         $this->sees('What newer.csv would change');
         $this->axe('update');
         $this->open("$project/rows");

@@ -165,6 +165,16 @@ abstract class BrowserTestCase extends TestCase
         );
     }
 
+    /** Takes over the table that is looked at; that leads to the first piece. */
+    protected function takeOver(bool $toRows = false): void
+    {
+        $this->find('.decide form[action$="/take"] button')->click();
+        $this->find('#side');
+        if ($toRows) {
+            $this->find('.station[href$="/rows"]')->click();
+        }
+    }
+
     protected function button(string $words): RemoteWebElement
     {
         $button = $this->eventually(
@@ -320,14 +330,11 @@ abstract class BrowserTestCase extends TestCase
         $this->choose('#new-preset', $preset);
         $this->button('Start')->click();
         $this->find('#side');
-        $this->button('Bring a table')->click();
         $this->button('Paste rows')->click();
         $this->driver->executeScript('document.getElementById("cells").value = arguments[0]', [$rows]);
         $this->button('Look at them')->click();
-        $this->button('Take over')->click();
+        $this->takeOver();
         $this->sees('are here');
-        $this->find('.station[href$="/compose"]')->click();
-        $this->find('#side');
         $this->eventually(
             fn (): bool => true === $this->driver->executeScript('return Boolean(window.Moveable && window.Selecto)') ?:
             throw new \RuntimeException('no handles'),

@@ -22,8 +22,9 @@ final class RowsScreenTest extends BrowserTestCase
         $this->sees('What was understood of messy.csv');
         $this->sees('The 2 lines above the headings are left out');
         $this->sees('What stands below the rows is left out.');
-        $this->button('Take over')->click();
+        $this->takeOver();
         $this->sees('2 rows with 4 columns are here.');
+        $this->find('.station[href$="/rows"]')->click();
         $this->ready();
         $this->sees('Owner', '#grid');
 
@@ -69,7 +70,7 @@ final class RowsScreenTest extends BrowserTestCase
             'towns.csv',
             "Owner,Town,Thing\nNg,NW,kettle\nOar,SL,lamp\nPip,nw,boot\nTamsin,ST,clock\n",
         );
-        $this->button('Take over')->click();
+        $this->takeOver(true);
         $this->ready();
 
         // The values of the column wait in the small table for what they become.
@@ -139,7 +140,7 @@ final class RowsScreenTest extends BrowserTestCase
     {
         $this->begin('Updated tags');
         $this->upload('#table-file', 'first.csv', "Tag,Item,Owner\n001,Kettle,Ng\n002,Clock,Oar\n003,Boot,Pip\n");
-        $this->button('Take over')->click();
+        $this->takeOver(true);
         $this->ready();
         // Row 2 is switched off, by its number and the menu.
         (new WebDriverActions($this->driver))->click($this->find('.tabulator-row:nth-child(2) .row-header'))->perform();
@@ -147,7 +148,7 @@ final class RowsScreenTest extends BrowserTestCase
         $this->sees('1 switched off', '#grid-status');
 
         $this->upload('#table-file', 'second.csv', "Tag,Item,Owner\n002,Clock,Oar and sons\n001,Kettle,Ng\n004,Lamp,Tamsin\n");
-        $this->button('Update the table here')->click();
+        $this->button('Update the rows here')->click();
         $this->sees('What second.csv would change');
         $this->sees('Oar and sons', 'ins');
         $this->sees('row 3: 003, Boot, Pip');
@@ -233,7 +234,7 @@ final class RowsScreenTest extends BrowserTestCase
                 implode(',', array_map(static fn (int $i): string => "filled $i", range(1, substr_count($lines[0], ',') + 1))) .
                 "\r\n",
         );
-        $this->button('Take over')->click();
+        $this->takeOver(true);
         $this->sees('all linked', '#stations');
         $this->ready();
         $this->sees('filled 2', '#grid');

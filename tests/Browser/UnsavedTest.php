@@ -180,7 +180,7 @@ final class UnsavedTest extends BrowserTestCase
         $this->button('Numbered tag, 90 x 50 mm')->click();
         $this->sees('Bring the rows');
         $this->upload('#table-file', 'rows.csv', $csv);
-        $this->button('Take over')->click();
+        $this->takeOver(true);
         $this->find('#grid[data-ready]');
         $this->settled();
     }

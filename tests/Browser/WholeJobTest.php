@@ -36,7 +36,7 @@ final class WholeJobTest extends BrowserTestCase
         $this->sees('Full name', '.drop-here');
         $this->upload('#table-file', 'spring.csv', self::ROWS);
         $this->sees('What was understood of spring.csv');
-        $this->button('Take over')->click();
+        $this->takeOver();
         $this->sees('4 rows with 5 columns are here.');
         $this->sees('Date shows D Issued');
         $this->sees('2 not linked', '#stations');
@@ -79,6 +79,7 @@ final class WholeJobTest extends BrowserTestCase
 
         // All pieces as one PDF.
         $this->button('Make 4 pieces')->click();
+        $this->choose('#format', 'pdf');
         $this->sees('mending-certificates.pdf', '#summary');
         $this->button('Make 4 pieces')->click();
         $this->sees('✓ 4 made', '.run');

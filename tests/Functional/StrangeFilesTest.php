@@ -267,9 +267,10 @@ final class StrangeFilesTest extends AppTestCase
         $this->watch();
         self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
         $this->browser->request('GET', $address);
-        self::assertResponseRedirects("/projects/{$project->id()}/rows");
+        self::assertResponseRedirects("/projects/{$project->id()}/compose?row=1", null, 'on to the first piece');
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('14 rows with 2 columns are here.', $page->filter('.notices')->text());
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/rows");
         $rows = json_decode($page->filter('#first-rows')->text(), true)['rows'];
         self::assertCount(14, array_unique(array_column($rows, 'photo')));
         self::assertStringEndsWith('.png', $rows[13]['photo']);

@@ -46,6 +46,31 @@ enum Shown: string
         };
     }
 
+    /** On a key-cap, where there is little room. */
+    public function brief(): string
+    {
+        return match ($this) {
+            self::AsWritten => '',
+            self::Number => 'number',
+            self::DateShort, self::DateMedium, self::DateLong => 'date',
+            self::Counted => 'counted',
+            self::Own => 'own pattern',
+        };
+    }
+
+    /** @return list<array{value: string, label: string, brief: string}> as people pick from them */
+    public static function choices(): array
+    {
+        return array_map(
+            static fn (self $shown): array => [
+                'value' => $shown->value,
+                'label' => $shown->label(),
+                'brief' => $shown->brief(),
+            ],
+            self::cases(),
+        );
+    }
+
     /**
      * The pattern's text for a column shown this way.
      *

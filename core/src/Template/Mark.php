@@ -12,6 +12,9 @@ use Morphea\Core\Template\Property\Toggle;
 /** How a part of a text differs from the text's own style; null and 1 mean that it does not. `scale` is times the size. */
 final readonly class Mark
 {
+    public const LEAST_SCALE = 0.1;
+    public const MOST_SCALE = 10.0;
+
     public function __construct(
         #[Toggle('style of words')]
         public bool $bold = false,
@@ -19,7 +22,7 @@ final readonly class Mark
         public bool $italic = false,
         #[Colour('colour of words')]
         public ?string $colour = null,
-        #[Number('size of words', 0.1, 10)]
+        #[Number('size of words', self::LEAST_SCALE, self::MOST_SCALE)]
         public float $scale = 1.0,
         #[Choice('height of words')]
         public Raise $raise = Raise::None,
@@ -44,6 +47,15 @@ final readonly class Mark
     public function toArray(): array
     {
         return array_diff_assoc(Declared::of(self::class)->write($this), Declared::of(self::class)->write(new self()));
+    }
+
+    /** @return array{plain: array<string, mixed>, scales: array{float, float}} what an editor of words has to know */
+    public static function forEditor(): array
+    {
+        return [
+            'plain' => Declared::of(self::class)->write(new self()),
+            'scales' => [self::LEAST_SCALE, self::MOST_SCALE],
+        ];
     }
 
     public function isPlain(): bool

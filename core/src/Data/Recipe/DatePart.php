@@ -21,16 +21,17 @@ final readonly class DatePart implements Recipe
         'iso' => 'yyyy-MM-dd',
         'long' => '',
     ];
-    private const WORDS = [
-        'year' => 'The year',
-        'month' => 'The number of the month',
-        'month-name' => 'The name of the month',
-        'day' => 'The day of the month',
-        'weekday' => 'The day of the week',
-        'quarter' => 'The quarter',
-        'week' => 'The week',
-        'iso' => 'The date as 2026-03-04',
-        'long' => 'The date in words',
+    /** In the middle of a sentence. */
+    public const WORDS = [
+        'year' => 'the year',
+        'month' => 'the number of the month',
+        'month-name' => 'the name of the month',
+        'day' => 'the day of the month',
+        'weekday' => 'the day of the week',
+        'quarter' => 'the quarter',
+        'week' => 'the week',
+        'iso' => 'the date as 2026-03-04',
+        'long' => 'the date in words',
     ];
 
     public function __construct(public string $column, public string $part)
@@ -67,7 +68,7 @@ final readonly class DatePart implements Recipe
 
     public function says(\Closure $heading): string
     {
-        return (self::WORDS[$this->part] ?? 'The year') . ' of [' . $heading($this->column) . ']';
+        return ucfirst(self::WORDS[$this->part] ?? self::WORDS['year']) . ' of [' . $heading($this->column) . ']';
     }
 
     public function toArray(): array

@@ -12,6 +12,40 @@ use Morphea\Core\Pattern\PatternParts;
 /** Recipes from what a form or the database holds. Everything is checked; what does not hold is said in words. */
 final readonly class RecipeCodec
 {
+    /** What recipes are called, by the name they go by in files. */
+    public const NAMES = [
+        'join' => 'Join columns',
+        'map' => 'Map values',
+        'series' => 'Number series',
+        'replace' => 'Find and replace',
+        'case' => 'Capitals and small letters',
+        'split' => 'Split',
+        'date' => 'Part of a date',
+        'days' => 'Days between',
+        'first' => 'First that is not empty',
+        'when' => 'If, then',
+        'picture' => 'Picture from a value',
+        'deal' => 'Deal from a pool',
+    ];
+
+    /** What holds where nothing else is said, for editors and for what is read. */
+    public const DEFAULTS = [
+        'map' => ['otherwise' => MapValues::KEEP],
+        'series' => ['start' => 1, 'step' => 1, 'width' => 0],
+        'case' => ['way' => 'title'],
+        'split' => ['how' => Split::AT, 'at' => ' ', 'part' => 1, 'length' => 0],
+        'date' => ['part' => 'year'],
+        'when' => ['test' => 'is'],
+        'deal' => ['seed' => 1],
+    ];
+
+    /** What can be picked, in the words of a recipe's sentence. */
+    public const CHOICES = [
+        'case' => ['way' => ChangeCase::WAYS],
+        'date' => ['part' => DatePart::WORDS],
+        'when' => ['test' => WhenThen::TESTS],
+    ];
+
     private const MOST_PAIRS = 5_000;
     private const MOST_LETTERS = 2_000;
 
@@ -21,31 +55,32 @@ final readonly class RecipeCodec
         if (!\is_array($data)) {
             throw new TableError('The recipe did not arrive whole. Load the page again.');
         }
-        $text = static fn (string $key, string $default = ''): string => \is_scalar($data[$key] ?? null)
+        $name = \is_string($data['recipe'] ?? null) ? $data['recipe'] : '';
+        $default = static fn (string $key): string => (string) (self::DEFAULTS[$name][$key] ?? '');
+        $text = static fn (string $key): string => \is_scalar($data[$key] ?? null)
             ? mb_substr((string) $data[$key], 0, self::MOST_LETTERS)
-            : $default;
+            : $default($key);
+        $choice = static fn (string $key, array $among): string => isset($among[$text($key)]) ? $text($key) : $default($key);
         $column = static fn (string $key): string => '' !== $text($key)
             ? $text($key)
             : throw new TableError('Pick the column it is made from.');
-        $number = static fn (string $key, int $default, int $least, int $most): int => (int) max(
+        $number = static fn (string $key, int $least, int $most): int => (int) max(
             $least,
-            min($most, is_numeric($data[$key] ?? null) ? (float) $data[$key] : $default),
+            min($most, is_numeric($data[$key] ?? null) ? (float) $data[$key] : (float) $default($key)),
         );
 
-        return match ($text('recipe')) {
+        return match ($name) {
             'join' => new Join(self::pattern($data['pattern'] ?? null, $locale)),
             'map' => new MapValues(
                 $column('column'),
                 self::pairs($data['pairs'] ?? null),
-                \in_array($text('otherwise'), [MapValues::EMPTY, MapValues::WORDS], true)
-                    ? $text('otherwise')
-                    : MapValues::KEEP,
+                $choice('otherwise', array_flip([MapValues::KEEP, MapValues::EMPTY, MapValues::WORDS])),
                 $text('words'),
             ),
             'series' => new Series(
-                $number('start', 1, -1_000_000_000, 1_000_000_000),
-                self::step($number('step', 1, -1_000_000, 1_000_000)),
-                $number('width', 0, 0, 20),
+                $number('start', -1_000_000_000, 1_000_000_000),
+                self::step($number('step', -1_000_000, 1_000_000)),
+                $number('width', 0, 20),
                 $text('prefix'),
                 $text('suffix'),
                 '' === $text('restart') ? null : $text('restart'),
@@ -57,20 +92,20 @@ final readonly class RecipeCodec
                 $text('replace'),
                 (bool) ($data['sameCase'] ?? false),
             ),
-            'case' => new ChangeCase($column('column'), isset(ChangeCase::WAYS[$text('way')]) ? $text('way') : 'title'),
+            'case' => new ChangeCase($column('column'), $choice('way', ChangeCase::WAYS)),
             'split' => self::split(
                 $column('column'),
-                $text('how', Split::AT),
-                $text('at', ' '),
-                $number('part', 1, -1_000, 1_000),
-                $number('length', 0, 0, 100_000),
+                $choice('how', array_flip([Split::AT, Split::POSITION, Split::NUMBER, Split::REST])),
+                $text('at'),
+                $number('part', -1_000, 1_000),
+                $number('length', 0, 100_000),
             ),
-            'date' => new DatePart($column('column'), isset(DatePart::PARTS[$text('part')]) ? $text('part') : 'year'),
+            'date' => new DatePart($column('column'), $choice('part', DatePart::PARTS)),
             'days' => new DaysBetween($column('from'), $column('to')),
             'first' => new FirstFilled(self::words($data['of'] ?? null, 'Pick the columns to choose from.'), $text('words')),
             'when' => new WhenThen(
                 $column('column'),
-                isset(WhenThen::TESTS[$text('test')]) ? $text('test') : 'is',
+                $choice('test', WhenThen::TESTS),
                 $text('value'),
                 self::pattern($data['then'] ?? null, $locale),
                 self::pattern($data['otherwise'] ?? null, $locale),
@@ -79,7 +114,7 @@ final readonly class RecipeCodec
             'deal' => new Deal(
                 self::words($data['pool'] ?? null, 'Say what is to be dealt out, one in a line.'),
                 (bool) ($data['shuffled'] ?? false),
-                $number('seed', 1, 0, 2_000_000_000),
+                $number('seed', 0, 2_000_000_000),
             ),
             default => throw new TableError('There is no such recipe.'),
         };
@@ -121,7 +156,6 @@ final readonly class RecipeCodec
 
     private static function split(string $column, string $how, string $at, int $part, int $length): Split
     {
-        $how = \in_array($how, [Split::AT, Split::POSITION, Split::NUMBER, Split::REST], true) ? $how : Split::AT;
         if (Split::AT === $how && '' === $at) {
             throw new TableError('Say at which letters the cell is cut.');
         }
