@@ -34,7 +34,7 @@ final class Architecture
         'App\Account' => ['App\Entity'],
         'App\Mail' => [],
         'App\Storage' => [],
-        'App\Render' => ['Core\Naming', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'App\Storage'],
+        'App\Render' => ['Core\Naming', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Proof', 'App\Storage'],
         'App\Import' => [
             'Core\Cell', 'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout',
             'App\Storage', 'App\Render',

@@ -90,7 +90,7 @@ async function bringPictures(files, id, key) {
         return;
     }
     const names = [];
-    const told = [];
+    const notices = [];
     const said = files.length > 3 ? notice('') : null;
     for (const [i, file] of files.entries()) {
         if (said) said.firstChild.textContent = `Picture ${i + 1} of ${files.length} is on its way …`;
@@ -103,12 +103,12 @@ async function bringPictures(files, id, key) {
         }).catch(() => null);
         const came = answer?.ok
             ? await answer.json()
-            : {names: [], told: [`“${file.name}” was not taken by the server. Try it again.`]};
+            : {names: [], notices: [`“${file.name}” was not taken by the server. Try it again.`]};
         names.push(...came.names);
-        told.push(...came.told);
+        notices.push(...came.notices);
     }
     said?.remove();
-    if (told.length) notice(told.join(' '), true);
+    if (notices.length) notice(notices.join(' '), true);
     if (!names.length) return;
     const rows = grid()
         .getRows('active')

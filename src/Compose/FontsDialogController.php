@@ -34,7 +34,7 @@ final readonly class FontsDialogController
     #[Route('', name: 'compose_fonts_bring', methods: ['POST'])]
     public function bring(Project $project, Request $request, FontReader $reader): Response
     {
-        [$files, $told] = Upload::many($request, 'fonts');
+        [$files, $notices] = Upload::many($request, 'fonts');
         $new = [];
         foreach ($files as $file) {
             try {
@@ -45,14 +45,14 @@ final readonly class FontsDialogController
                 );
                 $new[] = OwnFont::name($font->family(), $this->book);
                 if (str_contains($font->licence(), FontReader::TOLD_WHOLE)) {
-                    $told[] = "“{$file->name}” is here. " . FontReader::TOLD_WHOLE;
+                    $notices[] = "“{$file->name}” is here. " . FontReader::TOLD_WHOLE;
                 }
             } catch (UploadError $e) {
-                $told[] = $e->getMessage();
+                $notices[] = $e->getMessage();
             }
         }
 
-        return $this->show($project, array_values(array_unique($new)), $told);
+        return $this->show($project, array_values(array_unique($new)), $notices);
     }
 
     #[Route('/remove', name: 'compose_fonts_remove', methods: ['POST'])]
@@ -69,9 +69,9 @@ final readonly class FontsDialogController
 
     /**
      * @param list<string> $new  families that just came
-     * @param list<string> $told what could not be used
+     * @param list<string> $notices what could not be used
      */
-    private function show(Project $project, array $new = [], array $told = []): Response
+    private function show(Project $project, array $new = [], array $notices = []): Response
     {
         $own = $this->fonts->all($project->owner());
         $licences = [];
@@ -90,7 +90,7 @@ final readonly class FontsDialogController
                     8,
                 ),
                 'new' => $new,
-                'told' => $told,
+                'notices' => $notices,
             ]),
         );
     }

@@ -22,7 +22,7 @@ use Twig\Environment;
 #[Route('/projects/{project}/library')]
 final readonly class PicturesController
 {
-    private const TOLD = 6;
+    private const NOTICES = 6;
 
     public function __construct(
         private PictureStore $pictures,
@@ -50,12 +50,12 @@ final readonly class PicturesController
 
     private function taken(Project $project, Taken $taken): Response
     {
-        $more = \count($taken->told) - self::TOLD;
+        $more = \count($taken->notices) - self::NOTICES;
 
         return $this->show(
             $project,
             $taken->names,
-            [...\array_slice($taken->told, 0, self::TOLD), ...$more > 0 ? ["… and $more more."] : []],
+            [...\array_slice($taken->notices, 0, self::NOTICES), ...$more > 0 ? ["… and $more more."] : []],
             $taken->waits,
         );
     }
@@ -94,10 +94,10 @@ final readonly class PicturesController
 
     /**
      * @param list<string> $new
-     * @param list<string> $told  what could not be done
+     * @param list<string> $notices  what could not be done
      * @param Job|null     $waits a worker brings in the rest
      */
-    private function show(Project $project, array $new = [], array $told = [], ?Job $waits = null): Response
+    private function show(Project $project, array $new = [], array $notices = [], ?Job $waits = null): Response
     {
         return new Response(
             $this->twig->render('compose/library.html.twig', [
@@ -105,7 +105,7 @@ final readonly class PicturesController
                 'pictures' => $this->pictures->all($project),
                 'used' => $project->template()->pictures(),
                 'new' => $new,
-                'told' => $told,
+                'notices' => $notices,
                 'view' => null === $waits ? null : $this->desk->view($waits),
             ]),
         );

@@ -21,14 +21,14 @@ final class OpenDocument
     private const NAMED = 8;
     private const MOST_REPEATS = 10_000_000;
 
-    public SheetTold $told;
+    public SheetFacts $seen;
 
     public function __construct(
         private readonly ZipXml $xml,
         private readonly string $sheet,
         private readonly GridBuilder $grid,
     ) {
-        $this->told = new SheetTold();
+        $this->seen = new SheetFacts();
     }
 
     /**
@@ -74,13 +74,13 @@ final class OpenDocument
             } elseif ($inside && self::is($at, 'table-column')) {
                 $repeats = $this->repeats($at, 'number-columns-repeated');
                 for ($i = $column; self::isHidden($at) && $i < min($column + $repeats, Table::MAX_COLUMNS); ++$i) {
-                    $this->told->hiddenColumns[] = $i;
+                    $this->seen->hiddenColumns[] = $i;
                 }
                 $column += $repeats;
             } elseif ($inside && self::is($at, 'table-row')) {
                 $times = $this->repeats($at, 'number-rows-repeated');
                 for ($i = $line; self::isHidden($at) && $i < min($line + $times, Table::MAX_ROWS * 2); ++$i) {
-                    $this->told->hiddenLines[] = $i;
+                    $this->seen->hiddenLines[] = $i;
                 }
                 $cells = $this->cells($at, $line);
                 for ($i = 0; [] !== $cells && $i < $times; ++$i) {
@@ -131,14 +131,14 @@ final class OpenDocument
 
     private function count(bool $formula, bool $calculated, string $text, int $line, int $place): void
     {
-        $this->told->errors += 1 === preg_match(self::ERROR, $text) ? 1 : 0;
+        $this->seen->errors += 1 === preg_match(self::ERROR, $text) ? 1 : 0;
         if ($formula && !$calculated && '' === $text) {
-            ++$this->told->uncalculated;
-            if (\count($this->told->uncalculatedCells) < self::NAMED) {
-                $this->told->uncalculatedCells[] = Column::letterAt($place) . ($line + 1);
+            ++$this->seen->uncalculated;
+            if (\count($this->seen->uncalculatedCells) < self::NAMED) {
+                $this->seen->uncalculatedCells[] = Column::letterAt($place) . ($line + 1);
             }
         } elseif ($formula) {
-            ++$this->told->formulas;
+            ++$this->seen->formulas;
         }
     }
 

@@ -113,10 +113,10 @@ final readonly class Workbook
             null,
             array_map(strval(...), array_keys($book->sheets)),
             $title,
-            [...$read->told->notices(), ...$pictures->notices],
+            [...$read->seen->notices(), ...$pictures->notices],
             $pictures->pictures,
-            $read->told->hiddenLines,
-            $read->told->hiddenColumns,
+            $read->seen->hiddenLines,
+            $read->seen->hiddenColumns,
         );
     }
 
@@ -142,10 +142,10 @@ final readonly class Workbook
             null,
             array_map(strval(...), array_keys($sheets)),
             $title,
-            $read->told->notices(),
+            $read->seen->notices(),
             [],
-            $read->told->hiddenLines,
-            $read->told->hiddenColumns,
+            $read->seen->hiddenLines,
+            $read->seen->hiddenColumns,
         );
     }
 

@@ -13,7 +13,7 @@ final class XlsxSheet
     private const ERROR = '~^#(N/A|REF!|DIV/0!|VALUE!|NAME\?|NUM!|NULL!)$~';
     private const NAMED = 8;
 
-    public SheetTold $told;
+    public SheetFacts $seen;
 
     public function __construct(
         private readonly ZipXml $xml,
@@ -21,7 +21,7 @@ final class XlsxSheet
         private readonly string $path,
         private readonly GridBuilder $grid,
     ) {
-        $this->told = new SheetTold();
+        $this->seen = new SheetFacts();
     }
 
     /** Lines that the sheet itself says it has; null where it says nothing. */
@@ -79,7 +79,7 @@ final class XlsxSheet
                 $reference = $at->getAttribute('r');
                 $line = null === $reference ? $line + 1 : max($line + 1, (int) $reference - 1);
                 if (self::isTrue($at->getAttribute('hidden')) && $line < Table::MAX_ROWS * 2) {
-                    $this->told->hiddenLines[] = $line;
+                    $this->seen->hiddenLines[] = $line;
                 }
                 $next = 0;
                 $cells = [];
@@ -92,7 +92,7 @@ final class XlsxSheet
     private function hideColumns(int $from, int $to): void
     {
         for ($i = max(0, $from); $i <= min($to, Table::MAX_COLUMNS - 1); ++$i) {
-            $this->told->hiddenColumns[] = $i;
+            $this->seen->hiddenColumns[] = $i;
         }
     }
 
@@ -134,7 +134,7 @@ final class XlsxSheet
             'e', 'd' => $value,
             default => $this->book->number($value, $style),
         };
-        $this->told->errors += 'e' === $type || (str_starts_with($shown, '#') && 1 === preg_match(self::ERROR, $shown)) ? 1 : 0;
+        $this->seen->errors += 'e' === $type || (str_starts_with($shown, '#') && 1 === preg_match(self::ERROR, $shown)) ? 1 : 0;
 
         return $shown;
     }
@@ -145,12 +145,12 @@ final class XlsxSheet
             return;
         }
         if (null === $value || ('' === $value && 'str' !== $type)) {
-            ++$this->told->uncalculated;
-            if (\count($this->told->uncalculatedCells) < self::NAMED) {
-                $this->told->uncalculatedCells[] = Column::letterAt($place) . ($line + 1);
+            ++$this->seen->uncalculated;
+            if (\count($this->seen->uncalculatedCells) < self::NAMED) {
+                $this->seen->uncalculatedCells[] = Column::letterAt($place) . ($line + 1);
             }
         } else {
-            ++$this->told->formulas;
+            ++$this->seen->formulas;
         }
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\Halted;
+use Morphea\App\Render\Rasters;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Proof\Proof;
@@ -22,7 +23,7 @@ final readonly class Maker
     private const PIECES = 25;
     private const BYTES = 40_000_000;
 
-    public function __construct(private Proof $proof)
+    public function __construct(private Proof $proof, private Rasters $rasters)
     {
     }
 
@@ -104,7 +105,7 @@ final readonly class Maker
         $sink->begins($piece);
         $drawn = null;
         try {
-            $drawn = $making->lay($piece->row, $this->proof);
+            $drawn = $making->lay($piece->row, $this->proof, $this->rasters);
             $reason = $drawn->blocked();
             $pages = null === $reason ? $making->pages($drawn) : [];
         } catch (NoRoom | Halted $e) {

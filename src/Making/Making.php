@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\PictureSet;
+use Morphea\App\Render\Rasters;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Proof\Inspected;
 use Morphea\Core\Proof\Proof;
+use Morphea\Core\Proof\Raster;
 use Morphea\Core\Template\Template;
 
 /** What all pieces of one making have in common. */
@@ -26,12 +28,13 @@ final readonly class Making
     ) {
     }
 
-    public function lay(Record $row, Proof $proof): Drawn
+    public function lay(Record $row, Proof $proof, Rasters $rasters): Drawn
     {
         $sides = $findings = [];
         foreach (array_keys($this->template->sides) as $side) {
             $sides[] = $laid = $this->layouter->lay($this->template, $row, $this->pictures, $this->even, $side);
-            array_push($findings, ...$proof->of(new Inspected($this->template, $laid, $side)));
+            $draw = fn (): Raster => $rasters->of($laid->drawing, $this->pictures);
+            array_push($findings, ...$proof->of(new Inspected($this->template, $laid, $side, $draw)));
         }
 
         return new Drawn($row, $sides, $findings);

@@ -16,6 +16,7 @@ use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\Inspected;
 use Morphea\Core\Proof\Proof;
+use Morphea\Core\Proof\Raster;
 use Morphea\Core\Template\Template;
 
 /** A project opened for a while: its template, pictures, fonts and shared sizes at hand, so that many rows are laid out with them. */
@@ -23,6 +24,7 @@ final readonly class OpenProject
 {
     private SvgWriter $writer;
 
+    /** @param \Closure(Drawing): Raster $raster */
     public function __construct(
         public Project $project,
         public Template $template,
@@ -30,6 +32,7 @@ final readonly class OpenProject
         public PictureSet $pictures,
         public EvenSizes $even,
         private Proof $proof,
+        private \Closure $raster,
     ) {
         $this->writer = new SvgWriter($pictures, SvgSize::Free);
     }
@@ -43,7 +46,9 @@ final readonly class OpenProject
     /** @return list<Finding> */
     public function findings(LaidOut $laid, int $side = 0): array
     {
-        return $this->proof->of(new Inspected($this->template, $laid, $side));
+        $draw = fn (): Raster => ($this->raster)($laid->drawing);
+
+        return $this->proof->of(new Inspected($this->template, $laid, $side, $draw));
     }
 
     /** With all of the bleed, for working on it. */

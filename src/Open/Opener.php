@@ -8,7 +8,10 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Render\PictureSet;
+use Morphea\App\Render\Rasters;
+use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Proof\Proof;
+use Morphea\Core\Proof\Raster;
 use Symfony\Contracts\Service\ResetInterface;
 
 /** Opens projects: for pages, with pictures by their address, once as long as nothing of them changes; and for files that stand alone. */
@@ -22,6 +25,7 @@ final class Opener implements ResetInterface
         private readonly PictureStore $pictures,
         private readonly SharedSizes $sizes,
         private readonly Proof $proof,
+        private readonly Rasters $rasters,
     ) {
     }
 
@@ -60,6 +64,7 @@ final class Opener implements ResetInterface
             $pictures,
             $this->sizes->of($project),
             $this->proof,
+            fn (Drawing $drawing): Raster => $this->rasters->of($drawing, $this->pictures->embedded($project)),
         );
     }
 }

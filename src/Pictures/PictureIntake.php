@@ -37,10 +37,10 @@ final readonly class PictureIntake
 
     /**
      * @param list<SentFile> $uploads
-     * @param list<string>   $told    what is wrong with others already
+     * @param list<string>   $notices    what is wrong with others already
      * @param bool           $now     whatever it takes: who sends them one by one waits for each
      */
-    public function take(Project $project, array $uploads, array $told = [], bool $now = false): Taken
+    public function take(Project $project, array $uploads, array $notices = [], bool $now = false): Taken
     {
         $entries = $bytes = 0;
         foreach ($uploads as $upload) {
@@ -48,17 +48,17 @@ final readonly class PictureIntake
             $bytes += (int) filesize($upload->path);
         }
         if (!$now && ($bytes > self::AT_ONCE_BYTES || $entries > self::AT_ONCE_FILES)) {
-            return new Taken([], $told, $this->keep($project, $uploads, $entries, $told));
+            return new Taken([], $notices, $this->keep($project, $uploads, $entries, $notices));
         }
         $names = [];
         foreach ($uploads as $upload) {
             foreach ($this->one($project, $upload->path, $upload->name) as [$name, $sentence]) {
-                null === $name ? ($told[] = (string) $sentence) : ($names[$name] = true);
+                null === $name ? ($notices[] = (string) $sentence) : ($names[$name] = true);
             }
         }
         $this->events->dispatch(new PicturesCame($project));
 
-        return new Taken(array_map(strval(...), array_keys($names)), $told);
+        return new Taken(array_map(strval(...), array_keys($names)), $notices);
     }
 
     /**
@@ -93,11 +93,11 @@ final readonly class PictureIntake
 
     /**
      * @param list<SentFile> $uploads
-     * @param list<string> $told
+     * @param list<string> $notices
      */
-    private function keep(Project $project, array $uploads, int $entries, array $told): Job
+    private function keep(Project $project, array $uploads, int $entries, array $notices): Job
     {
-        $facts = ['names' => array_map(static fn (SentFile $upload): string => $upload->name, $uploads), 'told' => $told];
+        $facts = ['names' => array_map(static fn (SentFile $upload): string => $upload->name, $uploads), 'notices' => $notices];
         $job = $this->desk->note(self::TAKES, $project->owner(), $project, $facts, $entries);
         foreach ($uploads as $i => $upload) {
             $stream = fopen($upload->path, 'r');

@@ -37,7 +37,7 @@ final readonly class TakePictures implements Task
     {
         $project = $job->project() ?? throw new Stopped();
         $names = [];
-        $told = $job->texts('told');
+        $notices = $job->texts('notices');
         $done = 0;
         try {
             foreach ($job->texts('names') as $i => $name) {
@@ -46,11 +46,11 @@ final readonly class TakePictures implements Task
                     $name,
                     $report,
                     &$names,
-                    &$told,
+                    &$notices,
                     &$done,
                 ): void {
                     foreach ($this->intake->one($project, $path, $name) as [$in, $sentence]) {
-                        null === $in ? ($told[] = (string) $sentence) : ($names[$in] = true);
+                        null === $in ? ($notices[] = (string) $sentence) : ($names[$in] = true);
                         $report->done(++$done);
                     }
                 });
@@ -61,7 +61,7 @@ final readonly class TakePictures implements Task
         }
         $this->files->deleteDirectory($job->folder());
 
-        return ['names' => array_map(strval(...), array_keys($names)), 'told' => $told];
+        return ['names' => array_map(strval(...), array_keys($names)), 'notices' => $notices];
     }
 
     public function tooMuch(Job $job): string

@@ -14,17 +14,17 @@ final readonly class Taken
 {
     /**
      * @param list<string> $names they got, each once
-     * @param list<string> $told  sentences
+     * @param list<string> $notices  sentences
      */
-    public function __construct(public array $names, public array $told, public ?Job $waits = null)
+    public function __construct(public array $names, public array $notices, public ?Job $waits = null)
     {
     }
 
-    /** @param array<array-key, mixed> $facts names and told, as a worker wrote them down */
+    /** @param array<array-key, mixed> $facts names and notices, as a worker wrote them down */
     public static function of(array $facts): self
     {
         $texts = static fn (mixed $list): array => array_values(array_filter(\is_array($list) ? $list : [], is_string(...)));
 
-        return new self($texts($facts['names'] ?? []), $texts($facts['told'] ?? []));
+        return new self($texts($facts['names'] ?? []), $texts($facts['notices'] ?? []));
     }
 }

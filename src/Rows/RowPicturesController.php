@@ -26,7 +26,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/rows')]
 final class RowPicturesController extends AbstractController
 {
-    private const TOLD = 6;
+    private const NOTICES = 6;
 
     public function __construct(
         private readonly TableStore $store,
@@ -105,9 +105,9 @@ final class RowPicturesController extends AbstractController
 
     private function tell(Taken $taken): void
     {
-        $more = \count($taken->told) - self::TOLD;
+        $more = \count($taken->notices) - self::NOTICES;
         foreach (
-            [...\array_slice($taken->told, 0, self::TOLD), ...$more > 0 ? ["… and $more more could not be used."] : []]
+            [...\array_slice($taken->notices, 0, self::NOTICES), ...$more > 0 ? ["… and $more more could not be used."] : []]
             as $sentence
         ) {
             $this->addFlash('bad', $sentence);
@@ -126,10 +126,10 @@ final class RowPicturesController extends AbstractController
     #[Route('/pictures/drop', name: 'rows_pictures_drop', methods: ['POST'])]
     public function drop(Project $project, Request $request, PictureIntake $intake): Response
     {
-        [$files, $told] = Upload::many($request, 'pictures');
-        $taken = $intake->take($project, $files, $told, true);
+        [$files, $notices] = Upload::many($request, 'pictures');
+        $taken = $intake->take($project, $files, $notices, true);
 
-        return new JsonResponse(['names' => $taken->names, 'told' => $taken->told]);
+        return new JsonResponse(['names' => $taken->names, 'notices' => $taken->notices]);
     }
 
     /** A near miss taken for what is meant: the cells name that picture from now on. */

@@ -35,16 +35,16 @@ final readonly class Upload
             array_filter(\is_array($files) ? $files : [], static fn (mixed $file): bool => $file instanceof UploadedFile),
         );
         $whole = [];
-        $told = [] === $files ? [self::none($request)->getMessage()] : [];
+        $notices = [] === $files ? [self::none($request)->getMessage()] : [];
         foreach ($files as $file) {
             try {
                 $whole[] = self::whole($file);
             } catch (UploadError $e) {
-                $told[] = $e->getMessage();
+                $notices[] = $e->getMessage();
             }
         }
 
-        return [$whole, $told];
+        return [$whole, $notices];
     }
 
     private static function none(Request $request): UploadError

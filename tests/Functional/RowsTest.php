@@ -64,7 +64,7 @@ final class RowsTest extends AppTestCase
         self::assertStringContainsString('Column D has no heading', $page->text());
         $this->take();
         $page = $this->browser->request('GET', "/projects/{$project->id()}/rows");
-        self::assertStringContainsString('2 things to know', $page->filter('.told')->text());
+        self::assertStringContainsString('2 things to know', $page->filter('.remarks')->text());
     }
 
     public function testTwentyThousandRowsAreTakenAndTheFirstOnesComeWithThePage(): void

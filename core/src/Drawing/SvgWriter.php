@@ -8,10 +8,13 @@ namespace Morphea\Core\Drawing;
 final readonly class SvgWriter implements Writer
 {
     private SvgItems $items;
+    /** @var \WeakMap<GroupItem, string> what no row changes, written once */
+    private \WeakMap $still;
 
     public function __construct(PictureContents $pictures, private SvgSize $size)
     {
         $this->items = new SvgItems($pictures);
+        $this->still = new \WeakMap();
     }
 
     public function write(Drawing $drawing, bool $bleed = false): string
@@ -36,7 +39,7 @@ final readonly class SvgWriter implements Writer
                 ) . "\n";
         }
         foreach ($drawing->groups as $group) {
-            $svg .= $group->accept($this->items) . "\n";
+            $svg .= ($group->varies ? $group->accept($this->items) : ($this->still[$group] ??= $group->accept($this->items))) . "\n";
         }
 
         return $svg . '</svg>';

@@ -18,11 +18,13 @@ final readonly class Layouter
 {
     private CodeLayouter $codes;
     private PictureLayouter $pictures;
+    private StillLayers $still;
 
     public function __construct(public TextLayouter $texts)
     {
         $this->codes = new CodeLayouter($texts);
         $this->pictures = new PictureLayouter();
+        $this->still = new StillLayers();
     }
 
     /**
@@ -39,10 +41,10 @@ final readonly class Layouter
     ): LaidOut {
         $layers = self::seen($template->side($side)->layers, $aids);
         $layouter = new LayerLayouter($this->texts, $this->pictures, $this->codes, $template, $row, $pictures, $even);
-        $drawn = [];
-        $facts = [];
+        $all = $drawn = $facts = [];
         foreach ($layers as $layer) {
-            $laid = $layer->accept($layouter);
+            $laid = $this->still->laid($template, $pictures, $even, $layer, static fn (): Laid => $layer->accept($layouter));
+            $all[$layer->id] = $laid;
             $drawn[$layer->id] = $laid->items;
             if (null !== $laid->facts) {
                 $facts[$layer->id] = $laid->facts;
@@ -50,15 +52,12 @@ final readonly class Layouter
         }
         $up = PullUp::of($layers, array_map(static fn (array $items): bool => [] === $items, $drawn));
         $movable = PullUp::movable($layers);
-        $groups = array_map(
-            fn (Layer $layer): GroupItem => $this->group(
-                $layer,
-                $drawn[$layer->id],
-                $up[$layer->id] ?? 0.0,
-                $layer->isPlaceholder() || isset($movable[$layer->id]),
-            ),
-            $layers,
-        );
+        $groups = array_map(function (Layer $layer) use ($all, $drawn, $up, $movable): GroupItem {
+            $varies = $layer->isPlaceholder() || isset($movable[$layer->id]);
+            $group = fn (): GroupItem => $this->group($layer, $drawn[$layer->id], $up[$layer->id] ?? 0.0, $varies);
+
+            return $varies ? $group() : $this->still->group($all[$layer->id], $group);
+        }, $layers);
         $background = $template->side($side)->background;
 
         return new LaidOut(

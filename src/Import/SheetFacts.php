@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Import;
 
 /** What was seen in a sheet besides its cells. Lines and columns from 0. */
-final class SheetTold
+final class SheetFacts
 {
     public int $errors = 0;
     /** Formulas that were taken by their value. */
