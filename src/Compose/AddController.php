@@ -6,6 +6,7 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Web\Upload;
@@ -29,8 +30,12 @@ final readonly class AddController
     /** A cell that ends like this names a picture. */
     private const PICTURE_ENDING = '/\.(png|jpe?g|webp|svg)\s*$/i';
 
-    public function __construct(private ComposeScreen $screen, private PictureStore $pictures, private TableRows $rows)
-    {
+    public function __construct(
+        private ComposeScreen $screen,
+        private PictureStore $pictures,
+        private PictureSets $sets,
+        private TableRows $rows,
+    ) {
     }
 
     #[Route('/add', name: 'compose_add')]
@@ -109,7 +114,7 @@ final readonly class AddController
         $picture =
             '' !== $cell &&
             (1 === preg_match(self::PICTURE_ENDING, $cell) ||
-                (mb_strlen($cell) <= 80 && null !== $this->pictures->linked($project)->named($cell)));
+                (mb_strlen($cell) <= 80 && null !== $this->sets->linked($project)->named($cell)));
 
         return $picture
             ? $new->placeholder($column->key, $column->heading, $x, $y)

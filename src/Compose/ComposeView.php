@@ -7,6 +7,7 @@ namespace Morphea\App\Compose;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Open\Opener;
+use Morphea\App\Pictures\PictureFiles;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\TemplateHistory;
@@ -37,6 +38,7 @@ final readonly class ComposeView
         private TableRows $rows,
         private Opener $opener,
         private PictureStore $pictures,
+        private PictureFiles $files,
         private TemplateHistory $history,
     ) {
     }
@@ -177,7 +179,7 @@ final readonly class ComposeView
             'pictureNames' => array_map(static fn (StoredPicture $one): string => $one->name(), $this->pictures->all($project)),
             'drawnIn' =>
                 null !== $stored && $stored->isDrawing()
-                    ? \array_slice(array_keys(Recolour::of($this->pictures->bytes($stored))), 0, self::COLOURS_SHOWN)
+                    ? \array_slice(array_keys(Recolour::of($this->files->bytes($stored))), 0, self::COLOURS_SHOWN)
                     : [],
         ];
     }

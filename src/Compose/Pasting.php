@@ -6,6 +6,7 @@ namespace Morphea\App\Compose;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
+use Morphea\App\Pictures\PictureFiles;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\Edit\PasteLayers;
@@ -19,6 +20,7 @@ final readonly class Pasting
     public function __construct(
         private ComposeScreen $screen,
         private PictureStore $pictures,
+        private PictureFiles $files,
         private EntityManagerInterface $entities,
     ) {
     }
@@ -65,7 +67,7 @@ final readonly class Pasting
             ) {
                 $asset = \is_string($name) ? $this->pictures->find($source, $name) : null;
                 if (null !== $asset) {
-                    $this->pictures->add($project, $this->pictures->file($asset));
+                    $this->pictures->add($project, $this->files->file($asset));
                 }
             }
         }

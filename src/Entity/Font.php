@@ -14,10 +14,10 @@ use Doctrine\ORM\Mapping as ORM;
 class Font
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null;
+    public ?int $id = null;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] public readonly Member $owner,
         #[ORM\Column(length: 80)] private string $family,
         #[ORM\Column] private int $weight,
         #[ORM\Column] private bool $italic,
@@ -25,16 +25,6 @@ class Font
         #[ORM\Column(length: 4)] private string $ending,
         #[ORM\Column(type: Types::TEXT)] private string $licence,
     ) {
-    }
-
-    public function id(): ?int
-    {
-        return $this->id;
-    }
-
-    public function owner(): Member
-    {
-        return $this->owner;
     }
 
     public function family(): string

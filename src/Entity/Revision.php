@@ -14,13 +14,13 @@ use Doctrine\ORM\Mapping as ORM;
 class Revision
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null;
+    public ?int $id = null;
 
     #[ORM\Column]
     private \DateTimeImmutable $createdAt;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] public readonly Project $project,
         #[ORM\Column] private int $number,
         #[ORM\Column(type: Types::TEXT)] private string $template,
         #[ORM\Column(length: 255)] private string $says,
@@ -28,16 +28,6 @@ class Revision
         #[ORM\Column(length: 40, nullable: true)] private ?string $token = null,
     ) {
         $this->createdAt = new \DateTimeImmutable();
-    }
-
-    public function id(): ?int
-    {
-        return $this->id;
-    }
-
-    public function project(): Project
-    {
-        return $this->project;
     }
 
     public function number(): int

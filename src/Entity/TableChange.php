@@ -16,46 +16,26 @@ use Morphea\Core\Data\TableDiff;
 class TableChange
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null;
+    public ?int $id = null;
 
-    /** SheetDiff as JSON, deflated and in Base64. */
+    /** TableDiff as JSON, deflated and in Base64. */
     #[ORM\Column(type: Types::TEXT)]
     private string $diff;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
-        #[ORM\Column] private int $step,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] public readonly Project $project,
+        #[ORM\Column] public readonly int $step,
         #[ORM\Column(length: 255)] private string $says,
         TableDiff $diff,
         /** What the page that asked for it called it, so that it is made once however often it is sent. */
-        #[ORM\Column(length: 40, nullable: true)] private ?string $token = null,
+        #[ORM\Column(length: 40, nullable: true)] public readonly ?string $token = null,
     ) {
         $this->diff = base64_encode((string) gzdeflate($diff->encode(), 3));
-    }
-
-    public function id(): ?int
-    {
-        return $this->id;
-    }
-
-    public function project(): Project
-    {
-        return $this->project;
-    }
-
-    public function step(): int
-    {
-        return $this->step;
     }
 
     public function says(): string
     {
         return $this->says;
-    }
-
-    public function token(): ?string
-    {
-        return $this->token;
     }
 
     public function diff(): TableDiff

@@ -6,6 +6,7 @@ namespace Morphea\App\Open;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
+use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\Rasters;
@@ -23,6 +24,7 @@ final class Opener implements ResetInterface
     public function __construct(
         private readonly FontStore $fonts,
         private readonly PictureStore $pictures,
+        private readonly PictureSets $sets,
         private readonly SharedSizes $sizes,
         private readonly Proof $proof,
         private readonly Rasters $rasters,
@@ -39,7 +41,7 @@ final class Opener implements ResetInterface
             $this->pictures->changes(),
         ]);
         if ($state !== ($this->open[0] ?? null)) {
-            $this->open = [$state, $this->with($project, $this->pictures->linked($project))];
+            $this->open = [$state, $this->with($project, $this->sets->linked($project))];
         }
 
         return $this->open[1];
@@ -47,7 +49,7 @@ final class Opener implements ResetInterface
 
     public function alone(Project $project): OpenProject
     {
-        return $this->with($project, $this->pictures->embedded($project));
+        return $this->with($project, $this->sets->embedded($project));
     }
 
     public function reset(): void
@@ -64,7 +66,7 @@ final class Opener implements ResetInterface
             $pictures,
             $this->sizes->of($project),
             $this->proof,
-            fn (Drawing $drawing): Raster => $this->rasters->of($drawing, $this->pictures->embedded($project)),
+            fn (Drawing $drawing): Raster => $this->rasters->of($drawing, $this->sets->embedded($project)),
         );
     }
 }

@@ -17,7 +17,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}', requirements: ['name' => '[^/]+'], methods: ['GET'])]
 final readonly class PictureController
 {
-    public function __construct(private PictureStore $pictures)
+    public function __construct(private PictureStore $pictures, private PictureFiles $files)
     {
     }
 
@@ -35,14 +35,14 @@ final readonly class PictureController
             $name,
             $request,
             "{$look->tone->value}-$look->tint",
-            fn (StoredPicture $asset): string => $this->pictures->toned($asset, $look),
+            fn (StoredPicture $asset): string => $this->files->toned($asset, $look),
         );
     }
 
     #[Route('/small/{name}', name: 'picture_small')]
     public function small(Project $project, string $name, Request $request): Response
     {
-        return $this->answer($project, $name, $request, 'small', $this->pictures->small(...));
+        return $this->answer($project, $name, $request, 'small', $this->files->small(...));
     }
 
     /** @param \Closure(StoredPicture): string $bytes */

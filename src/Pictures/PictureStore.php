@@ -6,26 +6,15 @@ namespace Morphea\App\Pictures;
 
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
-use League\Flysystem\UnableToReadFile;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\PictureFile;
-use Morphea\App\Render\PictureSet;
-use Morphea\App\Render\Raster;
-use Morphea\Core\Drawing\Picture;
-use Morphea\Core\Drawing\PictureContent;
 use Morphea\Core\Naming\FreeName;
 use Morphea\Core\Naming\PictureNames;
-use Morphea\Core\Template\PictureLook;
-use Morphea\Core\Template\Tone;
-use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
-/** A project's pictures: put in, found by name, and made ready for drawings. */
+/** A project's pictures: put in, found by name, taken out. */
 final class PictureStore
 {
-    /** Pixels of the longer side of a thumbnail. */
-    public const SMALL = 320;
-
     public const FOLDER = 'pictures';
     public const TRASH = 'trash';
 
@@ -37,8 +26,6 @@ final class PictureStore
     public function __construct(
         private readonly EntityManagerInterface $entities,
         private readonly FilesystemOperator $files,
-        private readonly UrlGeneratorInterface $urls,
-        private readonly Raster $raster,
     ) {
     }
 
@@ -169,23 +156,6 @@ final class PictureStore
             ->execute(['id' => $project->id()]);
     }
 
-    public function bytes(StoredPicture $asset): string
-    {
-        try {
-            return $this->files->read($asset->path());
-        } catch (UnableToReadFile $e) {
-            // Thrown away just as somebody brought it again, it waits in the trash.
-            foreach ($this->files->listContents(self::TRASH) as $day) {
-                if ($this->files->fileExists("{$day->path()}/{$asset->path()}")) {
-                    $this->files->move("{$day->path()}/{$asset->path()}", $asset->path());
-
-                    return $this->files->read($asset->path());
-                }
-            }
-            throw $e;
-        }
-    }
-
     /** Bytes of all pictures of a project. */
     public function size(Project $project): int
     {
@@ -215,110 +185,5 @@ final class PictureStore
             $this->entities->persist($copy);
         }
         $this->entities->flush();
-    }
-
-    /** As a checked file again, to go into another project or a file. */
-    public function file(StoredPicture $asset): PictureFile
-    {
-        return new PictureFile(
-            $asset->name(),
-            $asset->mime(),
-            $this->bytes($asset),
-            $asset->width(),
-            $asset->height(),
-            ...$asset->focus(),
-        );
-    }
-
-    /** In other colours; made once and kept. */
-    public function toned(StoredPicture $asset, PictureLook $look): string
-    {
-        $key = Tone::Tint === $look->tone ? strtolower(substr($look->tint, 1)) : $look->tone->value;
-
-        return $look->tones() && !$asset->isDrawing()
-            ? $this->made(
-                "{$asset->path()}.$key",
-                fn (): string => $this->raster->toned($this->bytes($asset), $asset->mime(), $look),
-            )
-            : $this->bytes($asset);
-    }
-
-    /** Small, for lists; made once and kept. Drawings stay as they are. */
-    public function small(StoredPicture $asset): string
-    {
-        return $asset->isDrawing() || max($asset->width(), $asset->height()) <= self::SMALL
-            ? $this->bytes($asset)
-            : $this->made(
-                "{$asset->path()}.small",
-                fn (): string => $this->raster->small($this->bytes($asset), $asset->mime(), self::SMALL),
-            );
-    }
-
-    /** Pictures by their address, for pages. */
-    public function linked(Project $project): PictureSet
-    {
-        return $this->set($project, function (StoredPicture $picture, PictureLook $look) use ($project): PictureContent {
-            $tone = $look->tones() ? ['tone' => $look->tone->value, 'tint' => substr($look->tint, 1)] : [];
-            $names = ['project' => $project->id(), 'name' => $picture->name()];
-
-            return PictureContent::at($this->urls->generate('picture', $names + $tone));
-        });
-    }
-
-    /** Pictures with their bytes inside, for files that stand alone. */
-    public function embedded(Project $project): PictureSet
-    {
-        return $this->set(
-            $project,
-            fn (StoredPicture $picture, PictureLook $look): PictureContent => PictureSet::embedded(
-                $picture->mime(),
-                $this->toned($picture, $look),
-            ),
-        );
-    }
-
-    /** @param \Closure(StoredPicture, PictureLook): PictureContent $photo */
-    private function set(Project $project, \Closure $photo): PictureSet
-    {
-        return new PictureSet(
-            fn (): PictureNames => $this->names($project),
-            fn (string $name): ?Picture => self::facts($this->find($project, $name)),
-            function (Picture $picture, PictureLook $look) use ($project, $photo): PictureContent {
-                $stored = $this->find($project, $picture->name) ?? throw new \RuntimeException("“{$picture->name}” is gone.");
-
-                return $stored->isDrawing() ? PictureSet::drawn($this->bytes($stored), $look) : $photo($stored, $look);
-            },
-        );
-    }
-
-    private static function facts(?StoredPicture $picture): ?Picture
-    {
-        // What has no size cannot be drawn by anybody.
-        if (
-            null === $picture
-            || !is_finite($picture->width() * $picture->height())
-            || min($picture->width(), $picture->height()) <= 0
-        ) {
-            return null;
-        }
-
-        return new Picture(
-            $picture->name(),
-            $picture->hash(),
-            $picture->width(),
-            $picture->height(),
-            $picture->isDrawing(),
-            ...$picture->focus(),
-        );
-    }
-
-    /** @param \Closure(): string $make */
-    private function made(string $path, \Closure $make): string
-    {
-        if (!$this->files->fileExists($path)) {
-            $this->files->write($path, $make());
-        }
-
-        return $this->files->read($path);
     }
 }

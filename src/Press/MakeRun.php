@@ -12,10 +12,10 @@ use Morphea\App\Fonts\FontStore;
 use Morphea\App\Making\Maker;
 use Morphea\App\Making\Making;
 use Morphea\App\Making\Outputs;
-use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\SharedTask;
-use Morphea\App\Work\WorkDesk;
+use Morphea\App\Work\WorkRecord;
 
 /**
  * The work of making a run: its pieces by stretches, which are made once whoever is handed them; then the one file,
@@ -29,12 +29,12 @@ final readonly class MakeRun implements SharedTask
         private EntityManagerInterface $entities,
         private PieceStore $pieces,
         private Maker $maker,
-        private PictureStore $pictures,
+        private PictureSets $pictures,
         private FontStore $fonts,
         private FilesystemOperator $files,
         private Outputs $outputs,
         private FinishedRun $finished,
-        private WorkDesk $desk,
+        private WorkRecord $work,
     ) {
     }
 
@@ -60,7 +60,7 @@ final readonly class MakeRun implements SharedTask
         $run = $this->run($job);
         $wanted = $this->pieces->waiting($run, $from, $to);
         if ([] !== $wanted) {
-            $this->maker->make($this->making($run), $wanted, new RunSink($run, $this->pieces, $this->files, $this->desk));
+            $this->maker->make($this->making($run), $wanted, new RunSink($run, $this->pieces, $this->files, $this->work));
         }
     }
 

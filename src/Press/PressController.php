@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\App\Press;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\OneFile;
@@ -27,13 +26,12 @@ use Symfony\Component\Routing\Attribute\Route;
 final class PressController extends AbstractController
 {
     private const RUNS_SHOWN = 20;
-    private const REASONS_SHOWN = 50;
     private const NAMES_SHOWN = 3;
 
     public function __construct(
         private readonly Planner $planner,
         private readonly RunDesk $desk,
-        private readonly PieceStore $pieces,
+        private readonly RunViews $views,
         private readonly Outputs $outputs,
     ) {
     }
@@ -61,7 +59,7 @@ final class PressController extends AbstractController
                 'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
                 'columns' => $this->columns($project),
                 'shown' => Shown::choices(),
-                'runs' => $this->views($runs),
+                'runs' => $this->views->of($runs),
             ],
         );
     }
@@ -138,31 +136,11 @@ final class PressController extends AbstractController
     private function card(Project $project, Run $run): Response
     {
         return $this->render('press/run.html.twig', [
-            'view' => $this->views([$run])[0],
+            'view' => $this->views->of([$run])[0],
             'project' => $project,
             'here' => 'Press',
             'oob' => true,
         ]);
-    }
-
-    /**
-     * @param list<Run> $runs
-     *
-     * @return list<array<string, mixed>>
-     */
-    private function views(array $runs): array
-    {
-        $progress = $this->pieces->progress(array_map(static fn (Run $run): Job => $run->job(), $runs));
-
-        return array_map(
-            fn (Run $run): array => [
-                'run' => $run,
-                'output' => $this->outputs->find($run->output())?->label() ?? $run->output(),
-                'progress' => $progress[$run->id()],
-                'givenUp' => $progress[$run->id()]->failed > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
-            ],
-            $runs,
-        );
     }
 
     /**

@@ -11,7 +11,7 @@ use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Storage\NoRoom;
-use Morphea\App\Work\WorkDesk;
+use Morphea\App\Work\WorkRecord;
 use Symfony\Component\Uid\Ulid;
 
 /** A run's pieces into storage: a file is there, whole, before its piece counts as made. */
@@ -29,7 +29,7 @@ final class RunSink implements Sink
         private readonly Run $run,
         private readonly PieceStore $pieces,
         private readonly FilesystemOperator $files,
-        private readonly WorkDesk $desk,
+        private readonly WorkRecord $work,
     ) {
     }
 
@@ -77,7 +77,7 @@ final class RunSink implements Sink
     public function isStopped(): bool
     {
         if (!$this->stopped && microtime(true) - $this->asked > self::HOLDS) {
-            $this->stopped = !$this->desk->isWanted($this->run->job()->id());
+            $this->stopped = !$this->work->isWanted($this->run->job()->id());
             $this->asked = microtime(true);
         }
 

@@ -9,6 +9,7 @@ use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\FontFile;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\PictureFile;
+use Morphea\App\Pictures\PictureFiles;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Render\OwnFont;
 use Morphea\App\Tables\TableRows;
@@ -21,6 +22,7 @@ final readonly class ProjectFile
     public function __construct(
         private MorpheaArchive $archive,
         private PictureStore $pictures,
+        private PictureFiles $files,
         private FontStore $fonts,
         private TableRows $rows,
         private FontBook $book,
@@ -53,7 +55,7 @@ final readonly class ProjectFile
         $all = $this->pictures->all($project);
         foreach ($all as $i => $asset) {
             $report?->done($i, \count($all));
-            yield $this->pictures->file($asset);
+            yield $this->files->file($asset);
         }
     }
 

@@ -12,7 +12,6 @@ use Morphea\App\Import\RawReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableRows;
-use Morphea\App\Tables\TableStore;
 use Morphea\App\Web\Upload;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Cell\CellReader;
@@ -24,12 +23,11 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Bringing a table: looked at and corrected before it is taken over, in the place of the one here or as a newer state of it. */
+/** Bringing a table: looked at and corrected before it is taken over, in the place of the one here. */
 #[Route('/projects/{project}/rows/import')]
 final class ImportController extends AbstractController
 {
     private const SHOWN = 12;
-    private const CHANGES_SHOWN = 200;
     private const SECONDS = 120;
 
     /** Pictures in the cells that are taken over while somebody waits for the answer. */
@@ -38,7 +36,6 @@ final class ImportController extends AbstractController
     public function __construct(
         private readonly ImportStore $imports,
         private readonly ImportTaking $taking,
-        private readonly TableStore $store,
         private readonly TableRows $tables,
         private readonly ProjectKinds $kinds,
         private readonly WorkDesk $desk,
@@ -250,63 +247,6 @@ final class ImportController extends AbstractController
         }
 
         return $this->firstPiece($project);
-    }
-
-    #[Route('/{import}/update', name: 'import_update', methods: ['GET'])]
-    public function compare(Project $project, string $import, Request $request): Response
-    {
-        $name = $this->name($project, $import);
-        try {
-            $table = $this->tables->table($project);
-            $file = $this->taking->table($project, $this->taking->choice($project, $import, $request->query));
-            $update = TableUpdate::compare($table, $file, $request->query->getString('key'));
-        } catch (UploadError | TableError $e) {
-            return $this->refused($project, $e->getMessage());
-        }
-        $numbers = [];
-        foreach ($table->rows as $i => $row) {
-            $numbers[$row->id] = ['number' => $i + 1, 'name' => $row->cells[$update->key->index]];
-        }
-
-        return $this->render('rows/update.html.twig', [
-            'project' => $project,
-            'here' => 'Rows',
-            'import' => $import,
-            'name' => $name,
-            'update' => $update,
-            'table' => $table,
-            'numbers' => $numbers,
-            'asked' => $request->query->all(),
-            'most' => self::CHANGES_SHOWN,
-        ]);
-    }
-
-    #[Route('/{import}/update', name: 'import_apply', methods: ['POST'])]
-    public function apply(Project $project, string $import, Request $request): Response
-    {
-        $name = $this->name($project, $import);
-        try {
-            $file = $this->taking->table($project, $this->taking->choice($project, $import, $request->request));
-            $key = $request->request->getString('key');
-            $update = TableUpdate::compare($this->tables->table($project), $file, $key);
-            $this->store->update($project, $file, $key, $request->request->getBoolean('remove'), $name);
-        } catch (UploadError | TableError $e) {
-            return $this->refused($project, $e->getMessage());
-        }
-        $this->imports->forget($project, $import);
-        $this->addFlash(
-            'good',
-            \sprintf(
-                'Updated from %s: %d added, %d changed, %d %s. Undo in Rows brings the old state back.',
-                $name,
-                \count($update->added),
-                \count($update->changed),
-                \count($update->removed),
-                $request->request->getBoolean('remove') ? 'removed' : 'kept that it has not',
-            ),
-        );
-
-        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
     /**

@@ -40,7 +40,7 @@ final readonly class ReadTable implements Task, ClearsUp
                 throw new Stopped();
             }
         } catch (Stopped $e) {
-            $this->imports->forget($project, $import);
+            $this->clearUp($job);
             throw $e;
         }
 

@@ -7,6 +7,7 @@ namespace Morphea\App\Rows;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Pictures\PictureIntake;
+use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Pictures\Taken;
 use Morphea\App\Tables\ProjectKinds;
@@ -38,7 +39,7 @@ final class RowPicturesController extends AbstractController
 
     /** The picture a cell means, small. */
     #[Route('/thumb', name: 'rows_thumb', methods: ['GET'])]
-    public function thumb(Project $project, Request $request, PictureStore $pictures): Response
+    public function thumb(Project $project, Request $request, PictureSets $pictures): Response
     {
         $name =
             $pictures->linked($project)->named($request->query->getString('cell')) ??

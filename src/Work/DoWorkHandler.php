@@ -24,6 +24,7 @@ final readonly class DoWorkHandler
     public function __construct(
         private EntityManagerInterface $entities,
         private WorkDesk $desk,
+        private WorkRecord $record,
         private FilesystemOperator $files,
         private Kinds $kinds,
         private LockFactory $locks,
@@ -52,34 +53,34 @@ final readonly class DoWorkHandler
 
     private function whole(Job $job, Task $task): void
     {
-        $try = $this->desk->begin($job->id());
+        $try = $this->record->begin($job->id());
         if (null === $try) {
             return;
         }
         if ($try > self::TRIES) {
-            $this->desk->fail($job->id(), $task->tooMuch($job));
+            $this->record->fail($job->id(), $task->tooMuch($job));
 
             return;
         }
         try {
-            $this->desk->end($job->id(), $task->do($job, new Report($this->desk, $job->id())));
+            $this->record->end($job->id(), $task->do($job, new Report($this->record, $job->id())));
         } catch (UploadError $e) {
-            $this->desk->fail($job->id(), $e->getMessage());
+            $this->record->fail($job->id(), $e->getMessage());
         } catch (Stopped) {
             $this->files->deleteDirectory($job->folder());
         } catch (\Throwable $e) {
             // As a full disk, or a database that does not answer. It is tried again later; what counts are workers that died.
-            $this->desk->unbegin($job->id());
+            $this->record->unbegin($job->id());
             throw $e;
         }
     }
 
     private function stretch(Job $job, SharedTask $task, int $from, int $to): void
     {
-        $this->desk->working($job->id());
+        $this->record->working($job->id());
         $task->stretch($job, $from, $to);
-        $this->desk->trouble($job->id(), '');
-        if ($task->isDone($job) && $this->desk->isWanted($job->id())) {
+        $this->record->trouble($job->id(), '');
+        if ($task->isDone($job) && $this->record->isWanted($job->id())) {
             $this->desk->askToFinish($job);
         }
     }
@@ -90,10 +91,10 @@ final readonly class DoWorkHandler
         $lock = $this->locks->createLock("finish-{$job->id()}");
         $lock->acquire(true);
         try {
-            if (!$this->desk->isWanted($job->id()) || !$task->isDone($job)) {
+            if (!$this->record->isWanted($job->id()) || !$task->isDone($job)) {
                 return;
             }
-            $this->desk->end($job->id(), $task->finish($job));
+            $this->record->end($job->id(), $task->finish($job));
             // Only once it is noted that it has ended: it may be cut off anywhere.
             $task->cleanUp($job);
         } catch (NotWhole $e) {

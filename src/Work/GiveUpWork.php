@@ -22,6 +22,7 @@ final readonly class GiveUpWork
 {
     public function __construct(
         private WorkDesk $desk,
+        private WorkRecord $record,
         private EntityManagerInterface $entities,
         private Kinds $kinds,
         private LoggerInterface $logger,
@@ -57,7 +58,7 @@ final readonly class GiveUpWork
         $noRoom = $cause instanceof NoRoom || NoRoom::told($cause->getMessage());
         if (!($this->kinds->of($job) instanceof SharedTask)) {
             if (!$again) {
-                $this->desk->fail(
+                $this->record->fail(
                     $id,
                     $noRoom
                         ? 'There is no room left on the server. Nothing was changed; try it again later.'
@@ -72,7 +73,7 @@ final readonly class GiveUpWork
             $cause instanceof DriverException => 'The database does not answer.',
             default => 'It could not go on: ' . mb_strimwidth($cause->getMessage(), 0, 200, '…', 'UTF-8'),
         };
-        $this->desk->trouble($id, $words . ($again ? ' It is tried again by itself.' : ' Go on makes the rest, once that is mended.'));
+        $this->record->trouble($id, $words . ($again ? ' It is tried again by itself.' : ' Go on makes the rest, once that is mended.'));
         if (!$again) {
             $this->desk->stop($job);
         }

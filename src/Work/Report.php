@@ -12,7 +12,7 @@ final class Report
 
     private float $told = 0.0;
 
-    public function __construct(private readonly WorkDesk $desk, private readonly string $job)
+    public function __construct(private readonly WorkRecord $record, private readonly string $job)
     {
     }
 
@@ -27,6 +27,6 @@ final class Report
             return;
         }
         $this->told = microtime(true);
-        $this->desk->report($this->job, $done, $total);
+        $this->record->report($this->job, $done, $total);
     }
 }

@@ -18,6 +18,7 @@ use Morphea\App\Work\Kinds;
 use Morphea\App\Work\Report;
 use Morphea\App\Work\Task;
 use Morphea\App\Work\WorkDesk;
+use Morphea\App\Work\WorkRecord;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
@@ -166,6 +167,7 @@ final class ManyPicturesTest extends AppTestCase
         $handler = new DoWorkHandler(
             $this->entities(),
             $container->get(WorkDesk::class),
+            $container->get(WorkRecord::class),
             $container->get(FilesystemOperator::class),
             new Kinds([$full]),
             $container->get(LockFactory::class),

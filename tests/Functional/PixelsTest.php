@@ -6,7 +6,7 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Open\Opener;
-use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Render\Rasters;
 use Morphea\App\Tables\TableRows;
 use Morphea\Core\Drawing\Drawing;
@@ -64,6 +64,6 @@ final class PixelsTest extends AppTestCase
     {
         return self::getContainer()
             ->get(Rasters::class)
-            ->of($drawing, self::getContainer()->get(PictureStore::class)->embedded($project));
+            ->of($drawing, self::getContainer()->get(PictureSets::class)->embedded($project));
     }
 }

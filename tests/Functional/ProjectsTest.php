@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Edit\AddColumn;
@@ -14,6 +15,7 @@ use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Data\Recipe\RecipeCodec;
 use Morphea\Core\Data\Record;
+use Morphea\Core\Template\Format;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
@@ -40,6 +42,23 @@ final class ProjectsTest extends AppTestCase
         self::assertEquals($rows->table($this->reload($project))->rows, $rows->table($again)->rows, 'ids and all');
         $this->browser->request('GET', "/projects/{$again->id()}/pictures/seal.svg");
         self::assertResponseIsSuccessful();
+    }
+
+    /** Every version of the file there ever was opens, with its pictures and rows. */
+    public function testFilesOfEarlierVersionsOpen(): void
+    {
+        $archive = self::getContainer()->get(MorpheaArchive::class);
+        $files = glob(\dirname(__DIR__) . '/Fixtures/formats/*.morphea') ?: [];
+        self::assertCount(Format::NEWEST, $files, 'one of each version');
+        foreach ($files as $path) {
+            $file = $archive->read($path, basename($path));
+            self::assertSame('Tool-lending cards', $file->template->name, $path);
+            self::assertNotSame([], $file->template->pictures());
+            foreach ($file->template->pictures() as $name) {
+                self::assertTrue($file->pictures->has($name), "$path has $name");
+            }
+            self::assertGreaterThan(1, \count($file->table->rows ?? []), $path);
+        }
     }
 
     public function testRecipesKindsRenamedColumnsAndRowsSwitchedOffComeAlong(): void

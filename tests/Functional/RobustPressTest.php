@@ -13,6 +13,7 @@ use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Making\Maker;
 use Morphea\App\Making\Outputs;
+use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Press\FinishedRun;
 use Morphea\App\Press\MakeRun;
@@ -25,6 +26,7 @@ use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\Kinds;
 use Morphea\App\Work\WorkDesk;
+use Morphea\App\Work\WorkRecord;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Edit\AddLayer;
 use Morphea\Core\Template\Frame;
@@ -392,20 +394,28 @@ final class RobustPressTest extends AppTestCase
     {
         $container = self::getContainer();
         $desk = $container->get(WorkDesk::class);
+        $record = $container->get(WorkRecord::class);
         $outputs = $container->get(Outputs::class);
         $making = new MakeRun(
             $this->entities(),
             $this->pieces(),
             $container->get(Maker::class),
-            $container->get(PictureStore::class),
+            $container->get(PictureSets::class),
             $container->get(FontStore::class),
             $files,
             $outputs,
             new FinishedRun($this->pieces(), $files, $outputs),
-            $desk,
+            $record,
         );
 
-        return new DoWorkHandler($this->entities(), $desk, $files, new Kinds([$making]), $container->get(LockFactory::class));
+        return new DoWorkHandler(
+            $this->entities(),
+            $desk,
+            $record,
+            $files,
+            new Kinds([$making]),
+            $container->get(LockFactory::class),
+        );
     }
 
     private function pieces(): PieceStore

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\App\Making\Output;
 
 use Morphea\App\Making\Drawn;
-use Morphea\App\Making\Output;
 use Morphea\App\Making\Page;
 use Morphea\Core\Drawing\PictureContents;
 use Morphea\Core\Drawing\SvgSize;
@@ -14,7 +13,7 @@ use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** An SVG for each side, with its pictures in it. */
 #[AsTaggedItem(priority: 10)]
-final readonly class Svg implements Output
+final readonly class Svg extends OfSides
 {
     public static function id(): string
     {
@@ -31,19 +30,9 @@ final readonly class Svg implements Output
         return false;
     }
 
-    public function ending(): string
-    {
-        return 'svg';
-    }
-
     public function stretch(): int
     {
         return 100;
-    }
-
-    public function endings(Template $template): array
-    {
-        return Sides::endings($template, 'svg');
     }
 
     public function size(Template $template, float $bleed): string

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Pictures;
+
+use League\Flysystem\FilesystemOperator;
+use League\Flysystem\UnableToReadFile;
+use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Import\PictureFile;
+use Morphea\App\Render\Raster;
+use Morphea\Core\Template\PictureLook;
+use Morphea\Core\Template\Tone;
+
+/** The bytes of pictures, as they came and as they are shown. */
+final readonly class PictureFiles
+{
+    /** Pixels of the longer side of a thumbnail. */
+    public const SMALL = 320;
+
+    public function __construct(private FilesystemOperator $files, private Raster $raster)
+    {
+    }
+
+    public function bytes(StoredPicture $asset): string
+    {
+        try {
+            return $this->files->read($asset->path());
+        } catch (UnableToReadFile $e) {
+            // Thrown away just as somebody brought it again, it waits in the trash.
+            foreach ($this->files->listContents(PictureStore::TRASH) as $day) {
+                if ($this->files->fileExists("{$day->path()}/{$asset->path()}")) {
+                    $this->files->move("{$day->path()}/{$asset->path()}", $asset->path());
+
+                    return $this->files->read($asset->path());
+                }
+            }
+            throw $e;
+        }
+    }
+
+    /** As a checked file again, to go into another project or a file. */
+    public function file(StoredPicture $asset): PictureFile
+    {
+        return new PictureFile(
+            $asset->name(),
+            $asset->mime(),
+            $this->bytes($asset),
+            $asset->width(),
+            $asset->height(),
+            ...$asset->focus(),
+        );
+    }
+
+    /** In other colours; made once and kept. */
+    public function toned(StoredPicture $asset, PictureLook $look): string
+    {
+        $key = Tone::Tint === $look->tone ? strtolower(substr($look->tint, 1)) : $look->tone->value;
+
+        return $look->tones() && !$asset->isDrawing()
+            ? $this->made(
+                "{$asset->path()}.$key",
+                fn (): string => $this->raster->toned($this->bytes($asset), $asset->mime(), $look),
+            )
+            : $this->bytes($asset);
+    }
+
+    /** Small, for lists; made once and kept. Drawings stay as they are. */
+    public function small(StoredPicture $asset): string
+    {
+        return $asset->isDrawing() || max($asset->width(), $asset->height()) <= self::SMALL
+            ? $this->bytes($asset)
+            : $this->made(
+                "{$asset->path()}.small",
+                fn (): string => $this->raster->small($this->bytes($asset), $asset->mime(), self::SMALL),
+            );
+    }
+
+    /** @param \Closure(): string $make */
+    private function made(string $path, \Closure $make): string
+    {
+        if (!$this->files->fileExists($path)) {
+            $this->files->write($path, $make());
+        }
+
+        return $this->files->read($path);
+    }
+}

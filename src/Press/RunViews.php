@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Morphea\App\Entity\Job;
+use Morphea\App\Entity\Run;
+use Morphea\App\Making\Outputs;
+
+/** Runs as the Press screen lists them: how far they are, and what could not be made. */
+final readonly class RunViews
+{
+    private const REASONS_SHOWN = 50;
+
+    public function __construct(private PieceStore $pieces, private Outputs $outputs)
+    {
+    }
+
+    /**
+     * @param list<Run> $runs
+     *
+     * @return list<array<string, mixed>>
+     */
+    public function of(array $runs): array
+    {
+        $progress = $this->pieces->progress(array_map(static fn (Run $run): Job => $run->job(), $runs));
+
+        return array_map(
+            fn (Run $run): array => [
+                'run' => $run,
+                'output' => $this->outputs->find($run->output())?->label() ?? $run->output(),
+                'progress' => $progress[$run->id()],
+                'givenUp' => $progress[$run->id()]->failed > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
+            ],
+            $runs,
+        );
+    }
+}
