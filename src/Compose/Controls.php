@@ -31,14 +31,14 @@ final readonly class Controls
             throw new \LogicException($this->of::class . " has no value at $path");
         }
         $unit = match (true) {
-            $property instanceof Length => ' in ' . $property->unit($this->template)->value,
+            $property instanceof Length => ' in ' . $property->unit($this->template->measure())->value,
             $property instanceof Share => ' in per cent',
             default => '',
         };
 
         return [
             'label' => ucfirst($property->says()) . $unit,
-            'value' => $property->shown(Declared::at($this->of, $path), $this->template),
+            'value' => $property->shown(Declared::at($this->of, $path), $this->template->measure()),
             'isColour' => $property instanceof Colour || $property instanceof Fill,
         ];
     }

@@ -70,7 +70,7 @@ final readonly class EditInput
             'dashes' === $path => ['dashes' => $this->dashes($value)],
             \in_array($path, ['sample', 'empty.words'], true) => [$path => '' === $value ? null : $value],
             // Every other value says itself what may be typed for it.
-            default => [$path => $this->property($path)->typed($path, $value, $this->template)],
+            default => [$path => $this->property($path)->typed($path, $value, $this->template->measure())],
         };
     }
 

@@ -25,6 +25,17 @@ final class PressCommandTest extends TestCase
         (new Process(['rm', '-rf', $this->folder]))->run();
     }
 
+    public function testAFreshCheckoutHasNoFolderForItsDataYetAndGetsOne(): void
+    {
+        $process = new Process(
+            [\PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'doctrine:migrations:migrate', '-n', '-q', '--env=test'],
+            \dirname(__DIR__, 2),
+            ['DATABASE_URL' => "sqlite:///$this->folder/not/there/yet.db", 'SYMFONY_DOTENV_VARS' => false],
+        );
+        self::assertSame(0, $process->run(), $process->getErrorOutput() . $process->getOutput());
+        self::assertFileExists("$this->folder/not/there/yet.db");
+    }
+
     public function testAllMadeIsZeroWithALineOfJsonForEachRow(): void
     {
         $process = $this->press($this->starter(), '--as=png', '--only=1-2,15', '--json');

@@ -179,6 +179,11 @@ final readonly class Template
         return new self(...['name' => $name] + get_object_vars($this));
     }
 
+    public function measure(): Measure
+    {
+        return new Measure($this->unit, $this->typeUnit(), $this->dpi);
+    }
+
     /** Letters are measured in points on paper and in pixels on screens. */
     public function typeUnit(): Unit
     {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Template\Property;
 
 use Morphea\Core\Template\JsonNode;
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Measure;
 
 /** A colour as #RRGGBB. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -18,12 +18,12 @@ final readonly class Colour extends Plain
         return $node->text($name, 7, self::FORM);
     }
 
-    public function typed(string $path, string $value, Template $template): ?string
+    public function typed(string $path, string $value, Measure $measure): ?string
     {
         return 'none' === $value ? null : strtoupper($value);
     }
 
-    public function shown(mixed $value, Template $template): string
+    public function shown(mixed $value, Measure $measure): string
     {
         return strtolower((string) $value);
     }

@@ -7,7 +7,7 @@ namespace Morphea\Core\Template\Property;
 use Morphea\Core\Template\Declared;
 use Morphea\Core\Template\Gradient;
 use Morphea\Core\Template\JsonNode;
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Measure;
 
 /** A colour, or a gradient. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -34,12 +34,12 @@ final readonly class Fill extends Plain implements Nested
         return [$name => $value instanceof Gradient ? $this->declared()->write($value) : $value];
     }
 
-    public function shown(mixed $value, Template $template): string
+    public function shown(mixed $value, Measure $measure): string
     {
         return \is_string($value) ? strtolower($value) : '';
     }
 
-    public function typed(string $path, string $value, Template $template): ?string
+    public function typed(string $path, string $value, Measure $measure): ?string
     {
         return 'none' === $value ? null : strtoupper($value);
     }

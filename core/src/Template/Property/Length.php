@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Template\Property;
 
 use Morphea\Core\Template\JsonNode;
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Measure;
 use Morphea\Core\Template\Unit;
 
 /** Dots. Typed in the unit of the side where it is a place on it, else in that of type: points on paper, pixels on screens. */
@@ -22,9 +22,9 @@ final readonly class Length extends Plain
         return $node->number($name, $this->least, $this->most);
     }
 
-    public function typed(string $path, string $value, Template $template): float
+    public function typed(string $path, string $value, Measure $measure): float
     {
-        return $this->unit($template)->toDots(self::number($path, $value), $template->dpi);
+        return $this->unit($measure)->toDots(self::number($path, $value), $measure->dpi);
     }
 
     public function scaled(mixed $value, float $by): ?float
@@ -32,13 +32,13 @@ final readonly class Length extends Plain
         return null === $value ? null : $value * $by;
     }
 
-    public function shown(mixed $value, Template $template): float
+    public function shown(mixed $value, Measure $measure): float
     {
-        return round($this->unit($template)->fromDots((float) $value, $template->dpi), 2);
+        return round($this->unit($measure)->fromDots((float) $value, $measure->dpi), 2);
     }
 
-    public function unit(Template $template): Unit
+    public function unit(Measure $measure): Unit
     {
-        return $this->ofSide ? $template->unit : $template->typeUnit();
+        return $this->ofSide ? $measure->side : $measure->type;
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Template\Property;
 
 use Morphea\Core\Template\JsonNode;
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Measure;
 
 /** A number without a unit, or in degrees. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -21,12 +21,12 @@ final readonly class Number extends Plain
         return $node->number($name, $this->least, $this->most);
     }
 
-    public function typed(string $path, string $value, Template $template): float
+    public function typed(string $path, string $value, Measure $measure): float
     {
         return self::number($path, $value);
     }
 
-    public function shown(mixed $value, Template $template): float
+    public function shown(mixed $value, Measure $measure): float
     {
         return round((float) $value, 2);
     }

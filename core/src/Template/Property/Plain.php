@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template\Property;
 
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Measure;
 use Morphea\Core\Template\TemplateError;
 
 /** A value under its own name that stands as it is and has no length in it. */
@@ -29,7 +29,7 @@ abstract readonly class Plain implements Property
         return [$name => $value];
     }
 
-    public function typed(string $path, string $value, Template $template): mixed
+    public function typed(string $path, string $value, Measure $measure): mixed
     {
         return $value;
     }
@@ -39,7 +39,7 @@ abstract readonly class Plain implements Property
         return $value;
     }
 
-    public function shown(mixed $value, Template $template): mixed
+    public function shown(mixed $value, Measure $measure): mixed
     {
         return $value;
     }

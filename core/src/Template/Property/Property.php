@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Template\Property;
 
 use Morphea\Core\Template\JsonNode;
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Measure;
 use Morphea\Core\Template\TemplateError;
 
 /**
@@ -31,11 +31,11 @@ interface Property
      *
      * @throws TemplateError
      */
-    public function typed(string $path, string $value, Template $template): mixed;
+    public function typed(string $path, string $value, Measure $measure): mixed;
 
     /** The same, on a side that is so many times larger. */
     public function scaled(mixed $value, float $by): mixed;
 
     /** As a control shows it: in the units people type it in. */
-    public function shown(mixed $value, Template $template): mixed;
+    public function shown(mixed $value, Measure $measure): mixed;
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Template\Property;
 
 use Morphea\Core\Template\JsonNode;
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Measure;
 
 /** A part of a whole, typed in per cent. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -21,12 +21,12 @@ final readonly class Share extends Plain
         return $node->number($name, $this->least, $this->most);
     }
 
-    public function typed(string $path, string $value, Template $template): float
+    public function typed(string $path, string $value, Measure $measure): float
     {
         return self::number($path, $value) / 100;
     }
 
-    public function shown(mixed $value, Template $template): float
+    public function shown(mixed $value, Measure $measure): float
     {
         return round(100 * (float) $value, 1);
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Template\Property;
 
 use Morphea\Core\Template\JsonNode;
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Measure;
 
 /** Yes or no. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -16,12 +16,12 @@ final readonly class Toggle extends Plain
         return $node->bool($name);
     }
 
-    public function typed(string $path, string $value, Template $template): bool
+    public function typed(string $path, string $value, Measure $measure): bool
     {
         return '1' === $value;
     }
 
-    public function shown(mixed $value, Template $template): int
+    public function shown(mixed $value, Measure $measure): int
     {
         return $value ? 1 : 0;
     }

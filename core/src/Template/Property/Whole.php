@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Template\Property;
 
 use Morphea\Core\Template\JsonNode;
-use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Measure;
 
 /** A whole number. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -21,7 +21,7 @@ final readonly class Whole extends Plain
         return $node->int($name, $this->least, $this->most);
     }
 
-    public function typed(string $path, string $value, Template $template): float
+    public function typed(string $path, string $value, Measure $measure): float
     {
         return self::number($path, $value);
     }
