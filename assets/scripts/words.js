@@ -59,7 +59,7 @@ document.addEventListener('selectionchange', () => {
     if (editor && selection.rangeCount) carets.set(editor, selection.getRangeAt(0).cloneRange());
 });
 
-export function insertColumn(editor, key, letter, heading) {
+export function insertColumn(editor, {key, letter, heading, source}) {
     let range = carets.get(editor);
     if (!range || !editor.contains(range.startContainer)) {
         range = document.createRange();
@@ -67,7 +67,7 @@ export function insertColumn(editor, key, letter, heading) {
         range.collapse(false);
     }
     range.deleteContents();
-    range.insertNode(chip({column: key, shown: 'as-written', one: '', other: '', source: ''}, letter, heading));
+    range.insertNode(chip({column: key, shown: 'as-written', one: '', other: '', source}, letter, heading));
     changed(editor);
 }
 
@@ -110,12 +110,10 @@ document.addEventListener('keydown', (event) => {
 document.addEventListener('click', (event) => {
     const item = event.target.closest('[data-insert]');
     if (!item) return;
-    const {insert, key, letter, heading} = item.dataset;
+    const {insert} = item.dataset;
     insertColumn(
         (insert === 'words' && document.getElementById('words-in-place')) || document.getElementById(insert),
-        key,
-        letter,
-        heading,
+        item.dataset,
     );
 });
 
@@ -139,7 +137,7 @@ function openChip(element) {
     field('shown').value = part.shown;
     field('one').value = part.one;
     field('other').value = part.other;
-    field('source').value = part.source || `{${part.column}}`;
+    field('source').value = part.source;
     reveal();
     dialog.showModal();
 }

@@ -13,6 +13,7 @@ use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Drawing\Recolour;
 use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\Shown;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\FindingKind;
@@ -66,6 +67,7 @@ final readonly class ComposeView
                 'letter' => $column->letter(),
                 'heading' => $column->heading,
                 'key' => $column->key,
+                'source' => Pattern::column($column->key),
                 'stitch' => $column->index % self::STITCHES,
                 'value' => $row->cells[$column->key] ?? '',
                 'used' => \in_array($column->key, $template->linkedColumns(), true),

@@ -212,7 +212,12 @@ final class PressController extends AbstractController
     {
         $columns = [];
         foreach ($project->columns() as $column) {
-            $columns[$column->key] = ['letter' => $column->letter(), 'heading' => $column->heading, 'key' => $column->key];
+            $columns[$column->key] = [
+                'letter' => $column->letter(),
+                'heading' => $column->heading,
+                'key' => $column->key,
+                'source' => Pattern::column($column->key),
+            ];
         }
 
         return $columns;
