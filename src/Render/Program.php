@@ -34,7 +34,7 @@ final readonly class Program
         $process = new Process(
             self::within($command, $seconds, self::MEMORY),
             env: ['FONTCONFIG_FILE' => $fonts->apply(), 'LC_ALL' => 'C.UTF-8'],
-            timeout: 2 * $seconds,
+            timeout: Renderer::PATIENCE * $seconds,
         );
 
         return self::finish($command, $process, $stopped);
@@ -50,7 +50,7 @@ final readonly class Program
     {
         return self::finish(
             $command,
-            new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: 2 * $seconds),
+            new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: Renderer::PATIENCE * $seconds),
             null,
             $bytes,
         );
