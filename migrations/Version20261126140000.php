@@ -24,6 +24,8 @@ final class Version20261126140000 extends AbstractMigration
     public function up(Schema $schema): void
     {
         $this->addSql('ALTER TABLE piece ADD COLUMN row_id INTEGER DEFAULT NULL');
+        // Runs that were under way have been stopped; what asked for their pieces is not known any more.
+        $this->addSql("DELETE FROM messenger_messages WHERE body LIKE '%MakePieces%' OR body LIKE '%FinishRun%'");
     }
 
     public function down(Schema $schema): void

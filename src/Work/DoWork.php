@@ -10,4 +10,12 @@ final readonly class DoWork
     public function __construct(public string $job, public ?int $from = null, public ?int $to = null)
     {
     }
+
+    /** @param array{job: string, from?: int|null, to?: int|null} $data messages of before there were stretches have only a job */
+    public function __unserialize(array $data): void
+    {
+        $this->job = $data['job'];
+        $this->from = $data['from'] ?? null;
+        $this->to = $data['to'] ?? null;
+    }
 }

@@ -186,6 +186,13 @@ final class ManyPicturesTest extends AppTestCase
         self::assertStringContainsString('There is no room left on the server.', $this->body());
     }
 
+    public function testAMessageOfAnEarlierVersionIsUnderstood(): void
+    {
+        $old = unserialize('O:23:"Morphea\\App\\Work\\DoWork":1:{s:3:"job";s:4:"abcd";}');
+        self::assertEquals(new DoWork('abcd'), $old);
+        self::assertEquals(new DoWork('abcd', 3, 9), unserialize(serialize(new DoWork('abcd', 3, 9))));
+    }
+
     /** Where the meter on the page asks. */
     private function address(): string
     {
