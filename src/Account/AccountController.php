@@ -52,7 +52,7 @@ final class AccountController extends AbstractController
 
             return $this->told('bad', 'The password you have now is another one. Nothing was changed.');
         }
-        if (null !== ($why = PasswordRule::refuses($new, [$member->getUserIdentifier(), $member->name()]))) {
+        if (null !== ($why = PasswordRule::refuses($new, [$member->getUserIdentifier(), $member->name]))) {
             return $this->told('bad', "$why Nothing was changed.");
         }
         $member->setPassword($hasher->hashPassword($member, $new));

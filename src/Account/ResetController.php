@@ -68,7 +68,7 @@ final class ResetController extends AbstractController
         $why = null;
         if (null !== $member && $request->isMethod('POST')) {
             $password = mb_substr($request->request->getString('password'), 0, PasswordRule::MOST + 1);
-            $why = PasswordRule::refuses($password, [$member->getUserIdentifier(), $member->name()]);
+            $why = PasswordRule::refuses($password, [$member->getUserIdentifier(), $member->name]);
             if (null === $why && $this->resets->take($token, $password)) {
                 return $this->redirectToRoute('sign_in', ['changed' => 1], Response::HTTP_SEE_OTHER);
             }

@@ -51,7 +51,7 @@ final readonly class Resets
         $this->mailer->send(
             (new Email())
                 ->from(new Address($this->mailFrom, 'Morphea'))
-                ->to(new Address($member->getUserIdentifier(), $member->name()))
+                ->to(new Address($member->getUserIdentifier(), $member->name))
                 ->subject('A new password for Morphea')
                 ->text($this->twig->render('mail/reset.txt.twig', ['member' => $member, 'link' => $link])),
         );

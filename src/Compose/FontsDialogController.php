@@ -44,7 +44,7 @@ final readonly class FontsDialogController
                     $request->request->getString('licence'),
                 );
                 $new[] = OwnFont::name($font->family(), $this->book);
-                if (str_contains($font->licence(), FontReader::TOLD_WHOLE)) {
+                if (str_contains($font->licence, FontReader::TOLD_WHOLE)) {
                     $notices[] = "“{$file->name}” is here. " . FontReader::TOLD_WHOLE;
                 }
             } catch (UploadError $e) {
@@ -76,7 +76,7 @@ final readonly class FontsDialogController
         $own = $this->fonts->all($project->owner());
         $licences = [];
         foreach ($own as $font) {
-            $licences[OwnFont::name($font->family(), $this->book)] = $font->licence();
+            $licences[OwnFont::name($font->family(), $this->book)] = $font->licence;
         }
 
         return new Response(

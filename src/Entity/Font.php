@@ -23,7 +23,7 @@ class Font
         #[ORM\Column] private bool $italic,
         #[ORM\Column(length: 64)] private string $hash,
         #[ORM\Column(length: 4)] private string $ending,
-        #[ORM\Column(type: Types::TEXT)] private string $licence,
+        #[ORM\Column(type: Types::TEXT)] public readonly string $licence,
     ) {
     }
 
@@ -50,11 +50,6 @@ class Font
     public function ending(): string
     {
         return $this->ending;
-    }
-
-    public function licence(): string
-    {
-        return $this->licence;
     }
 
     public function path(): string

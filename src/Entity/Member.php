@@ -22,18 +22,13 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     public function __construct(
         #[ORM\Column(length: 180, unique: true)] private /** @var non-empty-string */
         string $email,
-        #[ORM\Column(length: 80)] private string $name,
+        #[ORM\Column(length: 80)] public readonly string $name,
     ) {
     }
 
     public function id(): int
     {
         return $this->id ?? throw new \LogicException('This member is not saved yet.');
-    }
-
-    public function name(): string
-    {
-        return $this->name;
     }
 
     public function setPassword(string $hash): void

@@ -69,7 +69,7 @@ final readonly class ProjectFile
                     $font->family(),
                     $font->weight(),
                     $font->isItalic(),
-                    $font->licence(),
+                    $font->licence,
                     $font->ending(),
                     $this->fonts->bytes($font),
                 );

@@ -13,6 +13,8 @@ use Symfony\Component\Process\Process;
 final readonly class Program
 {
     private const TIMEOUT = 600;
+    /** Seconds that are waited for what takes no processor time, or gets none because others want it as well. */
+    private const PATIENCE = 15;
     private const MEMORY = 4_000_000_000;
     /** How often whoever wants to stop is asked, in microseconds. */
     private const TICK = 10_000;
@@ -34,7 +36,7 @@ final readonly class Program
         $process = new Process(
             self::within($command, $seconds, self::MEMORY),
             env: ['FONTCONFIG_FILE' => $fonts->apply(), 'LC_ALL' => 'C.UTF-8'],
-            timeout: Renderer::PATIENCE * $seconds,
+            timeout: self::PATIENCE + 2 * $seconds,
         );
 
         return self::finish($command, $process, $stopped);
@@ -50,7 +52,7 @@ final readonly class Program
     {
         return self::finish(
             $command,
-            new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: Renderer::PATIENCE * $seconds),
+            new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: self::PATIENCE + 2 * $seconds),
             null,
             $bytes,
         );

@@ -15,8 +15,8 @@ final class Renderer
         'is in it, or make its pictures smaller.';
     /** Bytes of memory for the process. */
     private const MEMORY = 2_500_000_000;
-    /** Seconds that a picture may take for each processor second it may, where others want the processor as well. */
-    public const PATIENCE = 4;
+    /** Seconds that are waited for what takes no processor time, or gets none because others want it as well. */
+    private const PATIENCE = 30;
     /** How often whoever wants to stop is asked, in microseconds. */
     private const TICK = 200_000;
     private const CHUNK = 1 << 18;
@@ -75,7 +75,7 @@ final class Renderer
         );
         $this->start();
         try {
-            [$answer, $bytes] = $this->ask("$head\n", $svg, microtime(true) + self::PATIENCE * $seconds, $stopped);
+            [$answer, $bytes] = $this->ask("$head\n", $svg, microtime(true) + self::PATIENCE + 2 * $seconds, $stopped);
         } catch (RenderError | Halted $e) {
             $this->end();
             throw $e;
