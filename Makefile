@@ -23,9 +23,10 @@ test-tools:
 assets: install
 	@$(PHP) bin/assets
 
-# The two long suites have their own data and do not disturb each other: they run side by side.
-test: install test-tools core-test check assets
-	@$(MAKE) --no-print-directory -j2 --output-sync=target functional-test browser-test
+# The two long suites have their own data and do not disturb each other: they run side by side, and the checks follow
+# on the first processor that is free.
+test: install test-tools core-test assets
+	@$(MAKE) --no-print-directory -j2 --output-sync=target functional-test browser-test check
 
 functional-test:
 	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) vendor/bin/phpunit --testsuite functional
