@@ -5,14 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Fonts\FaceNames;
 use Morphea\App\Open\Opener;
-use Morphea\App\Pictures\PictureFiles;
-use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\TemplateHistory;
-use Morphea\Core\Drawing\Recolour;
-use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\Shown;
 use Morphea\Core\Proof\Finding;
@@ -27,19 +23,16 @@ use Morphea\Core\Template\Preset;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TextLayer;
-use Morphea\Core\Type\FontBook;
 
 /** Everything the Compose screen shows, as plain values for its templates. */
 final readonly class ComposeView
 {
     private const STITCHES = 6;
-    private const COLOURS_SHOWN = 8;
 
     public function __construct(
         private TableRows $rows,
         private Opener $opener,
-        private PictureStore $pictures,
-        private PictureFiles $files,
+        private PictureView $picture,
         private TemplateHistory $history,
     ) {
     }
@@ -106,13 +99,13 @@ final readonly class ComposeView
             'controls' => null === $layer ? null : new Controls($template, $layer),
             'sideControls' => new Controls($template, $template->side($shown)),
             'templateControls' => new Controls($template, $template),
-            'faces' => $layer instanceof TextLayer ? $this->faces($fonts, $layer->style->family) : [],
+            'faces' => $layer instanceof TextLayer ? FaceNames::of($fonts, $layer->style->family) : [],
             'typeUnit' => $template->typeUnit(),
             'layers' => $boxes->stack(),
             'presets' => Preset::all(),
             'codeKinds' => CodeKind::cases(),
             'ways' => $this->history->ways($project),
-        ] + ($layer instanceof PictureLayer ? $this->picture($project, $layer, $laid) : []);
+        ] + ($layer instanceof PictureLayer ? $this->picture->of($project, $layer, $laid) : []);
     }
 
     /**
@@ -168,42 +161,5 @@ final readonly class ComposeView
         );
 
         return $layer instanceof TextLayer && [] === $faint ? Ground::contrast($template, $layer) : null;
-    }
-
-    /** @return array<string, mixed> what the rule line of a picture says besides */
-    private function picture(Project $project, PictureLayer $layer, LaidOut $laid): array
-    {
-        $facts = $laid->picture($layer->id);
-        $stored = null === $facts?->picture ? null : $this->pictures->find($project, $facts->picture);
-
-        return [
-            'stored' => $stored,
-            'pictureNames' => array_map(static fn (StoredPicture $one): string => $one->name(), $this->pictures->all($project)),
-            'drawnIn' =>
-                null !== $stored && $stored->isDrawing()
-                    ? \array_slice(array_keys(Recolour::of($this->files->bytes($stored))), 0, self::COLOURS_SHOWN)
-                    : [],
-        ];
-    }
-
-    /** @return array<string, string> names of a family's faces by the value the rule line sends */
-    private function faces(FontBook $fonts, string $family): array
-    {
-        $names = [300 => 'light', 400 => 'regular', 500 => 'medium', 600 => 'semibold', 700 => 'bold'];
-        $faces = [];
-        foreach ($fonts->all() as $known) {
-            if ($known->name === $family) {
-                foreach ($known->faces as $face) {
-                    $name = $names[$face->weight] ?? (string) $face->weight;
-                    $faces[$face->weight . ($face->italic ? 'i' : '')] = $face->italic
-                        ? (400 === $face->weight
-                            ? 'italic'
-                            : "$name italic")
-                        : $name;
-                }
-            }
-        }
-
-        return $faces;
     }
 }

@@ -37,11 +37,7 @@ interface Output
      */
     public function endings(Template $template): array;
 
-    /**
-     * How large a piece comes out, in words.
-     *
-     * @param float $bleed dots at every edge
-     */
+    /** @param float $bleed dots at every edge of a piece, whose size it says in words */
     public function size(Template $template, float $bleed): string;
 
     /**

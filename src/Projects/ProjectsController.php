@@ -53,20 +53,6 @@ final class ProjectsController extends AbstractController
         ]);
     }
 
-    /** A project's small picture, as its first row looks. */
-    #[Route('/projects/{project}/face', name: 'project_face', methods: ['GET'])]
-    public function face(Project $project, Faces $faces, Request $request): Response
-    {
-        $response = (new Response())->setEtag($faces->state($project))->setPrivate()->setMaxAge(600);
-        if ($response->isNotModified($request)) {
-            return $response;
-        }
-        $png = $faces->png($project);
-        $response->headers->set('Content-Type', null === $png ? 'image/svg+xml' : 'image/png');
-
-        return $response->setContent($png ?? $this->renderView('projects/no-face.svg.twig'));
-    }
-
     #[Route('/projects/{project}/name', name: 'project_name', methods: ['POST'])]
     public function name(Project $project, Request $request, TemplateHistory $history): Response
     {

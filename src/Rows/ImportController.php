@@ -14,7 +14,6 @@ use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Web\Upload;
 use Morphea\App\Work\WorkDesk;
-use Morphea\Core\Cell\CellReader;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Data\TableUpdate;
@@ -126,7 +125,10 @@ final class ImportController extends AbstractController
                     array_column(\array_slice($file->cells ?? [], 0, 500), $column->index),
                     $choice->grid->lines[$choice->headings][$column->index] ?? '',
                 ),
-                'dates' => $this->dates($project, $kinds->ambiguous(array_column($file->cells ?? [], $column->index))),
+                'dates' => AmbiguousDate::of(
+                    $project->template()->locale,
+                    $kinds->ambiguous(array_column($file->cells ?? [], $column->index)),
+                ),
             ],
             $file->columns ?? [],
         );
@@ -247,18 +249,6 @@ final class ImportController extends AbstractController
         }
 
         return $this->firstPiece($project);
-    }
-
-    /**
-     * @return array{cell: string, usual: string, day: string, month: string}|null a date that can be read both ways,
-     * how it would be, and how it is
-     */
-    private function dates(Project $project, ?string $cell): ?array
-    {
-        $reader = new CellReader($project->template()->locale);
-        $read = static fn (?bool $monthFirst): string => (string) $reader->date((string) $cell, $monthFirst)?->format('j F Y');
-
-        return null === $cell ? null : ['cell' => $cell, 'usual' => $read(null), 'day' => $read(false), 'month' => $read(true)];
     }
 
     private function name(Project $project, string $import): string

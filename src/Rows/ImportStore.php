@@ -13,6 +13,7 @@ use Morphea\App\Import\RawReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Storage\LocalCopy;
 use Morphea\App\Work\Report;
+use Morphea\App\Work\Stopped;
 use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Uid\Ulid;
 
@@ -97,13 +98,16 @@ final readonly class ImportStore
      * What a worker does with a large file.
      *
      * @throws UploadError
+     * @throws Stopped     when nobody wants it any more
      */
     public function read(Project $project, string $id, ?string $sheet, Report $report): void
     {
+        $this->name($project, $id) ?? throw new Stopped();
         $how = self::how(null, null, $sheet);
         if (!$this->files->fileExists($this->path($project, $id, "grid$how"))) {
             $this->readAs($project, $id, $how, null, null, $sheet, $report->done(...));
         }
+        $this->name($project, $id) ?? throw new Stopped();
     }
 
     /** @throws UploadError */

@@ -29,16 +29,10 @@ final readonly class ReadTable implements Task, ClearsUp
 
     public function do(Job $job, Report $report): array
     {
-        $project = $job->project();
-        $import = $job->text('import');
-        if (null === $project || null === $this->imports->name($project, $import)) {
-            throw new Stopped();
-        }
+        $project = $job->project() ?? throw new Stopped();
+        $sheet = $job->text('sheet');
         try {
-            $this->imports->read($project, $import, '' === $job->text('sheet') ? null : $job->text('sheet'), $report);
-            if (null === $this->imports->name($project, $import)) {
-                throw new Stopped();
-            }
+            $this->imports->read($project, $job->text('import'), '' === $sheet ? null : $sheet, $report);
         } catch (Stopped $e) {
             $this->clearUp($job);
             throw $e;
