@@ -54,7 +54,7 @@ final readonly class OpenProject
     /** With all of the bleed, for working on it. */
     public function svg(LaidOut $laid): string
     {
-        return $this->writer->write($laid->drawing, true);
+        return $this->writer->write($laid->drawing, $laid->drawing->bleed);
     }
 
     /** Small and still: without the layers' ids, so that many can stand on one page. */

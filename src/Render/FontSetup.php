@@ -6,6 +6,7 @@ namespace Morphea\App\Render;
 
 use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Type\FontBook;
+use Morphea\Core\Type\FontFace;
 
 /**
  * Makes librsvg see our font files and no others, so that every machine draws the same. Members' own fonts lie in a
@@ -14,6 +15,8 @@ use Morphea\Core\Type\FontBook;
 final class FontSetup
 {
     private string $xml = '';
+    /** @var array<string, FontFace> */
+    private array $faces = [];
 
     public function __construct(private readonly FontBook $fonts, private readonly string $projectDir)
     {
@@ -51,6 +54,25 @@ final class FontSetup
         }
 
         return $path;
+    }
+
+    /** A face that came from elsewhere, with the path of its file here: one that ships, or a member's own. */
+    public function here(FontFace $face): FontFace
+    {
+        if ([] === $this->faces) {
+            foreach ($this->fonts->all() as $family) {
+                foreach ($family->faces as $one) {
+                    $this->faces[self::name($one)] = $one;
+                }
+            }
+        }
+
+        return $this->faces[self::name($face)] ??= $face->at("{$this->own()}/" . basename($face->path));
+    }
+
+    private static function name(FontFace $face): string
+    {
+        return implode(' ', $face->__serialize());
     }
 
     /** Under a name of its own first: nobody ever reads half of it. */

@@ -55,8 +55,7 @@ final class PictureSet implements PictureSource, PictureContents
 
     public function content(Picture $picture, PictureLook $look): PictureContent
     {
-        $key = "$picture->hash $picture->name\0";
-        $key .= ($look->tones() ? "{$look->tone->value} $look->tint" : '') . serialize($look->colours);
+        $key = "$picture->name\0" . $picture->inLook($look);
         if (isset($this->kept[$key])) {
             return $this->kept[$key];
         }
@@ -79,6 +78,6 @@ final class PictureSet implements PictureSource, PictureContents
 
     public static function embedded(string $mime, string $bytes): PictureContent
     {
-        return PictureContent::at("data:$mime;base64," . base64_encode($bytes));
+        return PictureContent::embedded($mime, $bytes);
     }
 }

@@ -4,6 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
+use Morphea\App\Render\Ask\DrawSide;
+use Morphea\App\Render\Ask\DrawSvg;
+use Morphea\App\Render\Ask\HavePictures;
+use Morphea\App\Render\Ask\Sent;
+use Morphea\Core\Drawing\Drawing;
+use Morphea\Core\Drawing\Picture;
+use Morphea\Core\Drawing\PictureContent;
+use Morphea\Core\Drawing\PictureContents;
+use Morphea\Core\Template\PictureLook;
+
 /**
  * Drawings to pictures in a warm process of its own (bin/renderer), which has limits of time, memory and processor and
  * can be ended at any moment: a drawing that is too much costs itself and nothing else. A new process is there for the
@@ -28,6 +38,8 @@ final class Renderer
     /** The fonts it knows. */
     private string $fonts = '';
     private int $owner = 0;
+    /** What has gone to it. */
+    private Sender $sender;
 
     /** @param int $pieceSeconds processor seconds that one picture may take, where nothing else is said */
     public function __construct(
@@ -35,6 +47,7 @@ final class Renderer
         private readonly string $projectDir,
         private readonly int $pieceSeconds,
     ) {
+        $this->sender = new Sender();
     }
 
     public function __destruct()
@@ -61,42 +74,84 @@ final class Renderer
         ?int $seconds = null,
         ?\Closure $stopped = null,
     ): string {
+        return $this->ask(new DrawSvg($svg, $dpi, $opaque, $compression, $edge), $seconds, $stopped)[0];
+    }
+
+    /**
+     * A side as picture files.
+     *
+     * @param non-empty-list<PictureFormat> $formats
+     * @param (\Closure(): bool)|null       $stopped
+     *
+     * @return non-empty-list<string> bytes of each file
+     *
+     * @throws RenderError|Halted
+     */
+    public function side(
+        Drawing $side,
+        PictureContents $pictures,
+        Look $look,
+        array $formats,
+        bool $plain = false,
+        ?\Closure $stopped = null,
+    ): array {
+        $files = $this->ask(new DrawSide($this->send($side), $look, $formats, $plain), null, $stopped, $pictures);
+
+        return [] === $files ? throw $this->died() : $files;
+    }
+
+    /** A side as it goes to the process there is. */
+    public function send(Drawing $side): Sent
+    {
+        // What it knows is gone with a process: what goes to the next is put together anew.
+        $this->start();
+
+        return $this->sender->pack($side);
+    }
+
+    /**
+     * Asks the process for files, and gives it the pictures it wants for them.
+     *
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @return list<string>
+     *
+     * @throws RenderError|Halted
+     */
+    public function ask(object $what, ?int $seconds = null, ?\Closure $stopped = null, ?PictureContents $pictures = null): array
+    {
         $seconds ??= $this->pieceSeconds;
-        $head = json_encode(
-            [
-                'length' => \strlen($svg),
-                'dpi' => $dpi,
-                'opaque' => $opaque,
-                'compression' => $compression,
-                'edge' => $edge,
-                'seconds' => $seconds,
-            ],
-            \JSON_THROW_ON_ERROR,
-        );
         $this->start();
         try {
-            [$answer, $bytes] = $this->ask("$head\n", $svg, microtime(true) + self::PATIENCE + 2 * $seconds, $stopped);
-        } catch (RenderError | Halted $e) {
+            [$answer, $files] = $this->exchange($what, $seconds, $stopped);
+            if ($answer['wants'] && null !== $pictures) {
+                /** @var list<array{Picture, PictureLook}> $wanted */
+                $wanted = unserialize($files[0]);
+                $contents = array_map(static fn (array $one): PictureContent => $pictures->content(...$one), $wanted);
+                [$answer, $files] = $this->exchange(new HavePictures($contents), $seconds, $stopped);
+            }
+        } catch (\Throwable $e) {
             $this->end();
             throw $e;
         }
 
-        return null === $answer['error'] ? $bytes : throw new RenderError($answer['error']);
+        return null === $answer['error'] ? $files : throw new RenderError($answer['error']);
     }
 
     /**
      * @param (\Closure(): bool)|null $stopped
      *
-     * @return array{array{length: int, error: string|null}, string}
+     * @return array{array{lengths: list<int>, error: string|null, wants: bool}, list<string>}
      */
-    private function ask(string $head, string $svg, float $until, ?\Closure $stopped): array
+    private function exchange(object $what, int $seconds, ?\Closure $stopped): array
     {
         [$in, $out] = $this->pipes ?? throw new RenderError('The drawing could not be begun.');
-        $sent = 0;
-        $length = \strlen($head) + \strlen($svg);
-        $got = '';
-        $answer = null;
-        while (null === $answer || \strlen($got) < $answer['length']) {
+        $body = serialize($what);
+        $send = json_encode(['length' => \strlen($body), 'seconds' => $seconds], \JSON_THROW_ON_ERROR) . "\n" . $body;
+        $until = microtime(true) + self::PATIENCE + 2 * $seconds;
+        [$sent, $length, $got, $answer, $expected] = [0, \strlen($send), [], null, 0];
+        $have = 0;
+        while (null === $answer || $have < $expected) {
             $read = [$out];
             $write = $sent < $length ? [$in] : [];
             $none = null;
@@ -107,8 +162,7 @@ final class Renderer
             /** @var list<resource> $read */
             /** @var list<resource> $write */
             if ([] !== $write) {
-                $chunk = $sent < \strlen($head) ? substr($head, $sent) : substr($svg, $sent - \strlen($head), self::CHUNK);
-                $went = @fwrite($in, $chunk);
+                $went = @fwrite($in, 0 === $sent && $length <= self::CHUNK ? $send : substr($send, $sent, self::CHUNK));
                 if (false === $went || (0 === $went && feof($out))) {
                     throw $this->died();
                 }
@@ -119,11 +173,14 @@ final class Renderer
                 if (false === $more || ('' === $more && feof($out))) {
                     throw $this->died();
                 }
-                $got .= $more;
-                if (null === $answer && false !== ($end = strpos($got, "\n"))) {
-                    /** @var array{length: int, error: string|null} $answer */
-                    $answer = json_decode(substr($got, 0, $end), true, 4, \JSON_THROW_ON_ERROR);
-                    $got = substr($got, $end + 1);
+                $got[] = $more;
+                $have += \strlen($more);
+                if (null === $answer && false !== ($end = strpos($all = implode('', $got), "\n"))) {
+                    /** @var array{lengths: list<int>, error: string|null, wants: bool} $answer */
+                    $answer = json_decode(substr($all, 0, $end), true, 4, \JSON_THROW_ON_ERROR);
+                    $got = [substr($all, $end + 1)];
+                    $have = \strlen($got[0]);
+                    $expected = array_sum($answer['lengths']);
                 }
             }
             if (microtime(true) > $until) {
@@ -135,8 +192,15 @@ final class Renderer
                 throw new Halted();
             }
         }
+        $all = implode('', $got);
+        $files = [];
+        $at = 0;
+        foreach ($answer['lengths'] as $bytes) {
+            $files[] = substr($all, $at, $bytes);
+            $at += $bytes;
+        }
 
-        return [$answer, $got];
+        return [$answer, $files];
     }
 
     private function died(): RenderError
@@ -158,6 +222,7 @@ final class Renderer
             return;
         }
         $this->end();
+        $this->sender = new Sender();
         $command = [
             'prlimit',
             '--as=' . self::MEMORY,
@@ -175,7 +240,7 @@ final class Renderer
             [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']],
             $pipes,
             null,
-            ['FONTCONFIG_FILE' => $fonts, 'LC_ALL' => 'C.UTF-8'] + getenv(),
+            ['FONTCONFIG_FILE' => $fonts, 'LC_ALL' => 'C.UTF-8', 'VIPS_CONCURRENCY' => '1'] + getenv(),
         );
         if (false === $process) {
             throw new RenderError('The program that draws cannot be started.');

@@ -4,14 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
+use Morphea\App\Render\Ask\HavePictures;
+
 /**
- * The inside of a renderer process: reads what is to be drawn, answers with the picture or with what is wrong. Either
- * is a line of JSON with the length of the bytes that follow it. Memory is bounded for the process, processor time for
- * each picture.
+ * The inside of a renderer process: reads what is asked, answers with files or with what is wrong, or asks for pictures
+ * first. Whatever goes either way is a line of JSON with the lengths of the bytes that follow it. Memory is bounded for
+ * the process, processor time for each piece.
  */
 final readonly class RendererLoop
 {
-    public function __construct(private Vips $vips)
+    public function __construct(private Workroom $room)
     {
     }
 
@@ -23,44 +25,52 @@ final readonly class RendererLoop
      */
     public function run($in, $out): int
     {
+        $waits = null;
         while (false !== ($line = fgets($in))) {
-            /** @var array{length: int, dpi: float, opaque: bool, compression: int, edge: int|null, seconds: int} $asked */
-            $asked = json_decode($line, true, 4, \JSON_THROW_ON_ERROR);
-            $svg = (string) stream_get_contents($in, $asked['length']);
-            if (\strlen($svg) !== $asked['length']) {
+            /** @var array{length: int, seconds: int} $head */
+            $head = json_decode($line, true, 4, \JSON_THROW_ON_ERROR);
+            $body = (string) stream_get_contents($in, $head['length']);
+            if (\strlen($body) !== $head['length']) {
                 return 1;
             }
-            $this->allow($asked['seconds']);
+            $asked = unserialize($body);
+            unset($body);
+            $this->allow($head['seconds']);
             try {
-                [$bytes, $error] = [$this->picture($svg, $asked), null];
+                if ($asked instanceof HavePictures && null !== $waits) {
+                    $this->room->take($waits[1], $asked);
+                    $asked = $waits[0];
+                    $waits = null;
+                } else {
+                    $missing = $this->room->missing($asked);
+                    $waits = [] === $missing ? null : [$asked, $missing];
+                }
+                null === $waits
+                    ? $this->tell($out, ['error' => null, 'wants' => false], $this->room->files($asked))
+                    : $this->tell($out, ['error' => null, 'wants' => true], [serialize($waits[1])]);
             } catch (RenderError $e) {
-                [$bytes, $error] = ['', str_contains($e->getMessage(), 'NoMemory') ? Renderer::TOO_MUCH : $e->getMessage()];
+                $tooMuch = 1 === preg_match('/NoMemory|out of memory/', $e->getMessage());
+                $this->tell($out, ['error' => $tooMuch ? Renderer::TOO_MUCH : $e->getMessage(), 'wants' => false], []);
             }
-            unset($svg);
-            fwrite(
-                $out,
-                json_encode(
-                    ['length' => \strlen($bytes), 'error' => $error],
-                    \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE,
-                ) .
-                    "\n" .
-                    $bytes,
-            );
-            fflush($out);
+            unset($asked);
         }
 
         return 0;
     }
 
-    /** @param array{dpi: float, opaque: bool, compression: int, edge: int|null} $asked */
-    private function picture(string $svg, array $asked): string
+    /**
+     * @param resource             $out
+     * @param array<string, mixed> $head
+     * @param list<string>         $files
+     */
+    private function tell($out, array $head, array $files): void
     {
-        $image = $this->vips->draw($svg);
-        $image = null === $asked['edge'] ? $image : $image->small($asked['edge']);
-
-        return ($asked['opaque'] ? $image->opaque() : $image)
-            ->atDpi($asked['dpi'])
-            ->png($asked['compression'], null !== $asked['edge']);
+        $head['lengths'] = array_map(\strlen(...), $files);
+        fwrite($out, json_encode($head, \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE) . "\n");
+        foreach ($files as $file) {
+            fwrite($out, $file);
+        }
+        fflush($out);
     }
 
     /** So many more seconds of processor time; whoever takes more is ended by the system. */

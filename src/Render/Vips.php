@@ -17,6 +17,8 @@ final class Vips
     int vips_init(const char *name);
     VipsImage *vips_image_new_from_buffer(const void *buf, size_t len, const char *options, ...);
     VipsImage *vips_image_new_matrix_from_array(int width, int height, const double *array, int size);
+    VipsImage *vips_image_new_from_memory(const void *data, size_t size, int width, int height, int bands, int format);
+    void vips__premultiplied_bgra2rgba(uint32_t *p, int n); void vips__rgba2bgra_premultiplied(uint32_t *p, int n);
     int vips_svgload_buffer(void *buf, size_t len, VipsImage **out, ...);
     int vips_copy(VipsImage *in, VipsImage **out, ...);
     int vips_autorot(VipsImage *in, VipsImage **out, ...);
@@ -28,10 +30,18 @@ final class Vips
     int vips_recomb(VipsImage *in, VipsImage **out, VipsImage *matrix, ...);
     int vips_linear(VipsImage *in, VipsImage **out, const double *a, const double *b, int n, ...);
     int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);
+    int vips_bandjoin_const1(VipsImage *in, VipsImage **out, double c, ...);
     int vips_avg(VipsImage *in, double *out, ...);
     void *vips_image_write_to_memory(VipsImage *in, size_t *size);
     int vips_pngsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
     int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
+    int vips_webpsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
+    int vips_heifsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
+    int vips_tiffsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
+    typedef struct _VipsBlob VipsBlob;
+    int vips_profile_load(const char *name, VipsBlob **profile, ...);
+    const void *vips_blob_get(VipsBlob *blob, size_t *length); void vips_area_unref(void *area);
+    void vips_image_set_blob_copy(VipsImage *image, const char *name, const void *data, size_t length);
     int vips_image_get_interpretation(VipsImage *image);
     int vips_image_get_bands(VipsImage *image);
     int vips_image_get_format(VipsImage *image);
@@ -47,6 +57,7 @@ final class Vips
     C;
 
     private ?\FFI $ffi = null;
+    private string $profile = '';
 
     public function __construct(private readonly FontSetup $fonts)
     {
@@ -90,6 +101,45 @@ final class Vips
                 null,
             ),
         );
+    }
+
+    /**
+     * An image of pixels that are somewhere in memory.
+     *
+     * @param mixed $keeps what they live as long as
+     */
+    public function over(CData $pixels, int $width, int $height, int $bands, mixed $keeps): VipsImage
+    {
+        $image = $this->ffi()->vips_image_new_from_memory(
+            $this->ffi()->cast('void*', $pixels),
+            $width * $height * $bands,
+            $width,
+            $height,
+            $bands,
+            0,
+        );
+        if (!($image instanceof CData) || \FFI::isNull($image)) {
+            throw $this->error('The picture cannot be made');
+        }
+
+        return new VipsImage($this, $image, $keeps);
+    }
+
+    /** The profile of sRGB, as files carry it (ICC.1). */
+    public function profile(): string
+    {
+        if ('' === $this->profile) {
+            $ffi = $this->ffi();
+            $blob = $ffi->new('VipsBlob*');
+            if (0 !== $ffi->vips_profile_load('srgb', \FFI::addr($blob), null)) {
+                throw $this->error('There is no profile of sRGB');
+            }
+            $length = $ffi->new('size_t');
+            $this->profile = \FFI::string($ffi->vips_blob_get($blob, \FFI::addr($length)), $length->cdata);
+            $ffi->vips_area_unref($ffi->cast('void*', $blob));
+        }
+
+        return $this->profile;
     }
 
     /**

@@ -10,6 +10,7 @@ use FFI\CData;
 final class VipsImage
 {
     private const SRGB = 22;
+    private const MULTIBAND = 0;
     private const CMYK = 15;
     private const BYTES = 0;
     private const COLOUR_BANDS = 3;
@@ -170,6 +171,8 @@ final class VipsImage
                 $dpi / 25.4,
                 'yres',
                 $dpi / 25.4,
+                'interpretation',
+                $this->interpretation(),
                 null,
             ),
         );
@@ -178,23 +181,43 @@ final class VipsImage
     /** @return string its pixels, band by band, row by row */
     public function pixels(): string
     {
-        $size = $this->vips->ffi()->new('size_t');
-        $memory = $this->vips->ffi()->vips_image_write_to_memory($this->image, \FFI::addr($size));
-        if (!($memory instanceof CData)) {
-            throw $this->vips->error('The picture cannot be read');
-        }
-        $pixels = \FFI::string($memory, $size->cdata);
+        [$memory, $size] = $this->memory();
+        $pixels = \FFI::string($memory, $size);
         $this->vips->ffi()->g_free($memory);
 
         return $pixels;
+    }
+
+    /** @return array{CData, int} its pixels in memory, which who takes them has to free by g_free, and how many bytes they are */
+    public function memory(): array
+    {
+        $size = $this->vips->ffi()->new('size_t');
+        $memory = $this->vips->ffi()->vips_image_write_to_memory($this->image, \FFI::addr($size));
+        if (!($memory instanceof CData) || \FFI::isNull($memory)) {
+            throw $this->vips->error('The picture cannot be read');
+        }
+
+        return [$memory, $size->cdata];
+    }
+
+    /** In four bands, red, green, blue and how much of it covers, of eight bits each. */
+    public function rgba(): self
+    {
+        $image = $this->srgb();
+
+        return $image->hasAlpha()
+            ? $image
+            : $image->then(
+                static fn (\FFI $ffi, CData $out): int => $ffi->vips_bandjoin_const1($image->image, $out, 255.0, null),
+            );
     }
 
     /** @throws RenderError */
     public function png(int $compression, bool $strip = false): string
     {
         return $this->packed(
-            fn (\FFI $ffi, CData $buffer, CData $size): int => $ffi->vips_pngsave_buffer(
-                $this->image,
+            static fn (\FFI $ffi, CData $in, CData $buffer, CData $size): int => $ffi->vips_pngsave_buffer(
+                $in,
                 $buffer,
                 $size,
                 'compression',
@@ -210,8 +233,8 @@ final class VipsImage
     public function jpeg(int $quality): string
     {
         return $this->packed(
-            fn (\FFI $ffi, CData $buffer, CData $size): int => $ffi->vips_jpegsave_buffer(
-                $this->image,
+            static fn (\FFI $ffi, CData $in, CData $buffer, CData $size): int => $ffi->vips_jpegsave_buffer(
+                $in,
                 $buffer,
                 $size,
                 'Q',
@@ -225,19 +248,43 @@ final class VipsImage
         );
     }
 
-    /** @param \Closure(\FFI, CData, CData): int $pack */
-    private function packed(\Closure $pack): string
+    /** One that says what its colours are (ICC.1). */
+    public function withProfile(string $profile): self
+    {
+        $image = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_copy($this->image, $out, null));
+        $this->vips->ffi()->vips_image_set_blob_copy($image->image, 'icc-profile-data', $profile, \strlen($profile));
+
+        return $image;
+    }
+
+    /**
+     * The bytes of a file.
+     *
+     * @param \Closure(\FFI, CData, CData, CData): int $pack the image, where the bytes go, and how many
+     *
+     * @throws RenderError
+     */
+    public function packed(\Closure $pack): string
     {
         $ffi = $this->vips->ffi();
         $buffer = $ffi->new('void*');
         $size = $ffi->new('size_t');
-        if (0 !== $pack($ffi, \FFI::addr($buffer), \FFI::addr($size))) {
+        if (0 !== $pack($ffi, $this->image, \FFI::addr($buffer), \FFI::addr($size))) {
             throw $this->vips->error('The picture cannot be packed');
         }
         $bytes = \FFI::string($buffer, $size->cdata);
         $ffi->g_free($buffer);
 
         return $bytes;
+    }
+
+    /** Of pixels out of memory nobody has said yet that they are sRGB. */
+    private function interpretation(): int
+    {
+        $ffi = $this->vips->ffi();
+        $said = $ffi->vips_image_get_interpretation($this->image);
+
+        return self::MULTIBAND === $said && $ffi->vips_image_get_bands($this->image) >= self::COLOUR_BANDS ? self::SRGB : $said;
     }
 
     /** @param \Closure(\FFI, CData): int $operation */

@@ -75,6 +75,12 @@ final readonly class Bounds
         return new self(min($xs), min($ys), max($xs), max($ys));
     }
 
+    /** The least box of whole units round it. */
+    public function whole(): self
+    {
+        return new self(floor($this->left), floor($this->top), ceil($this->right), ceil($this->bottom));
+    }
+
     public function meets(self $other): bool
     {
         return $this->left < $other->right

@@ -34,4 +34,24 @@ final readonly class Drawing
 
         return Bounds::round(array_map(static fn (GroupItem $group): Bounds => $group->bounds(), $varying));
     }
+
+    /** @return list<Stretch> its groups, parted where what every row has alike meets what can be other, the lowest first */
+    public function stretches(): array
+    {
+        $found = [];
+        foreach ($this->groups as $group) {
+            $last = array_key_last($found);
+            null !== $last && $found[$last]->varies === $group->varies
+                ? ($found[$last] = new Stretch([...$found[$last]->groups, $group], $group->varies))
+                : ($found[] = new Stretch([$group], $group->varies));
+        }
+
+        return $found;
+    }
+
+    /** The same without its ground. */
+    public function onNothing(): self
+    {
+        return new self(...['background' => null] + get_object_vars($this));
+    }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
+use Morphea\Core\Template\PictureLook;
+
 /**
  * What layout knows of a picture: its name in the project, the hash of its bytes, width and height in its own pixels (96
  * to the inch for drawings), whether it is a drawing, and its focus, what must stay in sight, in shares of its size.
@@ -19,5 +21,13 @@ final readonly class Picture
         public float $focusX = 0.5,
         public float $focusY = 0.5,
     ) {
+    }
+
+    /** A name for its colours as they are to look: whatever else is done to it, its bytes are the same. */
+    public function inLook(PictureLook $look): string
+    {
+        $tone = $look->tones() ? "{$look->tone->value} $look->tint" : '';
+
+        return "$this->hash $tone" . ([] === $look->colours ? '' : serialize($look->colours));
     }
 }

@@ -4,16 +4,25 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
-/** What a writer puts in a picture's place: an address (`href`, which may be a data: URI), or the inner SVG of a drawing. */
+/** What a writer puts in a picture's place: an address, the bytes of a file, or the inner SVG of a drawing. */
 final readonly class PictureContent
 {
-    private function __construct(public ?string $href, public ?string $markup)
-    {
+    private function __construct(
+        private ?string $address,
+        public ?string $markup = null,
+        public string $mime = '',
+        public string $bytes = '',
+    ) {
     }
 
-    public static function at(string $href): self
+    public static function at(string $address): self
     {
-        return new self($href, null);
+        return new self($address);
+    }
+
+    public static function embedded(string $mime, string $bytes): self
+    {
+        return new self(null, null, $mime, $bytes);
     }
 
     /** @param string $markup the inside of the svg element; its viewBox is 0 0 width height */
@@ -22,8 +31,14 @@ final readonly class PictureContent
         return new self(null, $markup);
     }
 
+    /** Where it is found; a data: URI of what is embedded. */
+    public function href(): string
+    {
+        return $this->address ?? "data:$this->mime;base64," . base64_encode($this->bytes);
+    }
+
     public function size(): int
     {
-        return \strlen($this->href ?? '') + \strlen($this->markup ?? '');
+        return \strlen($this->bytes) + \strlen($this->markup ?? '');
     }
 }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
-use Morphea\Core\Graphic\PathData;
-
 /** Numbers, words and outlines as SVG writes them. */
 final readonly class Svg
 {
@@ -38,14 +36,14 @@ final readonly class Svg
         );
     }
 
-    public static function path(PathData $path): string
+    /** @param list<array{string, list<float>}> $steps M, L, C or Z, each with its points in turn */
+    public static function path(array $steps, int $digits = 3): string
     {
+        $number = static fn (float $value): string => self::number($value, $digits);
+
         return implode(
             '',
-            array_map(
-                static fn (array $step): string => $step[0] . implode(' ', array_map(self::number(...), $step[1])),
-                $path->steps,
-            ),
+            array_map(static fn (array $step): string => $step[0] . implode(' ', array_map($number, $step[1])), $steps),
         );
     }
 

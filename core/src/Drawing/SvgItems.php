@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
+use Morphea\Core\Type\LetterOutlines;
+
 /**
  * Items as SVG markup.
  *
@@ -11,10 +13,14 @@ namespace Morphea\Core\Drawing;
  */
 final readonly class SvgItems implements ItemVisitor
 {
+    /** Digits of outlines of letters, behind the point: an edge must fall on the same side of a pixel whoever draws it. */
+    private const FINE = 7;
+
     private SvgPaint $paint;
     private SvgPictures $pictures;
 
-    public function __construct(PictureContents $pictures)
+    /** @param LetterOutlines|null $outlines for letters that are to look the same without their fonts */
+    public function __construct(PictureContents $pictures, private ?LetterOutlines $outlines = null)
     {
         $this->paint = new SvgPaint();
         $this->pictures = new SvgPictures($pictures, $this);
@@ -87,7 +93,7 @@ final readonly class SvgItems implements ItemVisitor
 
     public function path(PathItem $item): string
     {
-        return $this->paint->on('<path d="' . Svg::path($item->path) . '"', $item->paint);
+        return $this->paint->on('<path d="' . Svg::path($item->path->steps) . '"', $item->paint);
     }
 
     public function text(TextItem $item): string
@@ -102,6 +108,21 @@ final readonly class SvgItems implements ItemVisitor
                 )
                 : '';
 
+        $turn = 0.0 !== $item->rotation ? ' transform="' . Svg::turn($item->rotation, $item->pivotX, $item->pivotY) . '"' : '';
+        if (null !== $this->outlines) {
+            $steps = $this->outlines->of(
+                $face,
+                $item->text,
+                $item->rightToLeft,
+                $item->x,
+                $item->y,
+                $item->size,
+                $item->letterSpacing,
+            );
+
+            return '<path d="' . Svg::path($steps, self::FINE) . "\" fill=\"$item->colour\"$turn$stroke/>";
+        }
+
         // In right-to-left text "end" is the left edge.
         return \sprintf(
             '<text x="%s" y="%s" font-family="%s" font-size="%s"%s%s fill="%s"%s%s%s%s xml:space="preserve">%s</text>',
@@ -114,7 +135,7 @@ final readonly class SvgItems implements ItemVisitor
             $item->colour,
             0.0 !== $item->letterSpacing ? ' letter-spacing="' . Svg::number($item->letterSpacing) . '"' : '',
             $item->rightToLeft ? ' direction="rtl" text-anchor="end"' : '',
-            0.0 !== $item->rotation ? ' transform="' . Svg::turn($item->rotation, $item->pivotX, $item->pivotY) . '"' : '',
+            $turn,
             $stroke,
             Svg::escape($item->text),
         );

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Drawing;
 
+use Morphea\Core\Type\LetterOutlines;
+
 /** Drawing to SVG 1.1, in the terms librsvg and browsers share: every run of text at its own place, no CSS. */
 final readonly class SvgWriter implements Writer
 {
@@ -11,15 +13,15 @@ final readonly class SvgWriter implements Writer
     /** @var \WeakMap<GroupItem, string> what no row changes, written once */
     private \WeakMap $still;
 
-    public function __construct(PictureContents $pictures, private SvgSize $size)
+    /** @param LetterOutlines|null $outlines for letters that are to look the same without their fonts */
+    public function __construct(PictureContents $pictures, private SvgSize $size, ?LetterOutlines $outlines = null)
     {
-        $this->items = new SvgItems($pictures);
+        $this->items = new SvgItems($pictures, $outlines);
         $this->still = new \WeakMap();
     }
 
-    public function write(Drawing $drawing, bool $bleed = false): string
+    public function write(Drawing $drawing, float $edge = 0.0): string
     {
-        $edge = $bleed ? $drawing->bleed : 0.0;
         [$width, $height] = [$drawing->width + 2 * $edge, $drawing->height + 2 * $edge];
         $box = implode(' ', array_map(Svg::number(...), [-$edge, -$edge, $width, $height]));
         $svg =

@@ -7,6 +7,6 @@ namespace Morphea\Core\Drawing;
 /** Turns a drawing into bytes of one format. */
 interface Writer
 {
-    /** @param bool $bleed all that is drawn outside of the cut too, as far as the bleed goes */
-    public function write(Drawing $drawing, bool $bleed = false): string;
+    /** @param float $edge dots outside of the cut that are drawn too */
+    public function write(Drawing $drawing, float $edge = 0.0): string;
 }

@@ -27,4 +27,16 @@ final readonly class FontFace
             'index' => $this->index,
         ];
     }
+
+    /** @param array{family: string, weight: int, italic: bool, file: string, index: int} $data */
+    public function __unserialize(array $data): void
+    {
+        $this->__construct($data['family'], $data['weight'], $data['italic'], $data['file'], $data['index']);
+    }
+
+    /** The same face, its file lying elsewhere. */
+    public function at(string $path): self
+    {
+        return new self($this->family, $this->weight, $this->italic, $path, $this->index);
+    }
 }

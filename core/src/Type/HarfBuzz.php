@@ -32,6 +32,13 @@ final class HarfBuzz
     void hb_shape(hb_font_t *font, hb_buffer_t *buffer, const hb_feature_t *features, unsigned int num_features);
     hb_glyph_info_t *hb_buffer_get_glyph_infos(hb_buffer_t *buffer, unsigned int *length);
     hb_glyph_position_t *hb_buffer_get_glyph_positions(hb_buffer_t *buffer, unsigned int *length);
+    typedef struct hb_draw_funcs_t hb_draw_funcs_t;
+    hb_draw_funcs_t *hb_draw_funcs_create(void);
+    void hb_draw_funcs_set_move_to_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, float, float, void *), void *data, void *destroy);
+    void hb_draw_funcs_set_line_to_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, float, float, void *), void *data, void *destroy);
+    void hb_draw_funcs_set_cubic_to_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, float, float, float, float, float, float, void *), void *data, void *destroy);
+    void hb_draw_funcs_set_close_path_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, void *), void *data, void *destroy);
+    void hb_font_get_glyph_shape(hb_font_t *font, uint32_t glyph, hb_draw_funcs_t *dfuncs, void *draw_data);
     C;
     private const LEFT_TO_RIGHT = 4;
     private const RIGHT_TO_LEFT = 5;
@@ -41,6 +48,10 @@ final class HarfBuzz
     private readonly CData $length;
     private readonly CData $glyph;
     private readonly CData $noLigatures;
+    /** Takes down outlines. */
+    private ?CData $pen = null;
+    /** @var list<array{string, list<float>}> the outline that is being taken down */
+    private array $drawn = [];
     /** @var array<string, array{font: CData, upem: int}> */
     private array $fonts = [];
 
@@ -114,6 +125,101 @@ final class HarfBuzz
                 'right' => max($rights) / $font['upem'],
                 'bottom' => max($bottoms) / $font['upem'],
             ];
+    }
+
+    /**
+     * Glyphs as they are set, from left to right: number in the font, the byte of the text that its cluster begins at,
+     * and its place in em from where the text begins on its baseline, down being more.
+     *
+     * @param float $spacing after each cluster but the last, in em
+     *
+     * @return list<array{int, int, float, float}>
+     */
+    public function glyphs(FontFace $face, string $text, bool $rightToLeft, float $spacing): array
+    {
+        $font = $this->font($face);
+        $positions = $this->shape($font['font'], $text, $rightToLeft, 0.0 === $spacing);
+        $infos = $this->ffi->hb_buffer_get_glyph_infos($this->buffer, \FFI::addr($this->length));
+        $x = $extra = 0.0;
+        $glyphs = [];
+        $before = null;
+        for ($i = 0, $n = $this->length->cdata; $i < $n; ++$i) {
+            $cluster = $infos[$i]->cluster;
+            if (null !== $before && $cluster !== $before) {
+                $extra += $spacing;
+            }
+            $before = $cluster;
+            $glyphs[] = [
+                $infos[$i]->codepoint,
+                $cluster,
+                ($x + $positions[$i]->x_offset) / $font['upem'] + $extra,
+                -$positions[$i]->y_offset / $font['upem'],
+            ];
+            $x += $positions[$i]->x_advance;
+        }
+
+        return $glyphs;
+    }
+
+    /**
+     * The outline of a glyph in em, down being more: M, L, C or Z, each with its points in turn.
+     *
+     * @return list<array{string, list<float>}>
+     */
+    public function outline(FontFace $face, int $glyph): array
+    {
+        $font = $this->font($face);
+        $em = 1 / $font['upem'];
+        $this->drawn = [];
+        $this->pen ??= $this->pen();
+        $this->ffi->hb_font_get_glyph_shape($font['font'], $glyph, $this->pen, null);
+
+        return array_map(
+            static fn (array $step): array => [
+                $step[0],
+                array_map(static fn (float $v, int $i): float => 0 === $i % 2 ? $v * $em : -$v * $em, $step[1], array_keys($step[1])),
+            ],
+            $this->drawn,
+        );
+    }
+
+    private function pen(): CData
+    {
+        $pen = $this->ffi->hb_draw_funcs_create();
+        $this->ffi->hb_draw_funcs_set_move_to_func(
+            $pen,
+            function ($f, $d, $s, float $x, float $y): void {
+                $this->drawn[] = ['M', [$x, $y]];
+            },
+            null,
+            null,
+        );
+        $this->ffi->hb_draw_funcs_set_line_to_func(
+            $pen,
+            function ($f, $d, $s, float $x, float $y): void {
+                $this->drawn[] = ['L', [$x, $y]];
+            },
+            null,
+            null,
+        );
+        $this->ffi->hb_draw_funcs_set_cubic_to_func(
+            $pen,
+            function ($f, $d, $s, float $x1, float $y1, float $x2, float $y2, float $x, float $y): void {
+                $this->drawn[] = ['C', [$x1, $y1, $x2, $y2, $x, $y]];
+            },
+            null,
+            null,
+        );
+        $this->ffi->hb_draw_funcs_set_close_path_func(
+            $pen,
+            function (): void {
+                $this->drawn[] = ['Z', []];
+            },
+            null,
+            null,
+        );
+
+        return $pen;
     }
 
     private function shape(CData $font, string $text, bool $rightToLeft, bool $ligatures): CData

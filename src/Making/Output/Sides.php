@@ -26,7 +26,7 @@ final readonly class Sides
         foreach ($piece->sides as $side) {
             $drawing = $side->drawing;
             $pages[] = new Page(
-                $writer->write($drawing, $bleed),
+                $writer->write($drawing, $bleed ? $drawing->bleed : 0.0),
                 $drawing->dpi,
                 $bleed ? ($drawing->bleed / $drawing->dpi) * self::POINTS : 0.0,
                 null !== $drawing->background,

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Render\Cairo;
+
+use Morphea\App\Render\Edge;
+use Morphea\App\Render\Look;
+use Morphea\Core\Drawing\Bounds;
+use Morphea\Core\Drawing\CropMarks;
+use Morphea\Core\Drawing\Drawing;
+use Morphea\Core\Drawing\GroupItem;
+
+/** A side laid on what it is drawn on: its ground, its marks, and groups of it at their place. */
+final readonly class Side
+{
+    private Bounds $covered;
+    private Bounds $whole;
+
+    public function __construct(private Studio $studio, private Drawing $drawing, private Look $look, private bool $onPaper)
+    {
+        $this->covered = $look->covered($drawing);
+        $this->whole = $look->whole($drawing);
+    }
+
+    /** @param float $scale units of the context a dot */
+    public function ground(Context $context, float $scale): void
+    {
+        $context->apart(function () use ($context, $scale): void {
+            $this->place($context, $scale);
+            if (null !== $this->look->ground) {
+                if (Edge::Marks === $this->look->edge && !$this->onPaper) {
+                    $context->colour('#FFFFFF');
+                    $context->ffi->cairo_paint($context->it);
+                }
+                $context->colour($this->look->ground);
+                $this->box($context);
+                $context->ffi->cairo_fill($context->it);
+            }
+            if (Edge::Marks === $this->look->edge) {
+                (new Painter($context, $this->studio, $this->onPaper))->all(CropMarks::of($this->drawing));
+            }
+        });
+    }
+
+    /** @param list<GroupItem> $groups */
+    public function groups(Context $context, float $scale, array $groups): void
+    {
+        $this->within($context, $scale, fn () => (new Painter($context, $this->studio, $this->onPaper))->all($groups));
+    }
+
+    /** @param \Closure(): void $draw in dots */
+    public function within(Context $context, float $scale, \Closure $draw): void
+    {
+        $context->apart(function () use ($context, $scale, $draw): void {
+            $this->place($context, $scale);
+            if (Edge::Marks === $this->look->edge) {
+                $this->box($context);
+                $context->ffi->cairo_clip($context->it);
+            }
+            $draw();
+        });
+    }
+
+    private function place(Context $context, float $scale): void
+    {
+        [$x, $y] = $context->surface->at;
+        $context->move(-$x, -$y);
+        $context->scale($scale);
+        $context->move(-$this->whole->left, -$this->whole->top);
+    }
+
+    private function box(Context $context): void
+    {
+        $context->ffi->cairo_rectangle(
+            $context->it,
+            $this->covered->left,
+            $this->covered->top,
+            $this->covered->width(),
+            $this->covered->height(),
+        );
+    }
+}
