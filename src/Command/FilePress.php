@@ -9,9 +9,10 @@ use Morphea\App\Import\FontFile;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\TableReader;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Making\Binder;
 use Morphea\App\Making\Maker;
 use Morphea\App\Making\Making;
-use Morphea\App\Making\OneFile;
+use Morphea\App\Making\Option;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Render\Engines;
 use Morphea\App\Render\OwnFont;
@@ -25,6 +26,7 @@ use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Press\FileNames;
+use Morphea\Core\Press\Naming;
 use Morphea\Core\Template\AutoLink;
 use Morphea\Core\Template\Template;
 
@@ -35,12 +37,16 @@ use Morphea\Core\Template\Template;
  */
 final readonly class FilePress
 {
+    /** Microseconds between looks at how far it is. */
+    private const LOOK = 50_000;
+
     public function __construct(
         private MorpheaArchive $archive,
         private TableReader $tables,
         private Maker $maker,
         private Engines $engines,
         private FilePictures $pictures,
+        private Binder $binder,
     ) {
     }
 
@@ -69,7 +75,6 @@ final readonly class FilePress
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
-        array_map(unlink(...), glob("$order->to/" . FolderSink::PART . '*') ?: []);
         $pictures = $this->pictures->of($file);
         $engine = $this->engines->withFiles(
             array_map(
@@ -85,19 +90,12 @@ final readonly class FilePress
             ),
         );
         $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->records()), $skipped), $engine->texts);
-        $making = new Making(
-            $template,
-            $order->output,
-            $engine->layouter,
-            $pictures,
-            $even,
-            $order->bleed && $template->bleed > 0,
-        );
-        $results = $this->spread($order, $making, $pieces);
+        $this->checkChoices($order, $template, $table);
+        $making = new Making($template, $order->choices, $engine->layouter, $pictures, $even);
+        $results = $this->bind($order, $making, $pieces, $this->spread($order, $making, $pieces));
+        Manifest::of($order->to)->add(array_merge(...array_column($results, 'keys')));
 
-        return $order->output instanceof OneFile
-            ? $this->join($order, $order->output, $template, $results)
-            : array_values($results);
+        return array_values($results);
     }
 
     /** Rows that the file had already stay themselves. */
@@ -129,6 +127,21 @@ final readonly class FilePress
         }
     }
 
+    private function checkChoices(PressOptions $order, Template $template, Table $table): void
+    {
+        foreach ($order->choices as $choice) {
+            $trouble = $choice->trouble($template);
+            if (null !== $trouble) {
+                throw new UploadError("--as={$choice->output::id()}: $trouble");
+            }
+            if (\in_array(Option::By, $choice->output->options(), true) && !\in_array($choice->settings->by, $table->keys(), true)) {
+                throw new UploadError(
+                    "--group-by={$choice->settings->by}: there is no such column. The columns are: " . implode(', ', $table->keys()) . '.',
+                );
+            }
+        }
+    }
+
     /** @return list<Wanted> the rows to make with their file names */
     private function named(PressOptions $order, Template $template, Table $table): array
     {
@@ -141,7 +154,7 @@ final readonly class FilePress
         } catch (TableError $e) {
             throw new UploadError("--only=$order->only: {$e->getMessage()}", 0, $e);
         }
-        if ([] !== ($unknown = $pattern->unknownColumns($table->keys()))) {
+        if ([] !== ($unknown = $pattern->unknownColumns([...$table->keys(), ...array_keys(Naming::MORE)]))) {
             throw new UploadError(
                 \sprintf(
                     '--name=%s: there is no column “%s”. The columns are: %s.',
@@ -151,7 +164,8 @@ final readonly class FilePress
                 ),
             );
         }
-        $names = new FileNames($pattern, $template->locale);
+        $naming = new Naming($pattern, day: (new \DateTimeImmutable())->format('Y-m-d'));
+        $names = new FileNames($naming, $template->locale, \count($table->rows));
         $pieces = [];
         foreach ($table->records() as $number => $row) {
             $file = $names->next($row);
@@ -180,7 +194,11 @@ final readonly class FilePress
         }
         while (null !== ($child = array_shift($children))) {
             [$pid, $log, $share] = $child;
-            pcntl_waitpid($pid, $status);
+            while (0 === pcntl_waitpid($pid, $status, \WNOHANG)) {
+                usleep(self::LOOK);
+                $logs = [$log, ...array_column($children, 1)];
+                ($order->told)(\count($results) + array_sum(array_map(FolderSink::count(...), $logs)), \count($pieces));
+            }
             [$done, $begun, $error] = FolderSink::read($log);
             unlink($log);
             if (null !== $error) {
@@ -219,7 +237,7 @@ final readonly class FilePress
         $log = (string) tempnam(sys_get_temp_dir(), 'morphea');
         $pid = pcntl_fork();
         if (0 === $pid) {
-            $sink = new FolderSink($order->to, $order->output->endings($making->template), $log);
+            $sink = new FolderSink($order->to, Manifest::of($order->since), $log);
             try {
                 $this->maker->make($making, $share, $sink);
             } catch (\Throwable $e) {
@@ -233,31 +251,43 @@ final readonly class FilePress
     }
 
     /**
+     * The documents, out of all pieces that are made.
+     *
+     * @param list<Wanted>       $pieces
      * @param array<int, Result> $results
      *
-     * @return list<Result>
+     * @return array<int, Result>
      */
-    private function join(PressOptions $order, OneFile $output, Template $template, array $results): array
+    private function bind(PressOptions $order, Making $making, array $pieces, array $results): array
     {
-        $parts = [];
-        foreach ($results as $result) {
-            if (null !== $result['file']) {
-                $parts[$result['file']] = true;
-            }
-        }
-        $file = $order->to . '/' . (SafeName::of($template->name) ?: 'pieces') . ".{$output->ending()}";
-        $parts = array_map(strval(...), array_keys($parts));
-        if ([] !== $parts) {
-            $made = \count(array_filter($results, static fn (array $result): bool => null !== $result['file']));
-            $output->join($parts, $file, $made * \count($template->sides));
-            array_map(unlink(...), $parts);
+        $made = static function () use ($pieces, &$results): array {
+            return array_filter($pieces, static fn (Wanted $piece): bool => null === $results[$piece->row->number]['reason']);
+        };
+        $name = SafeName::of($making->template->name) ?: 'pieces';
+        $documents = [];
+        $this->binder->bind(
+            $making,
+            $made,
+            $name,
+            static function (string $name, string $path) use ($order, &$documents): void {
+                if (!@copy($path, "$order->to/$name.new") || !rename("$order->to/$name.new", "$order->to/$name")) {
+                    throw new RenderError("$order->to/$name cannot be written.");
+                }
+                $documents[] = "$order->to/$name";
+            },
+            static function (Wanted $piece, string $why) use (&$results): void {
+                $results[$piece->row->number] = ['file' => null, 'files' => [], 'reason' => $why] + $results[$piece->row->number];
+            },
+        );
+        if (1 !== \count($documents)) {
+            return $results;
         }
 
         return array_map(
-            static fn (array $result): array => null === $result['file']
+            static fn (array $result): array => null !== $result['reason'] || null !== $result['file']
                 ? $result
-                : ['file' => $file, 'files' => [$file]] + $result,
-            array_values($results),
+                : ['file' => $documents[0], 'files' => $documents] + $result,
+            $results,
         );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Command;
 
 use Morphea\App\Making\Drawn;
+use Morphea\App\Making\Made;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Storage\NoRoom;
@@ -15,18 +16,17 @@ use Morphea\Core\Proof\Finding;
  * Pieces into a folder. What came of each is written down at once, a line of JSON each, for the process that started
  * this one.
  *
- * @phpstan-type Result array{row: int, file: string|null, files: list<string>, reason: string|null,
- *   texts: list<array{layer: string, size: float, lines: int}>, findings: list<array<string, mixed>>}
+ * @phpstan-type Result array{row: int, file: string|null, files: list<string>, keys: array<string, string>, taken: bool,
+ *   reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, findings: list<array<string, mixed>>}
  */
 final class FolderSink implements Sink
 {
-    public const PART = '.part-';
-
     /** @var resource */
     private $log;
+    /** @var array<string, string> paths of files that are there already, by key */
+    private array $had = [];
 
-    /** @param non-empty-list<string> $endings of the files a piece makes */
-    public function __construct(private readonly string $folder, private readonly array $endings, string $log)
+    public function __construct(private readonly string $folder, private readonly Manifest $since, string $log)
     {
         $this->log = fopen($log, 'w') ?: throw new NoRoom("$log cannot be written.");
     }
@@ -54,26 +54,41 @@ final class FolderSink implements Sink
         return [$results, $begun, $error];
     }
 
+    /** How many pieces are done, by what is written down so far. */
+    public static function count(string $log): int
+    {
+        return substr_count((string) @file_get_contents($log), '{"row":');
+    }
+
     public function begins(Wanted $piece): void
     {
         $this->tell(['begun' => $piece->position]);
     }
 
-    public function files(Wanted $piece, array $files, Drawn $drawn): void
+    public function have(array $keys): array
     {
-        $paths = [];
-        foreach ($files as $i => $bytes) {
-            $this->put($paths[] = "$this->folder/$piece->name{$this->endings[$i]}", $bytes);
-        }
-        $this->tell(self::result($piece, $paths, null, $drawn));
+        $found = array_filter(array_combine($keys, array_map($this->since->find(...), $keys)), is_string(...));
+        $this->had += $found;
+
+        return $found;
     }
 
-    public function part(array $pieces, string $bytes): void
+    public function files(Wanted $piece, array $files, Drawn $drawn): void
     {
-        $this->put($part = \sprintf('%s/%s%06d', $this->folder, self::PART, $pieces[0][0]->position), $bytes);
-        foreach ($pieces as [$piece, $drawn]) {
-            $this->tell(self::result($piece, [$part], null, $drawn));
+        $names = [];
+        $taken = [] !== $files;
+        foreach ($files as $file) {
+            $names[$file->key] = $file->name;
+            $path = "$this->folder/$file->name";
+            if (null !== $file->bytes) {
+                $taken = false;
+                $this->put($path, $file->bytes);
+            } elseif (realpath($this->had[$file->key]) !== realpath($path)) {
+                $this->put($path, (string) file_get_contents($this->had[$file->key]));
+            }
         }
+        $paths = array_map(fn (Made $file): string => "$this->folder/$file->name", $files);
+        $this->tell(self::result($piece, $paths, null, $drawn, $names, $taken));
     }
 
     public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
@@ -104,17 +119,27 @@ final class FolderSink implements Sink
 
     private function put(string $path, string $bytes): void
     {
+        if (!is_dir(\dirname($path)) && !@mkdir(\dirname($path), 0o777, true) && !is_dir(\dirname($path))) {
+            throw new NoRoom(\dirname($path) . ' cannot be made.');
+        }
         NoRoom::write("$path.new", $bytes);
         rename("$path.new", $path);
     }
 
     /**
-     * @param list<string> $files
+     * @param list<string>          $files
+     * @param array<string, string> $keys
      *
      * @return Result
      */
-    private static function result(Wanted $piece, array $files, ?string $reason, ?Drawn $drawn): array
-    {
+    private static function result(
+        Wanted $piece,
+        array $files,
+        ?string $reason,
+        ?Drawn $drawn,
+        array $keys = [],
+        bool $taken = false,
+    ): array {
         $dpi = $drawn?->sides[0]->drawing->dpi ?? 72.0;
         $texts = array_values(array_filter($drawn?->texts() ?? [], static fn (TextFacts $text): bool => $text->placeholder));
 
@@ -122,6 +147,8 @@ final class FolderSink implements Sink
             'row' => $piece->row->number,
             'file' => $files[0] ?? null,
             'files' => $files,
+            'keys' => $keys,
+            'taken' => $taken,
             'reason' => $reason,
             'texts' => array_map(
                 static fn (TextFacts $text): array => [

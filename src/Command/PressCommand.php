@@ -5,11 +5,16 @@ declare(strict_types=1);
 namespace Morphea\App\Command;
 
 use Morphea\App\Import\UploadError;
+use Morphea\App\Making\Choice;
 use Morphea\App\Making\Output;
 use Morphea\App\Making\Outputs;
+use Morphea\App\Making\Settings;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
+use Morphea\Core\Cell\Harmless;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Helper\ProgressBar;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
@@ -49,6 +54,18 @@ final class PressCommand extends Command
             ->addOption('only', null, InputOption::VALUE_REQUIRED, 'rows to make, as in 1-10,15', '')
             ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'processes at a time', '1')
             ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'as cut, without the bleed of the template')
+            ->addOption('marks', null, InputOption::VALUE_NONE, 'with bleed, and marks where it is cut')
+            ->addOption('side', null, InputOption::VALUE_REQUIRED, 'only one of the sides, 1 being the first')
+            ->addOption('group-by', null, InputOption::VALUE_REQUIRED, 'column for --as=pdfs-by: a PDF for each of its values')
+            ->addOption('dpi', null, InputOption::VALUE_REQUIRED, 'pictures with so many pixels to the inch')
+            ->addOption('width', null, InputOption::VALUE_REQUIRED, 'pictures so many pixels wide')
+            ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
+            ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) Settings::QUALITY)
+            ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
+            ->addOption('ground', null, InputOption::VALUE_REQUIRED, 'designed, nothing (see-through) or a colour as #RRGGBB', Settings::DESIGNED)
+            ->addOption('outlines', null, InputOption::VALUE_NONE, 'SVG with letters as outlines')
+            ->addOption('since', null, InputOption::VALUE_REQUIRED, 'folder of an earlier making: what has not changed is taken from it')
+            ->addOption('report', null, InputOption::VALUE_REQUIRED, 'file for a report as CSV, a line for each row')
             ->addOption(
                 'json',
                 null,
@@ -61,12 +78,18 @@ final class PressCommand extends Command
     {
         $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         $began = microtime(true);
+        $bar = $errors->isDecorated() ? new ProgressBar($errors) : null;
         try {
-            $results = $this->press->press($this->order($input));
-        } catch (UploadError | RenderError $e) {
+            $results = $this->press->press($this->order($input, self::told($bar)));
+        } catch (UploadError | RenderError | NoRoom $e) {
             $errors->writeln('morphea:press: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return self::UNUSABLE;
+        }
+        $bar?->clear();
+        $report = $input->getOption('report');
+        if (\is_string($report)) {
+            self::report($report, $results);
         }
         $json = (bool) $input->getOption('json');
         $made = 0;
@@ -90,6 +113,31 @@ final class PressCommand extends Command
         return $made === \count($results) ? self::ALL_MADE : self::SOME_NOT_MADE;
     }
 
+    /** @return \Closure(int, int): void */
+    private static function told(?ProgressBar $bar): \Closure
+    {
+        return static function (int $done, int $of) use ($bar): void {
+            if (null !== $bar) {
+                $bar->setFormat(' %current% of %max% [%bar%] %elapsed:6s%, %remaining:6s% left');
+                $bar->setMaxSteps($of);
+                $bar->setProgress(min($done, $of));
+            }
+        };
+    }
+
+    /** @param list<array{row: int, files: list<string>, taken: bool, reason: string|null}> $results */
+    private static function report(string $path, array $results): void
+    {
+        $out = fopen($path, 'w') ?: throw new NoRoom("--report=$path cannot be written.");
+        fputcsv($out, ['row', 'outcome', 'reason', 'files'], escape: '', eol: "\r\n");
+        foreach ($results as $result) {
+            $outcome = null !== $result['reason'] ? 'not made' : ($result['taken'] ? 'taken over, as it was' : 'made');
+            $line = [(string) $result['row'], $outcome, (string) $result['reason'], implode(' | ', $result['files'])];
+            fputcsv($out, array_map(Harmless::cell(...), $line), escape: '', eol: "\r\n");
+        }
+        fclose($out);
+    }
+
     private function kinds(): string
     {
         $kinds = array_map(
@@ -100,31 +148,90 @@ final class PressCommand extends Command
         return implode(', ', $kinds);
     }
 
-    /** @throws UploadError */
-    private function order(InputInterface $input): PressOptions
+    /**
+     * @param \Closure(int, int): void $told
+     *
+     * @throws UploadError
+     */
+    private function order(InputInterface $input, \Closure $told): PressOptions
     {
         $text = static function (string $name) use ($input): ?string {
             $value = $input->getOption($name);
 
             return \is_string($value) ? $value : null;
         };
-        $as = (string) $text('as');
         $jobs = (string) $text('jobs');
         if (!ctype_digit($jobs) || (int) $jobs < 1 || (int) $jobs > 64) {
             throw new UploadError("--jobs=$jobs: say a number from 1 to 64.");
+        }
+        $since = $text('since');
+        if (null !== $since && !is_file("$since/" . Manifest::FILE)) {
+            throw new UploadError("--since=$since: there is no " . Manifest::FILE . ' in it. Give the folder of an earlier making.');
         }
         $file = $input->getArgument('file');
 
         return new PressOptions(
             \is_string($file) ? $file : '',
             $text('rows'),
-            $this->outputs->find($as) ??
-                throw new UploadError("--as=$as: say one of " . implode(', ', array_keys($this->outputs->all())) . '.'),
+            $this->choices((string) $text('as'), $this->settings($input, $text)),
             (string) $text('to'),
             $text('name'),
             (string) $text('only'),
             (int) $jobs,
-            !$input->getOption('no-bleed'),
+            $since,
+            $told,
         );
+    }
+
+    /** @return non-empty-list<Choice> */
+    private function choices(string $as, Settings $settings): array
+    {
+        $choices = [];
+        foreach (explode(',', $as) as $id) {
+            $output = $this->outputs->find(trim($id));
+            if (null === $output) {
+                throw new UploadError("--as=$id: say one or more of " . implode(', ', array_keys($this->outputs->all())) . '.');
+            }
+            $choices[$output::id()] = new Choice($output, $settings);
+        }
+
+        return array_values($choices);
+    }
+
+    /** @param \Closure(string): ?string $text */
+    private function settings(InputInterface $input, \Closure $text): Settings
+    {
+        $said = [];
+        foreach (['dpi', 'width', 'factor'] as $kind) {
+            $value = $text($kind);
+            if (null !== $value) {
+                if (!is_numeric($value) || (float) $value <= 0) {
+                    throw new UploadError("--$kind=$value: say a number above 0.");
+                }
+                $said += ['size' => $kind, 'value' => $value];
+            }
+        }
+        $quality = (string) $text('quality');
+        if (!ctype_digit($quality) || (int) $quality < 1 || (int) $quality > 100) {
+            throw new UploadError("--quality=$quality: say a number from 1 to 100.");
+        }
+        $ground = (string) $text('ground');
+        if (1 !== preg_match('/^(designed|nothing|#[0-9A-Fa-f]{6})$/D', $ground)) {
+            throw new UploadError("--ground=$ground: say designed, nothing, or a colour as #RRGGBB.");
+        }
+        $side = $text('side');
+        if (null !== $side && 1 !== preg_match('/^[1-9]$/D', $side)) {
+            throw new UploadError("--side=$side: say a number from 1 on.");
+        }
+
+        return Settings::of($said + [
+            'quality' => $quality,
+            'ground' => $ground,
+            'edge' => $input->getOption('marks') ? 'marks' : ($input->getOption('no-bleed') ? 'cut' : 'bleed'),
+            'inSteps' => (bool) $input->getOption('progressive'),
+            'outlines' => (bool) $input->getOption('outlines'),
+            'by' => (string) $text('group-by'),
+            'side' => null === $side ? '' : (string) ((int) $side - 1),
+        ]);
     }
 }

@@ -30,6 +30,10 @@ class Job
     #[ORM\Column]
     private int $done = 0;
 
+    /** Of work that several share: the last place that was given to somebody. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $given = 0;
+
     #[ORM\Column(nullable: true)]
     private ?float $startedAt = null;
 
@@ -107,6 +111,11 @@ class Job
     public function total(): ?int
     {
         return $this->total;
+    }
+
+    public function given(): int
+    {
+        return $this->given;
     }
 
     public function startedAt(): ?float

@@ -12,6 +12,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Table(name: 'piece')]
 #[ORM\UniqueConstraint(columns: ['run_id', 'position'])]
 #[ORM\Index(columns: ['run_id', 'state'])]
+#[ORM\Index(columns: ['input'], name: 'piece_input')]
 class Piece
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
@@ -31,9 +32,13 @@ class Piece
     #[ORM\Column(options: ['default' => 0])]
     public int $tries = 0;
 
-    /** The part that holds its pages, of a run that makes one PDF. */
+    /** All that it is made of, as a name: equal pieces of a project have the same. */
     #[ORM\Column(length: 40, nullable: true)]
-    public ?string $part = null;
+    public ?string $input = null;
+
+    /** Its files are those of an earlier run. */
+    #[ORM\Column(options: ['default' => false])]
+    public bool $taken = false;
 
     /** @param array<string, string> $cells by column key */
     public function __construct(

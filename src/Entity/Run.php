@@ -36,19 +36,24 @@ class Run
         #[ORM\Id, ORM\Column(length: 26)] private string $id,
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
         #[ORM\Column] private int $number,
-        /** What its pieces are made as, by the output's id, and the ending of its files. */
-        #[ORM\Column(length: 8)] private string $output,
-        #[ORM\Column(length: 10, options: ['default' => ''])] private string $ending,
-        /** All pieces come into one file. */
-        #[ORM\Column(options: ['default' => false])] private bool $oneFile,
+        /**
+         * What its pieces are made as, as Making\Choice gives it.
+         *
+         * @var list<array<string, string|int|float|bool>>
+         */
+        #[ORM\Column(type: Types::JSON, options: ['default' => '[]'])] private array $choices,
         #[ORM\Column(name: 'picked_rows', type: Types::TEXT)] private string $rows,
         #[ORM\Column(length: 120)] private string $fileName,
-        /** Pattern of the pieces' names. */
+        /** Pattern of the pieces' names; whether they are in plain Latin letters, and how long they may be. */
         #[ORM\Column(type: Types::TEXT)] private string $namePattern,
+        #[ORM\Column(options: ['default' => false])] private bool $plainNames,
+        #[ORM\Column(options: ['default' => 120])] private int $nameBytes,
         /** The work of making it: how far it is, and what came of it. */
         #[ORM\OneToOne(fetch: 'EAGER'), ORM\JoinColumn(onDelete: 'CASCADE')] private Job $job,
         EvenSizes $even,
-        #[ORM\Column(options: ['default' => false])] private bool $bleed = false,
+        /** By which name the order is kept, and who gave it. */
+        #[ORM\Column(length: 80, options: ['default' => ''])] private string $orderName = '',
+        #[ORM\Column(length: 180, options: ['default' => ''])] private string $orderedBy = '',
     ) {
         $this->evenSizes = $even->sizes;
         $this->monthFirst = Record::orders($project->columns());
@@ -66,11 +71,6 @@ class Run
         return $this->id;
     }
 
-    public function bleed(): bool
-    {
-        return $this->bleed;
-    }
-
     public function project(): Project
     {
         return $this->project;
@@ -81,19 +81,30 @@ class Run
         return $this->number;
     }
 
-    public function output(): string
+    /** @return list<array<string, string|int|float|bool>> */
+    public function choices(): array
     {
-        return $this->output;
+        return $this->choices;
     }
 
-    public function ending(): string
+    public function orderName(): string
     {
-        return $this->ending;
+        return $this->orderName;
     }
 
-    public function isOneFile(): bool
+    public function orderedBy(): string
     {
-        return $this->oneFile;
+        return $this->orderedBy;
+    }
+
+    public function plainNames(): bool
+    {
+        return $this->plainNames;
+    }
+
+    public function nameBytes(): int
+    {
+        return $this->nameBytes;
     }
 
     /** The rows as they were written, empty for all. */
@@ -102,7 +113,7 @@ class Run
         return $this->rows;
     }
 
-    /** Name of the PDF or ZIP people download, without its ending. */
+    /** Name of the document or ZIP people download, without its ending. */
     public function fileName(): string
     {
         return $this->fileName;
@@ -182,31 +193,9 @@ class Run
         return $this->job->error();
     }
 
-    /** Folder of everything this run makes. */
+    /** Folder of what only this run has. */
     public function folder(): string
     {
         return "runs/$this->id";
-    }
-
-    /** Where a file of a piece is kept: by its place, whatever name people gave it. */
-    public function piecePath(int $position, int $file): string
-    {
-        return \sprintf('%s/pieces/%06d-%d.%s', $this->folder(), $position, $file + 1, $this->ending);
-    }
-
-    public function partsFolder(): string
-    {
-        return $this->folder() . '/parts';
-    }
-
-    public function partPath(string $part): string
-    {
-        return "{$this->partsFolder()}/$part.$this->ending";
-    }
-
-    /** Where the one file of a run that makes one is kept. */
-    public function path(): string
-    {
-        return $this->folder() . '/all.' . $this->ending;
     }
 }

@@ -4,20 +4,29 @@ declare(strict_types=1);
 
 namespace Morphea\App\Making;
 
+use Morphea\App\Render\PictureSet;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Layout\TextFacts;
 use Morphea\Core\Proof\Finding;
+use Morphea\Core\Template\Template;
 
 /** A piece laid out, side by side, with what is to be said about it. */
 final readonly class Drawn
 {
     /**
+     * @param string                  $name     as its files are called
      * @param non-empty-list<LaidOut> $sides
      * @param list<Finding>           $findings
      */
-    public function __construct(public Record $row, public array $sides, public array $findings)
-    {
+    public function __construct(
+        public Record $row,
+        public string $name,
+        public Template $template,
+        public PictureSet $pictures,
+        public array $sides,
+        public array $findings,
+    ) {
     }
 
     /** Why it must not be made; null when it may. */
@@ -34,5 +43,11 @@ final readonly class Drawn
     public function texts(): array
     {
         return array_merge(...array_map(static fn (LaidOut $side): array => $side->texts(), $this->sides));
+    }
+
+    /** Of its words (BCP 47). */
+    public function language(): string
+    {
+        return strtr($this->template->locale, '_', '-');
     }
 }

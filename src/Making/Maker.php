@@ -12,16 +12,13 @@ use Morphea\Core\Proof\Proof;
 
 /**
  * The one way from rows to files. Whatever is wrong with one piece is that piece's alone; a piece that ended the
- * process before is tried by itself, and given up after a few times. Only where nothing can be written, or the database
- * does not answer, is all of it left for later.
+ * process before is given up after a few times. Only where nothing can be written, or the database does not answer, is
+ * all of it left for later.
  */
 final readonly class Maker
 {
     /** Times that making a piece may end the process. */
     public const TRIES = 3;
-    /** Pages that are turned into one file in one go, and bytes of drawings at the most: a photograph on each page is held in memory. */
-    private const PIECES = 25;
-    private const BYTES = 40_000_000;
 
     public function __construct(private Proof $proof, private Rasters $rasters)
     {
@@ -35,9 +32,12 @@ final readonly class Maker
     public function make(Making $making, iterable $wanted, Sink $sink): void
     {
         try {
-            $making->output instanceof OneFile
-                ? $this->parts($making, $wanted, $sink)
-                : $this->each($making, $wanted, $sink);
+            foreach ($wanted as $piece) {
+                if ($sink->isStopped()) {
+                    return;
+                }
+                $this->piece($making, $piece, $sink);
+            }
         } catch (Halted) {
             // What was being made is left as it was, for whenever it goes on.
         } finally {
@@ -45,104 +45,49 @@ final readonly class Maker
         }
     }
 
-    /** @param iterable<Wanted> $wanted */
-    private function each(Making $making, iterable $wanted, Sink $sink): void
-    {
-        foreach ($wanted as $piece) {
-            if ($sink->isStopped()) {
-                return;
-            }
-            [$drawn, $pages] = $this->begun($making, $piece, $sink);
-            if (null === $drawn || [] === $pages) {
-                continue;
-            }
-            try {
-                $files = $making->output->files($pages, $sink->isStopped(...));
-            } catch (RenderError $e) {
-                $sink->notMade($piece, $e->getMessage(), $drawn);
-                continue;
-            }
-            $sink->files($piece, $files, $drawn);
-        }
-    }
-
-    /** @param iterable<Wanted> $wanted */
-    private function parts(Making $making, iterable $wanted, Sink $sink): void
-    {
-        $group = [];
-        $bytes = 0;
-        foreach ($wanted as $piece) {
-            if ($sink->isStopped()) {
-                return;
-            }
-            // Whoever ended a process before is drawn alone, after the others are safe.
-            if ($piece->tries > 0) {
-                $this->together($making, $group, $sink);
-                [$group, $bytes] = [[], 0];
-            }
-            [$drawn, $pages] = $this->begun($making, $piece, $sink);
-            if (null === $drawn || [] === $pages) {
-                continue;
-            }
-            $group[] = [$piece, $drawn, $pages];
-            $bytes += array_sum(array_map(static fn (Page $page): int => \strlen($page->svg), $pages));
-            if ($piece->tries > 0 || \count($group) >= self::PIECES || $bytes > self::BYTES) {
-                $this->together($making, $group, $sink);
-                [$group, $bytes] = [[], 0];
-            }
-        }
-        $this->together($making, $group, $sink);
-    }
-
-    /** @return array{Drawn|null, list<Page>} the piece laid out, and its pages; none where it cannot be made */
-    private function begun(Making $making, Wanted $piece, Sink $sink): array
+    private function piece(Making $making, Wanted $piece, Sink $sink): void
     {
         if ($piece->tries >= self::TRIES) {
             $sink->notMade($piece, self::tooMuch($piece->tries), null);
 
-            return [null, []];
+            return;
         }
         $sink->begins($piece);
-        $drawn = null;
+        $drawn = $files = null;
         try {
-            $drawn = $making->lay($piece->row, $this->proof, $this->rasters);
+            $drawn = $making->lay($piece, $this->proof, $this->rasters);
             $reason = $drawn->blocked();
-            $pages = null === $reason ? $making->pages($drawn) : [];
+            $files = null === $reason ? $this->files($making, $piece, $drawn, $sink) : [];
         } catch (NoRoom | Halted $e) {
             throw $e;
+        } catch (RenderError $e) {
+            $reason = $e->getMessage();
         } catch (\Throwable $e) {
-            [$reason, $pages] = [self::broken($e), []];
+            $reason = self::broken($e);
         }
-        if (null !== $reason) {
-            $sink->notMade($piece, $reason, $drawn);
-        }
-
-        return [$drawn, $pages];
+        null === $reason ? $sink->files($piece, $files ?? [], $drawn) : $sink->notMade($piece, $reason, $drawn);
     }
 
-    /** @param list<array{Wanted, Drawn, non-empty-list<Page>}> $group */
-    private function together(Making $making, array $group, Sink $sink): void
+    /** @return list<Made> */
+    private function files(Making $making, Wanted $piece, Drawn $drawn, Sink $sink): array
     {
-        if ([] === $group) {
-            return;
-        }
-        $pieces = array_map(static fn (array $one): array => [$one[0], $one[1]], $group);
-        try {
-            $part = $making->output->files(array_merge(...array_column($group, 2)), $sink->isStopped(...))[0];
-        } catch (RenderError $e) {
-            if (1 === \count($group)) {
-                $sink->notMade($group[0][0], $e->getMessage(), $group[0][1]);
-
-                return;
+        $files = [];
+        foreach ($making->choices as $choice) {
+            $output = $choice->output;
+            if ($choice->isBound()) {
+                $output->files($drawn, $choice->settings, $sink->isStopped(...));
+                continue;
             }
-            // One bad page spoils all of them: each by itself.
-            foreach ($group as $one) {
-                $this->together($making, [$one], $sink);
+            $keys = $choice->keys($drawn, $piece->name);
+            $bytes = \count($sink->have($keys)) === \count(array_unique($keys))
+                ? []
+                : $output->files($drawn, $choice->settings, $sink->isStopped(...));
+            foreach ($choice->names($piece->name, $making->sides()) as $i => $name) {
+                $files[] = new Made($name, $keys[$i], $output->ending(), $bytes[$i] ?? null);
             }
-
-            return;
         }
-        $sink->part($pieces, $part);
+
+        return $files;
     }
 
     private static function tooMuch(int $tries): string

@@ -6,7 +6,6 @@ namespace Morphea\App\Making;
 
 use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\Rasters;
-use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Proof\Inspected;
@@ -17,32 +16,42 @@ use Morphea\Core\Template\Template;
 /** What all pieces of one making have in common. */
 final readonly class Making
 {
-    /** @param bool $bleed with what lies outside of the cut, as far as the template's bleed goes */
+    /** @param non-empty-list<Choice> $choices */
     public function __construct(
         public Template $template,
-        public Output $output,
+        public array $choices,
         private Layouter $layouter,
         private PictureSet $pictures,
         private EvenSizes $even,
-        private bool $bleed,
     ) {
     }
 
-    public function lay(Record $row, Proof $proof, Rasters $rasters): Drawn
+    public function lay(Wanted $piece, Proof $proof, Rasters $rasters): Drawn
     {
         $sides = $findings = [];
         foreach (array_keys($this->template->sides) as $side) {
-            $sides[] = $laid = $this->layouter->lay($this->template, $row, $this->pictures, $this->even, $side);
+            $sides[] = $laid = $this->layouter->lay($this->template, $piece->row, $this->pictures, $this->even, $side);
             $draw = fn (): Raster => $rasters->of($laid->drawing, $this->pictures);
             array_push($findings, ...$proof->of(new Inspected($this->template, $laid, $side, $draw)));
         }
 
-        return new Drawn($row, $sides, $findings);
+        return new Drawn($piece->row, $piece->name, $this->template, $this->pictures, $sides, $findings);
     }
 
-    /** @return non-empty-list<Page> */
-    public function pages(Drawn $piece): array
+    /** A piece without asking whether anything is wrong with it: that was asked before. */
+    public function again(Wanted $piece): Drawn
     {
-        return $this->output->pages($piece, $this->pictures, $this->bleed);
+        $sides = array_map(
+            fn (int $side) => $this->layouter->lay($this->template, $piece->row, $this->pictures, $this->even, $side),
+            array_keys($this->template->sides),
+        );
+
+        return new Drawn($piece->row, $piece->name, $this->template, $this->pictures, $sides, []);
+    }
+
+    /** @return non-empty-list<string> names of the sides as they stand in the names of files */
+    public function sides(): array
+    {
+        return SideNames::of($this->template);
     }
 }

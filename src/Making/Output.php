@@ -7,7 +7,6 @@ namespace Morphea\App\Making;
 use Morphea\App\Render\Halted;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
-use Morphea\Core\Drawing\PictureContents;
 use Morphea\Core\Template\Template;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
@@ -27,33 +26,28 @@ interface Output
     /** Without its dot. */
     public function ending(): string;
 
-    /** Pieces that one message asks for: few enough that a stop is felt at once. */
-    public function stretch(): int;
+    /** @return list<Option> what can be said of it */
+    public function options(): array;
+
+    /** In words: how large a piece comes out. */
+    public function size(Template $template, Settings $settings): string;
+
+    /** Each side is a file of its own; otherwise a file holds all of them. */
+    public function isBySide(): bool;
 
     /**
-     * What is added to a piece's name for each file it makes: nothing but the ending where it makes one.
+     * What a file depends on besides the drawings in it, in words of its own: files that have all of it alike are the same.
      *
-     * @return non-empty-list<string>
+     * @return list<string|int|float|bool|null>
      */
-    public function endings(Template $template): array;
-
-    /** @param float $bleed dots at every edge of a piece, whose size it says in words */
-    public function size(Template $template, float $bleed): string;
+    public function depends(Settings $settings): array;
 
     /**
-     * Every side of a piece, as `files` takes it.
-     *
-     * @return non-empty-list<Page>
-     */
-    public function pages(Drawn $piece, PictureContents $pictures, bool $bleed): array;
-
-    /**
-     * @param non-empty-list<Page>    $pages   of one piece; of several, where all of a run come into one file
      * @param (\Closure(): bool)|null $stopped asked while it goes on
      *
-     * @return non-empty-list<string> bytes of each file, in the order of the endings
+     * @return non-empty-list<string> bytes of each file: one a side, or one
      *
      * @throws RenderError|NoRoom|Halted
      */
-    public function files(array $pages, ?\Closure $stopped = null): array;
+    public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array;
 }

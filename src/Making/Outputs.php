@@ -52,4 +52,16 @@ final class Outputs
         }
         throw new \LogicException('There is no output at all.');
     }
+
+    /**
+     * As Choice::toArray gave it.
+     *
+     * @param array<string, mixed> $said
+     */
+    public function choice(array $said): ?Choice
+    {
+        $output = \is_string($said['output'] ?? null) ? $this->find($said['output']) : null;
+
+        return null === $output ? null : new Choice($output, Settings::of($said));
+    }
 }

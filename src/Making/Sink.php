@@ -10,15 +10,17 @@ interface Sink
     /** Making it begins. Of whatever nothing more is heard, not even `ends`, making it ended the process. */
     public function begins(Wanted $piece): void;
 
-    /** @param non-empty-list<string> $files bytes of each, in the order of the output's endings */
-    public function files(Wanted $piece, array $files, Drawn $drawn): void;
-
     /**
-     * Some pieces that follow each other, in one part of the one file.
+     * Which of some files are there already, from an earlier making.
      *
-     * @param non-empty-list<array{Wanted, Drawn}> $pieces
+     * @param list<string> $keys by what they hold
+     *
+     * @return array<string, mixed> by key
      */
-    public function part(array $pieces, string $bytes): void;
+    public function have(array $keys): array;
+
+    /** @param list<Made> $files in order; none of a piece that is only bound into documents */
+    public function files(Wanted $piece, array $files, Drawn $drawn): void;
 
     /** @param Drawn|null $drawn null where not even that could be done */
     public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void;

@@ -6,77 +6,134 @@ namespace Morphea\App\Press;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Run;
-use Morphea\App\Making\Outputs;
+use Morphea\App\Storage\ZipStored;
 use Morphea\App\Web\Attachment;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\Mime\MimeTypes;
-use ZipStream\CompressionMethod;
-use ZipStream\ZipStream;
 
-/** What a run made, streamed: its one file, or a ZIP put together while it is being sent. */
+/** What a run made, streamed: its one document, or a ZIP put together while it is being sent; any part of either. */
 final readonly class Download
 {
+    private const REPORT = 'report.csv';
+
     public function __construct(
         private FilesystemOperator $files,
-        private PieceStore $pieces,
+        private FileStore $store,
+        private RunReport $report,
         private RequestStack $requests,
-        private Outputs $outputs,
     ) {
     }
 
     public function of(Run $run): ?Response
     {
-        if ($run->isOneFile()) {
-            return $run->isDone() && null !== $run->bytes()
-                ? $this->stream(
-                    "{$run->fileName()}.{$run->ending()}",
-                    MimeTypes::getDefault()->getMimeTypes($run->ending())[0] ?? 'application/octet-stream',
-                    fn () => fpassthru($this->files->readStream($run->path())),
-                )
-                : null;
-        }
         // A run still going would give a ZIP that is different a second later.
-        $names = $run->isUnderWay() ? [] : iterator_to_array($this->pieces->names($run));
-
-        return [] === $names
-            ? null
-            : $this->stream($run->fileName() . '.zip', 'application/zip', fn () => $this->zip($run, $names));
-    }
-
-    /** @param array<int, string> $names by position */
-    private function zip(Run $run, array $names): void
-    {
-        $zip = new ZipStream(
-            sendHttpHeaders: false,
-            defaultCompressionMethod: CompressionMethod::STORE,
-            defaultEnableZeroHeader: true,
-        );
-        $endings = $this->outputs->get($run->output())->endings($run->template());
-        foreach ($names as $position => $name) {
-            foreach ($endings as $i => $ending) {
-                $stream = $this->files->readStream($this->path($run, $position, $i, $name . $ending));
-                $zip->addFileFromStream($name . $ending, $stream);
-                fclose($stream);
-            }
+        $all = $run->isUnderWay() ? [] : iterator_to_array($this->store->of($run), false);
+        if ([] === $all) {
+            return null;
         }
-        $zip->finish();
+        if (1 === \count($all) && 0 === $all[0]['position']) {
+            return $this->one($all[0]);
+        }
+        $zip = new ZipStored($this->entries($run, $all), $run->orderedAt());
+
+        return $this->stream($run->fileName() . '.zip', 'application/zip', $zip->length(), '"' . $run->id() . "-{$zip->length()}\"", $zip->send(...));
     }
 
-    /** Runs made before pieces were kept by their place have them by their name. */
-    private function path(Run $run, int $position, int $file, string $name): string
+    /** A single file of a run. @param array{name: string, path: string, bytes: int} $file */
+    public function one(array $file, bool $seen = false): Response
     {
-        $path = $run->piecePath($position, $file);
+        $type = self::type($file['name']);
+        $zip = fn (\Closure $write, int $from, int $to) => self::part($this->files->readStream($file['path']), $write, $from, $to);
+        $bytes = 0 === $file['bytes'] ? $this->files->fileSize($file['path']) : $file['bytes'];
 
-        return $this->files->fileExists($path) ? $path : "{$run->folder()}/pieces/$name";
+        return $this->stream(basename($file['name']), $type, $bytes, '"' . md5($file['path'] . $bytes) . '"', $zip, $seen);
     }
 
-    private function stream(string $name, string $type, \Closure $send): StreamedResponse
+    /**
+     * @param list<array{position: int, number: int, name: string, path: string, bytes: int, crc: int|null}> $all
+     *
+     * @return iterable<array{name: string, bytes: int, crc: int, open: \Closure(): resource}>
+     */
+    private function entries(Run $run, array $all): iterable
     {
+        foreach ($all as $file) {
+            // What was made before sizes and checksums were noted is looked at now.
+            $known = null !== $file['crc'];
+            yield [
+                'name' => $file['name'],
+                'bytes' => $known ? $file['bytes'] : $this->files->fileSize($file['path']),
+                'crc' => $file['crc'] ?? (int) hexdec($this->files->checksum($file['path'], ['checksum_algo' => 'crc32b'])),
+                'open' => fn () => $this->files->readStream($file['path']),
+            ];
+        }
+        $csv = $this->report->csv($run);
+        yield ['name' => self::REPORT, 'bytes' => \strlen($csv), 'crc' => crc32($csv), 'open' => static function () use ($csv) {
+            $stream = fopen('php://memory', 'r+') ?: throw new \LogicException('There is no memory.');
+            fwrite($stream, $csv);
+            rewind($stream);
+
+            return $stream;
+        }];
+    }
+
+    private static function type(string $name): string
+    {
+        return MimeTypes::getDefault()->getMimeTypes(pathinfo($name, \PATHINFO_EXTENSION))[0] ?? 'application/octet-stream';
+    }
+
+    /**
+     * @param resource               $stream
+     * @param \Closure(string): void $write
+     */
+    private static function part($stream, \Closure $write, int $from, int $to): void
+    {
+        $from > 0 && fseek($stream, $from);
+        for ($left = $to - $from + 1; $left > 0 && !feof($stream);) {
+            $bytes = (string) fread($stream, min(1 << 18, $left));
+            $write($bytes);
+            $left -= \strlen($bytes);
+        }
+        fclose($stream);
+    }
+
+    /**
+     * All of it, or the range that is asked for (RFC 9110, 14).
+     *
+     * @param \Closure(\Closure(string): void, int, int): void $send
+     * @param string                                           $tag  a name for these very bytes
+     */
+    private function stream(string $name, string $type, int $length, string $tag, \Closure $send, bool $seen = false): Response
+    {
+        $request = $this->requests->getCurrentRequest();
         // A long download must not hold the session, which would stop every other page of the same person.
         $this->requests->getSession()->save();
+        $headers = [
+            'Content-Type' => $type,
+            'Content-Disposition' => $seen ? 'inline' : Attachment::header($name),
+            'Accept-Ranges' => 'bytes',
+            'ETag' => $tag,
+        ];
+        [$from, $to, $status] = [0, $length - 1, Response::HTTP_OK];
+        $range = (string) $request?->headers->get('Range');
+        $same = \in_array($request?->headers->get('If-Range', $tag), [$tag, null], true);
+        if ($same && 1 === preg_match('/^bytes=(\d*)-(\d*)$/', $range, $asked) && '' !== $asked[1] . $asked[2]) {
+            [$from, $to] = '' === $asked[1]
+                ? [max(0, $length - (int) $asked[2]), $length - 1]
+                : [(int) $asked[1], '' === $asked[2] ? $length - 1 : min((int) $asked[2], $length - 1)];
+            if ($from > $to) {
+                return new Response('', Response::HTTP_REQUESTED_RANGE_NOT_SATISFIABLE, ['Content-Range' => "bytes */$length"]);
+            }
+            $status = Response::HTTP_PARTIAL_CONTENT;
+            $headers['Content-Range'] = "bytes $from-$to/$length";
+        }
+        $headers['Content-Length'] = (string) ($to - $from + 1);
+        $write = static function (string $bytes): void {
+            echo $bytes;
+            flush();
+        };
 
-        return new StreamedResponse($send, 200, ['Content-Type' => $type, 'Content-Disposition' => Attachment::header($name)]);
+        return new StreamedResponse(static fn () => $send($write, $from, $to), $status, $headers);
     }
 }

@@ -4,22 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\App\Press;
 
+use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Run;
-use Morphea\App\Fonts\FontStore;
 use Morphea\App\Making\Maker;
-use Morphea\App\Making\Making;
-use Morphea\App\Making\Outputs;
-use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\SharedTask;
 use Morphea\App\Work\WorkRecord;
 
 /**
- * The work of making a run: its pieces by stretches, which are made once whoever is handed them; then the one file,
- * where it makes one.
+ * The work of making a run: its pieces by stretches, which are made once whoever is handed them; then its documents,
+ * where it makes any.
  */
 final readonly class MakeRun implements SharedTask
 {
@@ -27,12 +23,11 @@ final readonly class MakeRun implements SharedTask
 
     public function __construct(
         private EntityManagerInterface $entities,
+        private Connection $connection,
         private PieceStore $pieces,
+        private FileStore $files,
         private Maker $maker,
-        private PictureSets $pictures,
-        private FontStore $fonts,
-        private FilesystemOperator $files,
-        private Outputs $outputs,
+        private RunMakings $makings,
         private FinishedRun $finished,
         private WorkRecord $work,
     ) {
@@ -48,11 +43,9 @@ final readonly class MakeRun implements SharedTask
         return 'made';
     }
 
-    public function stretches(Job $job): array
+    public function next(Job $job, int $after, int $most): ?array
     {
-        $run = $this->run($job);
-
-        return $this->pieces->stretches($run->id(), $this->outputs->get($run->output())->stretch());
+        return $this->pieces->next($job->ref(), $after, $most);
     }
 
     public function stretch(Job $job, int $from, int $to): void
@@ -60,7 +53,8 @@ final readonly class MakeRun implements SharedTask
         $run = $this->run($job);
         $wanted = $this->pieces->waiting($run, $from, $to);
         if ([] !== $wanted) {
-            $this->maker->make($this->making($run), $wanted, new RunSink($run, $this->pieces, $this->files, $this->work));
+            $sink = new RunSink($run, $this->pieces, $this->files, $this->connection, $this->work);
+            $this->maker->make($this->makings->of($run), $wanted, $sink);
         }
     }
 
@@ -71,29 +65,16 @@ final readonly class MakeRun implements SharedTask
 
     public function finish(Job $job): array
     {
-        return ['bytes' => $this->finished->of($this->run($job))];
+        return $this->finished->of($this->run($job));
     }
 
     public function cleanUp(Job $job): void
     {
-        $this->files->deleteDirectory($this->run($job)->partsFolder());
     }
 
     public function progress(Job $job): Progress
     {
         return $this->pieces->progress([$job])[$job->ref()];
-    }
-
-    private function making(Run $run): Making
-    {
-        return new Making(
-            $run->template(),
-            $this->outputs->get($run->output()),
-            $this->fonts->engine($run->project()->owner())->layouter,
-            $this->pictures->embedded($run->project()),
-            $run->evenSizes(),
-            $run->bleed(),
-        );
     }
 
     private function run(Job $job): Run

@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\PieceState;
+use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Work\Progress;
@@ -25,8 +26,11 @@ final readonly class PieceStore
     {
     }
 
-    /** @param list<array{row: Record, name: string}> $pieces */
-    public function create(Run $run, array $pieces): void
+    /**
+     * @param list<array{row: Record, name: string}>  $pieces
+     * @param \Closure(Record, string): string $input name of all that a piece is made of
+     */
+    public function create(Run $run, array $pieces, \Closure $input): void
     {
         foreach (array_chunk($pieces, self::CHUNK, true) as $chunk) {
             $values = [];
@@ -41,14 +45,58 @@ final readonly class PieceStore
                     json_encode($piece['row']->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
                     PieceState::Waiting->value,
                     '',
+                    $input($piece['row'], $piece['name']),
                 );
             }
             $this->connection->executeStatement(
-                'INSERT INTO piece (run_id, position, row_number, row_id, name, cells, state, reason) VALUES ' .
-                    implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?, ?)')),
+                'INSERT INTO piece (run_id, position, row_number, row_id, name, cells, state, reason, input) VALUES ' .
+                    implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?, ?, ?)')),
                 $values,
             );
         }
+    }
+
+    /** Pieces that an earlier run of the project made of the same have its files, and are made. */
+    public function takeOver(Run $run): void
+    {
+        $twin = "SELECT MAX(old.id) FROM piece old JOIN run r ON r.id = old.run_id WHERE old.input = piece.input
+            AND old.run_id <> piece.run_id AND r.project_id = ? AND old.state = 'made'";
+        $this->connection->executeStatement(
+            "INSERT INTO run_file (run_id, project_id, position, number, name, file_key, path, bytes, crc)
+             SELECT piece.run_id, f.project_id, piece.position, f.number, f.name, f.file_key, f.path, f.bytes, f.crc
+             FROM piece JOIN piece twin ON twin.id = ($twin)
+             JOIN run_file f ON f.run_id = twin.run_id AND f.position = twin.position WHERE piece.run_id = ?",
+            [$run->project()->id(), $run->id()],
+        );
+        $this->connection->executeStatement(
+            "UPDATE piece SET state = 'made', taken = 1, made_at = ? WHERE run_id = ? AND ($twin) IS NOT NULL",
+            [microtime(true), $run->id(), $run->project()->id()],
+        );
+    }
+
+    /**
+     * Which of some inputs were made already.
+     *
+     * @param list<string> $inputs
+     *
+     * @return array<string, true>
+     */
+    public function made(Project $project, array $inputs): array
+    {
+        $found = [];
+        foreach (array_chunk($inputs, self::CHUNK) as $chunk) {
+            $found += array_fill_keys(
+                $this->connection->fetchFirstColumn(
+                    "SELECT DISTINCT input FROM piece JOIN run ON run.id = piece.run_id
+                     WHERE run.project_id = ? AND piece.state = 'made' AND input IN (?)",
+                    [$project->id(), $chunk],
+                    [1 => ArrayParameterType::STRING],
+                ),
+                true,
+            );
+        }
+
+        return $found;
     }
 
     /** @return list<Wanted> */
@@ -60,37 +108,18 @@ final readonly class PieceStore
             [$run->id(), $from, $to, PieceState::Waiting->value],
         );
 
-        return array_map(static function (array $record) use ($run): Wanted {
-            /** @var array<string, string> $cells */
-            $cells = json_decode((string) $record['cells'], true, 4, \JSON_THROW_ON_ERROR);
-
-            return new Wanted(
-                (int) $record['position'],
-                (string) $record['name'],
-                $run->row((int) $record['row_number'], $cells, null === $record['row_id'] ? null : (int) $record['row_id']),
-                (int) $record['tries'],
-            );
-        }, $found);
+        return array_map(fn (array $record): Wanted => $this->wanted($run, $record), $found);
     }
 
-    /** @return list<array{int, int}> first and last positions of stretches that hold all pieces that wait */
-    public function stretches(string $run, int $length): array
+    /** @return array{int, int}|null first and last positions of the next pieces that wait, after a position */
+    public function next(string $run, int $after, int $most): ?array
     {
-        $found = [];
-        foreach (
-            $this->connection->iterateColumn('SELECT position FROM piece WHERE run_id = ? AND state = ? ORDER BY position', [
-                $run,
-                PieceState::Waiting->value,
-            ])
-            as $position
-        ) {
-            $last = array_key_last($found);
-            null !== $last && (int) $position < $found[$last][0] + $length
-                ? ($found[$last][1] = (int) $position)
-                : ($found[] = [(int) $position, (int) $position]);
-        }
+        $found = $this->connection->fetchFirstColumn(
+            'SELECT position FROM piece WHERE run_id = ? AND state = ? AND position > ? ORDER BY position LIMIT ?',
+            [$run, PieceState::Waiting->value, $after, $most],
+        );
 
-        return $found;
+        return [] === $found ? null : [(int) $found[0], (int) $found[\count($found) - 1]];
     }
 
     /** A try counts from its beginning: what ends the process is known by the tries that never came to an end. */
@@ -112,67 +141,23 @@ final readonly class PieceStore
         );
     }
 
-    public function made(string $run, int $position): void
+    /** @param bool $taken its files are those of an earlier run */
+    public function isMade(string $run, int $position, bool $taken): void
     {
         $this->connection->executeStatement(
-            'UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ?',
-            [PieceState::Made->value, microtime(true), '', $run, $position],
+            'UPDATE piece SET state = ?, made_at = ?, reason = ?, taken = ? WHERE run_id = ? AND position = ?',
+            [PieceState::Made->value, microtime(true), '', (int) $taken, $run, $position],
         );
-    }
-
-    /**
-     * Pieces whose pages lie in one part: all of them or none.
-     *
-     * @param non-empty-list<int> $positions
-     *
-     * @return bool false where some of them were made elsewhere meanwhile
-     */
-    public function madeTogether(string $run, array $positions, string $part): bool
-    {
-        return $this->connection->transactional(function () use ($run, $positions, $part): bool {
-            $waiting = $this->connection->fetchOne(
-                'SELECT COUNT(*) FROM piece WHERE run_id = ? AND state = ? AND position IN (?)',
-                [$run, PieceState::Waiting->value, $positions],
-                [2 => ArrayParameterType::INTEGER],
-            );
-            if ((int) $waiting !== \count($positions)) {
-                return false;
-            }
-            $this->connection->executeStatement(
-                'UPDATE piece SET state = ?, made_at = ?, reason = ?, part = ? WHERE run_id = ? AND position IN (?)',
-                [PieceState::Made->value, microtime(true), '', $part, $run, $positions],
-                [5 => ArrayParameterType::INTEGER],
-            );
-
-            return true;
-        });
     }
 
     /** @param non-empty-list<int> $positions of pieces whose files are not there after all */
     public function again(string $run, array $positions): void
     {
         $this->connection->executeStatement(
-            'UPDATE piece SET state = ?, part = NULL, made_at = NULL WHERE run_id = ? AND position IN (?)',
+            'UPDATE piece SET state = ?, taken = 0, made_at = NULL WHERE run_id = ? AND position IN (?)',
             [PieceState::Waiting->value, $run, $positions],
             [2 => ArrayParameterType::INTEGER],
         );
-    }
-
-    /** @return array<string, non-empty-list<int>> positions of made pieces by the part that holds their pages, in order */
-    public function parts(string $run): array
-    {
-        $parts = [];
-        foreach (
-            $this->connection->iterateNumeric(
-                'SELECT part, position FROM piece WHERE run_id = ? AND state = ? ORDER BY position',
-                [$run, PieceState::Made->value],
-            )
-            as [$part, $position]
-        ) {
-            $parts[(string) $part][] = (int) $position;
-        }
-
-        return $parts;
     }
 
     /** Unless another worker that was handed it as well made it meanwhile. */
@@ -182,6 +167,17 @@ final readonly class PieceStore
             'UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ? AND state = ?',
             [PieceState::NotMade->value, microtime(true), $reason, $run, $position, PieceState::Waiting->value],
         );
+    }
+
+    /** One that was made, and cannot be after all. */
+    public function failed(string $run, int $position, string $reason): void
+    {
+        $this->connection->executeStatement('UPDATE piece SET state = ?, reason = ? WHERE run_id = ? AND position = ?', [
+            PieceState::NotMade->value,
+            $reason,
+            $run,
+            $position,
+        ]);
     }
 
     /**
@@ -240,17 +236,55 @@ final readonly class PieceStore
         );
     }
 
-    /** @return \Generator<int, string> names of the pieces that are made, by position */
-    public function names(Run $run): \Generator
+    /** @return \Generator<Wanted> all that are made, in order */
+    public function allMade(Run $run): \Generator
+    {
+        for ($after = 0; ; ) {
+            $found = $this->connection->fetchAllAssociative(
+                'SELECT position, row_number, row_id, name, cells, tries FROM piece WHERE run_id = ? AND state = ?
+                 AND position > ? ORDER BY position LIMIT ?',
+                [$run->id(), PieceState::Made->value, $after, self::CHUNK],
+            );
+            if ([] === $found) {
+                return;
+            }
+            foreach ($found as $record) {
+                yield $this->wanted($run, $record);
+                $after = (int) $record['position'];
+            }
+        }
+    }
+
+    /** @return array{made: int, taken: int, failed: int} */
+    public function counts(Run $run): array
+    {
+        $found = $this->connection->fetchAssociative(
+            'SELECT SUM(state = ?) AS made, SUM(taken) AS taken, SUM(state = ?) AS failed FROM piece WHERE run_id = ?',
+            [PieceState::Made->value, PieceState::NotMade->value, $run->id()],
+        );
+
+        return array_map(intval(...), false === $found ? ['made' => 0, 'taken' => 0, 'failed' => 0] : $found);
+    }
+
+    /** @return \Generator<array{position: int, row: int, name: string, state: string, taken: bool, reason: string}> */
+    public function report(Run $run, int $from = 1, int $most = \PHP_INT_MAX): \Generator
     {
         foreach (
-            $this->connection->iterateKeyValue(
-                'SELECT position, name FROM piece WHERE run_id = ? AND state = ? ORDER BY position',
-                [$run->id(), PieceState::Made->value],
+            $this->connection->iterateAssociative(
+                'SELECT position, row_number, name, state, taken, reason FROM piece WHERE run_id = ? AND position >= ?
+                 ORDER BY position LIMIT ?',
+                [$run->id(), $from, $most],
             )
-            as $position => $name
+            as $piece
         ) {
-            yield (int) $position => (string) $name;
+            yield [
+                'position' => (int) $piece['position'],
+                'row' => (int) $piece['row_number'],
+                'name' => (string) $piece['name'],
+                'state' => (string) $piece['state'],
+                'taken' => (bool) $piece['taken'],
+                'reason' => (string) $piece['reason'],
+            ];
         }
     }
 
@@ -261,5 +295,19 @@ final readonly class PieceStore
                 $run,
                 PieceState::Waiting->value,
             ]);
+    }
+
+    /** @param array<string, mixed> $record */
+    private function wanted(Run $run, array $record): Wanted
+    {
+        /** @var array<string, string> $cells */
+        $cells = json_decode((string) $record['cells'], true, 4, \JSON_THROW_ON_ERROR);
+
+        return new Wanted(
+            (int) $record['position'],
+            (string) $record['name'],
+            $run->row((int) $record['row_number'], $cells, null === $record['row_id'] ? null : (int) $record['row_id']),
+            (int) $record['tries'],
+        );
     }
 }

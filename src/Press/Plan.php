@@ -11,9 +11,15 @@ final readonly class Plan
 {
     /**
      * @param list<array{row: Record, name: string}> $pieces
-     * @param array<int, string>                  $clashes names that got a number to stay unique, by row number
+     * @param array<int, string>                     $clashes names that got a number to stay unique, by row number
+     * @param int                                    $left    rows that are not made, being as they were or not in order
      */
-    public function __construct(public array $pieces, public array $clashes, public string $file)
-    {
+    public function __construct(
+        public Order $order,
+        public array $pieces,
+        public array $clashes,
+        public string $file,
+        public int $left = 0,
+    ) {
     }
 }

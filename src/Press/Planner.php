@@ -7,46 +7,66 @@ namespace Morphea\App\Press;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Making\Choice;
+use Morphea\App\Making\Option;
 use Morphea\App\Making\Outputs;
+use Morphea\App\Making\Settings;
+use Morphea\App\Open\SharedSizes;
 use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Press\FileNames;
+use Morphea\Core\Press\Naming;
 
 /** From an order to a plan: which rows, under which names. */
 final readonly class Planner
 {
-    private const MAX_WRITTEN = 2_000;
+    private const MAX_WRITTEN = 60_000;
+    private const MAX_NAME = 100;
 
-    public function __construct(private TableRows $rows, private EntityManagerInterface $entities, private Outputs $outputs)
-    {
+    public function __construct(
+        private TableRows $rows,
+        private EntityManagerInterface $entities,
+        private Outputs $outputs,
+        private SharedSizes $sizes,
+        private RowInputs $inputs,
+        private PieceStore $pieces,
+        private OpenFindings $findings,
+    ) {
     }
 
-    /** The order people most likely want: the format and names of the last run, all rows; at first one PDF, named by the first column. */
+    /** The order people most likely want: what the last run was, of all rows; at first what is usual of such a design, named by the first column. */
     public function usual(Project $project): Order
     {
-        $keys = array_map(static fn (Column $c): string => $c->key, $project->columns());
+        $keys = $this->known($project);
         $last = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
+        $choices = array_values(array_filter(array_map($this->outputs->choice(...), $last?->choices() ?? [])));
+        $usual = new Choice($this->outputs->usual($project->template()), new Settings());
         if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
             return new Order(
-                $this->outputs->find($last->output()) ?? $this->outputs->usual($project->template()),
+                [] === $choices ? [$usual] : $choices,
+                Which::All,
                 '',
                 $last->namePattern(),
                 $last->fileName(),
-                $last->bleed(),
+                $last->plainNames(),
+                $last->nameBytes(),
+                $last->orderName(),
             );
         }
         $first = array_values(array_intersect($project->template()->linkedColumns(), $keys))[0] ?? ($keys[0] ?? null);
         $file = SafeName::of(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
 
         return new Order(
-            $this->outputs->find($last?->output() ?? '') ?? $this->outputs->usual($project->template()),
+            [] === $choices ? [$usual] : $choices,
+            Which::All,
             '',
-            null === $first ? '' : Pattern::column($first),
+            null === $first || isset(Naming::MORE[$first]) ? '' : Pattern::column($first),
             '' === $file ? 'pieces' : $file,
         );
     }
@@ -57,29 +77,14 @@ final readonly class Planner
         if (0 === $project->rowCount()) {
             throw new OrderError('There are no rows yet. Bring a table first.');
         }
-        if (mb_strlen($order->rows . $order->name) > self::MAX_WRITTEN) {
-            throw new OrderError('The rows or the names are written too long.');
-        }
-        $keys = array_map(static fn (Column $c): string => $c->key, $project->columns());
-        try {
-            $picked = array_flip(RowSelection::parse($order->rows, $project->rowCount())->of($project->rowCount()));
-            $pattern = Pattern::parse($order->name, $project->template()->locale);
-        } catch (TableError | PatternError $e) {
-            throw new OrderError($e->getMessage(), 0, $e);
-        }
-        if ([] !== ($unknown = $pattern->unknownColumns($keys))) {
-            throw new OrderError(
-                \sprintf(
-                    'The file names use the column “%s”, which the table has not. Pick another one.',
-                    implode('”, “', $unknown),
-                ),
-            );
-        }
-        $file = SafeName::of($order->file);
+        $this->check($project, $order);
+        [$picked, $pattern] = $this->read($project, $order);
+        $file = mb_strcut(SafeName::of($order->file), 0, self::MAX_NAME, 'UTF-8');
         if ('' === $file) {
             throw new OrderError('Say what the finished file is to be called.');
         }
-        $names = new FileNames($pattern, $project->template()->locale);
+        $naming = new Naming($pattern, $order->plainNames, $order->nameBytes, (new \DateTimeImmutable())->format('Y-m-d'));
+        $names = new FileNames($naming, $project->template()->locale, $project->rowCount());
         $pieces = [];
         $table = $this->rows->table($project);
         $skipped = $table->skipped();
@@ -90,15 +95,96 @@ final readonly class Planner
                 $pieces[] = ['row' => $row, 'name' => $name];
             }
         }
-
         if ([] === $pieces) {
             throw new OrderError(
                 'All of these rows are switched off, or are drafts that nobody has accepted. Switch some on in Rows.',
             );
         }
-
+        $wanted = $this->wanted($project, $order, $pieces);
         $clashes = array_diff_key(array_intersect_key($names->clashes(), $picked), $skipped);
 
-        return new Plan($pieces, $clashes, mb_strcut($file, 0, 100, 'UTF-8'));
+        return new Plan($order, $wanted, $clashes, $file, \count($pieces) - \count($wanted));
+    }
+
+    /**
+     * @param list<array{row: Record, name: string}> $pieces
+     *
+     * @return list<array{row: Record, name: string}>
+     */
+    private function wanted(Project $project, Order $order, array $pieces): array
+    {
+        if (Which::Changed === $order->which) {
+            $input = $this->inputs->of($project, $order->choices, $this->sizes->of($project));
+            $inputs = array_map(static fn (array $piece): string => $input($piece['row'], $piece['name']), $pieces);
+            $made = $this->pieces->made($project, $inputs);
+            $wanted = array_filter($pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY);
+            if ([] === $wanted) {
+                throw new OrderError('Nothing has changed since these rows were made like this.');
+            }
+
+            return array_values($wanted);
+        }
+        if (Which::InOrder === $order->which) {
+            $bad = $this->findings->rows($project, array_column($pieces, 'row'));
+            $wanted = array_filter($pieces, static fn (array $piece): bool => !isset($bad[$piece['row']->number]));
+            if ([] === $wanted) {
+                throw new OrderError('There is something to be said about every one of these rows. Look at them, or make all.');
+            }
+
+            return array_values($wanted);
+        }
+
+        return $pieces;
+    }
+
+    /** @throws OrderError */
+    private function check(Project $project, Order $order): void
+    {
+        if (mb_strlen($order->rows) > self::MAX_WRITTEN || mb_strlen($order->name) > 2_000) {
+            throw new OrderError('The rows or the names are written too long.');
+        }
+        $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
+        foreach ($order->choices as $choice) {
+            $trouble = $choice->trouble($project->template());
+            if (null !== $trouble) {
+                throw new OrderError($trouble);
+            }
+            $needs = \in_array(Option::By, $choice->output->options(), true);
+            if ($needs && !\in_array($choice->settings->by, $keys, true)) {
+                throw new OrderError('Say by which column the rows are put together.');
+            }
+        }
+    }
+
+    /**
+     * @return array{array<int, int>, Pattern} rows that are picked, by number, and how files are called
+     *
+     * @throws OrderError
+     */
+    private function read(Project $project, Order $order): array
+    {
+        try {
+            $said = Which::Some === $order->which ? $order->rows : '';
+            $picked = array_flip(RowSelection::parse($said, $project->rowCount())->of($project->rowCount()));
+            $pattern = Pattern::parse($order->name, $project->template()->locale);
+        } catch (TableError | PatternError $e) {
+            throw new OrderError($e->getMessage(), 0, $e);
+        }
+        if ([] !== ($unknown = $pattern->unknownColumns($this->known($project)))) {
+            throw new OrderError(
+                \sprintf(
+                    'The file names use the column “%s”, which the table has not. Pick another one.',
+                    implode('”, “', $unknown),
+                ),
+            );
+        }
+
+        return [$picked, $pattern];
+    }
+
+    /** @return list<string> what names can say */
+    private function known(Project $project): array
+    {
+        return [...array_map(static fn (Column $column): string => $column->key, $project->columns()), ...array_keys(Naming::MORE)];
     }
 }

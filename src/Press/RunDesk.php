@@ -8,7 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
-use Morphea\App\Making\OneFile;
+use Morphea\App\Making\Choice;
 use Morphea\App\Open\SharedSizes;
 use Morphea\App\Storage\SweepFiles;
 use Morphea\App\Work\WorkDesk;
@@ -24,20 +24,25 @@ final readonly class RunDesk
     public function __construct(
         private Planner $planner,
         private PieceStore $pieces,
+        private FileStore $files,
+        private RowInputs $inputs,
         private EntityManagerInterface $entities,
         private Connection $connection,
         private MessageBusInterface $bus,
         private SharedSizes $sizes,
         private WorkDesk $desk,
+        private Space $space,
     ) {
     }
 
     /** @throws OrderError */
-    public function start(Project $project, Order $order): Run
+    public function start(Project $project, Order $order, string $who = ''): Run
     {
+        $this->space->check($project->owner());
         $plan = $this->planner->plan($project, $order);
         $even = $this->sizes->of($project);
-        $run = $this->connection->transactional(function () use ($project, $order, $plan, $even): Run {
+        $input = $this->inputs->of($project, $order->choices, $even);
+        $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $input, $who): Run {
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
             $id = Run::newId();
             $job = $this->desk->note(MakeRun::KIND, $project->owner(), $project, [], \count($plan->pieces), $id);
@@ -45,19 +50,21 @@ final readonly class RunDesk
                 $id,
                 $project,
                 $last + 1,
-                $order->output::id(),
-                $order->output->ending(),
-                $order->output instanceof OneFile,
-                $order->rows,
+                array_map(static fn (Choice $choice): array => $choice->toArray(), $order->choices),
+                Which::All === $order->which ? '' : (Which::Some === $order->which ? $order->rows : $order->which->value),
                 $plan->file,
                 $order->name,
+                $order->plainNames,
+                $order->nameBytes,
                 $job,
                 $even,
-                $order->bleed && $project->template()->bleed > 0,
+                $order->kept,
+                $who,
             );
             $this->entities->persist($run);
             $this->entities->flush();
-            $this->pieces->create($run, $plan->pieces);
+            $this->pieces->create($run, $plan->pieces, $input);
+            $this->pieces->takeOver($run);
 
             return $run;
         });
@@ -76,11 +83,24 @@ final readonly class RunDesk
         $this->desk->goOn($run->job());
     }
 
-    /** The run ends, its row goes at once, its files follow. */
+    /** One piece anew, whatever was made of it before. */
+    public function again(Run $run, int $position): void
+    {
+        $this->files->forget($run, [$position]);
+        $this->pieces->again($run->id(), [$position]);
+        $this->desk->begin($run->job());
+    }
+
+    /** The run ends, its row goes at once; files that no other run has follow. */
     public function delete(Run $run): void
     {
+        $alone = iterator_to_array($this->files->alone($run), false);
         $this->entities->detach($run);
         $this->desk->forget($run->job());
-        $this->bus->dispatch(new SweepFiles([$run->folder()]), [new DelayStamp(self::SWEEP_LATER)]);
+        $later = [new DelayStamp(self::SWEEP_LATER)];
+        $this->bus->dispatch(new SweepFiles([$run->folder()]), $later);
+        foreach ($alone as $paths) {
+            $this->bus->dispatch(new SweepMade($paths), $later);
+        }
     }
 }

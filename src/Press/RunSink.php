@@ -4,17 +4,19 @@ declare(strict_types=1);
 
 namespace Morphea\App\Press;
 
-use League\Flysystem\FilesystemOperator;
-use League\Flysystem\UnableToWriteFile;
+use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Drawn;
+use Morphea\App\Making\Made;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
-use Morphea\App\Storage\NoRoom;
 use Morphea\App\Work\WorkRecord;
-use Symfony\Component\Uid\Ulid;
 
-/** A run's pieces into storage: a file is there, whole, before its piece counts as made. */
+/**
+ * A run's pieces into storage: a file is there, whole, before its piece counts as made.
+ *
+ * @phpstan-import-type Had from FileStore
+ */
 final class RunSink implements Sink
 {
     /** Seconds that an answer to whether the run was stopped holds. */
@@ -22,13 +24,16 @@ final class RunSink implements Sink
 
     /** @var array<int, Wanted> begun, by position */
     private array $open = [];
+    /** @var array<string, Had> of the piece that is being made, by key */
+    private array $had = [];
     private float $asked = 0.0;
     private bool $stopped = false;
 
     public function __construct(
         private readonly Run $run,
         private readonly PieceStore $pieces,
-        private readonly FilesystemOperator $files,
+        private readonly FileStore $files,
+        private readonly Connection $connection,
         private readonly WorkRecord $work,
     ) {
     }
@@ -37,27 +42,26 @@ final class RunSink implements Sink
     {
         $this->pieces->begin($this->run->id(), $piece->position);
         $this->open[$piece->position] = $piece;
+        $this->had = [];
+    }
+
+    public function have(array $keys): array
+    {
+        $found = $this->files->have($this->run, $keys);
+        $this->had += $found;
+
+        return $found;
     }
 
     public function files(Wanted $piece, array $files, Drawn $drawn): void
     {
-        foreach ($files as $i => $bytes) {
-            $this->write($this->run->piecePath($piece->position, $i), $bytes);
-        }
-        $this->pieces->made($this->run->id(), $piece->position);
+        $here = $this->files->write($this->run, $files, $this->had);
+        $taken = [] !== $files && [] === array_filter($files, static fn (Made $file): bool => null !== $file->bytes);
+        $this->connection->transactional(function () use ($piece, $files, $here, $taken): void {
+            $this->files->note($this->run, $piece->position, $files, $here);
+            $this->pieces->isMade($this->run->id(), $piece->position, $taken);
+        });
         unset($this->open[$piece->position]);
-    }
-
-    public function part(array $pieces, string $bytes): void
-    {
-        $positions = array_map(static fn (array $one): int => $one[0]->position, $pieces);
-        $part = \sprintf('%06d-%s', $positions[0], new Ulid());
-        $this->write($this->run->partPath($part), $bytes);
-        if (!$this->pieces->madeTogether($this->run->id(), $positions, $part)) {
-            // Another worker was handed the same stretch, and was faster with some of them: its pages count.
-            $this->files->delete($this->run->partPath($part));
-        }
-        $this->open = array_diff_key($this->open, array_flip($positions));
     }
 
     public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
@@ -82,14 +86,5 @@ final class RunSink implements Sink
         }
 
         return $this->stopped;
-    }
-
-    private function write(string $path, string $bytes): void
-    {
-        try {
-            $this->files->write($path, $bytes);
-        } catch (UnableToWriteFile $e) {
-            throw new NoRoom($e->getMessage(), 0, $e);
-        }
     }
 }

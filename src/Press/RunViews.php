@@ -6,6 +6,7 @@ namespace Morphea\App\Press;
 
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Run;
+use Morphea\App\Making\Choice;
 use Morphea\App\Making\Outputs;
 
 /** Runs as the Press screen lists them: how far they are, and what could not be made. */
@@ -29,11 +30,22 @@ final readonly class RunViews
         return array_map(
             fn (Run $run): array => [
                 'run' => $run,
-                'output' => $this->outputs->find($run->output())?->label() ?? $run->output(),
+                'output' => $this->words($run),
                 'progress' => $progress[$run->id()],
                 'givenUp' => $progress[$run->id()]->failed > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
             ],
             $runs,
         );
+    }
+
+    /** What it makes, in words. */
+    private function words(Run $run): string
+    {
+        $choices = array_filter(array_map($this->outputs->choice(...), $run->choices()));
+
+        return implode(', ', array_map(
+            static fn (Choice $choice): string => $choice->output->label() . ('' === $choice->settings->by ? '' : " of {$choice->settings->by}"),
+            $choices,
+        ));
     }
 }

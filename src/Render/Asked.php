@@ -40,8 +40,10 @@ final class Asked implements PictureContents
      */
     public function ready(array $items): array
     {
-        $missing = [];
-        $this->now = [];
+        if ([] === $items) {
+            return [];
+        }
+        $missing = $this->now = [];
         foreach ($items as $item) {
             $key = $item->picture->inLook($item->look);
             $content = $this->kept->get($key);

@@ -17,10 +17,16 @@ enum Edge: string
     /** @return float dots */
     public function of(Drawing $drawing): float
     {
+        return $this->dots($drawing->bleed, $drawing->dpi);
+    }
+
+    /** @return float dots outside of the cut of a side with such a bleed */
+    public function dots(float $bleed, float $dpi): float
+    {
         return match ($this) {
             self::Cut => 0.0,
-            self::Bleed => $drawing->bleed,
-            self::Marks => CropMarks::edge($drawing),
+            self::Bleed => $bleed,
+            self::Marks => CropMarks::edge($bleed, $dpi),
         };
     }
 }

@@ -8,6 +8,7 @@ use Morphea\App\Render\Ask\DrawSide;
 use Morphea\App\Render\Ask\DrawSvg;
 use Morphea\App\Render\Ask\HavePictures;
 use Morphea\App\Render\Ask\Sent;
+use Morphea\App\Render\Ask\TryPages;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureContent;
@@ -98,6 +99,19 @@ final class Renderer
         $files = $this->ask(new DrawSide($this->send($side), $look, $formats, $plain), null, $stopped, $pictures);
 
         return [] === $files ? throw $this->died() : $files;
+    }
+
+    /**
+     * Whether sides can be pages of a PDF.
+     *
+     * @param non-empty-list<Drawing>  $sides
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @throws RenderError|Halted
+     */
+    public function try(array $sides, PictureContents $pictures, Look $look, ?\Closure $stopped = null): void
+    {
+        $this->ask(new TryPages(array_map($this->send(...), $sides), $look), null, $stopped, $pictures);
     }
 
     /** A side as it goes to the process there is. */

@@ -39,15 +39,15 @@ final readonly class RendererLoop
             try {
                 if ($asked instanceof HavePictures && null !== $waits) {
                     $this->room->take($waits[1], $asked);
-                    $asked = $waits[0];
-                    $waits = null;
+                    [$asked, $missing, $waits] = [$waits[0], [], null];
                 } else {
+                    // Who looks for pictures may ask for something else meanwhile.
                     $missing = $this->room->missing($asked);
-                    $waits = [] === $missing ? null : [$asked, $missing];
+                    $waits = [] === $missing ? $waits : [$asked, $missing];
                 }
-                null === $waits
+                [] === $missing
                     ? $this->tell($out, ['error' => null, 'wants' => false], $this->room->files($asked))
-                    : $this->tell($out, ['error' => null, 'wants' => true], [serialize($waits[1])]);
+                    : $this->tell($out, ['error' => null, 'wants' => true], [serialize($missing)]);
             } catch (RenderError $e) {
                 $tooMuch = 1 === preg_match('/NoMemory|out of memory/', $e->getMessage());
                 $this->tell($out, ['error' => $tooMuch ? Renderer::TOO_MUCH : $e->getMessage(), 'wants' => false], []);

@@ -11,6 +11,7 @@ use Morphea\App\Render\Ask\DrawSvg;
 use Morphea\App\Render\Ask\HavePictures;
 use Morphea\App\Render\Ask\OpenPaper;
 use Morphea\App\Render\Ask\Sent;
+use Morphea\App\Render\Ask\TryPages;
 use Morphea\App\Render\Cairo\Cairo;
 use Morphea\App\Render\Cairo\Paper;
 use Morphea\App\Render\Cairo\PictureFiles;
@@ -18,12 +19,15 @@ use Morphea\App\Render\Cairo\Studio;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Picture;
-use Morphea\Core\Drawing\PicturesIn;
+use Morphea\Core\Drawing\Within;
 use Morphea\Core\Template\PictureLook;
 
 /** Does what a renderer is asked for, and keeps what the next piece needs as well. */
 final class Workroom
 {
+    /** Pieces that are tried on one paper, which remembers a little of each. */
+    private const TRIES = 500;
+
     private readonly Asked $pictures;
     private readonly Studio $studio;
     private readonly PictureFiles $files;
@@ -32,6 +36,9 @@ final class Workroom
     /** @var \WeakMap<GroupItem, string> */
     private \WeakMap $names;
     private ?Paper $paper = null;
+    private ?Paper $trial = null;
+    private ?Look $trialLook = null;
+    private int $tries = 0;
 
     public function __construct(FontSetup $fonts, private readonly Vips $vips)
     {
@@ -46,13 +53,13 @@ final class Workroom
     {
         $sides = match (true) {
             $asked instanceof DrawSide => [$asked->side],
-            $asked instanceof AddPages => $asked->sides,
+            $asked instanceof AddPages, $asked instanceof TryPages => $asked->sides,
             default => [],
         };
         $items = [];
         foreach ($sides as $sent) {
             $this->learn($sent);
-            array_push($items, ...PicturesIn::all($sent->drawing($this->known)->groups));
+            array_push($items, ...Within::pictures($sent->drawing($this->known)->groups));
         }
 
         return $this->pictures->ready($items);
@@ -79,6 +86,7 @@ final class Workroom
             $asked instanceof OpenPaper => $this->open($asked),
             $asked instanceof AddPages => $this->pages($asked),
             $asked instanceof ClosePaper => $this->close(),
+            $asked instanceof TryPages => $this->tried($asked),
             default => throw new \LogicException('Nobody here does ' . $asked::class . '.'),
         };
     }
@@ -107,6 +115,20 @@ final class Workroom
         $paper = $this->paper ?? throw new RenderError('The PDF was given up when the program that writes it ended.');
         foreach ($asked->sides as $i => $side) {
             $paper->page($this->drawing($side), $this->names, 0 === $i ? $asked->bookmark : '');
+        }
+
+        return [];
+    }
+
+    /** @return list<string> */
+    private function tried(TryPages $asked): array
+    {
+        if (0 === $this->tries++ % self::TRIES || null === $this->trial || $this->trialLook != $asked->look) {
+            $this->trial = new Paper($this->studio, new OpenPaper('/dev/null', '', '', $asked->look));
+            $this->trialLook = $asked->look;
+        }
+        foreach ($asked->sides as $side) {
+            $this->trial->page($this->drawing($side), $this->names, '');
         }
 
         return [];

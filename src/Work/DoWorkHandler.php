@@ -28,6 +28,7 @@ final readonly class DoWorkHandler
         private FilesystemOperator $files,
         private Kinds $kinds,
         private LockFactory $locks,
+        private StretchSizes $sizes,
     ) {
     }
 
@@ -78,9 +79,14 @@ final readonly class DoWorkHandler
     private function stretch(Job $job, SharedTask $task, int $from, int $to): void
     {
         $this->record->working($job->id());
+        $began = microtime(true);
         $task->stretch($job, $from, $to);
         $this->record->trouble($job->id(), '');
-        if ($task->isDone($job) && $this->record->isWanted($job->id())) {
+        if (!$this->record->isWanted($job->id())) {
+            return;
+        }
+        $this->sizes->took($job->id(), $to - $from + 1, microtime(true) - $began);
+        if (!$this->desk->askForNext($job, $task, $this->sizes->next($job->id())) && $task->isDone($job)) {
             $this->desk->askToFinish($job);
         }
     }

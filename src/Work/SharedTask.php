@@ -12,8 +12,8 @@ use Morphea\App\Entity\Job;
  */
 interface SharedTask extends Kind
 {
-    /** @return list<array{int, int}> first and last places of stretches that hold all that is still to be done */
-    public function stretches(Job $job): array;
+    /** @return array{int, int}|null first and last places of the next stretch of so many at the most; null where nothing waits after a place */
+    public function next(Job $job, int $after, int $most): ?array;
 
     /** What still waits between two places, both included. May be cut off anywhere, asked for again, and done by two workers at once. */
     public function stretch(Job $job, int $from, int $to): void;

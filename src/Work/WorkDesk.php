@@ -23,6 +23,10 @@ final readonly class WorkDesk
     /** Where messages wait: somebody waits for what is done soon, and workers take it before anything else. */
     private const SOON = 'reading';
     private const LONG = 'runs';
+    /** Stretches of shared work that wait or are worked on at a time: more than there are workers, so that none is idle. */
+    private const AT_ONCE = 8;
+    /** Of a stretch of which nobody knows yet how long it takes. */
+    private const FIRST = 2;
 
     public function __construct(
         private EntityManagerInterface $entities,
@@ -63,9 +67,32 @@ final readonly class WorkDesk
 
             return;
         }
-        $stretches = $kind->stretches($job);
-        // All is done, and what is left is to put it together.
-        [] === $stretches ? $this->askToFinish($job) : $this->askFor($job, $stretches);
+        $this->connection->executeStatement('UPDATE job SET given = 0 WHERE id = ?', [$job->id()]);
+        for ($i = 0; $i < self::AT_ONCE && $this->askForNext($job, $kind, self::FIRST); ++$i);
+        if (0 === $i) {
+            // All is done, and what is left is to put it together.
+            $this->askToFinish($job);
+        }
+    }
+
+    /**
+     * The next stretch of shared work goes to the end of the queue: so works take turns, and none waits for all of another.
+     *
+     * @return bool whether there was one
+     */
+    public function askForNext(Job $job, SharedTask $kind, int $most): bool
+    {
+        return $this->connection->transactional(function () use ($job, $kind, $most): bool {
+            $given = (int) $this->connection->fetchOne('SELECT given FROM job WHERE id = ?', [$job->id()]);
+            $next = $kind->next($job, $given, $most);
+            if (null === $next) {
+                return false;
+            }
+            $this->connection->executeStatement('UPDATE job SET given = ? WHERE id = ?', [$next[1], $job->id()]);
+            $this->bus->dispatch(new DoWork($job->id(), ...$next), [new TransportNamesStamp(self::LONG)]);
+
+            return true;
+        });
     }
 
     /** @param list<array{int, int}> $stretches of shared work */
@@ -130,6 +157,17 @@ final readonly class WorkDesk
             $this->entities->refresh($job);
             $this->ask($job);
         }
+    }
+
+    /** Shared work that has come to its end, of which something is to be done once more. */
+    public function begin(Job $job): void
+    {
+        $this->connection->executeStatement("UPDATE job SET state = ?, ended_at = NULL, error = '' WHERE id = ?", [
+            JobState::Waiting->value,
+            $job->id(),
+        ]);
+        $this->entities->refresh($job);
+        $this->ask($job);
     }
 
     /** A job of a project by its id; another's does not exist. */

@@ -14,10 +14,10 @@ final readonly class CropMarks
     private const WIDTH = 0.1;
     private const COLOUR = '#000000';
 
-    /** @return float dots outside of the cut that a side with its bleed and its marks takes */
-    public static function edge(Drawing $drawing): float
+    /** @return float dots outside of the cut that a bleed and the marks round it take */
+    public static function edge(float $bleed, float $dpi): float
     {
-        return $drawing->bleed + (self::CLEAR + self::LENGTH) / self::INCH * $drawing->dpi;
+        return $bleed + ((self::CLEAR + self::LENGTH) / self::INCH) * $dpi;
     }
 
     /** @return list<LineItem> */
@@ -25,7 +25,7 @@ final readonly class CropMarks
     {
         $dots = $drawing->dpi / self::INCH;
         $near = $drawing->bleed + self::CLEAR * $dots;
-        $far = $near + self::LENGTH * $dots;
+        $far = self::edge($drawing->bleed, $drawing->dpi);
         $paint = new Paint(null, self::COLOUR, self::WIDTH * $dots);
         $lines = [];
         foreach ([0.0, (float) $drawing->width] as $x) {

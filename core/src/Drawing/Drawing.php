@@ -49,9 +49,9 @@ final readonly class Drawing
         return $found;
     }
 
-    /** The same without its ground. */
-    public function onNothing(): self
+    /** The same on another ground; null for none. */
+    public function on(?string $ground): self
     {
-        return new self(...['background' => null] + get_object_vars($this));
+        return new self(...['background' => $ground] + get_object_vars($this));
     }
 }

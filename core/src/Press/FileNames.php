@@ -6,7 +6,8 @@ namespace Morphea\Core\Press;
 
 use Morphea\Core\Data\Record;
 use Morphea\Core\Naming\SafeName;
-use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\EmptyParts;
+use Morphea\Core\Pattern\Fragment;
 use Morphea\Core\Pattern\PatternFiller;
 
 /**
@@ -15,6 +16,9 @@ use Morphea\Core\Pattern\PatternFiller;
  */
 final class FileNames
 {
+    /** Stands where the name of a side goes, until it is known which. */
+    public const SIDE = '§side§';
+
     private readonly PatternFiller $filler;
     /** @var array<string, int> rows by name in lower case */
     private array $taken = [];
@@ -23,7 +27,8 @@ final class FileNames
     /** @var array<int, string> names that had to be changed to be unique, by row */
     private array $clashes = [];
 
-    public function __construct(private readonly Pattern $pattern, string $locale)
+    /** @param int $rows of the table: row numbers are written with as many digits as the last one has, and three at least */
+    public function __construct(private readonly Naming $naming, string $locale, private readonly int $rows = 0)
     {
         $this->filler = new PatternFiller($locale);
     }
@@ -31,10 +36,11 @@ final class FileNames
     /** The next row's name, without an ending. */
     public function next(Record $row): string
     {
-        $filled = $this->filler->fill($this->pattern, $row->cells, $row->monthFirst);
-        $wanted = $filled->empty ? '' : SafeName::of($filled->text);
-        if ('' === $wanted) {
-            $wanted = \sprintf('row-%03d', $row->number);
+        $number = str_pad((string) $row->number, max(3, \strlen((string) $this->rows)), '0', \STR_PAD_LEFT);
+        $more = [Naming::ROW => $number, Naming::SIDE => self::SIDE, Naming::DAY => $this->naming->day];
+        $wanted = $this->safe($row, $more);
+        if ('' === $wanted || self::SIDE === $wanted) {
+            $wanted = "row-$number" . ('' === $wanted ? '' : "-$wanted");
         }
         $name = $wanted;
         $folded = self::fold($wanted);
@@ -54,6 +60,50 @@ final class FileNames
     public function clashes(): array
     {
         return $this->clashes;
+    }
+
+    /**
+     * The name of a file of a piece.
+     *
+     * @param string|null $side that it holds; null where it holds all of them
+     */
+    public static function file(string $name, ?string $side, bool $several, string $ending): string
+    {
+        if (str_contains($name, self::SIDE)) {
+            $name = null === $side
+                ? trim((string) preg_replace('/[ _-]*' . self::SIDE . '/u', '', $name), ' _-')
+                : str_replace(self::SIDE, $side, $name);
+        } elseif (null !== $side && $several) {
+            $name .= "-$side";
+        }
+
+        return "$name.$ending";
+    }
+
+    /**
+     * Folder by folder: slashes of the pattern make them, those out of cells do not.
+     *
+     * @param array<string, string> $more
+     */
+    private function safe(Record $row, array $more): string
+    {
+        [$pieces, $empty] = $this->filler->pieces($this->naming->pattern, $row->cells + $more, $row->monthFirst);
+        if ($empty) {
+            return '';
+        }
+        $text = implode(
+            '',
+            array_map(
+                static fn (Fragment $piece): string => $piece->isColumn ? str_replace('/', '\\', $piece->text) : $piece->text,
+                EmptyParts::close($pieces),
+            ),
+        );
+        $parts = array_map(
+            fn (string $part): string => SafeName::of($this->naming->plain ? SafeName::plain($part) : $part, $this->naming->bytes),
+            explode('/', $text),
+        );
+
+        return implode('/', array_filter($parts, static fn (string $part): bool => '' !== $part));
     }
 
     private static function fold(string $name): string

@@ -5,17 +5,30 @@ declare(strict_types=1);
 namespace Morphea\App\Making\Output;
 
 use Morphea\App\Making\Drawn;
+use Morphea\App\Making\Option;
 use Morphea\App\Making\Output;
+use Morphea\App\Making\Settings;
+use Morphea\App\Render\Look;
 use Morphea\App\Render\PdfWriter;
-use Morphea\Core\Drawing\PictureContents;
+use Morphea\App\Render\Renderer;
+use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\SvgSize;
+use Morphea\Core\Drawing\SvgWriter;
+use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Template\Template;
 
-/** Pages of PDFs, one a side. */
+/** Pages of PDFs, one a side, with its boxes. */
 abstract readonly class OfPdf implements Output
 {
-    public function __construct(protected PdfWriter $pdf)
+    private const POINTS = 72;
+
+    public function __construct(protected Renderer $renderer, protected PdfWriter $plain, protected bool $plainly)
     {
+    }
+
+    public function isUsual(Template $template): bool
+    {
+        return false;
     }
 
     public function ending(): string
@@ -23,23 +36,51 @@ abstract readonly class OfPdf implements Output
         return 'pdf';
     }
 
-    public function endings(Template $template): array
+    public function options(): array
     {
-        return ['.pdf'];
+        return [Option::Edge, Option::Marks, Option::Ground];
     }
 
-    public function size(Template $template, float $bleed): string
+    public function isBySide(): bool
+    {
+        return false;
+    }
+
+    public function size(Template $template, Settings $settings): string
     {
         return $template->size();
     }
 
-    public function pages(Drawn $piece, PictureContents $pictures, bool $bleed): array
+    public function depends(Settings $settings): array
     {
-        return Sides::pages($piece, $pictures, $bleed, SvgSize::Inches);
+        return [$settings->edge->value, $settings->ground, $this->plainly];
     }
 
-    public function files(array $pages, ?\Closure $stopped = null): array
+    protected function look(Drawing $side, Settings $settings): Look
     {
-        return [$this->pdf->write(array_map(static fn ($page): string => $page->svg, $pages), $pages[0]->bleed, $stopped)];
+        return new Look(1.0, $settings->edge, $settings->under($side->background));
+    }
+
+    /** @return non-empty-list<Drawing> */
+    protected static function sides(Drawn $piece, Settings $settings): array
+    {
+        return array_map(static fn (LaidOut $side): Drawing => $side->drawing, $settings->sides($piece->sides));
+    }
+
+    /**
+     * Its pages as librsvg writes them.
+     *
+     * @param (\Closure(): bool)|null $stopped
+     */
+    protected function plainly(Drawn $piece, Settings $settings, ?\Closure $stopped): string
+    {
+        $writer = new SvgWriter($piece->pictures, SvgSize::Inches);
+        $edge = $settings->edge->of($piece->sides[0]->drawing);
+        $pages = array_map(
+            static fn (Drawing $side): string => $writer->write($side->on($settings->under($side->background)), $edge),
+            self::sides($piece, $settings),
+        );
+
+        return $this->plain->write($pages, $edge / $piece->template->dpi * self::POINTS, $stopped);
     }
 }

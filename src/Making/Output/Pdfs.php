@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\App\Making\Output;
 
+use Morphea\App\Making\Drawn;
+use Morphea\App\Making\Settings;
+use Morphea\App\Render\PdfFile;
+use Morphea\App\Storage\Scratch;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\Unit;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** A PDF for each piece, with a page for each of its sides. */
-#[AsTaggedItem(priority: 30)]
+#[AsTaggedItem(priority: 80)]
 final readonly class Pdfs extends OfPdf
 {
     public static function id(): string
@@ -27,8 +31,21 @@ final readonly class Pdfs extends OfPdf
         return Unit::Pixel !== $template->unit;
     }
 
-    public function stretch(): int
+    public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
     {
-        return 10;
+        if ($this->plainly) {
+            return [$this->plainly($piece, $settings, $stopped)];
+        }
+
+        return [
+            Scratch::in(function (string $folder) use ($piece, $settings, $stopped): string {
+                $sides = self::sides($piece, $settings);
+                $pdf = new PdfFile($this->renderer, "$folder/piece.pdf", $piece->name, $piece->language(), $this->look($sides[0], $settings));
+                $pdf->add($sides, $piece->pictures, '', $stopped);
+                $pdf->close();
+
+                return (string) file_get_contents("$folder/piece.pdf");
+            }),
+        ];
     }
 }

@@ -5,16 +5,25 @@ declare(strict_types=1);
 namespace Morphea\App\Making\Output;
 
 use Morphea\App\Making\Drawn;
-use Morphea\App\Making\Page;
-use Morphea\Core\Drawing\PictureContents;
+use Morphea\App\Making\Option;
+use Morphea\App\Making\Output;
+use Morphea\App\Making\Settings;
+use Morphea\App\Render\FontSubsets;
 use Morphea\Core\Drawing\SvgSize;
+use Morphea\Core\Drawing\SvgWriter;
+use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Type\LetterOutlines;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** An SVG for each side, with its pictures in it. */
+/** An SVG for each side, with its pictures in it: letters as letters, their fonts in it too, or as outlines. */
 #[AsTaggedItem(priority: 10)]
-final readonly class Svg extends OfSides
+final readonly class Svg implements Output
 {
+    public function __construct(private FontSubsets $fonts)
+    {
+    }
+
     public static function id(): string
     {
         return 'svg';
@@ -30,23 +39,40 @@ final readonly class Svg extends OfSides
         return false;
     }
 
-    public function stretch(): int
+    public function ending(): string
     {
-        return 100;
+        return 'svg';
     }
 
-    public function size(Template $template, float $bleed): string
+    public function options(): array
+    {
+        return [Option::Edge, Option::Ground, Option::SeeThrough, Option::Outlines];
+    }
+
+    public function isBySide(): bool
+    {
+        return true;
+    }
+
+    public function size(Template $template, Settings $settings): string
     {
         return $template->size();
     }
 
-    public function pages(Drawn $piece, PictureContents $pictures, bool $bleed): array
+    public function depends(Settings $settings): array
     {
-        return Sides::pages($piece, $pictures, $bleed, SvgSize::Pixels);
+        return [$settings->edge->value, $settings->ground, $settings->outlines];
     }
 
-    public function files(array $pages, ?\Closure $stopped = null): array
+    public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
     {
-        return array_map(static fn (Page $page): string => $page->svg, $pages);
+        $writer = new SvgWriter($piece->pictures, SvgSize::Pixels, $settings->outlines ? new LetterOutlines() : null);
+
+        return array_map(function (LaidOut $side) use ($writer, $settings): string {
+            $drawing = $side->drawing->on($settings->under($side->drawing->background));
+            $svg = $writer->write($drawing, $settings->edge->of($drawing));
+
+            return $settings->outlines ? $svg : $this->fonts->into($svg, $drawing);
+        }, $settings->sides($piece->sides));
     }
 }

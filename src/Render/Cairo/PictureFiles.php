@@ -109,7 +109,7 @@ final class PictureFiles
         $on = new Side($this->studio, $side, $look, false);
         $on->ground($context, $look->scale);
         $svg = (new SvgWriter($this->studio->contents, SvgSize::Free, $this->outlines))->write(
-            $side->onNothing(),
+            $side->on(null),
             $look->edge->of($side),
         );
         $on->within($context, $look->scale, fn () => $this->studio->cairo->render($this->studio->cairo->svg($svg), $context->it, $whole));

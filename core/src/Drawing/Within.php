@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Drawing;
+
+/**
+ * All that is in items, wherever within them, down to what has no parts.
+ *
+ * @implements ItemVisitor<list<Item>>
+ */
+final readonly class Within implements ItemVisitor
+{
+    /**
+     * @param list<Item> $items
+     *
+     * @return list<PictureItem>
+     */
+    public static function pictures(array $items): array
+    {
+        return array_values(array_filter(self::all($items), static fn (Item $item): bool => $item instanceof PictureItem));
+    }
+
+    /**
+     * @param list<Item> $items
+     *
+     * @return list<TextItem>
+     */
+    public static function letters(array $items): array
+    {
+        return array_values(array_filter(self::all($items), static fn (Item $item): bool => $item instanceof TextItem));
+    }
+
+    public function rectangle(RectangleItem $item): array
+    {
+        return [$item];
+    }
+
+    public function ellipse(EllipseItem $item): array
+    {
+        return [$item];
+    }
+
+    public function line(LineItem $item): array
+    {
+        return [$item];
+    }
+
+    public function polygon(PolygonItem $item): array
+    {
+        return [$item];
+    }
+
+    public function path(PathItem $item): array
+    {
+        return [$item];
+    }
+
+    public function text(TextItem $item): array
+    {
+        return [$item];
+    }
+
+    public function modules(ModulesItem $item): array
+    {
+        return [$item];
+    }
+
+    public function picture(PictureItem $item): array
+    {
+        return [$item];
+    }
+
+    public function shadow(ShadowItem $item): array
+    {
+        return self::all($item->items);
+    }
+
+    public function group(GroupItem $item): array
+    {
+        return self::all($item->items);
+    }
+
+    /**
+     * @param list<Item> $items
+     *
+     * @return list<Item>
+     */
+    private static function all(array $items): array
+    {
+        $visitor = new self();
+
+        return array_merge(...array_map(static fn (Item $item): array => $item->accept($visitor), $items));
+    }
+}

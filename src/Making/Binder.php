@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Making;
+
+use Morphea\App\Render\Halted;
+use Morphea\App\Storage\NoRoom;
+use Morphea\App\Storage\Scratch;
+use Morphea\Core\Naming\FreeName;
+use Morphea\Core\Naming\SafeName;
+
+/** The documents of a making: one of all pieces, or one for each value of a column. */
+final readonly class Binder
+{
+    private const NO_VALUE = 'without a value';
+    private const LONGEST = 100;
+
+    /**
+     * @param \Closure(): iterable<Wanted>     $pieces  all that are made, in order; asked for again for each document
+     * @param string                           $name    of a document of all of them, without its ending
+     * @param \Closure(string, string): void   $done    with the document's name, and the path it lies at until this returns
+     * @param \Closure(Wanted, string): void   $failed  with a piece that cannot be in one after all, and why
+     * @param (\Closure(): bool)|null          $stopped
+     *
+     * @throws NoRoom|Halted
+     */
+    public function bind(Making $making, \Closure $pieces, string $name, \Closure $done, \Closure $failed, ?\Closure $stopped = null): void
+    {
+        foreach ($making->choices as $choice) {
+            if (!$choice->output instanceof Bound) {
+                continue;
+            }
+            $taken = [];
+            foreach ($this->groups($choice, $pieces) as $value => $positions) {
+                $wanted = null === $positions ? $name : SafeName::of((string) $value, self::LONGEST);
+                $free = FreeName::of('' === $wanted ? self::NO_VALUE : $wanted, static function (string $name) use (&$taken): bool {
+                    return isset($taken[mb_strtolower($name, 'UTF-8')]);
+                });
+                $taken[mb_strtolower($free, 'UTF-8')] = true;
+                $this->document($making, $choice, $choice->output, $pieces, $positions, $free, $done, $failed, $stopped);
+            }
+        }
+    }
+
+    /**
+     * @param \Closure(): iterable<Wanted>   $pieces
+     * @param array<int, true>|null          $positions of pieces that come into it; null for all
+     * @param \Closure(string, string): void $done
+     * @param \Closure(Wanted, string): void $failed
+     * @param (\Closure(): bool)|null        $stopped
+     */
+    private function document(
+        Making $making,
+        Choice $choice,
+        Bound $output,
+        \Closure $pieces,
+        ?array $positions,
+        string $name,
+        \Closure $done,
+        \Closure $failed,
+        ?\Closure $stopped,
+    ): void {
+        $left = [];
+        Scratch::in(function (string $folder) use ($making, $choice, $output, $pieces, $positions, $name, $done, $failed, $stopped, &$left): void {
+            do {
+                $again = false;
+                $in = [];
+                $drawn = (static function () use ($making, $pieces, $positions, $left, &$in): \Generator {
+                    foreach ($pieces() as $piece) {
+                        if ((null === $positions || isset($positions[$piece->position])) && !isset($left[$piece->position])) {
+                            $in[] = $piece;
+                            yield $making->again($piece);
+                        }
+                    }
+                })();
+                try {
+                    $output->bind($drawn, "$folder/document", $name, $choice->settings, $stopped);
+                } catch (BadPiece $e) {
+                    // It was in order when it was tried; all others come into the document.
+                    $bad = $in[$e->place];
+                    $left[$bad->position] = true;
+                    $failed($bad, $e->getMessage());
+                    $again = true;
+                }
+            } while ($again);
+            if ([] !== $in) {
+                $done("$name.{$output->ending()}", "$folder/document");
+            }
+        });
+    }
+
+    /**
+     * @param \Closure(): iterable<Wanted> $pieces
+     *
+     * @return array<array-key, array<int, true>|null> positions of pieces by the value of a column; all together without one
+     */
+    private function groups(Choice $choice, \Closure $pieces): array
+    {
+        if (!\in_array(Option::By, $choice->output->options(), true)) {
+            return ['' => null];
+        }
+        $groups = [];
+        foreach ($pieces() as $piece) {
+            $groups[trim($piece->row->cells[$choice->settings->by] ?? '')][$piece->position] = true;
+        }
+
+        return $groups;
+    }
+}

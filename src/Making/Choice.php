@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Making;
+
+use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Press\FileNames;
+use Morphea\Core\Template\Template;
+
+/** An output with what was said of it. */
+final readonly class Choice
+{
+    /** Raised whenever the same drawing comes out otherwise than before. */
+    private const VERSION = 1;
+
+    public function __construct(public Output $output, public Settings $settings)
+    {
+    }
+
+    /** Pieces come together in documents. */
+    public function isBound(): bool
+    {
+        return $this->output instanceof Bound;
+    }
+
+    /**
+     * What of a piece comes into each file.
+     *
+     * @param non-empty-list<string> $sides their names, as they stand in files
+     *
+     * @return list<string> names of its files; of a bound piece there is none to be seen
+     */
+    public function names(string $piece, array $sides): array
+    {
+        return $this->output->isBySide()
+            ? array_map(
+                fn (string $side): string => FileNames::file($piece, $side, \count($sides) > 1, $this->output->ending()),
+                $this->settings->sides($sides),
+            )
+            : [FileNames::file($piece, null, false, $this->output->ending())];
+    }
+
+    /**
+     * A name for each file by all that is to be seen in it: the same file has the same, on every machine.
+     *
+     * @return list<string>
+     */
+    public function keys(Drawn $piece, string $name): array
+    {
+        $depends = [self::VERSION, $this->output::id(), ...$this->output->depends($this->settings)];
+        $sides = array_map(
+            static fn (LaidOut $side): string => $side->drawing->fingerprint(),
+            $this->settings->sides($piece->sides),
+        );
+        $files = $this->output->isBySide() ? array_map(static fn (string $side): array => [$side], $sides) : [[...$sides, $name]];
+
+        return array_map(
+            static fn (array $of): string => substr(hash('sha256', json_encode([...$depends, ...$of], \JSON_THROW_ON_ERROR)), 0, 40),
+            $files,
+        );
+    }
+
+    /** @return array<string, string|int|float|bool> */
+    public function toArray(): array
+    {
+        return ['output' => $this->output::id()] + $this->settings->toArray();
+    }
+
+    /** @return string|null why nothing can be made so */
+    public function trouble(Template $template): ?string
+    {
+        $options = $this->output->options();
+        $edge = $this->settings->edge->dots($template->bleed, $template->dpi);
+
+        return \in_array(Option::Size, $options, true) ? $this->settings->size->trouble($template, $edge) : null;
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Making;
+
+use Morphea\App\Render\Edge;
+
+/** What can be said of an output besides which it is; each output minds what means something to it. */
+final readonly class Settings
+{
+    public const QUALITY = 90;
+    /** The ground as it is designed; nothing under the design; or a colour as #RRGGBB. */
+    public const DESIGNED = 'designed';
+    public const NOTHING = 'nothing';
+
+    /**
+     * @param int    $quality  1 to 100, of pictures that lose something
+     * @param bool   $inSteps  pictures come in coarse at first and then finer, while they are loaded
+     * @param bool   $outlines letters as outlines, which need no fonts
+     * @param string $by       column by whose values pieces are put together
+     * @param string $side     the only side that is made, by its place; empty for all
+     */
+    public function __construct(
+        public Size $size = new Size(),
+        public Edge $edge = Edge::Bleed,
+        public string $ground = self::DESIGNED,
+        public int $quality = self::QUALITY,
+        public bool $inSteps = false,
+        public bool $outlines = false,
+        public string $by = '',
+        public string $side = '',
+    ) {
+    }
+
+    /**
+     * @param array<string, mixed> $said by name; what is not there, or is nothing that can be, is as usual
+     */
+    public static function of(array $said, self $usual = new self()): self
+    {
+        $text = static fn (string $name, string $else): string => \is_scalar($said[$name] ?? null) ? trim((string) $said[$name]) : $else;
+        $flag = static fn (string $name, bool $else): bool => \array_key_exists($name, $said) ? (bool) $said[$name] : $else;
+        $ground = $text('ground', $usual->ground);
+        $quality = $text('quality', (string) $usual->quality);
+        $value = $text('value', (string) $usual->size->value);
+
+        return new self(
+            new Size(SizeKind::tryFrom($text('size', $usual->size->kind->value)) ?? $usual->size->kind, is_numeric($value) ? (float) $value : 0.0),
+            Edge::tryFrom($text('edge', $usual->edge->value)) ?? $usual->edge,
+            1 === preg_match('/^(designed|nothing|#[0-9A-Fa-f]{6})$/D', $ground) ? $ground : $usual->ground,
+            is_numeric($quality) ? max(1, min(100, (int) $quality)) : $usual->quality,
+            $flag('inSteps', $usual->inSteps),
+            $flag('outlines', $usual->outlines),
+            $text('by', $usual->by),
+            1 === preg_match('/^\d?$/D', $side = $text('side', $usual->side)) ? $side : $usual->side,
+        );
+    }
+
+    /** @return array<string, string|int|float|bool> as `of` takes them */
+    public function toArray(): array
+    {
+        return [
+            'size' => $this->size->kind->value,
+            'value' => $this->size->value,
+            'edge' => $this->edge->value,
+            'ground' => $this->ground,
+            'quality' => $this->quality,
+            'inSteps' => $this->inSteps,
+            'outlines' => $this->outlines,
+            'by' => $this->by,
+            'side' => $this->side,
+        ];
+    }
+
+    /** Under a side whose own ground is a colour, or null for none. */
+    public function under(?string $designed): ?string
+    {
+        return match ($this->ground) {
+            self::DESIGNED => $designed,
+            self::NOTHING => null,
+            default => $this->ground,
+        };
+    }
+
+    /**
+     * The sides that are made, of what there is one of for each side.
+     *
+     * @template T
+     *
+     * @param non-empty-list<T> $all
+     *
+     * @return non-empty-list<T>
+     */
+    public function sides(array $all): array
+    {
+        return '' !== $this->side && isset($all[(int) $this->side]) ? [$all[(int) $this->side]] : $all;
+    }
+}

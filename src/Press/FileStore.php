@@ -1,0 +1,235 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use League\Flysystem\FilesystemException;
+use League\Flysystem\FilesystemOperator;
+use League\Flysystem\UnableToWriteFile;
+use Morphea\App\Entity\Run;
+use Morphea\App\Making\Made;
+use Morphea\App\Storage\NoRoom;
+
+/**
+ * The files that runs have. A file is kept by what it holds, once for a project, however many runs have it; it goes when
+ * the last of them is deleted.
+ *
+ * @phpstan-type Had array{path: string, bytes: int, crc: int|null}
+ */
+final readonly class FileStore
+{
+    /** Where a project's files lie. */
+    public const FOLDER = 'made';
+    private const CHUNK = 500;
+
+    public function __construct(private Connection $connection, private FilesystemOperator $files)
+    {
+    }
+
+    /**
+     * Files that a project has from earlier runs.
+     *
+     * @param list<string> $keys
+     *
+     * @return array<string, Had> by key
+     */
+    public function have(Run $run, array $keys): array
+    {
+        $found = [];
+        foreach (
+            $this->connection->fetchAllAssociative(
+                'SELECT DISTINCT file_key, path, bytes, crc FROM run_file WHERE project_id = ? AND file_key IN (?)',
+                [$run->project()->id(), $keys],
+                [1 => ArrayParameterType::STRING],
+            )
+            as $file
+        ) {
+            if ($this->size((string) $file['path']) > 0) {
+                $found[(string) $file['file_key']] = [
+                    'path' => (string) $file['path'],
+                    'bytes' => (int) $file['bytes'],
+                    'crc' => null === $file['crc'] ? null : (int) $file['crc'],
+                ];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * Writes those files of a piece that are not there yet.
+     *
+     * @param list<Made>         $files
+     * @param array<string, Had> $had
+     *
+     * @return array<string, Had> all of them, by key
+     *
+     * @throws NoRoom
+     */
+    public function write(Run $run, array $files, array $had): array
+    {
+        foreach ($files as $file) {
+            $had[$file->key] ??= $this->written($run, $file);
+        }
+
+        return $had;
+    }
+
+    /**
+     * @param list<Made>         $files
+     * @param array<string, Had> $here  by key
+     */
+    public function note(Run $run, int $position, array $files, array $here): void
+    {
+        foreach ($files as $number => $file) {
+            $this->row($run, $position, $number, $file->name, $file->key, $here[$file->key]);
+        }
+    }
+
+    /**
+     * A document that is written already, into its place.
+     *
+     * @param string $path of the local file
+     *
+     * @throws NoRoom
+     */
+    public function document(Run $run, int $number, string $name, string $path): void
+    {
+        $to = \sprintf('%s/documents/%03d', $run->folder(), $number);
+        $stream = fopen($path, 'r') ?: throw new \RuntimeException("$path cannot be read.");
+        try {
+            $this->files->writeStream($to, $stream);
+        } catch (UnableToWriteFile $e) {
+            throw new NoRoom($e->getMessage(), 0, $e);
+        }
+        $crc = (int) hexdec((string) hash_file('crc32b', $path));
+        $this->row($run, 0, $number, $name, '', ['path' => $to, 'bytes' => (int) filesize($path), 'crc' => $crc]);
+    }
+
+    /** @return \Generator<array{position: int, number: int, name: string, path: string, bytes: int, crc: int|null}> in order, documents first */
+    public function of(Run $run): \Generator
+    {
+        foreach (
+            $this->connection->iterateAssociative(
+                'SELECT position, number, name, path, bytes, crc FROM run_file WHERE run_id = ? ORDER BY position, number',
+                [$run->id()],
+            )
+            as $file
+        ) {
+            yield [
+                'position' => (int) $file['position'],
+                'number' => (int) $file['number'],
+                'name' => (string) $file['name'],
+                'path' => (string) $file['path'],
+                'bytes' => (int) $file['bytes'],
+                'crc' => null === $file['crc'] ? null : (int) $file['crc'],
+            ];
+        }
+    }
+
+    /** @return int bytes of all files of a run */
+    public function bytes(Run $run): int
+    {
+        return (int) $this->connection->fetchOne('SELECT SUM(bytes) FROM run_file WHERE run_id = ?', [$run->id()]);
+    }
+
+    /** @return list<int> positions of pieces whose files are not there, or not whole */
+    public function missing(Run $run): array
+    {
+        $missing = [];
+        foreach ($this->of($run) as $file) {
+            if ($file['position'] > 0 && $this->size($file['path']) !== $file['bytes']) {
+                $missing[$file['position']] = $file['position'];
+            }
+        }
+
+        return array_values($missing);
+    }
+
+    /** Pieces whose files are forgotten, to be made again; with no positions, the documents. @param list<int> $positions */
+    public function forget(Run $run, array $positions): void
+    {
+        $this->connection->executeStatement(
+            'DELETE FROM run_file WHERE run_id = ? AND position IN (?)',
+            [$run->id(), [] === $positions ? [0] : $positions],
+            [1 => ArrayParameterType::INTEGER],
+        );
+    }
+
+    /** @return \Generator<list<string>> paths of files that only one run has, in handy numbers */
+    public function alone(Run $run): \Generator
+    {
+        $paths = $this->connection->fetchFirstColumn(
+            "SELECT DISTINCT path FROM run_file WHERE run_id = ? AND path LIKE 'made/%'
+             AND NOT EXISTS (SELECT 1 FROM run_file other WHERE other.path = run_file.path AND other.run_id <> run_file.run_id)",
+            [$run->id()],
+        );
+        yield from array_chunk(array_map(strval(...), $paths), self::CHUNK);
+    }
+
+    /**
+     * @param list<string> $paths
+     *
+     * @return list<string> those that no run has
+     */
+    public function unused(array $paths): array
+    {
+        $used = $this->connection->fetchFirstColumn(
+            'SELECT DISTINCT path FROM run_file WHERE path IN (?)',
+            [$paths],
+            [ArrayParameterType::STRING],
+        );
+
+        return array_values(array_diff($paths, $used));
+    }
+
+    /** @return array<string, int> bytes that the files of runs take, by project; what runs share is counted once */
+    public function space(int $owner): array
+    {
+        return array_map(
+            intval(...),
+            $this->connection->fetchAllKeyValue(
+                'SELECT project_id, SUM(bytes) FROM (SELECT DISTINCT f.project_id, f.path, f.bytes FROM run_file f
+                 JOIN project p ON p.id = f.project_id WHERE p.owner_id = ?) GROUP BY project_id',
+                [$owner],
+            ),
+        );
+    }
+
+    /** @return Had */
+    private function written(Run $run, Made $file): array
+    {
+        $path = \sprintf('%s/%s/%s/%s.%s', self::FOLDER, $run->project()->id(), substr($file->key, 0, 2), $file->key, $file->ending);
+        try {
+            $this->files->write($path, (string) $file->bytes);
+        } catch (UnableToWriteFile $e) {
+            throw new NoRoom($e->getMessage(), 0, $e);
+        }
+
+        return ['path' => $path, 'bytes' => \strlen((string) $file->bytes), 'crc' => crc32((string) $file->bytes)];
+    }
+
+    /** @param Had $here */
+    private function row(Run $run, int $position, int $number, string $name, string $key, array $here): void
+    {
+        $this->connection->executeStatement(
+            'INSERT INTO run_file (run_id, project_id, position, number, name, file_key, path, bytes, crc)
+             VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+             ON CONFLICT (run_id, position, number) DO UPDATE SET
+                name = excluded.name, file_key = excluded.file_key, path = excluded.path, bytes = excluded.bytes, crc = excluded.crc',
+            [$run->id(), $run->project()->id(), $position, $number, $name, $key, $here['path'], $here['bytes'], $here['crc']],
+        );
+    }
+
+    private function size(string $path): int
+    {
+        try {
+            return $this->files->fileExists($path) ? $this->files->fileSize($path) : 0;
+        } catch (FilesystemException) {
+            return 0;
+        }
+    }
+}

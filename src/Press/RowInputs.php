@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Entity\Project;
+use Morphea\App\Making\Choice;
+use Morphea\Core\Data\Record;
+use Morphea\Core\Layout\EvenSizes;
+
+/**
+ * A name for all that a piece is made of: its cells, its name, the design, the sizes all rows share, the pictures and
+ * fonts there are, the outputs. Pieces that have the same are the same, without laying them out.
+ */
+final readonly class RowInputs
+{
+    /** Raised whenever the same row comes out otherwise than before. */
+    private const VERSION = 1;
+
+    public function __construct(private Connection $connection)
+    {
+    }
+
+    /**
+     * @param list<Choice> $choices
+     *
+     * @return \Closure(Record, string): string of a row and the name of its files
+     */
+    public function of(Project $project, array $choices, EvenSizes $even): \Closure
+    {
+        $pictures = $this->connection->fetchAllNumeric(
+            'SELECT name, hash, found_x, found_y, set_x, set_y FROM picture WHERE project_id = ? ORDER BY name',
+            [$project->id()],
+        );
+        $fonts = $this->connection->fetchFirstColumn(
+            'SELECT hash FROM font WHERE owner_id = ? ORDER BY hash',
+            [$project->owner()->id()],
+        );
+        $alike = hash('sha256', serialize([
+            self::VERSION,
+            $project->id(),
+            $project->templateJson(),
+            $even->sizes,
+            array_map(static fn (Choice $choice): array => $choice->toArray(), $choices),
+            $pictures,
+            $fonts,
+            Record::orders($project->columns()),
+        ]));
+
+        return static fn (Record $row, string $name): string => substr(hash('sha256', $alike . serialize([$row->cells, $name])), 0, 40);
+    }
+}

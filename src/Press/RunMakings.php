@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Morphea\App\Entity\Run;
+use Morphea\App\Fonts\FontStore;
+use Morphea\App\Making\Choice;
+use Morphea\App\Making\Making;
+use Morphea\App\Making\Outputs;
+use Morphea\App\Pictures\PictureSets;
+
+/** What the pieces of a run have in common, made ready once for all stretches of it that a worker does in turn. */
+final class RunMakings
+{
+    private string $run = '';
+    private ?Making $making = null;
+
+    public function __construct(
+        private readonly PictureSets $pictures,
+        private readonly FontStore $fonts,
+        private readonly Outputs $outputs,
+    ) {
+    }
+
+    public function of(Run $run): Making
+    {
+        if (null === $this->making || $this->run !== $run->id()) {
+            $this->making = new Making(
+                $run->template(),
+                $this->choices($run),
+                $this->fonts->engine($run->project()->owner())->layouter,
+                $this->pictures->embedded($run->project()),
+                $run->evenSizes(),
+            );
+            $this->run = $run->id();
+        }
+
+        return $this->making;
+    }
+
+    /** @return non-empty-list<Choice> */
+    public function choices(Run $run): array
+    {
+        $choices = array_values(array_filter(array_map($this->outputs->choice(...), $run->choices())));
+
+        return [] === $choices ? throw new \LogicException("What run {$run->number()} makes is not made any more.") : $choices;
+    }
+}
