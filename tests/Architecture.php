@@ -34,15 +34,17 @@ final class Architecture
         'App\Account' => ['App\Entity'],
         'App\Mail' => [],
         'App\Storage' => [],
-        'App\Render' => ['Core\Naming', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Proof', 'App\Storage'],
+        'App\Render' => [
+            'Core\Graphic', 'Core\Naming', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Proof', 'App\Storage',
+        ],
         'App\Import' => [
             'Core\Cell', 'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout',
             'App\Storage', 'App\Render',
         ],
         'App\Fonts' => ['Core\Type', 'App\Entity', 'App\Render', 'App\Import'],
         'App\Making' => [
-            'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Drawing', 'Core\Layout', 'Core\Proof', 'App\Storage',
-            'App\Render',
+            'Core\Naming', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Proof',
+            'App\Storage', 'App\Render',
         ],
         'App\Templates' => ['Core\Template', 'App\Entity'],
         'App\Work' => ['App\Entity', 'App\Storage', 'App\Import'],
@@ -63,8 +65,9 @@ final class Architecture
             'App\Tables', 'App\Open', 'App\Web',
         ],
         'App\Press' => [
-            'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Press', 'Core\Template', 'App\Entity', 'App\Storage',
-            'App\Fonts', 'App\Making', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web',
+            'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Layout', 'Core\Proof',
+            'App\Entity', 'App\Storage', 'App\Render', 'App\Fonts', 'App\Making', 'App\Work', 'App\Pictures', 'App\Tables',
+            'App\Open', 'App\Web',
         ],
         'App\Rows' => [
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Template', 'App\Drafting', 'App\Entity',
@@ -77,7 +80,7 @@ final class Architecture
             'App\Rows',
         ],
         'App\Command' => [
-            'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Drawing', 'Core\Layout',
+            'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Drawing', 'Core\Layout',
             'Core\Proof', 'App\Entity', 'App\Mail', 'App\Storage', 'App\Render', 'App\Import', 'App\Making', 'App\Keeping',
             'App\Projects',
         ],

@@ -53,6 +53,16 @@ final class Tools
         );
     }
 
+    /** @return array<string, string> bytes of what was made, by name; without the report, which is there beside it */
+    public static function pieces(string $zip): array
+    {
+        $files = self::unzip($zip);
+        Assert::assertSame('report.csv', array_key_last($files));
+        unset($files['report.csv']);
+
+        return $files;
+    }
+
     /** @return array<string, string> bytes by name */
     public static function unzip(string $zip): array
     {

@@ -1,22 +1,79 @@
-// The press sentence: which parts of it there are depends on the others.
+// The press sentence: which parts of it there are depends on the others. And a word when a run is done, for who wants one.
 import './words.js';
 
 const field = (id) => document.getElementById(id);
 
 function reveal() {
-    if (!field('order')) return;
-    const one = field('format').selectedOptions[0].dataset.oneFile;
-    field('rows').hidden = field('which').value === 'all';
-    field('each').hidden = one !== '';
-    field('name-foot').hidden = one !== '';
-    field('file-ending').textContent = `.${one || 'zip'}`;
+    const order = field('order');
+    if (!order) return;
+    field('rows').hidden = field('which').value !== 'some';
+    const chosen = [...order.querySelectorAll('[name="formats[]"]:checked')];
+    const bound = chosen.every((format) => format.dataset.bound);
+    const one = chosen.length === 1 && chosen[0].value === 'pdf';
+    field('each').hidden = bound;
+    field('name-foot').hidden = bound;
+    field('file-ending').textContent = one ? '.pdf' : '.zip';
+    for (const line of order.querySelectorAll('.format-line')) {
+        const off = !chosen.some((format) => format.value === line.dataset.of);
+        line.hidden = off;
+        line.disabled = off;
+    }
+    for (const ground of order.querySelectorAll('.on-ground')) {
+        const [how, colour, said] = [
+            ground.querySelector('select'),
+            ground.querySelector('[type=color]'),
+            ground.querySelector('[type=hidden]'),
+        ];
+        colour.hidden = how.value !== 'colour';
+        said.value = how.value === 'colour' ? colour.value : how.value;
+    }
 }
-document.addEventListener('change', (event) => {
-    reveal();
-    if (event.target.id === 'which' && event.target.value === 'some') field('rows').focus();
-});
+
+// At least one of them stays: an order of nothing makes nothing.
+document.addEventListener(
+    'change',
+    (event) => {
+        if (event.target.name === 'formats[]' && !field('order').querySelector('[name="formats[]"]:checked')) {
+            event.target.checked = true;
+        }
+        reveal();
+        if (event.target.id === 'which' && event.target.value === 'some') field('rows').focus();
+    },
+    true,
+);
 document.addEventListener('words:changed', (event) => {
     field('parts').value = event.detail.parts;
     htmx.trigger(field('order'), 'words-ready');
 });
 reveal();
+
+// Runs that somebody wants to be told of.
+const wanted = new Set();
+const mayTell = 'Notification' in window;
+
+function offer() {
+    for (const button of document.querySelectorAll('[data-tell]')) {
+        const run = button.closest('.run').id;
+        button.hidden = !mayTell || Notification.permission === 'denied';
+        button.disabled = wanted.has(run);
+        if (wanted.has(run)) button.textContent = 'You will be told';
+    }
+    for (const run of wanted) {
+        const card = field(run);
+        if (!card || card.dataset.state === 'going') continue;
+        wanted.delete(run);
+        new Notification(`${card.dataset.run} is ${card.dataset.state}`, {
+            body: card.querySelector('.state-ok')?.parentElement.textContent.replace(/\s+/g, ' ').trim() ?? '',
+            tag: run,
+        });
+    }
+}
+document.addEventListener('click', async (event) => {
+    const button = event.target.closest('[data-tell]');
+    if (!button) return;
+    const run = button.closest('.run').id;
+    if ((await Notification.requestPermission()) === 'granted') wanted.add(run);
+    offer();
+});
+document.addEventListener('htmx:afterSettle', offer);
+offer();

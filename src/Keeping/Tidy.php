@@ -14,6 +14,7 @@ use Morphea\App\Account\SessionStore;
 use Morphea\App\Entity\Job;
 use Morphea\App\Mail\MailboxTransport;
 use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Press\FileStore;
 use Morphea\App\Press\MakeRun;
 use Morphea\App\Rows\ImportStore;
 use Morphea\App\Storage\WholeFiles;
@@ -74,6 +75,7 @@ final readonly class Tidy
                 'fonts into the trash' => $this->unused('fonts', 'font'),
                 'fonts made ready' => $this->localFonts(),
                 'folders of runs' => $this->folders('runs', 'run', 'id'),
+                'folders of made pieces' => $this->folders(FileStore::FOLDER, 'project', 'id') + $this->madeFiles(),
                 'folders of small pictures' => $this->folders('faces', 'project', 'id'),
                 'folders of uploads' => $this->folders(ImportStore::FOLDER, 'project', 'id') + $this->uploads(),
                 'folders of work' => $this->folders('work', 'job', 'id'),
@@ -209,6 +211,24 @@ final readonly class Tidy
                     $this->files->deleteDirectory($upload->path());
                     ++$count;
                 }
+            }
+        }
+
+        return $count;
+    }
+
+    /** Made pieces that no run has any more, as of a worker that was ended before it could note what it wrote. */
+    private function madeFiles(): int
+    {
+        $count = 0;
+        foreach ($this->files->listContents(FileStore::FOLDER, true) as $file) {
+            if (
+                $file->isFile()
+                && $this->age($file) > self::DAY
+                && false === $this->connection->fetchOne('SELECT 1 FROM run_file WHERE path = ? LIMIT 1', [$file->path()])
+            ) {
+                $this->files->delete($file->path());
+                ++$count;
             }
         }
 

@@ -78,7 +78,7 @@ final readonly class Binder
                     $output->bind($drawn, "$folder/document", $name, $choice->settings, $stopped);
                 } catch (BadPiece $e) {
                     // It was in order when it was tried; all others come into the document.
-                    $bad = $in[$e->place];
+                    $bad = $in[$e->place] ?? throw $e;
                     $left[$bad->position] = true;
                     $failed($bad, $e->getMessage());
                     $again = true;

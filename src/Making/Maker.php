@@ -53,7 +53,8 @@ final readonly class Maker
             return;
         }
         $sink->begins($piece);
-        $drawn = $files = null;
+        $drawn = null;
+        $files = [];
         try {
             $drawn = $making->lay($piece, $this->proof, $this->rasters);
             $reason = $drawn->blocked();
@@ -65,7 +66,9 @@ final readonly class Maker
         } catch (\Throwable $e) {
             $reason = self::broken($e);
         }
-        null === $reason ? $sink->files($piece, $files ?? [], $drawn) : $sink->notMade($piece, $reason, $drawn);
+        null === $reason && null !== $drawn
+            ? $sink->files($piece, $files, $drawn)
+            : $sink->notMade($piece, (string) $reason, $drawn);
     }
 
     /** @return list<Made> */

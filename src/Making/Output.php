@@ -45,7 +45,7 @@ interface Output
     /**
      * @param (\Closure(): bool)|null $stopped asked while it goes on
      *
-     * @return non-empty-list<string> bytes of each file: one a side, or one
+     * @return list<string> bytes of each file: one a side, or one; none of what is only bound into documents
      *
      * @throws RenderError|NoRoom|Halted
      */

@@ -23,6 +23,7 @@ use Morphea\Core\Template\Template;
 final readonly class OpenProject
 {
     private SvgWriter $writer;
+    private Still $still;
 
     /** @param \Closure(Drawing): Raster $raster */
     public function __construct(
@@ -35,6 +36,7 @@ final readonly class OpenProject
         private \Closure $raster,
     ) {
         $this->writer = new SvgWriter($pictures, SvgSize::Free);
+        $this->still = new Still($pictures);
     }
 
     /** @param bool $aids with backdrops and die lines */
@@ -60,7 +62,7 @@ final readonly class OpenProject
     /** Small and still: without the layers' ids, so that many can stand on one page. */
     public function thumbnail(?Record $row, int $side = 0): string
     {
-        return $this->still($this->lay($row, $side)->drawing);
+        return $this->still->of($this->lay($row, $side)->drawing);
     }
 
     /** @return list<string> one a side */
@@ -72,15 +74,6 @@ final readonly class OpenProject
     /** Another version of the template, small and still. */
     public function version(Template $template, ?Record $row): string
     {
-        return $this->still($this->engine->layouter->lay($template, $row, $this->pictures)->drawing);
-    }
-
-    private function still(Drawing $drawing): string
-    {
-        return (string) preg_replace(
-            ['/ id="layer-[^"]*"/', '/^<svg /'],
-            ['', '<svg aria-hidden="true" focusable="false" '],
-            $this->writer->write($drawing),
-        );
+        return $this->still->of($this->engine->layouter->lay($template, $row, $this->pictures)->drawing);
     }
 }

@@ -41,7 +41,12 @@ final readonly class Download
         return $this->stream($run->fileName() . '.zip', 'application/zip', $zip->length(), '"' . $run->id() . "-{$zip->length()}\"", $zip->send(...));
     }
 
-    /** A single file of a run. @param array{name: string, path: string, bytes: int} $file */
+    /**
+     * A single file of a run.
+     *
+     * @param array{name: string, path: string, bytes: int} $file
+     * @param bool                                          $seen to be looked at, and not kept
+     */
     public function one(array $file, bool $seen = false): Response
     {
         $type = self::type($file['name']);

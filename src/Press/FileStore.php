@@ -130,6 +130,64 @@ final readonly class FileStore
         }
     }
 
+    /**
+     * @param list<Run> $runs
+     *
+     * @return array<string, array{files: int, documents: int}> how many there are, and of those how many of many pieces, by run
+     */
+    public function counts(array $runs): array
+    {
+        $found = [];
+        foreach (
+            $this->connection->fetchAllAssociative(
+                'SELECT run_id, COUNT(*) AS files, SUM(position = 0) AS documents FROM run_file WHERE run_id IN (?) GROUP BY run_id',
+                [array_map(static fn (Run $run): string => $run->id(), $runs)],
+                [ArrayParameterType::STRING],
+            )
+            as $run
+        ) {
+            $found[(string) $run['run_id']] = ['files' => (int) $run['files'], 'documents' => (int) $run['documents']];
+        }
+
+        return $found;
+    }
+
+    /** @return array{name: string, path: string, bytes: int}|null */
+    public function one(Run $run, int $position, int $number): ?array
+    {
+        $file = $this->connection->fetchAssociative(
+            'SELECT name, path, bytes FROM run_file WHERE run_id = ? AND position = ? AND number = ?',
+            [$run->id(), $position, $number],
+        );
+
+        return false === $file
+            ? null
+            : ['name' => (string) $file['name'], 'path' => (string) $file['path'], 'bytes' => (int) $file['bytes']];
+    }
+
+    /** @return list<array{number: int, name: string}> */
+    public function documents(Run $run): array
+    {
+        return $this->ofPieces($run, 0, 0)[0] ?? [];
+    }
+
+    /** @return array<int, list<array{number: int, name: string}>> by position */
+    public function ofPieces(Run $run, int $from, int $to): array
+    {
+        $found = [];
+        foreach (
+            $this->connection->iterateNumeric(
+                'SELECT position, number, name FROM run_file WHERE run_id = ? AND position BETWEEN ? AND ? ORDER BY position, number',
+                [$run->id(), $from, $to],
+            )
+            as [$position, $number, $name]
+        ) {
+            $found[(int) $position][] = ['number' => (int) $number, 'name' => (string) $name];
+        }
+
+        return $found;
+    }
+
     /** @return int bytes of all files of a run */
     public function bytes(Run $run): int
     {
@@ -149,7 +207,11 @@ final readonly class FileStore
         return array_values($missing);
     }
 
-    /** Pieces whose files are forgotten, to be made again; with no positions, the documents. @param list<int> $positions */
+    /**
+     * Pieces whose files are forgotten, to be made again; with no positions, the documents.
+     *
+     * @param list<int> $positions
+     */
     public function forget(Run $run, array $positions): void
     {
         $this->connection->executeStatement(

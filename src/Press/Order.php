@@ -41,13 +41,17 @@ final readonly class Order
         return new self(...['name' => $pattern] + get_object_vars($this));
     }
 
-    /** @param list<int> $numbers */
-    public function ofRows(array $numbers): self
+    /** @param string $rows as in 1-10,15 */
+    public function ofRows(string $rows): self
     {
-        return new self(...['which' => Which::Some, 'rows' => implode(',', $numbers)] + get_object_vars($this));
+        return new self(...['which' => Which::Some, 'rows' => $rows] + get_object_vars($this));
     }
 
-    /** As a form has it: what is said of all outputs stands for each, what is said of one under its own id. */
+    /**
+     * As a form has it: what is said of all outputs stands for each, what is said of one under its own id.
+     *
+     * @param InputBag<bool|float|int|string> $input
+     */
     public static function from(InputBag $input, self $usual, Outputs $outputs): self
     {
         $said = $input->all();

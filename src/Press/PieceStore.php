@@ -236,10 +236,23 @@ final readonly class PieceStore
         );
     }
 
+    /** @return list<Wanted> whatever came of them */
+    public function between(Run $run, int $from, int $to): array
+    {
+        return array_map(
+            fn (array $record): Wanted => $this->wanted($run, $record),
+            $this->connection->fetchAllAssociative(
+                'SELECT position, row_number, row_id, name, cells, tries FROM piece WHERE run_id = ? AND position
+                 BETWEEN ? AND ? ORDER BY position',
+                [$run->id(), $from, $to],
+            ),
+        );
+    }
+
     /** @return \Generator<Wanted> all that are made, in order */
     public function allMade(Run $run): \Generator
     {
-        for ($after = 0; ; ) {
+        for ($after = 0; ;) {
             $found = $this->connection->fetchAllAssociative(
                 'SELECT position, row_number, row_id, name, cells, tries FROM piece WHERE run_id = ? AND state = ?
                  AND position > ? ORDER BY position LIMIT ?',
@@ -263,7 +276,11 @@ final readonly class PieceStore
             [PieceState::Made->value, PieceState::NotMade->value, $run->id()],
         );
 
-        return array_map(intval(...), false === $found ? ['made' => 0, 'taken' => 0, 'failed' => 0] : $found);
+        return [
+            'made' => (int) ($found['made'] ?? 0),
+            'taken' => (int) ($found['taken'] ?? 0),
+            'failed' => (int) ($found['failed'] ?? 0),
+        ];
     }
 
     /** @return \Generator<array{position: int, row: int, name: string, state: string, taken: bool, reason: string}> */

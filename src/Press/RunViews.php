@@ -14,7 +14,7 @@ final readonly class RunViews
 {
     private const REASONS_SHOWN = 50;
 
-    public function __construct(private PieceStore $pieces, private Outputs $outputs)
+    public function __construct(private PieceStore $pieces, private FileStore $files, private Outputs $outputs)
     {
     }
 
@@ -26,11 +26,16 @@ final readonly class RunViews
     public function of(array $runs): array
     {
         $progress = $this->pieces->progress(array_map(static fn (Run $run): Job => $run->job(), $runs));
+        $files = $this->files->counts($runs);
 
         return array_map(
             fn (Run $run): array => [
                 'run' => $run,
                 'output' => $this->words($run),
+                'rows' => self::rows($run),
+                'taken' => (int) ($run->job()->outcome()['taken'] ?? 0),
+                'files' => $files[$run->id()]['files'] ?? 0,
+                'one' => 1 === ($files[$run->id()]['files'] ?? 0) && 1 === $files[$run->id()]['documents'] ? $this->ending($run) : '',
                 'progress' => $progress[$run->id()],
                 'givenUp' => $progress[$run->id()]->failed > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
             ],
@@ -47,5 +52,22 @@ final readonly class RunViews
             static fn (Choice $choice): string => $choice->output->label() . ('' === $choice->settings->by ? '' : " of {$choice->settings->by}"),
             $choices,
         ));
+    }
+
+    private static function rows(Run $run): string
+    {
+        return match ($run->rows()) {
+            '' => 'all rows',
+            Which::Changed->value => 'only what changed',
+            Which::InOrder->value => 'only rows in order',
+            default => 'rows ' . mb_strimwidth($run->rows(), 0, 40, '…', 'UTF-8'),
+        };
+    }
+
+    private function ending(Run $run): string
+    {
+        $choice = $this->outputs->choice($run->choices()[0] ?? []);
+
+        return strtoupper($choice?->output->ending() ?? '');
     }
 }

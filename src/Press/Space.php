@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Press;
 
 use Morphea\App\Entity\Member;
+use Twig\Attribute\AsTwigFilter;
 
 /** How much room the files of a member's runs take, and may take. */
 final readonly class Space
@@ -60,6 +61,7 @@ final readonly class Space
         }
     }
 
+    #[AsTwigFilter('bytes')]
     public static function words(int $bytes): string
     {
         return match (true) {

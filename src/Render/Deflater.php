@@ -108,6 +108,6 @@ final class Deflater
         } while ((self::BETWEEN | self::LAST) !== ($stream->data_type & (self::BETWEEN | self::LAST)));
         $out[$byte] = $out[$byte] & ~(1 << $bit);
 
-        return \FFI::string($out, $length) . ($unused < self::EMPTY_BITS ? "\0" : '') . self::EMPTY;
+        return \FFI::string($out, max(0, $length)) . ($unused < self::EMPTY_BITS ? "\0" : '') . self::EMPTY;
     }
 }

@@ -32,7 +32,7 @@ final class FontSubsets
     private ?\FFI $ffi = null;
     /** @var array<string, CData> faces by their files */
     private array $faces = [];
-    /** @var Kept<\ArrayObject<int, string>> */
+    /** @var Kept<FontRule> */
     private Kept $made;
 
     public function __construct(private readonly FontSetup $setup)
@@ -65,7 +65,7 @@ final class FontSubsets
         $key = "$face->path#$face->index " . implode('', $points);
         $rule = $this->made->get($key);
         if (null === $rule) {
-            $rule = new \ArrayObject([
+            $rule = new FontRule(
                 \sprintf(
                     '@font-face{font-family:"%s";font-weight:%d;font-style:%s;src:url(data:font/ttf;base64,%s)}',
                     Svg::escape($face->family),
@@ -73,11 +73,11 @@ final class FontSubsets
                     $face->italic ? 'italic' : 'normal',
                     base64_encode($this->subset($face, $points)),
                 ),
-            ]);
-            $this->made->keep($key, $rule, \strlen($rule[0]));
+            );
+            $this->made->keep($key, $rule, \strlen($rule->css));
         }
 
-        return $rule[0];
+        return $rule->css;
     }
 
     /** @param array<string> $letters each once */

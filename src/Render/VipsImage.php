@@ -182,7 +182,7 @@ final class VipsImage
     public function pixels(): string
     {
         [$memory, $size] = $this->memory();
-        $pixels = \FFI::string($memory, $size);
+        $pixels = \FFI::string($memory, max(0, $size));
         $this->vips->ffi()->g_free($memory);
 
         return $pixels;

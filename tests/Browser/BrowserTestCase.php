@@ -230,6 +230,17 @@ abstract class BrowserTestCase extends TestCase
         $this->settled();
     }
 
+    /** What pieces are ordered as, and nothing else. */
+    protected function orderAs(string ...$formats): void
+    {
+        $this->driver->executeScript(
+            'for (const one of document.querySelectorAll(\'[name="formats[]"]\')) if (arguments[0].includes(one.value) && !one.checked) one.click();' .
+            'for (const one of document.querySelectorAll(\'[name="formats[]"]\')) if (!arguments[0].includes(one.value) && one.checked) one.click();',
+            [$formats],
+        );
+        $this->settled();
+    }
+
     /** Takes something from a menu by keys alone. */
     protected function menu(string $css, string $words): void
     {

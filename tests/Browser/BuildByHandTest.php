@@ -219,14 +219,14 @@ final class BuildByHandTest extends BrowserTestCase
         $this->find('#bar .next')->click();
         $this->find('#order');
         foreach (['svg', 'png'] as $format) {
-            $this->choose('#format', $format);
+            $this->orderAs($format);
             $this->choose('#which', 'some');
             $this->find('#rows')->clear();
             $this->find('#rows')->sendKeys('1' . WebDriverKeys::TAB);
             $this->sees('Make 1 piece', '#bar');
             $this->button('Make 1 piece')->click();
             $this->sees('✓ 1 made', '.run');
-            $files = Tools::unzip($this->download(fn () => $this->find('.run a.btn')->click()));
+            $files = Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click()));
             $file = (string) reset($files);
             if ('svg' === $format) {
                 $document = new \DOMDocument();

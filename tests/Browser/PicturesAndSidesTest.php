@@ -162,7 +162,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
         }
         $this->find('#bar .next')->click();
         $this->find('#order');
-        $this->choose('#format', $format);
+        $this->orderAs($format);
         $this->settled();
         $this->button($words)->click();
         for (
@@ -175,7 +175,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
         }
         $made = $this->download(fn () => $this->find('.run[data-state="done"] a')->click());
 
-        return 'pdf' === $format ? $made : Tools::unzip($made);
+        return 'pdf' === $format ? $made : Tools::pieces($made);
     }
 
     private function markup(string $layer): string

@@ -79,7 +79,7 @@ final class WholeJobTest extends BrowserTestCase
 
         // All pieces as one PDF.
         $this->button('Make 4 pieces')->click();
-        $this->choose('#format', 'pdf');
+        $this->orderAs('pdf');
         $this->sees('mending-certificates.pdf', '#summary');
         $this->button('Make 4 pieces')->click();
         $this->sees('✓ 4 made', '.run');
@@ -98,7 +98,7 @@ final class WholeJobTest extends BrowserTestCase
         }
 
         // Two of them as pictures, named by register and name.
-        $this->choose('#format', 'png');
+        $this->orderAs('png');
         $this->choose('#which', 'some');
         $this->find('#rows')->sendKeys('1,3' . WebDriverKeys::TAB);
         $this->sees('Make 2 pieces', '#bar');
@@ -106,7 +106,7 @@ final class WholeJobTest extends BrowserTestCase
         $this->sees('Ottilie Brandvold-Anning0007.png', '#summary');
         $this->button('Make 2 pieces')->click();
         $this->sees('✓ 2 made', '.run');
-        $files = Tools::unzip($this->download(fn () => $this->find('.run a.btn')->click()));
+        $files = Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click()));
         self::assertSame(['Ottilie Brandvold-Anning0007.png', 'Χρυσούλα Λημναίου0009.png'], array_keys($files));
         foreach ($files as $png) {
             self::assertSame([3508, 2480], \array_slice((array) getimagesizefromstring($png), 0, 2));

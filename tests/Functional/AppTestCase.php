@@ -9,8 +9,11 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Import\MorpheaFile;
-use Morphea\App\Making\Output;
+use Morphea\App\Making\Choice;
 use Morphea\App\Making\Outputs;
+use Morphea\App\Making\Settings;
+use Morphea\App\Press\Order;
+use Morphea\App\Press\Which;
 use Morphea\App\Projects\ProjectMaker;
 use Morphea\App\Projects\StarterShelf;
 use Morphea\App\Work\Progress;
@@ -115,6 +118,9 @@ abstract class AppTestCase extends WebTestCase
     /** @param array<string, string|false> $fields */
     protected function order(Project $project, array $fields): void
     {
+        if (isset($fields['format'])) {
+            $fields['formats'] = [$fields['format']];
+        }
         $this->post("/projects/{$project->id()}/press/runs", $fields);
         self::assertResponseRedirects("/projects/{$project->id()}/press");
     }
@@ -209,9 +215,16 @@ abstract class AppTestCase extends WebTestCase
         return self::getContainer()->get(WorkDesk::class)->progress($run->job());
     }
 
-    protected function as(string $id): Output
+    /**
+     * An order of all rows.
+     *
+     * @param array<string, mixed> $settings
+     */
+    protected function orderOf(string $output, string $name, string $file, array $settings = []): Order
     {
-        return self::getContainer()->get(Outputs::class)->get($id);
+        $choice = new Choice(self::getContainer()->get(Outputs::class)->get($output), Settings::of($settings));
+
+        return new Order([$choice], Which::All, '', $name, $file);
     }
 
     /** What the part of a page that shows long work asks next, of the page it stands on. */

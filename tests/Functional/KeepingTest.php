@@ -120,7 +120,7 @@ final class KeepingTest extends AppTestCase
         $process->mustRun();
         self::assertStringContainsString('1 runs too old', $process->getOutput());
         self::assertSame([2], array_map(intval(...), $database->fetchFirstColumn('SELECT number FROM run')));
-        self::assertCount(1, glob(self::FILES . '/runs/*') ?: []);
+        self::assertCount(1, glob(self::FILES . '/made/*/*/*') ?: [], 'which has what the old one made');
     }
 
     public function testHistoryIsThinnedOutByARuleOneCanRead(): void

@@ -6,7 +6,6 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\FontReader;
-use Morphea\App\Press\Order;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Projects\OwnStarters;
 use Morphea\App\Projects\SaveProject;
@@ -24,7 +23,7 @@ final class OwnershipTest extends AppTestCase
     public function testEveryRouteOfAnothersProjectIsNotFound(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-01|7", 'owner@tidewick.example');
-        $run = self::getContainer()->get(RunDesk::class)->start($project, new Order($this->as('svg'), '', '{full_name}', 'x'));
+        $run = self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('svg', '{full_name}', 'x'));
         $bytes = (string) file_get_contents(\dirname(__DIR__, 2) . '/fonts/lora/400.ttf');
         $font = self::getContainer()
             ->get(FontStore::class)
@@ -38,6 +37,8 @@ final class OwnershipTest extends AppTestCase
             'run' => $run->id(),
             'name' => 'border.svg',
             'number' => '0',
+            'position' => '1',
+            'order' => '1',
             'hash' => $font->hash(),
             'starter' => $starter->id(),
             'job' => $job->id(),
@@ -84,7 +85,7 @@ final class OwnershipTest extends AppTestCase
     public function testARunIsNotFoundUnderAnotherProjectOfTheSameMember(): void
     {
         $project = $this->project("Full name\nNg");
-        $run = self::getContainer()->get(RunDesk::class)->start($project, new Order($this->as('svg'), '', '{full_name}', 'x'));
+        $run = self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('svg', '{full_name}', 'x'));
         $this->post('/projects', ['name' => 'Second', 'preset' => 'square']);
         self::assertSame(
             1,
@@ -102,8 +103,10 @@ final class OwnershipTest extends AppTestCase
             }
             $this->browser->request(
                 $route->getMethods()[0],
-                strtr((string) preg_replace('/\{!?(?!number|hash|ending)\w+\}/', 'x', $route->getPath()), [
+                strtr((string) preg_replace('/\{!?(?!number|position|order|hash|ending)\w+\}/', 'x', $route->getPath()), [
                     '{number}' => '0',
+                    '{position}' => '1',
+                    '{order}' => '1',
                     '{hash}' => str_repeat('0', 64),
                     '{ending}' => 'csv',
                 ]),

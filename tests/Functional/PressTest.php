@@ -64,9 +64,9 @@ final class PressTest extends AppTestCase
             'parts' => json_encode([['column' => 'full_name', 'shown' => 'as-written'], ['words' => '/certificate']]),
         ]);
         $this->work();
-        $files = Tools::unzip($this->download($project));
+        $files = Tools::pieces($this->download($project));
         self::assertSame(
-            ['Ólöf Hafstein certificate.png', 'ólöf hafstein certificate-2.png', 'Χρυσούλα certificate.png'],
+            ['Ólöf Hafstein/certificate.png', 'ólöf hafstein/certificate-2.png', 'Χρυσούλα/certificate.png'],
             array_keys($files),
         );
         foreach ($files as $png) {
@@ -85,12 +85,12 @@ final class PressTest extends AppTestCase
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|2");
         $this->order($project, ['format' => 'pdfs']);
         $this->work();
-        $pdf = Tools::unzip($this->download($project))['Ng.pdf'];
+        $pdf = Tools::pieces($this->download($project))['Ng.pdf'];
         Tools::assertSoundPdf($pdf);
         self::assertStringContainsString('for 1 hour at the bench', Tools::pdfText($pdf));
         $this->order($project, ['format' => 'svg']);
         $this->work();
-        self::assertStringContainsString('>Ng</text>', Tools::unzip($this->download($project))['Ng.svg']);
+        self::assertStringContainsString('>Ng</text>', Tools::pieces($this->download($project))['Ng.svg']);
     }
 
     public function testAnOrderThatCannotBeFollowedSaysWhy(): void
@@ -117,7 +117,7 @@ final class PressTest extends AppTestCase
     {
         $project = $this->project(trim(self::FEW));
         $this->post("/projects/{$project->id()}/press/plan", [
-            'format' => 'png',
+            'formats' => ['png'],
             'which' => 'all',
             'parts' => json_encode([['column' => 'full_name']]),
         ]);
@@ -150,7 +150,7 @@ final class PressTest extends AppTestCase
         $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/go-on");
         $this->work();
         self::assertSame(JobState::Done, $this->newestRun()->job()->state());
-        self::assertCount(60, Tools::unzip($this->download($project)));
+        self::assertCount(60, Tools::pieces($this->download($project)));
     }
 
     public function testWhatCannotGoOnWaitsIsToldStopsAndGoesOn(): void
@@ -190,7 +190,7 @@ final class PressTest extends AppTestCase
         $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/go-on");
         $this->work();
         self::assertSame([JobState::Done, ''], [$this->newestRun()->job()->state(), $this->newestRun()->trouble()]);
-        self::assertCount(4, Tools::unzip($this->download($project)));
+        self::assertCount(4, Tools::pieces($this->download($project)));
     }
 
     public function testAStretchDoneTwiceDoesNoHarm(): void

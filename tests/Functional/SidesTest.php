@@ -16,23 +16,23 @@ final class SidesTest extends AppTestCase
     {
         $project = $this->starter('lending-card');
         foreach (['pdf', 'pdfs', 'png', 'svg'] as $format) {
-            $this->order($project, ['format' => $format, 'which' => 'some', 'rows' => '1-2', 'bleed' => '1', 'name' => '{no}']);
+            $this->order($project, ['format' => $format, 'which' => 'some', 'rows' => '1-2', 'edge' => 'bleed', 'name' => '{no}']);
             $this->work();
             $made[$format] = $this->download($project);
         }
         self::assertSame(4, Tools::pages($made['pdf']), 'two pieces of two sides');
         self::assertStringContainsString('Cordless drill', Tools::pdfText($made['pdf']));
-        self::assertSame(['001.pdf', '002.pdf'], array_keys(Tools::unzip($made['pdfs'])));
-        self::assertSame(2, Tools::pages(Tools::unzip($made['pdfs'])['001.pdf']));
+        self::assertSame(['001.pdf', '002.pdf'], array_keys(Tools::pieces($made['pdfs'])));
+        self::assertSame(2, Tools::pages(Tools::pieces($made['pdfs'])['001.pdf']));
         self::assertSame(
             ['001-front.png', '001-back.png', '002-front.png', '002-back.png'],
-            array_keys(Tools::unzip($made['png'])),
+            array_keys(Tools::pieces($made['png'])),
         );
         self::assertSame(
             ['001-front.svg', '001-back.svg', '002-front.svg', '002-back.svg'],
-            array_keys(Tools::unzip($made['svg'])),
+            array_keys(Tools::pieces($made['svg'])),
         );
-        foreach (Tools::unzip($made['svg']) as $name => $svg) {
+        foreach (Tools::pieces($made['svg']) as $name => $svg) {
             self::assertStringNotContainsString('C2185B', $svg, "$name shows no die line");
         }
     }
@@ -40,7 +40,7 @@ final class SidesTest extends AppTestCase
     public function testBleedIsDrawnAndPdfSaysWhereToCut(): void
     {
         $project = $this->starter('lending-card');
-        $this->order($project, ['format' => 'pdf', 'which' => 'some', 'rows' => '1', 'bleed' => '1']);
+        $this->order($project, ['format' => 'pdf', 'which' => 'some', 'rows' => '1', 'edge' => 'bleed']);
         $this->work();
         $pdf = $this->download($project);
         Tools::assertSoundPdf($pdf);
@@ -49,13 +49,13 @@ final class SidesTest extends AppTestCase
         self::assertEqualsWithDelta([0, 0, 69 * $mm, 94 * $mm], $boxes['Media'], 0.2, '3 mm more at every edge');
         self::assertEqualsWithDelta([3 * $mm, 3 * $mm, 66 * $mm, 91 * $mm], $boxes['Trim'], 0.2);
         self::assertSame($boxes['Media'], $boxes['Bleed']);
-        $this->order($project, ['format' => 'png', 'which' => 'some', 'rows' => '1', 'bleed' => '0', 'name' => '{no}']);
+        $this->order($project, ['format' => 'png', 'which' => 'some', 'rows' => '1', 'edge' => 'cut', 'name' => '{no}']);
         $this->work();
-        $size = getimagesizefromstring(Tools::unzip($this->download($project))['001-front.png']);
+        $size = getimagesizefromstring(Tools::pieces($this->download($project))['001-front.png']);
         self::assertSame([744, 1039], [$size[0] ?? 0, $size[1] ?? 0], 'as cut');
-        $this->order($project, ['format' => 'png', 'which' => 'some', 'rows' => '1', 'bleed' => '1', 'name' => '{no}']);
+        $this->order($project, ['format' => 'png', 'which' => 'some', 'rows' => '1', 'edge' => 'bleed', 'name' => '{no}']);
         $this->work();
-        $png = Tools::unzip($this->download($project))['001-back.png'];
+        $png = Tools::pieces($this->download($project))['001-back.png'];
         $size = getimagesizefromstring($png);
         self::assertSame([815, 1110], [$size[0] ?? 0, $size[1] ?? 0]);
         $image = imagecreatefromstring($png);
@@ -68,7 +68,7 @@ final class SidesTest extends AppTestCase
         $project = $this->starter('guild-tote');
         $this->order($project, ['format' => 'png', 'which' => 'some', 'rows' => '1', 'name' => 'tote']);
         $this->work();
-        $png = Tools::unzip($this->download($project))['tote.png'];
+        $png = Tools::pieces($this->download($project))['tote.png'];
         self::assertSame(300, Tools::pngDpi($png));
         $image = imagecreatefromstring($png);
         self::assertNotFalse($image);
@@ -85,7 +85,7 @@ final class SidesTest extends AppTestCase
     public function testAnIndependentReaderReadsTheCodesOfExportedPieces(): void
     {
         $cards = $this->starter('lending-card');
-        $this->order($cards, ['format' => 'pdf', 'which' => 'some', 'rows' => '1-3', 'bleed' => '1']);
+        $this->order($cards, ['format' => 'pdf', 'which' => 'some', 'rows' => '1-3', 'edge' => 'bleed']);
         $this->work();
         $pdf = $this->download($cards);
         foreach ([1 => '001', 2 => '002', 3 => '003'] as $piece => $no) {
@@ -118,7 +118,7 @@ final class SidesTest extends AppTestCase
             $set($codes[0]->id, ['correction' => $correction]);
             $this->order($project, ['format' => 'png', 'name' => 'codes']);
             $this->work();
-            $png = Tools::unzip($this->download($project))['codes.png'];
+            $png = Tools::pieces($this->download($project))['codes.png'];
             self::assertSame(['EAN-13:4006381333931', 'QR-Code:Tidewick: Берёзова'], Tools::codes($png), "at $correction");
         }
     }

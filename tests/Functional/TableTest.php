@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Press\Order;
 use Morphea\App\Press\Planner;
 use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
@@ -99,7 +98,7 @@ final class TableTest extends AppTestCase
         $project = $this->project("Full name|Hours\nNg|4\nOar|3\nPip|2");
         $this->change($project, ['op' => 'switch', 'ids' => [2], 'off' => true]);
         $planner = self::getContainer()->get(Planner::class);
-        $plan = $planner->plan($this->reload($project), new Order($this->as('svg'), '', '{full_name}', 'x'));
+        $plan = $planner->plan($this->reload($project), $this->orderOf('svg', '{full_name}', 'x'));
         self::assertSame(['Ng', 'Pip'], array_column($plan->pieces, 'name'));
         self::assertStringContainsString(
             '3 rows, 1 not made',
@@ -114,7 +113,7 @@ final class TableTest extends AppTestCase
         self::assertSame(
             ['Ng', 'Pip'],
             array_column(
-                $planner->plan($this->reload($project), new Order($this->as('svg'), '', '{full_name}', 'x'))->pieces,
+                $planner->plan($this->reload($project), $this->orderOf('svg', '{full_name}', 'x'))->pieces,
                 'name',
             ),
             'drafts are made only once accepted',
@@ -123,7 +122,7 @@ final class TableTest extends AppTestCase
         $this->post("/projects/{$project->id()}/rows/draft", ['count' => '5', 'seed' => '3', 'themes' => "kettles\nboots"]);
         self::assertSame($drafted, \array_slice($this->rows($project), 3), 'the same seed gives the same rows');
         $this->change($project, ['op' => 'accept', 'ids' => [9, 10]]);
-        self::assertCount(4, $planner->plan($this->reload($project), new Order($this->as('svg'), '', '{full_name}', 'x'))->pieces);
+        self::assertCount(4, $planner->plan($this->reload($project), $this->orderOf('svg', '{full_name}', 'x'))->pieces);
     }
 
     public function testDraftsFollowTheirColumns(): void

@@ -174,13 +174,22 @@ final class HarfBuzz
         $this->pen ??= $this->pen();
         $this->ffi->hb_font_get_glyph_shape($font['font'], $glyph, $this->pen, null);
 
-        return array_map(
-            static fn (array $step): array => [
-                $step[0],
-                array_map(static fn (float $v, int $i): float => 0 === $i % 2 ? $v * $em : -$v * $em, $step[1], array_keys($step[1])),
-            ],
-            $this->drawn,
-        );
+        $steps = [];
+        foreach ($this->taken() as [$letter, $points]) {
+            $placed = [];
+            foreach ($points as $i => $point) {
+                $placed[] = 0 === $i % 2 ? $point * $em : -$point * $em;
+            }
+            $steps[] = [$letter, $placed];
+        }
+
+        return $steps;
+    }
+
+    /** @return list<array{string, list<float>}> in units of the font, up being more */
+    private function taken(): array
+    {
+        return $this->drawn;
     }
 
     private function pen(): CData

@@ -8,6 +8,7 @@ use Morphea\Core\Data\Record;
 use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Press\FileNames;
+use Morphea\Core\Press\Naming;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -53,7 +54,7 @@ final class FileNamesTest extends TestCase
 
     public function testClashesAreKnown(): void
     {
-        $names = new FileNames(Pattern::parse('{name}'), 'en_GB');
+        $names = new FileNames(new Naming(Pattern::parse('{name}')), 'en_GB');
         foreach (['Jo', 'Bo', 'Jo'] as $i => $name) {
             $names->next(new Record($i + 1, ['name' => $name]));
         }
@@ -63,7 +64,7 @@ final class FileNamesTest extends TestCase
     /** @return list<string> */
     private function names(string ...$cells): array
     {
-        $names = new FileNames(Pattern::parse('{name}'), 'en_GB');
+        $names = new FileNames(new Naming(Pattern::parse('{name}')), 'en_GB');
 
         return array_map(
             static fn (int $i, string $cell): string => $names->next(new Record($i + 1, ['name' => $cell])),

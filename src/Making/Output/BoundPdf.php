@@ -16,7 +16,6 @@ use Morphea\App\Storage\Scratch;
 /** Pages of many pieces in one document, with a bookmark for each piece. */
 abstract readonly class BoundPdf extends OfPdf implements Bound
 {
-
     public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
     {
         $sides = self::sides($piece, $settings);

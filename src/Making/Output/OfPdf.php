@@ -38,7 +38,7 @@ abstract readonly class OfPdf implements Output
 
     public function options(): array
     {
-        return [Option::Edge, Option::Marks, Option::Ground];
+        return [Option::Edge, Option::Marks];
     }
 
     public function isBySide(): bool

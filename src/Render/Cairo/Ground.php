@@ -77,7 +77,7 @@ final class Ground
             $this->all,
         );
         $bytes = 4 * $this->width;
-        \FFI::memcpy($this->rows->it, $this->lowest->data() + $from * $bytes, ($to - $from) * $bytes);
+        Memory::copy($this->rows->it, Memory::from($this->lowest->data(), $from * $bytes), ($to - $from) * $bytes);
         $rows->written();
         $context = $rows->context();
         if (null === $piece) {

@@ -13,6 +13,18 @@ final readonly class Memory
     {
     }
 
+    /** Somewhere within memory. @param CData $bytes a pointer to bytes */
+    public static function from(CData $bytes, int $place): CData
+    {
+        return \FFI::addr($bytes[$place]);
+    }
+
+    /** @param int $length bytes */
+    public static function copy(CData $to, CData $from, int $length): void
+    {
+        \FFI::memcpy($to, $from, max(0, $length));
+    }
+
     public function __destruct()
     {
         $this->ffi->g_free($this->it);

@@ -10,7 +10,6 @@ use Morphea\Core\Drawing\Item;
 use Morphea\Core\Drawing\ItemVisitor;
 use Morphea\Core\Drawing\LineItem;
 use Morphea\Core\Drawing\ModulesItem;
-use Morphea\Core\Drawing\Paint;
 use Morphea\Core\Drawing\PathItem;
 use Morphea\Core\Drawing\PictureItem;
 use Morphea\Core\Drawing\PolygonItem;

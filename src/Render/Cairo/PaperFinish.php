@@ -59,7 +59,8 @@ final class PaperFinish
         $outside = $look->edge->of($side);
         $boxes = ['trim' => $box($outside), 'bleed' => $box(max(0.0, $outside - $side->bleed))];
         // Thousands of pages that are alike are remembered as one.
-        $this->boxes[$page] = $this->last = $boxes == $this->last ? $this->last : $boxes;
+        $this->last = $boxes === $this->last ? $this->last : $boxes;
+        $this->boxes[$page] = $this->last;
     }
 
     /** @throws RenderError|NoRoom */
@@ -80,7 +81,7 @@ final class PaperFinish
                 $place = $this->write($out, $object, $place);
             }
         }
-        $size = max(array_keys($offsets)) + 1;
+        $size = max(0, ...array_keys($offsets)) + 1;
         $xref = "xref\n0 $size\n0000000000 65535 f \n";
         for ($number = 1; $number < $size; ++$number) {
             $xref .= isset($at[$number]) ? \sprintf("%010d 00000 n \n", $at[$number]) : "0000000000 00001 f \n";
@@ -160,17 +161,14 @@ final class PaperFinish
             if (!isset($this->shown[(int) $found[1]])) {
                 continue;
             }
-            preg_match('~/Contents (\d+) 0 R~', $found[2], $content);
-            preg_match('~/Resources (\d+) 0 R~', $found[2], $resources);
-            preg_match('~/MediaBox \[ 0 0 ([\d.]+) ([\d.]+) \]~', $found[2], $box);
-            [$start, $length] = $spans[(int) $content[1]];
+            [$start, $length] = $spans[(int) self::said('~/Contents (\d+) 0 R~', $found[2])];
             fseek($in, $start);
             $pages[(int) $found[1]] = [
                 'object' => $number,
-                'content' => (string) fread($in, $length),
-                'resources' => $resources[1],
-                'width' => (float) $box[1],
-                'height' => (float) $box[2],
+                'content' => (string) fread($in, max(1, $length)),
+                'resources' => self::said('~/Resources (\d+) 0 R~', $found[2]),
+                'width' => (float) self::said('~/MediaBox \[ 0 0 ([\d.]+) ~', $found[2]),
+                'height' => (float) self::said('~/MediaBox \[ 0 0 [\d.]+ ([\d.]+) ~', $found[2]),
             ];
         }
 
@@ -187,11 +185,10 @@ final class PaperFinish
         $head = substr($object, 0, self::HEAD);
         if (1 === preg_match('~^\d+ 0 obj\s+<< /Type /Page % (\d+)\s~', $head, $found)) {
             $page = (int) $found[1];
-            $boxes = $this->boxes[$page] ?? null;
+            $boxes = $this->boxes[$page] ?? ['trim' => '', 'bleed' => ''];
+            $more = "$1\n      /BleedBox {$boxes['bleed']}\n      /TrimBox {$boxes['trim']}";
 
-            return isset($pages[$page])
-                ? null
-                : preg_replace('~(/MediaBox \[[^\]]*\])~', "$1\n      /BleedBox {$boxes['bleed']}\n      /TrimBox {$boxes['trim']}", $object, 1);
+            return isset($pages[$page]) ? null : preg_replace('~(/MediaBox \[[^\]]*\])~', $more, $object, 1);
         }
         if (1 === preg_match('~^\d+ 0 obj\s+<< /Type /Pages\s~', $head)) {
             return $this->tree($object, $pages);
@@ -245,6 +242,13 @@ final class PaperFinish
         );
 
         return (string) preg_replace('~/Count \d+~', "/Count $kept", $object, 1);
+    }
+
+    private static function said(string $pattern, string $object): string
+    {
+        return 1 === preg_match($pattern, $object, $found) && isset($found[1])
+            ? $found[1]
+            : throw new RenderError('The PDF is not as expected.');
     }
 
     /** @param resource $out */

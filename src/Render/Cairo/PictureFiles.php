@@ -93,7 +93,7 @@ final class PictureFiles
         if ($stride !== $length) {
             // Files have no gaps between rows.
             for ($row = 1; $row < $height; ++$row) {
-                \FFI::memcpy($bytes + $row * $length, $bytes + $row * $stride, $length);
+                Memory::copy(Memory::from($bytes, $row * $length), Memory::from($bytes, $row * $stride), $length);
             }
         }
         $image = $this->studio->vips->over($bytes, $width, $height, $opaque ? 3 : 4, $pixels);

@@ -33,7 +33,7 @@ final class PngRows
         $to = $this->filtered->it;
         for ($row = 0; $row < $rows; ++$row) {
             $to[$row * ($bytes + 1)] = 0;
-            \FFI::memcpy($to + ($row * ($bytes + 1) + 1), $all + $row * $stride, $bytes);
+            Memory::copy(Memory::from($to, $row * ($bytes + 1) + 1), Memory::from($all, $row * $stride), $bytes);
         }
 
         return $this->deflater->pack($to, $length, $level);

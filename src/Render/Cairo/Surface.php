@@ -94,6 +94,7 @@ final class Surface
         $ffi = $this->cairo->ffi();
         $length = \strlen($bytes);
         $memory = $ffi->cast('unsigned char*', $ffi->g_memdup2($bytes, $length));
+        // @phpstan-ignore property.notFound (a function of the library, for cairo to call)
         $ffi->cairo_surface_set_mime_data($this->it, $mime, $memory, $length, $ffi->g_free, $memory);
     }
 }

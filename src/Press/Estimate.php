@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Fonts\FontStore;
+use Morphea\App\Making\Maker;
+use Morphea\App\Making\Making;
+use Morphea\App\Making\Wanted;
+use Morphea\App\Open\SharedSizes;
+use Morphea\App\Pictures\PictureSets;
+use Morphea\App\Work\TimeLeft;
+use Symfony\Contracts\Cache\CacheInterface;
+
+/** How long a run takes and how large it comes out: told by making a few of its pieces, and keeping none. */
+final readonly class Estimate
+{
+    /** Pieces that are made, spread over all of them, and seconds after which no more are. */
+    private const TRIED = 4;
+    private const SECONDS = 3.0;
+    /** Workers that the application is run with where nobody says otherwise. */
+    private const WORKERS = 2;
+
+    public function __construct(
+        private Maker $maker,
+        private PictureSets $pictures,
+        private FontStore $fonts,
+        private SharedSizes $sizes,
+        private RowInputs $inputs,
+        private PieceStore $pieces,
+        private CacheInterface $cache,
+    ) {
+    }
+
+    /** @return array{time: string, bytes: int, fresh: int}|null in words, bytes in all, pieces that are not there from before; null where none could be made */
+    public function of(Project $project, Plan $plan): ?array
+    {
+        $even = $this->sizes->of($project);
+        $input = $this->inputs->of($project, $plan->order->choices, $even);
+        $inputs = array_map(static fn (array $piece): string => $input($piece['row'], $piece['name']), $plan->pieces);
+        $made = $this->pieces->made($project, $inputs);
+        $fresh = array_values(array_filter($plan->pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY));
+        if ([] === $fresh) {
+            return ['time' => 'no time', 'bytes' => 0, 'fresh' => 0];
+        }
+        $spread = array_unique(array_map(static fn (int $i): int => intdiv($i * (\count($fresh) - 1), self::TRIED - 1), range(0, self::TRIED - 1)));
+        $wanted = array_map(static fn (int $i): Wanted => new Wanted($i + 1, $fresh[$i]['name'], $fresh[$i]['row']), $spread);
+        $key = 'estimate-' . hash('sha256', implode(' ', [...$inputs, \count($fresh)]));
+
+        return $this->cache->get($key, function () use ($project, $plan, $even, $wanted, $fresh): ?array {
+            $making = new Making(
+                $project->template(),
+                $plan->order->choices,
+                $this->fonts->engine($project->owner())->layouter,
+                $this->pictures->embedded($project),
+                $even,
+            );
+            $sink = new EstimateSink(self::SECONDS);
+            $this->maker->make($making, array_values($wanted), $sink);
+            if (0 === $sink->made()) {
+                return null;
+            }
+
+            return [
+                'time' => rtrim(str_replace(' left', '', TimeLeft::words($sink->seconds() * \count($fresh) / self::WORKERS))),
+                'bytes' => (int) ($sink->bytes() * \count($fresh)),
+                'fresh' => \count($fresh),
+            ];
+        });
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Morphea\App\Making\Drawn;
+use Morphea\App\Making\Made;
+use Morphea\App\Making\Sink;
+use Morphea\App\Making\Wanted;
+
+/** Takes the time and the size of pieces and keeps none. The first begins everything, and does not count if there are more. */
+final class EstimateSink implements Sink
+{
+    /** @var list<array{float, int}> seconds and bytes of pieces */
+    private array $pieces = [];
+    private float $began = 0.0;
+    private readonly float $until;
+
+    public function __construct(float $seconds)
+    {
+        $this->until = microtime(true) + $seconds;
+    }
+
+    public function begins(Wanted $piece): void
+    {
+        $this->began = microtime(true);
+    }
+
+    public function have(array $keys): array
+    {
+        return [];
+    }
+
+    public function files(Wanted $piece, array $files, Drawn $drawn): void
+    {
+        $bytes = array_sum(array_map(static fn (Made $file): int => \strlen((string) $file->bytes), $files));
+        $this->pieces[] = [microtime(true) - $this->began, (int) $bytes];
+    }
+
+    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
+    {
+    }
+
+    public function ends(): void
+    {
+    }
+
+    public function isStopped(): bool
+    {
+        return [] !== $this->pieces && microtime(true) > $this->until;
+    }
+
+    public function made(): int
+    {
+        return \count($this->pieces);
+    }
+
+    /** For each piece. */
+    public function seconds(): float
+    {
+        return $this->average(0);
+    }
+
+    /** Of each piece. */
+    public function bytes(): float
+    {
+        return $this->average(1);
+    }
+
+    private function average(int $what): float
+    {
+        $counted = \count($this->pieces) > 1 ? \array_slice($this->pieces, 1) : $this->pieces;
+
+        return [] === $counted ? 0.0 : array_sum(array_column($counted, $what)) / \count($counted);
+    }
+}

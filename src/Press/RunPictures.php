@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Morphea\App\Entity\PieceState;
+use Morphea\App\Entity\Run;
+use Morphea\App\Fonts\FontStore;
+use Morphea\App\Open\Still;
+use Morphea\App\Pictures\PictureSets;
+
+/** The pieces of a run, small: as its design and its rows were. */
+final readonly class RunPictures
+{
+    public function __construct(
+        private PieceStore $pieces,
+        private FileStore $files,
+        private PictureSets $pictures,
+        private FontStore $fonts,
+    ) {
+    }
+
+    /** @return list<array{position: int, row: int, name: string, outcome: string, made: bool, reason: string, pictures: list<string>, files: list<array{number: int, name: string}>}> */
+    public function of(Run $run, int $from, int $count): array
+    {
+        $template = $run->template();
+        $pictures = $this->pictures->linked($run->project());
+        $layouter = $this->fonts->engine($run->project()->owner())->layouter;
+        $still = new Still($pictures);
+        $files = $this->files->ofPieces($run, $from, $from + $count - 1);
+        $rows = [];
+        foreach ($this->pieces->between($run, $from, $from + $count - 1) as $piece) {
+            $rows[$piece->position] = $piece->row;
+        }
+        $found = [];
+        foreach ($this->pieces->report($run, $from, $count) as $piece) {
+            $sides = array_map(
+                static fn (int $side): string => $still->of($layouter->lay($template, $rows[$piece['position']], $pictures, $run->evenSizes(), $side)->drawing),
+                array_keys($template->sides),
+            );
+            $found[] = [
+                'position' => $piece['position'],
+                'row' => $piece['row'],
+                'name' => $piece['name'],
+                'outcome' => RunReport::outcome($piece['state'], $piece['taken']),
+                'made' => PieceState::Made->value === $piece['state'],
+                'reason' => $piece['reason'],
+                'pictures' => $sides,
+                'files' => $files[$piece['position']] ?? [],
+            ];
+        }
+
+        return $found;
+    }
+}

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\SavedOrder;
+
+/** Orders that are kept by a name, to be given again. */
+final readonly class SavedOrders
+{
+    private const LONGEST = 80;
+    private const MOST = 50;
+
+    public function __construct(private EntityManagerInterface $entities)
+    {
+    }
+
+    /** @return list<SavedOrder> by name */
+    public function all(Project $project): array
+    {
+        return $this->entities->getRepository(SavedOrder::class)->findBy(['project' => $project], ['name' => 'ASC']);
+    }
+
+    public function find(Project $project, int $id): ?SavedOrder
+    {
+        return $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'id' => $id]);
+    }
+
+    /**
+     * Under a name that there is already it takes the place of that one.
+     *
+     * @throws OrderError
+     */
+    public function keep(Project $project, string $name, Order $order): SavedOrder
+    {
+        $name = trim((string) preg_replace('/\s+/u', ' ', $name));
+        if ('' === $name || mb_strlen($name) > self::LONGEST) {
+            throw new OrderError('Say by which name the order is to be kept: ' . self::LONGEST . ' letters at the most.');
+        }
+        $here = $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'name' => $name]);
+        if (null === $here && \count($this->all($project)) >= self::MOST) {
+            throw new OrderError(self::MOST . ' orders are kept already. Forget one first.');
+        }
+        $here ??= new SavedOrder($project, $name, []);
+        $here->say($order->toArray());
+        $this->entities->persist($here);
+        $this->entities->flush();
+
+        return $here;
+    }
+
+    public function forget(SavedOrder $order): void
+    {
+        $this->entities->remove($order);
+        $this->entities->flush();
+    }
+}
