@@ -4,19 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\App\Command;
 
-use Morphea\App\Import\FilePictures;
-use Morphea\App\Import\FontFile;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\TableReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Making\Binder;
-use Morphea\App\Making\Maker;
+use Morphea\App\Making\Choice;
 use Morphea\App\Making\Making;
 use Morphea\App\Making\Option;
 use Morphea\App\Making\Wanted;
-use Morphea\App\Render\Engines;
-use Morphea\App\Render\OwnFont;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Data\Edit\TakeTable;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\Table;
@@ -29,6 +26,9 @@ use Morphea\Core\Press\FileNames;
 use Morphea\Core\Press\Naming;
 use Morphea\Core\Template\AutoLink;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TemplateCodec;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Process\Process;
 
 /**
  * A run from files alone, split over processes.
@@ -43,10 +43,12 @@ final readonly class FilePress
     public function __construct(
         private MorpheaArchive $archive,
         private TableReader $tables,
-        private Maker $maker,
-        private Engines $engines,
-        private FilePictures $pictures,
+        private FileMaking $makings,
         private Binder $binder,
+        private TemplateCodec $codec,
+        private string $projectDir,
+        #[Autowire('%kernel.environment%')] private string $environment,
+        #[Autowire('%kernel.debug%')] private bool $debug,
     ) {
     }
 
@@ -75,24 +77,21 @@ final readonly class FilePress
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
-        $pictures = $this->pictures->of($file);
-        $engine = $this->engines->withFiles(
-            array_map(
-                static fn (FontFile $font): OwnFont => new OwnFont(
-                    $font->family,
-                    $font->weight,
-                    $font->italic,
-                    $font->hash(),
-                    $font->ending,
-                    static fn (): string => $font->bytes,
-                ),
-                $file->fonts,
-            ),
-        );
-        $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->records()), $skipped), $engine->texts);
+        $texts = $this->makings->engine($file)->texts;
+        $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->records()), $skipped), $texts);
         $this->checkChoices($order, $template, $table);
-        $making = new Making($template, $order->choices, $engine->layouter, $pictures, $even);
-        $results = $this->bind($order, $making, $pieces, $this->spread($order, $making, $pieces));
+        $share = fn (array $wanted): Share => new Share(
+            $order->file,
+            $this->codec->encode($template),
+            array_map(static fn (Choice $choice): array => $choice->toArray(), $order->choices),
+            $even->sizes,
+            $order->to,
+            $order->since,
+            $wanted,
+            (string) tempnam(sys_get_temp_dir(), 'morphea'),
+        );
+        $making = $this->makings->of($file, $template, $order->choices, $even);
+        $results = $this->bind($order, $making, $pieces, $this->spread($order, $share, $pieces));
         Manifest::of($order->to)->add(array_merge(...array_column($results, 'keys')));
 
         return array_values($results);
@@ -181,34 +180,34 @@ final readonly class FilePress
      * Every process writes down what came of each piece; what one that died was at is tried again, by itself, and given
      * up after a few times.
      *
-     * @param list<Wanted> $pieces
+     * @param \Closure(list<Wanted>): Share $share
+     * @param list<Wanted>                  $pieces
      *
      * @return array<int, Result> by row number
      */
-    private function spread(PressOptions $order, Making $making, array $pieces): array
+    private function spread(PressOptions $order, \Closure $share, array $pieces): array
     {
         $results = [];
         $children = [];
-        foreach (array_chunk($pieces, max(1, (int) ceil(\count($pieces) / $order->jobs))) as $share) {
-            $children[] = $this->child($order, $making, $share);
+        foreach (array_chunk($pieces, max(1, (int) ceil(\count($pieces) / $order->jobs))) as $wanted) {
+            $children[] = $this->child($share($wanted));
         }
         while (null !== ($child = array_shift($children))) {
-            [$pid, $log, $share] = $child;
-            while (0 === pcntl_waitpid($pid, $status, \WNOHANG)) {
+            [$process, $path, $given] = $child;
+            while ($process->isRunning()) {
                 usleep(self::LOOK);
-                $logs = [$log, ...array_column($children, 1)];
+                $logs = array_map(static fn (array $one): string => $one[2]->log, [$child, ...$children]);
                 ($order->told)(\count($results) + array_sum(array_map(FolderSink::count(...), $logs)), \count($pieces));
             }
-            [$done, $begun, $error] = FolderSink::read($log);
-            unlink($log);
+            [$done, $begun, $error] = FolderSink::read($given->log);
+            array_map(unlink(...), [$given->log, $path]);
             if (null !== $error) {
                 throw new RenderError($error);
             }
             if ([] === $done && [] === $begun) {
-                throw new RenderError('The process that makes the pieces ended at once.');
+                throw new RenderError('The process that makes the pieces ended at once. ' . trim($process->getErrorOutput()));
             }
             $results += $done;
-            $left = array_values(array_filter($share, static fn (Wanted $piece): bool => !isset($done[$piece->row->number])));
             $left = array_map(
                 static fn (Wanted $piece): Wanted => new Wanted(
                     $piece->position,
@@ -216,10 +215,10 @@ final readonly class FilePress
                     $piece->row,
                     $piece->tries + (\in_array($piece->position, $begun, true) ? 1 : 0),
                 ),
-                $left,
+                array_filter($given->wanted, static fn (Wanted $piece): bool => !isset($done[$piece->row->number])),
             );
             if ([] !== $left) {
-                $children[] = $this->child($order, $making, $left);
+                $children[] = $this->child($share(array_values($left)));
             }
         }
         ksort($results);
@@ -227,27 +226,19 @@ final readonly class FilePress
         return $results;
     }
 
-    /**
-     * @param list<Wanted> $share
-     *
-     * @return array{int, string, list<Wanted>} process, what it writes down, its share
-     */
-    private function child(PressOptions $order, Making $making, array $share): array
+    /** @return array{Process, string, Share} the process, the file that says what it makes, and what that is */
+    private function child(Share $share): array
     {
-        $log = (string) tempnam(sys_get_temp_dir(), 'morphea');
-        $pid = pcntl_fork();
-        if (0 === $pid) {
-            $sink = new FolderSink($order->to, Manifest::of($order->since), $log);
-            try {
-                $this->maker->make($making, $share, $sink);
-            } catch (\Throwable $e) {
-                $sink->failed($e->getMessage());
-            }
-            // Leave without PHP's shutdown: it belongs to the parent.
-            posix_kill((int) getmypid(), \SIGKILL);
-        }
+        NoRoom::write($path = (string) tempnam(sys_get_temp_dir(), 'morphea'), serialize($share));
+        // A process of its own and no fork: the libraries that draw have threads, which do not come along.
+        $process = new Process(
+            [\PHP_BINARY, '-d', 'ffi.enable=1', "$this->projectDir/bin/console", 'morphea:press-share', $path],
+            env: ['APP_ENV' => $this->environment, 'APP_DEBUG' => $this->debug ? '1' : '0'],
+            timeout: null,
+        );
+        $process->start();
 
-        return [$pid, $log, $share];
+        return [$process, $path, $share];
     }
 
     /**

@@ -62,7 +62,13 @@ final class PressCommand extends Command
             ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
             ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) Settings::QUALITY)
             ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
-            ->addOption('ground', null, InputOption::VALUE_REQUIRED, 'designed, nothing (see-through) or a colour as #RRGGBB', Settings::DESIGNED)
+            ->addOption(
+                'ground',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'designed, nothing (see-through) or a colour as #RRGGBB',
+                Settings::DESIGNED,
+            )
             ->addOption('outlines', null, InputOption::VALUE_NONE, 'SVG with letters as outlines')
             ->addOption('since', null, InputOption::VALUE_REQUIRED, 'folder of an earlier making: what has not changed is taken from it')
             ->addOption('report', null, InputOption::VALUE_REQUIRED, 'file for a report as CSV, a line for each row')

@@ -33,7 +33,7 @@ final readonly class MorpheaArchive
 
     public function __construct(
         private TemplateCodec $codec,
-        private PictureReader $pictures,
+        private KnownPictures $known,
         private FontReader $fonts,
         private TableBuilder $builder,
         private DelimitedText $text,
@@ -162,12 +162,11 @@ final readonly class MorpheaArchive
                 true === $zip->open($path, \ZipArchive::RDONLY)
                     ? $zip->getFromName($entries[$asset], PictureReader::MAX_BYTES + 1)
                     : false;
-            $read = $this->pictures->read((string) $bytes, $asset)->called($asset);
             $focus = \is_array($facts) ? $facts[$asset]['focus'] ?? null : null;
+            $known = \is_array($focus) && is_numeric($focus[0] ?? null) && is_numeric($focus[1] ?? null);
+            $read = $this->known->read((string) $bytes, $asset, $known)->called($asset);
 
-            return \is_array($focus) && is_numeric($focus[0] ?? null) && is_numeric($focus[1] ?? null)
-                ? $read->focusedOn((float) $focus[0], (float) $focus[1])
-                : $read;
+            return $known ? $read->focusedOn((float) $focus[0], (float) $focus[1]) : $read;
         });
     }
 

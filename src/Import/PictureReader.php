@@ -29,7 +29,7 @@ final readonly class PictureReader
      *
      * @throws UploadError
      */
-    public function read(string $bytes, string $name, int $page = 1): PictureFile
+    public function read(string $bytes, string $name, int $page = 1, bool $focused = false): PictureFile
     {
         if (\strlen($bytes) > self::MAX_BYTES) {
             throw new UploadError(
@@ -59,7 +59,7 @@ final readonly class PictureReader
             );
         }
         try {
-            $plain = $this->raster->plain($bytes, $size['mime']);
+            $plain = $this->raster->plain($bytes, $size['mime'], $focused);
         } catch (RenderError $e) {
             throw new UploadError(
                 "“{$name}” cannot be read to its end. It may not have been saved or sent whole; save it again.",

@@ -62,7 +62,18 @@ final readonly class Binder
         ?\Closure $stopped,
     ): void {
         $left = [];
-        Scratch::in(function (string $folder) use ($making, $choice, $output, $pieces, $positions, $name, $done, $failed, $stopped, &$left): void {
+        Scratch::in(static function (string $folder) use (
+            $making,
+            $choice,
+            $output,
+            $pieces,
+            $positions,
+            $name,
+            $done,
+            $failed,
+            $stopped,
+            &$left,
+        ): void {
             do {
                 $again = false;
                 $in = [];

@@ -45,7 +45,10 @@ final readonly class Settings
         $value = $text('value', (string) $usual->size->value);
 
         return new self(
-            new Size(SizeKind::tryFrom($text('size', $usual->size->kind->value)) ?? $usual->size->kind, is_numeric($value) ? (float) $value : 0.0),
+            new Size(
+                SizeKind::tryFrom($text('size', $usual->size->kind->value)) ?? $usual->size->kind,
+                is_numeric($value) ? (float) $value : 0.0,
+            ),
             Edge::tryFrom($text('edge', $usual->edge->value)) ?? $usual->edge,
             1 === preg_match('/^(designed|nothing|#[0-9A-Fa-f]{6})$/D', $ground) ? $ground : $usual->ground,
             is_numeric($quality) ? max(1, min(100, (int) $quality)) : $usual->quality,

@@ -38,7 +38,9 @@ final readonly class Download
         }
         $zip = new ZipStored($this->entries($run, $all), $run->orderedAt());
 
-        return $this->stream($run->fileName() . '.zip', 'application/zip', $zip->length(), '"' . $run->id() . "-{$zip->length()}\"", $zip->send(...));
+        $tag = "\"{$run->id()}-{$zip->length()}\"";
+
+        return $this->stream($run->fileName() . '.zip', 'application/zip', $zip->length(), $tag, $zip->send(...));
     }
 
     /**

@@ -34,7 +34,10 @@ final readonly class Estimate
     ) {
     }
 
-    /** @return array{time: string, bytes: int, fresh: int}|null in words, bytes in all, pieces that are not there from before; null where none could be made */
+    /**
+     * @return array{time: string, bytes: int, fresh: int}|null in words, bytes in all, pieces that are not there from
+     * before; null where none could be made
+     */
     public function of(Project $project, Plan $plan): ?array
     {
         $even = $this->sizes->of($project);
@@ -45,7 +48,10 @@ final readonly class Estimate
         if ([] === $fresh) {
             return ['time' => 'no time', 'bytes' => 0, 'fresh' => 0];
         }
-        $spread = array_unique(array_map(static fn (int $i): int => intdiv($i * (\count($fresh) - 1), self::TRIED - 1), range(0, self::TRIED - 1)));
+        $last = \count($fresh) - 1;
+        $spread = array_unique(
+            array_map(static fn (int $i): int => intdiv($i * $last, self::TRIED - 1), range(0, self::TRIED - 1)),
+        );
         $wanted = array_map(static fn (int $i): Wanted => new Wanted($i + 1, $fresh[$i]['name'], $fresh[$i]['row']), $spread);
         $key = 'estimate-' . hash('sha256', implode(' ', [...$inputs, \count($fresh)]));
 

@@ -109,7 +109,10 @@ final readonly class FileStore
         $this->row($run, 0, $number, $name, '', ['path' => $to, 'bytes' => (int) filesize($path), 'crc' => $crc]);
     }
 
-    /** @return \Generator<array{position: int, number: int, name: string, path: string, bytes: int, crc: int|null}> in order, documents first */
+    /**
+     * @return \Generator<array{position: int, number: int, name: string, path: string, bytes: int, crc: int|null}> in
+     * order, documents first
+     */
     public function of(Run $run): \Generator
     {
         foreach (

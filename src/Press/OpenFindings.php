@@ -47,7 +47,8 @@ final readonly class OpenFindings
             foreach (array_keys($open->template->sides) as $side) {
                 foreach ($open->findings($open->lay($row, $side), $side) as $finding) {
                     $worst = $found[$row->number] ?? null;
-                    if (Severity::Note !== $finding->severity && (null === $worst || $finding->severity->rank() > $worst->severity->rank())) {
+                    $rank = $finding->severity->rank();
+                    if ($rank > Severity::Note->rank() && $rank > ($worst?->severity->rank() ?? -1)) {
                         $found[$row->number] = $finding;
                     }
                 }

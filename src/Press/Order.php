@@ -95,7 +95,8 @@ final readonly class Order
     /** @param array<string, mixed> $said as toArray gave it; null where nothing of it can be made any more */
     public static function of(array $said, Outputs $outputs, string $kept = ''): ?self
     {
-        $choices = array_map($outputs->choice(...), array_filter(\is_array($said['choices'] ?? null) ? $said['choices'] : [], is_array(...)));
+        $choices = \is_array($said['choices'] ?? null) ? $said['choices'] : [];
+        $choices = array_map($outputs->choice(...), array_filter($choices, is_array(...)));
         $choices = array_values(array_filter($choices));
 
         return [] === $choices

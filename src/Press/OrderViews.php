@@ -136,7 +136,8 @@ final readonly class OrderViews
             if ($bound && '' === $choice->settings->by) {
                 array_unshift($names, "$plan->file.{$choice->output->ending()}");
             } elseif ($bound) {
-                $values = array_map(static fn (array $piece): string => trim($piece['row']->cells[$choice->settings->by] ?? ''), $plan->pieces);
+                $by = $choice->settings->by;
+                $values = array_map(static fn (array $piece): string => trim($piece['row']->cells[$by] ?? ''), $plan->pieces);
                 foreach (\array_slice(array_unique($values), 0, self::NAMES_SHOWN) as $value) {
                     $names[] = ('' === $value ? 'without a value' : $value) . ".{$choice->output->ending()}";
                 }

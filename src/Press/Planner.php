@@ -40,7 +40,10 @@ final readonly class Planner
     ) {
     }
 
-    /** The order people most likely want: what the last run was, of all rows; at first what is usual of such a design, named by the first column. */
+    /**
+     * The order people most likely want: what the last run was, of all rows; at first what is usual of such a design,
+     * named by the first column.
+     */
     public function usual(Project $project): Order
     {
         $keys = $this->known($project);

@@ -114,7 +114,9 @@ final class PressController extends AbstractController
             $this->addFlash('bad', $e->getMessage());
         }
 
-        return $this->redirectToRoute('press', ['project' => $project->id()] + (0 === $id ? [] : ['order' => $id]), Response::HTTP_SEE_OTHER);
+        $order = 0 === $id ? [] : ['order' => $id];
+
+        return $this->redirectToRoute('press', ['project' => $project->id()] + $order, Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/orders/{order}/forget', name: 'order_forget', methods: ['POST'], requirements: ['order' => '\d+'])]

@@ -21,13 +21,17 @@ final readonly class RunPictures
     ) {
     }
 
-    /** @return list<array{position: int, row: int, name: string, outcome: string, made: bool, reason: string, pictures: list<string>, files: list<array{number: int, name: string}>}> */
+    /**
+     * @return list<array{position: int, row: int, name: string, outcome: string, made: bool, reason: string, pictures:
+     * list<string>, files: list<array{number: int, name: string}>}>
+     */
     public function of(Run $run, int $from, int $count): array
     {
         $template = $run->template();
         $pictures = $this->pictures->linked($run->project());
         $layouter = $this->fonts->engine($run->project()->owner())->layouter;
         $still = new Still($pictures);
+        $even = $run->evenSizes();
         $files = $this->files->ofPieces($run, $from, $from + $count - 1);
         $rows = [];
         foreach ($this->pieces->between($run, $from, $from + $count - 1) as $piece) {
@@ -36,7 +40,9 @@ final readonly class RunPictures
         $found = [];
         foreach ($this->pieces->report($run, $from, $count) as $piece) {
             $sides = array_map(
-                static fn (int $side): string => $still->of($layouter->lay($template, $rows[$piece['position']], $pictures, $run->evenSizes(), $side)->drawing),
+                static fn (int $side): string => $still->of(
+                    $layouter->lay($template, $rows[$piece['position']], $pictures, $even, $side)->drawing,
+                ),
                 array_keys($template->sides),
             );
             $found[] = [

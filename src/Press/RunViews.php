@@ -49,7 +49,8 @@ final readonly class RunViews
         $choices = array_filter(array_map($this->outputs->choice(...), $run->choices()));
 
         return implode(', ', array_map(
-            static fn (Choice $choice): string => $choice->output->label() . ('' === $choice->settings->by ? '' : " of {$choice->settings->by}"),
+            static fn (Choice $choice): string => $choice->output->label() .
+                ('' === $choice->settings->by ? '' : " of {$choice->settings->by}"),
             $choices,
         ));
     }

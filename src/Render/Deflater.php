@@ -31,7 +31,10 @@ final class Deflater
     C;
     private const RAW = -15;
     private const BLOCK = 5;
-    /** What zlib says of a stream (zlib.h, inflate): so many bits of the last byte are not used yet; it is at the last block; between two. */
+    /**
+     * What zlib says of a stream (zlib.h, inflate): so many bits of the last byte are not used yet; it is at the last
+     * block; between two.
+     */
     private const BITS = 7;
     private const LAST = 64;
     private const BETWEEN = 128;

@@ -26,19 +26,20 @@ final readonly class Raster
     /**
      * What every program shows alike. A file that is so already stays as it is, to the last byte.
      *
+     * @param bool $focused somebody knows what must stay in sight: it is not looked for
+     *
      * @return array{bytes: string, mime: string, width: int, height: int, focus: array{float, float}}
      *
      * @throws RenderError when the picture is not whole
      */
-    public function plain(string $bytes, string $mime): array
+    public function plain(string $bytes, string $mime, bool $focused = false): array
     {
-        $image = $this->vips->open($bytes);
-        $image->check();
+        $image = $this->vips->open($bytes)->whole();
         if ('image/webp' === $mime || !$image->isPlain()) {
             $image = $image->upright()->srgb();
             $mime = 'image/jpeg' === $mime || ('image/webp' === $mime && !$image->hasAlpha()) ? 'image/jpeg' : 'image/png';
             $bytes = $this->packed($image, $mime);
-            $image = $this->vips->open($bytes);
+            $image = $this->vips->open($bytes)->whole();
         }
 
         return [
@@ -46,7 +47,7 @@ final readonly class Raster
             'mime' => $mime,
             'width' => $image->width(),
             'height' => $image->height(),
-            'focus' => $this->focus($image),
+            'focus' => $focused ? [0.5, 0.5] : $this->focus($bytes),
         ];
     }
 
@@ -80,10 +81,10 @@ final readonly class Raster
     }
 
     /** @return array{float, float} */
-    private function focus(VipsImage $image): array
+    private function focus(string $bytes): array
     {
-        $small = $image
-            ->small(self::DETAIL)
+        $small = $this->vips
+            ->small($bytes, self::DETAIL)
             ->srgb()
             ->toned([Recolour::RED, Recolour::GREEN, Recolour::BLUE], [0, 0, 0]);
         $pixels = $small->pixels();

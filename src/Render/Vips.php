@@ -17,6 +17,7 @@ final class Vips
     int vips_init(const char *name);
     VipsImage *vips_image_new_from_buffer(const void *buf, size_t len, const char *options, ...);
     VipsImage *vips_image_new_matrix_from_array(int width, int height, const double *array, int size);
+    VipsImage *vips_image_copy_memory(VipsImage *image);
     VipsImage *vips_image_new_from_memory(const void *data, size_t size, int width, int height, int bands, int format);
     void vips__premultiplied_bgra2rgba(uint32_t *p, int n); void vips__rgba2bgra_premultiplied(uint32_t *p, int n);
     int vips_svgload_buffer(void *buf, size_t len, VipsImage **out, ...);
@@ -29,9 +30,9 @@ final class Vips
     int vips_bandjoin2(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
     int vips_recomb(VipsImage *in, VipsImage **out, VipsImage *matrix, ...);
     int vips_linear(VipsImage *in, VipsImage **out, const double *a, const double *b, int n, ...);
+    int vips_thumbnail_buffer(void *buf, size_t len, VipsImage **out, int width, ...);
     int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);
     int vips_bandjoin_const1(VipsImage *in, VipsImage **out, double c, ...);
-    int vips_avg(VipsImage *in, double *out, ...);
     void *vips_image_write_to_memory(VipsImage *in, size_t *size);
     int vips_pngsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
     int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
@@ -98,6 +99,34 @@ final class Vips
                 $out,
                 'unlimited',
                 1,
+                null,
+            ),
+        );
+    }
+
+    /**
+     * A small image from the bytes of a file, of which no more is decoded than that needs.
+     *
+     * @param int $edge pixels that neither side exceeds
+     *
+     * @throws RenderError
+     */
+    public function small(string $bytes, int $edge): VipsImage
+    {
+        $buffer = self::buffer($this->ffi(), $bytes);
+
+        return $this->image(
+            'The picture cannot be read',
+            $buffer,
+            static fn (\FFI $ffi, CData $out): int => $ffi->vips_thumbnail_buffer(
+                $buffer,
+                \strlen($bytes),
+                $out,
+                $edge,
+                'height',
+                $edge,
+                'size',
+                2,
                 null,
             ),
         );

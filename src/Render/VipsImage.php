@@ -56,13 +56,19 @@ final class VipsImage
             !$this->has('exif-data');
     }
 
-    /** Decodes all of it. @throws RenderError when it is not whole */
-    public function check(): void
+    /**
+     * All of it decoded, once for whatever is asked of it then.
+     *
+     * @throws RenderError when it is not whole
+     */
+    public function whole(): self
     {
-        $average = $this->vips->ffi()->new('double');
-        if (0 !== $this->vips->ffi()->vips_avg($this->image, \FFI::addr($average), null)) {
+        $image = $this->vips->ffi()->vips_image_copy_memory($this->image);
+        if (!($image instanceof CData) || \FFI::isNull($image)) {
             throw $this->vips->error('The picture is not whole');
         }
+
+        return new self($this->vips, $image, null);
     }
 
     public function upright(): self

@@ -12,7 +12,10 @@ use Morphea\App\Entity\Job;
  */
 interface SharedTask extends Kind
 {
-    /** @return array{int, int}|null first and last places of the next stretch of so many at the most; null where nothing waits after a place */
+    /**
+     * @return array{int, int}|null first and last places of the next stretch of so many at the most; null where nothing
+     * waits after a place
+     */
     public function next(Job $job, int $after, int $most): ?array;
 
     /** What still waits between two places, both included. May be cut off anywhere, asked for again, and done by two workers at once. */

@@ -234,8 +234,9 @@ abstract class BrowserTestCase extends TestCase
     protected function orderAs(string ...$formats): void
     {
         $this->driver->executeScript(
-            'for (const one of document.querySelectorAll(\'[name="formats[]"]\')) if (arguments[0].includes(one.value) && !one.checked) one.click();' .
-            'for (const one of document.querySelectorAll(\'[name="formats[]"]\')) if (!arguments[0].includes(one.value) && one.checked) one.click();',
+            'const all = [...document.querySelectorAll(\'[name="formats[]"]\')]; const is = (one) => arguments[0].includes(one.value);' .
+                'all.filter((one) => is(one) && !one.checked).forEach((one) => one.click());' .
+                'all.filter((one) => !is(one) && one.checked).forEach((one) => one.click());',
             [$formats],
         );
         $this->settled();

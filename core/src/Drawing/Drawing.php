@@ -27,12 +27,10 @@ final readonly class Drawing
         return hash('sha256', serialize($this));
     }
 
-    /** What of it can be other in other rows: a box round all of that; null where every row looks the same. */
-    public function varying(): ?Bounds
+    /** @return list<GroupItem> what of it can be other in other rows */
+    public function varying(): array
     {
-        $varying = array_filter($this->groups, static fn (GroupItem $group): bool => $group->varies);
-
-        return Bounds::round(array_map(static fn (GroupItem $group): Bounds => $group->bounds(), $varying));
+        return array_values(array_filter($this->groups, static fn (GroupItem $group): bool => $group->varies));
     }
 
     /** @return list<Stretch> its groups, parted where what every row has alike meets what can be other, the lowest first */

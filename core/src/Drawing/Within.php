@@ -31,6 +31,24 @@ final readonly class Within implements ItemVisitor
         return array_values(array_filter(self::all($items), static fn (Item $item): bool => $item instanceof TextItem));
     }
 
+    /**
+     * Letters, shapes and codes alone: nothing that could turn out not to be drawable.
+     *
+     * @param list<GroupItem> $groups
+     */
+    public static function isPlain(array $groups): bool
+    {
+        foreach ($groups as $group) {
+            foreach ($group->items as $item) {
+                if ($item instanceof PictureItem || $item instanceof ShadowItem || $item instanceof GroupItem) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
+    }
+
     public function rectangle(RectangleItem $item): array
     {
         return [$item];

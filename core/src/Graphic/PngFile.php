@@ -60,7 +60,8 @@ final readonly class PngFile
         }
         $head .= self::chunk('pHYs', pack('NNC', $perMetre, $perMetre, 1));
         if ([] !== $this->palette) {
-            $head .= self::chunk('PLTE', implode('', array_map(static fn (array $c): string => pack('C3', ...\array_slice($c, 0, 3)), $this->palette)));
+            $colours = array_map(static fn (array $c): string => pack('C3', ...\array_slice($c, 0, 3)), $this->palette);
+            $head .= self::chunk('PLTE', implode('', $colours));
             $alpha = rtrim(implode('', array_map(static fn (array $c): string => \chr($c[3]), $this->palette)), "\xff");
             $head .= '' === $alpha ? '' : self::chunk('tRNS', $alpha);
         }

@@ -34,10 +34,14 @@ final class HarfBuzz
     hb_glyph_position_t *hb_buffer_get_glyph_positions(hb_buffer_t *buffer, unsigned int *length);
     typedef struct hb_draw_funcs_t hb_draw_funcs_t;
     hb_draw_funcs_t *hb_draw_funcs_create(void);
-    void hb_draw_funcs_set_move_to_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, float, float, void *), void *data, void *destroy);
-    void hb_draw_funcs_set_line_to_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, float, float, void *), void *data, void *destroy);
-    void hb_draw_funcs_set_cubic_to_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, float, float, float, float, float, float, void *), void *data, void *destroy);
-    void hb_draw_funcs_set_close_path_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, void *), void *data, void *destroy);
+    void hb_draw_funcs_set_move_to_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, float, float, void *),
+        void *data, void *destroy);
+    void hb_draw_funcs_set_line_to_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, float, float, void *),
+        void *data, void *destroy);
+    void hb_draw_funcs_set_cubic_to_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, float, float, float, float,
+        float, float, void *), void *data, void *destroy);
+    void hb_draw_funcs_set_close_path_func(hb_draw_funcs_t *dfuncs, void (*func)(void *, void *, void *, void *), void *data,
+        void *destroy);
     void hb_font_get_glyph_shape(hb_font_t *font, uint32_t glyph, hb_draw_funcs_t *dfuncs, void *draw_data);
     C;
     private const LEFT_TO_RIGHT = 4;

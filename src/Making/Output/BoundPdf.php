@@ -12,6 +12,8 @@ use Morphea\App\Render\PdfFile;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
 use Morphea\App\Storage\Scratch;
+use Morphea\Core\Drawing\Drawing;
+use Morphea\Core\Drawing\Within;
 
 /** Pages of many pieces in one document, with a bookmark for each piece. */
 abstract readonly class BoundPdf extends OfPdf implements Bound
@@ -19,9 +21,12 @@ abstract readonly class BoundPdf extends OfPdf implements Bound
     public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
     {
         $sides = self::sides($piece, $settings);
-        $this->plainly
-            ? $this->plainly($piece, $settings, $stopped)
-            : $this->renderer->try($sides, $piece->pictures, $this->look($sides[0], $settings), $stopped);
+        $own = array_merge(...array_map(static fn (Drawing $side): array => $side->varying(), $sides));
+        if ($this->plainly) {
+            $this->plainly($piece, $settings, $stopped);
+        } elseif (!Within::isPlain($own)) {
+            $this->renderer->try($sides, $piece->pictures, $this->look($sides[0], $settings), $stopped);
+        }
 
         return [];
     }

@@ -49,7 +49,8 @@ final class Cairo
     void cairo_pdf_surface_set_metadata(cairo_surface_t *surface, int metadata, const char *utf8);
     int cairo_pdf_surface_add_outline(cairo_surface_t *surface, int parent_id, const char *utf8, const char *link_attribs, int flags);
     void cairo_surface_show_page(cairo_surface_t *surface);
-    int cairo_surface_set_mime_data(cairo_surface_t *surface, const char *mime_type, const unsigned char *data, unsigned long length, void (*destroy)(void *), void *closure);
+    int cairo_surface_set_mime_data(cairo_surface_t *surface, const char *mime_type, const unsigned char *data,
+        unsigned long length, void (*destroy)(void *), void *closure);
     void *g_malloc(size_t size); void *g_memdup2(const void *data, size_t size); void g_free(void *memory);
     void cairo_surface_flush(cairo_surface_t *surface); void cairo_surface_mark_dirty(cairo_surface_t *surface);
     void cairo_surface_finish(cairo_surface_t *surface); void cairo_surface_destroy(cairo_surface_t *surface);
@@ -65,34 +66,40 @@ final class Cairo
     void cairo_set_operator(cairo_t *cr, int op); void cairo_set_antialias(cairo_t *cr, int antialias);
     void cairo_set_source_rgba(cairo_t *cr, double red, double green, double blue, double alpha);
     void cairo_set_source(cairo_t *cr, cairo_pattern_t *pattern);
-    void cairo_set_source_surface(cairo_t *cr, cairo_surface_t *surface, double x, double y); cairo_pattern_t *cairo_get_source(cairo_t *cr);
+    void cairo_set_source_surface(cairo_t *cr, cairo_surface_t *surface, double x, double y);
+        cairo_pattern_t *cairo_get_source(cairo_t *cr);
     void cairo_paint(cairo_t *cr); void cairo_paint_with_alpha(cairo_t *cr, double alpha);
-    void cairo_new_path(cairo_t *cr); void cairo_move_to(cairo_t *cr, double x, double y); void cairo_line_to(cairo_t *cr, double x, double y);
+    void cairo_new_path(cairo_t *cr); void cairo_move_to(cairo_t *cr, double x, double y); void cairo_line_to(cairo_t *cr,
+        double x, double y);
     void cairo_curve_to(cairo_t *cr, double x1, double y1, double x2, double y2, double x3, double y3); void cairo_close_path(cairo_t *cr);
     void cairo_rectangle(cairo_t *cr, double x, double y, double width, double height);
     void cairo_fill(cairo_t *cr); void cairo_fill_preserve(cairo_t *cr); void cairo_stroke(cairo_t *cr); void cairo_clip(cairo_t *cr);
     void cairo_fill_extents(cairo_t *cr, double *x1, double *y1, double *x2, double *y2);
     void cairo_set_line_width(cairo_t *cr, double width); void cairo_set_line_join(cairo_t *cr, int join);
-    void cairo_set_miter_limit(cairo_t *cr, double limit); void cairo_set_dash(cairo_t *cr, const double *dashes, int count, double offset);
+    void cairo_set_miter_limit(cairo_t *cr, double limit); void cairo_set_dash(cairo_t *cr, const double *dashes, int count,
+        double offset);
     cairo_pattern_t *cairo_pattern_create_linear(double x0, double y0, double x1, double y1);
     cairo_pattern_t *cairo_pattern_create_radial(double x0, double y0, double r0, double x1, double y1, double r1);
     void cairo_pattern_add_color_stop_rgb(cairo_pattern_t *pattern, double offset, double red, double green, double blue);
     void cairo_pattern_set_matrix(cairo_pattern_t *pattern, const cairo_matrix_t *matrix); int cairo_matrix_invert(cairo_matrix_t *matrix);
-    void cairo_pattern_set_filter(cairo_pattern_t *pattern, int filter); void cairo_pattern_set_extend(cairo_pattern_t *pattern, int extend);
+    void cairo_pattern_set_filter(cairo_pattern_t *pattern, int filter); void cairo_pattern_set_extend(cairo_pattern_t *pattern,
+        int extend);
     void cairo_pattern_destroy(cairo_pattern_t *pattern);
     void cairo_set_font_face(cairo_t *cr, cairo_font_face_t *face); void cairo_set_font_size(cairo_t *cr, double size);
     void cairo_set_font_options(cairo_t *cr, const cairo_font_options_t *options); cairo_font_options_t *cairo_font_options_create(void);
     void cairo_font_options_set_hint_style(cairo_font_options_t *options, int style);
     void cairo_font_options_set_hint_metrics(cairo_font_options_t *options, int metrics);
     void cairo_glyph_path(cairo_t *cr, const cairo_glyph_t *glyphs, int count);
-    void cairo_show_text_glyphs(cairo_t *cr, const char *utf8, int utf8_len, const cairo_glyph_t *glyphs, int num_glyphs, const cairo_text_cluster_t *clusters, int num_clusters, int flags);
+    void cairo_show_text_glyphs(cairo_t *cr, const char *utf8, int utf8_len, const cairo_glyph_t *glyphs, int num_glyphs,
+        const cairo_text_cluster_t *clusters, int num_clusters, int flags);
     void cairo_tag_begin(cairo_t *cr, const char *name, const char *attributes); void cairo_tag_end(cairo_t *cr, const char *name);
     cairo_font_face_t *cairo_ft_font_face_create_for_ft_face(FT_Face face, int load_flags);
     int FT_Init_FreeType(FT_Library *library); int FT_New_Face(FT_Library library, const char *path, long index, FT_Face *face);
     RsvgHandle *rsvg_handle_new_from_stream_sync(void *stream, void *base, int flags, void *cancellable, GError **error);
     int rsvg_handle_render_document(RsvgHandle *handle, cairo_t *cr, const RsvgRectangle *viewport, GError **error);
     void *g_memory_input_stream_new_from_data(const void *data, long length, void *destroy);
-    void *g_bytes_new(const void *data, size_t size); void *g_memory_input_stream_new_from_bytes(void *bytes); void g_bytes_unref(void *bytes);
+    void *g_bytes_new(const void *data, size_t size); void *g_memory_input_stream_new_from_bytes(void *bytes);
+        void g_bytes_unref(void *bytes);
     void g_object_unref(void *object); void g_error_free(GError *error);
     C;
     /** Drawings of any depth and size of text. */

@@ -29,7 +29,8 @@ final readonly class Outlines
     public static function rectangle(Context $context, RectangleItem $item): void
     {
         if ($item->radius <= 0) {
-            $context->ffi->cairo_rectangle($context->it, ...array_map(self::rounded(...), [$item->x, $item->y, $item->width, $item->height]));
+            $box = array_map(self::rounded(...), [$item->x, $item->y, $item->width, $item->height]);
+            $context->ffi->cairo_rectangle($context->it, ...$box);
 
             return;
         }

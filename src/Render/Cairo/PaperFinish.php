@@ -70,23 +70,15 @@ final class PaperFinish
         $out = @fopen("$this->path.new", 'w') ?: throw new NoRoom('The PDF cannot be written.');
         [$offsets, $trailer, $start] = self::table($in);
         $pages = $this->pages($in, $offsets, $start);
-        $at = [];
-        $place = $this->write($out, "%PDF-1.5\n%\xB5\xED\xAE\xFB\n", 0);
+        $file = new PdfObjects($out, max(0, ...array_keys($offsets)) + 1);
         foreach (self::spans($offsets, $start) as $number => [$from, $length]) {
             fseek($in, $from);
-            $object = (string) fread($in, max(1, $length));
-            $object = $this->changed($number, $object, $pages);
+            $object = $this->changed($number, (string) fread($in, max(1, $length)), $pages);
             if (null !== $object) {
-                $at[$number] = $place;
-                $place = $this->write($out, $object, $place);
+                $file->add($number, $object);
             }
         }
-        $size = max(0, ...array_keys($offsets)) + 1;
-        $xref = "xref\n0 $size\n0000000000 65535 f \n";
-        for ($number = 1; $number < $size; ++$number) {
-            $xref .= isset($at[$number]) ? \sprintf("%010d 00000 n \n", $at[$number]) : "0000000000 00001 f \n";
-        }
-        $this->write($out, $xref . $trailer . "startxref\n$place\n%%EOF\n", $place);
+        $file->end($trailer);
         fclose($in);
         if (!fclose($out) || !rename("$this->path.new", $this->path)) {
             throw new NoRoom('The PDF cannot be written.');
@@ -249,15 +241,5 @@ final class PaperFinish
         return 1 === preg_match($pattern, $object, $found) && isset($found[1])
             ? $found[1]
             : throw new RenderError('The PDF is not as expected.');
-    }
-
-    /** @param resource $out */
-    private function write($out, string $bytes, int $place): int
-    {
-        if (\strlen($bytes) !== @fwrite($out, $bytes)) {
-            throw new NoRoom('The PDF cannot be written.');
-        }
-
-        return $place + \strlen($bytes);
     }
 }

@@ -115,7 +115,7 @@ final class Pictures
             $content = $this->contents->content($item->picture, $item->look);
             $surface =
                 $asFile && 'image/jpeg' === $content->mime
-                    ? $this->file($content, (int) $item->picture->width, (int) $item->picture->height)
+                    ? $this->file($content)
                     : $this->decode($content);
             if ($asFile) {
                 $surface->named($key);
@@ -139,10 +139,10 @@ final class Pictures
         return $this->cairo->over($memory, $width, $height, $opaque, new Memory($ffi, $memory));
     }
 
-    /** A photograph as it is: nothing of it is decoded. */
-    private function file(PictureContent $content, int $width, int $height): Surface
+    /** A photograph as it is: nothing of it is decoded. Its size is in its bytes; the surface that carries it has one pixel. */
+    private function file(PictureContent $content): Surface
     {
-        $surface = $this->cairo->image($width, $height, true);
+        $surface = $this->cairo->image(1, 1, true);
         $surface->carries($content->mime, $content->bytes);
 
         return $surface;

@@ -52,8 +52,8 @@ final class PngPress
     private function own(Drawing $piece): array
     {
         $own = [];
-        foreach ($piece->groups as $group) {
-            if (!$group->varies || [] === $group->items) {
+        foreach ($piece->varying() as $group) {
+            if ([] === $group->items) {
                 continue;
             }
             $box = $this->ground->inPixels($group->bounds());
