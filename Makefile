@@ -5,7 +5,7 @@ PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-gd php8.2-zip php
 	php8.2-mbstring librsvg2-bin libvips42 libdeflate0 libpixman-1-0 libharfbuzz0b libharfbuzz-subset0 libfribidi0 libzint2.11 qpdf poppler-utils
 TEST_PACKAGES = chromium chromium-driver zbar-tools zxing-cpp-tools
 
-.PHONY: demo test core-test functional-test browser-test check install test-tools assets screenshots clean
+.PHONY: demo bench test core-test functional-test browser-test check install test-tools assets screenshots clean
 
 demo: install assets
 	@$(PHP) bin/demo $(PORT)
@@ -43,6 +43,9 @@ check:
 	@npx --no-install prettier --check --log-level warn "assets/**/*.{css,js}"
 	@APP_ENV=test APP_DEBUG=1 $(PHP) bin/console cache:warmup -q
 	@$(PHP) vendor/bin/phpstan analyse --no-progress --memory-limit=1G
+
+bench: install assets
+	@$(PHP) bench/press.php
 
 screenshots: install test-tools assets
 	@$(PHP) bin/screenshots

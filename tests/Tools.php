@@ -28,6 +28,14 @@ final class Tools
         return 1 === preg_match('/^Pages:\s+(\d+)/m', self::on($pdf, ['pdfinfo', '%']), $m) ? (int) $m[1] : 0;
     }
 
+    /** @return array<string, string> what it says of itself */
+    public static function pdfInfo(string $pdf): array
+    {
+        preg_match_all('/^([\w ]+):\s+(.*)$/m', self::on($pdf, ['pdfinfo', '%']), $found);
+
+        return array_combine($found[1], $found[2]);
+    }
+
     /** @return array{int, int} in points */
     public static function pageSize(string $pdf): array
     {

@@ -80,6 +80,7 @@ final readonly class FilePress
         $texts = $this->makings->engine($file)->texts;
         $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->records()), $skipped), $texts);
         $this->checkChoices($order, $template, $table);
+        /** @param list<Wanted> $wanted */
         $share = fn (array $wanted): Share => new Share(
             $order->file,
             $this->codec->encode($template),
@@ -87,7 +88,7 @@ final readonly class FilePress
             $even->sizes,
             $order->to,
             $order->since,
-            $wanted,
+            array_values($wanted),
             (string) tempnam(sys_get_temp_dir(), 'morphea'),
         );
         $making = $this->makings->of($file, $template, $order->choices, $even);

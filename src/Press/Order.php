@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\InputBag;
 final readonly class Order
 {
     /** Of outputs at a time. */
-    public const MOST = 6;
+    public const MOST = 9;
 
     /**
      * @param non-empty-list<Choice> $choices

@@ -22,8 +22,8 @@ final readonly class RunPictures
     }
 
     /**
-     * @return list<array{position: int, row: int, name: string, outcome: string, made: bool, reason: string, pictures:
-     * list<string>, files: list<array{number: int, name: string}>}>
+     * @return list<array{position: int, row: int, name: string, outcome: string, made: bool, reason: string,
+     *   pictures: list<string>, files: list<array{number: int, name: string}>}>
      */
     public function of(Run $run, int $from, int $count): array
     {

@@ -16,6 +16,7 @@ use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\GiveUpWork;
 use Morphea\App\Work\Kinds;
 use Morphea\App\Work\Report;
+use Morphea\App\Work\StretchSizes;
 use Morphea\App\Work\Task;
 use Morphea\App\Work\WorkDesk;
 use Morphea\App\Work\WorkRecord;
@@ -171,6 +172,7 @@ final class ManyPicturesTest extends AppTestCase
             $container->get(FilesystemOperator::class),
             new Kinds([$full]),
             $container->get(LockFactory::class),
+            self::getContainer()->get(StretchSizes::class),
         );
         for ($try = 1; $try <= 5; ++$try) {
             try {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\JobState;
+use Morphea\App\Entity\Run;
 use Morphea\App\Storage\NoRoom;
 use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
@@ -191,6 +192,82 @@ final class PressTest extends AppTestCase
         $this->work();
         self::assertSame([JobState::Done, ''], [$this->newestRun()->job()->state(), $this->newestRun()->trouble()]);
         self::assertCount(4, Tools::pieces($this->download($project)));
+    }
+
+    public function testASecondRunMakesWhatChangedAndTakesTheRestOver(): void
+    {
+        $rows = implode("\n", array_map(static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i", range(1, 12)));
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\n$rows");
+        $order = ['formats' => ['png'], 'of' => ['png' => ['size' => 'width', 'value' => '300']], 'name' => '{register}'];
+        $this->order($project, $order);
+        $this->work();
+        $before = Tools::pieces($this->download($project));
+        $this->browser->request(
+            'POST',
+            "/projects/{$project->id()}/rows/edit",
+            server: ['HTTP_X_CSRF_TOKEN' => $this->token(), 'HTTP_X_REQUESTED_WITH' => 'fetch', 'CONTENT_TYPE' => 'application/json'],
+            content: (string) json_encode(['op' => 'set', 'cells' => [['id' => 5, 'key' => 'full_name', 'to' => 'Somebody Else']]]),
+        );
+        self::assertResponseIsSuccessful();
+        $this->order($project, $order);
+        $second = $this->newestRun();
+        self::assertSame(11, $this->progress($second)->made(), 'they are there before any worker looks');
+        $this->work();
+        $second = $this->newestRun();
+        self::assertSame(['made' => 12, 'taken' => 11, 'failed' => 0], array_diff_key($second->job()->outcome(), ['bytes' => 1]));
+        $after = Tools::pieces($this->download($project));
+        self::assertSame(['5.png'], array_keys(array_diff_assoc($before, $after)));
+
+        // Only what changed: nothing now; after a change, one.
+        $this->order($project, $order + ['which' => 'changed']);
+        self::assertStringContainsString('Nothing has changed', $this->browser->followRedirect()->filter('.notice.bad')->text());
+
+        // The first run goes, and what the second has of it stays.
+        $first = $this->entities()->getRepository(Run::class)->findOneBy(['number' => 1]) ?? self::fail();
+        $this->post("/projects/{$project->id()}/press/runs/{$first->id()}/delete");
+        $this->work();
+        self::assertSame($after, Tools::pieces($this->download($project)));
+        self::assertCount(12, glob(\dirname(__DIR__, 2) . "/var/test/files/made/{$project->id()}/*/*") ?: []);
+    }
+
+    public function testAZipIsFetchedInRangesToo(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1\nOar|2|clocks|2026-03-09|2");
+        $this->order($project, ['format' => 'svg']);
+        $this->work();
+        $whole = $this->download($project);
+        $length = \strlen($whole);
+        self::assertSame((string) $length, $this->browser->getResponse()->headers->get('Content-Length'));
+        $tag = (string) $this->browser->getResponse()->headers->get('ETag');
+        $address = "/projects/{$project->id()}/press/runs/{$this->newestRun()->id()}/file";
+        $parts = '';
+        foreach ([[0, 99], [100, 5_000], [5_001, $length - 1]] as [$from, $to]) {
+            $this->browser->request('GET', $address, server: ['HTTP_RANGE' => "bytes=$from-$to", 'HTTP_IF_RANGE' => $tag]);
+            self::assertResponseStatusCodeSame(206);
+            self::assertSame("bytes $from-$to/$length", $this->browser->getResponse()->headers->get('Content-Range'));
+            $parts .= $this->browser->getInternalResponse()->getContent();
+        }
+        self::assertSame($whole, $parts);
+        $this->browser->request('GET', $address, server: ['HTTP_RANGE' => "bytes=$length-"]);
+        self::assertResponseStatusCodeSame(416);
+    }
+
+    public function testAnOrderIsKeptByNameAndGivenAgain(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1");
+        $this->post("/projects/{$project->id()}/press/orders", [
+            'kept' => 'for the web',
+            'formats' => ['webp', 'jpeg'],
+            'of' => ['webp' => ['size' => 'width', 'value' => '640', 'quality' => '70']],
+            'name' => '{register}',
+            'file' => 'web',
+        ]);
+        $page = $this->browser->followRedirect();
+        self::assertSame('for the web', $page->filter('.kept.on')->text());
+        self::assertSame('640', $page->filter('input[name="of[webp][value]"]')->attr('value'));
+        self::assertCount(2, $page->filter('input[name="formats[]"][checked]'));
+        $this->browser->submit($page->selectButton('Forget it')->form());
+        self::assertCount(0, $this->browser->followRedirect()->filter('.kept'));
     }
 
     public function testAStretchDoneTwiceDoesNoHarm(): void

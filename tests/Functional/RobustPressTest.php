@@ -293,14 +293,15 @@ final class RobustPressTest extends AppTestCase
      * Twenty workers killed anywhere in a run of five hundred with a row that cannot be made: every other piece is
      * right, none is there twice.
      */
-    public function testTenKillsInARunOfTwoHundredAndFiftyWithAPoisonRow(): void
+    public function testTwentyKillsInARunOfFiveHundredWithAPoisonRow(): void
     {
-        $project = $this->rows(250, static fn (int $i): string => 125 === $i ? str_repeat('x', 40_000) : "Volunteer $i");
-        $this->order($project, ['format' => 'pdf', 'file' => 'all']);
+        $project = $this->rows(500, static fn (int $i): string => 125 === $i ? str_repeat('x', 40_000) : "Volunteer $i");
+        $small = ['png' => ['size' => 'width', 'value' => '500']];
+        $this->order($project, ['formats' => ['pdf', 'png'], 'of' => $small, 'file' => 'all', 'name' => '{register}']);
         $run = $this->newestRun();
         $database = $this->entities()->getConnection();
         mt_srand(9);
-        for ($kill = 0; $kill < 10; ++$kill) {
+        for ($kill = 0; $kill < 20; ++$kill) {
             // What a killed worker was at is handed out again only after a while: let that pass at once.
             $database->executeStatement(
                 "UPDATE messenger_messages SET delivered_at = '2020-01-01 00:00:00' WHERE delivered_at IS NOT NULL",
@@ -336,10 +337,12 @@ final class RobustPressTest extends AppTestCase
             array_map(strval(...), [$progress->failed]),
             json_encode($this->pieces()->givenUp($run, 9)) ?: '',
         );
-        $pdf = $this->download($project);
-        Tools::assertSoundPdf($pdf);
-        preg_match_all('/Volunteer (\d+)/', Tools::pdfText($pdf), $m);
-        self::assertSame(array_values(array_diff(range(1, 250), [125])), array_map(intval(...), $m[1]));
+        $files = Tools::pieces($this->download($project));
+        self::assertCount(500, $files, 'the PDF, and 499 pictures');
+        self::assertCount(500, array_unique(array_map(md5(...), $files)), 'none is another');
+        Tools::assertSoundPdf($files['all.pdf']);
+        preg_match_all('/Volunteer (\d+)/', Tools::pdfText($files['all.pdf']), $m);
+        self::assertSame(array_values(array_diff(range(1, 500), [125])), array_map(intval(...), $m[1]));
     }
 
     /** @param (\Closure(int): string)|null $name */

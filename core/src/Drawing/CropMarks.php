@@ -17,15 +17,16 @@ final readonly class CropMarks
     /** @return float dots outside of the cut that a bleed and the marks round it take */
     public static function edge(float $bleed, float $dpi): float
     {
-        return $bleed + ((self::CLEAR + self::LENGTH) / self::INCH) * $dpi;
+        // Whole dots: what is drawn falls on the same pixels with marks and without.
+        return ceil($bleed + ((self::CLEAR + self::LENGTH) / self::INCH) * $dpi);
     }
 
     /** @return list<LineItem> */
     public static function of(Drawing $drawing): array
     {
         $dots = $drawing->dpi / self::INCH;
-        $near = $drawing->bleed + self::CLEAR * $dots;
         $far = self::edge($drawing->bleed, $drawing->dpi);
+        $near = $far - self::LENGTH * $dots;
         $paint = new Paint(null, self::COLOUR, self::WIDTH * $dots);
         $lines = [];
         foreach ([0.0, (float) $drawing->width] as $x) {

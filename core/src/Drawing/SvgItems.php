@@ -28,18 +28,27 @@ final readonly class SvgItems implements ItemVisitor
 
     public function group(GroupItem $item): string
     {
-        $moves = array_filter([
-            0.0 !== $item->up ? 'translate(0 ' . Svg::number(-$item->up) . ')' : '',
-            0.0 !== $item->rotation ? Svg::turn($item->rotation, $item->centreX, $item->centreY) : '',
-        ]);
+        $moves = self::moves($item);
         $attributes =
             ' id="layer-' .
             Svg::escape($item->layer) .
             '"' .
-            ([] === $moves ? '' : ' transform="' . implode(' ', $moves) . '"') .
+            ('' === $moves ? '' : " transform=\"$moves\"") .
             ($item->opacity < 1 ? ' opacity="' . Svg::number($item->opacity) . '"' : '');
 
         return "<g$attributes>" . $this->all($item->items) . '</g>';
+    }
+
+    /** How a group is moved and turned; empty where it is not. */
+    public static function moves(GroupItem $item): string
+    {
+        return implode(
+            ' ',
+            array_filter([
+                0.0 !== $item->up ? 'translate(0 ' . Svg::number(-$item->up) . ')' : '',
+                0.0 !== $item->rotation ? Svg::turn($item->rotation, $item->centreX, $item->centreY) : '',
+            ]),
+        );
     }
 
     /** @param list<Item> $items */
@@ -59,7 +68,7 @@ final readonly class SvgItems implements ItemVisitor
                 'height' => $item->height,
                 'rx' => $item->radius > 0 ? $item->radius : null,
             ],
-            $item->paint,
+            $item,
         );
     }
 
@@ -68,7 +77,7 @@ final readonly class SvgItems implements ItemVisitor
         return $this->element(
             'ellipse',
             ['cx' => $item->centreX, 'cy' => $item->centreY, 'rx' => $item->radiusX, 'ry' => $item->radiusY],
-            $item->paint,
+            $item,
         );
     }
 
@@ -77,7 +86,7 @@ final readonly class SvgItems implements ItemVisitor
         return $this->element(
             'line',
             ['x1' => $item->x1, 'y1' => $item->y1, 'x2' => $item->x2, 'y2' => $item->y2],
-            $item->paint,
+            $item,
         );
     }
 
@@ -88,12 +97,12 @@ final readonly class SvgItems implements ItemVisitor
             $item->points,
         );
 
-        return $this->paint->on('<polygon points="' . implode(' ', $points) . '"', $item->paint);
+        return $this->paint->on('<polygon points="' . implode(' ', $points) . '"', $item->paint, self::box($item));
     }
 
     public function path(PathItem $item): string
     {
-        return $this->paint->on('<path d="' . Svg::path($item->path->steps) . '"', $item->paint);
+        return $this->paint->on('<path d="' . Svg::path($item->path->steps) . '"', $item->paint, self::box($item));
     }
 
     public function text(TextItem $item): string
@@ -189,7 +198,7 @@ final readonly class SvgItems implements ItemVisitor
     }
 
     /** @param array<string, float|null> $geometry */
-    private function element(string $name, array $geometry, Paint $paint): string
+    private function element(string $name, array $geometry, RectangleItem|EllipseItem|LineItem $item): string
     {
         $svg = "<$name";
         foreach ($geometry as $attribute => $value) {
@@ -198,6 +207,12 @@ final readonly class SvgItems implements ItemVisitor
             }
         }
 
-        return $this->paint->on($svg, $paint);
+        return $this->paint->on($svg, $item->paint, self::box($item));
+    }
+
+    /** What is filled of a shape, without the line along it. */
+    private static function box(Item $item): Bounds
+    {
+        return $item->inColour('#000000')->bounds();
     }
 }

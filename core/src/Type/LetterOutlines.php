@@ -13,7 +13,8 @@ final class LetterOutlines
     /** @var array<string, list<array{string, list<float>}>> by face and glyph */
     private array $known = [];
 
-    public function __construct()
+    /** @param (\Closure(FontFace): FontFace)|null $here where the file of a face lies, which may come from elsewhere */
+    public function __construct(private readonly ?\Closure $here = null)
     {
         $this->harfBuzz = new HarfBuzz();
     }
@@ -28,6 +29,7 @@ final class LetterOutlines
     public function of(FontFace $face, string $text, bool $rightToLeft, float $x, float $y, float $size, float $spacing): array
     {
         $steps = [];
+        $face = null === $this->here ? $face : ($this->here)($face);
         $glyphs = $this->harfBuzz->glyphs($face, $text, $rightToLeft, $size > 0 ? $spacing / $size : 0.0);
         foreach ($glyphs as [$glyph, , $right, $down]) {
             $at = [$x + $right * $size, $y + $down * $size];

@@ -52,6 +52,33 @@ final class FileNamesTest extends TestCase
         self::assertCount(8_000, array_unique($names));
     }
 
+    public function testFoldersAreMadeByThePatternAndNotByCells(): void
+    {
+        $names = new FileNames(new Naming(Pattern::parse('{craft}/{_row}-{name}')), 'en_GB', 20);
+        self::assertSame('clocks/003-A B', $names->next(new Record(3, ['craft' => 'clocks', 'name' => 'A/B'])));
+        self::assertSame('etc passwd/004-x', $names->next(new Record(4, ['craft' => '../etc/passwd', 'name' => 'x'])));
+        self::assertSame('005-y', $names->next(new Record(5, ['craft' => '', 'name' => 'y'])), 'a folder of no name is none');
+    }
+
+    public function testNumbersHaveAsManyDigitsAsTheLastRowAndDaysAndSidesAreSaid(): void
+    {
+        $naming = new Naming(Pattern::parse('{_day} {name} {_side} {_row}'), day: '2026-11-26');
+        $name = (new FileNames($naming, 'en_GB', 12_000))->next(new Record(7, ['name' => 'Ng']));
+        self::assertSame('2026-11-26 Ng front 00007.png', FileNames::file($name, 'front', true, 'png'));
+        self::assertSame('2026-11-26 Ng 00007.pdf', FileNames::file($name, null, false, 'pdf'), 'of all sides there is none to say');
+        self::assertSame('Ng-back.png', FileNames::file('Ng', 'back', true, 'png'));
+        self::assertSame('Ng.png', FileNames::file('Ng', 'front', false, 'png'));
+    }
+
+    public function testNamesCanBeInPlainLettersAndShort(): void
+    {
+        $naming = new Naming(Pattern::parse('{name}'), true, 12);
+        $names = new FileNames($naming, 'en_GB');
+        $next = static fn (int $row, string $name): string => $names->next(new Record($row, ['name' => $name]));
+        self::assertSame(['Olof Hafstei', 'Chrysoula', 'Vlada Berezo'], [$next(1, 'Ólöf Hafstein'), $next(2, 'Χρυσούλα'), $next(3, 'Влада Берёзова')]);
+        self::assertSame('Olof Hafstei-2', $next(4, 'Ólöf Hafsteinsdóttir'), 'told apart when they are equal once cut');
+    }
+
     public function testClashesAreKnown(): void
     {
         $names = new FileNames(new Naming(Pattern::parse('{name}')), 'en_GB');

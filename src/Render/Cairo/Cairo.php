@@ -19,6 +19,7 @@ final class Cairo
     public const RGB = 1;
     public const GOOD = 1;
     public const PAD = 3;
+    public const EDGES = 0;
     public const WITHOUT_EDGES = 1;
     public const CLEAR = 0;
     public const SOURCE = 1;

@@ -6,12 +6,17 @@ namespace Morphea\App\Render\Cairo;
 
 use FFI\CData;
 use Morphea\App\Render\RenderError;
+use Morphea\Core\Drawing\GroupItem;
 
 /** Where something is drawn: a surface with a place and a scale. */
 final class Context
 {
     public readonly CData $it;
     public readonly \FFI $ffi;
+
+    /** The group that is drawn, by which everything is moved and turned; and the units before that. */
+    public ?GroupItem $group = null;
+    public ?CData $before = null;
 
     public function __construct(private readonly Cairo $cairo, public readonly Surface $surface)
     {

@@ -45,15 +45,25 @@ final readonly class Filters
         $this->draw($context, $this->pictures->blurred($item), $box);
     }
 
+    /** With the turn of its group within it, so that librsvg blurs it as it does within a whole side. */
     private function draw(Context $context, string $svg, Bounds $box): void
     {
-        $box = $box->whole();
-        $on = Pixels::under($this->cairo, $context, $box);
-        if (null === $on) {
-            return;
+        $group = $context->group;
+        if (null !== $group && null !== $context->before) {
+            $box = $box->turned($group->rotation, $group->centreX, $group->centreY)->moved(0, -$group->up);
+            $moves = SvgItems::moves($group);
+            $svg = '' === $moves ? $svg : "<g transform=\"$moves\">$svg</g>";
         }
-        $handle = $this->cairo->part($svg, $box);
-        $this->cairo->render($handle, $on->context->it, $box);
-        Pixels::put($on->surface, $context);
+        $box = $box->whole();
+        $context->apart(function () use ($context, $svg, $box): void {
+            if (null !== $context->before) {
+                $context->ffi->cairo_set_matrix($context->it, \FFI::addr($context->before));
+            }
+            $on = Pixels::under($this->cairo, $context, $box);
+            if (null !== $on) {
+                $this->cairo->render($this->cairo->part($svg, $box), $on->context->it, $box);
+                Pixels::put($on->surface, $context);
+            }
+        });
     }
 }

@@ -30,7 +30,7 @@ final readonly class Painter implements ItemVisitor
     /** @param bool $onPaper letters stay letters and pictures stay files, as in a PDF */
     public function __construct(private Context $context, private Studio $studio, private bool $onPaper)
     {
-        $this->paints = new Paints($context, $studio->scratch);
+        $this->paints = new Paints($context);
     }
 
     /** @param list<Item> $items */
@@ -45,9 +45,11 @@ final readonly class Painter implements ItemVisitor
     {
         if ([] !== $item->items) {
             $this->context->apart(function () use ($item): void {
+                [$this->context->before, $this->context->group] = [$this->context->matrix(), $item];
                 $this->context->move(0, -$item->up);
                 $this->context->turn($item->rotation, $item->centreX, $item->centreY);
                 $this->context->through($item->opacity, fn () => $this->all($item->items));
+                [$this->context->before, $this->context->group] = [null, null];
             });
         }
 

@@ -18,8 +18,7 @@ final readonly class Paints
     /** As SVG has it where nothing is said. */
     private const MITRE = 4.0;
 
-    /** @param Context $scratch where shapes are measured, unturned */
-    public function __construct(private Context $context, private Context $scratch)
+    public function __construct(private Context $context)
     {
     }
 
@@ -60,18 +59,14 @@ final readonly class Paints
     private function gradient(Gradient $gradient, RectangleItem|EllipseItem|PolygonItem|PathItem $outline): void
     {
         $ffi = $this->context->ffi;
-        [$left, $top, $right, $bottom] = [$ffi->new('double'), $ffi->new('double'), $ffi->new('double'), $ffi->new('double')];
-        Outlines::of($this->scratch, $outline);
-        $ffi->cairo_fill_extents($this->scratch->it, ...array_map(\FFI::addr(...), [$left, $top, $right, $bottom]));
-        $ffi->cairo_new_path($this->scratch->it);
-        $width = $right->cdata - $left->cdata;
-        $height = $bottom->cdata - $top->cdata;
+        $box = $outline->inColour('#000000')->bounds();
+        [$width, $height] = [$box->width(), $box->height()];
         if ($width <= 0 || $height <= 0) {
             return;
         }
         $pattern = $this->pattern($gradient);
         $matrix = $ffi->new('cairo_matrix_t');
-        [$matrix->xx, $matrix->yy, $matrix->x0, $matrix->y0] = [$width, $height, $left->cdata, $top->cdata];
+        [$matrix->xx, $matrix->yy, $matrix->x0, $matrix->y0] = [$width, $height, $box->left, $box->top];
         $ffi->cairo_matrix_invert(\FFI::addr($matrix));
         $ffi->cairo_pattern_set_matrix($pattern, \FFI::addr($matrix));
         $ffi->cairo_pattern_set_extend($pattern, Cairo::PAD);

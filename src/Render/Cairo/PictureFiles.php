@@ -40,7 +40,7 @@ final class PictureFiles
         $this->bytes = new PixelBytes($studio->cairo, $studio->vips);
         $this->rows = new PngRows($studio->cairo, $this->bytes, new Deflater());
         $this->encoder = new Encoder($studio->vips);
-        $this->outlines = new LetterOutlines();
+        $this->outlines = new LetterOutlines($studio->setup->here(...));
     }
 
     /** @return list<string> bytes of each file */

@@ -36,6 +36,7 @@ final readonly class Side
                 $context->colour($this->look->ground);
                 $this->box($context);
                 $context->ffi->cairo_fill($context->it);
+                $context->ffi->cairo_set_antialias($context->it, Cairo::EDGES);
             }
             if (Edge::Marks === $this->look->edge) {
                 (new Painter($context, $this->studio, $this->onPaper))->all(CropMarks::of($this->drawing));
@@ -57,6 +58,7 @@ final readonly class Side
             if (Edge::Marks === $this->look->edge) {
                 $this->box($context);
                 $context->ffi->cairo_clip($context->it);
+                $context->ffi->cairo_set_antialias($context->it, Cairo::EDGES);
             }
             $draw();
         });
@@ -65,13 +67,19 @@ final readonly class Side
     private function place(Context $context, float $scale): void
     {
         [$x, $y] = $context->surface->at;
-        $context->move(-$x, -$y);
+        // Pixels fall where they fall without an edge.
+        $edge = static fn (float $dots): float => round($dots * $scale);
+        [$left, $top] = $this->onPaper
+            ? [$this->whole->left * $scale, $this->whole->top * $scale]
+            : [$edge($this->whole->left), $edge($this->whole->top)];
+        $context->move(-$x - $left, -$y - $top);
         $context->scale($scale);
-        $context->move(-$this->whole->left, -$this->whole->top);
     }
 
+    /** Its edge is that of whole pixels: what lies on each other there must not show through each other. */
     private function box(Context $context): void
     {
+        $context->ffi->cairo_set_antialias($context->it, Cairo::WITHOUT_EDGES);
         $context->ffi->cairo_rectangle(
             $context->it,
             $this->covered->left,

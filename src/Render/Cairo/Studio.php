@@ -8,19 +8,21 @@ use Morphea\App\Render\FontSetup;
 use Morphea\App\Render\Vips;
 use Morphea\Core\Drawing\PictureContents;
 
-/** All that drawing by cairo needs: letters, pictures, filters; and a scratch context for measuring. */
+/** All that drawing by cairo needs: letters, pictures, filters. */
 final readonly class Studio
 {
     public Fonts $fonts;
     public Pictures $pictures;
     public Filters $filters;
-    public Context $scratch;
 
-    public function __construct(public Cairo $cairo, public Vips $vips, FontSetup $setup, public PictureContents $contents)
-    {
+    public function __construct(
+        public Cairo $cairo,
+        public Vips $vips,
+        public FontSetup $setup,
+        public PictureContents $contents,
+    ) {
         $this->fonts = new Fonts($cairo, $setup);
         $this->pictures = new Pictures($cairo, $vips, $contents);
         $this->filters = new Filters($cairo, $contents);
-        $this->scratch = $cairo->image(1, 1)->context();
     }
 }

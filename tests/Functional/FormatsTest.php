@@ -1,0 +1,247 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Import\FilePictures;
+use Morphea\App\Projects\StarterShelf;
+use Morphea\App\Render\Edge;
+use Morphea\App\Render\Engines;
+use Morphea\App\Render\Look;
+use Morphea\App\Render\PictureFormat;
+use Morphea\App\Render\PictureKind;
+use Morphea\App\Render\PictureSet;
+use Morphea\App\Render\Renderer;
+use Morphea\App\Render\Vips;
+use Morphea\Core\Drawing\Drawing;
+use Morphea\Core\Layout\EvenSizes;
+use Morphea\Core\Template\TemplateCodec;
+use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\DataProvider;
+
+/** What comes out is the same however it is made, and is what its format says it is. */
+final class FormatsTest extends AppTestCase
+{
+    /** Levels of a channel that two ways may be apart. */
+    private const APART = 2;
+
+    /** @param (\Closure(array<int, array<string, mixed>>): array<int, array<string, mixed>>)|null $change */
+    #[DataProvider('designs')]
+    public function testPiecesOnWhatAllRowsHaveAlikeAreThoseThatAreDrawnAnew(string $starter, float $scale, ?\Closure $change): void
+    {
+        $renderer = self::getContainer()->get(Renderer::class);
+        foreach ($this->drawings($starter, $change) as $i => [$drawing, $pictures]) {
+            // Patterns in drawings come out otherwise where librsvg's units begin below nought, as they do with an edge.
+            foreach (\in_array($starter, ['guild-tote', 'lending-card'], true) ? [Edge::Cut, Edge::Marks] : [Edge::Cut] as $edge) {
+                $look = new Look($scale, $edge, $drawing->background);
+                $png = [new PictureFormat(PictureKind::Png)];
+                $fast = $renderer->side($drawing, $pictures, $look, $png)[0];
+                $plain = $renderer->side($drawing, $pictures, $look, $png, true)[0];
+                self::assertSame(0, $this->furtherApart($fast, $plain), "$starter, side $i, $edge->value");
+            }
+        }
+    }
+
+    /** @return iterable<string, array{string, float, \Closure|null}> */
+    public static function designs(): iterable
+    {
+        $all = ['claim-tag', 'guild-membership', 'lending-card', 'mend-or-bin', 'mending-certificate', 'open-bench', 'thank-you', 'tip-card'];
+        foreach ([...$all, 'winter-pin'] as $starter) {
+            yield $starter => [$starter, 'claim-tag' === $starter ? 1.37 : 0.5, null];
+        }
+        yield 'see-through' => ['guild-tote', 0.2, null];
+        $shadow = ['colour' => '#17211E', 'dx' => 60, 'dy' => 90, 'blur' => 40, 'opacity' => 0.6];
+        yield 'turned, with shadows that reach far, under a fixed layer' => [
+            'mending-certificate',
+            0.4,
+            static function (array $layers) use ($shadow): array {
+                foreach ($layers as &$layer) {
+                    if ('recipient' === $layer['id']) {
+                        $layer['frame']['rotation'] = 17;
+                        $layer['opacity'] = 0.7;
+                        $layer['effects'] = ['shadow' => $shadow] + ($layer['effects'] ?? []);
+                    }
+                }
+                $over = [
+                    'id' => 'over',
+                    'name' => 'Over',
+                    'kind' => 'shape',
+                    'frame' => ['x' => 900, 'y' => 900, 'width' => 900, 'height' => 500, 'rotation' => 9],
+                    'opacity' => 0.5,
+                    'locked' => false,
+                    'hidden' => false,
+                    'shape' => 'ellipse',
+                    'fill' => ['radial' => false, 'angle' => 30, 'from' => '#B8391C', 'to' => '#FBF5E9'],
+                    'stroke' => '#17211E',
+                    'strokeWidth' => 9,
+                    'dashes' => [40, 25],
+                    'radius' => 0,
+                    'corners' => 5,
+                    'inner' => 0.5,
+                    'use' => 'print',
+                ];
+
+                return [...$layers, $over];
+            },
+        ];
+    }
+
+    public function testEveryFormatIsWhatItSaysInSizeAndColours(): void
+    {
+        $project = $this->starter('lending-card');
+        $this->order($project, [
+            'formats' => ['png', 'jpeg', 'webp', 'avif', 'tiff', 'svg', 'pdf', 'pdfs-by'],
+            'which' => 'some',
+            'rows' => '1-2',
+            'edge' => 'cut',
+            'name' => '{no}',
+            'file' => 'cards',
+            'of' => [
+                'png' => ['size' => 'dpi', 'value' => '150'],
+                'jpeg' => ['size' => 'width', 'value' => '400', 'quality' => '80', 'inSteps' => '1'],
+                'webp' => ['size' => 'factor', 'value' => '0.5'],
+                'svg' => ['outlines' => '1'],
+                'pdfs-by' => ['by' => 'days'],
+            ],
+        ]);
+        $this->work();
+        $files = Tools::pieces($this->download($project));
+        self::assertCount(1 + 2 + 6 * 4, $files, 'a PDF of all, one for each value, six formats of two sides of two cards');
+        foreach (['png' => 372, 'jpg' => 400, 'webp' => 372, 'avif' => 744, 'tif' => 744] as $ending => $width) {
+            $file = $files["001-front.$ending"];
+            $image = self::getContainer()->get(Vips::class)->open($file);
+            self::assertSame($width, $image->width(), $ending);
+            self::assertFalse($image->hasAlpha(), $ending);
+        }
+        self::assertSame(150, Tools::pngDpi($files['001-front.png']));
+        self::assertSame([400, 559, \IMAGETYPE_JPEG], \array_slice(getimagesizefromstring($files['001-back.jpg']) ?: [], 0, 3));
+        self::assertStringContainsString("\xff\xc2", $files['001-back.jpg'], 'in steps');
+        foreach (['png' => 'iCCP', 'jpg' => 'ICC_PROFILE', 'webp' => 'ICCP', 'avif' => 'colr', 'tif' => 'sRGB'] as $ending => $mark) {
+            self::assertStringContainsString($mark, $files["001-front.$ending"], "$ending says what its colours are");
+        }
+        self::assertStringNotContainsString('<text', $files['001-front.svg']);
+        Tools::assertSoundPdf($files['cards.pdf']);
+        self::assertSame(4, Tools::pages($files['cards.pdf']));
+        $values = array_values(array_filter(array_keys($files), static fn (string $name): bool => 1 === preg_match('/^\d+\.pdf$/', $name)));
+        self::assertCount(2, $values);
+        self::assertSame(2, Tools::pages($files[$values[0]]));
+    }
+
+    public function testSeeThroughAndOnAColour(): void
+    {
+        $project = $this->starter('guild-tote');
+        $order = ['which' => 'some', 'rows' => '1', 'name' => 'tote', 'formats' => ['png', 'jpeg']];
+        $this->order($project, $order + ['of' => [
+            'png' => ['size' => 'factor', 'value' => '0.1', 'ground' => '#FF0000'],
+            'jpeg' => ['size' => 'factor', 'value' => '0.1'],
+        ]]);
+        $this->work();
+        $files = Tools::pieces($this->download($project));
+        $png = imagecreatefromstring($files['tote.png']);
+        $jpeg = imagecreatefromstring($files['tote.jpg']);
+        self::assertNotFalse($png);
+        self::assertNotFalse($jpeg);
+        self::assertSame(0xff0000, imagecolorat($png, 3, 3));
+        self::assertSame(0xffffff, imagecolorat($jpeg, 3, 3), 'JPEG has nothing see-through: it lies on paper');
+    }
+
+    public function testSvgsHaveTheirFontsInThem(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|2");
+        $this->order($project, ['format' => 'svg']);
+        $this->work();
+        $svg = Tools::pieces($this->download($project))['Ng.svg'];
+        self::assertStringContainsString('>Ng</text>', $svg);
+        preg_match_all('~@font-face\{font-family:"([^"]+)"[^}]*base64,([^)]+)\)~', $svg, $fonts);
+        self::assertContains('Lora', $fonts[1]);
+        foreach ($fonts[2] as $font) {
+            $bytes = (string) base64_decode($font, true);
+            self::assertStringStartsWith("\0\1\0\0", $bytes, 'a font');
+            self::assertLessThan(40_000, \strlen($bytes), 'with the letters it needs and no more');
+        }
+    }
+
+    public function testAPdfHoldsWhatAllRowsHaveAlikeOnceAndSaysWhatItIs(): void
+    {
+        $rows = implode("\n", array_map(static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i", range(1, 40)));
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\n$rows");
+        $this->order($project, ['format' => 'pdf', 'file' => 'all', 'edge' => 'marks']);
+        $this->work();
+        $pdf = $this->download($project);
+        Tools::assertSoundPdf($pdf);
+        self::assertSame(40, Tools::pages($pdf));
+        $facts = Tools::pdfInfo($pdf);
+        self::assertSame(['all', 'Morphea'], [$facts['Title'], $facts['Creator']]);
+        self::assertStringNotContainsString(\dirname(__DIR__, 2), $pdf);
+        $boxes = Tools::pageBoxes($pdf);
+        $mm = 72 / 25.4;
+        self::assertEqualsWithDelta([6 * $mm, 6 * $mm, 303 * $mm, 216 * $mm], $boxes['Trim'], 0.2, 'the marks are outside');
+        $fonts = array_column(Tools::pdfFonts($pdf), 'name');
+        self::assertSame($fonts, array_unique($fonts), 'each font is there once');
+        preg_match_all('/Volunteer (\d+)/', Tools::pdfText($pdf), $found);
+        self::assertSame(range(1, 40), array_map(intval(...), $found[1]));
+        self::assertLessThan(120_000, \strlen($pdf));
+    }
+
+    /**
+     * @param (\Closure(array<int, array<string, mixed>>): array<int, array<string, mixed>>)|null $change
+     *
+     * @return iterable<array{Drawing, PictureSet}>
+     */
+    private function drawings(string $starter, ?\Closure $change): iterable
+    {
+        $file = self::getContainer()->get(StarterShelf::class)->load($starter) ?? self::fail("There is no $starter.");
+        $template = $file->template;
+        if (null !== $change) {
+            $json = json_decode((new TemplateCodec())->encode($template), true, 64, \JSON_THROW_ON_ERROR);
+            $json['sides'][0]['layers'] = $change($json['sides'][0]['layers']);
+            $template = (new TemplateCodec())->decode(json_encode($json, \JSON_THROW_ON_ERROR));
+        }
+        $engine = self::getContainer()->get(Engines::class)->with([]);
+        $pictures = self::getContainer()->get(FilePictures::class)->of($file);
+        $rows = array_values(iterator_to_array($file->table?->records() ?? []));
+        $even = EvenSizes::of($template, $rows, $engine->texts);
+        // Two rows, so that the second finds what the first left behind.
+        foreach ([$rows[0], $rows[2]] as $row) {
+            foreach (array_keys($template->sides) as $side) {
+                yield [$engine->layouter->lay($template, $row, $pictures, $even, $side)->drawing, $pictures];
+            }
+        }
+    }
+
+    /** @return int pixels that are further apart than they may be, seen over white and over black */
+    private function furtherApart(string $one, string $other): int
+    {
+        $vips = self::getContainer()->get(Vips::class);
+        [$a, $b] = [$vips->open($one)->rgba()->pixels(), $vips->open($other)->rgba()->pixels()];
+        self::assertSame(\strlen($a), \strlen($b));
+        $count = 0;
+        foreach (str_split($a ^ $b, 4096) as $i => $chunk) {
+            if ('' === trim($chunk, "\0\1\2\3")) {
+                continue;
+            }
+            for ($j = 0, $length = \strlen($chunk); $j < $length; $j += 4) {
+                if ('' !== trim(substr($chunk, $j, 4), "\0") && $this->apart(substr($a, $i * 4096 + $j, 4), substr($b, $i * 4096 + $j, 4))) {
+                    ++$count;
+                }
+            }
+        }
+
+        return $count;
+    }
+
+    private function apart(string $one, string $other): bool
+    {
+        foreach ([0, 255] as $ground) {
+            for ($channel = 0; $channel < 3; ++$channel) {
+                $seen = static fn (string $p): float => (\ord($p[$channel]) * \ord($p[3]) + $ground * (255 - \ord($p[3]))) / 255;
+                if (abs($seen($one) - $seen($other)) >= self::APART + 1) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+}
