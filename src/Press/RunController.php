@@ -74,6 +74,7 @@ final class RunController extends AbstractController
         return $this->render('press/pieces.html.twig', [
             'project' => $project,
             'here' => 'Press',
+            'looking' => true,
             'view' => $this->views->of([$run])[0],
             'counts' => $this->pieces->counts($run),
             'pieces' => $pictures->of($run, $from, self::PAGE),

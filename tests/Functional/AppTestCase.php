@@ -115,7 +115,7 @@ abstract class AppTestCase extends WebTestCase
         return (string) $this->browser->getResponse()->getContent();
     }
 
-    /** @param array<string, string|false> $fields */
+    /** @param array<string, mixed> $fields */
     protected function order(Project $project, array $fields): void
     {
         if (isset($fields['format'])) {

@@ -46,8 +46,8 @@ final class FormatsTest extends AppTestCase
     /** @return iterable<string, array{string, float, \Closure|null}> */
     public static function designs(): iterable
     {
-        $all = ['claim-tag', 'guild-membership', 'lending-card', 'mend-or-bin', 'mending-certificate', 'open-bench', 'thank-you', 'tip-card'];
-        foreach ([...$all, 'winter-pin'] as $starter) {
+        $cards = ['claim-tag', 'guild-membership', 'lending-card', 'open-bench', 'thank-you'];
+        foreach ([...$cards, 'mend-or-bin', 'mending-certificate', 'tip-card', 'winter-pin'] as $starter) {
             yield $starter => [$starter, 'claim-tag' === $starter ? 1.37 : 0.5, null];
         }
         yield 'see-through' => ['guild-tote', 0.2, null];
@@ -123,7 +123,8 @@ final class FormatsTest extends AppTestCase
         self::assertStringNotContainsString('<text', $files['001-front.svg']);
         Tools::assertSoundPdf($files['cards.pdf']);
         self::assertSame(4, Tools::pages($files['cards.pdf']));
-        $values = array_values(array_filter(array_keys($files), static fn (string $name): bool => 1 === preg_match('/^\d+\.pdf$/', $name)));
+        $isValue = static fn (string $name): bool => 1 === preg_match('/^\d+\.pdf$/', $name);
+        $values = array_values(array_filter(array_keys($files), $isValue));
         self::assertCount(2, $values);
         self::assertSame(2, Tools::pages($files[$values[0]]));
     }
@@ -222,7 +223,8 @@ final class FormatsTest extends AppTestCase
                 continue;
             }
             for ($j = 0, $length = \strlen($chunk); $j < $length; $j += 4) {
-                if ('' !== trim(substr($chunk, $j, 4), "\0") && $this->apart(substr($a, $i * 4096 + $j, 4), substr($b, $i * 4096 + $j, 4))) {
+                $at = $i * 4096 + $j;
+                if ('' !== trim(substr($chunk, $j, 4), "\0") && $this->apart(substr($a, $at, 4), substr($b, $at, 4))) {
                     ++$count;
                 }
             }

@@ -206,7 +206,7 @@ final class PressTest extends AppTestCase
             'POST',
             "/projects/{$project->id()}/rows/edit",
             server: ['HTTP_X_CSRF_TOKEN' => $this->token(), 'HTTP_X_REQUESTED_WITH' => 'fetch', 'CONTENT_TYPE' => 'application/json'],
-            content: (string) json_encode(['op' => 'set', 'cells' => [['id' => 5, 'key' => 'full_name', 'to' => 'Somebody Else']]]),
+            content: (string) json_encode(['op' => 'cells', 'cells' => [5 => ['full_name' => 'Somebody Else']]]),
         );
         self::assertResponseIsSuccessful();
         $this->order($project, $order);

@@ -15,7 +15,8 @@ final class PngFileTest extends TestCase
     public function testTheChecksumOfAWholeIsKnownFromThoseOfItsParts(): void
     {
         mt_srand(7);
-        $letters = static fn (int $n): string => 0 === $n ? '' : implode('', array_map(static fn (): string => \chr(mt_rand(0, 255)), range(1, $n)));
+        $letter = static fn (): string => \chr(mt_rand(0, 255));
+        $letters = static fn (int $n): string => 0 === $n ? '' : implode('', array_map($letter, range(1, $n)));
         foreach ([[0, 0], [1, 0], [0, 1], [5, 7], [3_000, 66_000], [65_521, 65_521]] as [$first, $second]) {
             [$a, $b] = [$letters($first), $letters($second)];
             self::assertSame(

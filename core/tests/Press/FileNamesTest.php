@@ -75,7 +75,10 @@ final class FileNamesTest extends TestCase
         $naming = new Naming(Pattern::parse('{name}'), true, 12);
         $names = new FileNames($naming, 'en_GB');
         $next = static fn (int $row, string $name): string => $names->next(new Record($row, ['name' => $name]));
-        self::assertSame(['Olof Hafstei', 'Chrysoula', 'Vlada Berezo'], [$next(1, 'Ólöf Hafstein'), $next(2, 'Χρυσούλα'), $next(3, 'Влада Берёзова')]);
+        self::assertSame(
+            ['Olof Hafstei', 'Chrysoula', 'Vlada Berezo'],
+            [$next(1, 'Ólöf Hafstein'), $next(2, 'Χρυσούλα'), $next(3, 'Влада Берёзова')],
+        );
         self::assertSame('Olof Hafstei-2', $next(4, 'Ólöf Hafsteinsdóttir'), 'told apart when they are equal once cut');
     }
 
