@@ -71,7 +71,7 @@ final class Architecture
         ],
         'App\Rows' => [
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Template', 'App\Drafting', 'App\Entity',
-            'App\Storage', 'App\Import', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Web',
+            'App\Storage', 'App\Import', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Web', 'App\Press',
         ],
         'App\Keeping' => ['App\Entity', 'App\Account', 'App\Mail', 'App\Storage', 'App\Pictures', 'App\Press', 'App\Rows'],
         'App\Projects' => [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Press\NewestFiles;
 use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableHistory;
 use Morphea\App\Tables\TableRows;
@@ -21,8 +22,12 @@ use Morphea\Core\Data\TableOrder;
 /** The table as the grid shows it: columns with their kinds and recipes in words, rows with the cells that do not fit marked. */
 final readonly class GridView
 {
-    public function __construct(private TableRows $tables, private TableHistory $history, private ProjectKinds $kinds)
-    {
+    public function __construct(
+        private TableRows $tables,
+        private TableHistory $history,
+        private ProjectKinds $kinds,
+        private NewestFiles $made,
+    ) {
     }
 
     /** @return array<string, mixed> */
@@ -155,8 +160,9 @@ final readonly class GridView
         $checked = array_filter($table->columns, static fn (Column $column): bool => Kind::Text !== $byKey[$column->key]);
         $numbers = array_flip(array_map(static fn (Row $row): int => $row->id, $table->rows));
         $known = [];
+        $files = $this->made->of($project);
 
-        return array_map(static function (Row $row) use ($table, $checked, $kinds, $byKey, $numbers, &$known): array {
+        return array_map(static function (Row $row) use ($table, $checked, $kinds, $byKey, $numbers, $files, &$known): array {
             $cells = [];
             foreach ($table->columns as $column) {
                 $cells[$column->key] = $row->cells[$column->index];
@@ -175,6 +181,7 @@ final readonly class GridView
                 '_off' => $row->off,
                 '_draft' => $row->draft,
                 '_bad' => $bad,
+                '_file' => $files[$row->id] ?? '',
             ] + $cells;
         }, $rows);
     }

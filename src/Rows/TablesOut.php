@@ -8,14 +8,18 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
+use Morphea\App\Press\NewestFiles;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Data\Column;
+use Morphea\Core\Naming\FreeName;
 
 /** Tables as files: small ones at once, large workbooks by a worker, kept for a day. */
 final readonly class TablesOut
 {
     public const WRITES = 'write-table';
+    /** Heading of the column with links to what was made. */
+    private const FILE = 'File';
     /** Cells of a workbook that are written while somebody waits for the answer. */
     private const AT_ONCE_CELLS = 30_000;
 
@@ -24,6 +28,7 @@ final readonly class TablesOut
         private TableWriter $writer,
         private FilesystemOperator $files,
         private WorkDesk $desk,
+        private NewestFiles $made,
     ) {
     }
 
@@ -33,36 +38,42 @@ final readonly class TablesOut
     }
 
     /**
+     * With links to the newest file of each row, where there are any.
+     *
+     * @param string                     $site     that pages are at, as https://host
      * @param (\Closure(int): void)|null $progress rows written so far
      *
      * @return string path of a file of its own
      */
-    public function write(Project $project, string $ending, ?\Closure $progress = null): string
+    public function write(Project $project, string $ending, string $site, ?\Closure $progress = null): string
     {
         $table = $this->tables->table($project);
-        $rows = static function () use ($table, $progress): \Generator {
+        $links = $this->made->of($project);
+        $rows = static function () use ($table, $links, $site, $progress): \Generator {
             foreach ($table->rows as $i => $row) {
                 if (null !== $progress && 0 === $i % 250) {
                     $progress($i);
                 }
-                yield $row->cells;
+                yield [] === $links ? $row->cells : [...$row->cells, isset($links[$row->id]) ? $site . $links[$row->id] : ''];
             }
             if (null !== $progress) {
                 $progress(\count($table->rows));
             }
         };
 
-        return $this->writer->write(
-            $ending,
-            array_map(static fn (Column $column): string => $column->heading, $table->columns),
-            $rows(),
-        );
+        $headings = array_map(static fn (Column $column): string => $column->heading, $table->columns);
+        if ([] !== $links) {
+            $headings[] = FreeName::of(self::FILE, static fn (string $name): bool => \in_array($name, $headings, true), ' ');
+        }
+
+        return $this->writer->write($ending, $headings, $rows());
     }
 
     /** @return string the id to ask for it by */
-    public function ask(Project $project, string $ending): string
+    public function ask(Project $project, string $ending, string $site): string
     {
-        $job = $this->desk->note(self::WRITES, $project->owner(), $project, ['ending' => $ending], $project->rowCount());
+        $facts = ['ending' => $ending, 'site' => $site];
+        $job = $this->desk->note(self::WRITES, $project->owner(), $project, $facts, $project->rowCount());
         $this->desk->ask($job);
 
         return $job->id();

@@ -12,6 +12,7 @@ use Morphea\App\Web\Attachment;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\Routing\Attribute\Route;
@@ -25,16 +26,18 @@ final class TablesOutController extends AbstractController
     }
 
     #[Route('/write.{ending}', name: 'rows_write', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
-    public function write(Project $project, string $ending): Response
+    public function write(Project $project, string $ending, Request $request): Response
     {
+        $site = $request->getSchemeAndHttpHost();
+
         return $this->out->isLarge($project, $ending)
             ? $this->redirectToRoute(
                 'rows_written',
-                ['project' => $project->id(), 'file' => $this->out->ask($project, $ending)],
+                ['project' => $project->id(), 'file' => $this->out->ask($project, $ending, $site)],
                 Response::HTTP_SEE_OTHER,
             )
             : Attachment::file(
-                $this->out->write($project, $ending),
+                $this->out->write($project, $ending, $site),
                 self::name($project, $ending),
                 TableWriter::TYPES[$ending],
             );

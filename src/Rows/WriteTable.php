@@ -31,7 +31,7 @@ final readonly class WriteTable implements Task, Untimed
     public function do(Job $job, Report $report): array
     {
         $project = $job->project() ?? throw new Stopped();
-        $path = $this->out->write($project, $job->text('ending'), $report->done(...));
+        $path = $this->out->write($project, $job->text('ending'), $job->text('site'), $report->done(...));
         try {
             $stream = fopen($path, 'r');
             \assert(false !== $stream);

@@ -6,6 +6,7 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Run;
+use Morphea\App\Import\TableReader;
 use Morphea\App\Storage\NoRoom;
 use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
@@ -228,6 +229,23 @@ final class PressTest extends AppTestCase
         $this->work();
         self::assertSame($after, Tools::pieces($this->download($project)));
         self::assertCount(12, glob(\dirname(__DIR__, 2) . "/var/test/files/made/{$project->id()}/*/*") ?: []);
+    }
+
+    public function testEachRowLinksToItsNewestFileAndWritesTheLinkOut(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1\nOar|2|clocks|2026-03-09|2");
+        $this->order($project, ['format' => 'svg', 'which' => 'some', 'rows' => '2', 'name' => '{register}']);
+        $this->work();
+        $this->browser->request('GET', "/projects/{$project->id()}/rows/write.xlsx");
+        $book = self::getContainer()
+            ->get(TableReader::class)
+            ->file(Tools::file((string) $this->browser->getInternalResponse()->getContent()), 'written.xlsx');
+        self::assertSame('File', $book->columns[5]->heading);
+        self::assertSame('', $book->cells[0][5]);
+        self::assertStringStartsWith('http://localhost/projects/', $book->cells[1][5]);
+        $this->browser->request('GET', $book->cells[1][5]);
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('>Oar</text>', (string) $this->browser->getInternalResponse()->getContent());
     }
 
     public function testAZipIsFetchedInRangesToo(): void

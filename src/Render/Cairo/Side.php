@@ -67,11 +67,11 @@ final readonly class Side
     private function place(Context $context, float $scale): void
     {
         [$x, $y] = $context->surface->at;
-        // Pixels fall where they fall without an edge.
-        $edge = static fn (float $dots): float => round($dots * $scale);
-        [$left, $top] = $this->onPaper
-            ? [$this->whole->left * $scale, $this->whole->top * $scale]
-            : [$edge($this->whole->left), $edge($this->whole->top)];
+        [$left, $top] = [$this->whole->left * $scale, $this->whole->top * $scale];
+        if (Edge::Marks === $this->look->edge && !$this->onPaper) {
+            // With marks, pixels fall where they fall without.
+            [$left, $top] = [round($left), round($top)];
+        }
         $context->move(-$x - $left, -$y - $top);
         $context->scale($scale);
     }
