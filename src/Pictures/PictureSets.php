@@ -34,16 +34,17 @@ final readonly class PictureSets
         });
     }
 
-    /** Pictures with their bytes inside, for files that stand alone. */
+    /** Pictures with their bytes inside, for files that stand alone. One that went bad where it is kept is nobody's picture. */
     public function embedded(Project $project): PictureSet
     {
-        return $this->set(
-            $project,
-            fn (StoredPicture $picture, PictureLook $look): PictureContent => PictureSet::embedded(
-                $picture->mime(),
-                $this->files->toned($picture, $look),
-            ),
-        );
+        return $this->set($project, function (StoredPicture $picture, PictureLook $look): PictureContent {
+            $bytes = $this->files->toned($picture, $look);
+            if (!$look->tones() && hash('sha256', $bytes) !== $picture->hash()) {
+                throw new \RuntimeException("“{$picture->name()}” went bad where it is kept. Bring it in again.");
+            }
+
+            return PictureSet::embedded($picture->mime(), $bytes);
+        });
     }
 
     /** @param \Closure(StoredPicture, PictureLook): PictureContent $photo */

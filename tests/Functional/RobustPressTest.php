@@ -9,6 +9,7 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Making\Binder;
 use Morphea\App\Making\Maker;
@@ -194,6 +195,27 @@ final class RobustPressTest extends AppTestCase
         self::assertSame('done', $database->fetchOne('SELECT state FROM job'));
         self::assertSame(1, (int) $database->fetchOne('SELECT COUNT(*) FROM run_file'));
         self::assertSame(3, Tools::pages($this->download($project)));
+    }
+
+    public function testAPictureThatWentBadCostsThePiecesThatShowIt(): void
+    {
+        $project = $this->starter('winter-pin');
+        $picture = $this->entities()->getRepository(StoredPicture::class)->findOneBy(['project' => $project, 'name' => 'boot.jpg']);
+        self::assertNotNull($picture);
+        $path = \dirname(__DIR__, 2) . "/var/test/files/{$picture->path()}";
+        $bytes = (string) file_get_contents($path);
+        file_put_contents($path, substr($bytes, 0, 30_000) . str_repeat('x', 40_000));
+        try {
+            $small = ['jpeg' => ['size' => 'width', 'value' => '200']];
+            $this->order($project, ['formats' => ['jpeg', 'pdf'], 'of' => $small, 'which' => 'some', 'rows' => '1-4']);
+            $this->work();
+        } finally {
+            file_put_contents($path, $bytes);
+        }
+        $run = $this->newestRun();
+        self::assertSame([3, 1], [$this->progress($run)->made(), $this->progress($run)->failed]);
+        self::assertStringContainsString('“boot.jpg” went bad', $this->pieces()->givenUp($run, 1)[0]['reason']);
+        self::assertCount(1 + 3, Tools::pieces($this->download($project)));
     }
 
     public function testNamesOfEveryScriptAreInTheZipWhateverTheDiskTakes(): void
