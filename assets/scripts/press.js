@@ -29,6 +29,14 @@ function reveal() {
     }
 }
 
+// The name of an order changes nothing of what is made; Enter in it keeps the order, and makes nothing.
+field('kept')?.addEventListener('change', (event) => event.stopPropagation());
+field('kept')?.addEventListener('keydown', (event) => {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    field('keep').click();
+});
+
 // At least one of them stays: an order of nothing makes nothing.
 document.addEventListener(
     'change',

@@ -13,6 +13,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\UniqueConstraint(columns: ['run_id', 'position'])]
 #[ORM\Index(columns: ['run_id', 'state'])]
 #[ORM\Index(columns: ['input'], name: 'piece_input')]
+#[ORM\Index(columns: ['row_id'], name: 'piece_row')]
 class Piece
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]

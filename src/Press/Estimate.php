@@ -13,6 +13,7 @@ use Morphea\App\Open\SharedSizes;
 use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Work\TimeLeft;
 use Symfony\Contracts\Cache\CacheInterface;
+use Symfony\Contracts\Cache\ItemInterface;
 
 /** How long a run takes and how large it comes out: told by making a few of its pieces, and keeping none. */
 final readonly class Estimate
@@ -20,6 +21,9 @@ final readonly class Estimate
     /** Pieces that are made, spread over all of them, and seconds after which no more are. */
     private const TRIED = 4;
     private const SECONDS = 3.0;
+    private const MOST = 10.0;
+    /** Seconds that an answer holds. */
+    private const HOLDS = 600;
     /** Workers that the application is run with where nobody says otherwise. */
     private const WORKERS = 2;
 
@@ -55,7 +59,8 @@ final readonly class Estimate
         $wanted = array_map(static fn (int $i): Wanted => new Wanted($i + 1, $fresh[$i]['name'], $fresh[$i]['row']), $spread);
         $key = 'estimate-' . hash('sha256', implode(' ', [...$inputs, \count($fresh)]));
 
-        return $this->cache->get($key, function () use ($project, $plan, $even, $wanted, $fresh): ?array {
+        return $this->cache->get($key, function (ItemInterface $item) use ($project, $plan, $even, $wanted, $fresh): ?array {
+            $item->expiresAfter(self::HOLDS);
             $making = new Making(
                 $project->template(),
                 $plan->order->choices,
@@ -63,7 +68,7 @@ final readonly class Estimate
                 $this->pictures->embedded($project),
                 $even,
             );
-            $sink = new EstimateSink(self::SECONDS);
+            $sink = new EstimateSink(self::SECONDS, self::MOST);
             $this->maker->make($making, array_values($wanted), $sink);
             if (0 === $sink->made()) {
                 return null;

@@ -16,10 +16,16 @@ final class EstimateSink implements Sink
     private array $pieces = [];
     private float $began = 0.0;
     private readonly float $until;
+    private readonly float $last;
 
-    public function __construct(float $seconds)
+    /**
+     * @param float $seconds after which no more are made
+     * @param float $most    after which even the first is given up
+     */
+    public function __construct(float $seconds, float $most)
     {
         $this->until = microtime(true) + $seconds;
+        $this->last = microtime(true) + $most;
     }
 
     public function begins(Wanted $piece): void
@@ -48,7 +54,7 @@ final class EstimateSink implements Sink
 
     public function isStopped(): bool
     {
-        return [] !== $this->pieces && microtime(true) > $this->until;
+        return microtime(true) > ([] === $this->pieces ? $this->last : $this->until);
     }
 
     public function made(): int

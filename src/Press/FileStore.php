@@ -224,6 +224,17 @@ final readonly class FileStore
         );
     }
 
+    /** The files of a piece go, so that they are made anew; whatever other runs have them then has the new ones. */
+    public function throwAway(Run $run, int $position): void
+    {
+        foreach ($this->connection->fetchFirstColumn('SELECT path FROM run_file WHERE run_id = ? AND position = ?', [
+            $run->id(),
+            $position,
+        ]) as $path) {
+            $this->files->delete((string) $path);
+        }
+    }
+
     /** @return \Generator<list<string>> paths of files that only one run has, in handy numbers */
     public function alone(Run $run): \Generator
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Press;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Project;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
@@ -11,26 +12,49 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 /** The newest file of each row, of whatever run made it last. */
 final readonly class NewestFiles
 {
+    /** Rows that are looked for one by one. */
+    private const FEW = 500;
+    /** Stands for the place of a piece. */
+    private const PLACE = 999_999_999;
+
     public function __construct(private Connection $connection, private UrlGeneratorInterface $urls)
     {
     }
 
-    /** @return array<int, string> paths of pages, by the row's id */
-    public function of(Project $project): array
+    /**
+     * @param list<int>|null $rows ids of those that are asked for; null for all
+     *
+     * @return array<int, string> paths of pages, by the row's id
+     */
+    public function of(Project $project, ?array $rows = null): array
     {
-        $found = [];
+        $found = $pages = [];
+        $only = null !== $rows && \count($rows) <= self::FEW;
         foreach (
-            $this->connection->iterateNumeric(
-                "SELECT piece.row_id, run.id, piece.position FROM run JOIN piece ON piece.run_id = run.id AND piece.state = 'made'
+            $this->connection->executeQuery(
+                "SELECT piece.row_id, run.id, piece.position FROM piece JOIN run ON run.id = piece.run_id
                  JOIN run_file f ON f.run_id = run.id AND f.position = piece.position AND f.number = 0
-                 WHERE run.project_id = ? AND piece.row_id IS NOT NULL ORDER BY run.number",
-                [$project->id()],
-            )
+                 WHERE run.project_id = ? AND piece.state = 'made' AND " .
+                    ($only ? 'piece.row_id IN (?)' : 'piece.row_id IS NOT NULL') .
+                    ' ORDER BY run.number',
+                $only ? [$project->id(), $rows] : [$project->id()],
+                $only ? [1 => ArrayParameterType::INTEGER] : [],
+            )->iterateNumeric()
             as [$row, $run, $position]
         ) {
-            $found[(int) $row] = ['project' => $project->id(), 'run' => $run, 'position' => $position, 'number' => 0, 'seen' => 1];
+            $page = $pages[$run] ??= $this->page($project, (string) $run);
+            $found[(int) $row] = $page[0] . $position . $page[1];
         }
 
-        return array_map(fn (array $of): string => $this->urls->generate('run_piece', $of), $found);
+        return $found;
+    }
+
+    /** @return array{string, string} what stands before a piece's place in the path of its page, and behind it */
+    private function page(Project $project, string $run): array
+    {
+        $of = ['project' => $project->id(), 'run' => $run, 'position' => self::PLACE, 'number' => 0, 'seen' => 1];
+        [$before, $behind] = explode((string) self::PLACE, $this->urls->generate('run_piece', $of), 2) + ['', ''];
+
+        return [$before, $behind];
     }
 }

@@ -86,6 +86,7 @@ final readonly class RunDesk
     /** One piece anew, whatever was made of it before. */
     public function again(Run $run, int $position): void
     {
+        $this->files->throwAway($run, $position);
         $this->files->forget($run, [$position]);
         $this->pieces->again($run->id(), [$position]);
         $this->desk->begin($run->job());

@@ -14,7 +14,11 @@ use Morphea\App\Pictures\PictureSets;
 /** What the pieces of a run have in common, made ready once for all stretches of it that a worker does in turn. */
 final class RunMakings
 {
+    /** Seconds; a picture may come, or go. */
+    private const HOLDS = 20.0;
+
     private string $run = '';
+    private float $until = 0.0;
     private ?Making $making = null;
 
     public function __construct(
@@ -26,7 +30,7 @@ final class RunMakings
 
     public function of(Run $run): Making
     {
-        if (null === $this->making || $this->run !== $run->id()) {
+        if (null === $this->making || $this->run !== $run->id() || microtime(true) > $this->until) {
             $this->making = new Making(
                 $run->template(),
                 $this->choices($run),
@@ -35,6 +39,7 @@ final class RunMakings
                 $run->evenSizes(),
             );
             $this->run = $run->id();
+            $this->until = microtime(true) + self::HOLDS;
         }
 
         return $this->making;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Render;
 
 use Morphea\App\Storage\NoRoom;
+use Morphea\App\Storage\Scratch;
 
 /** SVG to PDF by rsvg-convert, many pages at a time with one subset of each font; files are put together by qpdf. */
 final readonly class PdfWriter
@@ -28,7 +29,7 @@ final readonly class PdfWriter
      */
     public function write(array $svgs, float $bleed = 0.0, ?\Closure $stopped = null): string
     {
-        return $this->inFolder(function (string $folder) use ($svgs, $bleed, $stopped): string {
+        return Scratch::in(function (string $folder) use ($svgs, $bleed, $stopped): string {
             $files = [];
             foreach ($svgs as $i => $svg) {
                 $files[] = $file = \sprintf('%s/%05d.svg', $folder, $i);
@@ -61,7 +62,7 @@ final readonly class PdfWriter
      */
     public function join(array $pdfs, string $to, int $pages): void
     {
-        $this->inFolder(function (string $folder) use ($pdfs, $to, $pages): string {
+        Scratch::in(function (string $folder) use ($pdfs, $to, $pages): string {
             // By a file of arguments: thousands of names are too long for a command line.
             NoRoom::write("$folder/arguments", implode("\n", ['--empty', '--pages', ...$pdfs, '--', $to]));
             Program::run(['qpdf', "@$folder/arguments"], $this->fonts);
@@ -72,20 +73,5 @@ final readonly class PdfWriter
 
             return '';
         });
-    }
-
-    /** @param \Closure(string): string $work */
-    private function inFolder(\Closure $work): string
-    {
-        $folder = sys_get_temp_dir() . '/morphea-' . bin2hex(random_bytes(8));
-        if (!@mkdir($folder, 0o700)) {
-            throw new NoRoom("The folder $folder cannot be made.");
-        }
-        try {
-            return $work($folder);
-        } finally {
-            array_map(unlink(...), glob("$folder/*") ?: []);
-            rmdir($folder);
-        }
     }
 }

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
+use Morphea\App\Render\Ask\ClosePaper;
 use Morphea\App\Render\Ask\DrawSide;
 use Morphea\App\Render\Ask\DrawSvg;
 use Morphea\App\Render\Ask\HavePictures;
+use Morphea\App\Render\Ask\OpenPaper;
 use Morphea\App\Render\Ask\Sent;
 use Morphea\App\Render\Ask\TryPages;
 use Morphea\Core\Drawing\Drawing;
@@ -39,6 +41,8 @@ final class Renderer
     /** The fonts it knows. */
     private string $fonts = '';
     private int $owner = 0;
+    /** A PDF is open in it, which would be lost with it. */
+    private bool $writes = false;
     /** What has gone to it. */
     private Sender $sender;
 
@@ -136,6 +140,7 @@ final class Renderer
     {
         $seconds ??= $this->pieceSeconds;
         $this->start();
+        $this->writes = $what instanceof OpenPaper || ($this->writes && !$what instanceof ClosePaper);
         try {
             [$answer, $files] = $this->exchange($what, $seconds, $stopped);
             if ($answer['wants'] && null !== $pictures) {
@@ -230,7 +235,7 @@ final class Renderer
         if (
             null !== $this->process &&
             getmypid() === $this->owner &&
-            $known === $this->fonts &&
+            ($known === $this->fonts || $this->writes) &&
             proc_get_status($this->process)['running']
         ) {
             return;
@@ -269,6 +274,7 @@ final class Renderer
 
     private function end(): void
     {
+        $this->writes = false;
         if (null === $this->process || getmypid() !== $this->owner) {
             $this->process = $this->pipes = null;
 

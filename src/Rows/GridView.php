@@ -160,7 +160,7 @@ final readonly class GridView
         $checked = array_filter($table->columns, static fn (Column $column): bool => Kind::Text !== $byKey[$column->key]);
         $numbers = array_flip(array_map(static fn (Row $row): int => $row->id, $table->rows));
         $known = [];
-        $files = $this->made->of($project);
+        $files = $this->made->of($project, array_map(static fn (Row $row): int => $row->id, $rows));
 
         return array_map(static function (Row $row) use ($table, $checked, $kinds, $byKey, $numbers, $files, &$known): array {
             $cells = [];

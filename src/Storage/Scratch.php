@@ -14,7 +14,7 @@ final readonly class Scratch
      *
      * @return T
      *
-     * @throws NoRoom
+     * @throws \Throwable whatever the work throws, or NoRoom
      */
     public static function in(\Closure $work): mixed
     {

@@ -8,7 +8,6 @@ namespace Morphea\Core\Graphic;
 final readonly class PngFile
 {
     public const COLOUR = 2;
-    public const PALETTE = 3;
     public const COLOUR_AND_ALPHA = 6;
     private const SIGNATURE = "\x89PNG\r\n\x1a\n";
     private const EIGHT_BITS = 8;
@@ -19,17 +18,13 @@ final readonly class PngFile
     private const CHUNK = 1 << 30;
     private const INCH = 0.0254;
 
-    /**
-     * @param list<array{int, int, int, int}> $palette red, green, blue and alpha
-     * @param string                          $profile ICC.1, of the colours
-     */
+    /** @param string $profile ICC.1, of the colours */
     public function __construct(
         public int $width,
         public int $height,
         private int $kind,
         private float $dpi,
         private string $profile = '',
-        private array $palette = [],
     ) {
     }
 
@@ -59,13 +54,6 @@ final readonly class PngFile
             $head .= self::chunk('iCCP', "sRGB\0\0" . gzcompress($this->profile, 9));
         }
         $head .= self::chunk('pHYs', pack('NNC', $perMetre, $perMetre, 1));
-        if ([] !== $this->palette) {
-            $colours = array_map(static fn (array $c): string => pack('C3', ...\array_slice($c, 0, 3)), $this->palette);
-            $head .= self::chunk('PLTE', implode('', $colours));
-            $alpha = rtrim(implode('', array_map(static fn (array $c): string => \chr($c[3]), $this->palette)), "\xff");
-            $head .= '' === $alpha ? '' : self::chunk('tRNS', $alpha);
-        }
-
         return $head;
     }
 
