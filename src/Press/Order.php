@@ -74,7 +74,7 @@ final readonly class Order
             $text('file', $usual->file),
             \array_key_exists('formats', $said) ? isset($said['plainNames']) : $usual->plainNames,
             max(Naming::SHORTEST, min(SafeName::MAX_BYTES, (int) $text('nameBytes', (string) $usual->nameBytes))),
-            $usual->kept,
+            $text('kept', ''),
         );
     }
 

@@ -32,6 +32,7 @@ final readonly class RunDesk
         private SharedSizes $sizes,
         private WorkDesk $desk,
         private Space $space,
+        private SavedOrders $saved,
     ) {
     }
 
@@ -58,7 +59,7 @@ final readonly class RunDesk
                 $order->nameBytes,
                 $job,
                 $even,
-                $order->kept,
+                $this->saved->nameOf($project, $order),
                 $who,
             );
             $this->entities->persist($run);

@@ -24,6 +24,14 @@ final readonly class SavedOrders
         return $this->entities->getRepository(SavedOrder::class)->findBy(['project' => $project], ['name' => 'ASC']);
     }
 
+    /** The order that is kept by its name, if it is this very one: a changed one goes by no name. */
+    public function nameOf(Project $project, Order $order): string
+    {
+        $kept = $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'name' => $order->kept]);
+
+        return null !== $kept && $kept->said() == $order->toArray() ? $kept->name() : '';
+    }
+
     public function find(Project $project, int $id): ?SavedOrder
     {
         return $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'id' => $id]);

@@ -284,6 +284,17 @@ final class PressTest extends AppTestCase
         self::assertSame('for the web', $page->filter('.kept.on')->text());
         self::assertSame('640', $page->filter('input[name="of[webp][value]"]')->attr('value'));
         self::assertCount(2, $page->filter('input[name="formats[]"][checked]'));
+        $said = [
+            'formats' => ['webp', 'jpeg'],
+            'of' => ['webp' => ['size' => 'width', 'value' => '640', 'quality' => '70']],
+            'name' => '{register}',
+            'file' => 'web',
+            'kept' => 'for the web',
+        ];
+        $this->order($project, $said);
+        self::assertSame('for the web', $this->newestRun()->orderName());
+        $this->order($project, ['file' => 'other'] + $said);
+        self::assertSame('', $this->newestRun()->orderName(), 'a changed one goes by no name');
         $this->browser->submit($page->selectButton('Forget it')->form());
         self::assertCount(0, $this->browser->followRedirect()->filter('.kept'));
     }
