@@ -15,6 +15,7 @@ use PHPat\Test\PHPat;
 final class Architecture
 {
     private const ROOMS = [
+        'Core\Foreign' => [],
         'Core\Cell' => [],
         'Core\Graphic' => [],
         'Core\Naming' => [],
@@ -22,8 +23,8 @@ final class Architecture
         'Core\Data' => ['Core\Cell', 'Core\Naming', 'Core\Pattern'],
         'Core\Press' => ['Core\Naming', 'Core\Pattern', 'Core\Data'],
         'Core\Template' => ['Core\Graphic', 'Core\Naming', 'Core\Pattern', 'Core\Data'],
-        'Core\Code' => ['Core\Template'],
-        'Core\Type' => ['Core\Template'],
+        'Core\Code' => ['Core\Foreign', 'Core\Template'],
+        'Core\Type' => ['Core\Foreign', 'Core\Template'],
         'Core\Drawing' => ['Core\Graphic', 'Core\Template', 'Core\Type'],
         'Core\Layout' => [
             'Core\Graphic', 'Core\Pattern', 'Core\Data', 'Core\Template', 'Core\Code', 'Core\Type', 'Core\Drawing',
@@ -35,7 +36,8 @@ final class Architecture
         'App\Mail' => [],
         'App\Storage' => [],
         'App\Render' => [
-            'Core\Graphic', 'Core\Naming', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Proof', 'App\Storage',
+            'Core\Foreign', 'Core\Graphic', 'Core\Naming', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout',
+            'Core\Proof', 'App\Storage',
         ],
         'App\Import' => [
             'Core\Cell', 'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout',

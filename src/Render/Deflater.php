@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Render;
 
 use FFI\CData;
+use Morphea\Core\Foreign\Library;
 use Morphea\Core\Graphic\Packed;
 
 /**
@@ -54,12 +55,8 @@ final class Deflater
 
     public function __construct()
     {
-        try {
-            $this->ffi = \FFI::cdef(self::HEADER, 'libdeflate.so.0');
-            $this->zlib = \FFI::cdef(self::ZLIB, 'libz.so.1');
-        } catch (\FFI\Exception $e) {
-            throw new RenderError('libdeflate cannot be used (Debian package libdeflate0): ' . $e->getMessage(), 0, $e);
-        }
+        $this->ffi = Library::bind(self::HEADER, 'libdeflate.so.0', 'libdeflate0');
+        $this->zlib = Library::bind(self::ZLIB, 'libz.so.1', 'zlib1g');
         $this->stream = $this->zlib->new('z_stream');
         $this->looked = $this->zlib->new('unsigned char[' . self::LOOKED_AT . ']');
         $this->zlib->inflateInit2_(

@@ -8,6 +8,7 @@ use FFI\CData;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\Svg;
 use Morphea\Core\Drawing\Within;
+use Morphea\Core\Foreign\Library;
 use Morphea\Core\Type\FontFace;
 
 /**
@@ -83,7 +84,7 @@ final class FontSubsets
     /** @param array<string> $letters each once */
     private function subset(FontFace $face, array $letters): string
     {
-        $ffi = $this->ffi ??= $this->ffi();
+        $ffi = $this->ffi ??= Library::bind(self::HEADER, 'libharfbuzz-subset.so.0', 'libharfbuzz-subset0');
         $face = $this->setup->here($face);
         $whole = $this->faces["$face->path#$face->index"] ??= $this->face($ffi, $face);
         $input = $ffi->hb_subset_input_create_or_fail();
@@ -113,14 +114,5 @@ final class FontSubsets
         }
 
         return $ffi->hb_face_create($blob, $face->index);
-    }
-
-    private function ffi(): \FFI
-    {
-        try {
-            return \FFI::cdef(self::HEADER, 'libharfbuzz-subset.so.0');
-        } catch (\FFI\Exception $e) {
-            throw new RenderError('HarfBuzz cannot be used (Debian package libharfbuzz-subset0): ' . $e->getMessage(), 0, $e);
-        }
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Render;
 
 use Morphea\App\Render\Ask\HavePictures;
+use Morphea\Core\Foreign\LibraryError;
 
 /**
  * The inside of a renderer process: reads what is asked, answers with files or with what is wrong, or asks for pictures
@@ -48,7 +49,7 @@ final readonly class RendererLoop
                 [] === $missing
                     ? $this->tell($out, ['error' => null, 'wants' => false], $this->room->files($asked))
                     : $this->tell($out, ['error' => null, 'wants' => true], [serialize($missing)]);
-            } catch (RenderError $e) {
+            } catch (RenderError | LibraryError $e) {
                 $tooMuch = 1 === preg_match('/NoMemory|out of memory/', $e->getMessage());
                 $this->tell($out, ['error' => $tooMuch ? Renderer::TOO_MUCH : $e->getMessage(), 'wants' => false], []);
             }

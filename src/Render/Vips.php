@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Render;
 
 use FFI\CData;
+use Morphea\Core\Foreign\Library;
 
 /**
  * libvips through PHP's FFI, no process per picture. Signatures from vips.h, libvips 8.14. Every image handed out is
@@ -193,11 +194,7 @@ final class Vips
     {
         if (null === $this->ffi) {
             $this->fonts->apply();
-            try {
-                $this->ffi = \FFI::cdef(self::HEADER, 'libvips.so.42');
-            } catch (\FFI\Exception $e) {
-                throw new RenderError('libvips cannot be used (Debian package libvips42): ' . $e->getMessage(), 0, $e);
-            }
+            $this->ffi = Library::bind(self::HEADER, 'libvips.so.42', 'libvips42');
             if (0 !== $this->ffi->vips_init('morphea')) {
                 throw $this->error('libvips does not start');
             }

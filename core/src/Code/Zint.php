@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Code;
 
 use FFI\CData;
+use Morphea\Core\Foreign\Library;
 
 /** Libzint by PHP's FFI: the modules of codes of every kind. Structure and calls from zint.h, 2.11. */
 final class Zint
@@ -33,7 +34,6 @@ final class Zint
     int ZBarcode_Encode(struct zint_symbol *symbol, const char *source, int length);
     C;
 
-    private static ?\FFI $ffi = null;
 
     /**
      * @param int $level how much may be damaged, as option_1 of the symbology says; 0 as the library chooses
@@ -44,7 +44,7 @@ final class Zint
      */
     public static function encode(int $symbology, string $words, int $mode, int $level, int $option3): array
     {
-        $ffi = self::library();
+        $ffi = Library::bind(self::HEADER, 'libzint.so.2.11', 'libzint2.11');
         /** @var CData $symbol */
         $symbol = $ffi->ZBarcode_Create();
         try {
@@ -96,15 +96,5 @@ final class Zint
     private static function why(string $error): string
     {
         return lcfirst(trim((string) preg_replace('/^(?:Error|Warning) \d+: /', '', $error)));
-    }
-
-    private static function library(): \FFI
-    {
-        try {
-            return self::$ffi ??= \FFI::cdef(self::HEADER, 'libzint.so.2.11');
-        } catch (\FFI\Exception $e) {
-            $advice = 'Codes cannot be made (Debian package libzint2.11, and ffi.enable=1 in php.ini for the web): ';
-            throw new \RuntimeException($advice . $e->getMessage(), 0, $e);
-        }
     }
 }

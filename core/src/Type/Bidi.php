@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Type;
 
+use Morphea\Core\Foreign\Library;
+
 /**
  * The Unicode bidirectional algorithm (UAX #9) by FriBidi through FFI: which characters run right to left, and in what
  * order runs stand.
@@ -17,8 +19,6 @@ final class Bidi
     C;
     /** FRIBIDI_PAR_ON: the base direction comes from the first strong character. */
     private const FROM_TEXT = 0x40;
-
-    private ?\FFI $ffi = null;
 
     public static function needed(string $text): bool
     {
@@ -36,17 +36,17 @@ final class Bidi
         if (0 === $n) {
             return ['levels' => [], 'rightToLeft' => false];
         }
-        $this->ffi ??= \FFI::cdef(self::HEADER, 'libfribidi.so.0');
-        $text = $this->ffi->new("uint32_t[$n]");
+        $ffi = Library::bind(self::HEADER, 'libfribidi.so.0', 'libfribidi0');
+        $text = $ffi->new("uint32_t[$n]");
         foreach ($codepoints as $i => $codepoint) {
             $text[$i] = $codepoint;
         }
-        $types = $this->ffi->new("uint32_t[$n]");
-        $levels = $this->ffi->new("int8_t[$n]");
-        $base = $this->ffi->new('uint32_t[1]');
+        $types = $ffi->new("uint32_t[$n]");
+        $levels = $ffi->new("int8_t[$n]");
+        $base = $ffi->new('uint32_t[1]');
         $base[0] = self::FROM_TEXT;
-        $this->ffi->fribidi_get_bidi_types($text, $n, $types);
-        $this->ffi->fribidi_get_par_embedding_levels_ex($types, null, $n, $base, $levels);
+        $ffi->fribidi_get_bidi_types($text, $n, $types);
+        $ffi->fribidi_get_par_embedding_levels_ex($types, null, $n, $base, $levels);
         $out = [];
         for ($i = 0; $i < $n; ++$i) {
             $out[] = (int) $levels[$i];

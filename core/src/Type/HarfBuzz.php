@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Type;
 
 use FFI\CData;
+use Morphea\Core\Foreign\Library;
+use Morphea\Core\Foreign\LibraryError;
 
 /** HarfBuzz by PHP's FFI: advances and glyphs of shaped text, in font units. Signatures from hb.h, HarfBuzz 6. */
 final class HarfBuzz
@@ -59,19 +61,10 @@ final class HarfBuzz
     /** @var array<string, array{font: CData, upem: int}> */
     private array $fonts = [];
 
-    /** @throws \RuntimeException when HarfBuzz cannot be used */
+    /** @throws LibraryError */
     public function __construct()
     {
-        try {
-            $this->ffi = \FFI::cdef(self::HEADER, 'libharfbuzz.so.0');
-        } catch (\FFI\Exception $e) {
-            throw new \RuntimeException(
-                'HarfBuzz cannot be used (Debian package libharfbuzz0b, and ffi.enable=1 in php.ini for the web): ' .
-                    $e->getMessage(),
-                0,
-                $e,
-            );
-        }
+        $this->ffi = Library::bind(self::HEADER, 'libharfbuzz.so.0', 'libharfbuzz0b');
         $this->buffer = $this->ffi->hb_buffer_create();
         $this->length = $this->ffi->new('unsigned int');
         $this->glyph = $this->ffi->new('uint32_t');

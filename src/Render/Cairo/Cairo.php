@@ -8,6 +8,7 @@ use FFI\CData;
 use Morphea\App\Render\FontSetup;
 use Morphea\App\Render\RenderError;
 use Morphea\Core\Drawing\Bounds;
+use Morphea\Core\Foreign\Library;
 
 /**
  * cairo and what goes with it, librsvg and FreeType, through PHP's FFI: librsvg draws by this same cairo, so all of it
@@ -118,11 +119,7 @@ final class Cairo
     {
         if (null === $this->ffi) {
             $this->fonts->apply();
-            try {
-                $this->ffi = \FFI::cdef(self::HEADER, 'librsvg-2.so.2');
-            } catch (\FFI\Exception $e) {
-                throw new RenderError('cairo cannot be used (Debian package librsvg2-2): ' . $e->getMessage(), 0, $e);
-            }
+            $this->ffi = Library::bind(self::HEADER, 'librsvg-2.so.2', 'librsvg2-2');
             $this->freeType = $this->ffi->new('FT_Library');
             if (0 !== $this->ffi->FT_Init_FreeType(\FFI::addr($this->freeType))) {
                 throw new RenderError('FreeType does not start.');

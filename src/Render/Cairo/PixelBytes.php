@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Render\Cairo;
 
 use FFI\CData;
-use Morphea\App\Render\RenderError;
 use Morphea\App\Render\Vips;
+use Morphea\Core\Foreign\Library;
 
 /**
  * Pixels as cairo has them to bytes as files have them: three a pixel where they cover everything, four where something
@@ -34,11 +34,7 @@ final class PixelBytes
 
     public function __construct(private readonly Cairo $cairo, private readonly Vips $vips)
     {
-        try {
-            $this->pixman = \FFI::cdef(self::HEADER, 'libpixman-1.so.0');
-        } catch (\FFI\Exception $e) {
-            throw new RenderError('pixman cannot be used (Debian package libpixman-1-0): ' . $e->getMessage(), 0, $e);
-        }
+        $this->pixman = Library::bind(self::HEADER, 'libpixman-1.so.0', 'libpixman-1-0');
     }
 
     /**
