@@ -87,6 +87,34 @@ final class FormatsTest extends AppTestCase
         ];
     }
 
+    public function testFewColoursGoInAPaletteAndLoseNothing(): void
+    {
+        $renderer = self::getContainer()->get(Renderer::class);
+        $words = static fn (array $layers): array => array_values(
+            array_filter($layers, static fn (array $layer): bool => 'craft' === $layer['id']),
+        );
+        $kinds = [];
+        foreach (['#F4EDE0' => null, '#17211E' => '#F4EDE0'] as $colour => $ground) {
+            $one = static fn (array $layers): array => array_map(
+                static fn (array $layer): array => ['style' => ['colour' => $colour] + $layer['style']] + $layer,
+                $words($layers),
+            );
+            foreach ($this->drawings('guild-tote', $one) as $i => [$drawing, $pictures]) {
+                $look = new Look(0.3, Edge::Cut, $ground);
+                $png = [new PictureFormat(PictureKind::Png)];
+                $fast = $renderer->side($drawing, $pictures, $look, $png)[0];
+                $kinds[] = \ord($fast[25]);
+                self::assertSame(0, $this->furtherApart($fast, $renderer->side($drawing, $pictures, $look, $png, true)[0]));
+                self::assertStringContainsString('iCCP', substr($fast, 0, 80));
+            }
+        }
+        self::assertSame([3, 3, 3, 3], $kinds, 'one colour, and all between it and nothing or its ground');
+        foreach ($this->drawings('guild-tote', null) as [$drawing, $pictures]) {
+            $fast = $renderer->side($drawing, $pictures, new Look(0.3, Edge::Cut, null), [new PictureFormat(PictureKind::Png)])[0];
+            self::assertSame(6, \ord($fast[25]), 'its bag and stitches have more');
+        }
+    }
+
     public function testEveryFormatIsWhatItSaysInSizeAndColours(): void
     {
         $project = $this->starter('lending-card');

@@ -9,6 +9,7 @@ final readonly class PngFile
 {
     public const COLOUR = 2;
     public const COLOUR_AND_ALPHA = 6;
+    private const NUMBERED = 3;
     private const SIGNATURE = "\x89PNG\r\n\x1a\n";
     private const EIGHT_BITS = 8;
     /** A zlib stream of windows of 32 kB (RFC 1950, 2.2), and the empty block that ends it (RFC 1951, 3.2.6). */
@@ -28,8 +29,11 @@ final readonly class PngFile
     ) {
     }
 
-    /** @param list<Packed> $rows all of them, in order */
-    public function of(array $rows): string
+    /**
+     * @param list<Packed> $rows    all of them, in order
+     * @param Palette|null $palette what the numbers in them stand for, where they are numbers
+     */
+    public function of(array $rows, ?Palette $palette = null): string
     {
         $adler = Adler32::NOTHING;
         $stream = [self::ZLIB];
@@ -38,7 +42,7 @@ final readonly class PngFile
             $adler = Adler32::joined($adler, $packed->adler, $packed->length);
         }
         $stream[] = self::END . pack('N', $adler);
-        $png = self::SIGNATURE . $this->head();
+        $png = self::SIGNATURE . $this->head($palette);
         foreach (str_split(implode('', $stream), self::CHUNK) as $bytes) {
             $png .= self::chunk('IDAT', $bytes);
         }
@@ -46,15 +50,21 @@ final readonly class PngFile
         return $png . self::chunk('IEND', '');
     }
 
-    private function head(): string
+    private function head(?Palette $palette): string
     {
         $perMetre = (int) round($this->dpi / self::INCH);
-        $head = self::chunk('IHDR', pack('NNCCCCC', $this->width, $this->height, self::EIGHT_BITS, $this->kind, 0, 0, 0));
+        $kind = null === $palette ? $this->kind : self::NUMBERED;
+        $head = self::chunk('IHDR', pack('NNCCCCC', $this->width, $this->height, self::EIGHT_BITS, $kind, 0, 0, 0));
         if ('' !== $this->profile) {
             $head .= self::chunk('iCCP', "sRGB\0\0" . gzcompress($this->profile, 9));
         }
         $head .= self::chunk('pHYs', pack('NNC', $perMetre, $perMetre, 1));
-        return $head;
+        if (null === $palette) {
+            return $head;
+        }
+        $head .= self::chunk('PLTE', $palette->colours());
+
+        return '' === $palette->opacities() ? $head : $head . self::chunk('tRNS', $palette->opacities());
     }
 
     private static function chunk(string $name, string $bytes): string

@@ -6,6 +6,7 @@ namespace Morphea\Core\Tests\Graphic;
 
 use Morphea\Core\Graphic\Adler32;
 use Morphea\Core\Graphic\Packed;
+use Morphea\Core\Graphic\Palette;
 use Morphea\Core\Graphic\PngFile;
 use PHPUnit\Framework\TestCase;
 
@@ -53,6 +54,19 @@ final class PngFileTest extends TestCase
         $image = imagecreatefromstring((new PngFile(1, 1, PngFile::COLOUR_AND_ALPHA, 96.0))->of([self::packed($rows)]));
         self::assertNotFalse($image);
         self::assertSame(63, imagecolorsforindex($image, (int) imagecolorat($image, 0, 0))['alpha']);
+    }
+
+    public function testColoursCanBeNumbersInAPalette(): void
+    {
+        $palette = new Palette(4);
+        $rows = ["\0" . $palette->row("\x17\x21\x1e\xff\xf0\0\0\x80"), "\0" . $palette->row("\xf0\0\0\x80\x17\x21\x1e\xff")];
+        $png = (new PngFile(2, 2, PngFile::COLOUR_AND_ALPHA, 96.0))->of(array_map(self::packed(...), $rows), $palette);
+        $image = imagecreatefromstring($png);
+        self::assertNotFalse($image);
+        self::assertFalse(imageistruecolor($image));
+        $at = static fn (int $x, int $y): array => array_values(imagecolorsforindex($image, (int) imagecolorat($image, $x, $y)));
+        self::assertSame([[0x17, 0x21, 0x1e, 0], [0xf0, 0, 0, 63]], [$at(0, 0), $at(1, 0)]);
+        self::assertSame([[0xf0, 0, 0, 63], [0x17, 0x21, 0x1e, 0]], [$at(0, 1), $at(1, 1)]);
     }
 
     private static function packed(string $rows): Packed

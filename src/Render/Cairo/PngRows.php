@@ -7,10 +7,17 @@ namespace Morphea\App\Render\Cairo;
 use FFI\CData;
 use Morphea\App\Render\Deflater;
 use Morphea\Core\Graphic\Packed;
+use Morphea\Core\Graphic\Palette;
 
-/** Pixels to packed rows of PNG, each with its filter before it. */
+/**
+ * Pixels to packed rows of PNG, each with its filter before it. That filter is always none: with those of PNG, a
+ * photograph of 1000 x 1500 is a fifth smaller, flat art a tenth larger, and finding them takes three times as long as
+ * all the rest.
+ */
 final class PngRows
 {
+    private const UNFILTERED = "\0";
+
     private ?Memory $filtered = null;
     private int $room = 0;
 
@@ -21,21 +28,52 @@ final class PngRows
     ) {
     }
 
-    /** @param CData $pixels as cairo has them; they are not what they were afterwards */
-    public function pack(CData $pixels, int $width, int $rows, bool $opaque, int $level): Packed
+    /**
+     * @param CData        $pixels  as cairo has them; they are not what they were afterwards
+     * @param Palette|null $palette takes up their colours, and they become its numbers, if it holds them all
+     */
+    public function pack(CData $pixels, int $width, int $rows, bool $opaque, int $level, ?Palette $palette): Packed
     {
         [$all, $stride, $bytes] = $this->bytes->of($pixels, $width, $rows, $opaque);
-        $length = ($bytes + 1) * $rows;
-        if (null === $this->filtered || $length > $this->room) {
-            $this->filtered = $this->cairo->memory($length);
-            $this->room = $length;
+        $numbers = null === $palette ? null : $this->numbers($all, $stride, $bytes, $rows, $palette);
+        if (null !== $numbers) {
+            $to = $this->room($length = \strlen($numbers));
+            \FFI::memcpy($to, $numbers, $length);
+
+            return $this->deflater->pack($to, $length, $level);
         }
-        $to = $this->filtered->it;
+        $to = $this->room($length = ($bytes + 1) * $rows);
         for ($row = 0; $row < $rows; ++$row) {
-            $to[$row * ($bytes + 1)] = 0;
+            $to[$row * ($bytes + 1)] = \ord(self::UNFILTERED);
             Memory::copy(Memory::from($to, $row * ($bytes + 1) + 1), Memory::from($all, $row * $stride), $bytes);
         }
 
         return $this->deflater->pack($to, $length, $level);
+    }
+
+    private function numbers(CData $all, int $stride, int $bytes, int $rows, Palette $palette): ?string
+    {
+        $numbers = $pixels = $last = '';
+        for ($row = 0; $row < $rows; ++$row) {
+            $before = $pixels;
+            $pixels = \FFI::string(Memory::from($all, $row * $stride), $bytes);
+            $last = $pixels === $before ? $last : $palette->row($pixels);
+            if (null === $last) {
+                return null;
+            }
+            $numbers .= self::UNFILTERED . $last;
+        }
+
+        return $numbers;
+    }
+
+    private function room(int $length): CData
+    {
+        if (null === $this->filtered || $length > $this->room) {
+            $this->filtered = $this->cairo->memory($length);
+            $this->room = $length;
+        }
+
+        return $this->filtered->it;
     }
 }
