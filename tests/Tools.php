@@ -18,6 +18,12 @@ final class Tools
         );
     }
 
+    /** All that it holds, unpacked. */
+    public static function pdfUnpacked(string $pdf): string
+    {
+        return self::on($pdf, ['qpdf', '--qdf', '--object-streams=disable', '%', '-']);
+    }
+
     public static function pdfText(string $pdf): string
     {
         return self::on($pdf, ['pdftotext', '-layout', '%', '-']);

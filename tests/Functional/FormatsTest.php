@@ -203,6 +203,11 @@ final class FormatsTest extends AppTestCase
         $facts = Tools::pdfInfo($pdf);
         self::assertSame(['all', 'Morphea'], [$facts['Title'], $facts['Creator']]);
         self::assertStringNotContainsString(\dirname(__DIR__, 2), $pdf);
+        self::assertMatchesRegularExpression(
+            '~/OutputIntents \[.*sRGB IEC61966-2\.1.*?stream\n.{36}acsp.*desc~s',
+            Tools::pdfUnpacked($pdf),
+            'what its colours are, with their profile',
+        );
         $boxes = Tools::pageBoxes($pdf);
         $mm = 72 / 25.4;
         self::assertEqualsWithDelta([6 * $mm, 6 * $mm, 303 * $mm, 216 * $mm], $boxes['Trim'], 0.2, 'the marks are outside');

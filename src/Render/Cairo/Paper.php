@@ -35,7 +35,7 @@ final class Paper
     public function __construct(private readonly Studio $studio, private readonly OpenPaper $asked)
     {
         $this->look = $asked->look;
-        $this->finish = new PaperFinish($asked->path, $asked->language);
+        $this->finish = new PaperFinish($asked->path, $asked->language, $studio->vips->profile());
         $studio->pictures->newPaper();
     }
 

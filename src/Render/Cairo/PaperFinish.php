@@ -10,9 +10,9 @@ use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Drawing\Drawing;
 
 /**
- * What cairo cannot say in a PDF: where pages are cut, their language; and that what all rows have alike, drawn on a page
- * of its own, comes in place of the pictures that stand for it, as a form (ISO 32000-1, 8.10). The file is read and
- * written object by object, so that thousands of pages take no more memory than one.
+ * What cairo cannot say in a PDF: where pages are cut, their language, that its colours are sRGB; and that what all rows
+ * have alike, drawn on a page of its own, comes in place of the pictures that stand for it, as a form (ISO 32000-1,
+ * 8.10). The file is read and written object by object, so that thousands of pages take no more memory than one.
  */
 final class PaperFinish
 {
@@ -32,7 +32,8 @@ final class PaperFinish
     /** @var array{trim: string, bleed: string}|null the last ones said: most pages have the same */
     private ?array $last = null;
 
-    public function __construct(private readonly string $path, private readonly string $language)
+    /** @param string $profile ICC.1, of sRGB */
+    public function __construct(private readonly string $path, private readonly string $language, private readonly string $profile)
     {
     }
 
@@ -70,14 +71,16 @@ final class PaperFinish
         $out = @fopen("$this->path.new", 'w') ?: throw new NoRoom('The PDF cannot be written.');
         [$offsets, $trailer, $start] = self::table($in);
         $pages = $this->pages($in, $offsets, $start);
-        $file = new PdfObjects($out, max(0, ...array_keys($offsets)) + 1);
+        $profile = max(0, ...array_keys($offsets)) + 1;
+        $file = new PdfObjects($out, $profile + 1);
         foreach (self::spans($offsets, $start) as $number => [$from, $length]) {
             fseek($in, $from);
-            $object = $this->changed($number, (string) fread($in, max(1, $length)), $pages);
+            $object = $this->changed($number, (string) fread($in, max(1, $length)), $pages, $profile);
             if (null !== $object) {
                 $file->add($number, $object);
             }
         }
+        $file->stream($profile, '/N 3', $this->profile);
         $file->end($trailer);
         fclose($in);
         if (!fclose($out) || !rename("$this->path.new", $this->path)) {
@@ -169,10 +172,11 @@ final class PaperFinish
 
     /**
      * @param array<int, array{object: int, content: string, resources: string, width: float, height: float}> $pages
+     * @param int $profile number of the object that the colours' profile is
      *
      * @return string|null null of what is not there any more
      */
-    private function changed(int $number, string $object, array $pages): ?string
+    private function changed(int $number, string $object, array $pages, int $profile): ?string
     {
         $head = substr($object, 0, self::HEAD);
         if (1 === preg_match('~^\d+ 0 obj\s+<< /Type /Page % (\d+)\s~', $head, $found)) {
@@ -187,7 +191,10 @@ final class PaperFinish
         }
         if (1 === preg_match('~^\d+ 0 obj\s+<< /Type /Catalog\s~', $head)) {
             $more = "\n   /Lang (" . preg_replace('/[^A-Za-z0-9-]/', '', $this->language) . ')' .
-                "\n   /ViewerPreferences << /DisplayDocTitle true >>";
+                "\n   /ViewerPreferences << /DisplayDocTitle true >>" .
+                // ISO 32000-1, 14.11.5: what its colours are meant for.
+                "\n   /OutputIntents [ << /Type /OutputIntent /S /GTS_PDFA1 /OutputConditionIdentifier (sRGB)" .
+                " /RegistryName (http://www.color.org) /Info (sRGB IEC61966-2.1) /DestOutputProfile $profile 0 R >> ]";
 
             return preg_replace('~/Type /Catalog~', "/Type /Catalog$more", $object, 1);
         }

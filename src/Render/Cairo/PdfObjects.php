@@ -97,8 +97,10 @@ final class PdfObjects
         ++$this->streams;
     }
 
-    private function stream(int $number, string $says, string $bytes): void
+    /** @param string $says entries of its dictionary */
+    public function stream(int $number, string $says, string $bytes): void
     {
+        $this->table[$number] ??= [$this->place, 0];
         $packed = (string) gzcompress($bytes, self::LEVEL);
         $head = "$number 0 obj\n<< $says /Length " . \strlen($packed) . " /Filter /FlateDecode >>\nstream\n";
         $this->write("$head$packed\nendstream\nendobj\n");
