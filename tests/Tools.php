@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests;
 
+use PhpOffice\PhpSpreadsheet\Reader\Xlsx;
 use PHPUnit\Framework\Assert;
 use Symfony\Component\Process\Process;
 
@@ -16,6 +17,17 @@ final class Tools
             'No syntax or stream encoding errors found',
             self::on($pdf, ['qpdf', '--check', '%']),
         );
+    }
+
+    /** @return list<list<string>> of the first sheet of a workbook */
+    public static function cells(string $xlsx): array
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'sheet');
+        file_put_contents($path, $xlsx);
+        $rows = (new Xlsx())->load($path)->getSheet(0)->toArray('', false, false);
+        unlink($path);
+
+        return array_map(static fn (array $row): array => array_map(strval(...), array_values($row)), array_values($rows));
     }
 
     /** All that it holds, unpacked. */

@@ -59,23 +59,21 @@ export function shown(cell, {key}) {
     return box;
 }
 // The newest file that was made of a row.
-function made(address, no) {
-    const link = element('a', 'bi bi-file-earmark-check made-file');
-    link.href = address;
-    link.target = '_blank';
-    link.title = 'The newest file of this row';
-    link.setAttribute('aria-label', `The newest file of row ${no}`);
+export function made(cell) {
+    const {_file, _fileName} = cell.getData();
+    if (!_file) return '';
+    const link = element('a', 'made-file', _fileName);
+    Object.assign(link, {href: _file, target: '_blank', title: `${_fileName}, the newest file of this row`});
     return link;
 }
 export function number(cell) {
-    const {_no, _off, _draft, _file} = cell.getData();
+    const {_no, _off, _draft} = cell.getData();
     const grip = element('span', 'grip', '⠿');
     grip.title = 'Drag to another place';
     return element(
         'span',
         'row-no',
         grip,
-        _file ? made(_file, _no) : '',
         _off ? element('span', 'tag', 'off') : _draft ? element('span', 'tag look', 'draft') : '',
         String(_no),
     );

@@ -1,6 +1,7 @@
 // The grid of the Rows screen: its columns, its keys and the strip over it.
 import {notice} from './notices.js';
 import {
+    anyMade,
     change,
     changeCells,
     column,
@@ -22,7 +23,7 @@ import {
     step,
     toGrid,
 } from './grid.js';
-import {beginWith, editor, element, heading, number, shown} from './grid-look.js';
+import {beginWith, editor, element, heading, made, number, shown} from './grid-look.js';
 import './grid-clipboard.js';
 import './grid-column.js';
 import './grid-find.js';
@@ -48,8 +49,25 @@ function width(one, sample) {
     const cells = longest * LETTER + PADDING + (one.kind === 'picture' || one.kind === 'colour' ? PICTURE : 0);
     return Math.round(Math.max(NARROWEST, one.heading.length * 8 + 84, Math.min(WIDEST, cells)));
 }
-const definitions = (sample) =>
-    columns().map((one) => ({
+// Files are not typed: they stand behind the columns, once there are any.
+const files = {
+    title: 'File',
+    field: '_file',
+    titleFormatter: () =>
+        element(
+            'div',
+            'heading',
+            element('span', 'h', element('b', '', 'File')),
+            element('small', '', 'the newest made'),
+        ),
+    headerSort: false,
+    width: 220,
+    minWidth: 60,
+    formatter: made,
+    cssClass: 'made',
+};
+const definitions = (sample) => [
+    ...columns().map((one) => ({
         width: width(one, sample),
         title: one.heading,
         field: one.key,
@@ -63,7 +81,9 @@ const definitions = (sample) =>
         hozAlign: one.kind === 'number' ? 'right' : 'left',
         editor: one.recipe ? false : editor,
         cssClass: one.recipe ? 'made' : '',
-    }));
+    })),
+    ...(anyMade() ? [files] : []),
+];
 
 function status() {
     const all = grid().getData();
@@ -193,6 +213,10 @@ document.addEventListener(
             return;
         }
         const first = selected()[0]?.[0];
+        if (event.key === 'Enter' && !first) event.preventDefault();
+        const link =
+            event.key === 'Enter' && !first && root.querySelector('.tabulator-range-only-cell-selected .made-file');
+        if (link) link.click();
         if (!first) return;
         const nowhere =
             document.activeElement === document.body &&
@@ -240,6 +264,23 @@ function fillDown() {
         notice('Select the cell and those under it first; then its words go into all of them.');
     else set((cell, r, c) => top[c]);
 }
+const numbers = (ids) =>
+    grid()
+        .getData()
+        .filter(({_id}) => ids.includes(_id))
+        .map(({_no}) => _no)
+        .sort((a, b) => a - b);
+// 1, 2, 3, 7 as “1-3,7”.
+const ranges = (list) =>
+    list
+        .reduce((all, no) => {
+            const last = all.at(-1);
+            if (last && last[1] === no - 1) last[1] = no;
+            else all.push([no, no]);
+            return all;
+        }, [])
+        .map(([from, to]) => (from === to ? from : `${from}-${to}`))
+        .join(',');
 function moveRows(by) {
     if (ordered()) {
         notice('The rows are shown in another order than they have. Show them as in the table first.');
@@ -273,6 +314,9 @@ const acts = {
                 .map((row) => row._id),
         }),
     remove: () => change({op: 'remove', ids: selectedIds()}),
+    make: () => {
+        location.href = `${root.dataset.press}?rows=${ranges(numbers(selectedIds()))}`;
+    },
     fill: fillDown,
     undo: () => change({op: 'undo'}),
     redo: () => change({op: 'redo'}),

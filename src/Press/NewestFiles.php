@@ -24,7 +24,7 @@ final readonly class NewestFiles
     /**
      * @param list<int>|null $rows ids of those that are asked for; null for all
      *
-     * @return array<int, string> paths of pages, by the row's id
+     * @return array<int, array{page: string, name: string}> path of its page and name of the file, by the row's id
      */
     public function of(Project $project, ?array $rows = null): array
     {
@@ -32,7 +32,7 @@ final readonly class NewestFiles
         $only = null !== $rows && \count($rows) <= self::FEW;
         foreach (
             $this->connection->executeQuery(
-                "SELECT piece.row_id, run.id, piece.position FROM piece JOIN run ON run.id = piece.run_id
+                "SELECT piece.row_id, run.id, piece.position, f.name FROM piece JOIN run ON run.id = piece.run_id
                  JOIN run_file f ON f.run_id = run.id AND f.position = piece.position AND f.number = 0
                  WHERE run.project_id = ? AND piece.state = 'made' AND " .
                     ($only ? 'piece.row_id IN (?)' : 'piece.row_id IS NOT NULL') .
@@ -40,13 +40,20 @@ final readonly class NewestFiles
                 $only ? [$project->id(), $rows] : [$project->id()],
                 $only ? [1 => ArrayParameterType::INTEGER] : [],
             )->iterateNumeric()
-            as [$row, $run, $position]
+            as [$row, $run, $position, $name]
         ) {
             $page = $pages[$run] ??= $this->page($project, (string) $run);
-            $found[(int) $row] = $page[0] . $position . $page[1];
+            $found[(int) $row] = ['page' => $page[0] . $position . $page[1], 'name' => basename((string) $name)];
         }
 
         return $found;
+    }
+
+    public function any(Project $project): bool
+    {
+        $one = 'SELECT 1 FROM run_file WHERE project_id = ? AND position > 0 LIMIT 1';
+
+        return false !== $this->connection->fetchOne($one, [$project->id()]);
     }
 
     /** @return array{string, string} what stands before a piece's place in the path of its page, and behind it */

@@ -109,6 +109,7 @@ final readonly class GridView
             'version' => $project->tableVersion(),
             'count' => $project->rowCount(),
             'active' => $project->activeRows(),
+            'made' => $this->made->any($project),
             'canUndo' => $ways['undo'],
             'canRedo' => $ways['redo'],
         ];
@@ -181,7 +182,8 @@ final readonly class GridView
                 '_off' => $row->off,
                 '_draft' => $row->draft,
                 '_bad' => $bad,
-                '_file' => $files[$row->id] ?? '',
+                '_file' => $files[$row->id]['page'] ?? '',
+                '_fileName' => $files[$row->id]['name'] ?? '',
             ] + $cells;
         }, $rows);
     }

@@ -54,7 +54,7 @@ final readonly class TablesOut
                 if (null !== $progress && 0 === $i % 250) {
                     $progress($i);
                 }
-                yield [] === $links ? $row->cells : [...$row->cells, isset($links[$row->id]) ? $site . $links[$row->id] : ''];
+                yield [] === $links ? $row->cells : [...$row->cells, isset($links[$row->id]) ? $site . $links[$row->id]['page'] : ''];
             }
             if (null !== $progress) {
                 $progress(\count($table->rows));

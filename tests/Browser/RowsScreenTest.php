@@ -10,6 +10,8 @@ use Facebook\WebDriver\WebDriverKeys;
 /** Whole jobs with tables: tamed, brought anew, typed from nothing, filled in from a blank sheet. */
 final class RowsScreenTest extends BrowserTestCase
 {
+    use GridHands;
+
     public function testAMessyFileBecomesACleanTableWithTwoRecipes(): void
     {
         $this->begin('Claim tags');
@@ -289,12 +291,6 @@ final class RowsScreenTest extends BrowserTestCase
         $this->sees('Bring the rows');
     }
 
-    private function ready(): void
-    {
-        $this->find('#grid[data-ready]');
-        $this->settled();
-    }
-
     /** @param array<string, string> $choices values by field */
     private function recipe(string $kind, string $name, array $choices, string $tasted): void
     {
@@ -325,30 +321,6 @@ final class RowsScreenTest extends BrowserTestCase
         return $columns;
     }
 
-    /** @return list<list<string>> */
-    private function cells(string ...$keys): array
-    {
-        /** @var list<list<string>> $cells */
-        $cells = $this->driver->executeScript(
-            'return Tabulator.findTable("#grid")[0].getData().map(row => arguments[0].map(key => row[key]))',
-            [$keys],
-        );
-
-        return $cells;
-    }
-
-    /** Selects cells of a column, rows from 0. */
-    private function select(string $key, int $from, ?int $to = null): void
-    {
-        $this->driver->executeScript(
-            'const t = Tabulator.findTable("#grid")[0]; const rows = t.getRows("active"); ' .
-            't.getRanges()[0].setBounds(rows[arguments[1]].getCell(arguments[0]), ' .
-            'rows[arguments[2]].getCell(arguments[0])); document.querySelector("#grid ' .
-            '.tabulator-tableholder").focus()',
-            [$key, $from, $to ?? $from],
-        );
-    }
-
     private function put(string $from, string $to, int $x, int $y): void
     {
         (new WebDriverActions($this->driver))
@@ -358,14 +330,6 @@ final class RowsScreenTest extends BrowserTestCase
             ->moveToElement($this->find($to), $x, $y)
             ->release()
             ->perform();
-    }
-
-    private function type(string $key, int $row, string $words): void
-    {
-        $this->select($key, $row);
-        (new WebDriverActions($this->driver))->sendKeys(null, WebDriverKeys::F2)->perform();
-        $this->find('.tabulator-editing textarea');
-        (new WebDriverActions($this->driver))->sendKeys(null, $words)->sendKeys(null, WebDriverKeys::ENTER)->perform();
     }
 
     private function paste(string $text): void

@@ -68,16 +68,21 @@ final class PngPress
      */
     private function palette(array $alike): ?Palette
     {
-        foreach (null === $this->palette ? [] : array_diff_key($alike, $this->numbered) as $from => $to) {
-            $this->numbered[$from] = $this->pack(null, $from, $to, $this->palette);
-            if (!$this->palette->holds()) {
+        $palette = $this->palette;
+        if (null === $palette) {
+            return null;
+        }
+        foreach (array_diff_key($alike, $this->numbered) as $from => $to) {
+            $this->numbered[$from] = $this->pack(null, $from, $to, $palette);
+            if (!$palette->holds()) {
                 $this->same[$from] = $this->numbered[$from];
                 [$this->palette, $this->numbered] = [null, []];
-                break;
+
+                return null;
             }
         }
 
-        return null === $this->palette ? null : clone $this->palette;
+        return clone $palette;
     }
 
     /** @return array{all: array<int, int>, own: array<int, int>} each by its first row, with the one after its last */

@@ -56,7 +56,7 @@ final class PngRows
         $numbers = $pixels = $last = '';
         for ($row = 0; $row < $rows; ++$row) {
             $before = $pixels;
-            $pixels = \FFI::string(Memory::from($all, $row * $stride), $bytes);
+            $pixels = \FFI::string(Memory::from($all, $row * $stride), max(0, $bytes));
             $last = $pixels === $before ? $last : $palette->row($pixels);
             if (null === $last) {
                 return null;
