@@ -311,6 +311,41 @@ final class RobustPressTest extends AppTestCase
         );
     }
 
+    public function testADatabaseThatIsLockedForTwentySecondsDuringARunCostsNothingButTime(): void
+    {
+        $project = $this->rows(150);
+        $this->order($project, ['formats' => ['svg', 'pdf'], 'name' => '{register}', 'file' => 'all']);
+        $run = $this->newestRun();
+        $worker = $this->worker();
+        $worker->start();
+        $deadline = microtime(true) + 30;
+        while (0 === $this->progress($run)->done && microtime(true) < $deadline) {
+            usleep(5_000);
+        }
+        $other = new \PDO('sqlite:' . \dirname(__DIR__, 2) . '/var/test/morphea.db', options: [\PDO::ATTR_TIMEOUT => 30]);
+        $other->exec('BEGIN IMMEDIATE');
+        $locked = $this->progress($run)->done;
+        self::assertGreaterThan(0, $locked);
+        self::assertLessThan(150, $locked);
+        sleep(10);
+        $this->browser->request('GET', "/projects/{$project->id()}/press");
+        self::assertResponseIsSuccessful('it can be looked at meanwhile');
+        sleep(10);
+        self::assertTrue($worker->isRunning());
+        self::assertSame($locked, $this->progress($run)->done);
+        $other->exec('ROLLBACK');
+        $deadline = microtime(true) + 60;
+        while ($this->newestRun()->isUnderWay() && microtime(true) < $deadline) {
+            usleep(50_000);
+        }
+        $worker->stop(5, \SIGTERM);
+        $run = $this->newestRun();
+        self::assertSame([JobState::Done, '', 150], [$run->job()->state(), $run->trouble(), $this->progress($run)->made()]);
+        $files = Tools::pieces($this->download($project));
+        self::assertCount(151, array_unique(array_map(md5(...), $files)));
+        self::assertSame(150, Tools::pages($files['all.pdf']));
+    }
+
     /**
      * Twenty workers killed anywhere in a run of five hundred with a row that cannot be made: every other piece is
      * right, none is there twice.
