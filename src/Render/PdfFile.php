@@ -36,23 +36,12 @@ final readonly class PdfFile
     public function add(array $sides, PictureContents $pictures, string $bookmark = '', ?\Closure $stopped = null): void
     {
         $sent = array_map($this->renderer->send(...), $sides);
-        $this->orNoRoom(fn () => $this->renderer->ask(new AddPages($sent, $bookmark), null, $stopped, $pictures));
+        $this->renderer->ask(new AddPages($sent, $bookmark), null, $stopped, $pictures);
     }
 
     /** @throws RenderError|NoRoom */
     public function close(): void
     {
-        $this->orNoRoom(fn () => $this->renderer->ask(new ClosePaper()));
-    }
-
-    /** @param \Closure(): mixed $do */
-    private function orNoRoom(\Closure $do): void
-    {
-        try {
-            $do();
-        } catch (RenderError $e) {
-            $full = str_contains($e->getMessage(), 'writing to output stream') || NoRoom::told($e->getMessage());
-            throw $full ? new NoRoom('The PDF could not be written.', 0, $e) : $e;
-        }
+        $this->renderer->ask(new ClosePaper());
     }
 }

@@ -11,6 +11,7 @@ use Morphea\App\Render\Ask\HavePictures;
 use Morphea\App\Render\Ask\OpenPaper;
 use Morphea\App\Render\Ask\Sent;
 use Morphea\App\Render\Ask\TryPages;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureContent;
@@ -134,7 +135,7 @@ final class Renderer
      *
      * @return list<string>
      *
-     * @throws RenderError|Halted
+     * @throws RenderError|Halted|NoRoom
      */
     public function ask(object $what, ?int $seconds = null, ?\Closure $stopped = null, ?PictureContents $pictures = null): array
     {
@@ -154,13 +155,17 @@ final class Renderer
             throw $e;
         }
 
-        return null === $answer['error'] ? $files : throw new RenderError($answer['error']);
+        return match (true) {
+            null === $answer['error'] => $files,
+            $answer['noRoom'] => throw new NoRoom($answer['error']),
+            default => throw new RenderError($answer['error']),
+        };
     }
 
     /**
      * @param (\Closure(): bool)|null $stopped
      *
-     * @return array{array{lengths: list<int>, error: string|null, wants: bool}, list<string>}
+     * @return array{array{lengths: list<int>, error: string|null, wants: bool, noRoom: bool}, list<string>}
      */
     private function exchange(object $what, int $seconds, ?\Closure $stopped): array
     {
@@ -195,7 +200,7 @@ final class Renderer
                 $got[] = $more;
                 $have += \strlen($more);
                 if (null === $answer && false !== ($end = strpos($all = implode('', $got), "\n"))) {
-                    /** @var array{lengths: list<int>, error: string|null, wants: bool} $answer */
+                    /** @var array{lengths: list<int>, error: string|null, wants: bool, noRoom: bool} $answer */
                     $answer = json_decode(substr($all, 0, $end), true, 4, \JSON_THROW_ON_ERROR);
                     $got = [substr($all, $end + 1)];
                     $have = \strlen($got[0]);

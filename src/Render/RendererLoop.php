@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Render;
 
 use Morphea\App\Render\Ask\HavePictures;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Foreign\LibraryError;
 
 /**
@@ -47,16 +48,24 @@ final readonly class RendererLoop
                     $waits = [] === $missing ? $waits : [$asked, $missing];
                 }
                 [] === $missing
-                    ? $this->tell($out, ['error' => null, 'wants' => false], $this->room->files($asked))
-                    : $this->tell($out, ['error' => null, 'wants' => true], [serialize($missing)]);
+                    ? $this->tell($out, self::answer(), $this->room->files($asked))
+                    : $this->tell($out, self::answer(wants: true), [serialize($missing)]);
             } catch (RenderError | LibraryError $e) {
                 $tooMuch = 1 === preg_match('/NoMemory|out of memory/', $e->getMessage());
-                $this->tell($out, ['error' => $tooMuch ? Renderer::TOO_MUCH : $e->getMessage(), 'wants' => false], []);
+                $this->tell($out, self::answer($tooMuch ? Renderer::TOO_MUCH : $e->getMessage()), []);
+            } catch (NoRoom $e) {
+                $this->tell($out, self::answer($e->getMessage(), noRoom: true), []);
             }
             unset($asked);
         }
 
         return 0;
+    }
+
+    /** @return array{error: string|null, wants: bool, noRoom: bool} */
+    private static function answer(?string $error = null, bool $wants = false, bool $noRoom = false): array
+    {
+        return ['error' => $error, 'wants' => $wants, 'noRoom' => $noRoom];
     }
 
     /**

@@ -10,6 +10,7 @@ use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Import\FilePictures;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Making\Binder;
 use Morphea\App\Making\Maker;
@@ -22,6 +23,12 @@ use Morphea\App\Press\PieceStore;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Press\RunMakings;
 use Morphea\App\Press\Which;
+use Morphea\App\Projects\StarterShelf;
+use Morphea\App\Render\Edge;
+use Morphea\App\Render\Engines;
+use Morphea\App\Render\Look;
+use Morphea\App\Render\PdfFile;
+use Morphea\App\Render\Renderer;
 use Morphea\App\Storage\NoRoom;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\App\Work\DoWork;
@@ -155,6 +162,28 @@ final class RobustPressTest extends AppTestCase
         $run = $this->newestRun();
         self::assertSame(JobState::Done, $run->job()->state());
         self::assertGreaterThan(0, $run->bytes());
+    }
+
+    public function testADiskThatIsFullWhileADocumentIsBoundIsNoPiecesFault(): void
+    {
+        $renderer = self::getContainer()->get(Renderer::class);
+        $file = self::getContainer()->get(StarterShelf::class)->load('tip-card') ?? self::fail();
+        $pictures = self::getContainer()->get(FilePictures::class)->of($file);
+        $layouter = self::getContainer()->get(Engines::class)->with([])->layouter;
+        $drawing = $layouter->lay($file->template, null, $pictures)->drawing;
+        // A device of Linux on which there is never room.
+        $pdf = new PdfFile($renderer, '/dev/full', 'Tips', 'en', new Look(1.0, Edge::Cut, null));
+        try {
+            for ($i = 0; $i < 400; ++$i) {
+                $pdf->add([$drawing], $pictures);
+            }
+            $pdf->close();
+            self::fail('it was written');
+        } catch (NoRoom $e) {
+            self::assertSame('There is no room left to write the PDF.', $e->getMessage());
+        }
+        $png = $renderer->png('<svg xmlns="http://www.w3.org/2000/svg" width="3" height="2"/>', 96.0, false, 6);
+        self::assertSame([3, 2], \array_slice(getimagesizefromstring($png) ?: [], 0, 2), 'the renderer goes on');
     }
 
     public function testAFileThatIsEmptyOrGoneIsMadeAgainBeforeTheRunIsDone(): void

@@ -7,6 +7,7 @@ namespace Morphea\App\Render\Cairo;
 use FFI\CData;
 use Morphea\App\Render\FontSetup;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Drawing\Bounds;
 use Morphea\Core\Foreign\Library;
 
@@ -106,6 +107,8 @@ final class Cairo
     C;
     /** Drawings of any depth and size of text. */
     private const UNLIMITED = 1;
+    /** CAIRO_STATUS_WRITE_ERROR */
+    private const NOT_WRITTEN = 11;
 
     private ?\FFI $ffi = null;
     private CData $freeType;
@@ -257,6 +260,17 @@ final class Cairo
         $error = $ffi->new('GError*');
         if (0 === $ffi->rsvg_handle_render_document($handle->it, $cr, \FFI::addr($box), \FFI::addr($error))) {
             throw $this->error('The drawing cannot be made', $error);
+        }
+    }
+
+    /** @throws RenderError|NoRoom where something is wrong */
+    public function check(int $status): void
+    {
+        if (self::NOT_WRITTEN === $status) {
+            throw new NoRoom('There is no room left to write the PDF.');
+        }
+        if (0 !== $status) {
+            throw new RenderError('It cannot be drawn: ' . $this->ffi()->cairo_status_to_string($status) . '.');
         }
     }
 

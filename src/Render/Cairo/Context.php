@@ -103,10 +103,7 @@ final class Context
     /** @throws RenderError where something went wrong since it was begun */
     public function check(): void
     {
-        $status = $this->ffi->cairo_status($this->it);
-        if (0 !== $status) {
-            throw new RenderError('It cannot be drawn: ' . $this->ffi->cairo_status_to_string($status) . '.');
-        }
+        $this->surface->cairo->check($this->ffi->cairo_status($this->it));
         $this->surface->check();
     }
 

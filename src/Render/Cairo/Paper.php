@@ -7,6 +7,7 @@ namespace Morphea\App\Render\Cairo;
 use Morphea\App\Render\Ask\OpenPaper;
 use Morphea\App\Render\Look;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Drawing\Bounds;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\GroupItem;
@@ -68,7 +69,7 @@ final class Paper
         $this->finish->page($this->pages, $side, $this->look);
     }
 
-    /** @throws RenderError */
+    /** @throws RenderError|NoRoom */
     public function close(): void
     {
         if (null !== $this->surface) {

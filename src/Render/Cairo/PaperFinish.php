@@ -68,7 +68,7 @@ final class PaperFinish
     public function finish(): void
     {
         $in = fopen($this->path, 'r') ?: throw new RenderError('The PDF cannot be read again.');
-        $out = @fopen("$this->path.new", 'w') ?: throw new NoRoom('The PDF cannot be written.');
+        $out = @fopen("$this->path.new", 'w') ?: throw new NoRoom('There is no room left to write the PDF.');
         [$offsets, $trailer, $start] = self::table($in);
         $pages = $this->pages($in, $offsets, $start);
         $profile = max(0, ...array_keys($offsets)) + 1;
@@ -84,7 +84,7 @@ final class PaperFinish
         $file->end($trailer);
         fclose($in);
         if (!fclose($out) || !rename("$this->path.new", $this->path)) {
-            throw new NoRoom('The PDF cannot be written.');
+            throw new NoRoom('There is no room left to write the PDF.');
         }
     }
 
@@ -97,7 +97,7 @@ final class PaperFinish
     {
         fseek($in, -64, \SEEK_END);
         if (1 !== preg_match('/startxref\s+(\d+)\s+%%EOF\s*$/', (string) stream_get_contents($in), $found)) {
-            throw new NoRoom('The PDF was not written to its end.');
+            throw new NoRoom('The PDF was not written to its end: there is no room left.');
         }
         fseek($in, (int) $found[1]);
         $table = (string) stream_get_contents($in);

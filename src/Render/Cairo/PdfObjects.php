@@ -109,7 +109,7 @@ final class PdfObjects
     private function write(string $bytes): void
     {
         if (\strlen($bytes) !== @fwrite($this->out, $bytes)) {
-            throw new NoRoom('The PDF cannot be written.');
+            throw new NoRoom('There is no room left to write the PDF.');
         }
         $this->place += \strlen($bytes);
     }

@@ -23,7 +23,7 @@ final class Surface
      * @throws RenderError where it cannot be
      */
     public function __construct(
-        private readonly Cairo $cairo,
+        public readonly Cairo $cairo,
         public readonly CData $it,
         public readonly Bounds $extent,
         public readonly array $at = [0.0, 0.0],
@@ -69,11 +69,7 @@ final class Surface
     /** @throws RenderError */
     public function check(): void
     {
-        $ffi = $this->cairo->ffi();
-        $status = $ffi->cairo_surface_status($this->it);
-        if (0 !== $status) {
-            throw new RenderError('It cannot be drawn: ' . $ffi->cairo_status_to_string($status) . '.');
-        }
+        $this->cairo->check($this->cairo->ffi()->cairo_surface_status($this->it));
     }
 
     /** Of memory that it holds: of an image. */
