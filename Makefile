@@ -46,6 +46,7 @@ check:
 
 bench: install assets
 	@$(PHP) bench/press.php
+	@$(PHP) bench/runs.php
 
 screenshots: install test-tools assets
 	@$(PHP) bin/screenshots

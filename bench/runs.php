@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Runs in the application itself, by workers that are there already: how long, and how much memory a worker and its
+ * renderer take at the most, as runs grow; and a second run after one changed cell beside the first. It has the
+ * database and files of the tests. Usage: php -d ffi.enable=1 bench/runs.php
+ */
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Entity\Member;
+use Morphea\App\Entity\Project;
+use Morphea\App\Entity\Run;
+use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Kernel;
+use Morphea\App\Making\Choice;
+use Morphea\App\Making\Outputs;
+use Morphea\App\Making\Settings;
+use Morphea\App\Press\Order;
+use Morphea\App\Press\RunDesk;
+use Morphea\App\Press\Which;
+use Morphea\App\Projects\ProjectMaker;
+use Morphea\App\Projects\StarterShelf;
+use Morphea\App\Tables\TableRows;
+use Morphea\App\Tables\TableStore;
+use Morphea\Core\Data\Edit\SetCells;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableBuilder;
+use Morphea\Tests\TestDatabase;
+use Symfony\Component\Dotenv\Dotenv;
+use Symfony\Component\Process\Process;
+
+$root = dirname(__DIR__);
+require "$root/vendor/autoload.php";
+chdir($root);
+(new Dotenv())->bootEnv("$root/.env", 'test');
+exec('APP_ENV=test APP_DEBUG=0 ' . PHP_BINARY . ' bin/console cache:clear -q');
+TestDatabase::fresh();
+$kernel = new Kernel('test', false);
+$kernel->boot();
+$services = $kernel->getContainer()->get('test.service_container');
+$entities = $services->get(EntityManagerInterface::class);
+$member = new Member('isolde@tidewick.example', 'Isolde');
+$member->setPassword('not a hash, so nobody signs in with it');
+$entities->persist($member);
+$entities->flush();
+
+$project = static function (int $rows) use ($services, $member): Project {
+    $file = $services->get(StarterShelf::class)->load('mending-certificate');
+    $lines = [['Full name', 'Hours', 'Craft', 'Issued', 'Register']];
+    for ($i = 1; $i <= $rows; ++$i) {
+        $lines[] = ["Volunteer $i", (string) $i, 'clocks', '2026-03-09', "TMG-$i"];
+    }
+    $table = Table::of((new TableBuilder())->build($lines));
+
+    return $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'x');
+};
+/** @return float seconds from the order to the last byte */
+$run = static function (Project $project, string $as) use ($services, $entities): float {
+    $began = hrtime(true);
+    $order = new Order([new Choice($services->get(Outputs::class)->get($as), new Settings())], Which::All, '', '{register}', 'all');
+    $id = $services->get(RunDesk::class)->start($project, $order)->id();
+    do {
+        usleep(5_000);
+        $state = $entities->getConnection()->fetchOne('SELECT job.state FROM job JOIN run ON run.job_id = job.id WHERE run.id = ?', [$id]);
+    } while (!in_array($state, ['done', 'failed', 'stopped'], true));
+    if ('done' !== $state) {
+        throw new RuntimeException("The run is $state.");
+    }
+
+    return (hrtime(true) - $began) / 1e9;
+};
+$workers = [];
+$hire = static function (int $count) use (&$workers, $root): void {
+    array_map(static fn (Process $worker): ?int => $worker->stop(5, SIGTERM), $workers);
+    $workers = [];
+    for ($i = 0; $i < $count; ++$i) {
+        $worker = new Process(
+            [PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'messenger:consume', 'reading', 'runs', '--env=test', '--sleep=0.05', '-q'],
+            $root,
+            timeout: null,
+        );
+        $worker->start();
+        $workers[] = $worker;
+    }
+    sleep(2);
+};
+/** Megabytes that processes with these ids had at the most. */
+$most = static fn (array $ids): float => max(0.0, ...array_map(
+    static fn (int $id): float => 1 === preg_match('/VmHWM:\s+(\d+)/', (string) @file_get_contents("/proc/$id/status"), $found)
+        ? (int) $found[1] / 1000
+        : 0.0,
+    $ids,
+));
+$memory = static function () use (&$workers, $most): string {
+    $ids = array_map(static fn (Process $worker): int => (int) $worker->getPid(), $workers);
+    exec('pgrep -P ' . implode(',', $ids), $renderers);
+
+    return sprintf('a worker %.0f MB, its renderer %.0f MB', $most($ids), $most(array_map(intval(...), $renderers)));
+};
+
+foreach ([100, 1000, 5000] as $count) {
+    $these = $project($count);
+    $hire(2);
+    $what = number_format($count) . ' certificates, one PDF, two workers';
+    printf("%-66s %8.2f s %s\n", $what, $run($these, 'pdf'), $memory());
+}
+$these = $project(500);
+$hire(1);
+$first = $run($these, 'png');
+printf("%-66s %8.2f s %s\n", '500 certificates 3508 x 2480, PNG, one worker', $first, $memory());
+$row = $services->get(TableRows::class)->table($these)->rows[250];
+$services->get(TableStore::class)->apply($these, new SetCells([$row->id => ['full_name' => 'Somebody else']]));
+$again = $run($these, 'png');
+printf("%-66s %8.2f s %6.2f %% of the first\n", 'the same after one changed cell', $again, 100 * $again / $first);
+$hire(0);
