@@ -27,6 +27,7 @@ use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Edit\SetCells;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
+use Morphea\Core\Template\TemplateCodec;
 use Morphea\Tests\TestDatabase;
 use Symfony\Component\Dotenv\Dotenv;
 use Symfony\Component\Process\Process;
@@ -47,15 +48,23 @@ $member->setPassword('not a hash, so nobody signs in with it');
 $entities->persist($member);
 $entities->flush();
 
-$project = static function (int $rows) use ($services, $member): Project {
-    $file = $services->get(StarterShelf::class)->load('mending-certificate');
-    $lines = [['Full name', 'Hours', 'Craft', 'Issued', 'Register']];
-    for ($i = 1; $i <= $rows; ++$i) {
-        $lines[] = ["Volunteer $i", (string) $i, 'clocks', '2026-03-09', "TMG-$i"];
+/** @param \Closure(int): array<string, string> $row */
+$project = static function (string $starter, int $rows, Closure $row) use ($services, $member): Project {
+    $file = $services->get(StarterShelf::class)->load($starter);
+    $json = json_decode((new TemplateCodec())->encode($file->template), true);
+    foreach ($json['sides'][0]['layers'] as &$layer) {
+        if ('{drawing}' === ($layer['pattern'] ?? '')) {
+            // Of the tote, only the line changes.
+            unset($layer['pattern']);
+            $layer['picture'] = 'kettle.svg';
+        }
     }
+    unset($layer);
+    $template = (new TemplateCodec())->decode(json_encode($json));
+    $lines = [array_keys($row(1)), ...array_map(static fn (int $i): array => array_values($row($i)), range(1, $rows))];
     $table = Table::of((new TableBuilder())->build($lines));
 
-    return $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'x');
+    return $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($template, $file->pictures, $table), 'x');
 };
 /** @return float seconds from the order to the last byte */
 $run = static function (Project $project, string $as) use ($services, $entities): float {
@@ -88,12 +97,12 @@ $hire = static function (int $count) use (&$workers, $root): void {
     sleep(2);
 };
 /** Megabytes that processes with these ids had at the most. */
-$most = static fn (array $ids): float => max(0.0, ...array_map(
+$most = static fn (array $ids): float => max([0.0, ...array_map(
     static fn (int $id): float => 1 === preg_match('/VmHWM:\s+(\d+)/', (string) @file_get_contents("/proc/$id/status"), $found)
         ? (int) $found[1] / 1000
         : 0.0,
     $ids,
-));
+)]);
 $memory = static function () use (&$workers, $most): string {
     $ids = array_map(static fn (Process $worker): int => (int) $worker->getPid(), $workers);
     exec('pgrep -P ' . implode(',', $ids), $renderers);
@@ -101,13 +110,29 @@ $memory = static function () use (&$workers, $most): string {
     return sprintf('a worker %.0f MB, its renderer %.0f MB', $most($ids), $most(array_map(intval(...), $renderers)));
 };
 
+$certificates = static fn (int $rows): Project => $project('mending-certificate', $rows, static fn (int $i): array => [
+    'Full name' => "Volunteer $i",
+    'Hours' => "$i",
+    'Craft' => 'clocks',
+    'Issued' => '2026-03-09',
+    'Register' => "TMG-$i",
+]);
+$totes = static fn (int $i): array => ['Line' => "I mend kettles $i", 'Register' => "$i"];
 foreach ([100, 1000, 5000] as $count) {
-    $these = $project($count);
+    $these = $certificates($count);
     $hire(2);
     $what = number_format($count) . ' certificates, one PDF, two workers';
     printf("%-66s %8.2f s %s\n", $what, $run($these, 'pdf'), $memory());
 }
-$these = $project(500);
+$took = [];
+foreach ([1, 2] as $count) {
+    $these = $project('guild-tote', 100, $totes);
+    $hire($count);
+    $took[] = $run($these, 'png');
+    printf("%-66s %8.2f s %s\n", "100 print designs 4500 x 5400, PNG, workers: $count", end($took), $memory());
+}
+printf("%-66s %8.2f ×\n", 'two against one', $took[0] / $took[1]);
+$these = $certificates(500);
 $hire(1);
 $first = $run($these, 'png');
 printf("%-66s %8.2f s %s\n", '500 certificates 3508 x 2480, PNG, one worker', $first, $memory());

@@ -61,6 +61,12 @@ final class Renderer
         $this->end();
     }
 
+    /** Makes ready for what comes: a process that has read its fonts. */
+    public function warmUp(): void
+    {
+        $this->png('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text y="8">a</text></svg>', 96.0, true, 1);
+    }
+
     /**
      * @param string                     $svg     sized in pixels, one a dot
      * @param bool                       $opaque  the drawing covers all of its side, so no alpha channel is needed

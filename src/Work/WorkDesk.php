@@ -22,7 +22,7 @@ final readonly class WorkDesk
 {
     /** Where messages wait: somebody waits for what is done soon, and workers take it before anything else. */
     private const SOON = 'reading';
-    private const LONG = 'runs';
+    public const LONG = 'runs';
     /** Stretches of shared work that wait or are worked on at a time: more than there are workers, so that none is idle. */
     private const AT_ONCE = 8;
     /** Of a stretch of which nobody knows yet how long it takes. */
@@ -84,7 +84,9 @@ final readonly class WorkDesk
     {
         return $this->connection->transactional(function () use ($job, $kind, $most): bool {
             $given = (int) $this->connection->fetchOne('SELECT given FROM job WHERE id = ?', [$job->id()]);
-            $next = $kind->next($job, $given, $most);
+            // Smaller and smaller towards the end, so that all workers come to it at the same time.
+            $left = (int) ceil(((int) $job->total() - $given) / self::AT_ONCE);
+            $next = $kind->next($job, $given, max(1, min($most, $left)));
             if (null === $next) {
                 return false;
             }

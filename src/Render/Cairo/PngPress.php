@@ -21,6 +21,8 @@ final class PngPress
 
     /** @var array<int, Packed> of bands that are the same in all pieces, by their first row */
     private array $same = [];
+    /** @var array<string, Packed> by their pixels: bands in which there is nothing are alike */
+    private array $equal = [];
     /** @var array<int, Packed> such bands as numbers */
     private array $numbered = [];
     /** Colours of these; none once they are too many. */
@@ -55,7 +57,7 @@ final class PngPress
         foreach ($bands['all'] as $from => $to) {
             $rows[] =
                 $own[$from] ??
-                (null === $palette ? ($this->same[$from] ??= $this->pack(null, $from, $to, null)) : $this->numbered[$from]);
+                (null === $palette ? ($this->same[$from] ??= $this->alike($from, $to)) : $this->numbered[$from]);
         }
 
         return $this->file->of($rows, $palette);
@@ -72,7 +74,7 @@ final class PngPress
         if (null === $palette) {
             return null;
         }
-        foreach (array_diff_key($alike, $this->numbered) as $from => $to) {
+        foreach (self::fromTheMiddle(array_diff_key($alike, $this->numbered)) as $from => $to) {
             $this->numbered[$from] = $this->pack(null, $from, $to, $palette);
             if (!$palette->holds()) {
                 $this->same[$from] = $this->numbered[$from];
@@ -83,6 +85,20 @@ final class PngPress
         }
 
         return clone $palette;
+    }
+
+    /**
+     * Most sides have most in their middle: too many colours are found there soonest.
+     *
+     * @param array<int, int> $bands
+     *
+     * @return array<int, int>
+     */
+    private static function fromTheMiddle(array $bands): array
+    {
+        $half = intdiv(\count($bands), 2);
+
+        return \array_slice($bands, $half, null, true) + array_reverse(\array_slice($bands, 0, $half, true), true);
     }
 
     /** @return array{all: array<int, int>, own: array<int, int>} each by its first row, with the one after its last */
@@ -122,6 +138,14 @@ final class PngPress
         }
 
         return $reached;
+    }
+
+    private function alike(int $from, int $to): Packed
+    {
+        $rows = $this->ground->rows(null, $from, $to);
+        $key = ($to - $from) . hash('xxh128', \FFI::string($rows->data(), max(0, $rows->bytes())));
+
+        return $this->equal[$key] ??= $this->pack(null, $from, $to, null);
     }
 
     private function pack(?Drawing $piece, int $from, int $to, ?Palette $palette): Packed

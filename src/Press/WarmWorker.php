@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Press;
+
+use Morphea\App\Render\Renderer;
+use Morphea\App\Work\WorkDesk;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\Messenger\Event\WorkerStartedEvent;
+
+/** A worker that makes pieces has its renderer before the first of them is asked for. */
+#[AsEventListener(priority: -10)]
+final readonly class WarmWorker
+{
+    public function __construct(private Renderer $renderer)
+    {
+    }
+
+    public function __invoke(WorkerStartedEvent $event): void
+    {
+        if (\in_array(WorkDesk::LONG, $event->getWorker()->getMetadata()->getTransportNames(), true)) {
+            $this->renderer->warmUp();
+        }
+    }
+}
