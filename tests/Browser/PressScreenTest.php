@@ -73,7 +73,7 @@ final class PressScreenTest extends BrowserTestCase
         $this->sees('a second', '.run');
         $this->open('/');
         $this->project('Many');
-        $this->find('.station[href$="/press"]')->click();
+        $this->station('press');
         $this->sees('✓ 150 made', '.run');
         $files = Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click()));
         self::assertCount(150, $files);
@@ -91,7 +91,7 @@ final class PressScreenTest extends BrowserTestCase
         $this->sees('✓ 4 made', '.run');
 
         // A cell is mended; every row shows the newest file that was made of it.
-        $this->find('.station[href$="/rows"]')->click();
+        $this->station('rows');
         $this->ready();
         $this->sees('Влада.pdf', '#grid');
         $this->type('name', 1, 'Ngaio');
@@ -101,7 +101,7 @@ final class PressScreenTest extends BrowserTestCase
             'the cell is not mended',
         );
         $this->settled();
-        $this->find('.station[href$="/press"]')->click();
+        $this->station('press');
         $this->choose('#which', 'changed');
         $this->sees('Make 1 piece', '#bar');
         $this->choose('#which', 'all');
@@ -109,7 +109,7 @@ final class PressScreenTest extends BrowserTestCase
         $this->sees('✓ 4 made, 3 of them taken over as they were', '.run');
 
         // Two picked rows go to Press from the grid.
-        $this->find('.station[href$="/rows"]')->click();
+        $this->station('rows');
         $this->ready();
         $this->sees('Ngaio.pdf', '#grid');
         $this->select('name', 1, 2);
@@ -118,7 +118,7 @@ final class PressScreenTest extends BrowserTestCase
         self::assertSame('2-3', $this->find('#rows')->getAttribute('value'));
 
         // The links go along when the table is written out, and lead to the pieces.
-        $this->find('.station[href$="/rows"]')->click();
+        $this->station('rows');
         $this->ready();
         $xlsx = $this->download(fn () => $this->menu('#write-out', 'XLSX'));
         $rows = Tools::cells($xlsx);
@@ -130,6 +130,16 @@ final class PressScreenTest extends BrowserTestCase
             [$rows[2][2]],
         );
         self::assertStringContainsString('Ngaio', Tools::pdfText((string) base64_decode((string) $pdf, true)));
+    }
+
+    /** The bar is drawn anew whenever something changed, at any moment. */
+    private function station(string $path): void
+    {
+        $this->eventually(function () use ($path): bool {
+            $this->driver->findElement(WebDriverBy::cssSelector(".station[href$=\"/$path\"]"))->click();
+
+            return true;
+        }, "there is no way to $path");
     }
 
     /** @param list<string> $rows name and crew, parted by a tab */
