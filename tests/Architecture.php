@@ -29,6 +29,7 @@ final class Architecture
         'Core\Layout' => [
             'Core\Graphic', 'Core\Pattern', 'Core\Data', 'Core\Template', 'Core\Code', 'Core\Type', 'Core\Drawing',
         ],
+        'Core\Beat' => ['Core\Template', 'Core\Drawing', 'Core\Layout'],
         'Core\Proof' => ['Core\Graphic', 'Core\Template', 'Core\Drawing', 'Core\Layout'],
         'App\Drafting' => ['Core\Data'],
         'App\Entity' => ['Core\Data', 'Core\Template', 'Core\Layout'],

@@ -26,6 +26,7 @@ use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Template\TextStyle;
+use Morphea\Core\Template\Time\Stay;
 use Morphea\Core\Template\Unit;
 use Morphea\Core\Type\FontBook;
 use Morphea\Core\Type\Inline;
@@ -78,6 +79,7 @@ final class Make
         ?Frame $frame = null,
         ?TextStyle $style = null,
         string $id = 'recipient',
+        ?Stay $stay = null,
     ): TextLayer {
         return new TextLayer(
             $id,
@@ -90,6 +92,7 @@ final class Make
             $style ?? self::style(),
             $fit ?? FitRule::keep(),
             $empty ?? EmptyRule::hide(),
+            stay: $stay,
         );
     }
 

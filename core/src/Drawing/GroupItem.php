@@ -20,6 +20,8 @@ final readonly class GroupItem implements Item
         public float $centreY,
         public float $up = 0.0,
         public bool $varies = false,
+        /** At a moment of its coming or going. */
+        public ?Pose $pose = null,
     ) {
     }
 
@@ -27,9 +29,22 @@ final readonly class GroupItem implements Item
     {
         $round = Bounds::round(array_map(static fn (Item $item): Bounds => $item->bounds(), $this->items));
 
-        return null === $round
+        $box = null === $round
             ? Bounds::of($this->centreX, $this->centreY, 0, 0)
             : $round->turned($this->rotation, $this->centreX, $this->centreY)->moved(0, -$this->up);
+
+        return null === $this->pose ? $box : $this->pose->on($box);
+    }
+
+    public function posed(?Pose $pose): self
+    {
+        return new self(...['pose' => $pose] + get_object_vars($this));
+    }
+
+    /** @param list<Item> $items */
+    public function showing(array $items): self
+    {
+        return new self(...['items' => $items] + get_object_vars($this));
     }
 
     public function accept(ItemVisitor $visitor): mixed

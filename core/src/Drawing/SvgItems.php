@@ -29,14 +29,37 @@ final readonly class SvgItems implements ItemVisitor
     public function group(GroupItem $item): string
     {
         $moves = self::moves($item);
+        $opacity = $item->opacity * ($item->pose->opacity ?? 1.0);
         $attributes =
             ' id="layer-' .
             Svg::escape($item->layer) .
             '"' .
             ('' === $moves ? '' : " transform=\"$moves\"") .
-            ($item->opacity < 1 ? ' opacity="' . Svg::number($item->opacity) . '"' : '');
+            ($opacity < 1 ? ' opacity="' . Svg::number($opacity) . '"' : '');
+        $group = "<g$attributes>" . $this->all($item->items) . '</g>';
 
-        return "<g$attributes>" . $this->all($item->items) . '</g>';
+        return null === $item->pose ? $group : self::posed($item->pose, $item->posed(null)->bounds(), $group);
+    }
+
+    private static function posed(Pose $pose, Bounds $box, string $group): string
+    {
+        if ($pose->hasWindow()) {
+            // An svg of its own shows nothing outside of it.
+            $at = $pose->window($box);
+            $numbers = array_map(Svg::number(...), [$at->left, $at->top, max(0.0, $at->width()), max(0.0, $at->height())]);
+            [$x, $y, $width, $height] = $numbers;
+            $group = "<svg x=\"$x\" y=\"$y\" width=\"$width\" height=\"$height\" viewBox=\"$x $y $width $height\">$group</svg>";
+        }
+        $x = ($box->left + $box->right) / 2;
+        $y = ($box->top + $box->bottom) / 2;
+        $way = \sprintf(
+            'matrix(%1$s 0 0 %1$s %2$s %3$s)',
+            Svg::number($pose->scale),
+            Svg::number($pose->right + $x * (1 - $pose->scale)),
+            Svg::number($pose->down + $y * (1 - $pose->scale)),
+        );
+
+        return "<g transform=\"$way\">$group</g>";
     }
 
     /** How a group is moved and turned; empty where it is not. */

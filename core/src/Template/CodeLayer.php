@@ -9,6 +9,7 @@ use Morphea\Core\Template\Property\Choice;
 use Morphea\Core\Template\Property\Colour;
 use Morphea\Core\Template\Property\OfPattern;
 use Morphea\Core\Template\Property\Toggle;
+use Morphea\Core\Template\Time\Stay;
 
 /** A code for machines to read, from a pattern. `words` writes a barcode's text under it; no `ground` leaves what is behind it. */
 final readonly class CodeLayer extends Layer
@@ -36,8 +37,9 @@ final readonly class CodeLayer extends Layer
         public bool $words = true,
         ?string $group = null,
         LayerUse $use = LayerUse::Print,
+        ?Stay $stay = null,
     ) {
-        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use);
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
     }
 
     public function kind(): LayerKind

@@ -9,6 +9,7 @@ use Morphea\Core\Template\Property\Group;
 use Morphea\Core\Template\Property\Share;
 use Morphea\Core\Template\Property\Text;
 use Morphea\Core\Template\Property\Toggle;
+use Morphea\Core\Template\Time\Stay;
 
 /**
  * One thing on a side. `opacity` runs from 0 to 1; layers with the same `group` are taken hold of together; only those
@@ -35,6 +36,9 @@ abstract readonly class Layer
         public ?string $group = null,
         #[Choice('use')]
         public LayerUse $use = LayerUse::Print,
+        /** When it is seen, in a template with beats; null for always. */
+        #[Group('time')]
+        public ?Stay $stay = null,
     ) {
     }
 

@@ -8,6 +8,7 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Property\Choice;
 use Morphea\Core\Template\Property\Group;
 use Morphea\Core\Template\Property\OfSource;
+use Morphea\Core\Template\Time\Stay;
 
 /** A picture of the project in a frame: always the same one, by its name, or the one a pattern of columns names. */
 final readonly class PictureLayer extends Layer
@@ -43,8 +44,9 @@ final readonly class PictureLayer extends Layer
         public PictureRule $missing = new PictureRule(PictureInstead::Refuse),
         ?string $group = null,
         LayerUse $use = LayerUse::Print,
+        ?Stay $stay = null,
     ) {
-        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use);
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
     }
 
     public function kind(): LayerKind

@@ -12,6 +12,7 @@ use Morphea\Core\Template\Property\Length;
 use Morphea\Core\Template\Property\OutlineData;
 use Morphea\Core\Template\Property\Share;
 use Morphea\Core\Template\Property\Whole;
+use Morphea\Core\Template\Time\Stay;
 
 /**
  * A drawn shape. A line runs from the frame's top left to its bottom right corner. Widths, radius and dashes in dots;
@@ -52,8 +53,9 @@ final readonly class ShapeLayer extends Layer
         #[OutlineData('outline')]
         public ?string $path = null,
         LayerUse $use = LayerUse::Print,
+        ?Stay $stay = null,
     ) {
-        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use);
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
         if (ShapeKind::Path === $shape && null === $path) {
             throw new InvalidValue('path', 'is missing; a shape of its own outline needs one');
         }

@@ -10,7 +10,9 @@ use Morphea\Core\Template\Property\Length;
 use Morphea\Core\Template\Property\Listed;
 use Morphea\Core\Template\Property\Number;
 use Morphea\Core\Template\Property\Text;
+use Morphea\Core\Template\Property\Toggle;
 use Morphea\Core\Template\Property\Whole;
+use Morphea\Core\Template\Time\Beat;
 
 /**
  * One design with its placeholders. Width and height are whole dots, as cut (the trim); `unit` is what people see sizes
@@ -22,6 +24,7 @@ final readonly class Template
     public const MIN_DOTS = 8;
     public const MOST_SIDES = 2;
     public const MAX_BLEED = 1_000;
+    public const MOST_BEATS = 20;
     private const LOCALE = '/^[A-Za-z]{2,3}([_-][A-Za-z0-9]{2,8})*$/';
 
     /** @param non-empty-list<Side> $sides */
@@ -52,6 +55,12 @@ final readonly class Template
         /** Dots beyond every edge that colour and pictures run on over, to be cut off. */
         #[Length('bleed', 0, self::MAX_BLEED, ofSide: true)]
         public float $bleed = 0.0,
+        /** @var list<Beat> one after the other; none of what does not move */
+        #[Listed('beats', Beat::class, self::MOST_BEATS)]
+        public array $beats = [],
+        /** Its end goes over into its beginning. */
+        #[Toggle('loop')]
+        public bool $loops = false,
     ) {
     }
 
@@ -158,6 +167,24 @@ final readonly class Template
         return array_values(
             array_unique(array_map(static fn (TextLayer $text): string => $text->style->family, $this->texts())),
         );
+    }
+
+    /** Whether it has a time: its pieces can be shorts. */
+    public function moves(): bool
+    {
+        return [] !== $this->beats;
+    }
+
+    /** Which of the beats has this id, from 0; null where none has. */
+    public function beat(?string $id): ?int
+    {
+        foreach ($this->beats as $i => $beat) {
+            if ($beat->id === $id) {
+                return $i;
+            }
+        }
+
+        return null;
     }
 
     /** @param non-empty-list<Side> $sides */

@@ -66,7 +66,30 @@ final readonly class TemplateCodec
             }
         }
 
+        self::checkBeats($template);
+
         return $template;
+    }
+
+    /** @throws TemplateError where two beats have one id, or a layer keeps to one that is not there */
+    private static function checkBeats(Template $template): void
+    {
+        foreach ($template->beats as $i => $beat) {
+            if ($i !== $template->beat($beat->id)) {
+                throw new TemplateError("beats[$i].id", "\"$beat->id\" is used by two beats");
+            }
+        }
+        foreach ($template->layers() as $layer) {
+            [$comes, $goes] = [$layer->stay?->comes, $layer->stay?->goes];
+            foreach (['comes' => $comes, 'goes' => $goes] as $what => $id) {
+                if (null !== $id && null === $template->beat($id)) {
+                    throw new TemplateError("$layer->name: $what", "there is no beat \"$id\"");
+                }
+            }
+            if (($template->beat($comes) ?? 0) > ($template->beat($goes) ?? \PHP_INT_MAX)) {
+                throw new TemplateError("$layer->name: goes", 'a layer cannot go before it comes');
+            }
+        }
     }
 
     /** @return array<string, mixed> */

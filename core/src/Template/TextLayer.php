@@ -9,6 +9,7 @@ use Morphea\Core\Template\Property\Group;
 use Morphea\Core\Template\Property\Number;
 use Morphea\Core\Template\Property\OfContent;
 use Morphea\Core\Template\Property\Text;
+use Morphea\Core\Template\Time\Stay;
 
 /** Words on the side; a placeholder as soon as its pattern names a column. */
 final readonly class TextLayer extends Layer
@@ -40,8 +41,9 @@ final readonly class TextLayer extends Layer
         #[Text('sample words', 500)]
         public ?string $sample = null,
         LayerUse $use = LayerUse::Print,
+        ?Stay $stay = null,
     ) {
-        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use);
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
         $this->pattern = $content->pattern;
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render\Cairo;
 
+use Morphea\Core\Drawing\Bounds;
 use Morphea\Core\Drawing\EllipseItem;
 use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Item;
@@ -13,6 +14,7 @@ use Morphea\Core\Drawing\ModulesItem;
 use Morphea\Core\Drawing\PathItem;
 use Morphea\Core\Drawing\PictureItem;
 use Morphea\Core\Drawing\PolygonItem;
+use Morphea\Core\Drawing\Pose;
 use Morphea\Core\Drawing\RectangleItem;
 use Morphea\Core\Drawing\ShadowItem;
 use Morphea\Core\Drawing\TextItem;
@@ -45,15 +47,32 @@ final readonly class Painter implements ItemVisitor
     {
         if ([] !== $item->items) {
             $this->context->apart(function () use ($item): void {
+                if (null !== $item->pose) {
+                    $this->pose($item->pose, $item->posed(null)->bounds());
+                }
                 [$this->context->before, $this->context->group] = [$this->context->matrix(), $item];
                 $this->context->move(0, -$item->up);
                 $this->context->turn($item->rotation, $item->centreX, $item->centreY);
-                $this->context->through($item->opacity, fn () => $this->all($item->items));
+                $this->context->through($item->opacity * ($item->pose->opacity ?? 1.0), fn () => $this->all($item->items));
                 [$this->context->before, $this->context->group] = [null, null];
             });
         }
 
         return null;
+    }
+
+    private function pose(Pose $pose, Bounds $box): void
+    {
+        [$x, $y] = [($box->left + $box->right) / 2, ($box->top + $box->bottom) / 2];
+        $this->context->move($pose->right + $x, $pose->down + $y);
+        // Cairo draws nothing any more once something was scaled to nothing.
+        $this->context->scale(max(1e-3, $pose->scale));
+        $this->context->move(-$x, -$y);
+        if ($pose->hasWindow()) {
+            $at = $pose->window($box);
+            $this->context->ffi->cairo_rectangle($this->context->it, $at->left, $at->top, max(0.0, $at->width()), max(0.0, $at->height()));
+            $this->context->ffi->cairo_clip($this->context->it);
+        }
     }
 
     public function rectangle(RectangleItem $item): mixed

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Beat;
+
+use Morphea\Core\Drawing\Bounds;
+use Morphea\Core\Drawing\Drawing;
+
+use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Time\Motion;
+use Morphea\Core\Template\Time\MotionKind;
+use Morphea\Core\Template\Time\Stay;
+
+/** A row's side in time: what is seen when, and how it comes and goes. Stage, checks and what is made all ask it. */
+final readonly class Scene
+{
+    /** @param list<Part> $parts the lowest first */
+    private function __construct(public Drawing $drawing, public Timing $timing, public array $parts)
+    {
+    }
+
+    public static function of(Template $template, LaidOut $laid, Timing $timing): self
+    {
+        $drawing = $laid->drawing;
+        $split = new Parts($timing, Bounds::of(0, 0, $drawing->width, $drawing->height));
+        $stays = [];
+        foreach ($template->side()->layers as $layer) {
+            $stays[$layer->id] = $layer->stay;
+        }
+        $always = new Stay(in: new Motion(MotionKind::Cut), out: new Motion(MotionKind::Cut));
+        $parts = [];
+        foreach ($drawing->groups as $group) {
+            $stay = $stays[$group->layer] ?? $always;
+            [$from, $to] = self::seen($template, $timing, $stay);
+            array_push($parts, ...$split->of($group, $stay, $from, $to));
+        }
+
+        return new self($drawing, $timing, $parts);
+    }
+
+    /** The side at a moment, as it is made. */
+    public function at(int $frame): Drawing
+    {
+        $groups = [];
+        foreach ($this->parts as $part) {
+            $pose = $part->pose($frame);
+            if (null !== $pose) {
+                $groups[] = $part->moves($frame) ? $part->group->posed($pose) : $part->group;
+            }
+        }
+
+        return new Drawing(...['groups' => $groups] + get_object_vars($this->drawing));
+    }
+
+    /**
+     * Its time from beginning to end, parted where something begins or ends.
+     *
+     * @param int $least frames of what counts as a stretch in which nothing changes; shorter ones belong to what moves
+     *
+     * @return list<Span>
+     */
+    public function spans(int $least = 1): array
+    {
+        $frames = $this->timing->frames();
+        $cuts = [0, $frames];
+        foreach ($this->parts as $part) {
+            array_push($cuts, $part->from, $part->from + $part->in, $part->to - $part->out, $part->to);
+        }
+        $cuts = array_values(array_unique(array_filter($cuts, static fn (int $cut): bool => $cut >= 0 && $cut <= $frames)));
+        sort($cuts);
+        $spans = [];
+        for ($i = 1, $count = \count($cuts); $i < $count; ++$i) {
+            [$from, $to] = [$cuts[$i - 1], $cuts[$i]];
+            $moves = $to - $from < $least || [] !== array_filter($this->parts, static fn (Part $part): bool => $part->moves($from));
+            $last = $spans[\count($spans) - 1] ?? null;
+            if ($moves && true === $last?->moves) {
+                $from = $last->from;
+                array_pop($spans);
+            }
+            $spans[] = new Span($from, $to, $moves);
+        }
+
+        return $spans;
+    }
+
+    /** @return array{int, int} frames */
+    private static function seen(Template $template, Timing $timing, Stay $stay): array
+    {
+        $comes = $template->beat($stay->comes);
+        $goes = $template->beat($stay->goes);
+
+        return [
+            null === $comes ? 0 : $timing->beats[$comes]->from,
+            null === $goes ? $timing->frames() : $timing->beats[$goes]->to,
+        ];
+    }
+}
