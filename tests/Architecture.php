@@ -44,10 +44,11 @@ final class Architecture
             'Core\Cell', 'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout',
             'App\Storage', 'App\Render',
         ],
+        'App\Film' => ['Core\Template', 'Core\Drawing', 'Core\Beat', 'App\Storage', 'App\Render'],
         'App\Fonts' => ['Core\Type', 'App\Entity', 'App\Render', 'App\Import'],
         'App\Making' => [
-            'Core\Naming', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Proof',
-            'App\Storage', 'App\Render',
+            'Core\Naming', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Beat',
+            'Core\Proof', 'App\Storage', 'App\Render', 'App\Film',
         ],
         'App\Templates' => ['Core\Template', 'App\Entity'],
         'App\Work' => ['App\Entity', 'App\Storage', 'App\Import'],
@@ -84,7 +85,7 @@ final class Architecture
         ],
         'App\Command' => [
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Drawing', 'Core\Layout',
-            'Core\Proof', 'App\Entity', 'App\Mail', 'App\Storage', 'App\Render', 'App\Import', 'App\Making', 'App\Keeping',
+            'Core\Beat', 'Core\Proof', 'App\Entity', 'App\Mail', 'App\Storage', 'App\Render', 'App\Import', 'App\Making', 'App\Keeping',
             'App\Projects',
         ],
     ];

@@ -11,6 +11,7 @@ use Morphea\App\Making\Outputs;
 use Morphea\App\Making\Settings;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
+use Morphea\Core\Beat\Timing;
 use Morphea\Core\Cell\Harmless;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -60,6 +61,7 @@ final class PressCommand extends Command
             ->addOption('dpi', null, InputOption::VALUE_REQUIRED, 'pictures with so many pixels to the inch')
             ->addOption('width', null, InputOption::VALUE_REQUIRED, 'pictures so many pixels wide')
             ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
+            ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) Settings::RATE)
             ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) Settings::QUALITY)
             ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
             ->addOption(
@@ -217,6 +219,10 @@ final class PressCommand extends Command
                 $said += ['size' => $kind, 'value' => $value];
             }
         }
+        $rate = (string) $text('rate');
+        if (!\in_array((int) $rate, Timing::RATES, true)) {
+            throw new UploadError("--rate=$rate: say one of " . implode(', ', Timing::RATES) . '.');
+        }
         $quality = (string) $text('quality');
         if (!ctype_digit($quality) || (int) $quality < 1 || (int) $quality > 100) {
             throw new UploadError("--quality=$quality: say a number from 1 to 100.");
@@ -232,6 +238,7 @@ final class PressCommand extends Command
 
         return Settings::of($said + [
             'quality' => $quality,
+            'rate' => $rate,
             'ground' => $ground,
             'edge' => $input->getOption('marks') ? 'marks' : ($input->getOption('no-bleed') ? 'cut' : 'bleed'),
             'inSteps' => (bool) $input->getOption('progressive'),

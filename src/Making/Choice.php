@@ -13,6 +13,7 @@ final readonly class Choice
 {
     /** Raised whenever the same drawing comes out otherwise than before. */
     private const VERSION = 1;
+    private const STILL = 'This design has no beats, so nothing in it moves. Give it time in Compose first.';
 
     public function __construct(public Output $output, public Settings $settings)
     {
@@ -33,12 +34,14 @@ final readonly class Choice
      */
     public function names(string $piece, array $sides): array
     {
+        $suffix = $this->output instanceof Moving ? $this->output->suffix() : null;
+
         return $this->output->isBySide()
             ? array_map(
                 fn (string $side): string => FileNames::file($piece, $side, \count($sides) > 1, $this->output->ending()),
                 $this->settings->sides($sides),
             )
-            : [FileNames::file($piece, null, false, $this->output->ending())];
+            : [FileNames::file($piece, $suffix, null !== $suffix, $this->output->ending())];
     }
 
     /**
@@ -49,10 +52,9 @@ final readonly class Choice
     public function keys(Drawn $piece, string $name): array
     {
         $depends = [self::VERSION, $this->output::id(), ...$this->output->depends($this->settings)];
-        $sides = array_map(
-            static fn (LaidOut $side): string => $side->drawing->fingerprint(),
-            $this->settings->sides($piece->sides),
-        );
+        $sides = $this->output instanceof Moving
+            ? [$piece->scene($this->settings->rate)->fingerprint()]
+            : array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $this->settings->sides($piece->sides));
         $files = $this->output->isBySide() ? array_map(static fn (string $side): array => [$side], $sides) : [[...$sides, $name]];
 
         return array_map(
@@ -71,6 +73,9 @@ final readonly class Choice
     public function trouble(Template $template): ?string
     {
         $options = $this->output->options();
+        if ($this->output instanceof Moving && null !== ($why = $template->moves() ? $this->output->missing() : self::STILL)) {
+            return $why;
+        }
         $edge = $this->settings->edge->dots($template->bleed, $template->dpi);
 
         return \in_array(Option::Size, $options, true) ? $this->settings->size->trouble($template, $edge) : null;

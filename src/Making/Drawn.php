@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\PictureSet;
+use Morphea\Core\Beat\Scene;
+use Morphea\Core\Beat\Timing;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Layout\TextFacts;
@@ -37,6 +39,12 @@ final readonly class Drawn
         return [] === $blocking
             ? null
             : implode(' ', array_map(static fn (Finding $finding): string => $finding->sentence, $blocking));
+    }
+
+    /** Its first side in time. @param int $rate frames a second */
+    public function scene(int $rate): Scene
+    {
+        return Scene::of($this->template, $this->sides[0], Timing::of($this->template, $this->sides[0], $rate));
     }
 
     /** @return list<TextFacts> of all sides */

@@ -16,4 +16,5 @@ enum Option: string
     case Steps = 'steps';
     case Outlines = 'outlines';
     case By = 'by';
+    case Rate = 'rate';
 }

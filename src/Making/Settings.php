@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\Edge;
+use Morphea\Core\Beat\Timing;
 
 /** What can be said of an output besides which it is; each output minds what means something to it. */
 final readonly class Settings
 {
     public const QUALITY = 90;
+    public const RATE = 30;
     /** The ground as it is designed; nothing under the design; or a colour as #RRGGBB. */
     public const DESIGNED = 'designed';
     public const NOTHING = 'nothing';
@@ -19,6 +21,7 @@ final readonly class Settings
      * @param bool   $inSteps  pictures come in coarse at first and then finer, while they are loaded
      * @param bool   $outlines letters as outlines, which need no fonts
      * @param string $by       column by whose values pieces are put together
+     * @param int    $rate     frames a second, of what moves
      * @param string $side     the only side that is made, by its place; empty for all
      */
     public function __construct(
@@ -30,6 +33,7 @@ final readonly class Settings
         public bool $outlines = false,
         public string $by = '',
         public string $side = '',
+        public int $rate = self::RATE,
     ) {
     }
 
@@ -56,6 +60,7 @@ final readonly class Settings
             $flag('outlines', $usual->outlines),
             $text('by', $usual->by),
             1 === preg_match('/^\d?$/D', $side = $text('side', $usual->side)) ? $side : $usual->side,
+            \in_array($rate = (int) $text('rate', (string) $usual->rate), Timing::RATES, true) ? $rate : $usual->rate,
         );
     }
 
@@ -72,6 +77,7 @@ final readonly class Settings
             'outlines' => $this->outlines,
             'by' => $this->by,
             'side' => $this->side,
+            'rate' => $this->rate,
         ];
     }
 

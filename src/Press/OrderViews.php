@@ -7,6 +7,7 @@ namespace Morphea\App\Press;
 use Morphea\App\Entity\Project;
 use Morphea\App\Making\Bound;
 use Morphea\App\Making\Choice;
+use Morphea\App\Making\Moving;
 use Morphea\App\Making\Option;
 use Morphea\App\Making\Output;
 use Morphea\App\Making\Outputs;
@@ -59,7 +60,10 @@ final readonly class OrderViews
                     'settings' => $chosen[$output::id()] ?? new Settings(),
                     'options' => array_map(static fn (Option $option): string => $option->value, $output->options()),
                 ],
-                $this->outputs->all(),
+                array_filter(
+                    $this->outputs->all(),
+                    static fn (Output $output): bool => !$output instanceof Moving || $project->template()->moves(),
+                ),
             )),
             'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
             'columns' => $this->columns($project),

@@ -40,6 +40,12 @@ final readonly class Scene
         return new self($drawing, $timing, $parts);
     }
 
+    /** A name for all that is to be seen, and when. */
+    public function fingerprint(): string
+    {
+        return hash('sha256', serialize([$this->drawing, $this->parts, $this->timing->rate, $this->timing->frames()]));
+    }
+
     /** The side at a moment, as it is made. */
     public function at(int $frame): Drawing
     {

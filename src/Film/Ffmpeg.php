@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Film;
+
+use Morphea\App\Render\FontSetup;
+use Morphea\App\Render\Halted;
+use Morphea\App\Render\Program;
+use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
+use Symfony\Component\Process\ExecutableFinder;
+
+/** ffmpeg, on one processor, within bounds of time and memory, ended with whoever wanted it. */
+final readonly class Ffmpeg
+{
+    /** Processor seconds for one call. */
+    private const SECONDS = 600;
+
+    public function __construct(private FontSetup $fonts)
+    {
+    }
+
+    /** Why there are no moving pictures here; null where there are. */
+    public function missing(): ?string
+    {
+        return null === (new ExecutableFinder())->find('ffmpeg')
+            ? 'Shorts are made by ffmpeg, which is not here. Install it (Debian package ffmpeg); all else works without it.'
+            : null;
+    }
+
+    /**
+     * @param list<string>            $arguments
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @throws RenderError|NoRoom|Halted
+     */
+    public function run(array $arguments, ?\Closure $stopped = null, int $seconds = self::SECONDS): void
+    {
+        $quiet = ['ffmpeg', '-hide_banner', '-loglevel', 'error', '-nostdin', '-y', '-filter_threads', '1'];
+        Program::run([...$quiet, ...$arguments], $this->fonts, $stopped, $seconds);
+    }
+}

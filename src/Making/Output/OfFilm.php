@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Making\Output;
+
+use Morphea\App\Film\Film;
+use Morphea\App\Film\FilmFormat;
+use Morphea\App\Film\FilmMaker;
+use Morphea\App\Making\Drawn;
+use Morphea\App\Making\Moving;
+use Morphea\App\Making\Option;
+use Morphea\App\Making\Settings;
+use Morphea\App\Render\Edge;
+use Morphea\Core\Beat\Subtitles;
+use Morphea\Core\Template\Template;
+
+/** The first side in time, as a film. */
+abstract readonly class OfFilm implements Moving
+{
+    public function __construct(private FilmMaker $films)
+    {
+    }
+
+    abstract protected static function format(): FilmFormat;
+
+    public function isUsual(Template $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return static::format()->value;
+    }
+
+    public function options(): array
+    {
+        return [Option::Size, Option::Quality, Option::Rate];
+    }
+
+    public function isBySide(): bool
+    {
+        return false;
+    }
+
+    public function missing(): ?string
+    {
+        return $this->films->missing();
+    }
+
+    public function suffix(): ?string
+    {
+        return null;
+    }
+
+    public function size(Template $template, Settings $settings): string
+    {
+        $scale = self::scale($template, $settings);
+
+        return \sprintf(
+            '%d × %d px at %d',
+            self::even($template->width * $scale),
+            self::even($template->height * $scale),
+            $settings->rate,
+        );
+    }
+
+    public function depends(Settings $settings): array
+    {
+        $all = $settings->toArray();
+
+        return [$all['size'], $all['value'], $settings->quality, $settings->rate];
+    }
+
+    public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
+    {
+        $scene = $piece->scene($settings->rate);
+
+        $subtitles = Subtitles::of($piece->template, $piece->sides[0], $scene);
+        $film = new Film($scene, $piece->pictures, $piece->name, $subtitles, $piece->language());
+        $scale = self::scale($piece->template, $settings);
+
+        return [$this->films->make($film, static::format(), $scale, $settings->quality, $stopped)];
+    }
+
+    private static function scale(Template $template, Settings $settings): float
+    {
+        return $settings->size->scale($template, Edge::Cut->dots($template->bleed, $template->dpi));
+    }
+
+    private static function even(float $pixels): int
+    {
+        return 2 * intdiv((int) round($pixels), 2);
+    }
+}
