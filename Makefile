@@ -2,7 +2,8 @@
 PORT ?= 8080
 PHP = php -d ffi.enable=1
 PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml \
-	php8.2-mbstring librsvg2-bin libvips42 libdeflate0 libpixman-1-0 libharfbuzz0b libharfbuzz-subset0 libfribidi0 libzint2.11 qpdf poppler-utils
+	php8.2-mbstring librsvg2-bin libvips42 libdeflate0 libpixman-1-0 libharfbuzz0b libharfbuzz-subset0 libfribidi0 libzint2.11 qpdf poppler-utils \
+	ffmpeg
 TEST_PACKAGES = chromium chromium-driver zbar-tools zxing-cpp-tools
 
 .PHONY: demo bench test core-test functional-test browser-test check install test-tools assets screenshots clean

@@ -11,6 +11,7 @@ $names = [
     'words',
     'compose',
     'stage',
+    'beats',
     'zoom',
     'marks',
     'clipboard',

@@ -59,12 +59,12 @@ final class Architecture
         ],
         'App\Tables' => ['Core\Cell', 'Core\Data', 'Core\Template', 'App\Entity', 'App\Pictures'],
         'App\Open' => [
-            'Core\Data', 'Core\Template', 'Core\Drawing', 'Core\Layout', 'Core\Proof', 'App\Entity', 'App\Render',
+            'Core\Data', 'Core\Template', 'Core\Drawing', 'Core\Layout', 'Core\Beat', 'Core\Proof', 'App\Entity', 'App\Render',
             'App\Fonts', 'App\Pictures', 'App\Tables',
         ],
         'App\Web' => ['Core\Naming', 'App\Entity', 'App\Storage', 'App\Import', 'App\Tables'],
         'App\Compose' => [
-            'Core\Pattern', 'Core\Data', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Proof',
+            'Core\Pattern', 'Core\Data', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Beat', 'Core\Proof',
             'App\Entity', 'App\Render', 'App\Import', 'App\Fonts', 'App\Templates', 'App\Work', 'App\Pictures',
             'App\Tables', 'App\Open', 'App\Web',
         ],

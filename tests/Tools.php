@@ -19,6 +19,44 @@ final class Tools
         );
     }
 
+    /** @return array<string, array<string, mixed>> what ffprobe says of each kind of stream, and of the file; frames are counted */
+    public static function film(string $film): array
+    {
+        $told = self::on($film, ['ffprobe', '-v', 'error', '-count_frames', '-show_streams', '-show_format', '-of', 'json', '%']);
+        $facts = json_decode($told, true, 16, \JSON_THROW_ON_ERROR);
+
+        return ['format' => $facts['format']] + array_column($facts['streams'], null, 'codec_type');
+    }
+
+    /** A frame of a film as a picture. */
+    public static function frame(string $film, int $frame): string
+    {
+        $one = ['-frames:v', '1', '-c:v', 'png', '-f', 'image2pipe', '-'];
+
+        return self::on($film, ['ffmpeg', '-v', 'error', '-i', '%', '-vf', "select=eq(n\\,$frame)", ...$one]);
+    }
+
+    /** How like each other two pictures are: decibels of signal to noise, of all three colours. */
+    public static function likeness(string $one, string $other): float
+    {
+        [$a, $b] = [imagecreatefromstring($one), imagecreatefromstring($other)];
+        Assert::assertNotFalse($a);
+        Assert::assertNotFalse($b);
+        Assert::assertSame([imagesx($a), imagesy($a)], [imagesx($b), imagesy($b)]);
+        $sum = 0;
+        for ($y = 0, $height = imagesy($a); $y < $height; ++$y) {
+            for ($x = 0, $width = imagesx($a); $x < $width; ++$x) {
+                [$p, $q] = [imagecolorat($a, $x, $y), imagecolorat($b, $x, $y)];
+                foreach ([16, 8, 0] as $shift) {
+                    $sum += ((($p >> $shift) & 255) - (($q >> $shift) & 255)) ** 2;
+                }
+            }
+        }
+        $mean = $sum / (3 * imagesx($a) * imagesy($a));
+
+        return 0.0 === (float) $mean ? 99.0 : 10 * log10(255 ** 2 / $mean);
+    }
+
     /** @return list<list<string>> of the first sheet of a workbook */
     public static function cells(string $xlsx): array
     {

@@ -38,7 +38,13 @@ final class ComposeController extends AbstractController
             ? $this->screen->work($project, $request)
             : $this->render(
                 'compose/index.html.twig',
-                $this->view->of($project, ComposeScreen::row($request), ComposeScreen::layers($request), ComposeScreen::side($request)),
+                $this->view->of(
+                    $project,
+                    ComposeScreen::row($request),
+                    ComposeScreen::layers($request),
+                    ComposeScreen::side($request),
+                    $request->query->getString('beat'),
+                ),
             );
     }
 

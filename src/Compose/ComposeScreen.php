@@ -86,7 +86,8 @@ final readonly class ComposeScreen
         string $kind = '',
         string $message = '',
     ): Response {
-        $view = $this->view->of($project, self::row($request), $select ?? self::layers($request), self::side($request));
+        $beat = self::value($request, 'beat');
+        $view = $this->view->of($project, self::row($request), $select ?? self::layers($request), self::side($request), $beat);
         $ids = implode(',', $view['selection']);
         $address = $this->urls->generate(
             'compose',

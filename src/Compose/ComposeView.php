@@ -42,7 +42,7 @@ final readonly class ComposeView
      *
      * @return array<string, mixed>
      */
-    public function of(Project $project, int $number, array $wanted, int $side): array
+    public function of(Project $project, int $number, array $wanted, int $side, string $beat = ''): array
     {
         $template = $project->template();
         $number = max(1, min($number, $project->rowCount()));
@@ -105,6 +105,8 @@ final readonly class ComposeView
             'presets' => Preset::all(),
             'codeKinds' => CodeKind::cases(),
             'ways' => $this->history->ways($project),
+            'time' => 0 === $shown ? BeatsView::of($template, $laid) : null,
+            'beat' => null === $template->beat($beat) ? $template->beats[0]->id ?? '' : $beat,
         ] + ($layer instanceof PictureLayer ? $this->picture->of($project, $layer, $laid) : []);
     }
 

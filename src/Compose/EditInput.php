@@ -68,6 +68,8 @@ final readonly class EditInput
             'effect' === $path => $this->effect($value),
             'fill.kind' === $path => ['fill' => $this->fill($value)],
             'dashes' === $path => ['dashes' => $this->dashes($value)],
+            'stay' === $path => ['stay' => 'always' === $value ? null : ['comes' => $this->template->beats[0]->id ?? null]],
+            \in_array($path, ['stay.comes', 'stay.goes'], true) => [$path => '' === $value ? null : $value],
             \in_array($path, ['sample', 'empty.words'], true) => [$path => '' === $value ? null : $value],
             // Every other value says itself what may be typed for it.
             default => [$path => $this->property($path)->typed($path, $value, $this->template->measure())],

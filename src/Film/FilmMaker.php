@@ -50,13 +50,20 @@ final readonly class FilmMaker
             $path = $reel->of($film->scene, FilmFormat::Mp4 === $format ? $quality : self::LOSSLESS);
             $rate = $film->scene->timing->rate;
             $to = "$folder/film.$format->value";
+            // Only packed in a file do frames have their times.
+            $frames = ['-r', (string) $rate, '-f', 'h264', '-i', $path];
+            if (FilmFormat::Mp4 !== $format) {
+                $this->ffmpeg->run([...$frames, '-c:v', 'copy', "$folder/whole.mp4"], $stopped);
+            }
+            if (FilmFormat::Gif === $format) {
+                $this->ffmpeg->run(['-i', "$folder/whole.mp4", '-vf', self::slow($rate) . ',palettegen=stats_mode=diff', "$folder/palette.png"], $stopped);
+            }
             $this->ffmpeg->run([
-                ...['-r', (string) $rate, '-f', 'h264', '-i', $path],
                 ...match ($format) {
-                    FilmFormat::Mp4 => $this->mp4($film, $folder),
-                    FilmFormat::Webm => self::webm($quality),
-                    FilmFormat::Gif => self::gif(min(self::SLOW, $rate)),
-                    FilmFormat::Webp => self::webp(min(self::SLOW, $rate), $quality),
+                    FilmFormat::Mp4 => [...$frames, ...$this->mp4($film, $folder)],
+                    FilmFormat::Webm => ['-i', "$folder/whole.mp4", ...self::webm($quality)],
+                    FilmFormat::Gif => ['-i', "$folder/whole.mp4", '-i', "$folder/palette.png", ...self::gif($rate)],
+                    FilmFormat::Webp => ['-i', "$folder/whole.mp4", ...self::webp($rate, $quality)],
                 },
                 ...['-map_metadata', '-1', '-metadata', "title=$film->title", '-fflags', '+bitexact', $to],
             ], $stopped);
@@ -105,14 +112,19 @@ final readonly class FilmMaker
     /** @return list<string> */
     private static function gif(int $rate): array
     {
-        $colours = 'split[a][b];[a]palettegen=stats_mode=diff[p];[b][p]paletteuse=dither=sierra2_4a:diff_mode=rectangle';
+        $colours = 'paletteuse=dither=sierra2_4a:diff_mode=rectangle';
 
-        return ['-vf', "fps=$rate,$colours", '-loop', '0'];
+        return ['-lavfi', '[0:v]' . self::slow($rate) . "[frames];[frames][1:v]$colours", '-loop', '0'];
     }
 
     /** @return list<string> */
     private static function webp(int $rate, int $quality): array
     {
-        return ['-vf', "fps=$rate", '-c:v', 'libwebp_anim', '-quality', (string) $quality, '-loop', '0', '-an'];
+        return ['-vf', self::slow($rate), '-c:v', 'libwebp_anim', '-quality', (string) $quality, '-loop', '0', '-an'];
+    }
+
+    private static function slow(int $rate): string
+    {
+        return 'fps=' . min(self::SLOW, $rate);
     }
 }

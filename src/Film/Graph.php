@@ -19,8 +19,11 @@ final readonly class Graph
     /** Colours are kept for two by two pixels. */
     private const EVEN = 'crop=trunc(iw/2)*2:trunc(ih/2)*2';
 
-    /** @param int $from the first frame of the stretch */
-    public function __construct(private int $rate, private int $from, private int $frames)
+    /**
+     * @param int   $from  the first frame of the stretch
+     * @param float $scale pixels a dot
+     */
+    public function __construct(private int $rate, private int $from, private int $frames, private float $scale)
     {
     }
 
@@ -58,8 +61,10 @@ final readonly class Graph
         $faded = $this->faded($poses, $input);
         $chain = '' === $faded ? "[$input:v]$video,{$this->still()}" : "[$input:v]format=rgba,{$this->still()}$faded,$video";
         $chain .= $this->scaled($poses, $plate, $input);
-        $x = $this->table($plate->x, $poses, static fn (Pose $pose): float => $pose->right + $plate->width * (1 - $pose->scale) / 2);
-        $y = $this->table($plate->y, $poses, static fn (Pose $pose): float => $pose->down + $plate->height * (1 - $pose->scale) / 2);
+        $right = fn (Pose $pose): float => $pose->right * $this->scale + $plate->width * (1 - $pose->scale) / 2;
+        $down = fn (Pose $pose): float => $pose->down * $this->scale + $plate->height * (1 - $pose->scale) / 2;
+        $x = $this->table($plate->x, $poses, $right);
+        $y = $this->table($plate->y, $poses, $down);
         if ([] === array_filter($poses, static fn (Pose $pose): bool => $pose->hasWindow())) {
             return ["{$chain}[p$input]", "{$on}[p$input]overlay=x='$x':y='$y':eval=frame:format=yuv444:$enable$out"];
         }

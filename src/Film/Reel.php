@@ -69,7 +69,7 @@ final readonly class Reel
         $name = "$this->folder/stretch-$number";
         $plates = $this->plates($scene, $span, $name);
         $rate = $scene->timing->rate;
-        NoRoom::write("$name.graph", (new Graph($rate, $span->from, $span->frames()))->of($plates));
+        NoRoom::write("$name.graph", (new Graph($rate, $span->from, $span->frames(), $this->scale))->of($plates));
         $inputs = array_merge(...array_map(static fn (Plate $plate): array => ['-i', $plate->path], $plates));
         $packed = Codec::h264($quality, $span->frames());
         $frames = ['-r', (string) $rate, '-frames:v', (string) $span->frames()];

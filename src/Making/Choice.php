@@ -54,7 +54,7 @@ final readonly class Choice
         $depends = [self::VERSION, $this->output::id(), ...$this->output->depends($this->settings)];
         $sides = $this->output instanceof Moving
             ? [$piece->scene($this->settings->rate)->fingerprint()]
-            : array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $this->settings->sides($piece->sides));
+            : array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $this->settings->sides($piece->stills()));
         $files = $this->output->isBySide() ? array_map(static fn (string $side): array => [$side], $sides) : [[...$sides, $name]];
 
         return array_map(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\PictureSet;
+use Morphea\Core\Beat\Poster;
 use Morphea\Core\Beat\Scene;
 use Morphea\Core\Beat\Timing;
 use Morphea\Core\Data\Record;
@@ -39,6 +40,20 @@ final readonly class Drawn
         return [] === $blocking
             ? null
             : implode(' ', array_map(static fn (Finding $finding): string => $finding->sentence, $blocking));
+    }
+
+    /** @return non-empty-list<LaidOut> its sides as they are shown where nothing can move */
+    public function stills(): array
+    {
+        if (!$this->template->moves()) {
+            return $this->sides;
+        }
+        $stills = [];
+        foreach ($this->sides as $i => $side) {
+            $stills[] = new LaidOut(Poster::of($this->template, $side, $i), $side->facts);
+        }
+
+        return $stills;
     }
 
     /** Its first side in time. @param int $rate frames a second */

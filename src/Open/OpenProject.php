@@ -7,6 +7,7 @@ namespace Morphea\App\Open;
 use Morphea\App\Entity\Project;
 use Morphea\App\Render\Engine;
 use Morphea\App\Render\PictureSet;
+use Morphea\Core\Beat\Poster;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\SvgSize;
@@ -62,7 +63,7 @@ final readonly class OpenProject
     /** Small and still: without the layers' ids, so that many can stand on one page. */
     public function thumbnail(?Record $row, int $side = 0): string
     {
-        return $this->still->of($this->lay($row, $side)->drawing);
+        return $this->still->of(Poster::of($this->template, $this->lay($row, $side), $side));
     }
 
     /** @return list<string> one a side */
@@ -74,6 +75,6 @@ final readonly class OpenProject
     /** Another version of the template, small and still. */
     public function version(Template $template, ?Record $row): string
     {
-        return $this->still->of($this->engine->layouter->lay($template, $row, $this->pictures)->drawing);
+        return $this->still->of(Poster::of($template, $this->engine->layouter->lay($template, $row, $this->pictures), 0));
     }
 }

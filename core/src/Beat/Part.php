@@ -33,6 +33,12 @@ final readonly class Part
     ) {
     }
 
+    /** Whether it is not all there all the time. @param int $frames of all */
+    public function comesOrGoes(int $frames): bool
+    {
+        return $this->from > 0 || $this->to < $frames || $this->in > 0 || $this->out > 0;
+    }
+
     public function isSeen(int $frame): bool
     {
         return $frame >= $this->from && $frame < $this->to;

@@ -16,9 +16,17 @@ use Morphea\Core\Template\Time\Stay;
 /** A row's side in time: what is seen when, and how it comes and goes. Stage, checks and what is made all ask it. */
 final readonly class Scene
 {
-    /** @param list<Part> $parts the lowest first */
-    private function __construct(public Drawing $drawing, public Timing $timing, public array $parts)
-    {
+    /**
+     * @param list<Part>                    $parts the lowest first
+     * @param array<string, array{int, int}> $times frames of layers that come or go and are not empty, from the first up to,
+     *                                              without it, the last, by id
+     */
+    private function __construct(
+        public Drawing $drawing,
+        public Timing $timing,
+        public array $parts,
+        public array $times,
+    ) {
     }
 
     public static function of(Template $template, LaidOut $laid, Timing $timing): self
@@ -30,14 +38,17 @@ final readonly class Scene
             $stays[$layer->id] = $layer->stay;
         }
         $always = new Stay(in: new Motion(MotionKind::Cut), out: new Motion(MotionKind::Cut));
-        $parts = [];
+        $parts = $times = [];
         foreach ($drawing->groups as $group) {
             $stay = $stays[$group->layer] ?? $always;
             [$from, $to] = self::seen($template, $timing, $stay);
+            if ($stay !== $always && [] !== $group->items && $to > $from) {
+                $times[$group->layer] = [$from, $to];
+            }
             array_push($parts, ...$split->of($group, $stay, $from, $to));
         }
 
-        return new self($drawing, $timing, $parts);
+        return new self($drawing, $timing, $parts, $times);
     }
 
     /** A name for all that is to be seen, and when. */

@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Beat;
 
 use Morphea\Core\Layout\LaidOut;
-use Morphea\Core\Template\Template;
 
-/** The words of a short with their times, for those who do not see them: what comes and goes, in the order it comes. */
+/** The words of a short with their times, for those who do not see them: what comes and goes, as it is seen together. */
 final readonly class Subtitles
 {
     /** @param list<Cue> $cues */
@@ -15,27 +14,24 @@ final readonly class Subtitles
     {
     }
 
-    public static function of(Template $template, LaidOut $laid, Scene $scene): self
+    public static function of(LaidOut $laid, Scene $scene): self
     {
-        $times = [];
-        foreach ($scene->parts as $part) {
-            [$from, $to] = $times[$part->group->layer] ?? [$part->from, $part->to];
-            $times[$part->group->layer] = [min($from, $part->from), max($to, $part->to)];
-        }
-        $said = [];
-        foreach ($template->side()->layers as $layer) {
-            $words = trim($laid->text($layer->id)->text ?? '');
-            if ('' !== $words && null !== $layer->stay && isset($times[$layer->id])) {
-                [$from, $to] = $times[$layer->id];
-                // What comes and goes together is said together.
-                $said[\sprintf('%08d %08d', $from, $to)][] = $words;
-            }
-        }
-        ksort($said);
+        $words = array_filter(array_map(
+            static fn (string $layer): string => trim($laid->text($layer)->text ?? ''),
+            array_combine(array_keys($scene->times), array_keys($scene->times)),
+        ), static fn (string $said): bool => '' !== $said);
+        $times = array_intersect_key($scene->times, $words);
+        $cuts = array_values(array_unique(array_merge(...array_values($times))));
+        sort($cuts);
         $cues = [];
-        foreach ($said as $time => $words) {
-            [$from, $to] = array_map(intval(...), explode(' ', $time));
-            $cues[] = new Cue($from, $to, implode("\n", $words));
+        for ($i = 1, $count = \count($cuts); $i < $count; ++$i) {
+            [$from, $to] = [$cuts[$i - 1], $cuts[$i]];
+            $seen = array_filter($times, static fn (array $time): bool => $time[0] <= $from && $time[1] >= $to);
+            if ([] !== $seen) {
+                // In the order they come: what is read already stands above what is new.
+                asort($seen);
+                $cues[] = new Cue($from, $to, implode("\n", array_map(static fn (string $id): string => $words[$id], array_keys($seen))));
+            }
         }
 
         return new self($scene->timing->rate, $cues);

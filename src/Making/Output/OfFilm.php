@@ -77,7 +77,7 @@ abstract readonly class OfFilm implements Moving
     {
         $scene = $piece->scene($settings->rate);
 
-        $subtitles = Subtitles::of($piece->template, $piece->sides[0], $scene);
+        $subtitles = Subtitles::of($piece->sides[0], $scene);
         $film = new Film($scene, $piece->pictures, $piece->name, $subtitles, $piece->language());
         $scale = self::scale($piece->template, $settings);
 

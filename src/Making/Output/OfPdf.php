@@ -64,7 +64,7 @@ abstract readonly class OfPdf implements Output
     /** @return non-empty-list<Drawing> */
     protected static function sides(Drawn $piece, Settings $settings): array
     {
-        return array_map(static fn (LaidOut $side): Drawing => $side->drawing, $settings->sides($piece->sides));
+        return array_map(static fn (LaidOut $side): Drawing => $side->drawing, $settings->sides($piece->stills()));
     }
 
     /**

@@ -85,7 +85,7 @@ abstract readonly class OfPictures implements Output
                 $this->plainly,
                 $stopped,
             )[0],
-            $settings->sides($piece->sides),
+            $settings->sides($piece->stills()),
         );
     }
 

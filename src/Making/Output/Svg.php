@@ -73,6 +73,6 @@ final readonly class Svg implements Output
             $svg = $writer->write($drawing, $settings->edge->of($drawing));
 
             return $settings->outlines ? $svg : $this->fonts->into($svg, $drawing);
-        }, $settings->sides($piece->sides));
+        }, $settings->sides($piece->stills()));
     }
 }

@@ -1,0 +1,210 @@
+// Time: the side at a moment, played as it is made. The numbers come from the server; nothing is timed here.
+import {ask, edit, isTyping, side, state, url} from './screen.js';
+
+let scene = null;
+let key = '';
+let frame = null;
+let playing = 0;
+const strip = () => document.getElementById('beats');
+const range = () => document.getElementById('moment');
+const now = () => `${state().row} ${state().revision}`;
+
+async function load() {
+    if (key === now() && scene) return scene;
+    const wanted = now();
+    const answer = await fetch(`${strip().dataset.moments}?row=${state().row}`, {
+        headers: {'X-Requested-With': 'fetch'},
+    }).catch(() => null);
+    if (!answer?.ok) return null;
+    scene = await answer.json();
+    key = wanted;
+    return scene;
+}
+
+// Every part is a picture of its own over the side, seen or not.
+function board() {
+    let over = side().querySelector('.moment');
+    if (over?.dataset.key === key) return over;
+    over?.remove();
+    over = document.createElement('div');
+    over.className = 'art moment';
+    over.dataset.key = key;
+    const art = side().querySelector('.art');
+    over.style.inset = art.style.inset;
+    over.style.background = art.querySelector('svg > rect')?.getAttribute('fill') ?? '';
+    scene.parts.forEach((part) => {
+        const holder = document.createElement('div');
+        holder.innerHTML = part.svg;
+        over.append(holder);
+    });
+    art.after(over);
+    return over;
+}
+function pose(svg, part, numbers) {
+    const groups = [...svg.children].filter((child) => child.localName === 'g' && !child.dataset.pose);
+    let outer = svg.querySelector(':scope > [data-pose]');
+    if (!numbers) {
+        if (outer) outer.replaceWith(...outer.firstElementChild.children);
+        return;
+    }
+    if (!outer) {
+        const make = (name) => document.createElementNS('http://www.w3.org/2000/svg', name);
+        outer = make('g');
+        outer.dataset.pose = '1';
+        const inner = make('svg');
+        inner.append(...groups);
+        outer.append(inner);
+        svg.append(outer);
+    }
+    const [opacity, right, down, scale, left, top, far, low] = numbers;
+    const [l, t, r, b] = part.box;
+    const [x, y] = [(l + r) / 2, (t + b) / 2];
+    outer.setAttribute('opacity', opacity);
+    outer.setAttribute(
+        'transform',
+        `matrix(${scale} 0 0 ${scale} ${right + x * (1 - scale)} ${down + y * (1 - scale)})`,
+    );
+    const inner = outer.firstElementChild;
+    const whole = left === 0 && top === 0 && far === 1 && low === 1;
+    inner.setAttribute('overflow', whole ? 'visible' : 'hidden');
+    const window = whole
+        ? svg.getAttribute('viewBox').split(' ').map(Number)
+        : [l + (r - l) * left, t + (b - t) * top, (r - l) * (far - left), (b - t) * (low - top)];
+    ['x', 'y', 'width', 'height'].forEach((name, i) => inner.setAttribute(name, window[i]));
+    inner.setAttribute('viewBox', window.join(' '));
+    inner.style.display = window[2] > 0 && window[3] > 0 ? '' : 'none';
+}
+function draw() {
+    const over = board();
+    scene.parts.forEach((part, i) => {
+        const holder = over.children[i];
+        const seen = frame >= part.from && frame < part.to;
+        holder.hidden = !seen;
+        if (seen) pose(holder.firstElementChild, part, part.poses[frame]);
+    });
+    side().classList.add('in-time');
+    range().value = frame;
+    document.getElementById('moment-said').textContent = `${(frame / scene.rate).toFixed(2)} s`;
+}
+async function show(at) {
+    if (!(await load()) || !strip()) return;
+    frame = Math.max(0, Math.min(scene.frames - 1, at));
+    draw();
+}
+function design() {
+    stop();
+    frame = null;
+    side()?.querySelector('.moment')?.remove();
+    side()?.classList.remove('in-time');
+    if (range()) range().value = 0;
+    if (strip()) document.getElementById('moment-said').textContent = 'design';
+}
+function pressed() {
+    const button = document.getElementById('play');
+    button.setAttribute('aria-pressed', playing ? 'true' : 'false');
+    button.querySelector('i').className = playing ? 'bi bi-pause-fill' : 'bi bi-play-fill';
+    button.querySelector('span').textContent = playing ? 'Pause' : 'Play';
+}
+function stop() {
+    cancelAnimationFrame(playing);
+    playing = 0;
+    if (strip()) pressed();
+}
+async function play() {
+    if (!(await load())) return;
+    const from = frame === null || frame >= scene.frames - 1 ? 0 : frame;
+    const began = performance.now() - (1000 * from) / scene.rate;
+    const step = (time) => {
+        const at = Math.floor(((time - began) * scene.rate) / 1000);
+        if (at >= scene.frames && !document.getElementById('again')?.checked) {
+            show(scene.frames - 1);
+            stop();
+            return;
+        }
+        frame = Math.max(0, at) % scene.frames;
+        draw();
+        playing = requestAnimationFrame(step);
+    };
+    playing = requestAnimationFrame(step);
+    pressed();
+}
+const toggle = () => (playing ? stop() : play());
+
+document.addEventListener('click', (event) => {
+    if (event.target.closest('#play')) toggle();
+    const beat = event.target.closest('[data-beat]');
+    if (beat && !dragged) ask('GET', url(), {beat: beat.dataset.beat, layer: '', revision: ''});
+    if (event.target.closest('.box, [data-box-select]') && !playing) design();
+});
+document.addEventListener('input', (event) => {
+    if (event.target.id !== 'moment') return;
+    stop();
+    show(Number(event.target.value));
+});
+// What changed, or another row, is shown at the same moment.
+document.addEventListener('htmx:afterSettle', () => {
+    if (!strip()) {
+        if (frame !== null) design();
+        return;
+    }
+    if (frame === null) return;
+    const going = playing;
+    cancelAnimationFrame(playing);
+    playing = 0;
+    show(frame).then(() => (going ? play() : pressed()));
+});
+
+// Space plays, unless it moved the side about.
+let moved = false;
+document.addEventListener('pointerdown', () => {
+    moved = true;
+});
+document.addEventListener('keydown', (event) => {
+    if (!strip() || isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === ' ' && !event.repeat) moved = false;
+    if (event.key === 'Escape' && frame !== null) design();
+});
+document.addEventListener('keyup', (event) => {
+    if (event.key !== ' ' || !strip() || isTyping(event) || moved) return;
+    if (event.target.closest('button:not(.box), a, summary, input, select')) return;
+    toggle();
+});
+
+// A beat is made longer by its end.
+let dragged = null;
+const EDGE = 9;
+const SECONDS = 10;
+document.addEventListener('pointerdown', (event) => {
+    const beat = event.target.closest?.('.beat');
+    if (!beat || event.button !== 0) return;
+    const box = beat.getBoundingClientRect();
+    if (box.right - event.clientX > EDGE) return;
+    event.preventDefault();
+    dragged = {beat, x: event.clientX, width: box.width, seconds: parseFloat(beat.querySelector('.num').textContent)};
+});
+document.addEventListener('pointermove', (event) => {
+    if (!dragged) return;
+    dragged.to = Math.max(
+        0.1,
+        Math.round(SECONDS * ((dragged.seconds * (dragged.width + event.clientX - dragged.x)) / dragged.width)) /
+            SECONDS,
+    );
+    dragged.beat.querySelector('.num').textContent = `${dragged.to} s`;
+});
+document.addEventListener('pointerup', () => {
+    if (!dragged) return;
+    const {beat, to, seconds} = dragged;
+    if (to !== undefined && to !== seconds) {
+        const fixed = !beat.textContent.includes('by ');
+        const hold = Math.max(0, Number(beat.dataset.hold) + to - seconds);
+        edit('/beats', {
+            beat: beat.dataset.beat,
+            ...(fixed
+                ? {'set[length.seconds]': Math.max(0.1, to - Number(beat.dataset.hold))}
+                : {'set[length.hold]': hold.toFixed(1)}),
+        });
+    }
+    setTimeout(() => {
+        dragged = null;
+    });
+});

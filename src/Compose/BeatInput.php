@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\Core\Template\Declared;
+use Morphea\Core\Template\JsonNode;
+use Morphea\Core\Template\Property\Group;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TemplateError;
+use Morphea\Core\Template\Time\Beat;
+use Morphea\Core\Template\Time\BeatLength;
+use Morphea\Core\Template\Time\BeatRule;
+
+/** What people do to beats on the strip, turned into the beats there are then. */
+final readonly class BeatInput
+{
+    public function __construct(private Template $template)
+    {
+    }
+
+    /** @return list<Beat> what most shorts are made of: something to read, a hold, what one waited for */
+    public static function usual(): array
+    {
+        return [
+            new Beat('first', 'First', new BeatLength(BeatRule::Reading, least: 1.5, most: 6.0, hold: 0.5)),
+            new Beat('hold', 'Hold', new BeatLength(seconds: 1.5)),
+            new Beat('last', 'Last', new BeatLength(BeatRule::Reading, least: 1.5, most: 5.0, hold: 0.5)),
+        ];
+    }
+
+    /**
+     * One more behind another.
+     *
+     * @return list<Beat>
+     *
+     * @throws TemplateError when there are enough
+     */
+    public function add(string $behind): array
+    {
+        $beats = $this->template->beats;
+        if (\count($beats) >= Template::MOST_BEATS) {
+            throw new TemplateError('', \sprintf('There are %d beats already, which is the most.', Template::MOST_BEATS));
+        }
+        for ($i = \count($beats) + 1; null !== $this->template->beat("beat-$i"); ++$i);
+        array_splice($beats, ($this->template->beat($behind) ?? \count($beats) - 1) + 1, 0, [new Beat("beat-$i", "Beat $i")]);
+
+        return $beats;
+    }
+
+    /** @return list<Beat> */
+    public function without(string $id): array
+    {
+        return array_values(array_filter($this->template->beats, static fn (Beat $beat): bool => $beat->id !== $id));
+    }
+
+    /** @return list<Beat> */
+    public function moved(string $id, int $by): array
+    {
+        $beats = $this->template->beats;
+        $at = $this->place($id);
+        $to = max(0, min(\count($beats) - 1, $at + $by));
+        array_splice($beats, $to, 0, array_splice($beats, $at, 1));
+
+        return $beats;
+    }
+
+    /**
+     * @param array<array-key, mixed> $set what was typed, by path
+     *
+     * @return list<Beat>
+     *
+     * @throws TemplateError
+     */
+    public function set(string $id, array $set): array
+    {
+        $at = $this->place($id);
+        $declared = Declared::of(Beat::class);
+        $data = $declared->write($this->template->beats[$at]);
+        foreach ($set as $path => $value) {
+            $path = (string) $path;
+            $property = $declared->property($path);
+            if (null === $property || $property instanceof Group || 'id' === $path || !\is_string($value)) {
+                throw new TemplateError($path, 'is nothing that can be changed here');
+            }
+            $typed = 'length.speed' === $path && '' === trim($value)
+                ? null
+                : $property->typed($path, trim($value), $this->template->measure());
+            [$first, $rest] = explode('.', $path, 2) + [1 => null];
+            null === $rest ? ($data[$first] = $typed) : ($data[$first] = [$rest => $typed] + (array) ($data[$first] ?? []));
+        }
+        $made = $declared->read(new JsonNode('beat', $data), $this->template->locale);
+        \assert($made instanceof Beat);
+
+        return array_map(static fn (Beat $beat): Beat => $beat->id === $id ? $made : $beat, $this->template->beats);
+    }
+
+    /** @throws TemplateError when there is none */
+    private function place(string $id): int
+    {
+        return $this->template->beat($id) ?? throw new TemplateError('', 'There is no such beat any more.');
+    }
+}

@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Compose;
+
+use Morphea\Core\Beat\Scene;
+use Morphea\Core\Beat\TimedBeat;
+use Morphea\Core\Beat\Timing;
+use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\Time\BeatRule;
+
+/** The strip under the stage: beats as wide as they last in the row shown, and a line for each layer that comes or goes. */
+final readonly class BeatsView
+{
+    private const RATE = 30;
+
+    /** @return array<string, mixed>|null null where nothing moves */
+    public static function of(Template $template, LaidOut $laid): ?array
+    {
+        if (!$template->moves()) {
+            return null;
+        }
+        $timing = Timing::of($template, $laid, self::RATE);
+        $frames = max(1, $timing->frames());
+        $share = static fn (int $frame): float => round(100 * $frame / $frames, 3);
+
+        return [
+            'rate' => self::RATE,
+            'frames' => $timing->frames(),
+            'seconds' => round($timing->seconds(), 1),
+            'beats' => array_map(static fn (TimedBeat $timed): array => [
+                'id' => $timed->beat->id,
+                'name' => $timed->beat->name,
+                'length' => $timed->beat->length,
+                'seconds' => round($timed->frames() / self::RATE, 1),
+                'left' => $share($timed->from),
+                'width' => $share($timed->frames()),
+                'closed' => $timed->closed,
+                'by' => match ($timed->beat->length->rule) {
+                    BeatRule::Seconds => '',
+                    BeatRule::Reading => 'by reading',
+                    BeatRule::Sound => 'by its sound',
+                },
+            ], $timing->beats),
+            'lines' => self::lines($template, $laid, $timing, $share),
+        ];
+    }
+
+    /**
+     * Layers that are seen at the same time share a line.
+     *
+     * @param \Closure(int): float $share
+     *
+     * @return list<array{left: float, width: float, layers: list<Layer>}>
+     */
+    private static function lines(Template $template, LaidOut $laid, Timing $timing, \Closure $share): array
+    {
+        $times = Scene::of($template, $laid, $timing)->times;
+        $lines = [];
+        foreach ($template->side()->layers as $layer) {
+            if (null !== $layer->stay) {
+                [$from, $to] = $times[$layer->id] ?? [0, 0];
+                $lines["$from $to"] ??= ['left' => $share($from), 'width' => $share($to - $from), 'layers' => []];
+                $lines["$from $to"]['layers'][] = $layer;
+            }
+        }
+        usort($lines, static fn (array $one, array $other): int => $one['left'] <=> $other['left']);
+
+        return $lines;
+    }
+}

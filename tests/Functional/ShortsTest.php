@@ -1,0 +1,195 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Open\Opener;
+use Morphea\App\Render\Edge;
+use Morphea\App\Render\Look;
+use Morphea\App\Render\PictureFormat;
+use Morphea\App\Render\PictureKind;
+use Morphea\App\Render\Renderer;
+use Morphea\App\Tables\TableRows;
+use Morphea\Core\Beat\Scene;
+use Morphea\Core\Beat\Timing;
+use Morphea\Core\Template\Time\MotionKind;
+use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\TestWith;
+
+/** Shorts: what is made is what was designed, frame by frame, and each format is what it says. */
+final class ShortsTest extends AppTestCase
+{
+    /** Decibels: fine letters lose so much where two by two pixels share a colour; a frame too early or late has 23 and less. */
+    private const ALIKE = 27;
+    private const SMALL = ['size' => 'width', 'value' => '270', 'quality' => '95'];
+
+    public function testAShortIsItsScenesFrameByFrame(): void
+    {
+        $project = $this->starter('mend-or-bin');
+        $files = $this->made($project, ['mp4'], '2');
+        $film = $files['2.mp4'];
+        $scene = $this->scene($project, 2);
+        $facts = Tools::film($film);
+        self::assertSame(['h264', 270, 480, '30/1', '30/1', 'yuv420p', 'bt709'], [
+            ...[$facts['video']['codec_name'], $facts['video']['width'], $facts['video']['height']],
+            ...[$facts['video']['r_frame_rate'], $facts['video']['avg_frame_rate']],
+            ...[$facts['video']['pix_fmt'], $facts['video']['color_space']],
+        ]);
+        self::assertSame($scene->timing->frames(), (int) $facts['video']['nb_read_frames']);
+        self::assertEqualsWithDelta($scene->timing->seconds(), (float) $facts['video']['duration'], 0.001);
+        self::assertEqualsWithDelta($scene->timing->seconds(), (float) $facts['audio']['duration'], 1 / 30);
+        self::assertSame('aac', $facts['audio']['codec_name']);
+        self::assertSame(['mov_text', 'eng'], [$facts['subtitle']['codec_name'], $facts['subtitle']['tags']['language']]);
+        self::assertLessThan(strpos($film, 'mdat'), strpos($film, 'moov'), 'it can be played before all of it is there');
+        self::assertSame('2', $facts['format']['tags']['title']);
+        self::assertStringNotContainsString(\dirname(__DIR__, 2), $film);
+
+        // At rest, at every beginning and end, and on the way.
+        $frames = [0, 4, $scene->timing->frames() - 1];
+        foreach ($scene->spans() as $span) {
+            array_push($frames, $span->from, intdiv($span->from + $span->to, 2), $span->to - 1);
+        }
+        foreach (array_unique($frames) as $frame) {
+            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $scene, $frame));
+            self::assertGreaterThan(self::ALIKE, $likeness, "frame $frame");
+        }
+    }
+
+    #[TestWith([MotionKind::Slide, 'top'])]
+    #[TestWith([MotionKind::Wipe, 'right'])]
+    #[TestWith([MotionKind::Wipe, 'bottom'])]
+    #[TestWith([MotionKind::Grow, 'left'])]
+    #[TestWith([MotionKind::Fade, 'left'])]
+    #[TestWith([MotionKind::Letters, 'left'])]
+    #[TestWith([MotionKind::Words, 'left'])]
+    public function testEveryWayOfComingIsMadeAsItIsShown(MotionKind $kind, string $from): void
+    {
+        $project = $this->starter('mend-or-bin');
+        foreach (['kind' => $kind->value, 'from' => $from, 'seconds' => '0.8', 'stagger' => '0.2'] as $what => $value) {
+            $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'question', 'set' => ["stay.in.$what" => $value]]);
+            self::assertResponseIsSuccessful();
+        }
+        $film = $this->made($this->reload($project), ['mp4'], '1')['1.mp4'];
+        $scene = $this->scene($this->reload($project), 1);
+        self::assertSame($scene->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
+        foreach ([3, 9, 15, 21, 40] as $frame) {
+            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $scene, $frame));
+            self::assertGreaterThan(self::ALIKE, $likeness, "frame $frame");
+        }
+    }
+
+    public function testOtherFormatsHaveTheSameLengthAndSize(): void
+    {
+        $project = $this->starter('mend-or-bin');
+        $files = $this->made($project, ['webm', 'gif', 'moving-webp', 'png'], '1', ['rate' => '25'] + self::SMALL);
+        $seconds = $this->scene($project, 1)->timing->seconds();
+        $webm = Tools::film($files['1.webm']);
+        self::assertSame(['vp9', 270, 480], [$webm['video']['codec_name'], $webm['video']['width'], $webm['video']['height']]);
+        self::assertEqualsWithDelta($seconds, (float) $webm['format']['duration'], 0.1);
+        $gif = Tools::film($files['1.gif']);
+        self::assertSame(['gif', 270, 480], [$gif['video']['codec_name'], $gif['video']['width'], $gif['video']['height']]);
+        self::assertEqualsWithDelta($seconds, (float) $gif['format']['duration'], 0.1);
+        self::assertStringContainsString('NETSCAPE2.0', $files['1.gif'], 'again and again');
+        self::assertStringContainsString('ANIM', $files['1-moving.webp']);
+        $scene = $this->scene($project, 1);
+        $poster = $this->still($project, $scene, $scene->spans()[1]->from);
+        self::assertGreaterThan(45, Tools::likeness($files['1.png'], $poster), 'a still is the first moment at which all is there');
+    }
+
+    public function testWhatDidNotChangeIsTakenOverAndAnotherTimeIsAnotherShort(): void
+    {
+        $project = $this->starter('mend-or-bin');
+        $this->made($project, ['mp4'], '1-2');
+        $this->made($project, ['mp4'], '1-2');
+        self::assertSame(2, $this->progress($this->newestRun())->made());
+        self::assertSame(2, $this->taken());
+        $this->post("/projects/{$project->id()}/compose/beats", ['beat' => 'hold', 'set' => ['length.seconds' => '1']]);
+        self::assertResponseIsSuccessful();
+        $film = $this->made($this->reload($project), ['mp4'], '1-2')['1.mp4'];
+        self::assertSame(0, $this->taken());
+        self::assertEqualsWithDelta($this->scene($project, 1)->timing->seconds(), (float) Tools::film($film)['video']['duration'], 0.001);
+    }
+
+    public function testADesignIsGivenTimeAndLosesItAgain(): void
+    {
+        $project = $this->starter('tip-card');
+        self::assertNotContains('mp4', $this->offered($project));
+        $base = "/projects/{$project->id()}/compose";
+        $this->post("$base/beats", ['do' => 'give']);
+        self::assertResponseIsSuccessful();
+        self::assertContains('mp4', $this->offered($project));
+        $this->post("$base/set", ['layer' => 'why', 'set' => ['stay' => 'timed']]);
+        $this->post("$base/set", ['layer' => 'why', 'set' => ['stay.comes' => 'last']]);
+        $this->post("$base/beats", ['do' => 'add', 'beat' => 'hold']);
+        $this->post("$base/beats", ['beat' => 'beat-4', 'set' => ['name' => 'Breath', 'length.seconds' => '0,7']]);
+        $this->post("$base/beats", ['do' => 'remove', 'beat' => 'last']);
+        $template = $this->reload($project)->template();
+        self::assertSame(['first', 'hold', 'beat-4'], array_map(static fn ($beat): string => $beat->id, $template->beats));
+        self::assertSame(['Breath', 0.7], [$template->beats[2]->name, $template->beats[2]->length->seconds]);
+        self::assertNull($template->layer('why')->stay?->comes, 'what it came with is gone, and nothing follows');
+
+        $this->browser->request('GET', "$base/beats?row=3");
+        $played = json_decode($this->body(), true);
+        self::assertSame($this->scene($project, 3)->timing->frames(), $played['frames']);
+        self::assertStringStartsWith('<svg', $played['parts'][0]['svg']);
+
+        $this->post("$base/beats", ['beat' => 'hold', 'set' => ['length.seconds' => 'soon']]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('“soon” is no number', $this->body());
+        $this->post("$base/beats", ['do' => 'take']);
+        self::assertFalse($this->reload($project)->template()->moves());
+        self::assertNull($this->reload($project)->template()->layer('why')->stay);
+    }
+
+    /**
+     * @param list<string>          $as
+     * @param array<string, string> $said
+     *
+     * @return array<string, string>
+     */
+    private function made(Project $project, array $as, string $rows, array $said = self::SMALL): array
+    {
+        $order = ['formats' => $as, 'of' => array_fill_keys($as, $said), 'which' => 'some', 'rows' => $rows, 'edge' => 'cut'];
+        $this->order($project, $order + ['parts' => json_encode([['column' => 'no']])]);
+        $this->work();
+
+        return Tools::pieces($this->download($project));
+    }
+
+    private function scene(Project $project, int $number): Scene
+    {
+        $project = $this->reload($project);
+        $open = self::getContainer()->get(Opener::class)->page($project);
+        $laid = $open->lay(self::getContainer()->get(TableRows::class)->row($project, $number));
+
+        return Scene::of($project->template(), $laid, Timing::of($project->template(), $laid, 30));
+    }
+
+    private function still(Project $project, Scene $scene, int $frame): string
+    {
+        $pictures = self::getContainer()->get(Opener::class)->page($this->reload($project))->pictures;
+        $look = new Look(270 / 1080, Edge::Cut, '#FFFFFF');
+        $side = $scene->at($frame);
+
+        return self::getContainer()
+            ->get(Renderer::class)
+            ->side($side, $pictures, new Look($look->scale, $look->edge, $side->background), [new PictureFormat(PictureKind::Png)])[0];
+    }
+
+    private function taken(): int
+    {
+        return (int) $this->entities()
+            ->getConnection()
+            ->fetchOne('SELECT COUNT(*) FROM piece WHERE run_id = ? AND taken = 1', [$this->newestRun()->id()]);
+    }
+
+    /** @return list<string> what pieces can be made as */
+    private function offered(Project $project): array
+    {
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
+
+        return $page->filter('[name="formats[]"]')->each(static fn ($input): string => (string) $input->attr('value'));
+    }
+}
