@@ -48,6 +48,7 @@ check:
 bench: install assets
 	@$(PHP) bench/press.php
 	@$(PHP) bench/runs.php
+	@$(PHP) bench/shorts.php
 
 screenshots: install test-tools assets
 	@$(PHP) bin/screenshots

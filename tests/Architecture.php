@@ -30,7 +30,7 @@ final class Architecture
             'Core\Graphic', 'Core\Pattern', 'Core\Data', 'Core\Template', 'Core\Code', 'Core\Type', 'Core\Drawing',
         ],
         'Core\Beat' => ['Core\Template', 'Core\Drawing', 'Core\Layout'],
-        'Core\Proof' => ['Core\Graphic', 'Core\Template', 'Core\Drawing', 'Core\Layout'],
+        'Core\Proof' => ['Core\Graphic', 'Core\Template', 'Core\Drawing', 'Core\Layout', 'Core\Beat'],
         'App\Drafting' => ['Core\Data'],
         'App\Entity' => ['Core\Data', 'Core\Template', 'Core\Layout'],
         'App\Account' => ['App\Entity'],

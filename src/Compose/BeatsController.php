@@ -35,7 +35,6 @@ final readonly class BeatsController
             return match ($request->request->getString('do')) {
                 'give' => new SetBeats(BeatInput::usual(), 'Given time'),
                 'take' => new SetBeats([], 'Time taken away'),
-                'loop' => new SetBeats($template->beats, 'Loop changed', $request->request->getBoolean('loops')),
                 'add' => new SetBeats($input->add($beat), 'Beat added'),
                 'remove' => new SetBeats($input->without($beat), "Beat $name removed"),
                 'left', 'right' => new SetBeats(

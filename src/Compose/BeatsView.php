@@ -39,11 +39,7 @@ final readonly class BeatsView
                 'left' => $share($timed->from),
                 'width' => $share($timed->frames()),
                 'closed' => $timed->closed,
-                'by' => match ($timed->beat->length->rule) {
-                    BeatRule::Seconds => '',
-                    BeatRule::Reading => 'by reading',
-                    BeatRule::Sound => 'by its sound',
-                },
+                'by' => BeatRule::Reading === $timed->beat->length->rule ? 'by reading' : '',
             ], $timing->beats),
             'lines' => self::lines($template, $laid, $timing, $share),
         ];

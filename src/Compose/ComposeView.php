@@ -84,7 +84,7 @@ final readonly class ComposeView
                 [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
             'alignments' => AlignLayers::WAYS,
             'findings' => array_values(
-                array_filter($findings, static fn (Finding $finding): bool => $finding->layer === $layer?->id),
+                array_filter($findings, static fn (Finding $finding): bool => $finding->layer === ($layer->id ?? '')),
             ),
             'kind' => \count($selection) > 1 ? 'several' : $layer?->kind()->value ?? '',
             'facts' => $laid->facts[$layer?->id] ?? null,

@@ -56,7 +56,8 @@ final readonly class FilmMaker
                 $this->ffmpeg->run([...$frames, '-c:v', 'copy', "$folder/whole.mp4"], $stopped);
             }
             if (FilmFormat::Gif === $format) {
-                $this->ffmpeg->run(['-i', "$folder/whole.mp4", '-vf', self::slow($rate) . ',palettegen=stats_mode=diff', "$folder/palette.png"], $stopped);
+                $colours = ['-vf', self::slow($rate) . ',palettegen=stats_mode=diff', "$folder/palette.png"];
+                $this->ffmpeg->run(['-i', "$folder/whole.mp4", ...$colours], $stopped);
             }
             $this->ffmpeg->run([
                 ...match ($format) {

@@ -83,7 +83,7 @@ final class ShortsTest extends AppTestCase
     public function testOtherFormatsHaveTheSameLengthAndSize(): void
     {
         $project = $this->starter('mend-or-bin');
-        $files = $this->made($project, ['webm', 'gif', 'moving-webp', 'png'], '1', ['rate' => '25'] + self::SMALL);
+        $files = $this->made($project, ['webm', 'gif', 'moving-webp', 'png', 'srt', 'vtt'], '1', ['rate' => '25'] + self::SMALL);
         $seconds = $this->scene($project, 1)->timing->seconds();
         $webm = Tools::film($files['1.webm']);
         self::assertSame(['vp9', 270, 480], [$webm['video']['codec_name'], $webm['video']['width'], $webm['video']['height']]);
@@ -92,6 +92,8 @@ final class ShortsTest extends AppTestCase
         self::assertSame(['gif', 270, 480], [$gif['video']['codec_name'], $gif['video']['width'], $gif['video']['height']]);
         self::assertEqualsWithDelta($seconds, (float) $gif['format']['duration'], 0.1);
         self::assertStringContainsString('NETSCAPE2.0', $files['1.gif'], 'again and again');
+        self::assertStringContainsString('00:00:00,000 --> ', $files['1.srt']);
+        self::assertStringStartsWith("WEBVTT\n\n00:00:00.000 --> ", $files['1.vtt']);
         self::assertStringContainsString('ANIM', $files['1-moving.webp']);
         $scene = $this->scene($project, 1);
         $poster = $this->still($project, $scene, $scene->spans()[1]->from);

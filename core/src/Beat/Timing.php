@@ -26,10 +26,9 @@ final readonly class Timing
     }
 
     /**
-     * @param LaidOut              $laid   the side that moves, for the row
-     * @param array<string, float> $sounds seconds that are heard in a beat, by its id
+     * @param LaidOut $laid the side that moves, for the row
      */
-    public static function of(Template $template, LaidOut $laid, int $rate, array $sounds = []): self
+    public static function of(Template $template, LaidOut $laid, int $rate): self
     {
         $shown = [];
         foreach ($laid->drawing->groups as $group) {
@@ -41,7 +40,7 @@ final readonly class Timing
             $own = array_filter($template->side()->layers, static fn (Layer $layer): bool => self::comesWith($template, $layer, $i));
             $seen = array_filter($own, static fn (Layer $layer): bool => $shown[$layer->id] ?? false);
             $closed = [] !== $own && [] === $seen;
-            $wanted = self::wanted($beat, $laid, $seen, $sounds[$beat->id] ?? 0.0);
+            $wanted = self::wanted($beat, $laid, $seen);
             $frames = $closed ? 0 : max(1, (int) round(self::bounded($beat, $wanted) * $rate));
             $timed[] = new TimedBeat($beat, $at, $at + $frames, $wanted, $closed);
             $at += $frames;
@@ -67,11 +66,10 @@ final readonly class Timing
     }
 
     /** @param array<array-key, Layer> $seen */
-    private static function wanted(Beat $beat, LaidOut $laid, array $seen, float $sound): float
+    private static function wanted(Beat $beat, LaidOut $laid, array $seen): float
     {
         return match ($beat->length->rule) {
             BeatRule::Seconds => $beat->length->seconds,
-            BeatRule::Sound => $sound,
             BeatRule::Reading => array_sum(array_map(
                 static fn (Layer $layer): float => self::reading($laid->text($layer->id), $beat->length->speed),
                 $seen,

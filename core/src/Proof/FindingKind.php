@@ -16,6 +16,7 @@ enum FindingKind: string
     case Picture = 'picture';
     case Coarse = 'coarse';
     case Code = 'code';
+    case Time = 'time';
 
     /** In a few words, where there is little room. */
     public function brief(): string
@@ -31,6 +32,7 @@ enum FindingKind: string
             self::Picture => 'picture missing',
             self::Coarse => 'coarse',
             self::Code => 'hard to read',
+            self::Time => 'badly timed',
         };
     }
 }

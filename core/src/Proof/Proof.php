@@ -22,6 +22,7 @@ final readonly class Proof
             new GlyphCheck(),
             new ContrastCheck(),
             new EmptyCheck(),
+            new TimeCheck(),
         ];
     }
 

@@ -17,6 +17,8 @@ enum Remedy: string
     case BringPicture = 'bring-picture';
     case LargerPicture = 'larger-picture';
     case FewerLetters = 'fewer-letters';
+    case MoreTime = 'more-time';
+    case LessTime = 'less-time';
 
     public function label(): string
     {
@@ -31,6 +33,8 @@ enum Remedy: string
             self::BringPicture => 'bring the picture',
             self::LargerPicture => 'bring a larger picture',
             self::FewerLetters => 'shorten the cell',
+            self::MoreTime => 'give its beat more time',
+            self::LessTime => 'give the beats less time',
         };
     }
 }

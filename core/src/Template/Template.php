@@ -10,7 +10,6 @@ use Morphea\Core\Template\Property\Length;
 use Morphea\Core\Template\Property\Listed;
 use Morphea\Core\Template\Property\Number;
 use Morphea\Core\Template\Property\Text;
-use Morphea\Core\Template\Property\Toggle;
 use Morphea\Core\Template\Property\Whole;
 use Morphea\Core\Template\Time\Beat;
 
@@ -58,9 +57,6 @@ final readonly class Template
         /** @var list<Beat> one after the other; none of what does not move */
         #[Listed('beats', Beat::class, self::MOST_BEATS)]
         public array $beats = [],
-        /** Its end goes over into its beginning. */
-        #[Toggle('loop')]
-        public bool $loops = false,
     ) {
     }
 

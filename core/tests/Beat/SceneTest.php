@@ -52,13 +52,6 @@ final class SceneTest extends TestCase
         self::assertFalse($timing->beats[1]->closed, 'a hold has nothing that comes with it, and stays');
     }
 
-    public function testASoundTellsHowLongItsBeatLasts(): void
-    {
-        $template = $this->template([new Beat('said', 'Said', new BeatLength(BeatRule::Sound, least: 1.0, most: 20.0, hold: 0.2))]);
-        $timing = Timing::of($template, Make::laid($template, self::ROW), 25, ['said' => 7.4]);
-        self::assertSame((int) round(7.6 * 25), $timing->frames());
-    }
-
     public function testSpansTellWhatStandsStillAndWhatMoves(): void
     {
         self::assertEquals(

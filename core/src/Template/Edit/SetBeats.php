@@ -17,13 +17,13 @@ use Morphea\Core\Template\Time\Beat;
 final readonly class SetBeats implements Edit
 {
     /** @param list<Beat> $beats */
-    public function __construct(private array $beats, private string $says, private ?bool $loops = null)
+    public function __construct(private array $beats, private string $says)
     {
     }
 
     public function apply(Template $template): Template
     {
-        $made = new Template(...['beats' => $this->beats, 'loops' => $this->loops ?? $template->loops] + get_object_vars($template));
+        $made = new Template(...['beats' => $this->beats] + get_object_vars($template));
         $codec = new TemplateCodec();
         $data = $codec->toArray($made);
         foreach ($made->sides as $s => $side) {

@@ -8,8 +8,8 @@ use Morphea\Core\Template\Property\Choice;
 use Morphea\Core\Template\Property\Number;
 
 /**
- * How long a beat lasts, in seconds: always the same, or by what a row says or sounds, no shorter and no longer than
- * two bounds; and then so much more.
+ * How long a beat lasts, in seconds: always the same, or by what a row says, no shorter and no longer than two bounds;
+ * and then so much more.
  */
 final readonly class BeatLength
 {

@@ -10,6 +10,4 @@ enum BeatRule: string
     case Seconds = 'seconds';
     /** As long as it takes to read what comes with it. */
     case Reading = 'reading';
-    /** As long as what is heard in it. */
-    case Sound = 'sound';
 }

@@ -14,11 +14,10 @@ enum MotionKind: string
     case Wipe = 'wipe';
     case Letters = 'letters';
     case Words = 'words';
-    case Count = 'count';
 
     /** Whether it is one state after the other, and nothing in between. */
     public function isInSteps(): bool
     {
-        return \in_array($this, [self::Letters, self::Words, self::Count], true);
+        return \in_array($this, [self::Letters, self::Words], true);
     }
 }

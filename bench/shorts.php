@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Shorts of 12 s, 1080 x 1920 at 30, three texts that fade, over a still ground: beside drawing every frame as a picture
+ * and encoding those; and how many come out of two processors. Usage: php -d ffi.enable=1 bench/shorts.php [COUNT]
+ */
+
+use Morphea\App\Film\Ffmpeg;
+use Morphea\App\Film\Film;
+use Morphea\App\Film\FilmFormat;
+use Morphea\App\Film\FilmMaker;
+use Morphea\App\Import\FilePictures;
+use Morphea\App\Kernel;
+use Morphea\App\Projects\StarterShelf;
+use Morphea\App\Render\Edge;
+use Morphea\App\Render\Engines;
+use Morphea\App\Render\FontSetup;
+use Morphea\App\Render\Look;
+use Morphea\App\Render\PictureFormat;
+use Morphea\App\Render\PictureKind;
+use Morphea\App\Render\Renderer;
+use Morphea\Core\Beat\Scene;
+use Morphea\Core\Beat\Subtitles;
+use Morphea\Core\Beat\Timing;
+use Morphea\Core\Template\TemplateCodec;
+use Symfony\Component\Dotenv\Dotenv;
+use Symfony\Component\Process\Process;
+
+$root = dirname(__DIR__);
+require "$root/vendor/autoload.php";
+chdir($root);
+ini_set('memory_limit', '-1');
+$_SERVER['APP_ENV'] = $_ENV['APP_ENV'] = 'test';
+(new Dotenv())->bootEnv("$root/.env", 'test');
+exec('APP_ENV=test APP_DEBUG=0 ' . PHP_BINARY . ' bin/console cache:clear -q');
+$kernel = new Kernel('test', false);
+$kernel->boot();
+$services = $kernel->getContainer()->get('test.service_container');
+$services->get(FontSetup::class)->apply();
+
+$file = $services->get(StarterShelf::class)->load('winter-pin');
+$codec = new TemplateCodec();
+$json = $codec->toArray($file->template);
+[$json['width'], $json['height']] = [1080, 1920];
+$beat = static fn (string $id, float $seconds): array => ['id' => $id, 'name' => ucfirst($id), 'length' => ['seconds' => $seconds]];
+$json['beats'] = [$beat('question', 5.0), $beat('hold', 4.0), $beat('answer', 3.0)];
+$comes = ['kicker' => ['question', 'hold'], 'title' => ['hold', null], 'how' => ['answer', null]];
+$fade = ['kind' => 'fade', 'seconds' => 0.4];
+foreach ($json['sides'][0]['layers'] as &$layer) {
+    if ('photo' === $layer['id']) {
+        $layer['frame'] = ['x' => 0, 'y' => 0, 'width' => 1080, 'height' => 1920, 'rotation' => 0];
+    }
+    if (isset($comes[$layer['id']])) {
+        [$from, $to] = $comes[$layer['id']];
+        $layer['stay'] = ['comes' => $from, 'goes' => $to, 'in' => $fade, 'out' => $fade];
+    }
+}
+unset($layer);
+$template = $codec->fromArray($json);
+$layouter = $services->get(Engines::class)->with([])->layouter;
+$pictures = $services->get(FilePictures::class)->of($file);
+$rows = array_values(iterator_to_array($file->table->records()));
+$renderer = $services->get(Renderer::class);
+$renderer->warmUp();
+$maker = $services->get(FilmMaker::class);
+$ffmpeg = $services->get(Ffmpeg::class);
+$scene = static function (int $i) use ($template, $layouter, $pictures, $rows): array {
+    $laid = $layouter->lay($template, $rows[$i % count($rows)], $pictures);
+
+    return [$laid, Scene::of($template, $laid, Timing::of($template, $laid, 30))];
+};
+$short = static function (int $i) use ($scene, $maker, $pictures): string {
+    [$laid, $one] = $scene($i);
+
+    return $maker->make(new Film($one, $pictures, "Short $i", Subtitles::of($laid, $one), 'en'), FilmFormat::Mp4, 1.0, 90);
+};
+if ('share' === ($argv[1] ?? '')) {
+    for ($i = (int) $argv[2]; $i < (int) $argv[3]; $i += 2) {
+        $short($i);
+    }
+    fwrite(STDERR, sprintf('%d', memory_get_peak_usage(true) / 1e6));
+    exit;
+}
+$seconds = static function (Closure $work): float {
+    $began = hrtime(true);
+    $work();
+
+    return (hrtime(true) - $began) / 1e9;
+};
+
+// The plain way is timed over every tenth frame for its pictures, and over all for what x264 does with them.
+$folder = sys_get_temp_dir() . '/morphea-bench-' . getmypid();
+mkdir($folder);
+register_shutdown_function(static fn () => exec('rm -rf ' . escapeshellarg($folder)));
+[, $one] = $scene(0);
+$frames = $one->timing->frames();
+$drawn = 10 * $seconds(static function () use ($one, $frames, $renderer, $pictures, $folder): void {
+    for ($frame = 0; $frame < $frames; $frame += 10) {
+        $look = new Look(1.0, Edge::Cut, '#FFFFFF');
+        $png = $renderer->side($one->at($frame), $pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
+        file_put_contents(sprintf('%s/%04d.png', $folder, $frame), $png);
+        for ($next = $frame + 1; $next < min($frames, $frame + 10); ++$next) {
+            symlink(sprintf('%s/%04d.png', $folder, $frame), sprintf('%s/%04d.png', $folder, $next));
+        }
+    }
+});
+$x264 = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '19', '-pix_fmt', 'yuv420p', '-threads', '1'];
+$encoded = $seconds(static fn () => $ffmpeg->run(['-framerate', '30', '-i', "$folder/%04d.png", ...$x264, "$folder/plain.mp4"]));
+$size = 0;
+$ours = $seconds(static function () use ($short, &$size): void {
+    foreach ([1, 2, 3] as $i) {
+        $size = strlen($short($i));
+    }
+}) / 3;
+printf(
+    "a short of 12 s over a still ground: %.2f s, %.0f kB; every frame drawn %.1f s and encoded %.1f s, %.0f kB: %.1f times faster\n",
+    $ours,
+    $size / 1000,
+    $drawn,
+    $encoded,
+    filesize("$folder/plain.mp4") / 1000,
+    ($drawn + $encoded) / $ours,
+);
+
+$count = (int) ($argv[1] ?? 100);
+$memory = [];
+$took = $seconds(static function () use ($count, &$memory): void {
+    $shares = [];
+    foreach ([0, 1] as $first) {
+        $shares[] = $share = new Process([PHP_BINARY, '-d', 'ffi.enable=1', __FILE__, 'share', "$first", "$count"], timeout: null);
+        $share->start();
+    }
+    foreach ($shares as $share) {
+        $share->wait();
+        $memory[] = (int) $share->getErrorOutput();
+    }
+});
+printf("%d shorts of 12 s on two processors: %.0f s, %d MB each\n", $count, $took, max($memory));

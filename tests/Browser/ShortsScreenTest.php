@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+use Facebook\WebDriver\WebDriverKeys;
+use Morphea\Tests\Tools;
+
+/** Whole jobs with time: a design is given beats, played, and made as shorts. */
+final class ShortsScreenTest extends BrowserTestCase
+{
+    public function testTwoLinkedTextsAreGivenBeatsPlayedAndMadeAsShorts(): void
+    {
+        $this->blank('Two parts', 'vertical-short', "Tip\tWhy\nOil the hinge\tA drop now saves a pin.\nSweep the gutter\tLeaves hold water.");
+        $this->dropColumn('tip', 0, -120);
+        $this->dropColumn('why', 0, 60);
+        $this->find('#give-time')->click();
+        $this->sees('First', '#beats');
+        $this->sees('by reading', '#beats');
+
+        // What is seen when: one text with the first beat, faded, the other word by word with the last.
+        $this->layer('tip');
+        $this->choose('#set-stay', 'timed');
+        $this->choose('#set-stay-goes', 'hold');
+        $this->layer('why');
+        $this->choose('#set-stay', 'timed');
+        $this->choose('#set-stay-comes', 'last');
+        $this->choose('#set-stay-in-kind', 'words');
+        $this->sees('Tip', '#beats');
+        $this->sees('Why', '#beats');
+
+        // The beat between is made shorter by its sentence.
+        $this->find('.beat[data-beat="hold"]')->click();
+        $this->find('#beat-seconds');
+        $this->retype('#beat-seconds', '0.8');
+        $this->retype('#beat-name', 'Breath');
+        $this->sees('Breath 0.8 s', '#beats');
+
+        // Any moment can be looked at, and it plays, in whatever row.
+        $this->moment(20);
+        self::assertSame(['tip'], $this->seen());
+        $this->moment((int) $this->find('#moment')->getAttribute('max'));
+        self::assertSame(['why'], $this->seen());
+        $this->find('#play')->click();
+        $this->eventually(
+            fn (): bool => 'true' === $this->find('#play')->getAttribute('aria-pressed') ?: throw new \RuntimeException('not yet'),
+            'it does not play',
+        );
+        $this->press(WebDriverKeys::PAGE_DOWN);
+        $this->eventually(
+            fn (): bool => '2' === $this->find('#work')->getAttribute('data-row') && [] !== $this->seen()
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'the row does not flip',
+        );
+        self::assertSame('true', $this->find('#play')->getAttribute('aria-pressed'));
+        $this->find('#play')->click();
+        $this->press(WebDriverKeys::ESCAPE);
+        self::assertSame([], $this->seen(), 'the design again');
+
+        // Both rows as shorts.
+        $this->find('.station[href$="/press"]')->click();
+        $this->orderAs('mp4');
+        $this->choose('[name="of[mp4][size]"]', 'width');
+        $this->retype('[name="of[mp4][value]"]', '360');
+        $this->sees('360 × 640 px at 30', '#summary');
+        $this->button('Make 2 pieces')->click();
+        $this->sees('✓ 2 made', '.run');
+        $files = Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click()));
+        self::assertSame(['Oil the hinge.mp4', 'Sweep the gutter.mp4'], array_keys($files));
+        foreach ($files as $name => $film) {
+            $facts = Tools::film($film);
+            self::assertSame([360, 640], [$facts['video']['width'], $facts['video']['height']], $name);
+        }
+        self::assertNotSame(
+            Tools::film($files['Oil the hinge.mp4'])['video']['duration'],
+            Tools::film($files['Sweep the gutter.mp4'])['video']['duration'],
+            'each as long as it takes to read',
+        );
+    }
+
+    private function layer(string $id): void
+    {
+        $this->find("#layer-line-$id [data-box-select]")->click();
+        $this->find('#set-stay');
+        $this->settled();
+    }
+
+    private function moment(int $frame): void
+    {
+        $this->driver->executeScript(
+            'const m = document.getElementById("moment"); m.value = arguments[0]; m.dispatchEvent(new Event("input", {bubbles: true}))',
+            [$frame],
+        );
+        $this->find('.moment');
+    }
+
+    /** @return list<string> layers that are seen at the moment that is shown, but for those that always are */
+    private function seen(): array
+    {
+        usleep(200_000);
+        /** @var list<string> $seen */
+        $seen = $this->driver->executeScript(
+            'return [...document.querySelectorAll(".moment > div:not([hidden]) [id*=layer-]")].map((e) => e.id.replace(/.*layer-/, ""))',
+        );
+
+        return array_values(array_unique($seen));
+    }
+}
