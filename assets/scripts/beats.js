@@ -132,7 +132,7 @@ const toggle = () => (playing ? stop() : play());
 
 document.addEventListener('click', (event) => {
     if (event.target.closest('#play')) toggle();
-    const beat = event.target.closest('[data-beat]');
+    const beat = event.target.closest('.beat');
     if (beat && !dragged) ask('GET', url(), {beat: beat.dataset.beat, layer: '', revision: ''});
     if (event.target.closest('.box, [data-box-select]') && !playing) design();
 });

@@ -12,7 +12,8 @@ final class ShortsScreenTest extends BrowserTestCase
 {
     public function testTwoLinkedTextsAreGivenBeatsPlayedAndMadeAsShorts(): void
     {
-        $this->blank('Two parts', 'vertical-short', "Tip\tWhy\nOil the hinge\tA drop now saves a pin.\nSweep the gutter\tLeaves hold water.");
+        $rows = "Tip\tWhy\nOil the hinge\tA drop now saves a pin.\nSweep the gutter\tLeaves hold water.";
+        $this->blank('Two parts', 'vertical', $rows);
         $this->dropColumn('tip', 0, -120);
         $this->dropColumn('why', 0, 60);
         $this->find('#give-time')->click();
@@ -21,12 +22,12 @@ final class ShortsScreenTest extends BrowserTestCase
 
         // What is seen when: one text with the first beat, faded, the other word by word with the last.
         $this->layer('tip');
-        $this->choose('#set-stay', 'timed');
-        $this->choose('#set-stay-goes', 'hold');
+        $this->take('#set-stay', 'timed');
+        $this->take('#set-stay-goes', 'hold');
         $this->layer('why');
-        $this->choose('#set-stay', 'timed');
-        $this->choose('#set-stay-comes', 'last');
-        $this->choose('#set-stay-in-kind', 'words');
+        $this->take('#set-stay', 'timed');
+        $this->take('#set-stay-comes', 'last');
+        $this->take('#set-stay-in-kind', 'words');
         $this->sees('Tip', '#beats');
         $this->sees('Why', '#beats');
 
@@ -85,6 +86,13 @@ final class ShortsScreenTest extends BrowserTestCase
         $this->find("#layer-line-$id [data-box-select]")->click();
         $this->find('#set-stay');
         $this->settled();
+    }
+
+    /** Of a sentence that is drawn anew after every choice. */
+    private function take(string $css, string $value): void
+    {
+        $this->find($css);
+        $this->choose($css, $value);
     }
 
     private function moment(int $frame): void
