@@ -62,6 +62,7 @@ final class PressCommand extends Command
             ->addOption('width', null, InputOption::VALUE_REQUIRED, 'pictures so many pixels wide')
             ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
             ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) Settings::RATE)
+            ->addOption('moment', null, InputOption::VALUE_REQUIRED, 'stills of shorts so many seconds after their beginning', '')
             ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) Settings::QUALITY)
             ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
             ->addOption(
@@ -223,6 +224,9 @@ final class PressCommand extends Command
         if (!\in_array((int) $rate, Timing::RATES, true)) {
             throw new UploadError("--rate=$rate: say one of " . implode(', ', Timing::RATES) . '.');
         }
+        if ('' !== $text('moment') && !is_numeric($text('moment'))) {
+            throw new UploadError("--moment={$text('moment')}: say how many seconds after the beginning.");
+        }
         $quality = (string) $text('quality');
         if (!ctype_digit($quality) || (int) $quality < 1 || (int) $quality > 100) {
             throw new UploadError("--quality=$quality: say a number from 1 to 100.");
@@ -239,6 +243,7 @@ final class PressCommand extends Command
         return Settings::of($said + [
             'quality' => $quality,
             'rate' => $rate,
+            'moment' => (string) $text('moment'),
             'ground' => $ground,
             'edge' => $input->getOption('marks') ? 'marks' : ($input->getOption('no-bleed') ? 'cut' : 'bleed'),
             'inSteps' => (bool) $input->getOption('progressive'),

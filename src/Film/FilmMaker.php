@@ -66,7 +66,8 @@ final readonly class FilmMaker
                     FilmFormat::Gif => ['-i', "$folder/whole.mp4", '-i', "$folder/palette.png", ...self::gif($rate)],
                     FilmFormat::Webp => ['-i', "$folder/whole.mp4", ...self::webp($rate, $quality)],
                 },
-                ...['-map_metadata', '-1', '-metadata', "title=$film->title", '-fflags', '+bitexact', $to],
+                ...['-map_metadata', '-1', '-metadata', "title=$film->title"],
+                ...['-metadata', "description={$film->subtitles->words()}", '-fflags', '+bitexact', $to],
             ], $stopped);
 
             return (string) file_get_contents($to);

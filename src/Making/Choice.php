@@ -52,9 +52,10 @@ final readonly class Choice
     public function keys(Drawn $piece, string $name): array
     {
         $depends = [self::VERSION, $this->output::id(), ...$this->output->depends($this->settings)];
+        $stills = $this->settings->sides($piece->stills($this->settings->moment));
         $sides = $this->output instanceof Moving
             ? [$piece->scene($this->settings->rate)->fingerprint()]
-            : array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $this->settings->sides($piece->stills()));
+            : array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $stills);
         $files = $this->output->isBySide() ? array_map(static fn (string $side): array => [$side], $sides) : [[...$sides, $name]];
 
         return array_map(

@@ -42,15 +42,20 @@ final readonly class Drawn
             : implode(' ', array_map(static fn (Finding $finding): string => $finding->sentence, $blocking));
     }
 
-    /** @return non-empty-list<LaidOut> its sides as they are shown where nothing can move */
-    public function stills(): array
+    /** Its sides as they are shown where nothing can move.
+     *
+     * @param float|null $seconds at another moment than the usual
+     *
+     * @return non-empty-list<LaidOut>
+     */
+    public function stills(?float $seconds = null): array
     {
         if (!$this->template->moves()) {
             return $this->sides;
         }
         $stills = [];
         foreach ($this->sides as $i => $side) {
-            $stills[] = new LaidOut(Poster::of($this->template, $side, $i), $side->facts);
+            $stills[] = new LaidOut(Poster::of($this->template, $side, $i, $seconds), $side->facts);
         }
 
         return $stills;

@@ -17,4 +17,5 @@ enum Option: string
     case Outlines = 'outlines';
     case By = 'by';
     case Rate = 'rate';
+    case Moment = 'moment';
 }

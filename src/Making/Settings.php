@@ -22,6 +22,7 @@ final readonly class Settings
      * @param bool   $outlines letters as outlines, which need no fonts
      * @param string $by       column by whose values pieces are put together
      * @param int    $rate     frames a second, of what moves
+     * @param float|null $moment seconds after the beginning, of stills of what moves; null for the usual
      * @param string $side     the only side that is made, by its place; empty for all
      */
     public function __construct(
@@ -34,6 +35,7 @@ final readonly class Settings
         public string $by = '',
         public string $side = '',
         public int $rate = self::RATE,
+        public ?float $moment = null,
     ) {
     }
 
@@ -61,6 +63,7 @@ final readonly class Settings
             $text('by', $usual->by),
             1 === preg_match('/^\d?$/D', $side = $text('side', $usual->side)) ? $side : $usual->side,
             \in_array($rate = (int) $text('rate', (string) $usual->rate), Timing::RATES, true) ? $rate : $usual->rate,
+            is_numeric($moment = strtr($text('moment', (string) $usual->moment), ',', '.')) ? max(0.0, (float) $moment) : null,
         );
     }
 
@@ -78,6 +81,7 @@ final readonly class Settings
             'by' => $this->by,
             'side' => $this->side,
             'rate' => $this->rate,
+            'moment' => $this->moment ?? '',
         ];
     }
 

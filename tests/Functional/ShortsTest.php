@@ -44,6 +44,7 @@ final class ShortsTest extends AppTestCase
         self::assertSame(['mov_text', 'eng'], [$facts['subtitle']['codec_name'], $facts['subtitle']['tags']['language']]);
         self::assertLessThan(strpos($film, 'mdat'), strpos($film, 'moov'), 'it can be played before all of it is there');
         self::assertSame('2', $facts['format']['tags']['title']);
+        self::assertStringContainsString('Crumbs on the element', $facts['format']['tags']['description']);
         self::assertStringNotContainsString(\dirname(__DIR__, 2), $film);
 
         // At rest, at every beginning and end, and on the way.
@@ -98,6 +99,18 @@ final class ShortsTest extends AppTestCase
         $scene = $this->scene($project, 1);
         $poster = $this->still($project, $scene, $scene->spans()[1]->from);
         self::assertGreaterThan(45, Tools::likeness($files['1.png'], $poster), 'a still is the first moment at which all is there');
+    }
+
+    public function testAStillOfAnyMomentCanBeMade(): void
+    {
+        $project = $this->starter('mend-or-bin');
+        $early = $this->made($project, ['png'], '1', ['moment' => '2,5'] + self::SMALL)['1.png'];
+        $late = $this->made($project, ['png'], '1', ['moment' => '600'] + self::SMALL)['1.png'];
+        self::assertSame(0, $this->taken(), 'another moment is another picture');
+        $scene = $this->scene($project, 1);
+        self::assertGreaterThan(45, Tools::likeness($early, $this->still($project, $scene, 75)));
+        $last = $scene->timing->frames() - 1;
+        self::assertGreaterThan(45, Tools::likeness($late, $this->still($project, $scene, $last)), 'after its end it is its end');
     }
 
     public function testWhatDidNotChangeIsTakenOverAndAnotherTimeIsAnotherShort(): void

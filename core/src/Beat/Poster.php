@@ -8,24 +8,31 @@ use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Template\Template;
 
-/** What is shown of a piece where nothing can move: the first moment at which all that comes first is there and stands still. */
+/** What is shown of a piece where nothing can move: a moment; if none is said, the first at which all that came stands still. */
 final class Poster
 {
     private const RATE = 30;
 
-    /** @param int $side that was laid out; only the first moves */
-    public static function of(Template $template, LaidOut $laid, int $side): Drawing
+    /**
+     * @param int        $side    that was laid out; only the first moves
+     * @param float|null $seconds another moment, after the beginning
+     */
+    public static function of(Template $template, LaidOut $laid, int $side, ?float $seconds = null): Drawing
     {
         if (0 !== $side || !$template->moves()) {
             return $laid->drawing;
         }
         $scene = Scene::of($template, $laid, Timing::of($template, $laid, self::RATE));
+        $last = max(0, $scene->timing->frames() - 1);
+        if (null !== $seconds) {
+            return $scene->at(max(0, min($last, (int) round($seconds * self::RATE))));
+        }
         foreach ($scene->spans() as $span) {
             if (!$span->moves) {
                 return $scene->at($span->from);
             }
         }
 
-        return $scene->at(max(0, $scene->timing->frames() - 1));
+        return $scene->at($last);
     }
 }

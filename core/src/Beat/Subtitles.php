@@ -37,6 +37,14 @@ final readonly class Subtitles
         return new self($scene->timing->rate, $cues);
     }
 
+    /** All of it in one line, each part once. */
+    public function words(): string
+    {
+        $lines = explode("\n", implode("\n", array_map(static fn (Cue $cue): string => $cue->words, $this->cues)));
+
+        return implode(' ', array_unique(array_filter(array_map(trim(...), $lines))));
+    }
+
     /** As SubRip has it. */
     public function srt(): string
     {

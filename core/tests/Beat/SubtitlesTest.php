@@ -30,6 +30,11 @@ final class SubtitlesTest extends TestCase
         );
     }
 
+    public function testAllOfItIsOneLineForWhoAsksWhatItIsAbout(): void
+    {
+        self::assertSame('What wears out? The <spring> & the lid', $this->subtitles()->words());
+    }
+
     public function testWhatIsAlwaysThereAndWhatIsEmptyIsNotSaid(): void
     {
         self::assertSame(1, \count($this->subtitles('')->cues));

@@ -24,6 +24,6 @@ final readonly class Avif extends OfPictures
 
     public function options(): array
     {
-        return [Option::Size, Option::Edge, Option::Marks, Option::Ground, Option::SeeThrough, Option::Quality];
+        return [Option::Size, Option::Edge, Option::Marks, Option::Ground, Option::SeeThrough, Option::Quality, Option::Moment];
     }
 }

@@ -71,7 +71,7 @@ abstract readonly class BoundPdf extends OfPdf implements Bound
             $pages = 0;
             foreach ($pieces as $i => $piece) {
                 NoRoom::write($parts[] = "$folder/$i.pdf", $this->plainly($piece, $settings, $stopped));
-                $pages += \count($settings->sides($piece->stills()));
+                $pages += \count($settings->sides($piece->stills($settings->moment)));
             }
             [] === $parts ?: $this->plain->join($parts, $to, $pages);
         });

@@ -29,6 +29,6 @@ final readonly class Jpeg extends OfPictures
 
     public function options(): array
     {
-        return [Option::Size, Option::Edge, Option::Marks, Option::Ground, Option::Quality, Option::Steps];
+        return [Option::Size, Option::Edge, Option::Marks, Option::Ground, Option::Quality, Option::Steps, Option::Moment];
     }
 }

@@ -38,7 +38,7 @@ abstract readonly class OfPdf implements Output
 
     public function options(): array
     {
-        return [Option::Edge, Option::Marks];
+        return [Option::Edge, Option::Marks, Option::Moment];
     }
 
     public function isBySide(): bool
@@ -64,7 +64,7 @@ abstract readonly class OfPdf implements Output
     /** @return non-empty-list<Drawing> */
     protected static function sides(Drawn $piece, Settings $settings): array
     {
-        return array_map(static fn (LaidOut $side): Drawing => $side->drawing, $settings->sides($piece->stills()));
+        return array_map(static fn (LaidOut $side): Drawing => $side->drawing, $settings->sides($piece->stills($settings->moment)));
     }
 
     /**

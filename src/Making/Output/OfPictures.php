@@ -44,7 +44,7 @@ abstract readonly class OfPictures implements Output
 
     public function options(): array
     {
-        return [Option::Size, Option::Edge, Option::Marks, Option::Ground, Option::SeeThrough];
+        return [Option::Size, Option::Edge, Option::Marks, Option::Ground, Option::SeeThrough, Option::Moment];
     }
 
     public function isBySide(): bool
@@ -85,7 +85,7 @@ abstract readonly class OfPictures implements Output
                 $this->plainly,
                 $stopped,
             )[0],
-            $settings->sides($piece->stills()),
+            $settings->sides($piece->stills($settings->moment)),
         );
     }
 

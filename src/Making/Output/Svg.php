@@ -46,7 +46,7 @@ final readonly class Svg implements Output
 
     public function options(): array
     {
-        return [Option::Edge, Option::Ground, Option::SeeThrough, Option::Outlines];
+        return [Option::Edge, Option::Ground, Option::SeeThrough, Option::Outlines, Option::Moment];
     }
 
     public function isBySide(): bool
@@ -73,6 +73,6 @@ final readonly class Svg implements Output
             $svg = $writer->write($drawing, $settings->edge->of($drawing));
 
             return $settings->outlines ? $svg : $this->fonts->into($svg, $drawing);
-        }, $settings->sides($piece->stills()));
+        }, $settings->sides($piece->stills($settings->moment)));
     }
 }
