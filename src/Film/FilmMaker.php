@@ -44,6 +44,9 @@ final readonly class FilmMaker
         if (null !== ($missing = $this->missing())) {
             throw new RenderError($missing);
         }
+        if (0 === $film->scene->timing->frames()) {
+            throw new RenderError('Nothing that comes with its beats is shown in this row, so it has no time. Fill in its cells.');
+        }
 
         return Scratch::in(function (string $folder) use ($film, $format, $scale, $quality, $stopped): string {
             $reel = new Reel($this->renderer, $this->ffmpeg, $film->pictures, $scale, $folder, $stopped);

@@ -127,6 +127,25 @@ final class ShortsTest extends AppTestCase
         self::assertEqualsWithDelta($this->scene($project, 1)->timing->seconds(), (float) Tools::film($film)['video']['duration'], 0.001);
     }
 
+    public function testARowInWhichNothingComesHasNoShortAndTheOthersHaveTheirs(): void
+    {
+        $project = $this->starter('tip-card');
+        $base = "/projects/{$project->id()}";
+        $this->post("$base/compose/beats", ['do' => 'give']);
+        foreach (['hold', 'last'] as $beat) {
+            $this->post("$base/compose/beats", ['do' => 'remove', 'beat' => $beat]);
+        }
+        $this->post("$base/compose/set", ['layer' => 'why', 'set' => ['stay' => 'timed']]);
+        $row = self::getContainer()->get(TableRows::class)->table($this->reload($project))->rows[1]->id;
+        $this->change($project, ['op' => 'cells', 'cells' => [$row => ['why' => '']], 'seen' => [$row => []]]);
+        $this->order($project, ['formats' => ['mp4'], 'of' => ['mp4' => self::SMALL], 'which' => 'some', 'rows' => '1-2']);
+        $this->work();
+        $run = $this->newestRun();
+        self::assertSame([1, 1], [$this->progress($run)->made(), $this->progress($run)->failed]);
+        $reason = (string) $this->entities()->getConnection()->fetchOne("SELECT reason FROM piece WHERE state = 'not-made'");
+        self::assertStringContainsString('so it has no time', $reason);
+    }
+
     public function testADesignIsGivenTimeAndLosesItAgain(): void
     {
         $project = $this->starter('tip-card');
