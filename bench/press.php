@@ -34,6 +34,7 @@ $root = dirname(__DIR__);
 require "$root/vendor/autoload.php";
 chdir($root);
 ini_set('memory_limit', '-1');
+$_SERVER['APP_ENV'] = $_ENV['APP_ENV'] = 'test';
 (new Dotenv())->bootEnv("$root/.env", 'test');
 exec('APP_ENV=test APP_DEBUG=0 ' . PHP_BINARY . ' bin/console cache:clear -q');
 $kernel = new Kernel('test', false);

@@ -1,10 +1,12 @@
 // Time: the side at a moment, played as it is made. The numbers come from the server; nothing is timed here.
+import {notice} from './notices.js';
 import {ask, edit, isTyping, side, state, url} from './screen.js';
 
 let scene = null;
 let key = '';
 let frame = null;
 let playing = 0;
+let again = true;
 const strip = () => document.getElementById('beats');
 const range = () => document.getElementById('moment');
 const now = () => `${state().row} ${state().revision}`;
@@ -12,11 +14,16 @@ const now = () => `${state().row} ${state().revision}`;
 async function load() {
     if (key === now() && scene) return scene;
     const wanted = now();
-    const answer = await fetch(`${strip().dataset.moments}?row=${state().row}`, {
-        headers: {'X-Requested-With': 'fetch'},
-    }).catch(() => null);
-    if (!answer?.ok) return null;
-    scene = await answer.json();
+    const asked = await fetch(`${strip().dataset.moments}?row=${state().row}`, {headers: {'X-Requested-With': 'fetch'}})
+        .then((answer) => (answer.ok ? answer.json() : null))
+        .catch(() => null);
+    // Meanwhile the row was flipped, or the design changed.
+    if (strip() && wanted !== now()) return load();
+    if (!asked) {
+        notice('The server does not answer, so nothing can be played. Try it again.', true);
+        return null;
+    }
+    scene = asked;
     key = wanted;
     return scene;
 }
@@ -83,6 +90,7 @@ function draw() {
         if (seen) pose(holder.firstElementChild, part, part.poses[frame]);
     });
     side().classList.add('in-time');
+    document.getElementById('to-design').hidden = false;
     range().value = frame;
     document.getElementById('moment-said').textContent = `${(frame / scene.rate).toFixed(2)} s`;
 }
@@ -97,7 +105,9 @@ function design() {
     side()?.querySelector('.moment')?.remove();
     side()?.classList.remove('in-time');
     if (range()) range().value = 0;
-    if (strip()) document.getElementById('moment-said').textContent = 'design';
+    if (!strip()) return;
+    document.getElementById('moment-said').textContent = 'design';
+    document.getElementById('to-design').hidden = true;
 }
 function pressed() {
     const button = document.getElementById('play');
@@ -111,12 +121,14 @@ function stop() {
     if (strip()) pressed();
 }
 async function play() {
-    if (!(await load())) return;
+    if (!(await load())?.frames) return;
+    // Asked twice before it was there, it plays once.
+    cancelAnimationFrame(playing);
     const from = frame === null || frame >= scene.frames - 1 ? 0 : frame;
     const began = performance.now() - (1000 * from) / scene.rate;
     const step = (time) => {
         const at = Math.floor(((time - began) * scene.rate) / 1000);
-        if (at >= scene.frames && !document.getElementById('again')?.checked) {
+        if (at >= scene.frames && !again) {
             show(scene.frames - 1);
             stop();
             return;
@@ -134,7 +146,10 @@ document.addEventListener('click', (event) => {
     if (event.target.closest('#play')) toggle();
     const beat = event.target.closest('.beat');
     if (beat && !dragged) ask('GET', url(), {beat: beat.dataset.beat, layer: '', revision: ''});
-    if (event.target.closest('.box, [data-box-select]') && !playing) design();
+    if (event.target.closest('#to-design')) design();
+});
+document.addEventListener('change', (event) => {
+    if (event.target.id === 'again') again = event.target.checked;
 });
 document.addEventListener('input', (event) => {
     if (event.target.id !== 'moment') return;
@@ -147,6 +162,7 @@ document.addEventListener('htmx:afterSettle', () => {
         if (frame !== null) design();
         return;
     }
+    document.getElementById('again').checked = again;
     if (frame === null) return;
     const going = playing;
     cancelAnimationFrame(playing);

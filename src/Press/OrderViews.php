@@ -62,7 +62,9 @@ final readonly class OrderViews
                 ],
                 array_filter(
                     $this->outputs->all(),
-                    static fn (Output $output): bool => !$output instanceof Moving || $project->template()->moves(),
+                    static fn (Output $output): bool => !$output instanceof Moving ||
+                        $project->template()->moves() ||
+                        isset($chosen[$output::id()]),
                 ),
             )),
             'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Press;
 
 use Morphea\App\Render\Renderer;
+use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
 use Morphea\App\Work\WorkDesk;
+use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 
@@ -13,14 +16,19 @@ use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 #[AsEventListener(priority: -10)]
 final readonly class WarmWorker
 {
-    public function __construct(private Renderer $renderer)
+    public function __construct(private Renderer $renderer, private LoggerInterface $logger)
     {
     }
 
     public function __invoke(WorkerStartedEvent $event): void
     {
         if (\in_array(WorkDesk::LONG, $event->getWorker()->getMetadata()->getTransportNames(), true)) {
-            $this->renderer->warmUp();
+            try {
+                $this->renderer->warmUp();
+            } catch (RenderError | NoRoom $e) {
+                // Other work goes on; the first piece tells it.
+                $this->logger->error('The renderer does not start.', ['exception' => $e]);
+            }
         }
     }
 }
