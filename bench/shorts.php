@@ -7,12 +7,12 @@ declare(strict_types=1);
  * and encoding those; and how many come out of two processors. Usage: php -d ffi.enable=1 bench/shorts.php [COUNT]
  */
 
-use Morphea\App\Film\Ffmpeg;
 use Morphea\App\Film\Film;
 use Morphea\App\Film\FilmFormat;
 use Morphea\App\Film\FilmMaker;
 use Morphea\App\Import\FilePictures;
 use Morphea\App\Kernel;
+use Morphea\App\Media\Ffmpeg;
 use Morphea\App\Projects\StarterShelf;
 use Morphea\App\Render\Edge;
 use Morphea\App\Render\Engines;

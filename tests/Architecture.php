@@ -40,11 +40,14 @@ final class Architecture
             'Core\Foreign', 'Core\Graphic', 'Core\Naming', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout',
             'Core\Proof', 'App\Storage',
         ],
+        'App\Media' => ['Core\Naming', 'Core\Layout', 'App\Storage', 'App\Render'],
         'App\Import' => [
             'Core\Cell', 'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout',
-            'App\Storage', 'App\Render',
+            'App\Storage', 'App\Render', 'App\Media',
         ],
-        'App\Film' => ['Core\Template', 'Core\Drawing', 'Core\Beat', 'App\Storage', 'App\Render'],
+        'App\Film' => [
+            'Core\Template', 'Core\Drawing', 'Core\Layout', 'Core\Beat', 'App\Storage', 'App\Render', 'App\Media',
+        ],
         'App\Fonts' => ['Core\Type', 'App\Entity', 'App\Render', 'App\Import'],
         'App\Making' => [
             'Core\Naming', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Beat',
@@ -54,8 +57,8 @@ final class Architecture
         'App\Work' => ['App\Entity', 'App\Storage', 'App\Import'],
         'App\Bar' => ['Core\Template', 'App\Entity', 'App\Work'],
         'App\Pictures' => [
-            'Core\Naming', 'Core\Template', 'Core\Drawing', 'App\Entity', 'App\Storage', 'App\Render', 'App\Import',
-            'App\Work',
+            'Core\Naming', 'Core\Template', 'Core\Drawing', 'Core\Layout', 'App\Entity', 'App\Storage', 'App\Render', 'App\Media',
+            'App\Import', 'App\Work',
         ],
         'App\Tables' => ['Core\Cell', 'Core\Data', 'Core\Template', 'App\Entity', 'App\Pictures'],
         'App\Open' => [

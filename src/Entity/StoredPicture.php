@@ -6,7 +6,7 @@ namespace Morphea\App\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
 
-/** A picture of a project; its bytes are kept under their hash, so identical files are stored once. */
+/** A picture, clip or sound of a project; its bytes are kept under their hash, so identical files are stored once. */
 #[ORM\Entity]
 #[ORM\Table(name: 'picture')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'name'])]
@@ -32,6 +32,7 @@ class StoredPicture
         #[ORM\Column] private float $height,
         #[ORM\Column(options: ['default' => 0.5])] private float $foundX = 0.5,
         #[ORM\Column(options: ['default' => 0.5])] private float $foundY = 0.5,
+        #[ORM\Column(nullable: true)] private ?float $seconds = null,
     ) {
     }
 
@@ -78,6 +79,22 @@ class StoredPicture
     public function isDrawing(): bool
     {
         return 'image/svg+xml' === $this->mime;
+    }
+
+    public function isClip(): bool
+    {
+        return str_starts_with($this->mime, 'video/');
+    }
+
+    public function isSound(): bool
+    {
+        return str_starts_with($this->mime, 'audio/');
+    }
+
+    /** How long a clip or sound lasts; null of pictures. */
+    public function seconds(): ?float
+    {
+        return $this->seconds;
     }
 
     /** @return array{float, float} what must stay in sight, in shares of width and height */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Film;
 
+use Morphea\App\Media\Ffmpeg;
 use Morphea\App\Render\Halted;
 use Morphea\App\Render\Renderer;
 use Morphea\App\Render\RenderError;
@@ -26,7 +27,7 @@ final readonly class FilmMaker
         ...['uk' => 'ukr', 'vi' => 'vie', 'zh' => 'zho'],
     ];
 
-    public function __construct(private Renderer $renderer, private Ffmpeg $ffmpeg)
+    public function __construct(private Renderer $renderer, private Ffmpeg $ffmpeg, private Grounds $grounds)
     {
     }
 
@@ -49,7 +50,7 @@ final readonly class FilmMaker
         }
 
         return Scratch::in(function (string $folder) use ($film, $format, $scale, $quality, $stopped): string {
-            $reel = new Reel($this->renderer, $this->ffmpeg, $film->pictures, $scale, $folder, $stopped);
+            $reel = new Reel($this->renderer, $this->ffmpeg, $this->grounds, $film->pictures, $scale, $folder, $stopped);
             $path = $reel->of($film->scene, FilmFormat::Mp4 === $format ? $quality : self::LOSSLESS);
             $rate = $film->scene->timing->rate;
             $to = "$folder/film.$format->value";

@@ -30,43 +30,144 @@ final readonly class Graph
     /**
      * @param non-empty-list<Plate> $plates the lowest first, which covers all
      *
-     * @return string a filter graph whose inputs are the plates, whose output is `[out]`
+     * @return string a filter graph whose inputs are those of the plates, whose output is `[out]`
      */
     public function of(array $plates): string
     {
-        $chains = ['[0:v]' . self::EVEN . ',' . self::COLOURS . ',format=yuv444p,' . $this->still() . '[on0]'];
-        foreach (\array_slice($plates, 1) as $i => $plate) {
-            array_push($chains, ...$this->plate($plate, $i + 1));
+        // Over a ground that plays, colours are kept for two by two pixels throughout, which is as quick as the ground alone.
+        $plays = [] !== array_filter($plates, static fn (Plate $plate): bool => null !== $plate->playing);
+        $format = $plays ? 'yuv420' : 'yuv444';
+        $ground = array_shift($plates);
+        $base = null === $ground->playing
+            ? '[0:v]' . self::EVEN . ',' . self::COLOURS . ",format={$format}p," . $this->still($this->frames, 0)
+            : "[0:v]{$this->played($ground->playing, 0)},format={$format}p";
+        $chains = ["{$base}[on0]"];
+        $input = $ground->countInputs();
+        $laid = 0;
+        foreach ($plates as $plate) {
+            foreach ($this->runs($plate, $input, $format) as [$source, $poses]) {
+                array_push($chains, ...$this->run($plate, $source, $poses, $laid++, $format));
+            }
+            $input += $plate->countInputs();
         }
+        $end = $plays ? 'fps=' . $this->rate . ',trim=end_frame=' . $this->frames . ',' : '';
 
-        return implode(';', [...$chains, '[on' . (\count($plates) - 1) . ']format=yuv420p[out]']);
+        return implode(';', [...$chains, "[on$laid]{$end}format=yuv420p[out]"]);
     }
 
-    /** One picture for all frames. */
-    private function still(): string
+    /** One picture for so many frames from one on. */
+    private function still(int $frames, int $from): string
     {
-        return \sprintf('loop=%d:1:0,settb=1/%d,setpts=N', $this->frames - 1, $this->rate);
+        return \sprintf('loop=%d:1:0,settb=1/%d,setpts=N+%d', $frames - 1, $this->rate, $from);
     }
 
-    /** @return list<string> */
-    private function plate(Plate $plate, int $input): array
+    /** A clip from a frame on, to the end of the stretch. */
+    private function played(Playing $playing, int $from): string
     {
-        [$on, $out] = ['[on' . ($input - 1) . ']', "[on$input]"];
-        $video = self::COLOURS . ',format=yuva444p';
+        $stands = $playing->again ? '' : ',tpad=stop_mode=clone:stop=-1';
+
+        return "settb=1/$this->rate,setpts=N+$from$stands,trim=end_pts=$this->frames";
+    }
+
+    /**
+     * A plate in runs of frames: of what is drawn, those in which it is on its way, which take more, and those in which it
+     * stands; of what plays, all of them.
+     *
+     * @return list<array{string, array<int, Pose>}> where it comes from, and its poses by frame; none for all the stretch
+     */
+    private function runs(Plate $plate, int $input, string $format): array
+    {
         $poses = $this->poses($plate);
-        if ([] === $poses) {
-            return ["[$input:v]$video,{$this->still()}[p$input]", "{$on}[p$input]overlay=$plate->x:$plate->y:format=yuv444$out"];
+        if (null !== $plate->playing) {
+            return [[$this->composed($plate, $plate->playing, $input, $format), $poses]];
         }
-        $enable = \sprintf("enable='%s'", $this->at(min(array_keys($poses)), max(array_keys($poses))));
-        $faded = $this->faded($poses, $input);
-        $chain = '' === $faded ? "[$input:v]$video,{$this->still()}" : "[$input:v]format=rgba,{$this->still()}$faded,$video";
-        $chain .= $this->scaled($poses, $plate, $input);
+        if ([] === $poses) {
+            return [["[$input:v]", []]];
+        }
+        $runs = [];
+        $rested = null;
+        foreach ($poses as $frame => $pose) {
+            $rests = $pose == new Pose();
+            if ($rests !== $rested) {
+                $runs[] = [];
+            }
+            $rested = $rests;
+            $runs[\count($runs) - 1][$frame] = $pose;
+        }
+        if (1 === \count($runs)) {
+            return [["[$input:v]", $runs[0]]];
+        }
+        $names = array_map(static fn (int $i): string => "[r$input-$i]", array_keys($runs));
+        $split = "[$input:v]split=" . \count($runs) . implode('', $names) . ';';
+
+        return array_map(
+            static fn (int $i, array $run): array => [(0 === $i ? $split : '') . $names[$i], $run],
+            array_keys($runs),
+            $runs,
+        );
+    }
+
+    /** What plays in a plate, seen through its hole, with all that is drawn of it. */
+    private function composed(Plate $plate, Playing $playing, int $input, string $format): string
+    {
+        $from = max(0, ($plate->part->from ?? $this->from) - $this->from);
+        $clip = "[$input:v]{$this->played($playing, $from)}";
+        if (null === $playing->hole) {
+            return "{$clip},format={$format}p[c$input];[c$input]";
+        }
+        [$rest, $white, $black] = [$input + 1, $input + 2, $input + 3];
+        $still = $this->still($this->frames, 0);
+
+        return implode(';', [
+            "{$clip},format=yuv444p[c$input]",
+            "[$white:v]format=gbrp[w$input]",
+            "[$black:v]format=gbrp,split=2[b$input][k$input]",
+            // How much of the clip is seen where.
+            "[w$input][b$input]blend=all_mode=difference,extractplanes=g,split=2[m$input][n$input]",
+            "[m$input]{$still}[o$input]",
+            "[c$input][o$input]alphamerge[h$input]",
+            // What else there is of the layer, and how much of it: all that covers, without the clip.
+            "[$rest:v]format=rgba,alphaextract[a$input]",
+            "[a$input][n$input]blend=all_expr='if(gte(B\,255)\,0\,255-(255-A)*255/(255-B))',split=2[e$input][f$input]",
+            "[f$input]format=gbrp[g$input]",
+            "[k$input][g$input]blend=all_expr='min(255\,A*255/max(1\,B))'[i$input]",
+            "[i$input][e$input]alphamerge," . self::COLOURS . ",format=yuva444p,{$still}[d$input]",
+            "[h$input][d$input]overlay=0:0:format=yuv444:shortest=1,format=yuva444p[c$input-0]",
+            "[c$input-0]",
+        ]);
+    }
+
+    /**
+     * @param array<int, Pose> $poses
+     *
+     * @return list<string>
+     */
+    private function run(Plate $plate, string $source, array $poses, int $laid, string $format): array
+    {
+        [$on, $out] = ["[on$laid]", '[on' . ($laid + 1) . ']'];
+        $plays = null !== $plate->playing;
+        // What covers all of its box needs no alpha.
+        $own = $plays && null === $plate->playing->hole ? "{$format}p" : strtr("{$format}p", ['yuv4' => 'yuva4']);
+        $video = $plays ? "format=$own" : self::COLOURS . ",format=$own";
+        $overlay = "format=$format";
+        if ([] === $poses) {
+            $still = $plays ? '' : ",{$this->still($this->frames, 0)}";
+
+            return ["$source$video{$still}[p$laid]", "{$on}[p$laid]overlay=$plate->x:$plate->y:$overlay$out"];
+        }
+        [$from, $to] = [min(array_keys($poses)), max(array_keys($poses))];
+        $enable = "enable='{$this->at($from, $to)}'";
+        $faded = $this->faded($poses, $laid);
+        $still = $plays ? 'null' : $this->still($to - $from + 1, $from);
+        $back = $plays ? self::COLOURS . ',format=' . strtr("{$format}p", ['yuv4' => 'yuva4']) : $video;
+        $chain = '' === $faded ? "$source$video,$still" : "{$source}format=rgba,$still$faded,$back";
+        $chain .= $this->scaled($poses, $plate, $laid);
         $right = fn (Pose $pose): float => $pose->right * $this->scale + $plate->width * (1 - $pose->scale) / 2;
         $down = fn (Pose $pose): float => $pose->down * $this->scale + $plate->height * (1 - $pose->scale) / 2;
         $x = $this->table($plate->x, $poses, $right);
         $y = $this->table($plate->y, $poses, $down);
         if ([] === array_filter($poses, static fn (Pose $pose): bool => $pose->hasWindow())) {
-            return ["{$chain}[p$input]", "{$on}[p$input]overlay=x='$x':y='$y':eval=frame:format=yuv444:$enable$out"];
+            return ["{$chain}[p$laid]", "{$on}[p$laid]overlay=x='$x':y='$y':eval=frame:$overlay:$enable$out"];
         }
         // Pushed out of a frame of its own size by what is not seen, and laid as much to the other side.
         $push = static fn (Pose $pose): float => (1 - $pose->windowRight - $pose->windowLeft) * $plate->width;
@@ -75,10 +176,10 @@ final readonly class Graph
         $empty = "color=black@0:{$plate->width}x$plate->height:$this->rate:" . \sprintf('%.5F', $this->frames / $this->rate);
 
         return [
-            "{$chain}[p$input]",
-            "$empty,format=yuva444p[r$input]",
-            "[r$input][p$input]overlay=x='$right':y='$down':eval=frame:format=yuv444[s$input]",
-            "{$on}[s$input]overlay=x='$x-($right)':y='$y-($down)':eval=frame:format=yuv444:$enable$out",
+            "{$chain},format=yuva444p[p$laid]",
+            "$empty,format=yuva444p[r$laid]",
+            "[r$laid][p$laid]overlay=x='$right':y='$down':eval=frame:format=yuv444[s$laid]",
+            "{$on}[s$laid]overlay=x='$x-($right)':y='$y-($down)':eval=frame:$overlay:$enable$out",
         ];
     }
 

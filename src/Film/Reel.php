@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Film;
 
+use Morphea\App\Media\Ffmpeg;
 use Morphea\App\Render\Edge;
 use Morphea\App\Render\Look;
 use Morphea\App\Render\PictureFormat;
@@ -14,10 +15,16 @@ use Morphea\Core\Beat\Part;
 use Morphea\Core\Beat\Scene;
 use Morphea\Core\Beat\Span;
 use Morphea\Core\Drawing\Bounds;
+use Morphea\Core\Drawing\ClipContents;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\GroupItem;
+use Morphea\Core\Drawing\Item;
+use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureContents;
+use Morphea\Core\Drawing\PictureItem;
 use Morphea\Core\Drawing\Pose;
+use Morphea\Core\Drawing\RectangleItem;
+use Morphea\Core\Template\PictureLook;
 
 /**
  * The moving picture of a scene: in stretches in which something moves, few pictures are laid on each other by ffmpeg, up
@@ -33,7 +40,8 @@ final readonly class Reel
     public function __construct(
         private Renderer $renderer,
         private Ffmpeg $ffmpeg,
-        private PictureContents $pictures,
+        private Grounds $grounds,
+        private ClipContents $pictures,
         private float $scale,
         private string $folder,
         private ?\Closure $stopped = null,
@@ -70,7 +78,7 @@ final readonly class Reel
         $plates = $this->plates($scene, $span, $name);
         $rate = $scene->timing->rate;
         NoRoom::write("$name.graph", (new Graph($rate, $span->from, $span->frames(), $this->scale))->of($plates));
-        $inputs = array_merge(...array_map(static fn (Plate $plate): array => ['-i', $plate->path], $plates));
+        $inputs = array_merge(...array_map(static fn (Plate $plate): array => $plate->inputs(), $plates));
         $packed = Codec::h264($quality, $span->frames());
         $frames = ['-r', (string) $rate, '-frames:v', (string) $span->frames()];
         $this->ffmpeg->run(
@@ -100,19 +108,123 @@ final readonly class Reel
             }
         }
         $lowest = new Drawing(...['groups' => $ground] + get_object_vars($scene->drawing));
-        $plates = [$this->picture($lowest, "$name-0.png", true)];
+        $plates = [];
         foreach ($over as $i => $one) {
             $path = \sprintf('%s-%d.png', $name, $i + 1);
-            $plates[] = $one instanceof Part
-                ? $this->cropped($scene->drawing, [$one->group], $path, $one)
-                : $this->cropped($scene->drawing, $one, $path);
+            $plates[] = match (true) {
+                !$one instanceof Part => $this->cropped($scene->drawing, $one, $path),
+                $one->plays() => $this->played($scene, $one, $path, self::isThere($one, $span)),
+                default => $this->cropped($scene->drawing, [$one->group], $path, $one),
+            };
+        }
+        // What plays all over the side all the time is the ground itself.
+        return [] !== $plates && [] === $ground && $this->isGround($scene->drawing, $plates[0])
+            ? $plates
+            : [$this->picture($lowest, "$name-0.png", true), ...$plates];
+    }
+
+    private function isGround(Drawing $side, Plate $plate): bool
+    {
+        $even = fn (int $dots): int => 2 * intdiv((int) round($dots * $this->scale), 2);
+
+        return null !== $plate->playing
+            && null === $plate->playing->hole
+            && null === $plate->part
+            && [0, 0] === [$plate->x, $plate->y]
+            && [$even($side->width), $even($side->height)] === [$plate->width, $plate->height];
+    }
+
+    /** A layer in which a clip plays, or a picture drifts. @param bool $rests all of the stretch, in its place */
+    private function played(Scene $scene, Part $part, string $path, bool $rests): Plate
+    {
+        $group = $part->group;
+        $item = array_values(array_filter($group->items, static fn (Item $one): bool => $one instanceof PictureItem))[0];
+        $plain = $this->isPlain($group, $item);
+        $box = $plain && null !== $item->outline ? $item->outline->inColour('#000000')->bounds() : $group->bounds();
+        $side = Bounds::of(0, 0, $scene->drawing->width, $scene->drawing->height);
+        if (($rests && 0.0 === $group->rotation) || $box->width() > 2 * $side->width() || $box->height() > 2 * $side->height()) {
+            $box = new Bounds(
+                max($box->left, $side->left),
+                max($box->top, $side->top),
+                max($box->left + 2, min($box->right, $side->right)),
+                max($box->top + 2, min($box->bottom, $side->bottom)),
+            );
+        }
+        [$x, $y] = [$this->down($box->left), $this->down($box->top)];
+        $size = [max(2, $this->up($box->right) - $x), max(2, $this->up($box->bottom) - $y)];
+        $seen = Bounds::of($x / $this->scale, $y / $this->scale, $size[0] / $this->scale, $size[1] / $this->scale);
+        $frame = 0.0 === $group->rotation ? $seen : ($item->outline?->bounds() ?? $item->bounds());
+        // What moved up into the place of something is where it was designed to be, for its picture.
+        $seat = new Seat(
+            0.0 === $group->rotation ? $frame->moved(0, $group->up) : $frame,
+            $group->rotation,
+            $size[0],
+            $size[1],
+            $this->scale,
+            $scene->timing->rate,
+        );
+        $clip = $this->grounds->of($item, $seat, $this->pictures, $this->stopped);
+        $again = $this->grounds->isAgain($item);
+        $hole = $plain ? null : $this->hole($scene->drawing, $group, $item, $seen, $path);
+
+        return new Plate($path, $x, $y, $size[0], $size[1], $rests ? null : $part, new Playing($clip, $again, $hole));
+    }
+
+    /** A rectangle, covered by what plays in it to its edges. */
+    private function isPlain(GroupItem $group, PictureItem $item): bool
+    {
+        return [$item] === $group->items
+            && 1.0 === $group->opacity
+            && 0.0 === $group->rotation
+            && null === $item->shadow
+            && (null === $item->outline || ($item->outline instanceof RectangleItem && $item->cut && 0.0 === $item->outline->radius && $item->outline->paint->strokeWidth <= 0));
+    }
+
+    /** Draws the layer with black, and with white, in the place of what plays in it. */
+    private function hole(Drawing $side, GroupItem $group, PictureItem $item, Bounds $seen, string $path): Hole
+    {
+        $paths = [];
+        foreach (['white' => '#FFFFFF', 'black' => '#000000'] as $name => $colour) {
+            $blank = new Picture("plate-$name", hash('sha256', "plate-$name"), $item->picture->width, $item->picture->height, true);
+            $own = new PictureItem($blank, new PictureLook(blur: $item->look->blur), $item->box, $item->outline, $item->cut, $item->shadow);
+            $items = array_map(static fn (Item $one): Item => $one === $item ? $own : $one, $group->items);
+            $moved = $group->showing($items)->posed(new Pose(right: -$seen->left, down: -$seen->top));
+            $drawing = new Drawing((int) ceil($seen->width()), (int) ceil($seen->height()), $side->dpi, null, [$moved]);
+            $contents = new Blank($colour);
+            $paths[$name] = "$path-$name.png";
+            NoRoom::write($paths[$name], $this->drawn($drawing, $contents, '#000000'));
+            if ('black' === $name) {
+                NoRoom::write($path, $this->drawn($drawing, $contents, null));
+            }
         }
 
-        return $plates;
+        return new Hole($paths['white'], $paths['black']);
+    }
+
+    private function drawn(Drawing $drawing, PictureContents $contents, ?string $ground): string
+    {
+        $look = new Look($this->scale, Edge::Cut, $ground);
+
+        return $this->renderer->side($drawing, $contents, $look, [new PictureFormat(PictureKind::Png)], false, $this->stopped)[0];
+    }
+
+    private function down(float $dots): int
+    {
+        return 2 * (int) floor(round($dots * $this->scale, 3) / 2);
+    }
+
+    private function up(float $dots): int
+    {
+        return 2 * (int) ceil(round($dots * $this->scale, 3) / 2);
     }
 
     /** All of the time of a span, and all of it standing still. */
     private static function rests(Part $part, Span $span): bool
+    {
+        return !$part->plays() && self::isThere($part, $span);
+    }
+
+    private static function isThere(Part $part, Span $span): bool
     {
         return $part->from <= $span->from &&
             $part->to >= $span->to &&
@@ -127,20 +239,22 @@ final readonly class Reel
      */
     private function cropped(Drawing $side, array $groups, string $path, ?Part $part = null): Plate
     {
-        $box = Bounds::round(array_map(static fn (GroupItem $group): Bounds => $group->bounds(), $groups))?->grown(1)->whole();
+        $box = Bounds::round(array_map(static fn (GroupItem $group): Bounds => $group->bounds(), $groups))?->grown(1);
         if (null === $box || $box->width() > 2 * $side->width || $box->height() > 2 * $side->height) {
             // What reaches far out is cut where nobody sees it.
-            $box = Bounds::of(-$side->width / 2, -$side->height / 2, 2 * $side->width, 2 * $side->height)->whole();
+            $box = Bounds::of(-$side->width / 2, -$side->height / 2, 2 * $side->width, 2 * $side->height);
         }
+        // In whole pixels, two by two, for which colours are kept.
+        [$x, $y] = [$this->down($box->left), $this->down($box->top)];
+        [$left, $top] = [$x / $this->scale, $y / $this->scale];
         $moved = array_map(
-            static fn (GroupItem $group): GroupItem => $group->posed(new Pose(right: -$box->left, down: -$box->top)),
+            static fn (GroupItem $group): GroupItem => $group->posed(new Pose(right: -$left, down: -$top)),
             $groups,
         );
-        $own = new Drawing((int) $box->width(), (int) $box->height(), $side->dpi, null, $moved);
+        $own = new Drawing((int) ceil($box->right - $left), (int) ceil($box->bottom - $top), $side->dpi, null, $moved);
         $picture = $this->picture($own, $path, false);
-        $at = fn (float $dots): int => (int) round($dots * $this->scale);
 
-        return new Plate($path, $at($box->left), $at($box->top), $picture->width, $picture->height, $part);
+        return new Plate($path, $x, $y, $picture->width, $picture->height, $part);
     }
 
     private function picture(Drawing $side, string $path, bool $covers): Plate

@@ -4,22 +4,31 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
+use Morphea\App\Media\ClipFrames;
+use Morphea\App\Media\ShippedSounds;
+use Morphea\App\Media\Sounds;
+use Morphea\App\Media\Spoken;
 use Morphea\App\Render\Kept;
 use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\Raster;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureContent;
+use Morphea\Core\Layout\Sound;
 use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\PictureLook;
 
-/** The pictures of a file that was read, ready for drawings that stand alone. */
+/** The pictures, clips and sounds of a file that was read, ready for what stands alone. */
 final readonly class FilePictures
 {
     /** Bytes of pictures that are kept as they were read. */
     private const KEPT = 64_000_000;
 
-    public function __construct(private Raster $raster)
-    {
+    public function __construct(
+        private Raster $raster,
+        private ClipFrames $frames,
+        private ShippedSounds $shipped,
+        private Spoken $spoken,
+    ) {
     }
 
     public function of(MorpheaFile $file): PictureSet
@@ -36,10 +45,23 @@ final readonly class FilePictures
             return $picture;
         };
 
+        // By their endings, which say what they are: a file is not read to know its name.
+        $named = static fn (bool $sounds): array => array_values(
+            array_filter($file->pictures->names, static fn (string $name): bool => $sounds === str_ends_with($name, '.m4a')),
+        );
+
         return new PictureSet(
-            static fn (): PictureNames => new PictureNames($file->pictures->names),
+            static fn (): PictureNames => new PictureNames($named(false)),
             static fn (string $name): ?Picture => $file->pictures->has($name) ? self::facts($read($name)) : null,
-            fn (Picture $picture, PictureLook $look): PictureContent => $this->content($read($picture->name), $look),
+            fn (Picture $picture, PictureLook $look): PictureContent => $this->content($read($picture->name), $picture, $look),
+            static fn (Picture $picture): string => $read($picture->name)->bytes,
+            new Sounds(
+                static fn (): array => $named(true),
+                static fn (string $name): ?Sound => $file->pictures->has($name) ? self::heard($read($name)) : null,
+                static fn (string $name): string => $read($name)->bytes,
+                $this->shipped,
+                $this->spoken,
+            ),
         );
     }
 
@@ -53,16 +75,23 @@ final readonly class FilePictures
             $file->isDrawing(),
             $file->focusX,
             $file->focusY,
+            $file->isClip() ? $file->seconds : null,
         );
     }
 
-    private function content(PictureFile $file, PictureLook $look): PictureContent
+    private static function heard(PictureFile $file): ?Sound
+    {
+        return $file->isSound() ? new Sound($file->name, hash('sha256', $file->bytes), (float) $file->seconds) : null;
+    }
+
+    private function content(PictureFile $file, Picture $picture, PictureLook $look): PictureContent
     {
         if ($file->isDrawing()) {
             return PictureSet::drawn($file->bytes, $look);
         }
-        $bytes = $look->tones() ? $this->raster->toned($file->bytes, $file->mime, $look) : $file->bytes;
+        $mime = $file->isClip() ? 'image/jpeg' : $file->mime;
+        $bytes = $file->isClip() ? $this->frames->at($file->bytes, $picture->moment) : $file->bytes;
 
-        return PictureSet::embedded($file->mime, $bytes);
+        return PictureSet::embedded($mime, $look->tones() ? $this->raster->toned($bytes, $mime, $look) : $bytes);
     }
 }

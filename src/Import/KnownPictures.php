@@ -27,9 +27,9 @@ final readonly class KnownPictures
     public function read(string $bytes, string $name, bool $focused): PictureFile
     {
         $read = null;
-        /** @var array{name: string, mime: string, width: float, height: float, focus: array{float, float}}|null $facts */
+        /** @var array{name: string, mime: string, width: float, height: float, focus: array{float, float}, seconds: float|null}|null $facts */
         $facts = $this->cache->get(
-            'picture-' . (int) $focused . hash('sha256', "$name\0$bytes"),
+            'picture-2-' . (int) $focused . hash('sha256', "$name\0$bytes"),
             function (ItemInterface $item) use ($bytes, $name, $focused, &$read): ?array {
                 $item->expiresAfter(self::SECONDS);
                 $read = $this->pictures->read($bytes, $name, focused: $focused);
@@ -41,6 +41,7 @@ final readonly class KnownPictures
                         'width' => $read->width,
                         'height' => $read->height,
                         'focus' => [$read->focusX, $read->focusY],
+                        'seconds' => $read->seconds,
                     ]
                     : null;
             },
@@ -48,6 +49,15 @@ final readonly class KnownPictures
 
         return $read ?? (null === $facts
             ? $this->pictures->read($bytes, $name, focused: $focused)
-            : new PictureFile($facts['name'], $facts['mime'], $bytes, $facts['width'], $facts['height'], ...$facts['focus']));
+            : new PictureFile(
+                $facts['name'],
+                $facts['mime'],
+                $bytes,
+                $facts['width'],
+                $facts['height'],
+                $facts['focus'][0],
+                $facts['focus'][1],
+                $facts['seconds'],
+            ));
     }
 }

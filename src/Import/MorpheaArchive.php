@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
+use Morphea\App\Media\MediaReader;
 use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Row;
@@ -160,7 +161,7 @@ final readonly class MorpheaArchive
             $zip = new \ZipArchive();
             $bytes =
                 true === $zip->open($path, \ZipArchive::RDONLY)
-                    ? $zip->getFromName($entries[$asset], PictureReader::MAX_BYTES + 1)
+                    ? $zip->getFromName($entries[$asset], MediaReader::MAX_KEPT + 1)
                     : false;
             $focus = \is_array($facts) ? $facts[$asset]['focus'] ?? null : null;
             $known = \is_array($focus) && is_numeric($focus[0] ?? null) && is_numeric($focus[1] ?? null);

@@ -4,7 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
-/** A picture that was checked: what it really is, its bytes (an SVG cleaned), its size, and where the eye goes in it. */
+use Morphea\App\Media\Media;
+
+/**
+ * A picture, clip or sound that was checked: what it really is, its bytes (an SVG cleaned), its size, where the eye goes in
+ * it, and how many seconds it lasts, if it does.
+ */
 final readonly class PictureFile
 {
     public function __construct(
@@ -15,6 +20,7 @@ final readonly class PictureFile
         public float $height,
         public float $focusX = 0.5,
         public float $focusY = 0.5,
+        public ?float $seconds = null,
     ) {
     }
 
@@ -23,21 +29,25 @@ final readonly class PictureFile
         return 'image/svg+xml' === $this->mime;
     }
 
+    public function isClip(): bool
+    {
+        return Media::CLIP === $this->mime;
+    }
+
+    public function isSound(): bool
+    {
+        return Media::SOUND === $this->mime;
+    }
+
     public function called(string $name): self
     {
-        return new self($name, $this->mime, $this->bytes, $this->width, $this->height, $this->focusX, $this->focusY);
+        return new self(...['name' => $name] + get_object_vars($this));
     }
 
     public function focusedOn(float $x, float $y): self
     {
-        return new self(
-            $this->name,
-            $this->mime,
-            $this->bytes,
-            $this->width,
-            $this->height,
-            max(0.0, min(1.0, $x)),
-            max(0.0, min(1.0, $y)),
-        );
+        $focus = ['focusX' => max(0.0, min(1.0, $x)), 'focusY' => max(0.0, min(1.0, $y))];
+
+        return new self(...$focus + get_object_vars($this));
     }
 }

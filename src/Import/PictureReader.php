@@ -4,11 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
+use Morphea\App\Media\ClipFrames;
+use Morphea\App\Media\Media;
+use Morphea\App\Media\MediaError;
+use Morphea\App\Media\MediaReader;
+use Morphea\App\Media\Probe;
 use Morphea\App\Render\Raster;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
+use Morphea\App\Storage\Scratch;
 use Morphea\Core\Naming\SafeName;
 
-/** Checks pictures by their content, size and pixels, and makes them such that every program shows them alike. */
+/** Checks pictures, clips and sounds by their content, size and pixels, and makes them such that every program shows them alike. */
 final readonly class PictureReader
 {
     public const MAX_BYTES = 25_000_000;
@@ -21,7 +28,21 @@ final readonly class PictureReader
         private Drawable $drawable,
         private Raster $raster,
         private PdfPages $pdf,
+        private MediaReader $media,
+        private ClipFrames $frames,
     ) {
+    }
+
+    /**
+     * The same of a file, which of clips and sounds is never held as it came.
+     *
+     * @throws UploadError|NoRoom
+     */
+    public function file(string $path, string $name): PictureFile
+    {
+        return Probe::isMedia((string) file_get_contents($path, length: 16))
+            ? $this->media($path, $name, false)
+            : $this->read((string) file_get_contents($path, length: self::MAX_BYTES + 1), $name);
     }
 
     /**
@@ -31,6 +52,13 @@ final readonly class PictureReader
      */
     public function read(string $bytes, string $name, int $page = 1, bool $focused = false): PictureFile
     {
+        if (Probe::isMedia(substr($bytes, 0, 16))) {
+            return Scratch::in(function (string $folder) use ($bytes, $name, $focused): PictureFile {
+                NoRoom::write("$folder/brought", $bytes);
+
+                return $this->media("$folder/brought", $name, $focused);
+            });
+        }
         if (\strlen($bytes) > self::MAX_BYTES) {
             throw new UploadError(
                 \sprintf('“%s” is larger than %d MB. Save a smaller one.', $name, self::MAX_BYTES / 1_000_000),
@@ -44,7 +72,7 @@ final readonly class PictureReader
         }
         $size = @getimagesizefromstring($bytes);
         if (false === $size || !isset(self::ENDINGS[$size['mime']])) {
-            throw new UploadError("“{$name}” is no picture that can be used. Bring PNG, JPEG, WebP, SVG or PDF.");
+            throw new UploadError("“{$name}” is no picture that can be used. Bring PNG, JPEG, WebP, SVG or PDF, a clip or a sound.");
         }
         if (max($size[0], $size[1]) > self::MAX_SIDE || $size[0] * $size[1] > self::MAX_PIXELS) {
             throw new UploadError(
@@ -76,6 +104,25 @@ final readonly class PictureReader
             $plain['height'],
             ...$plain['focus'],
         );
+    }
+
+    /** @throws UploadError|NoRoom */
+    private function media(string $path, string $name, bool $focused): PictureFile
+    {
+        try {
+            $media = $this->media->read($path);
+            $isClip = Media::CLIP === $media->mime;
+            $focus = !$isClip || $focused
+                ? [0.5, 0.5]
+                : $this->raster->focus($this->frames->at($media->bytes, $media->seconds / 3));
+        } catch (MediaError $e) {
+            throw new UploadError("“{$name}” {$e->getMessage()}", 0, $e);
+        } catch (RenderError $e) {
+            throw new UploadError("“{$name}” cannot be shown: {$e->getMessage()}", 0, $e);
+        }
+        $called = self::stem($name) . ($isClip ? '.mp4' : '.m4a');
+
+        return new PictureFile($called, $media->mime, $media->bytes, $media->width, $media->height, $focus[0], $focus[1], $media->seconds);
     }
 
     public static function isSvg(string $bytes): bool

@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Import;
 
+use Morphea\App\Media\MediaReader;
+use Morphea\App\Media\Probe;
+use Morphea\App\Storage\NoRoom;
+use Morphea\App\Storage\Scratch;
+
 /** Pictures as people send them: one by one, or many in a ZIP. What cannot be used is told, and the others come in. */
 final readonly class PictureUpload
 {
@@ -35,7 +40,7 @@ final readonly class PictureUpload
     public function read(string $path, string $name): \Generator
     {
         if (!self::isZip($path)) {
-            yield $this->one((string) file_get_contents($path, length: PictureReader::MAX_BYTES + 1), $name);
+            yield $this->one(fn (): PictureFile => $this->reader->file($path, $name));
 
             return;
         }
@@ -46,14 +51,22 @@ final readonly class PictureUpload
         try {
             $this->check($zip, $name);
             foreach (self::pictures($zip) as $i => $entry) {
-                yield $this->one(
-                    (string) $zip->getFromIndex($i, PictureReader::MAX_BYTES + 1),
-                    basename(strtr($entry, '\\', '/')),
-                );
+                $called = basename(strtr($entry, '\\', '/'));
+                yield $this->one(fn (): PictureFile => self::unpacked(
+                    $zip,
+                    $i,
+                    fn (string $local): PictureFile => $this->reader->file($local, $called),
+                ));
             }
         } finally {
             $zip->close();
         }
+    }
+
+    /** Whether it takes long: a clip or sound, of which every frame is looked at. */
+    public static function isSlow(string $path): bool
+    {
+        return Probe::isMedia((string) file_get_contents($path, length: 16));
     }
 
     private static function isZip(string $path): bool
@@ -72,10 +85,30 @@ final readonly class PictureUpload
         }
     }
 
-    private function one(string $bytes, string $name): PictureFile|UploadError
+    /**
+     * An entry as a file of its own, no longer than anything may be that is brought.
+     *
+     * @param \Closure(string): PictureFile $use
+     */
+    private static function unpacked(\ZipArchive $zip, int $entry, \Closure $use): PictureFile
+    {
+        return Scratch::in(static function (string $folder) use ($zip, $entry, $use): PictureFile {
+            $from = $zip->getStreamIndex($entry);
+            $to = @fopen("$folder/entry", 'w');
+            if (false === $to || (false !== $from && false === @stream_copy_to_stream($from, $to, MediaReader::MAX_BYTES + 1))) {
+                throw new NoRoom('There is no room to unpack pictures.');
+            }
+            fclose($to);
+
+            return $use("$folder/entry");
+        });
+    }
+
+    /** @param \Closure(): PictureFile $read */
+    private function one(\Closure $read): PictureFile|UploadError
     {
         try {
-            return $this->reader->read($bytes, $name);
+            return $read();
         } catch (UploadError $e) {
             return $e;
         }

@@ -55,7 +55,7 @@ final readonly class Drawn
         }
         $stills = [];
         foreach ($this->sides as $i => $side) {
-            $stills[] = new LaidOut(Poster::of($this->template, $side, $i, $seconds), $side->facts);
+            $stills[] = new LaidOut(Poster::of($this->template, $side, $i, $seconds), $side->facts, $side->heard);
         }
 
         return $stills;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Pictures;
 
-/** A picture whose bytes are kept already, and which belongs to no project yet. */
+/** A picture, clip or sound whose bytes are kept already, and which belongs to no project yet. */
 final readonly class KeptPicture
 {
     public function __construct(
@@ -16,6 +16,7 @@ final readonly class KeptPicture
         public float $height,
         public float $focusX,
         public float $focusY,
+        public ?float $seconds = null,
     ) {
     }
 }

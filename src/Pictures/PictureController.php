@@ -13,7 +13,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A project's pictures for its own pages; none of them can run anything, whatever it holds. */
+/** A project's pictures, clips and sounds for its own pages; none of them can run anything, whatever it holds. */
 #[Route('/projects/{project}', requirements: ['name' => '[^/]+'], methods: ['GET'])]
 final readonly class PictureController
 {
@@ -25,6 +25,7 @@ final readonly class PictureController
     public function full(Project $project, string $name, Request $request): Response
     {
         $tint = $request->query->getString('tint');
+        $moment = max(0.0, (float) $request->query->getString('at'));
         $look = new PictureLook(
             Tone::tryFrom($request->query->getString('tone')) ?? Tone::AsItIs,
             1 === preg_match('/^[0-9A-Fa-f]{6}$/', $tint) ? "#$tint" : '#17211E',
@@ -34,9 +35,16 @@ final readonly class PictureController
             $project,
             $name,
             $request,
-            "{$look->tone->value}-$look->tint",
-            fn (StoredPicture $asset): string => $this->files->toned($asset, $look),
+            "{$look->tone->value}-$look->tint-$moment",
+            fn (StoredPicture $asset): string => $this->files->toned($asset, $look, $moment),
         );
+    }
+
+    /** A clip or sound, to be played. */
+    #[Route('/played/{name}', name: 'picture_played')]
+    public function played(Project $project, string $name, Request $request): Response
+    {
+        return $this->answer($project, $name, $request, 'played', $this->files->bytes(...));
     }
 
     #[Route('/small/{name}', name: 'picture_small')]
@@ -51,7 +59,7 @@ final readonly class PictureController
         $asset = $this->pictures->find($project, $name) ?? throw new NotFoundHttpException('There is no such picture.');
         $response = new Response(
             headers: [
-                'Content-Type' => $asset->mime(),
+                'Content-Type' => 'played' === $kind ? $asset->mime() : PictureFiles::mime($asset),
                 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox",
             ],
         );

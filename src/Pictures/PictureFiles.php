@@ -8,6 +8,7 @@ use League\Flysystem\FilesystemOperator;
 use League\Flysystem\UnableToReadFile;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\PictureFile;
+use Morphea\App\Media\ClipFrames;
 use Morphea\App\Render\Raster;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Tone;
@@ -18,7 +19,7 @@ final readonly class PictureFiles
     /** Pixels of the longer side of a thumbnail. */
     public const SMALL = 320;
 
-    public function __construct(private FilesystemOperator $files, private Raster $raster)
+    public function __construct(private FilesystemOperator $files, private Raster $raster, private ClipFrames $frames)
     {
     }
 
@@ -48,13 +49,37 @@ final readonly class PictureFiles
             $this->bytes($asset),
             $asset->width(),
             $asset->height(),
-            ...$asset->focus(),
+            $asset->focus()[0],
+            $asset->focus()[1],
+            $asset->seconds(),
         );
     }
 
-    /** In other colours; made once and kept. */
-    public function toned(StoredPicture $asset, PictureLook $look): string
+    /** How what is shown of it is written: of a clip, one of its moments. */
+    public static function mime(StoredPicture $asset): string
     {
+        return $asset->isClip() ? 'image/jpeg' : $asset->mime();
+    }
+
+    /** As it is shown at a moment, which only a clip has. Moments are kept once they were looked at. */
+    public function still(StoredPicture $asset, float $moment): string
+    {
+        return $asset->isClip()
+            ? $this->made(
+                \sprintf('%s.at-%d', $asset->path(), (int) round(1000 * $moment)),
+                fn (): string => $this->frames->at($this->bytes($asset), $moment),
+            )
+            : $this->bytes($asset);
+    }
+
+    /** In other colours; made once and kept. */
+    public function toned(StoredPicture $asset, PictureLook $look, float $moment = 0.0): string
+    {
+        if ($asset->isClip()) {
+            $still = $this->still($asset, $moment);
+
+            return $look->tones() ? $this->raster->toned($still, 'image/jpeg', $look) : $still;
+        }
         $key = Tone::Tint === $look->tone ? strtolower(substr($look->tint, 1)) : $look->tone->value;
 
         return $look->tones() && !$asset->isDrawing()
@@ -68,12 +93,13 @@ final readonly class PictureFiles
     /** Small, for lists; made once and kept. Drawings stay as they are. */
     public function small(StoredPicture $asset): string
     {
-        return $asset->isDrawing() || max($asset->width(), $asset->height()) <= self::SMALL
+        return !$asset->isClip() && ($asset->isDrawing() || max($asset->width(), $asset->height()) <= self::SMALL)
             ? $this->bytes($asset)
-            : $this->made(
-                "{$asset->path()}.small",
-                fn (): string => $this->raster->small($this->bytes($asset), $asset->mime(), self::SMALL),
-            );
+            : $this->made("{$asset->path()}.small", fn (): string => $this->raster->small(
+                $asset->isClip() ? $this->frames->at($this->bytes($asset), (float) $asset->seconds() / 3) : $this->bytes($asset),
+                self::mime($asset),
+                self::SMALL,
+            ));
     }
 
     /** @param \Closure(): string $make */

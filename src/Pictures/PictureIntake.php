@@ -15,8 +15,8 @@ use Morphea\App\Work\WorkDesk;
 use Psr\EventDispatcher\EventDispatcherInterface;
 
 /**
- * Pictures that people send, into a project: those that can be used come in, what is wrong with the others is told. Few
- * come in at once; of many a worker takes care, and they can be watched and stopped. Recipes that look for pictures run
+ * Pictures, clips and sounds that people send, into a project: those that can be used come in, what is wrong with the others is told. Few
+ * come in at once; of many, and of clips, a worker takes care, and they can be watched and stopped. Recipes that look for pictures run
  * again.
  */
 final readonly class PictureIntake
@@ -43,11 +43,13 @@ final readonly class PictureIntake
     public function take(Project $project, array $uploads, array $notices = [], bool $now = false): Taken
     {
         $entries = $bytes = 0;
+        $slow = false;
         foreach ($uploads as $upload) {
             $entries += $this->upload->count($upload->path);
             $bytes += (int) filesize($upload->path);
+            $slow = $slow || PictureUpload::isSlow($upload->path);
         }
-        if (!$now && ($bytes > self::AT_ONCE_BYTES || $entries > self::AT_ONCE_FILES)) {
+        if (!$now && ($slow || $bytes > self::AT_ONCE_BYTES || $entries > self::AT_ONCE_FILES)) {
             return new Taken([], $notices, $this->keep($project, $uploads, $entries, $notices));
         }
         $names = [];

@@ -12,7 +12,7 @@ use Morphea\App\Import\PictureFile;
 use Morphea\Core\Naming\FreeName;
 use Morphea\Core\Naming\PictureNames;
 
-/** A project's pictures: put in, found by name, taken out. */
+/** A project's pictures, clips and sounds: put in, found by name, taken out. */
 final class PictureStore
 {
     public const FOLDER = 'pictures';
@@ -51,6 +51,7 @@ final class PictureStore
             $picture->height,
             $picture->focusX,
             $picture->focusY,
+            $picture->seconds,
         );
     }
 
@@ -77,6 +78,7 @@ final class PictureStore
                 $picture->height,
                 $picture->focusX,
                 $picture->focusY,
+                $picture->seconds,
             ),
         );
         $this->entities->flush();
@@ -102,10 +104,24 @@ final class PictureStore
         return array_values($this->byName($project));
     }
 
-    /** Which of them a cell means. */
+    /** Which of those that can be seen a cell means. */
     public function names(Project $project): PictureNames
     {
-        return new PictureNames(array_map(strval(...), array_keys($this->byName($project))));
+        return new PictureNames($this->called($project, false));
+    }
+
+    /** @return list<string> */
+    public function soundNames(Project $project): array
+    {
+        return $this->called($project, true);
+    }
+
+    /** @return list<string> */
+    private function called(Project $project, bool $sounds): array
+    {
+        $some = array_filter($this->byName($project), static fn (StoredPicture $one): bool => $sounds === $one->isSound());
+
+        return array_map(strval(...), array_keys($some));
     }
 
     /** @return array<string, StoredPicture> read once, as long as none comes or goes */
@@ -177,7 +193,9 @@ final class PictureStore
                 $asset->bytes(),
                 $asset->width(),
                 $asset->height(),
-                ...$asset->foundFocus(),
+                $asset->foundFocus()[0],
+                $asset->foundFocus()[1],
+                $asset->seconds(),
             );
             if ($asset->isFocusSet()) {
                 $copy->setFocus(...$asset->focus());

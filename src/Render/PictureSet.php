@@ -4,16 +4,21 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render;
 
+use Morphea\Core\Drawing\ClipContents;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureContent;
-use Morphea\Core\Drawing\PictureContents;
 use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Drawing\Recolour;
+use Morphea\Core\Layout\Sound;
+use Morphea\Core\Layout\SoundSource;
 use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\PictureLook;
 
-/** The pictures of one project for layout and for drawings: what they are, asked once for each; their bytes, the latest kept at hand. */
-final class PictureSet implements PictureSource, PictureContents
+/**
+ * The pictures, clips and sounds of one project for layout and for what is made: what they are, asked once for each;
+ * the bytes of pictures, the latest kept at hand.
+ */
+final class PictureSet implements PictureSource, ClipContents, SoundSource
 {
     /** Bytes of pictures kept at hand; a run over hundreds of photographs must not hold all of them. */
     private const KEPT = 64_000_000;
@@ -29,12 +34,35 @@ final class PictureSet implements PictureSource, PictureContents
      * @param \Closure(): PictureNames                           $all     of all there are
      * @param \Closure(string): ?Picture                         $find    by name
      * @param \Closure(Picture, PictureLook): PictureContent $content
+     * @param (\Closure(Picture): string)|null                  $clip    bytes of a clip as a whole
      */
     public function __construct(
         private readonly \Closure $all,
         private readonly \Closure $find,
         private readonly \Closure $content,
+        private readonly ?\Closure $clip = null,
+        private readonly ?SoundSource $sounds = null,
     ) {
+    }
+
+    public function clip(Picture $picture): string
+    {
+        return null === $this->clip ? throw new \LogicException('There are no clips here.') : ($this->clip)($picture);
+    }
+
+    public function sound(string $cell): ?Sound
+    {
+        return $this->sounds?->sound($cell);
+    }
+
+    public function spoken(string $words, string $language): ?Sound
+    {
+        return $this->sounds?->spoken($words, $language);
+    }
+
+    public function heard(Sound $sound): string
+    {
+        return $this->sounds?->heard($sound) ?? throw new \LogicException('There are no sounds here.');
     }
 
     public function named(string $cell): ?string

@@ -80,8 +80,8 @@ final readonly class Raster
         return 'image/jpeg' === $mime ? $image->jpeg(self::QUALITY) : $image->png(self::COMPRESSION, true);
     }
 
-    /** @return array{float, float} */
-    private function focus(string $bytes): array
+    /** @return array{float, float} where the eye goes, in shares of width and height */
+    public function focus(string $bytes): array
     {
         $small = $this->vips
             ->small($bytes, self::DETAIL)

@@ -44,10 +44,30 @@ final readonly class Part
         return $frame >= $this->from && $frame < $this->to;
     }
 
-    /** Whether it is on its way at a frame. */
+    /** Whether it looks otherwise from frame to frame all the time it is seen. */
+    public function plays(): bool
+    {
+        return $this->group->plays();
+    }
+
+    /** Whether the next frame may show it otherwise. */
     public function moves(int $frame): bool
     {
+        return $this->isSeen($frame) && ($this->plays() || $this->isOnItsWay($frame));
+    }
+
+    /** Whether it is coming or going at a frame. */
+    public function isOnItsWay(int $frame): bool
+    {
         return $this->isSeen($frame) && ($frame < $this->from + $this->in || $frame >= $this->to - $this->out);
+    }
+
+    /** What is seen of it at a frame at which it is. @param int $rate frames a second */
+    public function seen(int $frame, int $rate): GroupItem
+    {
+        $group = $this->plays() ? $this->group->at(($frame - $this->from) / $rate) : $this->group;
+
+        return $this->isOnItsWay($frame) ? $group->posed($this->pose($frame)) : $group;
     }
 
     /** How it is seen at a frame; null where it is not. */

@@ -20,6 +20,9 @@ final readonly class Parts
     /** Baselines of a text that is none of lines: letters on an arc. */
     private const MOST_LINES = 40;
 
+    /** Numbers that are seen one after the other at the most; more are not told apart. */
+    private const MOST_COUNTS = 60;
+
     public function __construct(private Timing $timing, private Bounds $side)
     {
     }
@@ -72,7 +75,11 @@ final readonly class Parts
      */
     private function steps(GroupItem $group, Stay $stay, int $from, int $to, int $in, int $out): array
     {
-        $states = 0 === $in ? [] : self::states($group, MotionKind::Words === $stay->in->kind);
+        $states = match (true) {
+            0 === $in => [],
+            MotionKind::Count === $stay->in->kind => self::counts($group, min($in, self::MOST_COUNTS)),
+            default => self::states($group, MotionKind::Words === $stay->in->kind),
+        };
         $count = \count($states);
         $parts = [];
         foreach ($states as $i => $items) {
@@ -116,6 +123,26 @@ final readonly class Parts
                     : (0 === $shown ? null : $item),
                 $group->items,
             )));
+        }
+
+        return $states;
+    }
+
+    /**
+     * A text whose numbers are nought, a little more …, but not yet what they are.
+     *
+     * @return list<list<Item>>
+     */
+    private static function counts(GroupItem $group, int $steps): array
+    {
+        $states = [];
+        for ($step = 0; $step < $steps; ++$step) {
+            $states[] = array_map(
+                static fn (Item $item): Item => $item instanceof TextItem
+                    ? new TextItem(...['text' => Counting::at($item->text, $step / $steps)] + get_object_vars($item))
+                    : $item,
+                $group->items,
+            );
         }
 
         return $states;

@@ -24,15 +24,7 @@ final class Poster
         }
         $scene = Scene::of($template, $laid, Timing::of($template, $laid, self::RATE));
         $last = max(0, $scene->timing->frames() - 1);
-        if (null !== $seconds) {
-            return $scene->at(max(0, min($last, (int) round($seconds * self::RATE))));
-        }
-        foreach ($scene->spans() as $span) {
-            if (!$span->moves) {
-                return $scene->at($span->from);
-            }
-        }
 
-        return $scene->at($last);
+        return $scene->at(null === $seconds ? $scene->rest() : max(0, min($last, (int) round($seconds * self::RATE))));
     }
 }

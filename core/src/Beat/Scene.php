@@ -26,6 +26,7 @@ final readonly class Scene
         public Timing $timing,
         public array $parts,
         public array $times,
+        public Soundtrack $sound,
     ) {
     }
 
@@ -48,13 +49,13 @@ final readonly class Scene
             array_push($parts, ...$split->of($group, $stay, $from, $to));
         }
 
-        return new self($drawing, $timing, $parts, $times);
+        return new self($drawing, $timing, $parts, $times, Soundtrack::of($template, $laid->heard, $timing));
     }
 
-    /** A name for all that is to be seen, and when. */
+    /** A name for all that is to be seen and heard, and when. */
     public function fingerprint(): string
     {
-        return hash('sha256', serialize([$this->drawing, $this->parts, $this->timing->rate, $this->timing->frames()]));
+        return hash('sha256', serialize([$this->drawing, $this->parts, $this->timing->rate, $this->timing->frames(), $this->sound]));
     }
 
     /** The side at a moment, as it is made. */
@@ -62,9 +63,8 @@ final readonly class Scene
     {
         $groups = [];
         foreach ($this->parts as $part) {
-            $pose = $part->pose($frame);
-            if (null !== $pose) {
-                $groups[] = $part->moves($frame) ? $part->group->posed($pose) : $part->group;
+            if ($part->isSeen($frame)) {
+                $groups[] = $part->seen($frame, $this->timing->rate);
             }
         }
 
@@ -80,13 +80,7 @@ final readonly class Scene
      */
     public function spans(int $least = 1): array
     {
-        $frames = $this->timing->frames();
-        $cuts = [0, $frames];
-        foreach ($this->parts as $part) {
-            array_push($cuts, $part->from, $part->from + $part->in, $part->to - $part->out, $part->to);
-        }
-        $cuts = array_values(array_unique(array_filter($cuts, static fn (int $cut): bool => $cut >= 0 && $cut <= $frames)));
-        sort($cuts);
+        $cuts = $this->cuts();
         $spans = [];
         for ($i = 1, $count = \count($cuts); $i < $count; ++$i) {
             [$from, $to] = [$cuts[$i - 1], $cuts[$i]];
@@ -100,6 +94,32 @@ final readonly class Scene
         }
 
         return $spans;
+    }
+
+    /** The first frame at which all that came is in its place; the last where there is none. */
+    public function rest(): int
+    {
+        foreach (\array_slice($this->cuts(), 0, -1) as $cut) {
+            if ([] === array_filter($this->parts, static fn (Part $part): bool => $part->isOnItsWay($cut))) {
+                return $cut;
+            }
+        }
+
+        return max(0, $this->timing->frames() - 1);
+    }
+
+    /** @return list<int> frames at which something begins or ends, from the first up to, and with, how many there are */
+    private function cuts(): array
+    {
+        $frames = $this->timing->frames();
+        $cuts = [0, $frames];
+        foreach ($this->parts as $part) {
+            array_push($cuts, $part->from, $part->from + $part->in, $part->to - $part->out, $part->to);
+        }
+        $cuts = array_values(array_unique(array_filter($cuts, static fn (int $cut): bool => $cut >= 0 && $cut <= $frames)));
+        sort($cuts);
+
+        return $cuts;
     }
 
     /** @return array{int, int} frames */

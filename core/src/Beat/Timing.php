@@ -37,7 +37,7 @@ final readonly class Timing
         $timed = [];
         $at = 0;
         foreach ($template->beats as $i => $beat) {
-            $own = array_filter($template->side()->layers, static fn (Layer $layer): bool => self::comesWith($template, $layer, $i));
+            $own = array_filter($template->side()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $i));
             $seen = array_filter($own, static fn (Layer $layer): bool => $shown[$layer->id] ?? false);
             $closed = [] !== $own && [] === $seen;
             $wanted = self::wanted($beat, $laid, $seen);
@@ -59,12 +59,6 @@ final readonly class Timing
         return $this->frames() / $this->rate;
     }
 
-    /** What is read with the first beat are also texts that are there from the start and go at some time. */
-    private static function comesWith(Template $template, Layer $layer, int $beat): bool
-    {
-        return null !== $layer->stay && ($template->beat($layer->stay->comes) ?? 0) === $beat;
-    }
-
     /** @param array<array-key, Layer> $seen */
     private static function wanted(Beat $beat, LaidOut $laid, array $seen): float
     {
@@ -74,6 +68,7 @@ final readonly class Timing
                 static fn (Layer $layer): float => self::reading($laid->text($layer->id), $beat->length->speed),
                 $seen,
             )),
+            BeatRule::Sound => $laid->heard->lasts($beat->id),
         };
     }
 

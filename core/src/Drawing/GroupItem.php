@@ -47,6 +47,27 @@ final readonly class GroupItem implements Item
         return new self(...['items' => $items] + get_object_vars($this));
     }
 
+    /** Whether something in it looks otherwise from moment to moment. */
+    public function plays(): bool
+    {
+        foreach ($this->items as $item) {
+            if ($item instanceof PictureItem && $item->plays()) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** As it is seen so many seconds after it was seen first. */
+    public function at(float $seconds): self
+    {
+        return $this->showing(array_map(
+            static fn (Item $item): Item => $item instanceof PictureItem ? $item->at($seconds) : $item,
+            $this->items,
+        ));
+    }
+
     public function accept(ItemVisitor $visitor): mixed
     {
         return $visitor->group($this);

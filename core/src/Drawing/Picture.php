@@ -8,7 +8,8 @@ use Morphea\Core\Template\PictureLook;
 
 /**
  * What layout knows of a picture: its name in the project, the hash of its bytes, width and height in its own pixels (96
- * to the inch for drawings), whether it is a drawing, and its focus, what must stay in sight, in shares of its size.
+ * to the inch for drawings), whether it is a drawing, and its focus, what must stay in sight, in shares of its size. Of a
+ * clip also how many seconds it lasts, and which moment of it is meant.
  */
 final readonly class Picture
 {
@@ -20,7 +21,20 @@ final readonly class Picture
         public bool $isDrawing = false,
         public float $focusX = 0.5,
         public float $focusY = 0.5,
+        public ?float $length = null,
+        public float $moment = 0.0,
     ) {
+    }
+
+    public function isClip(): bool
+    {
+        return null !== $this->length;
+    }
+
+    /** A clip at another moment, in seconds. */
+    public function at(float $moment): self
+    {
+        return new self(...['moment' => round($moment, 3)] + get_object_vars($this));
     }
 
     /** A name for its colours as they are to look: whatever else is done to it, its bytes are the same. */
@@ -28,6 +42,6 @@ final readonly class Picture
     {
         $tone = $look->tones() ? "{$look->tone->value} $look->tint" : '';
 
-        return "$this->hash $tone" . ([] === $look->colours ? '' : serialize($look->colours));
+        return "$this->hash $tone" . ($this->isClip() ? " $this->moment" : '') . ([] === $look->colours ? '' : serialize($look->colours));
     }
 }

@@ -7,6 +7,7 @@ namespace Morphea\Core\Drawing;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Shadow;
+use Morphea\Core\Template\Time\ClipPlay;
 
 /** A picture of the project pulled to a box; cut to an outline, with a border drawn along it and a shadow of what is seen. */
 final readonly class PictureItem implements Item
@@ -22,7 +23,28 @@ final readonly class PictureItem implements Item
         public ?Item $outline = null,
         public bool $cut = false,
         public ?Shadow $shadow = null,
+        /** Where it drifts while it is seen. */
+        public ?Wander $wander = null,
+        /** How it is played, if it is a clip. */
+        public ?ClipPlay $play = null,
     ) {
+    }
+
+    /** Whether it looks otherwise from moment to moment. */
+    public function plays(): bool
+    {
+        return null !== $this->wander || $this->picture->isClip();
+    }
+
+    /** As it is seen so many seconds after it was seen first. */
+    public function at(float $seconds): self
+    {
+        $length = $this->picture->length;
+        $picture = null === $length || null === $this->play
+            ? $this->picture
+            : $this->picture->at($this->play->moment($seconds, $length));
+
+        return new self(...['picture' => $picture, 'box' => $this->wander?->box($seconds) ?? $this->box] + get_object_vars($this));
     }
 
     public function bounds(): Bounds

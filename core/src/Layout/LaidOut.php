@@ -6,11 +6,11 @@ namespace Morphea\Core\Layout;
 
 use Morphea\Core\Drawing\Drawing;
 
-/** One side for one row: what is drawn, and the facts about every text, picture and code. */
+/** One side for one row: what is drawn, the facts about every text, picture and code, and what is heard. */
 final readonly class LaidOut
 {
     /** @param array<string, LayerFacts> $facts by layer */
-    public function __construct(public Drawing $drawing, public array $facts)
+    public function __construct(public Drawing $drawing, public array $facts, public Heard $heard = new Heard())
     {
     }
 

@@ -29,6 +29,7 @@ final readonly class Layouter
 
     /**
      * @param Record|null $row  null shows the template itself, with the columns' keys in their places
+     * @param PictureSource $pictures of which sounds are asked as well, where it knows them
      * @param bool     $aids backdrops and die lines are drawn too, as while working
      */
     public function lay(
@@ -60,9 +61,14 @@ final readonly class Layouter
         }, $layers);
         $background = $template->side($side)->background;
 
+        $heard = 0 === $side && $template->moves() && $pictures instanceof SoundSource
+            ? (new Hearing($pictures))->of($template, $row, $facts)
+            : new Heard();
+
         return new LaidOut(
             new Drawing($template->width, $template->height, $template->dpi, $background, $groups, $template->bleed),
             $facts,
+            $heard,
         );
     }
 

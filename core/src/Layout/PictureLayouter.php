@@ -11,6 +11,7 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternFiller;
 use Morphea\Core\Template\PictureInstead;
 use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\Pool;
 
 /** A picture layer in one row: which picture is meant, what is shown when there is none, and where it comes to stand. */
 final readonly class PictureLayouter
@@ -54,8 +55,10 @@ final readonly class PictureLayouter
     /** @return array{string, Picture|null, list<string>} what is asked for, the picture that is meant by it, problems */
     private function wanted(PictureLayer $layer, ?Record $row, PictureSource $pictures, string $locale): array
     {
-        if (\is_string($layer->source)) {
-            return [$layer->source, $pictures->picture($layer->source), []];
+        if (!$layer->source instanceof Pattern) {
+            $name = $layer->source instanceof Pool ? $layer->source->dealt($row->number ?? 1) : $layer->source;
+
+            return [$name, $pictures->picture($name), []];
         }
         $filled = (new PatternFiller($locale))->fill($layer->source, $row->cells ?? [], $row->monthFirst ?? []);
         $wanted = $filled->empty ? '' : trim($filled->text);

@@ -9,11 +9,13 @@ use Morphea\Core\Drawing\Item;
 use Morphea\Core\Drawing\Paint;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureItem;
+use Morphea\Core\Drawing\Wander;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\FrameKind;
 use Morphea\Core\Template\PictureFit;
 use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\Time\DriftKind;
 
 /** Where a picture comes to stand for its frame, and what is cut off. */
 final readonly class PicturePlacer
@@ -28,20 +30,71 @@ final readonly class PicturePlacer
         // A picture that stands whole inside a plain frame is its own outline.
         $outer = $rectangle && self::inside($box, $layer->frame) ? $box : $layer->frame;
         $cut = !$rectangle || !self::inside($box, $outer);
+        $wander = self::wander($layer, $picture, $box);
         if ($layer->look->blur > 0 && \in_array($layer->fit, [PictureFit::Cover, PictureFit::Stretch], true)) {
             // The blurred edge of the picture falls outside of its frame.
-            $box = self::grown($box, Blur::reach($layer->look->blur));
+            $reach = Blur::reach($layer->look->blur);
+            $box = self::grown($box, $reach);
+            $wander = null === $wander
+                ? null
+                : new Wander(self::grown($wander->from, $reach), self::grown($wander->to, $reach), $wander->drift);
             $cut = true;
         }
+        $cut = $cut || null !== $wander;
         $paint = new Paint(null, $layer->border?->colour, $layer->border->width ?? 0.0);
 
-        return new PictureItem(
+        $item = new PictureItem(
             $picture,
             $layer->look,
             $box,
             $cut || null !== $layer->border ? Shapes::frame($layer->shape, $outer, $paint) : null,
             $cut,
             $layer->shadow,
+            $wander,
+            $picture->isClip() ? $layer->clip : null,
+        );
+
+        return $item->plays() ? $item->at(0.0) : $item;
+    }
+
+    /** Between which boxes a still picture drifts that covers its frame; both cover it, and one has its focus in the middle. */
+    private static function wander(PictureLayer $layer, Picture $picture, Frame $box): ?Wander
+    {
+        $drift = $layer->drift;
+        if (DriftKind::None === $drift->kind || PictureFit::Cover !== $layer->fit || $picture->isClip() || $drift->share <= 0) {
+            return null;
+        }
+        [$width, $height] = [$box->width * (1 + $drift->share), $box->height * (1 + $drift->share)];
+        $close = self::focused($layer->frame, $picture, $width, $height);
+
+        return match ($drift->kind) {
+            DriftKind::Away => new Wander($close, $box, $drift),
+            DriftKind::Along => new Wander(self::along($layer->frame, $close, $drift->share), $close, $drift),
+            default => new Wander($box, $close, $drift),
+        };
+    }
+
+    /** From where there is most room left, along the side that has more of it. */
+    private static function along(Frame $frame, Frame $close, float $share): Frame
+    {
+        [$across, $down] = [$close->width - $frame->width, $close->height - $frame->height];
+        $level = $across / $frame->width >= $down / $frame->height;
+        $room = $level ? $across : $down;
+        $hidden = $level ? $frame->x - $close->x : $frame->y - $close->y;
+        $way = min($room, $share * ($level ? $frame->width : $frame->height));
+        $move = $hidden > $room / 2 ? min($hidden, $way) : -min($room - $hidden, $way);
+
+        return new Frame($close->x + ($level ? $move : 0), $close->y + ($level ? 0 : $move), $close->width, $close->height);
+    }
+
+    /** A picture of that size over a frame, its focus as near to the middle as may be. */
+    private static function focused(Frame $frame, Picture $picture, float $width, float $height): Frame
+    {
+        return new Frame(
+            $frame->x - self::clamp($picture->focusX * $width - $frame->width / 2, $width - $frame->width),
+            $frame->y - self::clamp($picture->focusY * $height - $frame->height / 2, $height - $frame->height),
+            $width,
+            $height,
         );
     }
 
@@ -72,12 +125,7 @@ final readonly class PicturePlacer
         };
         [$width, $height] = [$picture->width * $scale, $picture->height * $scale];
         if (PictureFit::Cover === $layer->fit) {
-            return new Frame(
-                $frame->x - self::clamp($picture->focusX * $width - $frame->width / 2, $width - $frame->width),
-                $frame->y - self::clamp($picture->focusY * $height - $frame->height / 2, $height - $frame->height),
-                $width,
-                $height,
-            );
+            return self::focused($frame, $picture, $width, $height);
         }
         $free = $frame->width - $width;
 

@@ -17,6 +17,7 @@ enum FindingKind: string
     case Coarse = 'coarse';
     case Code = 'code';
     case Time = 'time';
+    case Sound = 'sound';
 
     /** In a few words, where there is little room. */
     public function brief(): string
@@ -33,6 +34,7 @@ enum FindingKind: string
             self::Coarse => 'coarse',
             self::Code => 'hard to read',
             self::Time => 'badly timed',
+            self::Sound => 'sound missing',
         };
     }
 }

@@ -23,6 +23,7 @@ final readonly class Proof
             new ContrastCheck(),
             new EmptyCheck(),
             new TimeCheck(),
+            new SoundCheck(),
         ];
     }
 

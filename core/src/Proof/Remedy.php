@@ -19,6 +19,7 @@ enum Remedy: string
     case FewerLetters = 'fewer-letters';
     case MoreTime = 'more-time';
     case LessTime = 'less-time';
+    case BringSound = 'bring-sound';
 
     public function label(): string
     {
@@ -35,6 +36,7 @@ enum Remedy: string
             self::FewerLetters => 'shorten the cell',
             self::MoreTime => 'give its beat more time',
             self::LessTime => 'give the beats less time',
+            self::BringSound => 'bring the sound',
         };
     }
 }

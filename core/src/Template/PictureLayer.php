@@ -8,9 +8,14 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Property\Choice;
 use Morphea\Core\Template\Property\Group;
 use Morphea\Core\Template\Property\OfSource;
+use Morphea\Core\Template\Time\ClipPlay;
+use Morphea\Core\Template\Time\Drift;
 use Morphea\Core\Template\Time\Stay;
 
-/** A picture of the project in a frame: always the same one, by its name, or the one a pattern of columns names. */
+/**
+ * A picture or clip of the project in a frame: always the same one, by its name, the one a pattern of columns names, or
+ * one of a pool.
+ */
 final readonly class PictureLayer extends Layer
 {
     public function __construct(
@@ -20,9 +25,9 @@ final readonly class PictureLayer extends Layer
         float $opacity,
         bool $locked,
         bool $hidden,
-        /** The name of a fixed picture, or the pattern that names one for each row. */
+        /** The name of a fixed picture, the pattern that names one for each row, or those that are dealt out. */
         #[OfSource('picture')]
-        public string|Pattern $source,
+        public string|Pattern|Pool $source,
         #[Choice('fit')]
         public PictureFit $fit,
         #[Group('shape')]
@@ -45,6 +50,10 @@ final readonly class PictureLayer extends Layer
         ?string $group = null,
         LayerUse $use = LayerUse::Print,
         ?Stay $stay = null,
+        #[Group('drift')]
+        public Drift $drift = new Drift(),
+        #[Group('clip')]
+        public ClipPlay $clip = new ClipPlay(),
     ) {
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
     }
@@ -59,6 +68,11 @@ final readonly class PictureLayer extends Layer
         return $visitor->picture($this);
     }
 
+    public function isPlaceholder(): bool
+    {
+        return $this->source instanceof Pool || parent::isPlaceholder();
+    }
+
     public function content(): ?Content
     {
         return $this->source instanceof Pattern ? Content::plain($this->source) : null;
@@ -66,17 +80,27 @@ final readonly class PictureLayer extends Layer
 
     public function showing(Content $content): array
     {
-        return ['picture' => null, 'pattern' => $content->pattern->source];
+        return ['picture' => null, 'pool' => null, 'pattern' => $content->pattern->source];
     }
 
     public function pictures(): array
     {
         return array_values(
             array_filter(
-                [\is_string($this->source) ? $this->source : null, $this->empty->other, $this->missing->other],
+                [...$this->named(), $this->empty->other, $this->missing->other],
                 static fn (?string $name): bool => null !== $name,
             ),
         );
+    }
+
+    /** @return list<string> */
+    private function named(): array
+    {
+        return match (true) {
+            \is_string($this->source) => [$this->source],
+            $this->source instanceof Pool => $this->source->names,
+            default => [],
+        };
     }
 
     public function stretches(bool $whole): bool

@@ -4,14 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Property\Choice;
 use Morphea\Core\Template\Property\ColourList;
+use Morphea\Core\Template\Property\Group;
 use Morphea\Core\Template\Property\Length;
 use Morphea\Core\Template\Property\Listed;
 use Morphea\Core\Template\Property\Number;
 use Morphea\Core\Template\Property\Text;
 use Morphea\Core\Template\Property\Whole;
 use Morphea\Core\Template\Time\Beat;
+use Morphea\Core\Template\Time\Sound;
 
 /**
  * One design with its placeholders. Width and height are whole dots, as cut (the trim); `unit` is what people see sizes
@@ -57,6 +60,8 @@ final readonly class Template
         /** @var list<Beat> one after the other; none of what does not move */
         #[Listed('beats', Beat::class, self::MOST_BEATS)]
         public array $beats = [],
+        #[Group('sound')]
+        public Sound $sound = new Sound(),
     ) {
     }
 
@@ -149,12 +154,25 @@ final readonly class Template
         );
     }
 
-    /** @return list<string> keys of the columns that any layer is linked to, each once, in drawing order */
+    /** @return list<string> keys of the columns that any layer or sound is linked to, each once, in drawing order */
     public function linkedColumns(): array
     {
         return array_values(
-            array_unique(array_merge(...array_map(static fn (Layer $layer): array => $layer->columns(), $this->layers()))),
+            array_unique(array_merge(
+                ...array_map(static fn (Layer $layer): array => $layer->columns(), $this->layers()),
+                ...array_map(static fn (?Pattern $heard): array => $heard?->columns() ?? [], $this->heard()),
+            )),
         );
+    }
+
+    /** @return list<Pattern|null> that name sounds, or are spoken */
+    private function heard(): array
+    {
+        return [
+            $this->sound->track,
+            ...array_map(static fn (Beat $beat): ?Pattern => $beat->plays, $this->beats),
+            ...array_map(static fn (Beat $beat): ?Pattern => $beat->says, $this->beats),
+        ];
     }
 
     /** @return list<string> families that texts are set in, each once */
@@ -181,6 +199,15 @@ final readonly class Template
         }
 
         return null;
+    }
+
+    /**
+     * Whether a layer comes with a beat. What is read with the first are also texts that are there from the start and go at
+     * some time.
+     */
+    public function comesWith(Layer $layer, int $beat): bool
+    {
+        return null !== $layer->stay && ($this->beat($layer->stay->comes) ?? 0) === $beat;
     }
 
     /** @param non-empty-list<Side> $sides */

@@ -6,24 +6,34 @@ namespace Morphea\Core\Template\Property;
 
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\JsonNode;
+use Morphea\Core\Template\Pool;
 
-/** Which picture is shown: always the same one by its name (`picture`), or the one a `pattern` of columns names. */
+/**
+ * Which picture is shown: always the same one by its name (`picture`), the one a `pattern` of columns names, or one of a
+ * `pool` that is dealt out over the rows.
+ */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class OfSource extends Plain
 {
     /** No folder, nothing that is no letter. */
-    public const NAME = '~^[^/\\\\\x00-\x1F]+$~u';
+    public const NAME = '~^[^/\\\\\x00-\x1F]{1,120}$~u';
+    public const MOST_DEALT = 200;
     private const MOST_LETTERS = 1_000;
 
     public function keys(string $name): array
     {
-        return ['picture', 'pattern'];
+        return ['picture', 'pattern', 'pool'];
     }
 
-    public function read(JsonNode $node, string $name, string $locale): string|Pattern
+    public function read(JsonNode $node, string $name, string $locale): string|Pattern|Pool
     {
-        if ($node->has('picture') === $node->has('pattern')) {
-            throw $node->error('picture', 'a picture layer has either a picture or a pattern that names one');
+        if (1 !== \count(array_filter($this->keys($name), $node->has(...)))) {
+            throw $node->error('picture', 'a picture layer has either a picture or a pattern that names one, or a pool of them');
+        }
+        if ($node->has('pool')) {
+            $names = $node->texts('pool', self::MOST_DEALT, self::NAME);
+
+            return [] !== $names ? new Pool($names) : throw $node->error('pool', 'holds no picture');
         }
 
         return $node->has('picture')
@@ -33,6 +43,10 @@ final readonly class OfSource extends Plain
 
     public function write(string $name, mixed $value): array
     {
-        return $value instanceof Pattern ? ['pattern' => $value->source] : ['picture' => $value];
+        return match (true) {
+            $value instanceof Pattern => ['pattern' => $value->source],
+            $value instanceof Pool => ['pool' => $value->names],
+            default => ['picture' => $value],
+        };
     }
 }

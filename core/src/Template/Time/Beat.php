@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template\Time;
 
+use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\Property\Group;
+use Morphea\Core\Template\Property\OfPattern;
 use Morphea\Core\Template\Property\Text;
+use Morphea\Core\Template\Property\Toggle;
 
 /** A stretch of time that all rows have, each as long as its rule says; layers come and go with beats. */
 final readonly class Beat
@@ -18,6 +21,15 @@ final readonly class Beat
         public string $name,
         #[Group('how long it lasts')]
         public BeatLength $length = new BeatLength(),
+        /** What it comes to names a sound that is heard at its beginning; null for none. */
+        #[OfPattern('sound', 1_000)]
+        public ?Pattern $plays = null,
+        /** Words that are spoken then; null for none. */
+        #[OfPattern('words spoken', 5_000)]
+        public ?Pattern $says = null,
+        /** The words that come with it are spoken. */
+        #[Toggle('reading aloud')]
+        public bool $reads = false,
     ) {
     }
 }

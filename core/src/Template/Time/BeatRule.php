@@ -10,4 +10,6 @@ enum BeatRule: string
     case Seconds = 'seconds';
     /** As long as it takes to read what comes with it. */
     case Reading = 'reading';
+    /** As long as what is heard with it. */
+    case Sound = 'sound';
 }

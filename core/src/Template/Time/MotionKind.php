@@ -14,10 +14,12 @@ enum MotionKind: string
     case Wipe = 'wipe';
     case Letters = 'letters';
     case Words = 'words';
+    /** Numbers in it run up from nought. */
+    case Count = 'count';
 
     /** Whether it is one state after the other, and nothing in between. */
     public function isInSteps(): bool
     {
-        return \in_array($this, [self::Letters, self::Words], true);
+        return \in_array($this, [self::Letters, self::Words, self::Count], true);
     }
 }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Morphea\App\Film;
+namespace Morphea\App\Media;
 
 use Morphea\App\Render\FontSetup;
 use Morphea\App\Render\Halted;

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template\Time;
+
+use Morphea\Core\Template\Property\Choice;
+use Morphea\Core\Template\Property\Number;
+use Morphea\Core\Template\Property\Share;
+
+/**
+ * How a picture that covers its frame moves in it while it is seen: a share of its size, there in so many seconds, back
+ * in as many, and on. It ends at what must stay in sight, or begins there.
+ */
+final readonly class Drift
+{
+    public function __construct(
+        #[Choice('drift')]
+        public DriftKind $kind = DriftKind::None,
+        #[Share('how far it drifts')]
+        public float $share = 0.12,
+        #[Number('time it drifts one way', 1, 60)]
+        public float $seconds = 10.0,
+    ) {
+    }
+
+    /**
+     * How far it has got, softly at both ends: 0 where it begins, 1 at the other end.
+     *
+     * @param float $seconds since it was seen first
+     */
+    public function way(float $seconds): float
+    {
+        return (1 - cos(\M_PI * $seconds / $this->seconds)) / 2;
+    }
+}

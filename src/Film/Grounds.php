@@ -1,0 +1,326 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Film;
+
+use Morphea\App\Media\Ffmpeg;
+use Morphea\App\Render\Edge;
+use Morphea\App\Render\Halted;
+use Morphea\App\Render\Look;
+use Morphea\App\Render\PictureFormat;
+use Morphea\App\Render\PictureKind;
+use Morphea\App\Render\Renderer;
+use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\NoRoom;
+use Morphea\App\Storage\Scratch;
+use Morphea\Core\Drawing\ClipContents;
+use Morphea\Core\Drawing\Drawing;
+use Morphea\Core\Drawing\GroupItem;
+use Morphea\Core\Drawing\PictureItem;
+use Morphea\Core\Drawing\Pose;
+use Morphea\Core\Drawing\Recolour;
+use Morphea\Core\Drawing\Wander;
+use Morphea\Core\Template\Time\AfterClip;
+use Morphea\Core\Template\Tone;
+
+/**
+ * Clips, and pictures that drift, made ready for films: as large as they are seen, with as many frames in a second, from
+ * their beginning to their end and back. Each is made once, by whoever needs it first, and kept for those after.
+ */
+final readonly class Grounds
+{
+    /** Bytes that are kept; what was not used for the longest goes. */
+    private const KEPT = 4_000_000_000;
+    /** Frames that are turned round at once. */
+    private const CHUNK = 24;
+    private const WAIT = 50_000;
+    /** Raised when the same comes out otherwise. */
+    private const VERSION = 1;
+    private const COLOURS = 'scale=out_color_matrix=bt709:out_range=tv:flags=accurate_rnd+full_chroma_int';
+
+    private string $folder;
+
+    public function __construct(private Renderer $renderer, private Ffmpeg $ffmpeg, string $projectDir)
+    {
+        $this->folder = "$projectDir/var/played";
+    }
+
+    /**
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @return string path
+     *
+     * @throws RenderError|NoRoom|Halted
+     */
+    public function of(PictureItem $item, Seat $seat, ClipContents $contents, ?\Closure $stopped): string
+    {
+        if (!is_dir($this->folder) && !@mkdir($this->folder, 0o700, true) && !is_dir($this->folder)) {
+            throw new NoRoom("The folder $this->folder cannot be made.");
+        }
+        $path = $this->path($item, $seat);
+        $this->alone($path, $stopped, function () use ($path, $item, $seat, $contents, $stopped): void {
+            if (!is_file($path)) {
+                $this->makeRoom();
+                Scratch::in(fn (string $scratch) => $this->make($item, $seat, $contents, $scratch, $path, $stopped));
+            }
+        });
+        @touch($path);
+
+        return $path;
+    }
+
+    private function path(PictureItem $item, Seat $seat): string
+    {
+        $box = $item->at(0.0)->box;
+        $key = serialize([
+            ...[self::VERSION, $item->picture->hash, $item->look, $item->play, $seat->turned, $seat->width, $seat->height],
+            ...[$seat->scale, $seat->rate, $box->x - $seat->frame->left, $box->y - $seat->frame->top, $box->width, $box->height],
+            null === $item->wander ? null : [
+                ...[$item->wander->drift, $item->wander->to->x - $seat->frame->left, $item->wander->to->y - $seat->frame->top],
+                $item->wander->to->width,
+            ],
+        ]);
+
+        return "$this->folder/" . hash('sha256', $key) . '.mp4';
+    }
+
+    /** @param (\Closure(): bool)|null $stopped */
+    private function make(
+        PictureItem $item,
+        Seat $seat,
+        ClipContents $contents,
+        string $scratch,
+        string $path,
+        ?\Closure $stopped,
+    ): void {
+        $there = null === $item->wander
+            ? $this->clip($item, $seat, $contents, $scratch, $stopped)
+            : $this->drift($item, $item->wander, $seat, $contents, $scratch, $stopped);
+        $whole = $this->back($item) ? $this->andBack($there, $seat->rate, $scratch, $stopped) : $there;
+        $part = "$path." . getmypid();
+        if (!@copy($whole, $part) || filesize($part) !== filesize($whole) || !@rename($part, $path)) {
+            @unlink($part);
+            throw new NoRoom('There is no room for a clip that is made ready.');
+        }
+    }
+
+    /** Whether it begins anew once it has ended. */
+    public function isAgain(PictureItem $item): bool
+    {
+        return null !== $item->wander || AfterClip::Stands !== $item->play?->after;
+    }
+
+    private function back(PictureItem $item): bool
+    {
+        return null !== $item->wander || AfterClip::BackAndForth === $item->play?->after;
+    }
+
+    /** @param (\Closure(): bool)|null $stopped */
+    private function clip(PictureItem $item, Seat $seat, ClipContents $contents, string $scratch, ?\Closure $stopped): string
+    {
+        $play = $item->play ?? throw new \LogicException('A clip is played somehow.');
+        $length = (float) $item->picture->length;
+        NoRoom::write("$scratch/clip.mp4", $contents->clip($item->picture));
+        // One frame more than the way there, so that what goes back turns on its last.
+        $frames = max(1, (int) round($play->lasts($length) * $seat->rate)) + ($this->back($item) ? 1 : 0);
+        $width = max(2, (int) round($item->box->width * $seat->scale));
+        $height = max(2, (int) round($item->box->height * $seat->scale));
+        $left = (int) round(($seat->frame->left - $item->box->x) * $seat->scale);
+        $top = (int) round(($seat->frame->top - $item->box->y) * $seat->scale);
+        [$across, $down] = $seat->size();
+        // Where the clip does not reach, the plate shows nothing of it.
+        [$padX, $padY] = [max(0, -$left), max(0, -$top)];
+        [$fullX, $fullY] = [max($width + $padX, $left + $padX + $across), max($height + $padY, $top + $padY + $down)];
+        $filters = [
+            \sprintf('setpts=(PTS-STARTPTS)/%F', $play->speed),
+            "fps=$seat->rate:round=near",
+            "scale=$width:$height:flags=bicubic+accurate_rnd",
+            ...$this->look($item, $seat->scale),
+            ...[$width, $height] === [$fullX, $fullY] ? [] : ["pad=$fullX:$fullY:$padX:$padY"],
+            \sprintf('crop=%d:%d:%d:%d:exact=1', $across, $down, $left + $padX, $top + $padY),
+            ...$seat->filters(),
+            "tpad=stop_mode=clone:stop=$frames",
+            'format=yuv420p',
+        ];
+        $begins = $play->begins($length);
+        $this->ffmpeg->run([
+            ...['-ss', \sprintf('%.3F', $begins), '-t', \sprintf('%.3F', $play->ends($length) - $begins)],
+            ...['-i', "$scratch/clip.mp4", '-vf', implode(',', $filters), '-frames:v', (string) $frames],
+            ...self::packed($seat->rate, "$scratch/there.mp4"),
+        ], $stopped);
+
+        return "$scratch/there.mp4";
+    }
+
+    /** @return list<string> filters that give a clip the colours its layer asks for */
+    private function look(PictureItem $item, float $scale): array
+    {
+        $filters = [];
+        if ($item->look->tones()) {
+            $mix = \sprintf('%F:%F:%F', Recolour::RED, Recolour::GREEN, Recolour::BLUE);
+            [$r, $g, $b] = explode(':', $mix);
+            $dark = Tone::Grey === $item->look->tone ? [0, 0, 0] : Recolour::channels($item->look->tint);
+            $to = array_map(static fn (int $from): string => \sprintf("'%d+(255-%d)*val/255'", $from, $from), $dark);
+            $filters = [
+                'format=gbrp',
+                "colorchannelmixer=rr=$r:rg=$g:rb=$b:gr=$r:gg=$g:gb=$b:br=$r:bg=$g:bb=$b",
+                "lutrgb=r=$to[0]:g=$to[1]:b=$to[2]",
+                self::COLOURS,
+            ];
+        }
+
+        return $item->look->blur > 0
+            ? [...$filters, \sprintf('gblur=sigma=%F:steps=3', $item->look->blur * $scale)]
+            : $filters;
+    }
+
+    /** @param (\Closure(): bool)|null $stopped */
+    private function drift(
+        PictureItem $item,
+        Wander $wander,
+        Seat $seat,
+        ClipContents $contents,
+        string $scratch,
+        ?\Closure $stopped,
+    ): string {
+        [$from, $to] = [$wander->from, $wander->to];
+        // As large as it ever is seen, so that it is only ever made smaller.
+        $large = $from->width > $to->width ? $from : $to;
+        $own = new GroupItem('', [new PictureItem($item->picture, $item->look, $large)], 1.0, 0.0, 0.0, 0.0);
+        $side = new Drawing((int) ceil($large->width), (int) ceil($large->height), 96, null, [
+            $own->posed(new Pose(right: -$large->x, down: -$large->y)),
+        ]);
+        $look = new Look($seat->scale, Edge::Cut, '#FFFFFF');
+        $png = $this->renderer->side($side, $contents, $look, [new PictureFormat(PictureKind::Png)], false, $stopped)[0];
+        NoRoom::write("$scratch/large.png", $png);
+        $frames = (int) round($wander->drift->seconds * $seat->rate);
+        $at = static fn (float $here, float $there): string => \sprintf(
+            '(%F+(%F)*(1-cos(PI*(on-1)/%d))/2)',
+            $here * $seat->scale,
+            ($there - $here) * $seat->scale,
+            $frames,
+        );
+        [$left, $top] = [$seat->frame->left, $seat->frame->top];
+        [$x0, $y0] = [$at($from->x - $left, $to->x - $left), $at($from->y - $top, $to->y - $top)];
+        $x1 = $at($from->x + $from->width - $left, $to->x + $to->width - $left);
+        $y1 = $at($from->y + $from->height - $top, $to->y + $to->height - $top);
+        [$across, $down] = $seat->size();
+        // Its corners are sent to where they belong on a ground that is large enough for both.
+        $even = static fn (int $pixels): int => 2 * (int) ceil($pixels / 2);
+        [$width, $height] = [$even(max($look->width($side), $across)), $even(max($look->height($side), $down))];
+        [$wide, $high] = [$width / $look->width($side), $height / $look->height($side)];
+        $x1 = "($x0+($x1-$x0)*" . \sprintf('%F)', $wide);
+        $y1 = "($y0+($y1-$y0)*" . \sprintf('%F)', $high);
+        $filters = [
+            self::COLOURS,
+            'format=yuv420p',
+            "pad=$width:$height",
+            \sprintf('loop=%d:1:0,settb=1/%d,setpts=N', $frames, $seat->rate),
+            "perspective=x0='$x0':y0='$y0':x1='$x1':y1='$y0':x2='$x0':y2='$y1':x3='$x1':y3='$y1'" .
+                ':sense=destination:eval=frame:interpolation=linear',
+            "crop=$across:$down:0:0",
+            ...$seat->filters(),
+        ];
+        $packed = self::packed($seat->rate, "$scratch/there.mp4");
+        $this->ffmpeg->run(
+            ['-i', "$scratch/large.png", '-vf', implode(',', $filters), '-frames:v', (string) ($frames + 1), ...$packed],
+            $stopped,
+        );
+
+        return "$scratch/there.mp4";
+    }
+
+    /**
+     * A clip to its end, and from the frame before it back to its second: few frames are held at a time.
+     *
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @return string path
+     */
+    private function andBack(string $there, int $rate, string $scratch, ?\Closure $stopped): string
+    {
+        $this->ffmpeg->run(['-i', $there, '-c:v', 'copy', '-f', 'h264', "$scratch/0000.h264"], $stopped);
+        $frames = $this->frames($there, $scratch, $stopped);
+        $list = ["$scratch/0000.h264"];
+        for ($end = $frames - 1; $end > 1; $end = $begin) {
+            $begin = max(1, $end - self::CHUNK);
+            $list[] = $path = \sprintf('%s/%04d.h264', $scratch, \count($list));
+            $this->ffmpeg->run([
+                ...['-ss', \sprintf('%.5F', ($begin - 0.4) / $rate), '-i', $there, '-frames:v', (string) ($end - $begin)],
+                ...['-vf', \sprintf('settb=1/%d,setpts=N,trim=end_frame=%d,reverse,settb=1/%d,setpts=N', $rate, $end - $begin, $rate)],
+                ...self::packed($rate, $path),
+            ], $stopped);
+        }
+        $out = @fopen("$scratch/whole.h264", 'w') ?: throw new NoRoom('There is no room for a clip that is made ready.');
+        foreach ($list as $path) {
+            $from = fopen($path, 'r');
+            if (false === $from || stream_copy_to_stream($from, $out) !== filesize($path)) {
+                throw new NoRoom('There is no room for a clip that is made ready.');
+            }
+        }
+        fclose($out);
+        $this->ffmpeg->run(['-r', (string) $rate, '-f', 'h264', '-i', "$scratch/whole.h264", '-c:v', 'copy', "$scratch/whole.mp4"], $stopped);
+
+        return "$scratch/whole.mp4";
+    }
+
+    /** @param (\Closure(): bool)|null $stopped */
+    private function frames(string $path, string $scratch, ?\Closure $stopped): int
+    {
+        $this->ffmpeg->run(['-i', $path, '-map', '0:v', '-c', 'copy', '-f', 'framecrc', "$scratch/frames"], $stopped);
+
+        return \count(preg_grep('/^\d/', file("$scratch/frames") ?: []) ?: []);
+    }
+
+    /** @return list<string> such that it is read quickly, and joined with others as it is */
+    private static function packed(int $rate, string $to): array
+    {
+        return [
+            ...['-an', '-c:v', 'libx264', '-preset', 'veryfast', '-tune', 'fastdecode', '-crf', '14'],
+            ...['-x264-params', "bframes=0:keyint=$rate:scenecut=0:rc-lookahead=0:mbtree=0:threads=1", '-pix_fmt', 'yuv420p'],
+            ...['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv'],
+            ...['-r', (string) $rate, $to],
+        ];
+    }
+
+    /**
+     * One process at a time, of all of this machine; ends with it.
+     *
+     * @param (\Closure(): bool)|null $stopped
+     * @param \Closure(): void        $work
+     */
+    private function alone(string $path, ?\Closure $stopped, \Closure $work): void
+    {
+        if (is_file($path)) {
+            return;
+        }
+        $lock = @fopen("$path.lock", 'c') ?: throw new NoRoom("$path.lock cannot be written.");
+        try {
+            while (!flock($lock, \LOCK_EX | \LOCK_NB)) {
+                if (null !== $stopped && $stopped()) {
+                    throw new Halted();
+                }
+                usleep(self::WAIT);
+            }
+            $work();
+        } finally {
+            fclose($lock);
+            @unlink("$path.lock");
+        }
+    }
+
+    private function makeRoom(): void
+    {
+        $all = glob("$this->folder/*.mp4*") ?: [];
+        usort($all, static fn (string $one, string $other): int => (int) @filemtime($other) <=> (int) @filemtime($one));
+        $bytes = 0;
+        foreach ($all as $path) {
+            $bytes += (int) @filesize($path);
+            // Whoever reads one at the moment has it open, and reads it to its end.
+            if ($bytes > self::KEPT && !str_ends_with($path, '.lock')) {
+                @unlink($path);
+            }
+        }
+    }
+}
