@@ -68,8 +68,8 @@ final class Architecture
         'App\Web' => ['Core\Naming', 'App\Entity', 'App\Storage', 'App\Import', 'App\Tables'],
         'App\Compose' => [
             'Core\Pattern', 'Core\Data', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout', 'Core\Beat', 'Core\Proof',
-            'App\Entity', 'App\Render', 'App\Import', 'App\Fonts', 'App\Templates', 'App\Work', 'App\Pictures',
-            'App\Tables', 'App\Open', 'App\Web',
+            'App\Entity', 'App\Render', 'App\Media', 'App\Import', 'App\Film', 'App\Fonts', 'App\Templates', 'App\Work',
+            'App\Pictures', 'App\Tables', 'App\Open', 'App\Web',
         ],
         'App\Press' => [
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Layout', 'Core\Proof',

@@ -7,6 +7,7 @@ let key = '';
 let frame = null;
 let playing = 0;
 let again = true;
+let heard = null;
 const strip = () => document.getElementById('beats');
 const range = () => document.getElementById('moment');
 const now = () => `${state().row} ${state().revision}`;
@@ -25,6 +26,9 @@ async function load() {
     }
     scene = asked;
     key = wanted;
+    heard?.pause();
+    heard = scene.heard ? new Audio(scene.heard) : null;
+    if (heard) heard.preload = 'auto';
     return scene;
 }
 
@@ -42,10 +46,84 @@ function board() {
     scene.parts.forEach((part) => {
         const holder = document.createElement('div');
         holder.innerHTML = part.svg;
+        if (part.plays?.clip) film(holder, part.plays);
         over.append(holder);
     });
     art.after(over);
     return over;
+}
+// A clip stands where its picture stood, in the same place and cut the same way; its moments are told to it.
+const clips = new Map();
+const element = (name) => document.createElementNS('http://www.w3.org/2000/svg', name);
+function film(holder, plays) {
+    const image = holder.querySelector('image');
+    if (!image) return;
+    const place = element('foreignObject');
+    ['x', 'y', 'width', 'height', 'clip-path', 'transform'].forEach((name) => {
+        if (image.hasAttribute(name)) place.setAttribute(name, image.getAttribute(name));
+    });
+    if (plays.matrix) {
+        const filter = element('filter');
+        filter.id = `tone-${Math.random().toString(36).slice(2)}`;
+        filter.setAttribute('color-interpolation-filters', 'sRGB');
+        const matrix = element('feColorMatrix');
+        matrix.setAttribute('values', plays.matrix);
+        filter.append(matrix);
+        holder.firstElementChild.prepend(filter);
+        place.setAttribute('filter', `url(#${filter.id})`);
+    }
+    const video = document.createElement('video');
+    video.muted = true;
+    video.playsInline = true;
+    video.style.cssText = 'width:100%;height:100%;object-fit:fill;display:block';
+    place.append(video);
+    // Fetched as a whole, so that every moment of it is at hand.
+    if (!clips.has(plays.clip)) {
+        clips.set(
+            plays.clip,
+            fetch(plays.clip)
+                .then((answer) => (answer.ok ? answer.blob() : Promise.reject(new Error())))
+                .then((blob) => URL.createObjectURL(blob)),
+        );
+    }
+    clips.get(plays.clip).then(
+        (address) => {
+            video.src = address;
+            image.replaceWith(place);
+        },
+        () => clips.delete(plays.clip),
+    );
+}
+function moment(holder, part) {
+    const at = frame - part.from;
+    const box = part.plays.boxes[at];
+    const image = holder.querySelector('image, foreignObject');
+    if (box && image)
+        ['x', 'y', 'width', 'height'].forEach((name, i) => {
+            (image.closest('svg svg') ?? image).setAttribute(name, box[i]);
+        });
+    const video = holder.querySelector('video');
+    if (!video?.readyState) return;
+    const wanted = part.plays.moments[at];
+    const next = part.plays.moments[at + 1] ?? wanted;
+    const speed = (next - wanted) * scene.rate;
+    // Forwards it plays by itself; everything else is looked up.
+    if (playing && speed > 0.2) {
+        video.playbackRate = Math.min(4, speed);
+        if (video.paused) video.play().catch(() => null);
+        if (Math.abs(video.currentTime - wanted) > 0.12) video.currentTime = wanted;
+    } else {
+        if (!video.paused) video.pause();
+        if (!video.seeking && Math.abs(video.currentTime - wanted) > 0.004) video.currentTime = wanted;
+    }
+}
+// What is heard follows what is seen.
+function listen() {
+    if (!heard) return;
+    const at = frame / scene.rate;
+    if (!playing) return heard.pause();
+    if (heard.paused) heard.play().catch(() => null);
+    if (Math.abs(heard.currentTime - at) > 0.2) heard.currentTime = at;
 }
 function pose(svg, part, numbers) {
     const groups = [...svg.children].filter((child) => child.localName === 'g' && !child.dataset.pose);
@@ -55,10 +133,9 @@ function pose(svg, part, numbers) {
         return;
     }
     if (!outer) {
-        const make = (name) => document.createElementNS('http://www.w3.org/2000/svg', name);
-        outer = make('g');
+        outer = element('g');
         outer.dataset.pose = '1';
-        const inner = make('svg');
+        const inner = element('svg');
         inner.append(...groups);
         outer.append(inner);
         svg.append(outer);
@@ -88,7 +165,9 @@ function draw() {
         const seen = frame >= part.from && frame < part.to;
         holder.hidden = !seen;
         if (seen) pose(holder.firstElementChild, part, part.poses[frame]);
+        if (part.plays) seen ? moment(holder, part) : holder.querySelector('video')?.pause();
     });
+    listen();
     side().classList.add('in-time');
     document.getElementById('to-design').hidden = false;
     range().value = frame;
@@ -118,6 +197,10 @@ function pressed() {
 function stop() {
     cancelAnimationFrame(playing);
     playing = 0;
+    heard?.pause();
+    side()
+        ?.querySelectorAll('.moment video')
+        .forEach((video) => video.pause());
     if (strip()) pressed();
 }
 async function play() {
@@ -147,6 +230,8 @@ document.addEventListener('click', (event) => {
     const beat = event.target.closest('.beat');
     if (beat && !dragged) ask('GET', url(), {beat: beat.dataset.beat, layer: '', revision: ''});
     if (event.target.closest('#to-design')) design();
+    const row = event.target.closest('[data-go-row]');
+    if (row) ask('GET', url(), {row: row.dataset.goRow, revision: ''});
 });
 document.addEventListener('change', (event) => {
     if (event.target.id === 'again') again = event.target.checked;
@@ -156,6 +241,24 @@ document.addEventListener('input', (event) => {
     stop();
     show(Number(event.target.value));
 });
+// The shortest and the longest of all rows: asked for when nothing changed for a while, told from what was asked before.
+let asking = 0;
+let told = ['', ''];
+function lengths() {
+    const place = document.getElementById('lengths');
+    clearTimeout(asking);
+    if (!place) return;
+    const {revision} = state();
+    place.innerHTML = told[1];
+    if (told[0] === revision) return;
+    asking = setTimeout(async () => {
+        const answer = await fetch(place.dataset.lengths, {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
+        if (!answer?.ok) return;
+        told = [revision, await answer.text()];
+        lengths();
+    }, 800);
+}
+lengths();
 // What changed, or another row, is shown at the same moment.
 document.addEventListener('htmx:afterSettle', () => {
     if (!strip()) {
@@ -163,6 +266,7 @@ document.addEventListener('htmx:afterSettle', () => {
         return;
     }
     document.getElementById('again').checked = again;
+    lengths();
     if (frame === null) return;
     const going = playing;
     cancelAnimationFrame(playing);
@@ -175,11 +279,55 @@ let moved = false;
 document.addEventListener('pointerdown', () => {
     moved = true;
 });
-document.addEventListener('keydown', (event) => {
-    if (!strip() || isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key === ' ' && !event.repeat) moved = false;
-    if (event.key === 'Escape' && frame !== null) design();
-});
+document.addEventListener(
+    'keydown',
+    (event) => {
+        if (!strip() || isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+        if (event.key === ' ' && !event.repeat) moved = false;
+        if (event.key === 'Escape' && frame !== null) design();
+        const steps = {ArrowLeft: -1, ArrowRight: 1}[event.key];
+        if (steps && beatKeys(event, steps)) return;
+        // At a moment, arrows step a frame; on the design they move what is selected.
+        if (steps && frame !== null && event.target.id !== 'moment') {
+            event.preventDefault();
+            event.stopImmediatePropagation();
+            stop();
+            show(frame + steps * (event.shiftKey ? 10 : 1));
+        }
+    },
+    true,
+);
+
+// On a beat: arrows go to the next, with Shift they move it, + and - make it longer, Delete takes it away.
+function beatKeys(event, steps) {
+    const beat = event.target.closest?.('.beat');
+    if (!beat) return false;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    if (event.shiftKey) edit('/beats', {beat: beat.dataset.beat, do: steps < 0 ? 'left' : 'right'});
+    else (steps < 0 ? beat.previousElementSibling : beat.nextElementSibling)?.focus();
+    return true;
+}
+function longer(beat, by) {
+    const fixed = beat.dataset.by === 'seconds';
+    const field = fixed ? 'seconds' : 'hold';
+    const value = Math.max(fixed ? 0.1 : 0, Number(beat.dataset[field]) + by);
+    edit('/beats', {beat: beat.dataset.beat, [`set[length.${field}]`]: value.toFixed(2)});
+}
+document.addEventListener(
+    'keydown',
+    (event) => {
+        const beat = event.target.closest?.('.beat');
+        if (!beat || event.ctrlKey || event.metaKey || event.altKey) return;
+        const by = {'+': 0.1, '-': -0.1}[event.key];
+        if (by) longer(beat, by);
+        else if (event.key === 'Delete') edit('/beats', {beat: beat.dataset.beat, do: 'remove'});
+        else return;
+        event.preventDefault();
+        event.stopImmediatePropagation();
+    },
+    true,
+);
 document.addEventListener('keyup', (event) => {
     if (event.key !== ' ' || !strip() || isTyping(event) || moved) return;
     if (event.target.closest('button:not(.box), a, summary, input, select')) return;
@@ -211,16 +359,49 @@ document.addEventListener('pointerup', () => {
     if (!dragged) return;
     const {beat, to, seconds} = dragged;
     if (to !== undefined && to !== seconds) {
-        const fixed = !beat.textContent.includes('by ');
-        const hold = Math.max(0, Number(beat.dataset.hold) + to - seconds);
-        edit('/beats', {
-            beat: beat.dataset.beat,
-            ...(fixed
-                ? {'set[length.seconds]': Math.max(0.1, to - Number(beat.dataset.hold))}
-                : {'set[length.hold]': hold.toFixed(1)}),
-        });
+        longer(beat, to - seconds);
     }
     setTimeout(() => {
         dragged = null;
+    });
+});
+
+// A line is drawn longer by its ends, from beat to beat: its layers come and go with others then.
+let line = null;
+document.addEventListener('pointerdown', (event) => {
+    const stitch = event.target.closest?.('.beat-stitch');
+    if (!stitch || event.button !== 0) return;
+    event.preventDefault();
+    const box = stitch.getBoundingClientRect();
+    line = {stitch, start: event.clientX - box.left < box.width / 2, box: stitch.parentElement.getBoundingClientRect()};
+});
+const beatsAt = () =>
+    [...document.querySelectorAll('.beat:not(.closed)')].map((beat) => [beat, beat.getBoundingClientRect()]);
+document.addEventListener('pointermove', (event) => {
+    if (!line) return;
+    const beats = beatsAt();
+    const edge = ([, box]) => (line.start ? box.left : box.right);
+    const nearest = beats.reduce((best, one) =>
+        Math.abs(edge(one) - event.clientX) < Math.abs(edge(best) - event.clientX) ? one : best,
+    );
+    const from = parseFloat(line.stitch.style.left);
+    const to = from + parseFloat(line.stitch.style.width);
+    const at = (100 * (edge(nearest) - line.box.left)) / line.box.width;
+    if (line.start ? at < to - 0.5 : at > from + 0.5) {
+        line.beat = nearest[0];
+        line.stitch.style.left = `${line.start ? at : from}%`;
+        line.stitch.style.width = `${line.start ? to - at : at - from}%`;
+    }
+});
+document.addEventListener('pointerup', () => {
+    if (!line) return;
+    const {beat, start, stitch} = line;
+    line = null;
+    if (!beat) return;
+    const beats = [...document.querySelectorAll('.beat')];
+    const outer = start ? beat === beats[0] : beat === beats.at(-1);
+    edit('/set', {
+        layer: stitch.dataset.layers,
+        [`set[stay.${start ? 'comes' : 'goes'}]`]: outer && !start ? '' : beat.dataset.beat,
     });
 });

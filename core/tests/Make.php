@@ -59,13 +59,14 @@ final class Make
         float $lineHeight = 1.2,
         float $letterSpacing = 0.0,
         Align $align = Align::Left,
+        string $colour = '#17211E',
     ): TextStyle {
         return new TextStyle(
             $family,
             400,
             false,
             $size,
-            '#17211E',
+            $colour,
             $align,
             lineHeight: $lineHeight,
             letterSpacing: $letterSpacing,

@@ -8,6 +8,7 @@ use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureContent;
 use Morphea\Core\Drawing\PictureContents;
 use Morphea\Core\Drawing\PictureSource;
+use Morphea\Core\Drawing\Tones;
 use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\PictureLook;
 
@@ -30,6 +31,11 @@ final readonly class Pictures implements PictureSource, PictureContents
     public function picture(string $name): ?Picture
     {
         return $this->pictures[$name] ?? null;
+    }
+
+    public function tones(Picture $picture): ?Tones
+    {
+        return null;
     }
 
     public function content(Picture $picture, PictureLook $look): PictureContent

@@ -63,6 +63,7 @@ final class PressCommand extends Command
             ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
             ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) Settings::RATE)
             ->addOption('moment', null, InputOption::VALUE_REQUIRED, 'stills of shorts so many seconds after their beginning', '')
+            ->addOption('megabytes', null, InputOption::VALUE_REQUIRED, 'shorts no larger than so many', '')
             ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) Settings::QUALITY)
             ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
             ->addOption(
@@ -227,6 +228,10 @@ final class PressCommand extends Command
         if ('' !== $text('moment') && !is_numeric($text('moment'))) {
             throw new UploadError("--moment={$text('moment')}: say how many seconds after the beginning.");
         }
+        $most = (string) $text('megabytes');
+        if ('' !== $most && (!is_numeric($most) || (float) $most <= 0)) {
+            throw new UploadError("--megabytes=$most: say a number above 0.");
+        }
         $quality = (string) $text('quality');
         if (!ctype_digit($quality) || (int) $quality < 1 || (int) $quality > 100) {
             throw new UploadError("--quality=$quality: say a number from 1 to 100.");
@@ -244,6 +249,7 @@ final class PressCommand extends Command
             'quality' => $quality,
             'rate' => $rate,
             'moment' => (string) $text('moment'),
+            'megabytes' => $most,
             'ground' => $ground,
             'edge' => $input->getOption('marks') ? 'marks' : ($input->getOption('no-bleed') ? 'cut' : 'bleed'),
             'inSteps' => (bool) $input->getOption('progressive'),

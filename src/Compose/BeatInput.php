@@ -12,10 +12,14 @@ use Morphea\Core\Template\TemplateError;
 use Morphea\Core\Template\Time\Beat;
 use Morphea\Core\Template\Time\BeatLength;
 use Morphea\Core\Template\Time\BeatRule;
+use Morphea\Core\Template\Time\Sound;
 
 /** What people do to beats on the strip, turned into the beats there are then. */
 final readonly class BeatInput
 {
+    /** In the place of words that are spoken: those that come with the beat. */
+    public const SHOWN = '*';
+
     public function __construct(private Template $template)
     {
     }
@@ -80,6 +84,10 @@ final readonly class BeatInput
         $data = $declared->write($this->template->beats[$at]);
         foreach ($set as $path => $value) {
             $path = (string) $path;
+            if (\is_string($value) && \in_array($path, ['plays', 'voice'], true)) {
+                $data = self::heard($path, trim($value)) + $data;
+                continue;
+            }
             $property = $declared->property($path);
             if (null === $property || $property instanceof Group || 'id' === $path || !\is_string($value)) {
                 throw new TemplateError($path, 'is nothing that can be changed here');
@@ -94,6 +102,40 @@ final readonly class BeatInput
         \assert($made instanceof Beat);
 
         return array_map(static fn (Beat $beat): Beat => $beat->id === $id ? $made : $beat, $this->template->beats);
+    }
+
+    /**
+     * @param array<array-key, mixed> $set what was typed, by name
+     *
+     * @throws TemplateError
+     */
+    public function sound(array $set): Sound
+    {
+        $declared = Declared::of(Sound::class);
+        $data = $declared->write($this->template->sound);
+        foreach ($set as $name => $value) {
+            $property = $declared->property((string) $name);
+            if (null === $property || !\is_string($value)) {
+                throw new TemplateError((string) $name, 'is nothing that can be changed here');
+            }
+            $data[(string) $name] = 'track' === $name
+                ? ('' === trim($value) ? null : trim($value))
+                : $property->typed((string) $name, trim($value), $this->template->measure());
+        }
+        $made = $declared->read(new JsonNode('sound', $data), $this->template->locale);
+        \assert($made instanceof Sound);
+
+        return $made;
+    }
+
+    /** @return array<string, string|bool|null> */
+    private static function heard(string $path, string $value): array
+    {
+        return match (true) {
+            'plays' === $path => ['plays' => '' === $value ? null : $value],
+            self::SHOWN === $value => ['says' => null, 'reads' => true],
+            default => ['says' => '' === $value ? null : $value, 'reads' => false],
+        };
     }
 
     /** @throws TemplateError when there is none */

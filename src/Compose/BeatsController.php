@@ -5,21 +5,35 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Film\FilmMaker;
 use Morphea\App\Open\Opener;
+use Morphea\App\Open\OpenProject;
 use Morphea\App\Tables\TableRows;
+use Morphea\Core\Beat\Scene;
+use Morphea\Core\Beat\Timing;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\Edit\SetBeats;
+use Morphea\Core\Template\Edit\SetEnding;
+use Morphea\Core\Template\Edit\SetSound;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Twig\Environment;
 
 /** Time: beats of a template, and a row's side as it is played. */
 #[Route('/projects/{project}/compose/beats')]
 final readonly class BeatsController
 {
-    public function __construct(private ComposeScreen $screen)
-    {
+    public function __construct(
+        private ComposeScreen $screen,
+        private TableRows $rows,
+        private Opener $opener,
+        private Environment $twig,
+        private UrlGeneratorInterface $urls,
+    ) {
     }
 
     #[Route('', name: 'compose_beats', methods: ['POST'])]
@@ -35,6 +49,8 @@ final readonly class BeatsController
             return match ($request->request->getString('do')) {
                 'give' => new SetBeats(BeatInput::usual(), 'Given time'),
                 'take' => new SetBeats([], 'Time taken away'),
+                'sound' => new SetSound($input->sound($request->request->all('set'))),
+                'ending' => new SetEnding($request->request->getBoolean('endsAsBegun')),
                 'add' => new SetBeats($input->add($beat), 'Beat added'),
                 'remove' => new SetBeats($input->without($beat), "Beat $name removed"),
                 'left', 'right' => new SetBeats(
@@ -47,12 +63,44 @@ final readonly class BeatsController
     }
 
     #[Route('', name: 'compose_moments', methods: ['GET'])]
-    public function moments(Project $project, Request $request, TableRows $rows, Opener $opener): JsonResponse
+    public function moments(Project $project, Request $request): JsonResponse
     {
-        $number = max(1, min(ComposeScreen::row($request), $project->rowCount()));
-        $row = $project->rowCount() > 0 ? $rows->row($project, $number) : null;
-        $open = $opener->page($project);
+        $number = ComposeScreen::row($request);
+        [$open, $row] = $this->row($project, $number);
 
-        return new JsonResponse((new Moments($open))->of($open->lay($row, 0, false)));
+        return new JsonResponse((new Moments($open, $this->urls))->of($open->lay($row, 0, false), $number));
+    }
+
+    /** What is heard of a row's short, mixed as it is made. */
+    #[Route('/heard', name: 'compose_heard', methods: ['GET'])]
+    public function heard(Project $project, Request $request, FilmMaker $films): Response
+    {
+        [$open, $row] = $this->row($project, ComposeScreen::row($request));
+        $laid = $open->lay($row);
+        $scene = Scene::of($open->template, $laid, Timing::of($open->template, $laid, Timing::USUAL));
+        $response = new Response(headers: ['Content-Type' => 'audio/mp4']);
+        $response->setEtag(hash('sha256', serialize([$scene->sound, $scene->timing->frames()])))->setPrivate();
+        if (!$response->isNotModified($request)) {
+            $response->setContent($films->sound($scene, $open->pictures));
+        }
+
+        return $response;
+    }
+
+    /** How long the shortest and the longest short of the table last. */
+    #[Route('/lengths', name: 'compose_lengths', methods: ['GET'])]
+    public function lengths(Project $project, RowLengths $lengths): Response
+    {
+        $shown = ['project' => $project, 'lengths' => $lengths->of($project)];
+
+        return new Response($this->twig->render('compose/lengths.html.twig', $shown));
+    }
+
+    /** @return array{OpenProject, Record|null} */
+    private function row(Project $project, int $wanted): array
+    {
+        $number = max(1, min($wanted, $project->rowCount()));
+
+        return [$this->opener->page($project), $project->rowCount() > 0 ? $this->rows->row($project, $number) : null];
     }
 }

@@ -15,31 +15,33 @@ use Morphea\Core\Template\Time\BeatRule;
 /** The strip under the stage: beats as wide as they last in the row shown, and a line for each layer that comes or goes. */
 final readonly class BeatsView
 {
-    private const RATE = 30;
-
     /** @return array<string, mixed>|null null where nothing moves */
     public static function of(Template $template, LaidOut $laid): ?array
     {
         if (!$template->moves()) {
             return null;
         }
-        $timing = Timing::of($template, $laid, self::RATE);
+        $timing = Timing::of($template, $laid, Timing::USUAL);
         $frames = max(1, $timing->frames());
         $share = static fn (int $frame): float => round(100 * $frame / $frames, 3);
 
         return [
-            'rate' => self::RATE,
+            'rate' => Timing::USUAL,
             'frames' => $timing->frames(),
             'seconds' => round($timing->seconds(), 1),
             'beats' => array_map(static fn (TimedBeat $timed): array => [
                 'id' => $timed->beat->id,
                 'name' => $timed->beat->name,
                 'length' => $timed->beat->length,
-                'seconds' => round($timed->frames() / self::RATE, 1),
+                'seconds' => round($timed->frames() / Timing::USUAL, 1),
                 'left' => $share($timed->from),
                 'width' => $share($timed->frames()),
                 'closed' => $timed->closed,
-                'by' => BeatRule::Reading === $timed->beat->length->rule ? 'by reading' : '',
+                'by' => match ($timed->beat->length->rule) {
+                    BeatRule::Reading => 'by reading',
+                    BeatRule::Sound => 'by sound',
+                    BeatRule::Seconds => '',
+                },
             ], $timing->beats),
             'lines' => self::lines($template, $laid, $timing, $share),
         ];

@@ -6,7 +6,9 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FaceNames;
+use Morphea\App\Media\ShippedSounds;
 use Morphea\App\Open\Opener;
+use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Pattern\Pattern;
@@ -34,6 +36,7 @@ final readonly class ComposeView
         private Opener $opener,
         private PictureView $picture,
         private TemplateHistory $history,
+        private PictureStore $pictures,
     ) {
     }
 
@@ -105,9 +108,24 @@ final readonly class ComposeView
             'presets' => Preset::all(),
             'codeKinds' => CodeKind::cases(),
             'ways' => $this->history->ways($project),
+            'sounds' => $template->moves() ? $this->sounds($project) : [],
             'time' => 0 === $shown ? BeatsView::of($template, $laid) : null,
             'beat' => null === $template->beat($beat) ? $template->beats[0]->id ?? '' : $beat,
         ] + ($layer instanceof PictureLayer ? $this->picture->of($project, $layer, $laid) : []);
+    }
+
+    /** @return array<string, string> what can be heard, by the pattern that names it */
+    private function sounds(Project $project): array
+    {
+        $sounds = [];
+        foreach ($this->pictures->soundNames($project) as $name) {
+            $sounds[Pattern::quote($name)] = $name;
+        }
+        foreach (array_keys(ShippedSounds::ALL) as $name) {
+            $sounds[$name] = "a $name";
+        }
+
+        return $sounds;
     }
 
     /**

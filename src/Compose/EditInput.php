@@ -38,7 +38,9 @@ final readonly class EditInput
     {
         $values = [];
         foreach ($set as $path => $value) {
-            $values += $this->value((string) $path, \is_string($value) ? trim($value) : '');
+            $values += 'pool' === $path
+                ? $this->pool(\is_array($value) ? array_values(array_filter($value, is_string(...))) : [])
+                : $this->value((string) $path, \is_string($value) ? trim($value) : '');
         }
 
         return [] !== $values ? $values : throw new TemplateError('', 'Nothing was to be changed.');
@@ -50,7 +52,7 @@ final readonly class EditInput
         return match (true) {
             // Choices that stand for several values at once, or for one that follows from others.
             'picture.fit' === $path => ['fit' => $value],
-            'picture' === $path => ['picture' => $value, 'pattern' => null],
+            'picture' === $path => ['picture' => $value, 'pattern' => null, 'pool' => null],
             'shape' === $path => $this->shape($value),
             'shape.kind' === $path => ['shape.kind' => $value] +
                 ('path' === $value ? ['shape.path' => self::LEAF] : []) +
@@ -70,10 +72,23 @@ final readonly class EditInput
             'dashes' === $path => ['dashes' => $this->dashes($value)],
             'stay' === $path => ['stay' => 'always' === $value ? null : ['comes' => $this->template->beats[0]->id ?? null]],
             \in_array($path, ['stay.comes', 'stay.goes'], true) => [$path => '' === $value ? null : $value],
-            \in_array($path, ['sample', 'empty.words'], true) => [$path => '' === $value ? null : $value],
+            \in_array($path, ['sample', 'empty.words', 'clip.to'], true) && '' === $value => [$path => null],
+            \in_array($path, ['sample', 'empty.words'], true) => [$path => $value],
             // Every other value says itself what may be typed for it.
             default => [$path => $this->property($path)->typed($path, $value, $this->template->measure())],
         };
+    }
+
+    /**
+     * @param list<string> $names
+     *
+     * @return array<string, list<string>|null>
+     */
+    private function pool(array $names): array
+    {
+        return [] === $names
+            ? throw new TemplateError('', 'At least one picture has to be dealt. Choose one, or show one picture for all rows.')
+            : ['picture' => null, 'pattern' => null, 'pool' => $names];
     }
 
     private function property(string $path): Property

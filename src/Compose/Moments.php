@@ -10,28 +10,32 @@ use Morphea\Core\Beat\Scene;
 use Morphea\Core\Beat\Timing;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\GroupItem;
+use Morphea\Core\Drawing\PictureItem;
 use Morphea\Core\Drawing\Pose;
+use Morphea\Core\Drawing\Recolour;
 use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Template\PictureLook;
+use Morphea\Core\Template\Tone;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /** A scene as the browser plays it: every part drawn, with its poses frame by frame. The numbers are those that are made. */
 final readonly class Moments
 {
-    private const RATE = 30;
-
-    public function __construct(private OpenProject $open)
+    public function __construct(private OpenProject $open, private UrlGeneratorInterface $urls)
     {
     }
 
     /**
-     * @return array{rate: int, frames: int, parts: list<array{svg: string, from: int, to: int, box: list<float>,
-     *     poses: array<int, list<float>>}>}
+     * @return array{rate: int, frames: int, heard: string|null, parts: list<array{svg: string, from: int, to: int,
+     *     box: list<float>, poses: array<int, list<float>>, plays: array<string, mixed>|null}>}
      */
-    public function of(LaidOut $laid): array
+    public function of(LaidOut $laid, int $row): array
     {
-        $scene = Scene::of($this->open->template, $laid, Timing::of($this->open->template, $laid, self::RATE));
+        $scene = Scene::of($this->open->template, $laid, Timing::of($this->open->template, $laid, Timing::USUAL));
         $parts = [];
         $resting = [];
-        $rests = static fn (?Part $part): bool => null !== $part && !$part->comesOrGoes($scene->timing->frames());
+        $rests = static fn (?Part $part): bool =>
+            null !== $part && !$part->plays() && !$part->comesOrGoes($scene->timing->frames());
         foreach ($scene->parts as $i => $part) {
             $always = $rests($part);
             if ($always) {
@@ -45,14 +49,21 @@ final readonly class Moments
             $resting = [];
             $parts[] = $this->part($laid->drawing, $groups, $part, $i);
         }
+        $heard = ['project' => $this->open->project->id(), 'row' => $row];
 
-        return ['rate' => self::RATE, 'frames' => $scene->timing->frames(), 'parts' => $parts];
+        return [
+            'rate' => Timing::USUAL,
+            'frames' => $scene->timing->frames(),
+            'heard' => $scene->sound->isSilent() ? null : $this->urls->generate('compose_heard', $heard),
+            'parts' => $parts,
+        ];
     }
 
     /**
      * @param list<GroupItem> $groups
      *
-     * @return array{svg: string, from: int, to: int, box: list<float>, poses: array<int, list<float>>}
+     * @return array{svg: string, from: int, to: int, box: list<float>, poses: array<int, list<float>>,
+     *     plays: array<string, mixed>|null}
      */
     private function part(Drawing $side, array $groups, Part $part, int $number): array
     {
@@ -67,7 +78,7 @@ final readonly class Moments
         $box = $groups[0]->bounds();
         $poses = [];
         for ($frame = $part->from; $frame < $part->to; ++$frame) {
-            if ($part->moves($frame)) {
+            if ($part->isOnItsWay($frame)) {
                 $poses[$frame] = self::numbers($part->pose($frame) ?? new Pose());
             }
         }
@@ -78,7 +89,54 @@ final readonly class Moments
             'to' => $part->to,
             'box' => [$box->left, $box->top, $box->right, $box->bottom],
             'poses' => $poses,
+            'plays' => $part->plays() ? $this->plays($part) : null,
         ];
+    }
+
+    /**
+     * Where a picture that drifts is, and which moment of a clip is seen, frame by frame.
+     *
+     * @return array{clip: string|null, matrix: string|null, boxes: list<list<float>>, moments: list<float>}
+     */
+    private function plays(Part $part): array
+    {
+        $boxes = $moments = [];
+        $clip = $matrix = null;
+        for ($frame = $part->from; $frame < $part->to; ++$frame) {
+            $items = $part->seen($frame, Timing::USUAL)->items;
+            $item = array_values(array_filter($items, static fn ($one): bool => $one instanceof PictureItem))[0];
+            if (null !== $item->wander) {
+                $box = $item->box;
+                $boxes[] = array_map(static fn (float $dots): float => round($dots, 2), [$box->x, $box->y, $box->width, $box->height]);
+            }
+            if ($item->picture->isClip()) {
+                $names = ['project' => $this->open->project->id(), 'name' => $item->picture->name];
+                $clip ??= $this->urls->generate('picture_played', $names);
+                $matrix ??= self::matrix($item->look);
+                $moments[] = $item->picture->moment;
+            }
+        }
+
+        return ['clip' => $clip, 'matrix' => $matrix, 'boxes' => $boxes, 'moments' => $moments];
+    }
+
+    /** What gives a clip its tone, as a matrix of SVG's filters; null for none. */
+    private static function matrix(PictureLook $look): ?string
+    {
+        if (!$look->tones()) {
+            return null;
+        }
+        $dark = Tone::Grey === $look->tone ? [0, 0, 0] : Recolour::channels($look->tint);
+        $rows = array_map(static fn (int $from): string => implode(' ', [
+            ...array_map(
+                static fn (float $weight): float => round($weight * (1 - $from / 255), 4),
+                [Recolour::RED, Recolour::GREEN, Recolour::BLUE],
+            ),
+            0,
+            round($from / 255, 4),
+        ]), $dark);
+
+        return implode(' ', [...$rows, '0 0 0 1 0']);
     }
 
     /** @return list<float> */

@@ -11,6 +11,7 @@ use Morphea\App\Pictures\PictureStore;
 use Morphea\Core\Drawing\Recolour;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\Pool;
 
 /** What the rule line of a picture says besides what all layers have. */
 final readonly class PictureView
@@ -29,7 +30,11 @@ final readonly class PictureView
 
         return [
             'stored' => $stored,
-            'pictureNames' => array_map(static fn (StoredPicture $one): string => $one->name(), $this->pictures->all($project)),
+            'pictureNames' => array_map(
+                static fn (StoredPicture $one): string => $one->name(),
+                array_values(array_filter($this->pictures->all($project), static fn (StoredPicture $one): bool => !$one->isSound())),
+            ),
+            'dealt' => $layer->source instanceof Pool ? $layer->source->names : [],
             'drawnIn' =>
                 null !== $stored && $stored->isDrawing()
                     ? \array_slice(array_keys(Recolour::of($this->files->bytes($stored))), 0, self::COLOURS_SHOWN)

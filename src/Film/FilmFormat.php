@@ -11,4 +11,16 @@ enum FilmFormat: string
     case Webm = 'webm';
     case Gif = 'gif';
     case Webp = 'webp';
+
+    /** Whether it can have sound. */
+    public function isHeard(): bool
+    {
+        return self::Mp4 === $this || self::Webm === $this;
+    }
+
+    /** Whether less quality makes it smaller. */
+    public function hasQuality(): bool
+    {
+        return self::Gif !== $this;
+    }
 }

@@ -30,29 +30,31 @@ final readonly class Graph
     /**
      * @param non-empty-list<Plate> $plates the lowest first, which covers all
      *
-     * @return string a filter graph whose inputs are those of the plates, whose output is `[out]`
+     * @return array{list<string>, string} inputs, and a filter graph over them whose output is `[out]`
      */
-    public function of(array $plates): string
+    public function of(array $plates): array
     {
         // Over a ground that plays, colours are kept for two by two pixels throughout, which is as quick as the ground alone.
         $plays = [] !== array_filter($plates, static fn (Plate $plate): bool => null !== $plate->playing);
         $format = $plays ? 'yuv420' : 'yuv444';
         $ground = array_shift($plates);
+        $inputs = $ground->inputs();
+        $count = $ground->countInputs();
         $base = null === $ground->playing
             ? '[0:v]' . self::EVEN . ',' . self::COLOURS . ",format={$format}p," . $this->still($this->frames, 0)
-            : "[0:v]{$this->played($ground->playing, 0)},format={$format}p";
+            : "[0:v]{$this->played($ground->playing, 0, 0, $this->frames)},format={$format}p";
         $chains = ["{$base}[on0]"];
-        $input = $ground->countInputs();
         $laid = 0;
         foreach ($plates as $plate) {
-            foreach ($this->runs($plate, $input, $format) as [$source, $poses]) {
-                array_push($chains, ...$this->run($plate, $source, $poses, $laid++, $format));
+            foreach ($this->runs($plate) as $poses) {
+                // Each run reads its plate by itself: none has to wait for another.
+                array_push($chains, ...$this->run($plate, $this->source($plate, $count, $poses, $format), $poses, $laid++, $format));
+                array_push($inputs, ...$plate->inputs());
+                $count += $plate->countInputs();
             }
-            $input += $plate->countInputs();
         }
-        $end = $plays ? 'fps=' . $this->rate . ',trim=end_frame=' . $this->frames . ',' : '';
 
-        return implode(';', [...$chains, "[on$laid]{$end}format=yuv420p[out]"]);
+        return [$inputs, implode(';', [...$chains, "[on$laid]format=yuv420p[out]"])];
     }
 
     /** One picture for so many frames from one on. */
@@ -61,32 +63,24 @@ final readonly class Graph
         return \sprintf('loop=%d:1:0,settb=1/%d,setpts=N+%d', $frames - 1, $this->rate, $from);
     }
 
-    /** A clip from a frame on, to the end of the stretch. */
-    private function played(Playing $playing, int $from): string
+    /** A clip that begins at a frame, of which so much is taken. */
+    private function played(Playing $playing, int $begins, int $from, int $to): string
     {
         $stands = $playing->again ? '' : ',tpad=stop_mode=clone:stop=-1';
 
-        return "settb=1/$this->rate,setpts=N+$from$stands,trim=end_pts=$this->frames";
+        return "settb=1/$this->rate,setpts=N+$begins$stands,trim=start_pts=$from:end_pts=$to";
     }
 
     /**
-     * A plate in runs of frames: of what is drawn, those in which it is on its way, which take more, and those in which it
-     * stands; of what plays, all of them.
+     * A plate in runs of frames: those in which it is on its way, which take more, and those in which it stands.
      *
-     * @return list<array{string, array<int, Pose>}> where it comes from, and its poses by frame; none for all the stretch
+     * @return non-empty-list<array<int, Pose>> poses by frame; none for all the stretch
      */
-    private function runs(Plate $plate, int $input, string $format): array
+    private function runs(Plate $plate): array
     {
-        $poses = $this->poses($plate);
-        if (null !== $plate->playing) {
-            return [[$this->composed($plate, $plate->playing, $input, $format), $poses]];
-        }
-        if ([] === $poses) {
-            return [["[$input:v]", []]];
-        }
         $runs = [];
         $rested = null;
-        foreach ($poses as $frame => $pose) {
+        foreach ($this->poses($plate) as $frame => $pose) {
             $rests = $pose == new Pose();
             if ($rests !== $rested) {
                 $runs[] = [];
@@ -94,29 +88,29 @@ final readonly class Graph
             $rested = $rests;
             $runs[\count($runs) - 1][$frame] = $pose;
         }
-        if (1 === \count($runs)) {
-            return [["[$input:v]", $runs[0]]];
-        }
-        $names = array_map(static fn (int $i): string => "[r$input-$i]", array_keys($runs));
-        $split = "[$input:v]split=" . \count($runs) . implode('', $names) . ';';
 
-        return array_map(
-            static fn (int $i, array $run): array => [(0 === $i ? $split : '') . $names[$i], $run],
-            array_keys($runs),
-            $runs,
-        );
+        return $runs ?: [[]];
     }
 
-    /** What plays in a plate, seen through its hole, with all that is drawn of it. */
-    private function composed(Plate $plate, Playing $playing, int $input, string $format): string
+    /**
+     * Where a run comes from: what is drawn, or what plays in it, seen through its hole, with all that is drawn of it.
+     *
+     * @param array<int, Pose> $poses
+     */
+    private function source(Plate $plate, int $input, array $poses, string $format): string
     {
-        $from = max(0, ($plate->part->from ?? $this->from) - $this->from);
-        $clip = "[$input:v]{$this->played($playing, $from)}";
+        $playing = $plate->playing;
+        if (null === $playing) {
+            return "[$input:v]";
+        }
+        [$from, $to] = [] === $poses ? [0, $this->frames] : [min(array_keys($poses)), max(array_keys($poses)) + 1];
+        $begins = ($plate->part->from ?? $this->from) - $this->from;
+        $clip = "[$input:v]{$this->played($playing, $begins, $from, $to)}";
         if (null === $playing->hole) {
             return "{$clip},format={$format}p[c$input];[c$input]";
         }
         [$rest, $white, $black] = [$input + 1, $input + 2, $input + 3];
-        $still = $this->still($this->frames, 0);
+        $still = $this->still($to - $from, $from);
 
         return implode(';', [
             "{$clip},format=yuv444p[c$input]",

@@ -35,6 +35,8 @@ final readonly class Grounds
     /** Frames that are turned round at once. */
     private const CHUNK = 24;
     private const WAIT = 50_000;
+    /** Seconds in which lengths are told apart. */
+    private const STEP = 4;
     /** Raised when the same comes out otherwise. */
     private const VERSION = 1;
     private const COLOURS = 'scale=out_color_matrix=bt709:out_range=tv:flags=accurate_rnd+full_chroma_int';
@@ -49,33 +51,55 @@ final readonly class Grounds
     /**
      * @param (\Closure(): bool)|null $stopped
      *
-     * @return string path
+     * @param int $frames that it is seen
+     *
+     * @return array{string, bool} path, and whether it begins anew once it has ended; otherwise its last frame stands
      *
      * @throws RenderError|NoRoom|Halted
      */
-    public function of(PictureItem $item, Seat $seat, ClipContents $contents, ?\Closure $stopped): string
+    public function of(PictureItem $item, Seat $seat, int $frames, ClipContents $contents, ?\Closure $stopped): array
     {
+        $run = $this->run($item, $seat->rate, $frames);
         if (!is_dir($this->folder) && !@mkdir($this->folder, 0o700, true) && !is_dir($this->folder)) {
             throw new NoRoom("The folder $this->folder cannot be made.");
         }
-        $path = $this->path($item, $seat);
-        $this->alone($path, $stopped, function () use ($path, $item, $seat, $contents, $stopped): void {
+        $path = $this->path($item, $seat, $run);
+        $this->alone($path, $stopped, function () use ($path, $item, $seat, $run, $contents, $stopped): void {
             if (!is_file($path)) {
                 $this->makeRoom();
-                Scratch::in(fn (string $scratch) => $this->make($item, $seat, $contents, $scratch, $path, $stopped));
+                Scratch::in(fn (string $scratch) => $this->make($item, $seat, $run, $contents, $scratch, $path, $stopped));
             }
         });
         @touch($path);
 
-        return $path;
+        return [$path, $run[2]];
     }
 
-    private function path(PictureItem $item, Seat $seat): string
+    /**
+     * How much of it is made ready: no more than is seen, in steps, so that many rows share it.
+     *
+     * @return array{int, bool, bool} frames of the way there, whether it goes back as well, whether it begins anew then
+     */
+    private function run(PictureItem $item, int $rate, int $seen): array
+    {
+        $length = (float) $item->picture->length;
+        $there = max(1, (int) round($rate * ($item->wander->drift->seconds ?? $item->play?->lasts($length) ?? 1.0)));
+        $goesBack = null !== $item->wander || AfterClip::BackAndForth === $item->play?->after;
+        $needed = (int) ceil($seen / (self::STEP * $rate)) * self::STEP * $rate;
+
+        return $needed <= $there
+            ? [$needed, false, false]
+            : [$there, $goesBack, $goesBack || AfterClip::Again === $item->play?->after];
+    }
+
+    /** @param array{int, bool, bool} $run */
+    private function path(PictureItem $item, Seat $seat, array $run): string
     {
         $box = $item->at(0.0)->box;
         $key = serialize([
-            ...[self::VERSION, $item->picture->hash, $item->look, $item->play, $seat->turned, $seat->width, $seat->height],
-            ...[$seat->scale, $seat->rate, $box->x - $seat->frame->left, $box->y - $seat->frame->top, $box->width, $box->height],
+            ...[self::VERSION, $run, $item->picture->hash, $item->look, $item->play, $seat->turned, $seat->width, $seat->height],
+            ...[$seat->scale, $seat->rate, $seat->veil],
+            ...[$box->x - $seat->frame->left, $box->y - $seat->frame->top, $box->width, $box->height],
             null === $item->wander ? null : [
                 ...[$item->wander->drift, $item->wander->to->x - $seat->frame->left, $item->wander->to->y - $seat->frame->top],
                 $item->wander->to->width,
@@ -85,19 +109,24 @@ final readonly class Grounds
         return "$this->folder/" . hash('sha256', $key) . '.mp4';
     }
 
-    /** @param (\Closure(): bool)|null $stopped */
+    /**
+     * @param array{int, bool, bool}  $run
+     * @param (\Closure(): bool)|null $stopped
+     */
     private function make(
         PictureItem $item,
         Seat $seat,
+        array $run,
         ClipContents $contents,
         string $scratch,
         string $path,
         ?\Closure $stopped,
     ): void {
+        // One frame more than the way there, so that what goes back turns on its last.
         $there = null === $item->wander
-            ? $this->clip($item, $seat, $contents, $scratch, $stopped)
-            : $this->drift($item, $item->wander, $seat, $contents, $scratch, $stopped);
-        $whole = $this->back($item) ? $this->andBack($there, $seat->rate, $scratch, $stopped) : $there;
+            ? $this->clip($item, $seat, $run[0] + ($run[1] ? 1 : 0), $contents, $scratch, $stopped)
+            : $this->drift($item, $item->wander, $seat, $run[0] + ($run[1] ? 1 : 0), $contents, $scratch, $stopped);
+        $whole = $run[1] ? $this->andBack($there, $seat->rate, $scratch, $stopped) : $there;
         $part = "$path." . getmypid();
         if (!@copy($whole, $part) || filesize($part) !== filesize($whole) || !@rename($part, $path)) {
             @unlink($part);
@@ -105,25 +134,18 @@ final readonly class Grounds
         }
     }
 
-    /** Whether it begins anew once it has ended. */
-    public function isAgain(PictureItem $item): bool
-    {
-        return null !== $item->wander || AfterClip::Stands !== $item->play?->after;
-    }
-
-    private function back(PictureItem $item): bool
-    {
-        return null !== $item->wander || AfterClip::BackAndForth === $item->play?->after;
-    }
-
     /** @param (\Closure(): bool)|null $stopped */
-    private function clip(PictureItem $item, Seat $seat, ClipContents $contents, string $scratch, ?\Closure $stopped): string
-    {
+    private function clip(
+        PictureItem $item,
+        Seat $seat,
+        int $frames,
+        ClipContents $contents,
+        string $scratch,
+        ?\Closure $stopped,
+    ): string {
         $play = $item->play ?? throw new \LogicException('A clip is played somehow.');
         $length = (float) $item->picture->length;
         NoRoom::write("$scratch/clip.mp4", $contents->clip($item->picture));
-        // One frame more than the way there, so that what goes back turns on its last.
-        $frames = max(1, (int) round($play->lasts($length) * $seat->rate)) + ($this->back($item) ? 1 : 0);
         $width = max(2, (int) round($item->box->width * $seat->scale));
         $height = max(2, (int) round($item->box->height * $seat->scale));
         $left = (int) round(($seat->frame->left - $item->box->x) * $seat->scale);
@@ -180,6 +202,7 @@ final readonly class Grounds
         PictureItem $item,
         Wander $wander,
         Seat $seat,
+        int $frames,
         ClipContents $contents,
         string $scratch,
         ?\Closure $stopped,
@@ -194,12 +217,12 @@ final readonly class Grounds
         $look = new Look($seat->scale, Edge::Cut, '#FFFFFF');
         $png = $this->renderer->side($side, $contents, $look, [new PictureFormat(PictureKind::Png)], false, $stopped)[0];
         NoRoom::write("$scratch/large.png", $png);
-        $frames = (int) round($wander->drift->seconds * $seat->rate);
-        $at = static fn (float $here, float $there): string => \sprintf(
+        $there = (int) round($wander->drift->seconds * $seat->rate);
+        $at = static fn (float $here, float $further): string => \sprintf(
             '(%F+(%F)*(1-cos(PI*(on-1)/%d))/2)',
             $here * $seat->scale,
-            ($there - $here) * $seat->scale,
-            $frames,
+            ($further - $here) * $seat->scale,
+            $there,
         );
         [$left, $top] = [$seat->frame->left, $seat->frame->top];
         [$x0, $y0] = [$at($from->x - $left, $to->x - $left), $at($from->y - $top, $to->y - $top)];
@@ -216,7 +239,7 @@ final readonly class Grounds
             self::COLOURS,
             'format=yuv420p',
             "pad=$width:$height",
-            \sprintf('loop=%d:1:0,settb=1/%d,setpts=N', $frames, $seat->rate),
+            \sprintf('loop=%d:1:0,settb=1/%d,setpts=N', $frames - 1, $seat->rate),
             "perspective=x0='$x0':y0='$y0':x1='$x1':y1='$y0':x2='$x0':y2='$y1':x3='$x1':y3='$y1'" .
                 ':sense=destination:eval=frame:interpolation=linear',
             "crop=$across:$down:0:0",
@@ -224,7 +247,7 @@ final readonly class Grounds
         ];
         $packed = self::packed($seat->rate, "$scratch/there.mp4");
         $this->ffmpeg->run(
-            ['-i', "$scratch/large.png", '-vf', implode(',', $filters), '-frames:v', (string) ($frames + 1), ...$packed],
+            ['-i', "$scratch/large.png", '-vf', implode(',', $filters), '-frames:v', (string) $frames, ...$packed],
             $stopped,
         );
 
@@ -232,7 +255,7 @@ final readonly class Grounds
     }
 
     /**
-     * A clip to its end, and from the frame before it back to its second: few frames are held at a time.
+     * A clip to its end, and from the frame before it back to its second. Few frames are held at a time.
      *
      * @param (\Closure(): bool)|null $stopped
      *
@@ -260,7 +283,8 @@ final readonly class Grounds
             }
         }
         fclose($out);
-        $this->ffmpeg->run(['-r', (string) $rate, '-f', 'h264', '-i', "$scratch/whole.h264", '-c:v', 'copy', "$scratch/whole.mp4"], $stopped);
+        $joined = ['-r', (string) $rate, '-f', 'h264', '-i', "$scratch/whole.h264"];
+        $this->ffmpeg->run([...$joined, '-c:v', 'copy', "$scratch/whole.mp4"], $stopped);
 
         return "$scratch/whole.mp4";
     }

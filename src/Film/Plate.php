@@ -28,7 +28,7 @@ final readonly class Plate
     public function inputs(): array
     {
         return match (true) {
-            null === $this->playing => ['-i', $this->path],
+            null === $this->playing => ['-threads', '1', '-i', $this->path],
             null === $this->playing->hole => $this->playing->input(),
             default => [...$this->playing->input(), '-i', $this->path, ...$this->playing->hole->inputs()],
         };

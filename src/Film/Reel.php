@@ -77,8 +77,8 @@ final readonly class Reel
         $name = "$this->folder/stretch-$number";
         $plates = $this->plates($scene, $span, $name);
         $rate = $scene->timing->rate;
-        NoRoom::write("$name.graph", (new Graph($rate, $span->from, $span->frames(), $this->scale))->of($plates));
-        $inputs = array_merge(...array_map(static fn (Plate $plate): array => $plate->inputs(), $plates));
+        [$inputs, $graph] = (new Graph($rate, $span->from, $span->frames(), $this->scale))->of($plates);
+        NoRoom::write("$name.graph", $graph);
         $packed = Codec::h264($quality, $span->frames());
         $frames = ['-r', (string) $rate, '-frames:v', (string) $span->frames()];
         $this->ffmpeg->run(
@@ -162,9 +162,9 @@ final readonly class Reel
             $size[1],
             $this->scale,
             $scene->timing->rate,
+            $plain && isset($group->items[1]) ? Veil::of($group->items[1]) ?? new Veil() : new Veil(),
         );
-        $clip = $this->grounds->of($item, $seat, $this->pictures, $this->stopped);
-        $again = $this->grounds->isAgain($item);
+        [$clip, $again] = $this->grounds->of($item, $seat, $part->to - $part->from, $this->pictures, $this->stopped);
         $hole = $plain ? null : $this->hole($scene->drawing, $group, $item, $seen, $path);
 
         return new Plate($path, $x, $y, $size[0], $size[1], $rests ? null : $part, new Playing($clip, $again, $hole));
@@ -173,11 +173,19 @@ final readonly class Reel
     /** A rectangle, covered by what plays in it to its edges. */
     private function isPlain(GroupItem $group, PictureItem $item): bool
     {
-        return [$item] === $group->items
+        $over = \array_slice($group->items, 1);
+
+        return $item === $group->items[0]
+            && ([] === $over || (1 === \count($over) && null !== Veil::of($over[0])))
             && 1.0 === $group->opacity
             && 0.0 === $group->rotation
             && null === $item->shadow
-            && (null === $item->outline || ($item->outline instanceof RectangleItem && $item->cut && 0.0 === $item->outline->radius && $item->outline->paint->strokeWidth <= 0));
+            && (null === $item->outline || ($item->cut && self::isBare($item->outline)));
+    }
+
+    private static function isBare(Item $outline): bool
+    {
+        return $outline instanceof RectangleItem && 0.0 === $outline->radius && $outline->paint->strokeWidth <= 0;
     }
 
     /** Draws the layer with black, and with white, in the place of what plays in it. */
@@ -186,7 +194,8 @@ final readonly class Reel
         $paths = [];
         foreach (['white' => '#FFFFFF', 'black' => '#000000'] as $name => $colour) {
             $blank = new Picture("plate-$name", hash('sha256', "plate-$name"), $item->picture->width, $item->picture->height, true);
-            $own = new PictureItem($blank, new PictureLook(blur: $item->look->blur), $item->box, $item->outline, $item->cut, $item->shadow);
+            $look = new PictureLook(blur: $item->look->blur);
+            $own = new PictureItem($blank, $look, $item->box, $item->outline, $item->cut, $item->shadow);
             $items = array_map(static fn (Item $one): Item => $one === $item ? $own : $one, $group->items);
             $moved = $group->showing($items)->posed(new Pose(right: -$seen->left, down: -$seen->top));
             $drawing = new Drawing((int) ceil($seen->width()), (int) ceil($seen->height()), $side->dpi, null, [$moved]);

@@ -23,6 +23,7 @@ final readonly class Seat
         public int $height,
         public float $scale,
         public int $rate,
+        public Veil $veil = new Veil(),
     ) {
     }
 
@@ -38,7 +39,7 @@ final readonly class Seat
     public function filters(): array
     {
         return 0.0 === $this->turned
-            ? []
-            : [\sprintf('rotate=%F:ow=%d:oh=%d:c=black', deg2rad($this->turned), $this->width, $this->height)];
+            ? $this->veil->filters()
+            : [...$this->veil->filters(), \sprintf('rotate=%F:ow=%d:oh=%d:c=black', deg2rad($this->turned), $this->width, $this->height)];
     }
 }

@@ -13,6 +13,7 @@ use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\Raster;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureContent;
+use Morphea\Core\Drawing\Tones;
 use Morphea\Core\Layout\Sound;
 use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\PictureLook;
@@ -62,6 +63,7 @@ final readonly class FilePictures
                 $this->shipped,
                 $this->spoken,
             ),
+            fn (Picture $picture): ?Tones => $this->tones($read($picture->name)),
         );
     }
 
@@ -77,6 +79,15 @@ final readonly class FilePictures
             $file->focusY,
             $file->isClip() ? $file->seconds : null,
         );
+    }
+
+    private function tones(PictureFile $file): ?Tones
+    {
+        return match (true) {
+            $file->isDrawing() => null,
+            $file->isClip() => Tones::of($this->frames->seconds($file->bytes, Tones::EDGE)),
+            default => $this->raster->tones($file->bytes),
+        };
     }
 
     private static function heard(PictureFile $file): ?Sound

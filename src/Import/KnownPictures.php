@@ -27,7 +27,10 @@ final readonly class KnownPictures
     public function read(string $bytes, string $name, bool $focused): PictureFile
     {
         $read = null;
-        /** @var array{name: string, mime: string, width: float, height: float, focus: array{float, float}, seconds: float|null}|null $facts */
+        /**
+         * @var array{name: string, mime: string, width: float, height: float, focus: array{float, float},
+         *     seconds: float|null}|null $facts
+         */
         $facts = $this->cache->get(
             'picture-2-' . (int) $focused . hash('sha256', "$name\0$bytes"),
             function (ItemInterface $item) use ($bytes, $name, $focused, &$read): ?array {

@@ -17,5 +17,6 @@ enum Option: string
     case Outlines = 'outlines';
     case By = 'by';
     case Rate = 'rate';
+    case Bytes = 'bytes';
     case Moment = 'moment';
 }

@@ -11,7 +11,8 @@ use Morphea\Core\Beat\Timing;
 final readonly class Settings
 {
     public const QUALITY = 90;
-    public const RATE = 30;
+    public const RATE = Timing::USUAL;
+    private const LEAST_MEGABYTES = 0.05;
     /** The ground as it is designed; nothing under the design; or a colour as #RRGGBB. */
     public const DESIGNED = 'designed';
     public const NOTHING = 'nothing';
@@ -23,6 +24,7 @@ final readonly class Settings
      * @param string $by       column by whose values pieces are put together
      * @param int    $rate     frames a second, of what moves
      * @param float|null $moment seconds after the beginning, of stills of what moves; null for the usual
+     * @param float|null $megabytes that a film is not to exceed, for which its quality is given up; null for no bound
      * @param string $side     the only side that is made, by its place; empty for all
      */
     public function __construct(
@@ -36,6 +38,7 @@ final readonly class Settings
         public string $side = '',
         public int $rate = self::RATE,
         public ?float $moment = null,
+        public ?float $megabytes = null,
     ) {
     }
 
@@ -64,6 +67,9 @@ final readonly class Settings
             1 === preg_match('/^\d?$/D', $side = $text('side', $usual->side)) ? $side : $usual->side,
             \in_array($rate = (int) $text('rate', (string) $usual->rate), Timing::RATES, true) ? $rate : $usual->rate,
             is_numeric($moment = strtr($text('moment', (string) $usual->moment), ',', '.')) ? max(0.0, (float) $moment) : null,
+            is_numeric($most = strtr($text('megabytes', (string) $usual->megabytes), ',', '.')) && (float) $most > 0
+                ? max(self::LEAST_MEGABYTES, (float) $most)
+                : null,
         );
     }
 
@@ -82,6 +88,7 @@ final readonly class Settings
             'side' => $this->side,
             'rate' => $this->rate,
             'moment' => $this->moment ?? '',
+            'megabytes' => $this->megabytes ?? '',
         ];
     }
 

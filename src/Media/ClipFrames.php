@@ -19,6 +19,26 @@ final readonly class ClipFrames
     }
 
     /**
+     * A small picture of every second.
+     *
+     * @return string three bytes a pixel, edge by edge of them a second
+     *
+     * @throws RenderError|NoRoom
+     */
+    public function seconds(string $bytes, int $edge): string
+    {
+        return Scratch::in(function (string $folder) use ($bytes, $edge): string {
+            NoRoom::write("$folder/clip.mp4", $bytes);
+            $this->ffmpeg->run([
+                ...['-i', "$folder/clip.mp4", '-vf', "fps=1:start_time=0:round=up,scale=$edge:$edge:flags=area:in_color_matrix=bt709"],
+                ...['-pix_fmt', 'rgb24', '-f', 'rawvideo', "$folder/seconds"],
+            ]);
+
+            return (string) file_get_contents("$folder/seconds");
+        });
+    }
+
+    /**
      * @param string $bytes  of a clip as MediaReader makes them
      * @param float  $moment seconds
      *

@@ -144,7 +144,8 @@ final readonly class MediaReader
     private function checkLength(?float $seconds, int $most, string $what): void
     {
         if (null !== $seconds && $seconds > $most + 0.5) {
-            throw new MediaError(\sprintf('lasts %s; %s may last %s. Cut out the part you want.', self::said($seconds), $what, self::said($most)));
+            $says = 'lasts %s; %s may last %s. Cut out the part you want.';
+            throw new MediaError(\sprintf($says, self::said($seconds), $what, self::said($most)));
         }
     }
 

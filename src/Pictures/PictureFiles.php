@@ -10,6 +10,7 @@ use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Media\ClipFrames;
 use Morphea\App\Render\Raster;
+use Morphea\Core\Drawing\Tones;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Tone;
 
@@ -100,6 +101,17 @@ final readonly class PictureFiles
                 self::mime($asset),
                 self::SMALL,
             ));
+    }
+
+    /** How light it is where; not known of drawings. Looked at once and kept. */
+    public function tones(StoredPicture $asset): ?Tones
+    {
+        return $asset->isDrawing() || $asset->isSound() ? null : Tones::decode($this->made(
+            "{$asset->path()}.tones",
+            fn (): string => ($asset->isClip()
+                ? Tones::of($this->frames->seconds($this->bytes($asset), Tones::EDGE))
+                : $this->raster->tones($this->bytes($asset)))->encode(),
+        ));
     }
 
     /** @param \Closure(): string $make */

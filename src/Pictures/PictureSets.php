@@ -12,6 +12,7 @@ use Morphea\App\Media\Spoken;
 use Morphea\App\Render\PictureSet;
 use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureContent;
+use Morphea\Core\Drawing\Tones;
 use Morphea\Core\Layout\Sound;
 use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Template\PictureLook;
@@ -75,6 +76,7 @@ final readonly class PictureSets
                 $this->shipped,
                 $this->spoken,
             ),
+            fn (Picture $picture): ?Tones => $this->files->tones($this->stored($project, $picture->name)),
         );
     }
 

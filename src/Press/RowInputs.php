@@ -9,6 +9,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Making\Choice;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\EvenSizes;
+use Morphea\Core\Template\Layer;
 
 /**
  * A name for all that a piece is made of: its cells, its name, the design, the sizes all rows share, the pictures and
@@ -17,7 +18,7 @@ use Morphea\Core\Layout\EvenSizes;
 final readonly class RowInputs
 {
     /** Raised whenever the same row comes out otherwise than before. */
-    private const VERSION = 1;
+    private const VERSION = 2;
 
     public function __construct(private Connection $connection)
     {
@@ -49,6 +50,13 @@ final readonly class RowInputs
             Record::orders($project->columns()),
         ]));
 
-        return static fn (Record $row, string $name): string => substr(hash('sha256', $alike . serialize([$row->cells, $name])), 0, 40);
+        // What is dealt out over the rows goes by their number.
+        $dealt = array_filter($project->template()->layers(), static fn (Layer $layer): bool => $layer->isDealt());
+
+        return static fn (Record $row, string $name): string => substr(
+            hash('sha256', $alike . serialize([$row->cells, $name, [] === $dealt ? null : $row->number])),
+            0,
+            40,
+        );
     }
 }

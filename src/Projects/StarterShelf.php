@@ -9,6 +9,7 @@ use Morphea\App\Import\PictureFile;
 use Morphea\App\Import\PictureReader;
 use Morphea\App\Import\PictureShelf;
 use Morphea\App\Import\TableReader;
+use Morphea\App\Import\UploadError;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Template\TemplateCodec;
 use Symfony\Contracts\Cache\CacheInterface;
@@ -22,6 +23,10 @@ final readonly class StarterShelf
         'winter-pin' => 'Tall pin, 1000 x 1500',
         'tip-card' => 'Square card, 1080 x 1080',
         'mend-or-bin' => 'Vertical short, 1080 x 1920',
+        'tip-in-two' => 'Vertical short, 1080 x 1920',
+        'motto' => 'Vertical short, 1080 x 1920',
+        'before-after' => 'Vertical short, 1080 x 1920',
+        'bench-countdown' => 'Square short, 1080 x 1080',
         'thank-you' => 'Postcard A6, front and back',
         'open-bench' => 'Postcard 6 x 9 in, front and back',
         'lending-card' => 'Card 63 x 88 mm, front and back',
@@ -57,7 +62,12 @@ final readonly class StarterShelf
         $pictures = [];
         foreach (glob("$folder/pictures/*") ?: [] as $path) {
             $name = basename($path);
-            $picture = $this->picture((string) file_get_contents($path), $name)->called($name);
+            try {
+                $picture = $this->picture((string) file_get_contents($path), $name)->called($name);
+            } catch (UploadError) {
+                // Clips and sounds cannot be looked at without the program that plays them; all else can be used.
+                continue;
+            }
             $focus = \is_array($facts) ? $facts[$name]['focus'] ?? null : null;
             $pictures[$name] = \is_array($focus) ? $picture->focusedOn((float) $focus[0], (float) $focus[1]) : $picture;
         }

@@ -9,6 +9,7 @@ use Morphea\Core\Drawing\Picture;
 use Morphea\Core\Drawing\PictureContent;
 use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Drawing\Recolour;
+use Morphea\Core\Drawing\Tones;
 use Morphea\Core\Layout\Sound;
 use Morphea\Core\Layout\SoundSource;
 use Morphea\Core\Naming\PictureNames;
@@ -28,6 +29,8 @@ final class PictureSet implements PictureSource, ClipContents, SoundSource
     private int $bytes = 0;
     /** @var array<string, Picture|null> */
     private array $known = [];
+    /** @var array<string, Tones|null> by hash */
+    private array $tones = [];
     private ?PictureNames $names = null;
 
     /**
@@ -35,6 +38,7 @@ final class PictureSet implements PictureSource, ClipContents, SoundSource
      * @param \Closure(string): ?Picture                         $find    by name
      * @param \Closure(Picture, PictureLook): PictureContent $content
      * @param (\Closure(Picture): string)|null                  $clip    bytes of a clip as a whole
+     * @param (\Closure(Picture): ?Tones)|null                  $light
      */
     public function __construct(
         private readonly \Closure $all,
@@ -42,7 +46,13 @@ final class PictureSet implements PictureSource, ClipContents, SoundSource
         private readonly \Closure $content,
         private readonly ?\Closure $clip = null,
         private readonly ?SoundSource $sounds = null,
+        private readonly ?\Closure $light = null,
     ) {
+    }
+
+    public function tones(Picture $picture): ?Tones
+    {
+        return $this->tones[$picture->hash] ??= null === $this->light ? null : ($this->light)($picture);
     }
 
     public function clip(Picture $picture): string

@@ -16,6 +16,8 @@ final readonly class Program
     /** Seconds that are waited for what takes no processor time, or gets none because others want it as well. */
     private const PATIENCE = 15;
     private const MEMORY = 4_000_000_000;
+    /** Without a bound, every thread of a program reserves 64 MB of the memory it may have. */
+    private const ENV = ['LC_ALL' => 'C.UTF-8', 'MALLOC_ARENA_MAX' => '2'];
     /** How often whoever wants to stop is asked, in microseconds. */
     private const TICK = 10_000;
 
@@ -35,7 +37,7 @@ final readonly class Program
     ): string {
         $process = new Process(
             self::within($command, $seconds, self::MEMORY),
-            env: ['FONTCONFIG_FILE' => $fonts->apply(), 'LC_ALL' => 'C.UTF-8'],
+            env: ['FONTCONFIG_FILE' => $fonts->apply()] + self::ENV,
             timeout: self::PATIENCE + 2 * $seconds,
         );
 
@@ -52,7 +54,7 @@ final readonly class Program
     {
         return self::finish(
             $command,
-            new Process(self::within($command, $seconds, $memory), env: ['LC_ALL' => 'C.UTF-8'], timeout: self::PATIENCE + 2 * $seconds),
+            new Process(self::within($command, $seconds, $memory), env: self::ENV, timeout: self::PATIENCE + 2 * $seconds),
             null,
             $bytes,
         );

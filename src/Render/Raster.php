@@ -6,6 +6,7 @@ namespace Morphea\App\Render;
 
 use Morphea\Core\Drawing\Detail;
 use Morphea\Core\Drawing\Recolour;
+use Morphea\Core\Drawing\Tones;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Tone;
 
@@ -73,6 +74,14 @@ final readonly class Raster
     public function small(string $bytes, string $mime, int $edge): string
     {
         return $this->packed($this->vips->open($bytes)->small($edge), $mime);
+    }
+
+    /** How light a photograph is where. @throws RenderError */
+    public function tones(string $bytes): Tones
+    {
+        $small = $this->vips->open($bytes)->srgb()->stretched(Tones::EDGE)->opaque();
+
+        return Tones::of($small->pixels());
     }
 
     private function packed(VipsImage $image, string $mime): string

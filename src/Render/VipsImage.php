@@ -13,6 +13,7 @@ final class VipsImage
     private const MULTIBAND = 0;
     private const CMYK = 15;
     private const BYTES = 0;
+    private const FORCE = 3;
     private const COLOUR_BANDS = 3;
 
     private mixed $keeps;
@@ -113,6 +114,23 @@ final class VipsImage
                 $edge,
                 'size',
                 2,
+                null,
+            ),
+        );
+    }
+
+    /** As wide as high, however it looks then. @param int $edge pixels */
+    public function stretched(int $edge): self
+    {
+        return $this->then(
+            fn (\FFI $ffi, CData $out): int => $ffi->vips_thumbnail_image(
+                $this->image,
+                $out,
+                $edge,
+                'height',
+                $edge,
+                'size',
+                self::FORCE,
                 null,
             ),
         );

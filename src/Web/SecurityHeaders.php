@@ -29,8 +29,8 @@ final class SecurityHeaders implements ResetInterface
             $headers->set(
                 'Content-Security-Policy',
                 "default-src 'none'; script-src 'self' 'nonce-{$this->nonce()}'; style-src 'self' 'unsafe-inline'; " .
-                "img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; " .
-                "frame-ancestors 'none'",
+                "img-src 'self' data:; media-src 'self' blob:; font-src 'self'; connect-src 'self'; form-action 'self'; " .
+                "base-uri 'none'; frame-ancestors 'none'",
             );
         }
         $headers->set('X-Content-Type-Options', 'nosniff');

@@ -11,8 +11,6 @@ use Morphea\Core\Template\Template;
 /** What is shown of a piece where nothing can move: a moment; if none is said, the first at which all that came stands still. */
 final class Poster
 {
-    private const RATE = 30;
-
     /**
      * @param int        $side    that was laid out; only the first moves
      * @param float|null $seconds another moment, after the beginning
@@ -22,9 +20,9 @@ final class Poster
         if (0 !== $side || !$template->moves()) {
             return $laid->drawing;
         }
-        $scene = Scene::of($template, $laid, Timing::of($template, $laid, self::RATE));
+        $scene = Scene::of($template, $laid, Timing::of($template, $laid, Timing::USUAL));
         $last = max(0, $scene->timing->frames() - 1);
 
-        return $scene->at(null === $seconds ? $scene->rest() : max(0, min($last, (int) round($seconds * self::RATE))));
+        return $scene->at(null === $seconds ? $scene->rest() : max(0, min($last, (int) round($seconds * Timing::USUAL))));
     }
 }

@@ -39,14 +39,19 @@ final readonly class Scene
             $stays[$layer->id] = $layer->stay;
         }
         $always = new Stay(in: new Motion(MotionKind::Cut), out: new Motion(MotionKind::Cut));
+        $last = $template->beats[\count($template->beats) - 1]->id ?? '';
         $parts = $times = [];
         foreach ($drawing->groups as $group) {
             $stay = $stays[$group->layer] ?? $always;
+            if ($template->endsAsBegun) {
+                $stay = $stay->leaving($last);
+            }
             [$from, $to] = self::seen($template, $timing, $stay);
-            if ($stay !== $always && [] !== $group->items && $to > $from) {
+            if (isset($stays[$group->layer]) && [] !== $group->items && $to > $from) {
                 $times[$group->layer] = [$from, $to];
             }
-            array_push($parts, ...$split->of($group, $stay, $from, $to));
+            $fits = $template->endsAsBegun && 0 === $from && $to === $timing->frames() && $group->plays();
+            array_push($parts, ...$split->of($fits ? $group->fitted($timing->seconds()) : $group, $stay, $from, $to));
         }
 
         return new self($drawing, $timing, $parts, $times, Soundtrack::of($template, $laid->heard, $timing));

@@ -19,6 +19,7 @@ final readonly class Timing
 {
     /** Frames a second. */
     public const RATES = [24, 25, 30, 50, 60];
+    public const USUAL = 30;
 
     /** @param list<TimedBeat> $beats of the template, in order */
     private function __construct(public int $rate, public array $beats)

@@ -59,6 +59,15 @@ final readonly class GroupItem implements Item
         return false;
     }
 
+    /** Such that after so many seconds what plays in it is as it was first. */
+    public function fitted(float $seconds): self
+    {
+        return $this->showing(array_map(
+            static fn (Item $item): Item => $item instanceof PictureItem ? $item->fitted($seconds) : $item,
+            $this->items,
+        ));
+    }
+
     /** As it is seen so many seconds after it was seen first. */
     public function at(float $seconds): self
     {

@@ -36,6 +36,19 @@ final readonly class PictureItem implements Item
         return null !== $this->wander || $this->picture->isClip();
     }
 
+    /** Such that after so many seconds it is as it was first. */
+    public function fitted(float $seconds): self
+    {
+        $length = $this->picture->length;
+
+        return new self(...[
+            'wander' => null === $this->wander
+                ? null
+                : new Wander($this->wander->from, $this->wander->to, $this->wander->drift->fitted($seconds)),
+            'play' => null === $length ? $this->play : $this->play?->fitted($seconds, $length),
+        ] + get_object_vars($this));
+    }
+
     /** As it is seen so many seconds after it was seen first. */
     public function at(float $seconds): self
     {

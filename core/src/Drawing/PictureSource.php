@@ -12,4 +12,7 @@ interface PictureSource
 
     /** The picture of a name; null when there is none. */
     public function picture(string $name): ?Picture;
+
+    /** How light it is where; null where that is not known. */
+    public function tones(Picture $picture): ?Tones;
 }

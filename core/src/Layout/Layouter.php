@@ -9,8 +9,10 @@ use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Item;
 use Morphea\Core\Drawing\PictureSource;
+use Morphea\Core\Template\GroundShade;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\LayerUse;
+use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Template;
 
 /** Template and row in, drawing and facts out: the one layout that stage, proof and press share. */
@@ -54,11 +56,13 @@ final readonly class Layouter
         $up = PullUp::of($layers, array_map(static fn (array $items): bool => [] === $items, $drawn));
         $movable = PullUp::movable($layers);
         $groups = array_map(function (Layer $layer) use ($all, $drawn, $up, $movable): GroupItem {
-            $varies = $layer->isPlaceholder() || isset($movable[$layer->id]);
+            $shaded = $layer instanceof PictureLayer && GroundShade::None !== $layer->shade;
+            $varies = $layer->isPlaceholder() || $shaded || isset($movable[$layer->id]);
             $group = fn (): GroupItem => $this->group($layer, $drawn[$layer->id], $up[$layer->id] ?? 0.0, $varies);
 
             return $varies ? $group() : $this->still->group($all[$layer->id], $group);
         }, $layers);
+        $groups = (new Shading($pictures))->of($template->side($side), $groups);
         $background = $template->side($side)->background;
 
         $heard = 0 === $side && $template->moves() && $pictures instanceof SoundSource

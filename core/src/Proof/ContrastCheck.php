@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Proof;
 
+use Morphea\Core\Graphic\Contrast;
+
 /** Letters that hardly stand out from a flat colour behind them. */
 final readonly class ContrastCheck implements Check
 {
-    /** WCAG 2.2, success criterion 1.4.3, for letters of all sizes. */
-    public const LEAST = 4.5;
+    private const LEAST = Contrast::LEAST;
 
     public function findings(Inspected $piece): iterable
     {

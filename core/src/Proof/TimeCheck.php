@@ -12,7 +12,6 @@ use Morphea\Core\Layout\TextFacts;
 /** Shorts that go by too fast, last too long, or tell at once what one should wait for. */
 final readonly class TimeCheck implements Check
 {
-    private const RATE = 30;
     /** Seconds that people look at a side that is higher than wide before they go on; and at any other. */
     private const LONGEST_HIGH = 60;
     private const LONGEST = 180;
@@ -24,12 +23,12 @@ final readonly class TimeCheck implements Check
         if (0 !== $piece->side || !$piece->template->moves()) {
             return;
         }
-        $timing = Timing::of($piece->template, $piece->laid, self::RATE);
+        $timing = Timing::of($piece->template, $piece->laid, Timing::USUAL);
         $scene = Scene::of($piece->template, $piece->laid, $timing);
         foreach ($scene->times as $layer => [$from, $to]) {
             $text = $piece->laid->text($layer);
             if (null !== $text) {
-                yield from self::tooQuick($piece, $text, ($to - $from) / self::RATE);
+                yield from self::tooQuick($piece, $text, ($to - $from) / Timing::USUAL);
             }
         }
         yield from self::tooSoon($piece, $timing, $scene);
@@ -59,7 +58,7 @@ final readonly class TimeCheck implements Check
     private static function tooSoon(Inspected $piece, Timing $timing, Scene $scene): iterable
     {
         $last = \count($timing->beats) - 1;
-        $begins = $timing->beats[$last]->from / self::RATE;
+        $begins = $timing->beats[$last]->from / Timing::USUAL;
         if ($last < 1 || $begins >= self::WAITED) {
             return;
         }

@@ -59,6 +59,12 @@ abstract readonly class Layer
         return [] !== $this->columns();
     }
 
+    /** Whether what it shows follows from the number of the row. */
+    public function isDealt(): bool
+    {
+        return false;
+    }
+
     /** @return list<string> keys of the columns it shows */
     public function columns(): array
     {

@@ -54,6 +54,8 @@ final readonly class PictureLayer extends Layer
         public Drift $drift = new Drift(),
         #[Group('clip')]
         public ClipPlay $clip = new ClipPlay(),
+        #[Choice('shade')]
+        public GroundShade $shade = GroundShade::None,
     ) {
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
     }
@@ -70,7 +72,12 @@ final readonly class PictureLayer extends Layer
 
     public function isPlaceholder(): bool
     {
-        return $this->source instanceof Pool || parent::isPlaceholder();
+        return $this->isDealt() || parent::isPlaceholder();
+    }
+
+    public function isDealt(): bool
+    {
+        return $this->source instanceof Pool;
     }
 
     public function content(): ?Content

@@ -12,6 +12,7 @@ use Morphea\Core\Template\Property\Length;
 use Morphea\Core\Template\Property\Listed;
 use Morphea\Core\Template\Property\Number;
 use Morphea\Core\Template\Property\Text;
+use Morphea\Core\Template\Property\Toggle;
 use Morphea\Core\Template\Property\Whole;
 use Morphea\Core\Template\Time\Beat;
 use Morphea\Core\Template\Time\Sound;
@@ -62,6 +63,9 @@ final readonly class Template
         public array $beats = [],
         #[Group('sound')]
         public Sound $sound = new Sound(),
+        /** A short ends as it begins, so that it can be seen again and again without a jump. */
+        #[Toggle('ending as it begins')]
+        public bool $endsAsBegun = false,
     ) {
     }
 

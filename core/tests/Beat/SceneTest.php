@@ -215,6 +215,18 @@ final class SceneTest extends TestCase
         ] + get_object_vars(Make::template()));
     }
 
+    public function testWhatCameGoesAtTheEndWhereAShortIsToEndAsItBegan(): void
+    {
+        $ending = fn (bool $endsAsBegun): int => (function () use ($endsAsBegun): int {
+            $template = new Template(...['endsAsBegun' => $endsAsBegun] + get_object_vars($this->template()));
+            $laid = Make::laid($template, self::ROW);
+            $parts = Scene::of($template, $laid, Timing::of($template, $laid, 30))->parts;
+
+            return $parts[\count($parts) - 1]->out;
+        })();
+        self::assertSame([0, 12], [$ending(false), $ending(true)], 'frames in which the answer goes');
+    }
+
     /** @return list<array{int, int}> */
     private static function frames(Timing $timing): array
     {

@@ -18,6 +18,9 @@ use Morphea\Core\Template\Template;
 /** The first side in time, as a film. */
 abstract readonly class OfFilm implements Moving
 {
+    /** Raised when the same short comes out otherwise. */
+    private const VERSION = 2;
+
     public function __construct(private FilmMaker $films)
     {
     }
@@ -36,7 +39,7 @@ abstract readonly class OfFilm implements Moving
 
     public function options(): array
     {
-        return [Option::Size, Option::Quality, Option::Rate];
+        return [Option::Size, Option::Rate, ...static::format()->hasQuality() ? [Option::Quality, Option::Bytes] : []];
     }
 
     public function isBySide(): bool
@@ -70,18 +73,17 @@ abstract readonly class OfFilm implements Moving
     {
         $all = $settings->toArray();
 
-        return [$all['size'], $all['value'], $settings->quality, $settings->rate];
+        return [self::VERSION, $all['size'], $all['value'], $settings->quality, $settings->rate, $settings->megabytes];
     }
 
     public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
     {
         $scene = $piece->scene($settings->rate);
-
         $subtitles = Subtitles::of($piece->sides[0], $scene);
         $film = new Film($scene, $piece->pictures, $piece->name, $subtitles, $piece->language());
         $scale = self::scale($piece->template, $settings);
 
-        return [$this->films->make($film, static::format(), $scale, $settings->quality, $stopped)];
+        return [$this->films->make($film, static::format(), $scale, $settings->quality, $settings->megabytes, $stopped)];
     }
 
     private static function scale(Template $template, Settings $settings): float

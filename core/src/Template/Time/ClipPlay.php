@@ -12,6 +12,8 @@ final readonly class ClipPlay
 {
     /** Of what is cut out, so that there is something to be seen. */
     private const LEAST = 0.1;
+    private const SLOWEST = 0.25;
+    private const FASTEST = 4.0;
 
     public function __construct(
         #[Number('begin', 0, 60)]
@@ -19,11 +21,23 @@ final readonly class ClipPlay
         /** Null for its end. */
         #[Number('end', 0, 60)]
         public ?float $to = null,
-        #[Number('speed', 0.25, 4)]
+        #[Number('speed', self::SLOWEST, self::FASTEST)]
         public float $speed = 1.0,
         #[Choice('what follows')]
         public AfterClip $after = AfterClip::BackAndForth,
     ) {
+    }
+
+    /** A little faster or slower, so that after so many seconds it is where it began. @param float $length of all of it */
+    public function fitted(float $seconds, float $length): self
+    {
+        $once = $this->lasts($length) * (AfterClip::BackAndForth === $this->after ? 2 : 1);
+        if (AfterClip::Stands === $this->after || $seconds <= 0) {
+            return $this;
+        }
+        $speed = $this->speed * max(1, round($seconds / $once)) * $once / $seconds;
+
+        return new self($this->from, $this->to, max(self::SLOWEST, min(self::FASTEST, $speed)), $this->after);
     }
 
     /** Where the part that is played begins. @param float $length of all of it */

@@ -24,6 +24,12 @@ final readonly class Drift
     ) {
     }
 
+    /** A little faster or slower, so that after so many seconds it is where it began. */
+    public function fitted(float $seconds): self
+    {
+        return new self($this->kind, $this->share, $seconds / (2 * max(1, round($seconds / (2 * $this->seconds)))));
+    }
+
     /**
      * How far it has got, softly at both ends: 0 where it begins, 1 at the other end.
      *

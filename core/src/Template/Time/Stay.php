@@ -24,4 +24,10 @@ final readonly class Stay
         public Motion $out = new Motion(),
     ) {
     }
+
+    /** Going with a beat, if it came with one and was to stay. */
+    public function leaving(string $beat): self
+    {
+        return null === $this->comes || null !== $this->goes ? $this : new self($this->comes, $beat, $this->in, $this->out);
+    }
 }

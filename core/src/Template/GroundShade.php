@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Template;
+
+/** Whether a picture steps back behind the words on it. */
+enum GroundShade: string
+{
+    case None = 'none';
+    /** Darker, or lighter, as far as the words need to stand out from it. */
+    case AsNeeded = 'as-needed';
+}
