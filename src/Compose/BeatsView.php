@@ -33,6 +33,7 @@ final readonly class BeatsView
                 'id' => $timed->beat->id,
                 'name' => $timed->beat->name,
                 'length' => $timed->beat->length,
+                'heard' => $timed->beat,
                 'seconds' => round($timed->frames() / Timing::USUAL, 1),
                 'left' => $share($timed->from),
                 'width' => $share($timed->frames()),

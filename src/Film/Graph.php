@@ -167,11 +167,11 @@ final readonly class Graph
         $push = static fn (Pose $pose): float => (1 - $pose->windowRight - $pose->windowLeft) * $plate->width;
         $drop = static fn (Pose $pose): float => (1 - $pose->windowBottom - $pose->windowTop) * $plate->height;
         [$right, $down] = [$this->table(0, $poses, $push), $this->table(0, $poses, $drop)];
-        $empty = "color=black@0:{$plate->width}x$plate->height:$this->rate:" . \sprintf('%.5F', $this->frames / $this->rate);
+        $empty = "color=black@0:{$plate->width}x$plate->height:$this->rate:" . \sprintf('%.5F', ($to - $from + 1) / $this->rate);
 
         return [
             "{$chain},format=yuva444p[p$laid]",
-            "$empty,format=yuva444p[r$laid]",
+            "$empty,settb=1/$this->rate,setpts=N+$from,format=yuva444p[r$laid]",
             "[r$laid][p$laid]overlay=x='$right':y='$down':eval=frame:format=yuv444[s$laid]",
             "{$on}[s$laid]overlay=x='$x-($right)':y='$y-($down)':eval=frame:$overlay:$enable$out",
         ];

@@ -37,7 +37,8 @@ final readonly class Ffmpeg
      */
     public function run(array $arguments, ?\Closure $stopped = null, int $seconds = self::SECONDS): void
     {
-        $quiet = ['ffmpeg', '-hide_banner', '-loglevel', 'error', '-nostdin', '-y', '-filter_threads', '1', '-filter_complex_threads', '1'];
-        Program::run([...$quiet, ...$arguments], $this->fonts, $stopped, $seconds);
+        $quiet = ['ffmpeg', '-hide_banner', '-loglevel', 'error', '-nostdin', '-y'];
+        $single = ['-filter_threads', '1', '-filter_complex_threads', '1'];
+        Program::run([...$quiet, ...$single, ...$arguments], $this->fonts, $stopped, $seconds);
     }
 }
