@@ -36,6 +36,20 @@ final class Tools
         return self::on($film, ['ffmpeg', '-v', 'error', '-i', '%', '-vf', "select=eq(n\\,$frame)", ...$one]);
     }
 
+    /** @return array{float, float} how loud a film is as a whole, in LUFS, and its true peak in dBTP (EBU R 128) */
+    public static function loudness(string $film): array
+    {
+        $path = self::file($film);
+        $process = new Process(['ffmpeg', '-hide_banner', '-i', $path, '-af', 'ebur128=peak=true', '-f', 'null', '-']);
+        $process->mustRun();
+        unlink($path);
+        $told = $process->getErrorOutput();
+        Assert::assertSame(1, preg_match('/Integrated loudness:\s+I:\s+(-?[\d.]+|-inf) LUFS/', $told, $loud), $told);
+        Assert::assertSame(1, preg_match('/True peak:\s+Peak:\s+(-?[\d.]+|-inf) dBFS/', $told, $peak), $told);
+
+        return ['-inf' === $loud[1] ? -99.0 : (float) $loud[1], '-inf' === $peak[1] ? -99.0 : (float) $peak[1]];
+    }
+
     /** How like each other two pictures are: decibels of signal to noise, of all three colours. */
     public static function likeness(string $one, string $other): float
     {

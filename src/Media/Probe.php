@@ -29,8 +29,9 @@ final readonly class Probe
     /** @throws MediaError when it is none */
     public function of(string $path): Facts
     {
-        $asked = ['-v', 'error', '-show_entries', 'format=duration:stream=codec_type,codec_name,pix_fmt,width,height,avg_frame_rate,'
-            . 'r_frame_rate,has_b_frames,duration:stream_disposition=attached_pic:stream_side_data=rotation', '-of', 'json'];
+        $entries = 'format=duration,format_name:stream=codec_type,codec_name,pix_fmt,width,height,avg_frame_rate,r_frame_rate,' .
+            'has_b_frames,duration:stream_disposition=attached_pic:stream_side_data=rotation';
+        $asked = ['-v', 'error', '-show_entries', $entries, '-of', 'json'];
         try {
             $told = json_decode(
                 Program::bounded(['ffprobe', ...self::READS, ...$asked, $path], self::SECONDS, self::MEMORY),
@@ -59,7 +60,8 @@ final readonly class Probe
             (int) ($first['height'] ?? 0),
             $rate,
             [] !== $sounds,
-            1 === \count($pictures) &&
+            str_contains((string) ($told['format']['format_name'] ?? ''), 'mp4') &&
+                1 === \count($pictures) &&
                 [] === $sounds &&
                 'h264' === ($first['codec_name'] ?? '') &&
                 'yuv420p' === ($first['pix_fmt'] ?? '') &&

@@ -67,7 +67,8 @@ final readonly class Program
      */
     private static function within(array $command, int $seconds, int $memory): array
     {
-        return ['prlimit', "--cpu=$seconds", "--as=$memory", '--core=0', '--', ...$command];
+        // It ends with whoever started it, however that ends.
+        return ['setpriv', '--pdeathsig', 'KILL', 'prlimit', "--cpu=$seconds", "--as=$memory", '--core=0', '--', ...$command];
     }
 
     /**

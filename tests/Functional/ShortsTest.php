@@ -5,15 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
-use Morphea\App\Open\Opener;
-use Morphea\App\Render\Edge;
-use Morphea\App\Render\Look;
-use Morphea\App\Render\PictureFormat;
-use Morphea\App\Render\PictureKind;
-use Morphea\App\Render\Renderer;
 use Morphea\App\Tables\TableRows;
-use Morphea\Core\Beat\Scene;
-use Morphea\Core\Beat\Timing;
 use Morphea\Core\Template\Time\MotionKind;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -21,6 +13,8 @@ use PHPUnit\Framework\Attributes\TestWith;
 /** Shorts: what is made is what was designed, frame by frame, and each format is what it says. */
 final class ShortsTest extends AppTestCase
 {
+    use Shorts;
+
     /** Decibels: fine letters lose so much where two by two pixels share a colour; a frame too early or late has 23 and less. */
     private const ALIKE = 27;
     private const SMALL = ['size' => 'width', 'value' => '270', 'quality' => '95'];
@@ -190,33 +184,6 @@ final class ShortsTest extends AppTestCase
         $this->work();
 
         return Tools::pieces($this->download($project));
-    }
-
-    private function scene(Project $project, int $number): Scene
-    {
-        $project = $this->reload($project);
-        $open = self::getContainer()->get(Opener::class)->page($project);
-        $laid = $open->lay(self::getContainer()->get(TableRows::class)->row($project, $number));
-
-        return Scene::of($project->template(), $laid, Timing::of($project->template(), $laid, 30));
-    }
-
-    private function still(Project $project, Scene $scene, int $frame): string
-    {
-        $pictures = self::getContainer()->get(Opener::class)->page($this->reload($project))->pictures;
-        $look = new Look(270 / 1080, Edge::Cut, '#FFFFFF');
-        $side = $scene->at($frame);
-
-        return self::getContainer()
-            ->get(Renderer::class)
-            ->side($side, $pictures, new Look($look->scale, $look->edge, $side->background), [new PictureFormat(PictureKind::Png)])[0];
-    }
-
-    private function taken(): int
-    {
-        return (int) $this->entities()
-            ->getConnection()
-            ->fetchOne('SELECT COUNT(*) FROM piece WHERE run_id = ? AND taken = 1', [$this->newestRun()->id()]);
     }
 
     /** @return list<string> what pieces can be made as */

@@ -137,15 +137,43 @@ final readonly class Parts
     {
         $states = [];
         for ($step = 0; $step < $steps; ++$step) {
+            $words = self::counted($group, $step / $steps);
             $states[] = array_map(
-                static fn (Item $item): Item => $item instanceof TextItem
-                    ? new TextItem(...['text' => Counting::at($item->text, $step / $steps)] + get_object_vars($item))
+                static fn (Item $item, ?string $text): Item => $item instanceof TextItem
+                    ? new TextItem(...['text' => (string) $text] + get_object_vars($item))
                     : $item,
                 $group->items,
+                $words,
             );
         }
 
         return $states;
+    }
+
+    /**
+     * What stands in each item, counted line by line: figures that are all as wide stand one by one.
+     *
+     * @return list<string|null>
+     */
+    private static function counted(GroupItem $group, float $share): array
+    {
+        $lines = $words = [];
+        foreach ($group->items as $i => $item) {
+            $words[$i] = null;
+            if ($item instanceof TextItem) {
+                $lines["$item->y $item->strokeWidth"][$i] = $item->text;
+            }
+        }
+        foreach ($lines as $line) {
+            $counted = Counting::at(implode('', $line), $share);
+            $at = 0;
+            foreach ($line as $i => $text) {
+                $words[$i] = mb_substr($counted, $at, $length = mb_strlen($text, 'UTF-8'), 'UTF-8');
+                $at += $length;
+            }
+        }
+
+        return array_values($words);
     }
 
     /**

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Entity\Project;
+use Morphea\App\Open\Opener;
+use Morphea\App\Render\Edge;
+use Morphea\App\Render\Look;
+use Morphea\App\Render\PictureFormat;
+use Morphea\App\Render\PictureKind;
+use Morphea\App\Render\Renderer;
+use Morphea\App\Tables\TableRows;
+use Morphea\App\Templates\TemplateHistory;
+use Morphea\Core\Beat\Scene;
+use Morphea\Core\Beat\Timing;
+use Morphea\Core\Template\TemplateCodec;
+use Morphea\Tests\Tools;
+
+/** Shorts made, and what they are to be like. */
+trait Shorts
+{
+    /**
+     * @param array<string, string> $said `width` in pixels, and whatever else is said of a short
+     *
+     * @return array<string, string> by name of the file
+     */
+    private function shorts(Project $project, string $rows, array $said): array
+    {
+        // Who is signed in is looked up anew, as in a process of its own.
+        $this->entities()->clear();
+        $settings = ['size' => 'width', 'value' => $said['width'], 'quality' => '95'] + $said;
+        $this->order($project, ['formats' => ['mp4'], 'of' => ['mp4' => $settings], 'which' => 'some', 'rows' => $rows]);
+        $this->work();
+
+        return Tools::pieces($this->download($project));
+    }
+
+    private function scene(Project $project, int $number): Scene
+    {
+        $project = $this->reload($project);
+        $open = self::getContainer()->get(Opener::class)->page($project);
+        $laid = $open->lay(self::getContainer()->get(TableRows::class)->row($project, $number));
+
+        return Scene::of($project->template(), $laid, Timing::of($project->template(), $laid, 30));
+    }
+
+    private function still(Project $project, Scene $scene, int $frame, float $scale = 0.25): string
+    {
+        $pictures = self::getContainer()->get(Opener::class)->alone($this->reload($project))->pictures;
+        $side = $scene->at($frame);
+
+        return self::getContainer()
+            ->get(Renderer::class)
+            ->side($side, $pictures, new Look($scale, Edge::Cut, $side->background), [new PictureFormat(PictureKind::Png)])[0];
+    }
+
+    private function taken(): int
+    {
+        return (int) $this->entities()
+            ->getConnection()
+            ->fetchOne('SELECT COUNT(*) FROM piece WHERE run_id = ? AND taken = 1', [$this->newestRun()->id()]);
+    }
+
+    /** @return array<string, mixed> the template as its file has it */
+    private function json(Project $project): array
+    {
+        return (new TemplateCodec())->toArray($this->reload($project)->template());
+    }
+
+    /** @param array<string, mixed> $data */
+    private function store(Project $project, array $data): void
+    {
+        self::getContainer()
+            ->get(TemplateHistory::class)
+            ->record($this->reload($project), (new TemplateCodec())->fromArray($data), 'Changed for a test');
+    }
+}
