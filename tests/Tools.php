@@ -56,6 +56,8 @@ final class Tools
         [$a, $b] = [imagecreatefromstring($one), imagecreatefromstring($other)];
         Assert::assertNotFalse($a);
         Assert::assertNotFalse($b);
+        imagepalettetotruecolor($a);
+        imagepalettetotruecolor($b);
         Assert::assertSame([imagesx($a), imagesy($a)], [imagesx($b), imagesy($b)]);
         $sum = 0;
         for ($y = 0, $height = imagesy($a); $y < $height; ++$y) {

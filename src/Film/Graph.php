@@ -14,7 +14,7 @@ use Morphea\Core\Drawing\Pose;
 final readonly class Graph
 {
     /** From pixels to what is packed: colours as ITU-R BT.709 has them, which players take for granted. */
-    private const COLOURS = 'scale=out_color_matrix=bt709:out_range=tv:flags=accurate_rnd+full_chroma_int';
+    private const COLOURS = 'format=rgba,scale=out_color_matrix=bt709:out_range=tv:flags=accurate_rnd+full_chroma_int';
 
     /** Colours are kept for two by two pixels. */
     private const EVEN = 'crop=trunc(iw/2)*2:trunc(ih/2)*2';

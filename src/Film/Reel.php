@@ -51,10 +51,7 @@ final readonly class Reel
     /** @return string path of a byte stream (ITU-T H.264, annex B) of as many frames as the scene has */
     public function of(Scene $scene, int $quality): string
     {
-        $spans = $scene->spans(self::WORTH);
-        if (!$spans[0]->moves) {
-            array_unshift($spans, new Span(0, 0, true));
-        }
+        $spans = self::eachBegun($scene->spans(self::WORTH));
         $path = "$this->folder/reel.h264";
         $out = @fopen($path, 'w') ?: throw new NoRoom('There is no room for the moving picture.');
         foreach ($spans as $i => $span) {
@@ -70,6 +67,27 @@ final readonly class Reel
         fclose($out);
 
         return $path;
+    }
+
+    /**
+     * Whatever stands begins with a frame of its own, behind what moves or where nothing does: at the very beginning, or
+     * behind something else that stood.
+     *
+     * @param list<Span> $spans
+     *
+     * @return list<Span>
+     */
+    private static function eachBegun(array $spans): array
+    {
+        $all = [];
+        foreach ($spans as $i => $span) {
+            if (!$span->moves && true !== ($spans[$i - 1] ?? null)?->moves) {
+                $all[] = new Span($span->from, $span->from, true);
+            }
+            $all[] = $span;
+        }
+
+        return $all;
     }
 
     private function stretch(Scene $scene, Span $span, int $number, int $quality): string

@@ -79,6 +79,7 @@ final class GroundsTest extends AppTestCase
         $this->set($project, 'ground', ['picture' => 'tide.mp4', 'pool' => null, 'shade' => 'none'] + $values);
         $film = array_values($this->shorts($project, '2', ['width' => '216']))[0];
         $scene = $this->scene($project, 2);
+        self::assertSame($scene->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
         $from = $scene->timing->beats[1]->from;
         $this->assertAlike($project, $scene, $film, [0, 14, 29, 31, 45, $from + 6, $from + 40, $scene->timing->frames() - 1], 216);
     }

@@ -75,6 +75,20 @@ final class ShortsTest extends AppTestCase
         }
     }
 
+    public function testWordsThatComeSlowlyStandOneAfterTheOther(): void
+    {
+        $project = $this->starter('mend-or-bin');
+        foreach (['kind' => 'words', 'seconds' => '4'] as $what => $value) {
+            $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'question', 'set' => ["stay.in.$what" => $value]]);
+        }
+        $film = $this->made($this->reload($project), ['mp4'], '1')['1.mp4'];
+        $scene = $this->scene($project, 1);
+        self::assertSame($scene->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
+        foreach ([20, 50, 90] as $frame) {
+            self::assertGreaterThan(self::ALIKE, Tools::likeness(Tools::frame($film, $frame), $this->still($project, $scene, $frame)));
+        }
+    }
+
     public function testOtherFormatsHaveTheSameLengthAndSize(): void
     {
         $project = $this->starter('mend-or-bin');
