@@ -80,7 +80,7 @@ final class Architecture
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Template', 'App\Drafting', 'App\Entity',
             'App\Storage', 'App\Import', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Web', 'App\Press',
         ],
-        'App\Keeping' => ['App\Entity', 'App\Account', 'App\Mail', 'App\Storage', 'App\Pictures', 'App\Press', 'App\Rows'],
+        'App\Keeping' => ['App\Entity', 'App\Account', 'App\Mail', 'App\Storage', 'App\Media', 'App\Pictures', 'App\Press', 'App\Rows'],
         'App\Projects' => [
             'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'App\Entity', 'App\Storage', 'App\Render',
             'App\Import', 'App\Fonts', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web',

@@ -13,6 +13,7 @@ use Morphea\App\Account\Resets;
 use Morphea\App\Account\SessionStore;
 use Morphea\App\Entity\Job;
 use Morphea\App\Mail\MailboxTransport;
+use Morphea\App\Media\Spoken;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Press\FileStore;
 use Morphea\App\Press\MakeRun;
@@ -39,6 +40,8 @@ final readonly class Tidy
     private const DAY = 86_400;
     private const KEPT_VERSIONS = 100;
     private const KEPT_MAILS_DAYS = 30;
+    /** They are read aloud again when they are wanted. */
+    private const KEPT_WORDS_DAYS = 60;
 
     public function __construct(
         private Connection $connection,
@@ -82,6 +85,7 @@ final readonly class Tidy
                 'starters' => $this->starters(),
                 'unfinished files' => $this->older(WholeFiles::INCOMING, self::DAY),
                 'mails' => $this->older(MailboxTransport::FOLDER, self::KEPT_MAILS_DAYS * self::DAY),
+                'words read aloud' => $this->older(Spoken::FOLDER, self::KEPT_WORDS_DAYS * self::DAY),
                 'sessions' => $this->sessions->gc(0),
                 'attempts' => $this->attempts->tidy(),
                 'reset links' => $this->resets->tidy(),

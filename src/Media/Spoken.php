@@ -70,6 +70,6 @@ final readonly class Spoken
 
     private static function path(string $hash): string
     {
-        return self::FOLDER . '/' . substr($hash, 0, 2) . "/$hash";
+        return self::FOLDER . "/$hash";
     }
 }

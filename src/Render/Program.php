@@ -100,7 +100,8 @@ final readonly class Program
             // Ended by its limits: it is told below.
         } catch (ProcessSignaledException) {
         }
-        if ($process->isSuccessful()) {
+        // Some say that they had no memory, write what they have, and are content.
+        if ($process->isSuccessful() && !str_contains($process->getErrorOutput(), 'out of memory')) {
             return $process->getOutput();
         }
         $why = mb_strimwidth(trim($process->getErrorOutput()), 0, 500, '…');

@@ -32,7 +32,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
         $files[] = $path = sys_get_temp_dir() . '/sledge.jpg';
         file_put_contents($path, 'no picture at all');
         $this->driver->findElement(WebDriverBy::id('library-files'))->sendKeys(implode("\n", $files));
-        $this->sees('2 pictures are here', '#library');
+        $this->sees('2 files are here', '#library');
         $this->sees('“sledge.jpg” is no picture', '#library');
         $this->find('#library [data-close]')->click();
 

@@ -81,6 +81,84 @@ final class ShortsScreenTest extends BrowserTestCase
         );
     }
 
+    /** The whole job: a table pasted, three parts linked, timing by reading, grounds from a pool, ten shorts made and fetched. */
+    public function testTenShortsOfThreePartsOverGroundsFromAPool(): void
+    {
+        $rows = "Question\tHint\tAnswer\n" . implode("\n", array_map(
+            static fn (int $i): string => "What broke on day $i" . str_repeat(' of the week', $i % 3) . "?\tIt has $i legs\tThe chair",
+            range(1, 10),
+        ));
+        $this->blank('Ten questions', 'vertical', $rows);
+        $this->dropColumn('question', 0, -160);
+        $this->dropColumn('hint', 0, 0);
+        $this->dropColumn('answer', 0, 160);
+        $this->find('#give-time')->click();
+        $this->sees('First', '#beats');
+        foreach (['question' => ['', 'hold'], 'hint' => ['hold', 'hold'], 'answer' => ['last', '']] as $layer => [$comes, $goes]) {
+            $this->layer($layer);
+            $this->take('#set-stay', 'timed');
+            $this->take('#set-stay-comes', $comes);
+            $this->take('#set-stay-goes', $goes);
+        }
+
+        // Clips and a tune are brought; a worker looks at them.
+        $folder = \dirname(__DIR__, 2) . '/demo/motto/pictures';
+        $this->menu('#add-picture', 'From the pictures');
+        $names = ['tide.mp4', 'wool.mp4', 'rain.mp4', 'harbour-waltz.m4a'];
+        $brought = array_map(static fn (string $name): string => "$folder/$name", $names);
+        $this->find('#library-files')->sendKeys(implode("\n", $brought));
+        $this->sees('4 files are here', '#library-body');
+        $this->find('[data-use="tide.mp4"]')->click();
+        $this->find('#deal')->click();
+        $this->sees('one of 3, dealt out over the rows in turn', '.rule-panel');
+        $this->sees('Shows tide.mp4', '#results');
+        $this->take('#set-shade', 'as-needed');
+
+        // Over all of the side, under everything.
+        foreach (['x' => '0', 'y' => '0', 'width' => '1080', 'height' => '1920'] as $what => $value) {
+            $this->retype("#set-frame-$what", $value);
+        }
+        $this->driver->executeScript('document.activeElement.blur()');
+        for ($i = 0; $i < 3; ++$i) {
+            $this->press('[');
+            $this->settled();
+        }
+        $this->press(WebDriverKeys::PAGE_DOWN);
+        $this->sees('Shows rain.mp4', '#results');
+        $this->find('.beat[data-beat="first"]')->click();
+        $this->take('#sound-track', 'harbour-waltz.m4a');
+        $this->take('#beat-plays', 'tick');
+        $this->find('#play')->click();
+        $this->eventually(
+            fn (): bool => 0 < (int) $this->driver->executeScript('return [...document.querySelectorAll(".moment video")].length')
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'the clip does not play',
+        );
+        $this->press(WebDriverKeys::ESCAPE);
+
+        $this->find('.station[href$="/press"]')->click();
+        $this->orderAs('mp4');
+        $this->choose('[name="of[mp4][size]"]', 'width');
+        $this->retype('[name="of[mp4][value]"]', '180');
+        $this->sees('180 × 320 px at 30', '#summary');
+        $this->button('Make 10 pieces')->click();
+        $deadline = microtime(true) + 150;
+        while (!str_contains($this->find('.run')->getText(), '10 made') && microtime(true) < $deadline) {
+            usleep(500_000);
+        }
+        $this->sees('✓ 10 made', '.run');
+        $files = array_values(Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click())));
+        self::assertCount(10, $files);
+        $before = null;
+        foreach ($files as $film) {
+            $frame = Tools::frame($film, 3);
+            self::assertTrue(null === $before || Tools::likeness($before, $frame) < 22, 'neighbours have other grounds');
+            $before = $frame;
+        }
+        self::assertGreaterThan(-17.5, Tools::loudness($files[0])[0], 'it is heard');
+    }
+
     private function layer(string $id): void
     {
         $this->find("#layer-line-$id [data-box-select]")->click();

@@ -48,7 +48,7 @@ final class ManyPicturesTest extends AppTestCase
         self::assertSame('#library-body', $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-target'));
         $after = (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get');
         $this->browser->request('GET', $after);
-        self::assertStringContainsString('30 pictures are here.', $this->body());
+        self::assertStringContainsString('30 files are here.', $this->body());
         self::assertStringContainsString('“notes.txt” is no picture that can be used.', $this->body());
         self::assertStringContainsString('“odd.png” is no picture that can be used.', $this->body());
         self::assertCount(32, $this->names($project));

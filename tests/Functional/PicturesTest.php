@@ -85,7 +85,7 @@ final class PicturesTest extends AppTestCase
             ],
         );
         self::assertResponseIsSuccessful();
-        self::assertStringContainsString('3 pictures are here', $this->body());
+        self::assertStringContainsString('3 files are here', $this->body());
         self::assertStringContainsString('“half.jpg” cannot be read to its end.', $this->body());
         self::assertStringContainsString('“notes.txt” is no picture that can be used.', $this->body());
         self::assertStringNotContainsString('MACOSX', $this->body());
