@@ -58,11 +58,10 @@ final readonly class Pasting
         if (null === $source) {
             return;
         }
-        foreach ($layers as $layer) {
+        foreach (array_filter($layers, is_array(...)) as $layer) {
+            $dealt = \is_array($layer['pool'] ?? null) ? array_values($layer['pool']) : [];
             foreach (
-                \is_array($layer)
-                    ? [$layer['picture'] ?? null, $layer['empty']['other'] ?? null, $layer['missing']['other'] ?? null]
-                    : []
+                [$layer['picture'] ?? null, $layer['empty']['other'] ?? null, $layer['missing']['other'] ?? null, ...$dealt]
                 as $name
             ) {
                 $asset = \is_string($name) ? $this->pictures->find($source, $name) : null;

@@ -111,7 +111,7 @@ final class ShortsScreenTest extends BrowserTestCase
         $this->find('[data-use="tide.mp4"]')->click();
         $this->find('#deal')->click();
         $this->sees('one of 3, dealt out over the rows in turn', '.rule-panel');
-        $this->sees('Shows tide.mp4', '#results');
+        $this->sees('Shows rain.mp4', '#results');
         $this->take('#set-shade', 'as-needed');
 
         // Over all of the side, under everything.
@@ -124,7 +124,7 @@ final class ShortsScreenTest extends BrowserTestCase
             $this->settled();
         }
         $this->press(WebDriverKeys::PAGE_DOWN);
-        $this->sees('Shows rain.mp4', '#results');
+        $this->sees('Shows tide.mp4', '#results');
         $this->find('.beat[data-beat="first"]')->click();
         $this->take('#sound-track', 'harbour-waltz.m4a');
         $this->take('#beat-plays', 'tick');
@@ -144,7 +144,7 @@ final class ShortsScreenTest extends BrowserTestCase
         $this->sees('180 × 320 px at 30', '#summary');
         $this->button('Make 10 pieces')->click();
         $deadline = microtime(true) + 150;
-        while (!str_contains($this->find('.run')->getText(), '10 made') && microtime(true) < $deadline) {
+        while (!str_contains($this->find('.run')->getText(), '✓ 10 made') && microtime(true) < $deadline) {
             usleep(500_000);
         }
         $this->sees('✓ 10 made', '.run');
