@@ -42,13 +42,14 @@ final class Outputs
         return $this->find($id) ?? throw new \LogicException("There is no output “{$id}” any more.");
     }
 
-    /** What is wanted where nobody has chosen: files to hand over one by one: of print their PDFs, of screens their pictures. */
+    /** What is wanted where nobody has chosen: files to hand over one by one: of print their PDFs, of screens their pictures or shorts. */
     public function usual(Template $template): Output
     {
-        foreach ($this->all() as $output) {
-            if ($output->isUsual($template)) {
-                return $output;
-            }
+        $usual = array_filter($this->all(), static fn (Output $output): bool => $output->isUsual($template));
+        // What moves is wanted moving, if it can be made so.
+        usort($usual, static fn (Output $one, Output $other): int => (int) ($other instanceof Moving) <=> (int) ($one instanceof Moving));
+        foreach ($usual as $output) {
+            return $output;
         }
         throw new \LogicException('There is no output at all.');
     }

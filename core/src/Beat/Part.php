@@ -30,6 +30,8 @@ final readonly class Part
         private Motion $going,
         public int $out,
         private Bounds $side,
+        /** The frame from which on others stand for it, one after the other, until it is whole; null for none. */
+        private ?int $begins = null,
     ) {
     }
 
@@ -60,6 +62,12 @@ final readonly class Part
     public function isOnItsWay(int $frame): bool
     {
         return $this->isSeen($frame) && ($frame < $this->from + $this->in || $frame >= $this->to - $this->out);
+    }
+
+    /** Whether something else, or nothing yet, stands for it. */
+    public function isAwaited(int $frame): bool
+    {
+        return null !== $this->begins && $frame >= $this->begins && $frame < $this->from;
     }
 
     /** What is seen of it at a frame at which it is. @param int $rate frames a second */

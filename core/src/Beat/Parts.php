@@ -48,9 +48,9 @@ final readonly class Parts
         return $parts;
     }
 
-    private function part(GroupItem $group, Stay $stay, int $from, int $to, int $in, int $out): Part
+    private function part(GroupItem $group, Stay $stay, int $from, int $to, int $in, int $out, ?int $begins = null): Part
     {
-        return new Part($group, $from, $to, $stay->in, $in, $stay->out, $out, $this->side);
+        return new Part($group, $from, $to, $stay->in, $in, $stay->out, $out, $this->side, $begins);
     }
 
     /** @return array{int, int} frames of coming and going; where there is no room for both, each gets its share of what there is */
@@ -89,7 +89,7 @@ final readonly class Parts
                 $parts[] = $this->part($group->showing($items), $stay, $begins, $ends, 0, 0);
             }
         }
-        $parts[] = $this->part($group, $stay, $from + $in, $to, 0, $out);
+        $parts[] = $this->part($group, $stay, $from + $in, $to, 0, $out, $from);
 
         return $parts;
     }

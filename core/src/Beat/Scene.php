@@ -105,7 +105,8 @@ final readonly class Scene
     public function rest(): int
     {
         foreach (\array_slice($this->cuts(), 0, -1) as $cut) {
-            if ([] === array_filter($this->parts, static fn (Part $part): bool => $part->isOnItsWay($cut))) {
+            $moves = static fn (Part $part): bool => $part->isOnItsWay($cut) || $part->isAwaited($cut);
+            if ([] === array_filter($this->parts, $moves)) {
                 return $cut;
             }
         }

@@ -215,6 +215,14 @@ final class SceneTest extends TestCase
         ] + get_object_vars(Make::template()));
     }
 
+    public function testAPosterShowsWordsThatComeOneByOneWhenAllAreThere(): void
+    {
+        $words = new Stay('question', null, new Motion(MotionKind::Words, 1.0));
+        $template = $this->template(null, $words);
+        $laid = Make::laid($template, self::ROW);
+        self::assertSame(30, Scene::of($template, $laid, Timing::of($template, $laid, 30))->rest());
+    }
+
     public function testWhatCameGoesAtTheEndWhereAShortIsToEndAsItBegan(): void
     {
         $ending = fn (bool $endsAsBegun): int => (function () use ($endsAsBegun): int {

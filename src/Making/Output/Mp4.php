@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Making\Output;
 
 use Morphea\App\Film\FilmFormat;
+use Morphea\Core\Template\Template;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** H.264 in MP4, with a silent track and the words as subtitles. */
@@ -19,6 +20,11 @@ final readonly class Mp4 extends OfFilm
     protected static function format(): FilmFormat
     {
         return FilmFormat::Mp4;
+    }
+
+    public function isUsual(Template $template): bool
+    {
+        return $template->moves() && null === $this->missing();
     }
 
     public function label(): string
