@@ -37,7 +37,8 @@ final readonly class Ground implements LayerVisitor
             if ($layer === $text) {
                 break;
             }
-            $ground = $layer->hidden || !self::covers($layer->frame, $text->frame) ? false : $layer->accept(new self());
+            $apart = $layer->hidden || !self::covers($layer->frame, $text->frame) || !$template->areSeenTogether($layer, $text);
+            $ground = $apart ? false : $layer->accept(new self());
             $behind = false === $ground ? $behind : $ground;
         }
 

@@ -214,6 +214,15 @@ final readonly class Template
         return null !== $layer->stay && ($this->beat($layer->stay->comes) ?? 0) === $beat;
     }
 
+    /** Whether two layers are seen at the same time, at some time. */
+    public function areSeenTogether(Layer $one, Layer $other): bool
+    {
+        $from = fn (Layer $layer): int => $this->beat($layer->stay?->comes) ?? 0;
+        $to = fn (Layer $layer): int => $this->beat($layer->stay?->goes) ?? \count($this->beats);
+
+        return $from($one) <= $to($other) && $from($other) <= $to($one);
+    }
+
     /** @param non-empty-list<Side> $sides */
     public function withSides(array $sides): self
     {

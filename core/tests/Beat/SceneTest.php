@@ -215,6 +215,15 @@ final class SceneTest extends TestCase
         ] + get_object_vars(Make::template()));
     }
 
+    public function testLayersOfOtherBeatsAreNeverSeenTogether(): void
+    {
+        $template = $this->template();
+        [$question, $answer] = $template->side()->layers;
+        self::assertFalse($template->areSeenTogether($question, $answer), 'one goes with the hold, the other comes behind it');
+        self::assertTrue($template->areSeenTogether($question, $question));
+        self::assertTrue($template->areSeenTogether(Make::text('{always}', id: 'always'), $answer));
+    }
+
     public function testAPosterShowsWordsThatComeOneByOneWhenAllAreThere(): void
     {
         $words = new Stay('question', null, new Motion(MotionKind::Words, 1.0));
