@@ -13,6 +13,7 @@ final class VipsImage
     private const MULTIBAND = 0;
     private const CMYK = 15;
     private const BYTES = 0;
+    private const DOWN = 2;
     private const FORCE = 3;
     private const COLOUR_BANDS = 3;
 
@@ -105,22 +106,16 @@ final class VipsImage
     /** @param int $edge pixels that neither side exceeds */
     public function small(int $edge): self
     {
-        return $this->then(
-            fn (\FFI $ffi, CData $out): int => $ffi->vips_thumbnail_image(
-                $this->image,
-                $out,
-                $edge,
-                'height',
-                $edge,
-                'size',
-                2,
-                null,
-            ),
-        );
+        return $this->fitted($edge, self::DOWN);
     }
 
     /** As wide as high, however it looks then. @param int $edge pixels */
     public function stretched(int $edge): self
+    {
+        return $this->fitted($edge, self::FORCE);
+    }
+
+    private function fitted(int $edge, int $how): self
     {
         return $this->then(
             fn (\FFI $ffi, CData $out): int => $ffi->vips_thumbnail_image(
@@ -130,7 +125,7 @@ final class VipsImage
                 'height',
                 $edge,
                 'size',
-                self::FORCE,
+                $how,
                 null,
             ),
         );
