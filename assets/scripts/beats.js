@@ -95,7 +95,7 @@ function film(holder, plays) {
     );
 }
 function moment(holder, part) {
-    const at = frame - part.from;
+    const at = Math.min(frame - part.from, Math.max(part.plays.boxes.length, part.plays.moments.length) - 1);
     const box = part.plays.boxes[at];
     const image = holder.querySelector('image, foreignObject');
     if (box && image)

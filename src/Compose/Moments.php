@@ -21,6 +21,9 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 /** A scene as the browser plays it: every part drawn, with its poses frame by frame. The numbers are those that are made. */
 final readonly class Moments
 {
+    /** Frames of something that plays; nobody looks on longer than that, and it stands then. */
+    private const MOST = 9_000;
+
     public function __construct(private OpenProject $open, private UrlGeneratorInterface $urls)
     {
     }
@@ -102,7 +105,7 @@ final readonly class Moments
     {
         $boxes = $moments = [];
         $clip = $matrix = null;
-        for ($frame = $part->from; $frame < $part->to; ++$frame) {
+        for ($frame = $part->from; $frame < min($part->to, $part->from + self::MOST); ++$frame) {
             $items = $part->seen($frame, Timing::USUAL)->items;
             $item = array_values(array_filter($items, static fn ($one): bool => $one instanceof PictureItem))[0];
             if (null !== $item->wander) {

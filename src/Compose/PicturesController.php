@@ -12,6 +12,7 @@ use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Pictures\Taken;
 use Morphea\App\Web\Upload;
 use Morphea\App\Work\WorkDesk;
+use Morphea\Core\Pattern\Pattern;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -64,8 +65,8 @@ final readonly class PicturesController
     public function remove(Project $project, string $name): Response
     {
         $asset = $this->asset($project, $name);
-        if (\in_array($name, $project->template()->pictures(), true)) {
-            return $this->show($project, [], ["“{$name}” is shown by a layer. Take it off the design first."]);
+        if (\in_array($name, $this->used($project), true)) {
+            return $this->show($project, [], ["“{$name}” is in use. Take it off the design first."]);
         }
         $this->pictures->remove($asset);
 
@@ -87,6 +88,18 @@ final readonly class PicturesController
         return $this->screen->work($project, $request);
     }
 
+    /** @return list<string> what the design shows or plays whatever the rows say */
+    private function used(Project $project): array
+    {
+        $template = $project->template();
+        $heard = array_filter(
+            $this->pictures->soundNames($project),
+            static fn (string $name): bool => \in_array(Pattern::quote($name), $template->sounds(), true),
+        );
+
+        return [...$template->pictures(), ...array_values($heard)];
+    }
+
     private function asset(Project $project, string $name): StoredPicture
     {
         return $this->pictures->find($project, $name) ?? throw new NotFoundHttpException('There is no such picture.');
@@ -103,7 +116,7 @@ final readonly class PicturesController
             $this->twig->render('compose/library.html.twig', [
                 'project' => $project,
                 'pictures' => $this->pictures->all($project),
-                'used' => $project->template()->pictures(),
+                'used' => $this->used($project),
                 'new' => $new,
                 'notices' => $notices,
                 'view' => null === $waits ? null : $this->desk->view($waits),

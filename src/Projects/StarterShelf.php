@@ -83,7 +83,7 @@ final readonly class StarterShelf
     private function picture(string $bytes, string $name): PictureFile
     {
         return $this->cache->get(
-            'starter-picture-' . hash('sha256', $name . $bytes),
+            'starter-picture-2-' . hash('sha256', $name . $bytes),
             fn (): PictureFile => $this->pictures->read($bytes, $name),
         );
     }

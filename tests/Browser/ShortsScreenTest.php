@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Browser;
 
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Morphea\Tests\Tools;
 
@@ -157,6 +159,73 @@ final class ShortsScreenTest extends BrowserTestCase
             $before = $frame;
         }
         self::assertGreaterThan(-17.5, Tools::loudness($files[0])[0], 'it is heard');
+    }
+
+    /** Beats and what is seen in them, by keys and by hand on the strip. */
+    public function testBeatsAreWorkedByKeysAndLinesAreDrawnToOtherBeats(): void
+    {
+        $this->project('Motto of the week');
+        $this->find('.beat[data-beat="from"]')->click();
+        $this->settled();
+        $this->take('#beat-by', 'seconds');
+        $this->retype('#beat-seconds', '2');
+        $this->sees('From 2 s', '#beats');
+        $this->onBeat('from', '+');
+        $this->sees('From 2.1 s', '#beats');
+        $this->onBeat('from', '-');
+        $this->onBeat('from', '-');
+        $this->sees('From 1.9 s', '#beats');
+        $this->onBeat('from', WebDriverKeys::ARROW_LEFT);
+        self::assertSame('motto', $this->driver->switchTo()->activeElement()->getAttribute('data-beat'));
+
+        // At a moment, arrows step a frame; on the design they would move a layer.
+        $this->moment(40);
+        $this->driver->executeScript('document.activeElement.blur()');
+        $this->press(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_LEFT);
+        $this->sees('1.37 s', '#beats');
+        $this->press(WebDriverKeys::ESCAPE);
+
+        // The line of the motto is drawn shorter by its end: it goes with the first beat then.
+        $line = $this->find('.beat-stitch[data-layers="motto"]');
+        $width = $line->getSize()->getWidth();
+        (new WebDriverActions($this->driver))
+            ->moveToElement($line, intdiv($width, 2) - 3, 0)
+            ->clickAndHold()
+            ->moveByOffset(-intdiv($width, 3), 0)
+            ->release()
+            ->perform();
+        $this->settled();
+        $this->layer('motto');
+        self::assertSame('motto', $this->find('#set-stay-goes')->getAttribute('value'));
+
+        // The other way round, and taken away.
+        $this->find('.beat[data-beat="from"]')->click();
+        $this->settled();
+        $this->driver->executeScript('document.querySelector(".beat[data-beat=from]").focus()');
+        (new WebDriverActions($this->driver))
+            ->keyDown(null, WebDriverKeys::SHIFT)
+            ->sendKeys(null, WebDriverKeys::ARROW_LEFT)
+            ->keyUp(null, WebDriverKeys::SHIFT)
+            ->perform();
+        $this->eventually(
+            fn (): bool => 'from' === $this->find('.beat')->getAttribute('data-beat') ? true : throw new \RuntimeException('not yet'),
+            'the beat does not move',
+        );
+        $this->onBeat('from', WebDriverKeys::DELETE);
+        $this->eventually(
+            fn (): bool => 1 === \count($this->driver->findElements(WebDriverBy::cssSelector('.beat')))
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'the beat does not go',
+        );
+    }
+
+    private function onBeat(string $beat, string $key): void
+    {
+        $this->settled();
+        $this->driver->executeScript('document.querySelector(`.beat[data-beat="${arguments[0]}"]`).focus()', [$beat]);
+        $this->press($key);
+        $this->settled();
     }
 
     private function layer(string $id): void

@@ -105,7 +105,7 @@ final class PicturesTest extends AppTestCase
         $project = $this->project();
         $this->bring($project, 'lamp.jpg', (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/plain.jpg'));
         $this->post("/projects/{$project->id()}/library/seal.svg/remove");
-        self::assertStringContainsString('“seal.svg” is shown by a layer.', $this->body());
+        self::assertStringContainsString('“seal.svg” is in use.', $this->body());
         $this->post("/projects/{$project->id()}/library/lamp.jpg/remove");
         self::assertStringNotContainsString('lamp.jpg', $this->body());
         self::assertStringContainsString('seal.svg', $this->body());

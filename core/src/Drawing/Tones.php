@@ -54,10 +54,11 @@ final readonly class Tones
      *
      * @param Bounds $part in shares of width and height
      * @param float  $from seconds, to, of what is looked at
+     * @param bool   $soft blurred, which leaves the middle of each field
      *
      * @return array{float, float}
      */
-    public function range(Bounds $part, float $from = 0.0, float $to = 0.0): array
+    public function range(Bounds $part, float $from = 0.0, float $to = 0.0, bool $soft = false): array
     {
         $field = static fn (float $share): int => max(0, min(self::FIELDS - 1, (int) floor($share * self::FIELDS)));
         $last = \count($this->moments) - 1;
@@ -66,8 +67,9 @@ final readonly class Tones
             for ($y = $field($part->top); $y <= $field($part->bottom - 1e-6); ++$y) {
                 for ($x = $field($part->left); $x <= $field($part->right - 1e-6); ++$x) {
                     $at = 2 * ($y * self::FIELDS + $x);
-                    $darkest = min($darkest, \ord($this->moments[$moment][$at]));
-                    $lightest = max($lightest, \ord($this->moments[$moment][$at + 1]));
+                    [$low, $high] = [\ord($this->moments[$moment][$at]), \ord($this->moments[$moment][$at + 1])];
+                    $darkest = min($darkest, $soft ? ($low + $high) / 2 : $low);
+                    $lightest = max($lightest, $soft ? ($low + $high) / 2 : $high);
                 }
             }
         }

@@ -14,6 +14,9 @@ use Morphea\Core\Template\Time\Beat;
 /** Which sounds a row asks for, and what of its words is spoken. */
 final readonly class Hearing
 {
+    /** Letters of words that nobody can speak, as they are told. */
+    private const TOLD = 40;
+
     public function __construct(private SoundSource $sounds)
     {
     }
@@ -27,6 +30,9 @@ final readonly class Hearing
             $sound = $this->sound($beat->plays, $row, $template, $beat->id, $missing);
             $words = trim($beat->reads ? self::shown($template, $i, $facts) : self::filled($beat->says, $row, $template));
             $spoken = '' === $words ? null : $this->sounds->spoken($words, strtr($template->locale, '_', '-'));
+            if ('' !== $words && null === $spoken) {
+                $missing[$beat->id] ??= mb_strimwidth($words, 0, self::TOLD, '…', 'UTF-8');
+            }
             $plays += null === $sound ? [] : [$beat->id => $sound];
             $says += null === $spoken ? [] : [$beat->id => $spoken];
         }

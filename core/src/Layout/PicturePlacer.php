@@ -25,15 +25,16 @@ final readonly class PicturePlacer
 
     public static function place(PictureLayer $layer, Picture $picture, float $dpi): PictureItem
     {
+        $look = $layer->shownLook();
         $box = self::box($layer, $picture, $dpi);
         $rectangle = FrameKind::Rectangle === $layer->shape->kind;
         // A picture that stands whole inside a plain frame is its own outline.
         $outer = $rectangle && self::inside($box, $layer->frame) ? $box : $layer->frame;
         $cut = !$rectangle || !self::inside($box, $outer);
         $wander = self::wander($layer, $picture, $box);
-        if ($layer->look->blur > 0 && \in_array($layer->fit, [PictureFit::Cover, PictureFit::Stretch], true)) {
+        if ($look->blur > 0 && \in_array($layer->fit, [PictureFit::Cover, PictureFit::Stretch], true)) {
             // The blurred edge of the picture falls outside of its frame.
-            $reach = Blur::reach($layer->look->blur);
+            $reach = Blur::reach($look->blur);
             $box = self::grown($box, $reach);
             $wander = null === $wander
                 ? null
@@ -45,7 +46,7 @@ final readonly class PicturePlacer
 
         $item = new PictureItem(
             $picture,
-            $layer->look,
+            $look,
             $box,
             $cut || null !== $layer->border ? Shapes::frame($layer->shape, $outer, $paint) : null,
             $cut,

@@ -43,7 +43,7 @@ final readonly class Shading
     public function of(Side $side, array $groups): array
     {
         foreach ($side->layers as $layer) {
-            if ($layer instanceof PictureLayer && GroundShade::AsNeeded === $layer->shade) {
+            if ($layer instanceof PictureLayer && GroundShade::None !== $layer->shade) {
                 foreach ($groups as $i => $group) {
                     if ($group->layer === $layer->id) {
                         $groups[$i] = $this->shaded($layer, $group, \array_slice($groups, $i + 1));
@@ -70,7 +70,8 @@ final readonly class Shading
             [$darkest, $lightest] = [1.0, 0.0];
             foreach (self::parts($item, $box) as $part) {
                 $length = $item->picture->length ?? 0.0;
-                $range = $tones->range($part, $item->play?->begins($length) ?? 0.0, $item->play?->ends($length) ?? 0.0);
+                [$from, $to] = [$item->play?->begins($length) ?? 0.0, $item->play?->ends($length) ?? 0.0];
+                $range = $tones->range($part, $from, $to, GroundShade::Blurred === $layer->shade);
                 [$darkest, $lightest] = [min($darkest, $range[0]), max($lightest, $range[1])];
             }
             // Whichever way takes less.

@@ -10,4 +10,6 @@ enum GroundShade: string
     case None = 'none';
     /** Darker, or lighter, as far as the words need to stand out from it. */
     case AsNeeded = 'as-needed';
+    /** Blurred, and then as far as they still need. */
+    case Blurred = 'blurred';
 }

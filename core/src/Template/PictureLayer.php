@@ -18,6 +18,8 @@ use Morphea\Core\Template\Time\Stay;
  */
 final readonly class PictureLayer extends Layer
 {
+    private const BLUR = 0.012;
+
     public function __construct(
         string $id,
         string $name,
@@ -58,6 +60,14 @@ final readonly class PictureLayer extends Layer
         public GroundShade $shade = GroundShade::None,
     ) {
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
+    }
+
+    /** What is done to its colours in the end: blurred behind words by a part of its frame, at the least. */
+    public function shownLook(): PictureLook
+    {
+        $blur = GroundShade::Blurred === $this->shade ? self::BLUR * max($this->frame->width, $this->frame->height) : 0.0;
+
+        return $blur <= $this->look->blur ? $this->look : new PictureLook(...['blur' => $blur] + get_object_vars($this->look));
     }
 
     public function kind(): LayerKind

@@ -169,6 +169,14 @@ final readonly class Template
         );
     }
 
+    /** @return list<string> sources of the patterns that name sounds, each once */
+    public function sounds(): array
+    {
+        $named = [$this->sound->track, ...array_map(static fn (Beat $beat): ?Pattern => $beat->plays, $this->beats)];
+
+        return array_values(array_unique(array_map(static fn (Pattern $one): string => $one->source, array_filter($named))));
+    }
+
     /** @return list<Pattern|null> that name sounds, or are spoken */
     private function heard(): array
     {

@@ -7,6 +7,7 @@ namespace Morphea\Core\Tests\Layout;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Drawing\GroupItem;
 use Morphea\Core\Drawing\Picture;
+use Morphea\Core\Drawing\PictureItem;
 use Morphea\Core\Drawing\PictureSource;
 use Morphea\Core\Drawing\RectangleItem;
 use Morphea\Core\Drawing\Tones;
@@ -69,6 +70,19 @@ final class ShadingTest extends TestCase
         self::assertNull(self::shade($this->group('#FFFFFF', self::flat(250), between: $plate)));
     }
 
+    public function testOneThatIsBlurredNeedsLess(): void
+    {
+        // Single lines of light in the dark, which a blur takes away.
+        $edge = Tones::EDGE;
+        $lines = str_repeat(str_repeat(\chr(255), 3 * $edge) . str_repeat(\chr(20), 3 * $edge * 3), intdiv($edge, 4));
+        $sharp = self::shade($this->group('#FFFFFF', $lines));
+        $blurred = $this->group('#FFFFFF', $lines, shade: GroundShade::Blurred);
+        self::assertGreaterThan(self::shade($blurred)[1] ?? 0.0, $sharp[1] ?? 0.0);
+        $item = $blurred->items[0];
+        self::assertInstanceOf(PictureItem::class, $item);
+        self::assertEqualsWithDelta(0.012 * 1200, $item->look->blur, 1e-9);
+    }
+
     public function testTonesAreKeptAsBytes(): void
     {
         $tones = Tones::of(self::halves(0, 255));
@@ -83,12 +97,13 @@ final class ShadingTest extends TestCase
         ?float $length = null,
         ClipPlay $play = new ClipPlay(),
         ?Layer $between = null,
+        GroundShade $shade = GroundShade::AsNeeded,
     ): GroupItem {
         $frame = new Frame(0, 0, 1200, 800);
         $ground = new PictureLayer(
             ...['ground', 'Ground', $frame, 1.0, false, false, 'g.jpg', PictureFit::Cover],
             clip: $play,
-            shade: GroundShade::AsNeeded,
+            shade: $shade,
         );
         $text = Make::text('Mend it', style: Make::style(colour: $words), frame: new Frame(100, 20, 1000, 200));
         $template = Make::template(...array_filter([$ground, $between, $text]));
