@@ -18,6 +18,11 @@ enum FindingKind: string
     case Code = 'code';
     case Time = 'time';
     case Sound = 'sound';
+    case Edge = 'edge';
+    case Small = 'small';
+    case Broken = 'broken';
+    case Leftover = 'leftover';
+    case CutOff = 'cut-off';
 
     /** In a few words, where there is little room. */
     public function brief(): string
@@ -35,6 +40,11 @@ enum FindingKind: string
             self::Code => 'hard to read',
             self::Time => 'badly timed',
             self::Sound => 'sound missing',
+            self::Edge => 'too near the edge',
+            self::Small => 'as small as may be',
+            self::Broken => 'word broken',
+            self::Leftover => 'short last line',
+            self::CutOff => 'cut off before',
         };
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Proof;
 
 use Morphea\Core\Drawing\Bounds;
+use Morphea\Core\Drawing\TextItem;
+use Morphea\Core\Drawing\Within;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Template\Template;
 
@@ -26,6 +28,29 @@ final class Inspected
     public function raster(): ?Raster
     {
         return $this->raster ??= null === $this->draw ? null : ($this->draw)();
+    }
+
+    /** @return list<string> the lines of a text as they are set, from the top; of one on an arc, none */
+    public function lines(string $layer): array
+    {
+        $lines = [];
+        foreach ($this->laid->drawing->groups as $group) {
+            foreach ($group->layer === $layer ? Within::letters([$group]) : [] as $item) {
+                if (0.0 !== $item->rotation) {
+                    return [];
+                }
+                if (0.0 === $item->strokeWidth) {
+                    $lines[(string) round($item->y, 1)][] = $item;
+                }
+            }
+        }
+        ksort($lines, \SORT_NUMERIC);
+
+        return array_map(static function (array $items): string {
+            usort($items, static fn (TextItem $one, TextItem $other): int => $one->x <=> $other->x);
+
+            return implode('', array_map(static fn (TextItem $item): string => $item->text, $items));
+        }, array_values($lines));
     }
 
     /** What a layer covers on the side as it is laid out; null for one that shows nothing. */
