@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Command;
 
-use Morphea\App\Import\MorpheaArchive;
-use Morphea\App\Import\TableReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Making\Binder;
 use Morphea\App\Making\Choice;
@@ -14,17 +12,14 @@ use Morphea\App\Making\Option;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
-use Morphea\Core\Data\Edit\TakeTable;
 use Morphea\Core\Data\RowSelection;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableError;
-use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Naming\SafeName;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Press\FileNames;
 use Morphea\Core\Press\Naming;
-use Morphea\Core\Template\AutoLink;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
@@ -41,8 +36,7 @@ final readonly class FilePress
     private const LOOK = 50_000;
 
     public function __construct(
-        private MorpheaArchive $archive,
-        private TableReader $tables,
+        private FileOpener $opener,
         private FileMaking $makings,
         private Binder $binder,
         private TemplateCodec $codec,
@@ -60,14 +54,8 @@ final readonly class FilePress
      */
     public function press(PressOptions $order): array
     {
-        $file = $this->archive->read($order->file, basename($order->file));
-        $table = null === $order->rows ? $file->table : $this->anew($order->rows, $file->table);
-        if (null === $table) {
-            throw new UploadError(basename($order->file) . ' holds no rows. Give a table with --rows=FILE.');
-        }
-        $skipped = $table->skipped();
-        $template = AutoLink::of($file->template, $table->columns)->template;
-        $this->checkColumns($template, $table);
+        $open = $this->opener->open($order->file, $order->rows);
+        [$file, $template, $table, $skipped, $even] = [$open->file, $open->template, $open->table, $open->skipped, $open->even];
         $pieces = array_values(
             array_filter(
                 $this->named($order, $template, $table),
@@ -77,8 +65,6 @@ final readonly class FilePress
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
             throw new UploadError("--to={$order->to}: the folder cannot be made.");
         }
-        $texts = $this->makings->engine($file)->texts;
-        $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->records()), $skipped), $texts);
         $this->checkChoices($order, $template, $table);
         /** @param list<Wanted> $wanted */
         $share = fn (array $wanted): Share => new Share(
@@ -96,35 +82,6 @@ final readonly class FilePress
         Manifest::of($order->to)->add(array_merge(...array_column($results, 'keys')));
 
         return array_values($results);
-    }
-
-    /** Rows that the file had already stay themselves. */
-    private function anew(string $path, ?Table $here): Table
-    {
-        $rows = $this->tables->file($this->existing($path), basename($path));
-
-        return TakeTable::fresh($rows, '')->apply($here ?? new Table([], []));
-    }
-
-    private function existing(string $path): string
-    {
-        return is_file($path) ? $path : throw new UploadError("--rows=$path: there is no such file.");
-    }
-
-    private function checkColumns(Template $template, Table $table): void
-    {
-        foreach ($template->placeholders() as $layer) {
-            if ([] !== ($unknown = array_diff($layer->columns(), $table->keys()))) {
-                throw new UploadError(
-                    \sprintf(
-                        '“%s” shows the column “%s”, which the table has not. Its columns are: %s.',
-                        $layer->name,
-                        implode('”, “', $unknown),
-                        implode(', ', $table->keys()),
-                    ),
-                );
-            }
-        }
     }
 
     private function checkChoices(PressOptions $order, Template $template, Table $table): void

@@ -6,7 +6,10 @@ namespace Morphea\Core\Proof;
 
 use Morphea\Core\Layout\TextFacts;
 
-/** Where lines break: within a word or an address, though not at a hyphen, or such that one short word is left over for the last of them. */
+/**
+ * Where lines break: within a word or an address, though not at a hyphen, or such that one short word is left over for
+ * the last of them.
+ */
 final readonly class BreakCheck implements Check
 {
     /** Letters of a last line that looks lost. */
@@ -17,7 +20,11 @@ final readonly class BreakCheck implements Check
     public function findings(Inspected $piece): iterable
     {
         foreach ($piece->laid->texts() as $text) {
-            $lines = $piece->lines($text->layer);
+            // Bullets are set, but no part of the words.
+            $lines = array_map(
+                static fn (string $line): string => (string) preg_replace('/^•\s*/u', '', $line),
+                $piece->lines($text->layer),
+            );
             if (\count($lines) < 2 || 1 === preg_match(self::TOGETHER, $text->text)) {
                 continue;
             }

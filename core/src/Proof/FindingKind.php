@@ -23,6 +23,9 @@ enum FindingKind: string
     case Broken = 'broken';
     case Leftover = 'leftover';
     case CutOff = 'cut-off';
+    case Same = 'same';
+    case Smaller = 'smaller';
+    case Unchecked = 'unchecked';
 
     /** In a few words, where there is little room. */
     public function brief(): string
@@ -45,6 +48,9 @@ enum FindingKind: string
             self::Broken => 'word broken',
             self::Leftover => 'short last line',
             self::CutOff => 'cut off before',
+            self::Same => 'the same twice',
+            self::Smaller => 'smaller than the rest',
+            self::Unchecked => 'not looked at',
         };
     }
 }

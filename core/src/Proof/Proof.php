@@ -36,10 +36,34 @@ final readonly class Proof
     {
         $findings = [];
         foreach ($this->checks as $check) {
-            array_push($findings, ...$check->findings($piece));
+            try {
+                array_push($findings, ...$check->findings($piece));
+            } catch (\Throwable $e) {
+                // What one check cannot look at, the others do; and somebody has to.
+                $findings[] = self::unchecked($check, $e);
+            }
         }
+
+        return self::worstFirst($findings);
+    }
+
+    /**
+     * @param list<Finding> $findings
+     *
+     * @return list<Finding>
+     */
+    public static function worstFirst(array $findings): array
+    {
         usort($findings, static fn (Finding $a, Finding $b): int => $b->severity->rank() <=> $a->severity->rank());
 
         return $findings;
+    }
+
+    private static function unchecked(Check $check, \Throwable $e): Finding
+    {
+        $name = substr((string) strrchr('\\' . $check::class, '\\'), 1);
+        $why = mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8');
+
+        return new Finding(FindingKind::Unchecked, Severity::LookAtIt, '', $name, "could not look at it: $why");
     }
 }

@@ -4,8 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Proof;
 
+use Morphea\Core\Proof\Check;
+use Morphea\Core\Proof\EdgeCheck;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\FindingKind;
+use Morphea\Core\Proof\Inspected;
+use Morphea\Core\Proof\Proof;
+use Morphea\Core\Proof\WholeSet;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Layer;
@@ -96,6 +101,49 @@ final class ChecksTest extends TestCase
     {
         $words = substr(str_repeat('mend it ', 40), 0, $letters - 1) . 'd';
         self::assertCount($count, self::of(FindingKind::CutOff, Make::text('{name}', FitRule::wrap(30)), $words));
+    }
+
+    public function testACheckThatCannotLookAtAPieceIsAFindingAndTheOthersDo(): void
+    {
+        $broken = new class implements Check {
+            public function findings(Inspected $piece): iterable
+            {
+                yield from [];
+                throw new \RuntimeException('no such side');
+            }
+        };
+        $template = Make::template(Make::text('{name}', frame: new Frame(-40, 100, 1000, 200)));
+        $findings = (new Proof([$broken, new EdgeCheck()]))->of(new Inspected($template, Make::laid($template, ['name' => 'Ottilie'])));
+        self::assertSame(
+            [FindingKind::Edge, FindingKind::Unchecked],
+            array_map(static fn (Finding $one): FindingKind => $one->kind, $findings),
+        );
+        self::assertStringContainsString('could not look at it: no such side', $findings[1]->sentence);
+    }
+
+    public function testRowsThatMakeTheSamePieceAreToldOfEachOther(): void
+    {
+        $template = Make::template(Make::text('{name}'));
+        $set = new WholeSet();
+        foreach (['Ada', 'Bo', 'Ada', 'Cy', 'Ada'] as $i => $name) {
+            $set->add($i + 1, [Make::laid($template, ['name' => $name])]);
+        }
+        $found = $set->findings();
+        self::assertSame([1, 3, 5], array_keys($found));
+        self::assertSame('The piece: is the same as that of row 1, 5.', $found[3][0]->sentence);
+    }
+
+    public function testWordsMuchSmallerThanInMostPiecesAreTold(): void
+    {
+        $template = Make::template(Make::text('{name}', FitRule::shrink(20)));
+        $set = new WholeSet();
+        foreach (['Ada', 'Bo', 'Cy', 'Dora', 'Eve', str_repeat('n', 36)] as $i => $name) {
+            $set->add($i + 1, [Make::laid($template, ['name' => $name])]);
+        }
+        $found = $set->findings();
+        self::assertSame([6], array_keys($found));
+        self::assertSame(FindingKind::Smaller, $found[6][0]->kind);
+        self::assertLessThan(60, $found[6][0]->measured);
     }
 
     public function testFixedWordsAreAsTheyAreMeant(): void
