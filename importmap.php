@@ -22,6 +22,7 @@ $names = [
     'table',
     'recipes',
     'press',
+    'proof',
 ];
 
 return array_combine(

@@ -71,6 +71,9 @@ final class Architecture
             'App\Entity', 'App\Render', 'App\Media', 'App\Import', 'App\Film', 'App\Fonts', 'App\Templates', 'App\Work',
             'App\Pictures', 'App\Tables', 'App\Open', 'App\Web',
         ],
+        'App\Proof' => [
+            'Core\Data', 'Core\Template', 'Core\Layout', 'Core\Proof', 'App\Entity', 'App\Work', 'App\Tables', 'App\Open',
+        ],
         'App\Press' => [
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Layout', 'Core\Proof',
             'App\Entity', 'App\Storage', 'App\Render', 'App\Fonts', 'App\Making', 'App\Work', 'App\Pictures', 'App\Tables',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Bar;
 
+use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
@@ -17,6 +18,7 @@ final readonly class ProjectBar
 {
     public function __construct(
         private EntityManagerInterface $entities,
+        private Connection $connection,
         private WorkDesk $work,
         private UrlGeneratorInterface $urls,
     ) {
@@ -47,8 +49,24 @@ final readonly class ProjectBar
                             : $columns . (1 === $columns ? ' column' : ' columns')),
                     'quiet',
                 ),
+            $this->proof($project),
             new Station('Press', 'press', $press, $tone),
         ];
+    }
+
+    private function proof(Project $project): Station
+    {
+        [$looked, $bad, $eyes] = array_map(intval(...), (array) $this->connection->fetchNumeric(
+            'SELECT COUNT(*), SUM(CASE WHEN bad > 2 THEN 1 ELSE 0 END), SUM(CASE WHEN bad > 0 THEN 1 ELSE 0 END)
+                FROM proof WHERE project_id = ?',
+            [$project->id()],
+        ));
+
+        return match (true) {
+            0 === $project->rowCount() || 0 === $looked => new Station('Proof', 'proof', 'not looked at', 'quiet'),
+            0 === $eyes => new Station('Proof', 'proof', 'in order', 'ok'),
+            default => new Station('Proof', 'proof', number_format($eyes) . ' to look at', $bad > 0 ? 'bad' : 'look'),
+        };
     }
 
     /** @return array{words: string, url: string} */

@@ -101,7 +101,7 @@ final class ProofCommand extends Command
             try {
                 $drawn = $making->lay(new Wanted($number, '', $row), $this->proof, $this->rasters);
                 $all[$number] = $drawn->findings;
-                $set->add($number, $drawn->sides);
+                $set->add($number, WholeSet::facts($drawn->sides));
             } catch (\Throwable $e) {
                 // One row that cannot be laid out is that row's finding; all others are looked at.
                 $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');

@@ -70,6 +70,16 @@ final readonly class Choice
         return ['output' => $this->output::id()] + $this->settings->toArray();
     }
 
+    /**
+     * @param list<self> $choices
+     *
+     * @return list<array<string, string|int|float|bool>>
+     */
+    public static function arrays(array $choices): array
+    {
+        return array_map(static fn (self $choice): array => $choice->toArray(), $choices);
+    }
+
     /** @return string|null why nothing can be made so */
     public function trouble(Template $template): ?string
     {

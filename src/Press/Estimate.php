@@ -6,9 +6,11 @@ namespace Morphea\App\Press;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
+use Morphea\App\Making\Choice;
 use Morphea\App\Making\Maker;
 use Morphea\App\Making\Making;
 use Morphea\App\Making\Wanted;
+use Morphea\App\Open\RowInputs;
 use Morphea\App\Open\SharedSizes;
 use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Work\TimeLeft;
@@ -45,7 +47,7 @@ final readonly class Estimate
     public function of(Project $project, Plan $plan): ?array
     {
         $even = $this->sizes->of($project);
-        $input = $this->inputs->of($project, $plan->order->choices, $even);
+        $input = $this->inputs->of($project, Choice::arrays($plan->order->choices), $even);
         $inputs = array_map(static fn (array $piece): string => $input($piece['row'], $piece['name']), $plan->pieces);
         $made = $this->pieces->made($project, $inputs);
         $fresh = array_values(array_filter($plan->pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY));

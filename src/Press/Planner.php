@@ -11,6 +11,7 @@ use Morphea\App\Making\Choice;
 use Morphea\App\Making\Option;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Making\Settings;
+use Morphea\App\Open\RowInputs;
 use Morphea\App\Open\SharedSizes;
 use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
@@ -117,7 +118,7 @@ final readonly class Planner
     private function wanted(Project $project, Order $order, array $pieces): array
     {
         if (Which::Changed === $order->which) {
-            $input = $this->inputs->of($project, $order->choices, $this->sizes->of($project));
+            $input = $this->inputs->of($project, Choice::arrays($order->choices), $this->sizes->of($project));
             $inputs = array_map(static fn (array $piece): string => $input($piece['row'], $piece['name']), $pieces);
             $made = $this->pieces->made($project, $inputs);
             $wanted = array_filter($pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY);

@@ -9,6 +9,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Choice;
+use Morphea\App\Open\RowInputs;
 use Morphea\App\Open\SharedSizes;
 use Morphea\App\Storage\SweepFiles;
 use Morphea\App\Work\WorkDesk;
@@ -42,7 +43,7 @@ final readonly class RunDesk
         $this->space->check($project->owner());
         $plan = $this->planner->plan($project, $order);
         $even = $this->sizes->of($project);
-        $input = $this->inputs->of($project, $order->choices, $even);
+        $input = $this->inputs->of($project, Choice::arrays($order->choices), $even);
         $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $input, $who): Run {
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
             $id = Run::newId();

@@ -30,6 +30,10 @@ final class AccessibilityTest extends BrowserTestCase
             $this->settled();
             $this->axe("compose, $layer");
         }
+        $this->open("$project/proof");
+        $this->sees('60 pieces');
+        $this->axe('proof');
+        $this->open("$project/compose");
         $this->driver->executeScript('document.getElementById("keys").showModal()');
         $this->axe('keys');
         foreach (

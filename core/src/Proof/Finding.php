@@ -33,6 +33,35 @@ final readonly class Finding
         $this->sentence = "$name: $what";
     }
 
+    /**
+     * As `toArray` wrote it down.
+     *
+     * @param array<string, mixed> $said
+     */
+    public static function of(array $said): ?self
+    {
+        $kind = FindingKind::tryFrom((string) ($said['kind'] ?? ''));
+        $severity = Severity::tryFrom((string) ($said['severity'] ?? ''));
+        if (null === $kind || null === $severity) {
+            return null;
+        }
+        $box = \is_array($said['box'] ?? null) ? array_map(floatval(...), $said['box']) : null;
+        $sentence = (string) ($said['sentence'] ?? '');
+        [$name, $what] = explode(': ', $sentence, 2) + [1 => ''];
+
+        return new self(
+            $kind,
+            $severity,
+            (string) ($said['layer'] ?? ''),
+            $name,
+            $what,
+            null === $box ? null : new Bounds($box['left'], $box['top'], $box['right'], $box['bottom']),
+            isset($said['measured']) ? (float) $said['measured'] : null,
+            isset($said['limit']) ? (float) $said['limit'] : null,
+            array_values(array_filter(array_map(Remedy::tryFrom(...), (array) ($said['remedies'] ?? [])))),
+        );
+    }
+
     /** Whether the piece cannot be made. */
     public function blocks(): bool
     {

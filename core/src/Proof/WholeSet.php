@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\Core\Proof;
 
 use Morphea\Core\Layout\LaidOut;
-use Morphea\Core\Layout\TextFacts;
 
 /**
  * What only shows when all pieces are looked at together: rows that make the same piece, and words much smaller than in
@@ -20,19 +19,41 @@ final class WholeSet
 
     /** @var array<string, list<int>> rows by the name of all that is drawn */
     private array $drawn = [];
-    /** @var array<string, array<int, TextFacts>> by layer and row */
+    /** @var array<string, array<int, float>> sizes by layer and row */
     private array $sizes = [];
+    /** @var array<string, string> of layers */
+    private array $names = [];
 
-    /** @param list<LaidOut> $sides of one piece */
-    public function add(int $row, array $sides): void
+    /**
+     * What there is to know of one piece for this, so that it can be kept: a name for all that is drawn, and the size of
+     * each placeholder in dots.
+     *
+     * @param list<LaidOut> $sides
+     *
+     * @return array{drawn: string, sizes: array<string, array{string, float}>} name and size by layer
+     */
+    public static function facts(array $sides): array
     {
-        $this->drawn[implode(' ', array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $sides))][] = $row;
+        $sizes = [];
         foreach ($sides as $side) {
             foreach ($side->texts() as $text) {
                 if ($text->placeholder && $text->lines > 0) {
-                    $this->sizes[$text->layer][$row] = $text;
+                    $sizes[$text->layer] = [$text->name, round($text->size, 3)];
                 }
             }
+        }
+        $drawn = array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $sides);
+
+        return ['drawn' => substr(hash('sha256', implode(' ', $drawn)), 0, 32), 'sizes' => $sizes];
+    }
+
+    /** @param array{drawn: string, sizes: array<string, array{string, float}>} $facts of one piece */
+    public function add(int $row, array $facts): void
+    {
+        $this->drawn[$facts['drawn']][] = $row;
+        foreach ($facts['sizes'] as $layer => [$name, $size]) {
+            $this->sizes[$layer][$row] = $size;
+            $this->names[$layer] = $name;
         }
     }
 
@@ -45,11 +66,11 @@ final class WholeSet
                 $findings[$row][] = self::same($row, $rows);
             }
         }
-        foreach ($this->sizes as $texts) {
-            $usual = self::middle(array_map(static fn (TextFacts $text): float => $text->size, $texts));
-            foreach (\count($texts) < self::FEW ? [] : $texts as $row => $text) {
-                if ($text->size < self::SMALL * $usual) {
-                    $findings[$row][] = self::small($text, $usual);
+        foreach ($this->sizes as $layer => $sizes) {
+            $usual = self::middle($sizes);
+            foreach (\count($sizes) < self::FEW ? [] : $sizes as $row => $size) {
+                if ($size < self::SMALL * $usual) {
+                    $findings[$row][] = $this->small($layer, $size, $usual);
                 }
             }
         }
@@ -76,15 +97,15 @@ final class WholeSet
         );
     }
 
-    private static function small(TextFacts $text, float $usual): Finding
+    private function small(string $layer, float $size, float $usual): Finding
     {
         return new Finding(
             FindingKind::Smaller,
             Severity::LookAtIt,
-            $text->layer,
-            $text->name,
-            \sprintf('comes out at %d %% of the size it has in most pieces.', (int) round(100 * $text->size / $usual)),
-            measured: $text->size,
+            $layer,
+            $this->names[$layer],
+            \sprintf('comes out at %d %% of the size it has in most pieces.', (int) round(100 * $size / $usual)),
+            measured: $size,
             limit: self::SMALL * $usual,
             remedies: [Remedy::FewerLetters, Remedy::LargerFrame, Remedy::OtherRule],
         );

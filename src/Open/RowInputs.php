@@ -2,18 +2,17 @@
 
 declare(strict_types=1);
 
-namespace Morphea\App\Press;
+namespace Morphea\App\Open;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Project;
-use Morphea\App\Making\Choice;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Template\Layer;
 
 /**
  * A name for all that a piece is made of: its cells, its name, the design, the sizes all rows share, the pictures and
- * fonts there are, the outputs. Pieces that have the same are the same, without laying them out.
+ * fonts there are, and what else is wanted of them. Pieces that have the same are the same, without laying them out.
  */
 final readonly class RowInputs
 {
@@ -25,11 +24,11 @@ final readonly class RowInputs
     }
 
     /**
-     * @param list<Choice> $choices
+     * @param list<array<string, mixed>> $wanted of each piece: outputs and what is said of them
      *
      * @return \Closure(Record, string): string of a row and the name of its files
      */
-    public function of(Project $project, array $choices, EvenSizes $even): \Closure
+    public function of(Project $project, array $wanted, EvenSizes $even): \Closure
     {
         $pictures = $this->connection->fetchAllNumeric(
             'SELECT name, hash, found_x, found_y, set_x, set_y FROM picture WHERE project_id = ? ORDER BY name',
@@ -44,7 +43,7 @@ final readonly class RowInputs
             $project->id(),
             $project->templateJson(),
             $even->sizes,
-            array_map(static fn (Choice $choice): array => $choice->toArray(), $choices),
+            $wanted,
             $pictures,
             $fonts,
             Record::orders($project->columns()),

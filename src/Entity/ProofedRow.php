@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Entity;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+
+/** What was found about one row of a project. Read and written in bulk by Proof\ProofTable. */
+#[ORM\Entity]
+#[ORM\Table(name: 'proof')]
+#[ORM\UniqueConstraint(name: 'proof_row', columns: ['project_id', 'row_id'])]
+#[ORM\Index(name: 'proof_order', columns: ['project_id', 'bad', 'number'])]
+class ProofedRow
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    public ?int $id = null;
+
+    /** What only shows when all rows are looked at together, as Finding::toArray has it. */
+    #[ORM\Column(type: Types::TEXT, options: ['default' => '[]'])]
+    public string $together = '[]';
+
+    /** The rank of the worst severity; -1 where nothing was found. */
+    #[ORM\Column(options: ['default' => -1])]
+    public int $bad = -1;
+
+    /** All kinds that were found and are worth a look, with a space before and behind each. */
+    #[ORM\Column(type: Types::TEXT, options: ['default' => ''])]
+    public string $kinds = '';
+
+    /**
+     * @param string $inputs   a name for all that the piece is made of
+     * @param string $findings as Finding::toArray has them, as JSON
+     * @param string $facts    as WholeSet::facts has them, as JSON
+     */
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] public readonly Project $project,
+        #[ORM\Column] public readonly int $rowId,
+        #[ORM\Column] public readonly int $number,
+        #[ORM\Column(length: 40)] public readonly string $inputs,
+        #[ORM\Column(type: Types::TEXT)] public readonly string $findings,
+        #[ORM\Column(type: Types::TEXT)] public readonly string $facts,
+    ) {
+    }
+}
