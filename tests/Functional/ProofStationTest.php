@@ -86,7 +86,11 @@ final class ProofStationTest extends AppTestCase
         return $page;
     }
 
-    /** @return list<int> ids of rows that are to be looked at */
+    /**
+     * @phpstan-impure
+     *
+     * @return list<int> ids of rows that are to be looked at
+     */
     private function waiting(Project $project): array
     {
         return array_keys(self::getContainer()->get(Looker::class)->waiting($this->reload($project)));
