@@ -49,6 +49,7 @@ bench: install assets
 	@$(PHP) bench/press.php
 	@$(PHP) bench/runs.php
 	@$(PHP) bench/shorts.php
+	@$(PHP) bench/proof.php
 
 screenshots: install test-tools assets
 	@$(PHP) bin/screenshots

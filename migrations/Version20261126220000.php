@@ -29,6 +29,7 @@ final class Version20261126220000 extends AbstractMigration
                 bad INTEGER DEFAULT -1 NOT NULL, kinds CLOB DEFAULT '' NOT NULL, project_id VARCHAR(26) NOT NULL,
                 FOREIGN KEY (project_id) REFERENCES project (id) ON DELETE CASCADE NOT DEFERRABLE INITIALLY IMMEDIATE)",
         );
+        $this->addSql("ALTER TABLE project ADD COLUMN proofed VARCHAR(64) DEFAULT '' NOT NULL");
         $this->addSql('CREATE UNIQUE INDEX proof_row ON proof (project_id, row_id)');
         $this->addSql('CREATE INDEX proof_order ON proof (project_id, bad, number)');
     }
@@ -36,5 +37,6 @@ final class Version20261126220000 extends AbstractMigration
     public function down(Schema $schema): void
     {
         $this->addSql('DROP TABLE proof');
+        $this->addSql('ALTER TABLE project DROP COLUMN proofed');
     }
 }

@@ -64,6 +64,7 @@ final readonly class ProjectBar
 
         return match (true) {
             0 === $project->rowCount() || 0 === $looked => new Station('Proof', 'proof', 'not looked at', 'quiet'),
+            !$project->isProofed() => new Station('Proof', 'proof', 'changed since', 'quiet'),
             0 === $eyes => new Station('Proof', 'proof', 'in order', 'ok'),
             default => new Station('Proof', 'proof', number_format($eyes) . ' to look at', $bad > 0 ? 'bad' : 'look'),
         };

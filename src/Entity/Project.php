@@ -54,6 +54,10 @@ class Project
     #[ORM\Column(options: ['default' => 0])]
     private int $pictureVersion = 0;
 
+    /** As `state` was when its rows were looked at last. */
+    #[ORM\Column(length: 64, options: ['default' => ''])]
+    private string $proofed = '';
+
     #[ORM\Column(length: 255)]
     private string $source = '';
 
@@ -179,6 +183,23 @@ class Project
     public function tableVersion(): int
     {
         return $this->tableVersion;
+    }
+
+    /** A name for the design, the rows and the pictures as they are. */
+    public function state(): string
+    {
+        return hash('sha256', "$this->tableVersion $this->pictureVersion " . $this->templateJson());
+    }
+
+    public function setProofed(string $state): void
+    {
+        $this->proofed = $state;
+    }
+
+    /** Whether all that was found about its rows was found as they are now. */
+    public function isProofed(): bool
+    {
+        return $this->proofed === $this->state();
     }
 
     public function pictureVersion(): int

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Proof;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Open\Opener;
 use Morphea\App\Open\OpenProject;
@@ -30,6 +31,7 @@ final readonly class Looker
         private TableRows $rows,
         private RowInputs $inputs,
         private ProofTable $table,
+        private EntityManagerInterface $entities,
     ) {
     }
 
@@ -57,6 +59,7 @@ final readonly class Looker
     public function look(Project $project, array $waiting, ?\Closure $told = null): void
     {
         $open = $this->opener->page($project);
+        $state = $project->state();
         $looked = [];
         $done = 0;
         foreach ($waiting as $id => [$row, $inputs]) {
@@ -73,6 +76,8 @@ final readonly class Looker
             $numbers[(int) $row->id] = $row->number;
         }
         $this->table->settle($project, $numbers);
+        $project->setProofed($state);
+        $this->entities->flush();
     }
 
     private function row(OpenProject $open, int $id, Record $row, string $inputs): Looked

@@ -48,13 +48,32 @@ final class ProofController extends AbstractController
         ]);
     }
 
+    /** One piece large, with marks where something was found. */
+    #[Route('/{number}', name: 'proof_piece', requirements: ['number' => '[1-9]\d{0,6}'])]
+    public function piece(Project $project, int $number, Request $request, ProofDesk $desk): Response
+    {
+        $desk->bring($project);
+        $piece = $this->light->piece($project, $number) ?? throw $this->createNotFoundException('There is no such piece.');
+
+        return $this->render('proof/piece.html.twig', $piece + [
+            'project' => $project,
+            'here' => 'Proof',
+            'sieve' => $sieve = Sieve::of($request),
+            'next' => $this->table->nextWith($project, $number),
+            'before' => $this->table->beside($project, $sieve, $number, -1),
+            'after' => $this->table->beside($project, $sieve, $number, 1),
+            'template' => $project->template(),
+        ]);
+    }
+
     /** As many as come into sight together. */
     #[Route('/cards', name: 'proof_cards')]
     public function cards(Project $project, Request $request): Response
     {
         $from = max(0, $request->query->getInt('from'));
-        $cards = $this->light->cards($project, Sieve::of($request), $from, self::BLOCK);
+        $sieve = Sieve::of($request);
+        $cards = $this->light->cards($project, $sieve, $from, self::BLOCK);
 
-        return $this->render('proof/cards.html.twig', ['project' => $project, 'cards' => $cards]);
+        return $this->render('proof/cards.html.twig', ['project' => $project, 'cards' => $cards, 'sieve' => $sieve]);
     }
 }

@@ -95,11 +95,21 @@ final readonly class ProofTable
     public function page(Project $project, Sieve $sieve, int $from, int $count): array
     {
         [$where, $values] = $sieve->sql();
+
+        return $this->read($where, [$project->id(), ...$values], "{$sieve->order()} LIMIT $count OFFSET $from");
+    }
+
+    /**
+     * @param list<int|string> $values
+     *
+     * @return list<Found>
+     */
+    private function read(string $where, array $values, string $order): array
+    {
         $found = [];
         $rows = $this->connection->iterateAssociative(
-            "SELECT row_id, number, bad, findings, together FROM proof WHERE project_id = ? AND $where
-                ORDER BY {$sieve->order()} LIMIT $count OFFSET $from",
-            [$project->id(), ...$values],
+            "SELECT row_id, number, bad, findings, together FROM proof WHERE project_id = ? AND $where ORDER BY $order",
+            $values,
         );
         foreach ($rows as $row) {
             $findings = array_map(
@@ -115,6 +125,36 @@ final readonly class ProofTable
         }
 
         return $found;
+    }
+
+    /** @return Found|null what was found about one row */
+    public function of(Project $project, int $number): ?array
+    {
+        return $this->read('number = ?', [$project->id(), $number], 'number LIMIT 1')[0] ?? null;
+    }
+
+    /** The next row with something worth a look, behind one and from the first again; null where there is no other. */
+    public function nextWith(Project $project, int $number): ?int
+    {
+        $next = $this->connection->fetchOne(
+            'SELECT number FROM proof WHERE project_id = ? AND bad > 0 AND number <> ? ORDER BY number < ?, number LIMIT 1',
+            [$project->id(), $number, $number],
+        );
+
+        return false === $next ? null : (int) $next;
+    }
+
+    /** The row that lies beside one on the light table; null at its ends. */
+    public function beside(Project $project, Sieve $sieve, int $number, int $by): ?int
+    {
+        [$where, $values] = $sieve->sql();
+        $numbers = array_map(intval(...), $this->connection->fetchFirstColumn(
+            "SELECT number FROM proof WHERE project_id = ? AND $where ORDER BY {$sieve->order()}",
+            [$project->id(), ...$values],
+        ));
+        $at = array_search($number, $numbers, true);
+
+        return false === $at ? null : $numbers[$at + $by] ?? null;
     }
 
     public function count(Project $project, Sieve $sieve): int

@@ -164,17 +164,18 @@ final class ShortsScreenTest extends BrowserTestCase
     /** Beats and what is seen in them, by keys and by hand on the strip. */
     public function testBeatsAreWorkedByKeysAndLinesAreDrawnToOtherBeats(): void
     {
+        $this->signIn();
         $this->project('Motto of the week');
         $this->find('.beat[data-beat="from"]')->click();
         $this->settled();
         $this->take('#beat-by', 'seconds');
         $this->retype('#beat-seconds', '2');
-        $this->sees('From 2 s', '#beats');
+        $this->sees('From 2.4 s', '#beats');
         $this->onBeat('from', '+');
-        $this->sees('From 2.1 s', '#beats');
+        $this->sees('From 2.5 s', '#beats');
         $this->onBeat('from', '-');
         $this->onBeat('from', '-');
-        $this->sees('From 1.9 s', '#beats');
+        $this->sees('From 2.3 s', '#beats');
         $this->onBeat('from', WebDriverKeys::ARROW_LEFT);
         self::assertSame('motto', $this->driver->switchTo()->activeElement()->getAttribute('data-beat'));
 

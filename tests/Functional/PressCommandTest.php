@@ -154,6 +154,42 @@ final class PressCommandTest extends TestCase
         }
     }
 
+    public function testWithoutTheProgramThatMakesFilmsThatIsSaidAndAllElseWorks(): void
+    {
+        $bin = "$this->folder/bin";
+        mkdir($bin);
+        foreach (['/usr/bin', '/usr/local/bin'] as $folder) {
+            foreach (glob("$folder/*") ?: [] as $program) {
+                if (!\in_array(basename($program), ['ffmpeg', 'ffprobe'], true) && !file_exists("$bin/" . basename($program))) {
+                    symlink($program, "$bin/" . basename($program));
+                }
+            }
+        }
+        $command = static fn (string $as, string $to): array => [
+            ...[\PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'morphea:press', '--env=test', "--as=$as", "--to=$to", '--only=1'],
+            'var/test/before-after.morphea',
+        ];
+        $root = \dirname(__DIR__, 2);
+        $zip = new \ZipArchive();
+        $zip->open("$root/var/test/before-after.morphea", \ZipArchive::CREATE | \ZipArchive::OVERWRITE);
+        foreach (['template.json', 'rows.csv', 'pictures/lamp.jpg'] as $name) {
+            $zip->addFile("$root/demo/before-after/$name", $name);
+        }
+        $zip->close();
+        $run = static function (string $as, string $to) use ($command, $root, $bin): Process {
+            $process = new Process($command($as, $to), $root, ['PATH' => $bin], timeout: 120);
+            $process->run();
+
+            return $process;
+        };
+        $film = $run('mp4', "$this->folder/film");
+        self::assertSame(2, $film->getExitCode());
+        self::assertStringContainsString('Shorts are made by ffmpeg, which is not here. Install it', $film->getErrorOutput());
+        $still = $run('png', "$this->folder/still");
+        self::assertSame(0, $still->getExitCode(), $still->getErrorOutput());
+        self::assertFileExists("$this->folder/still/lamp.png");
+    }
+
     private function press(string ...$arguments): Process
     {
         $process = new Process(
