@@ -49,7 +49,7 @@ final class ProofController extends AbstractController
     }
 
     /** One piece large, with marks where something was found. */
-    #[Route('/{number}', name: 'proof_piece', requirements: ['number' => '[1-9]\d{0,6}'])]
+    #[Route('/{number}', name: 'proof_piece', requirements: ['number' => '\d{1,7}'])]
     public function piece(Project $project, int $number, Request $request, ProofDesk $desk): Response
     {
         $desk->bring($project);

@@ -160,8 +160,8 @@ final class PressCommandTest extends TestCase
         mkdir($bin);
         foreach (['/usr/bin', '/usr/local/bin'] as $folder) {
             foreach (glob("$folder/*") ?: [] as $program) {
-                if (!\in_array(basename($program), ['ffmpeg', 'ffprobe'], true) && !file_exists("$bin/" . basename($program))) {
-                    symlink($program, "$bin/" . basename($program));
+                if (!\in_array(basename($program), ['ffmpeg', 'ffprobe'], true) && is_executable($program)) {
+                    @symlink($program, "$bin/" . basename($program));
                 }
             }
         }
