@@ -36,7 +36,7 @@ final class ProofScreenTest extends BrowserTestCase
         $this->press('.');
         $this->sees('Row 17', '.proof-head');
         $this->sees('does not fit its frame', '.found');
-        self::assertSame('1', $this->find('.mark b')->getText());
+        self::assertSame('1', $this->find('.found-mark b')->getText());
 
         // Mended in its cell; the table is up to date.
         $this->retype('#cells textarea[name="name"]', 'Bo Tansy' . WebDriverKeys::ENTER);
