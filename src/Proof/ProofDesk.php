@@ -13,6 +13,8 @@ final readonly class ProofDesk
 {
     /** Rows that a page waits for. */
     private const AT_ONCE = 60;
+    /** The same where words have to be read aloud to know how long they take. */
+    private const SPOKEN = 3;
 
     public function __construct(private Looker $looker, private WorkDesk $desk)
     {
@@ -26,7 +28,7 @@ final readonly class ProofDesk
             return $job;
         }
         $waiting = $this->looker->waiting($project);
-        if (\count($waiting) <= self::AT_ONCE) {
+        if (\count($waiting) <= ($project->template()->speaks() ? self::SPOKEN : self::AT_ONCE)) {
             $this->looker->look($project, $waiting);
 
             return null;

@@ -201,6 +201,12 @@ final readonly class Template
         return [] !== $this->beats;
     }
 
+    /** Whether words of its rows are read aloud. */
+    public function speaks(): bool
+    {
+        return [] !== array_filter($this->beats, static fn (Beat $beat): bool => $beat->reads || null !== $beat->says);
+    }
+
     /** Which of the beats has this id, from 0; null where none has. */
     public function beat(?string $id): ?int
     {
