@@ -26,9 +26,8 @@ async function load() {
     }
     scene = asked;
     key = wanted;
-    heard?.pause();
-    heard = scene.heard ? new Audio(scene.heard) : null;
-    if (heard) heard.preload = 'auto';
+    silence();
+    if (scene.heard) sound(scene);
     return scene;
 }
 
@@ -117,13 +116,25 @@ function moment(holder, part) {
         if (!video.seeking && Math.abs(video.currentTime - wanted) > 0.004) video.currentTime = wanted;
     }
 }
+function silence() {
+    heard?.pause();
+    if (heard) URL.revokeObjectURL(heard.src);
+    heard = null;
+}
+// Fetched as a whole as well: only so can it be gone to any moment of it.
+async function sound(of) {
+    const answer = await fetch(of.heard).catch(() => null);
+    const bytes = answer?.ok ? await answer.blob() : null;
+    if (!bytes) return notice('What is heard could not be fetched; it plays without sound.', true);
+    if (scene === of) heard = new Audio(URL.createObjectURL(bytes));
+}
 // What is heard follows what is seen.
 function listen() {
     if (!heard) return;
     const at = frame / scene.rate;
     if (!playing) return heard.pause();
     if (heard.paused) heard.play().catch(() => null);
-    if (Math.abs(heard.currentTime - at) > 0.2) heard.currentTime = at;
+    if (!heard.seeking && Math.abs(heard.currentTime - at) > 0.2) heard.currentTime = at;
 }
 function pose(svg, part, numbers) {
     const groups = [...svg.children].filter((child) => child.localName === 'g' && !child.dataset.pose);

@@ -130,7 +130,17 @@ final class ShortsScreenTest extends BrowserTestCase
         $this->find('.beat[data-beat="first"]')->click();
         $this->take('#sound-track', 'harbour-waltz.m4a');
         $this->take('#beat-plays', 'tick');
+        $this->driver->executeScript(
+            'const play = HTMLMediaElement.prototype.play; HTMLMediaElement.prototype.play = function () {' .
+            'if (this.tagName === "AUDIO") window.heard = this; return play.call(this); }',
+        );
         $this->find('#play')->click();
+        $this->eventually(
+            fn (): bool => 0.5 < (float) $this->driver->executeScript('return window.heard?.currentTime ?? 0')
+                ? true
+                : throw new \RuntimeException('not yet'),
+            'nothing is heard',
+        );
         $this->eventually(
             fn (): bool => 0 < (int) $this->driver->executeScript('return [...document.querySelectorAll(".moment video")].length')
                 ? true
