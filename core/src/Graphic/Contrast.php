@@ -48,6 +48,20 @@ final readonly class Contrast
         return $value <= 0.04045 ? $value / 12.92 : (($value + 0.055) / 1.055) ** 2.4;
     }
 
+    /**
+     * The relative luminance of a pixel.
+     *
+     * @param array{int, int, int} $pixel red, green and blue, 0 to 255
+     */
+    public static function ofPixel(array $pixel): float
+    {
+        // Of each of the few levels it is asked millions of times.
+        static $levels = null;
+        $levels ??= array_map(self::linear(...), range(0.0, 255.0));
+
+        return self::light($levels[$pixel[0]], $levels[$pixel[1]], $levels[$pixel[2]]);
+    }
+
     /** Linear light as a share of a channel of sRGB, 0 to 1. */
     public static function channel(float $linear): float
     {

@@ -66,7 +66,7 @@ final readonly class PicturePlacer
             return null;
         }
         [$width, $height] = [$box->width * (1 + $drift->share), $box->height * (1 + $drift->share)];
-        $close = self::focused($layer->frame, $picture, $width, $height);
+        $close = self::focused($layer, $picture, $width, $height);
 
         return match ($drift->kind) {
             DriftKind::Away => new Wander($close, $box, $drift),
@@ -89,11 +89,14 @@ final readonly class PicturePlacer
     }
 
     /** A picture of that size over a frame, its focus as near to the middle as may be. */
-    private static function focused(Frame $frame, Picture $picture, float $width, float $height): Frame
+    private static function focused(PictureLayer $layer, Picture $picture, float $width, float $height): Frame
     {
+        $frame = $layer->frame;
+        [$x, $y] = [$layer->crop->x ?? $picture->focusX, $layer->crop->y ?? $picture->focusY];
+
         return new Frame(
-            $frame->x - self::clamp($picture->focusX * $width - $frame->width / 2, $width - $frame->width),
-            $frame->y - self::clamp($picture->focusY * $height - $frame->height / 2, $height - $frame->height),
+            $frame->x - self::clamp($x * $width - $frame->width / 2, $width - $frame->width),
+            $frame->y - self::clamp($y * $height - $frame->height / 2, $height - $frame->height),
             $width,
             $height,
         );
@@ -121,12 +124,12 @@ final readonly class PicturePlacer
         }
         $scale = match ($layer->fit) {
             PictureFit::Contain => min($across, $down),
-            PictureFit::Cover => max($across, $down),
+            PictureFit::Cover => max($across, $down) * ($layer->crop->closer ?? 1.0),
             default => $natural,
         };
         [$width, $height] = [$picture->width * $scale, $picture->height * $scale];
         if (PictureFit::Cover === $layer->fit) {
-            return self::focused($frame, $picture, $width, $height);
+            return self::focused($layer, $picture, $width, $height);
         }
         $free = $frame->width - $width;
 

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Layout;
 
-/** What came of one text layer in one row. Sizes in dots. */
+/**
+ * What came of one text layer in one row. Sizes in dots: `width` of its widest line, `room` of its frame; `length` is that
+ * of all its words in em, whatever their size.
+ */
 final readonly class TextFacts extends LayerFacts
 {
     /**
@@ -29,6 +32,9 @@ final readonly class TextFacts extends LayerFacts
         public array $standIns,
         public ?string $unknownFont,
         public ?int $tooMany = null,
+        public float $width = 0.0,
+        public float $room = 0.0,
+        public float $length = 0.0,
     ) {
         parent::__construct($layer, $name, $placeholder);
     }

@@ -80,6 +80,12 @@ final class TextLayouter
         return $facts;
     }
 
+    /** How long words are in the style of a text, in em. */
+    public function length(TextLayer $layer, string $words): float
+    {
+        return $this->shaper->line($this->style([new Fragment(mb_substr($words, 0, self::MOST_LETTERS, 'UTF-8'), true)], $layer))->width;
+    }
+
     /**
      * @return array{list<Fragment>, bool, list<string>} pieces that remember in which part of the content they stand;
      * whether all columns are empty; problems
@@ -189,6 +195,9 @@ final class TextLayouter
             $gather(static fn ($line): array => $line->standIns),
             $this->shaper->fonts->has($layer->style->family) ? null : $layer->style->family,
             $tooMany,
+            $fitted->width ?? 0.0,
+            $layer->frame->width,
+            array_sum(array_map(static fn (FittedLine $line): float => $line->shaped->width, $lines)),
         );
     }
 }

@@ -28,7 +28,7 @@ final readonly class EdgeCheck implements Check
             if (null === $box || $layer->hidden || true === $piece->laid->text($layer->id)?->overset) {
                 continue;
             }
-            if (!self::meet($box, $side->grown($template->bleed))) {
+            if (!$box->meets($side->grown($template->bleed))) {
                 $what = 'lies outside of the side; nothing of it is seen.';
                 yield self::finding($layer, Severity::LookAtIt, $what, $box, self::out($box, $side), 0);
             } elseif ($layer instanceof TextLayer || $layer instanceof CodeLayer) {
@@ -52,11 +52,6 @@ final readonly class EdgeCheck implements Check
     private static function out(Bounds $box, Bounds $of): float
     {
         return max(0.0, $of->left - $box->left, $of->top - $box->top, $box->right - $of->right, $box->bottom - $of->bottom);
-    }
-
-    private static function meet(Bounds $one, Bounds $other): bool
-    {
-        return $one->left < $other->right && $one->right > $other->left && $one->top < $other->bottom && $one->bottom > $other->top;
     }
 
     private static function finding(Layer $layer, Severity $severity, string $what, Bounds $box, float $measured, float $limit): Finding

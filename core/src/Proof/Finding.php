@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Proof;
 
 use Morphea\Core\Drawing\Bounds;
+use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\Template;
 
 /**
  * Something about one piece that a person should know: on which layer and where on the side (dots), what was measured
@@ -59,6 +61,22 @@ final readonly class Finding
             isset($said['measured']) ? (float) $said['measured'] : null,
             isset($said['limit']) ? (float) $said['limit'] : null,
             array_values(array_filter(array_map(Remedy::tryFrom(...), (array) ($said['remedies'] ?? [])))),
+        );
+    }
+
+    /** A touch-up that cannot be had any more as it was made. */
+    public static function touchUp(Template $design, string $layer, string $why): self
+    {
+        $there = array_filter($design->layers(), static fn (Layer $one): bool => $one->id === $layer);
+        $name = [] === $there ? "“{$layer}”" : reset($there)->name;
+
+        return new self(
+            FindingKind::TouchUp,
+            Severity::LookAtIt,
+            [] === $there ? '' : $layer,
+            $name,
+            "was touched up on this piece, and $why.",
+            remedies: [Remedy::TouchUp],
         );
     }
 

@@ -7,6 +7,7 @@ namespace Morphea\Core\Proof;
 enum FindingKind: string
 {
     case Value = 'value';
+    case Kind = 'kind';
     case Length = 'length';
     case Empty = 'empty';
     case Overset = 'overset';
@@ -25,6 +26,11 @@ enum FindingKind: string
     case CutOff = 'cut-off';
     case Same = 'same';
     case Smaller = 'smaller';
+    case Touch = 'touch';
+    case Crop = 'crop';
+    case Name = 'name';
+    case Link = 'link';
+    case TouchUp = 'touch-up';
     case Unchecked = 'unchecked';
 
     /** In a few words, where there is little room. */
@@ -32,6 +38,7 @@ enum FindingKind: string
     {
         return match ($this) {
             self::Value => 'cell does not go in',
+            self::Kind => 'not of its kind',
             self::Length => 'too long',
             self::Empty => 'empty',
             self::Overset => 'does not fit',
@@ -50,6 +57,11 @@ enum FindingKind: string
             self::CutOff => 'cut off before',
             self::Same => 'the same twice',
             self::Smaller => 'smaller than the rest',
+            self::Touch => 'runs into another',
+            self::Crop => 'cut off',
+            self::Name => 'same name twice',
+            self::Link => 'not linked',
+            self::TouchUp => 'touch-up left over',
             self::Unchecked => 'not looked at',
         };
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Proof;
 
 use Morphea\Core\Drawing\Bounds;
+use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\TextItem;
 use Morphea\Core\Drawing\Within;
 use Morphea\Core\Layout\LaidOut;
@@ -13,9 +14,10 @@ use Morphea\Core\Template\Template;
 /** One side of one piece as checks see it: the template, how it is laid out, and, for those that ask, its pixels. */
 final class Inspected
 {
-    private ?Raster $raster = null;
+    /** @var array<string, float>|null */
+    private ?array $contrasts = null;
 
-    /** @param (\Closure(): Raster)|null $draw asked at the most once, and only if a check wants to see pixels */
+    /** @param (\Closure(Drawing): Raster)|null $draw asked only if a check wants to see pixels */
     public function __construct(
         public readonly Template $template,
         public readonly LaidOut $laid,
@@ -24,10 +26,16 @@ final class Inspected
     ) {
     }
 
-    /** Null where nobody can draw it. */
-    public function raster(): ?Raster
+    /** A drawing of some of its layers as pixels; null where nobody can draw it. */
+    public function raster(Drawing $drawing): ?Raster
     {
-        return $this->raster ??= null === $this->draw ? null : ($this->draw)();
+        return null === $this->draw ? null : ($this->draw)($drawing);
+    }
+
+    /** @return array<string, float> of texts with the pixels under them, by layer, where those are of no single colour */
+    public function contrasts(): array
+    {
+        return $this->contrasts ??= UnderCheck::contrasts($this);
     }
 
     /** @return list<string> the lines of a text as they are set, from the top; of one on an arc, none */

@@ -6,13 +6,11 @@ namespace Morphea\Core\Proof;
 
 use Morphea\Core\Layout\PictureFacts;
 use Morphea\Core\Layout\PictureState;
+use Morphea\Core\Template\Unit;
 
 /** Pictures that are not there, and those that are too small for how large they are shown. */
 final readonly class PictureCheck implements Check
 {
-    /** Dots that a pixel may cover before the eye sees it. */
-    private const MOST_DOTS = 2.0;
-
     public function findings(Inspected $piece): iterable
     {
         foreach ($piece->laid->pictures() as $picture) {
@@ -27,24 +25,32 @@ final readonly class PictureCheck implements Check
                     remedies: [Remedy::BringPicture, Remedy::ChangeCell, Remedy::OtherRule],
                 );
             }
-            if ($picture->scale > self::MOST_DOTS) {
-                yield new Finding(
-                    FindingKind::Coarse,
-                    Severity::LookAtIt,
-                    $picture->layer,
-                    $picture->name,
-                    \sprintf(
-                        '“%s” is shown %.1f times larger than it is and looks coarse.',
-                        $picture->picture,
-                        $picture->scale,
-                    ),
-                    $piece->box($picture->layer),
-                    $picture->scale,
-                    self::MOST_DOTS,
-                    [Remedy::LargerPicture, Remedy::SmallerFrame],
-                );
-            }
+            yield from self::coarse($piece, $picture);
         }
+    }
+
+    /** @return iterable<Finding> measured in pixels an inch on paper, in dots a pixel on screens */
+    private static function coarse(Inspected $piece, PictureFacts $picture): iterable
+    {
+        $template = $piece->template;
+        $paper = Unit::Pixel !== $template->unit;
+        $dpi = $picture->scale > 0 ? $template->dpi / $picture->scale : \INF;
+        if ($paper ? $dpi >= $template->limits->dpi : $picture->scale <= $template->limits->enlarged) {
+            return;
+        }
+        yield new Finding(
+            FindingKind::Coarse,
+            Severity::LookAtIt,
+            $picture->layer,
+            $picture->name,
+            $paper
+                ? \sprintf('“%s” comes out at %d dpi; %d are wanted.', $picture->picture, round($dpi), $template->limits->dpi)
+                : \sprintf('“%s” is shown %.1f times larger than it is and looks coarse.', $picture->picture, $picture->scale),
+            $piece->box($picture->layer),
+            $paper ? $dpi : $picture->scale,
+            $paper ? $template->limits->dpi : $template->limits->enlarged,
+            [Remedy::LargerPicture, Remedy::SmallerFrame],
+        );
     }
 
     private static function missing(PictureFacts $picture): Severity

@@ -16,7 +16,9 @@ final readonly class Proof
         $this->checks = $checks ?? [
             new ValueCheck(),
             new LengthCheck(),
+            new LinkCheck(),
             new PictureCheck(),
+            new CropCheck(),
             new CodeCheck(),
             new OversetCheck(),
             new EdgeCheck(),
@@ -28,14 +30,32 @@ final readonly class Proof
             new EmptyCheck(),
             new TimeCheck(),
             new SoundCheck(),
+            new UnderCheck(),
+            new TouchCheck(),
         ];
     }
 
-    /** @return list<Finding> */
+    /** @return list<Finding> what the layout tells */
     public function of(Inspected $piece): array
     {
+        return $this->asked($piece, static fn (Check $check): bool => !$check instanceof PixelCheck);
+    }
+
+    /** @return list<Finding> what only the pixels tell */
+    public function ofPixels(Inspected $piece): array
+    {
+        return $this->asked($piece, static fn (Check $check): bool => $check instanceof PixelCheck);
+    }
+
+    /**
+     * @param \Closure(Check): bool $which
+     *
+     * @return list<Finding>
+     */
+    private function asked(Inspected $piece, \Closure $which): array
+    {
         $findings = [];
-        foreach ($this->checks as $check) {
+        foreach (array_filter($this->checks, $which) as $check) {
             try {
                 array_push($findings, ...$check->findings($piece));
             } catch (\Throwable $e) {

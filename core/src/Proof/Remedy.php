@@ -20,6 +20,9 @@ enum Remedy: string
     case MoreTime = 'more-time';
     case LessTime = 'less-time';
     case BringSound = 'bring-sound';
+    case OtherCrop = 'other-crop';
+    case TouchUp = 'touch-up';
+    case SwitchOff = 'switch-off';
 
     public function label(): string
     {
@@ -37,6 +40,9 @@ enum Remedy: string
             self::MoreTime => 'give its beat more time',
             self::LessTime => 'give the beats less time',
             self::BringSound => 'bring the sound',
+            self::OtherCrop => 'choose another crop',
+            self::TouchUp => 'touch up this piece',
+            self::SwitchOff => 'switch the row off',
         };
     }
 }

@@ -5,15 +5,19 @@ declare(strict_types=1);
 namespace Morphea\Core\Proof;
 
 use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Template\Limits;
+use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TextLayer;
 
 /**
  * What only shows when all pieces are looked at together: rows that make the same piece, and words much smaller than in
  * the others. Of each piece little is kept, so that there can be many.
+ *
+ * @phpstan-type Text array{name: string, size: float, lines: int, letters: int, width: float, room: float, contrast: float|null}
+ * @phpstan-type Facts array{drawn: string, texts: array<string, Text>}
  */
 final class WholeSet
 {
-    /** So many times the usual size of the set, words stand out as small. */
-    private const SMALL = 0.6;
     /** Fewer pieces have nothing that is usual. */
     private const FEW = 5;
 
@@ -24,44 +28,74 @@ final class WholeSet
     /** @var array<string, string> of layers */
     private array $names = [];
 
+    public function __construct(private readonly Limits $limits = new Limits())
+    {
+    }
+
     /**
-     * What there is to know of one piece for this, so that it can be kept: a name for all that is drawn, and the size of
-     * each placeholder in dots.
+     * What there is to know of one piece for this, so that it can be kept: a name for all that is drawn, and how each
+     * placeholder came out; lengths in dots.
      *
      * @param list<LaidOut> $sides
+     * @param string        $touched a name for how it was touched up
      *
-     * @return array{drawn: string, sizes: array<string, array{string, float}>} name and size by layer
+     * @return Facts
      */
-    public static function facts(array $sides): array
+    public static function facts(Template $template, array $sides, string $touched = ''): array
     {
-        $sizes = [];
+        $texts = [];
+        $layers = array_column($template->texts(), null, 'id');
         foreach ($sides as $side) {
             foreach ($side->texts() as $text) {
-                if ($text->placeholder && $text->lines > 0) {
-                    $sizes[$text->layer] = [$text->name, round($text->size, 3)];
+                $layer = $layers[$text->layer] ?? null;
+                if ($layer instanceof TextLayer && $text->placeholder && $text->lines > 0) {
+                    $contrast = Ground::contrast($template, $layer);
+                    $texts[$text->layer] = [
+                        'name' => $text->name,
+                        'size' => round($text->size, 3),
+                        'lines' => $text->lines,
+                        'letters' => (int) mb_strlen($text->text, 'UTF-8'),
+                        'width' => round($text->width, 1),
+                        'room' => round($text->room, 1),
+                        'contrast' => null === $contrast ? null : round($contrast, 2),
+                    ];
                 }
             }
         }
         // What all rows have alike tells none from another.
         $drawn = array_map(static fn (LaidOut $side): string => serialize($side->drawing->varying()), $sides);
 
-        return ['drawn' => hash('xxh128', implode(' ', $drawn)), 'sizes' => $sizes];
+        return ['drawn' => hash('xxh128', implode(' ', [...$drawn, $touched])), 'texts' => $texts];
     }
 
-    /** @param array{drawn: string, sizes: array<string, array{string, float}>} $facts of one piece */
+    /** @param Facts $facts of one piece */
     public function add(int $row, array $facts): void
     {
         $this->drawn[$facts['drawn']][] = $row;
-        foreach ($facts['sizes'] as $layer => [$name, $size]) {
-            $this->sizes[$layer][$row] = $size;
-            $this->names[$layer] = $name;
+        foreach ($facts['texts'] as $layer => $text) {
+            $this->sizes[$layer][$row] = $text['size'];
+            $this->names[$layer] = $text['name'];
         }
     }
 
-    /** @return array<int, list<Finding>> by row */
-    public function findings(): array
+    /**
+     * @param array<int, string> $clashes names that files of several rows would have, by row
+     *
+     * @return array<int, list<Finding>> by row
+     */
+    public function findings(array $clashes = []): array
     {
         $findings = [];
+        foreach ($clashes as $row => $name) {
+            $findings[$row][] = new Finding(
+                FindingKind::Name,
+                Severity::Note,
+                '',
+                'The file',
+                "is called “{$name}”, because another has its name.",
+                remedies: [Remedy::ChangeCell],
+            );
+        }
         foreach ($this->drawn as $rows) {
             foreach (\count($rows) > 1 ? $rows : [] as $row) {
                 $findings[$row][] = self::same($row, $rows);
@@ -70,7 +104,7 @@ final class WholeSet
         foreach ($this->sizes as $layer => $sizes) {
             $usual = self::middle($sizes);
             foreach (\count($sizes) < self::FEW ? [] : $sizes as $row => $size) {
-                if ($size < self::SMALL * $usual) {
+                if ($size < $this->limits->smaller * $usual) {
                     $findings[$row][] = $this->small($layer, $size, $usual);
                 }
             }
@@ -94,7 +128,7 @@ final class WholeSet
             \sprintf('is the same as that of row %s.', $told),
             measured: \count($rows),
             limit: 1,
-            remedies: [Remedy::ChangeCell],
+            remedies: [Remedy::ChangeCell, Remedy::SwitchOff],
         );
     }
 
@@ -107,8 +141,8 @@ final class WholeSet
             $this->names[$layer],
             \sprintf('comes out at %d %% of the size it has in most pieces.', (int) round(100 * $size / $usual)),
             measured: $size,
-            limit: self::SMALL * $usual,
-            remedies: [Remedy::FewerLetters, Remedy::LargerFrame, Remedy::OtherRule],
+            limit: $this->limits->smaller * $usual,
+            remedies: [Remedy::OtherRule, Remedy::LargerFrame, Remedy::FewerLetters],
         );
     }
 

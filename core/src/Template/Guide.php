@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Template;
 
+use Morphea\Core\Template\Property\Choice;
 use Morphea\Core\Template\Property\Length;
 use Morphea\Core\Template\Property\Toggle;
 
-/** A line to align to, seen while working and never made: at `at` dots from the left (upright) or from the top (level). */
+/**
+ * A line to align to, seen while working and never made: at `at` dots from the left (upright) or from the top (level). It
+ * can say where the finished piece is folded or torn; print sheets then say so at the edges.
+ */
 final readonly class Guide
 {
     public function __construct(
@@ -15,6 +19,8 @@ final readonly class Guide
         public bool $upright,
         #[Length('guide', 0, Template::MAX_DOTS, ofSide: true)]
         public float $at,
+        #[Choice('use of the guide')]
+        public GuideUse $use = GuideUse::Line,
     ) {
     }
 }

@@ -58,6 +58,9 @@ final readonly class PictureLayer extends Layer
         public ClipPlay $clip = new ClipPlay(),
         #[Choice('shade')]
         public GroundShade $shade = GroundShade::None,
+        /** Null for what must stay in sight of the picture, wherever it is shown. */
+        #[Group('crop')]
+        public ?Crop $crop = null,
     ) {
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
     }

@@ -66,6 +66,8 @@ final readonly class Template
         /** A short ends as it begins, so that it can be seen again and again without a jump. */
         #[Toggle('ending as it begins')]
         public bool $endsAsBegun = false,
+        #[Group('limits of the proof')]
+        public Limits $limits = new Limits(),
     ) {
     }
 

@@ -126,7 +126,7 @@ final class ChecksTest extends TestCase
         $template = Make::template(Make::text('{name}'));
         $set = new WholeSet();
         foreach (['Ada', 'Bo', 'Ada', 'Cy', 'Ada'] as $i => $name) {
-            $set->add($i + 1, WholeSet::facts([Make::laid($template, ['name' => $name])]));
+            $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
         }
         $found = $set->findings();
         self::assertSame([1, 3, 5], array_keys($found));
@@ -138,7 +138,7 @@ final class ChecksTest extends TestCase
         $template = Make::template(Make::text('{name}', FitRule::shrink(20)));
         $set = new WholeSet();
         foreach (['Ada', 'Bo', 'Cy', 'Dora', 'Eve', str_repeat('n', 36)] as $i => $name) {
-            $set->add($i + 1, WholeSet::facts([Make::laid($template, ['name' => $name])]));
+            $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
         }
         $found = $set->findings();
         self::assertSame([6], array_keys($found));

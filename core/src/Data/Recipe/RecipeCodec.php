@@ -26,12 +26,13 @@ final readonly class RecipeCodec
         'when' => 'If, then',
         'picture' => 'Picture from a value',
         'deal' => 'Deal from a pool',
+        'seal' => 'Code to check by',
     ];
 
     /** What holds where nothing else is said, for editors and for what is read. */
     public const DEFAULTS = [
         'map' => ['otherwise' => MapValues::KEEP],
-        'series' => ['start' => 1, 'step' => 1, 'width' => 0],
+        'series' => ['start' => 1, 'step' => 1, 'width' => 0, 'check' => ''],
         'case' => ['way' => 'title'],
         'split' => ['how' => Split::AT, 'at' => ' ', 'part' => 1, 'length' => 0],
         'date' => ['part' => 'year'],
@@ -41,6 +42,7 @@ final readonly class RecipeCodec
 
     /** What can be picked, in the words of a recipe's sentence. */
     public const CHOICES = [
+        'series' => ['check' => CheckDigit::WORDS],
         'case' => ['way' => ChangeCase::WAYS],
         'date' => ['part' => DatePart::WORDS],
         'when' => ['test' => WhenThen::TESTS],
@@ -85,6 +87,7 @@ final readonly class RecipeCodec
                 $text('suffix'),
                 '' === $text('restart') ? null : $text('restart'),
                 self::numbers($data['skip'] ?? []),
+                CheckDigit::from($choice('check', CheckDigit::WORDS)),
             ),
             'replace' => new FindReplace(
                 $column('column'),
@@ -116,6 +119,7 @@ final readonly class RecipeCodec
                 (bool) ($data['shuffled'] ?? false),
                 $number('seed', 0, 2_000_000_000),
             ),
+            'seal' => '' === $text('secret') ? SealCodes::fresh() : new SealCodes($text('secret')),
             default => throw new TableError('There is no such recipe.'),
         };
     }

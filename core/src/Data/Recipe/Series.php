@@ -8,7 +8,7 @@ use Morphea\Core\Data\Table;
 
 /**
  * Running numbers in the order of the rows: from a start by a step, filled up with zeros, between words; beginning anew
- * for each value of another column; without those on the skip list.
+ * for each value of another column; without those on the skip list; with a check digit.
  */
 final readonly class Series implements Recipe
 {
@@ -21,6 +21,7 @@ final readonly class Series implements Recipe
         public string $suffix = '',
         public ?string $restart = null,
         public array $skip = [],
+        public CheckDigit $check = CheckDigit::None,
     ) {
     }
 
@@ -41,24 +42,27 @@ final readonly class Series implements Recipe
                 $number += $this->step;
             }
             $next[$group] = $number + $this->step;
-            $cells[] =
-                $this->prefix .
-                ($number < 0 ? '-' : '') .
-                str_pad((string) abs($number), $this->width, '0', \STR_PAD_LEFT) .
-                $this->suffix;
+            $cells[] = $this->written($number);
         }
 
         return $cells;
     }
 
+    /** One of its numbers, with all that stands round it. */
+    public function written(int $number): string
+    {
+        $digits = str_pad((string) abs($number), $this->width, '0', \STR_PAD_LEFT);
+
+        return $this->prefix . ($number < 0 ? '-' : '') . $digits . $this->check->of($this->prefix . $digits) . $this->suffix;
+    }
+
     public function says(\Closure $heading): string
     {
-        $first = $this->prefix . str_pad((string) $this->start, $this->width, '0', \STR_PAD_LEFT) . $this->suffix;
-
-        return "Numbers from $first" .
+        return 'Numbers from ' . $this->written($this->start) .
             (1 === $this->step ? '' : " in steps of $this->step") .
             (null === $this->restart ? '' : ', anew for each [' . $heading($this->restart) . ']') .
-            ([] === $this->skip ? '' : ', without ' . implode(', ', $this->skip));
+            ([] === $this->skip ? '' : ', without ' . implode(', ', $this->skip)) .
+            (CheckDigit::None === $this->check ? '' : ', ' . CheckDigit::WORDS[$this->check->value]);
     }
 
     public function toArray(): array
@@ -72,6 +76,7 @@ final readonly class Series implements Recipe
             'suffix' => $this->suffix,
             'restart' => $this->restart,
             'skip' => $this->skip,
+            'check' => $this->check->value,
         ];
     }
 }

@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Mail;
+
+use Morphea\Core\Data\Record;
+use Morphea\Core\Mail\Address;
+use Morphea\Core\Mail\LeftOut;
+use Morphea\Core\Mail\MailError;
+use Morphea\Core\Mail\MailOrder;
+use Morphea\Core\Mail\MailPlan;
+use Morphea\Core\Mail\MailText;
+use Morphea\Core\Mail\Planned;
+use Morphea\Core\Mail\Why;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Who is written to, who is not and why, and how it reads. */
+final class MailPlanTest extends TestCase
+{
+    public function testEveryRowIsWrittenToOrLeftOutWithAReason(): void
+    {
+        $plan = $this->plan(self::order(['copy' => 'head', 'consent' => 'wants']), [
+            ['name' => 'Ada', 'mail' => 'ada@dune.example', 'head' => 'otto@dune.example; ng@dune.example', 'wants' => 'yes'],
+            ['name' => 'Ben', 'mail' => '', 'wants' => 'yes'],
+            ['name' => 'Cora', 'mail' => 'cora.dune.example', 'wants' => 'yes'],
+            ['name' => 'Dov', 'mail' => 'dov@dune.example', 'head' => 'nobody', 'wants' => 'yes'],
+            ['name' => 'Eva', 'mail' => 'eva@dune.example', 'wants' => 'No'],
+            ['name' => 'Fay', 'mail' => 'fay@dune.example', 'wants' => 'x'],
+            ['name' => 'Gil', 'mail' => 'gil@dune.example', 'wants' => 'x'],
+            ['name' => 'Hal', 'mail' => 'ADA@dune.example', 'wants' => 'x'],
+            ['name' => 'Ida', 'mail' => 'ida@dune.example', 'wants' => 'x'],
+            ['name' => 'Jun', 'mail' => 'jun@dune.example', 'wants' => 'x'],
+        ], ['fay@dune.example' => Why::Left, 'gil@dune.example' => Why::CameBack], [9 => true], [10]);
+        self::assertSame([1], array_map(static fn (Planned $one): int => $one->row->number, $plan->mails));
+        self::assertSame(
+            ['otto@dune.example', 'ng@dune.example'],
+            array_map(static fn (Address $one): string => $one->email, $plan->mails[0]->copies),
+        );
+        self::assertSame([
+            2 => Why::NoAddress,
+            3 => Why::WrongAddress,
+            4 => Why::WrongCopy,
+            5 => Why::NoConsent,
+            6 => Why::Left,
+            7 => Why::CameBack,
+            8 => Why::Twice,
+            9 => Why::Written,
+            10 => Why::NoPiece,
+        ], array_column(array_map(static fn (LeftOut $one): array => [$one->row->number, $one->why], $plan->left), 1, 0));
+        self::assertSame('“cora.dune.example” has no @.', $plan->left[1]->words);
+        self::assertSame(1, $plan->reasons()['twice']);
+    }
+
+    public function testAnAddressOfSeveralRowsIsWrittenToOnceUnlessWishedOtherwise(): void
+    {
+        $rows = [['name' => 'Ada', 'mail' => 'home@dune.example'], ['name' => 'Ben', 'mail' => 'Home@Dune.example']];
+        self::assertCount(1, $this->plan(self::order(), $rows)->mails);
+        self::assertCount(2, $this->plan(self::order(['once' => '0']), $rows)->mails);
+        // Also where the first of them had it in an earlier mailing.
+        self::assertCount(0, $this->plan(self::order(), $rows, written: [1 => true])->mails);
+    }
+
+    public function testWordsThatDoNotComeOutStopTheirRowOnly(): void
+    {
+        $plan = $this->plan(self::order(['message' => 'On {day, date, long}.']), [
+            ['name' => 'Ada', 'mail' => 'a@dune.example', 'day' => '2026-03-04'],
+            ['name' => 'Ben', 'mail' => 'b@dune.example', 'day' => 'soon'],
+        ]);
+        self::assertCount(1, $plan->mails);
+        self::assertSame([Why::WrongWords, '"day" is “soon”, which is not a date.'], [$plan->left[0]->why, $plan->left[0]->words]);
+    }
+
+    public function testPlainAndHtmlSayTheSameAndCellsAreNothingButWords(): void
+    {
+        $order = self::order(['subject' => 'For {name}', 'message' => "Dear {name},\n\nsee https://guild.example/a?b=1&c=2.\nBye"]);
+        $row = new Record(1, ['name' => "<b>Ada</b>\r\nBcc: x@dune.example", 'mail' => 'ada@dune.example'], [], 1);
+        $mail = (new MailText($order, 'en_GB'))->of($row, 'https://guild.example/s/x', 'the guild', 'https://guild.example/leave/y');
+        self::assertSame('For <b>Ada</b> Bcc: x@dune.example', $mail->subject);
+        self::assertStringContainsString("see https://guild.example/a?b=1&c=2.\nBye\n\nhttps://guild.example/s/x\n\n-- \n", $mail->plain);
+        self::assertStringContainsString('https://guild.example/leave/y', $mail->plain);
+        self::assertStringContainsString('&lt;b&gt;Ada&lt;/b&gt;', $mail->html());
+        self::assertStringNotContainsString('<b>', $mail->html());
+        self::assertStringContainsString('<a href="https://guild.example/a?b=1&amp;c=2"', $mail->html());
+        self::assertSame(3, substr_count($mail->html(), 'https://guild.example/s/x') + substr_count($mail->html(), 'leave/y'));
+        $long = new MailText(self::order(['message' => str_repeat('word ', 90)]), 'en_GB');
+        foreach (explode("\n", $long->of($row, null, 'x', '')->plain) as $line) {
+            self::assertLessThanOrEqual(78, mb_strlen($line));
+        }
+    }
+
+    public function testTheSameWordsToTheSameRowsAreTheSameMailHoweverFastTheyGo(): void
+    {
+        self::assertSame(self::order()->key(), self::order(['pace' => '300', 'from' => 'somebody'])->key());
+        self::assertNotSame(self::order()->key(), self::order(['message' => 'Other words'])->key());
+        self::assertNotSame(self::order()->key(), self::order()->key(1));
+        self::assertEquals(self::order(['once' => '0']), MailOrder::of(self::order(['once' => '0'])->toArray()));
+    }
+
+    /** @param array<string, string> $said */
+    #[DataProvider('wrong')]
+    public function testWhatIsMissingInTheOrderIsSaid(array $said, string $says): void
+    {
+        $this->expectException(MailError::class);
+        $this->expectExceptionMessage($says);
+        self::order($said)->check(['name', 'mail'], 'en_GB');
+    }
+
+    /** @return iterable<array{array<string, string>, string}> */
+    public static function wrong(): iterable
+    {
+        yield [['to' => ''], 'Pick the column that has the addresses.'];
+        yield [['to' => 'gone'], 'The column for addresses is not in the table any more.'];
+        yield [['consent' => 'gone'], 'The column for who wants mail'];
+        yield [['subject' => ' '], 'Say what the subject is.'];
+        yield [['message' => ''], 'Write the message.'];
+        yield [['message' => '{gone}'], 'The words show the column “gone”'];
+        yield [['from' => ''], 'Say whom the mails come from.'];
+        yield [['reply' => 'nobody'], 'Answers cannot go there: “nobody” has no @.'];
+        yield [['pace' => '0'], 'Between 1 and 6,000 mails go a minute.'];
+    }
+
+    /** @param array<string, string> $said */
+    private static function order(array $said = []): MailOrder
+    {
+        return MailOrder::of($said + ['to' => 'mail', 'subject' => 'Yours', 'message' => 'Dear {name}', 'from' => 'the guild']);
+    }
+
+    /**
+     * @param list<array<string, string>> $cells
+     * @param array<string, Why>          $closed
+     * @param array<int, true>            $written
+     * @param list<int>                   $notMade
+     */
+    private function plan(MailOrder $order, array $cells, array $closed = [], array $written = [], array $notMade = []): MailPlan
+    {
+        $rows = array_map(
+            static fn (array $row, int $i): Record => new Record($i + 1, $row + ['head' => ''], [], $i + 1),
+            $cells,
+            array_keys($cells),
+        );
+        $made = array_diff_key(array_fill_keys(range(1, \count($rows)), true), array_flip($notMade));
+
+        return MailPlan::of($order, new MailText($order, 'en_GB'), $rows, $closed, $written, $made);
+    }
+}
