@@ -12,6 +12,8 @@ $names = [
     'compose',
     'stage',
     'beats',
+    'beats-strip',
+    'clips',
     'zoom',
     'marks',
     'clipboard',
@@ -22,7 +24,16 @@ $names = [
     'table',
     'recipes',
     'press',
+    'sheets',
+    'deliver',
+    'mail',
+    'calendar',
+    'previews',
     'proof',
+    'light',
+    'before',
+    'stations',
+    'cells',
 ];
 
 return array_combine(

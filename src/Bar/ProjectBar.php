@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Open\RowInputs;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Template\Layer;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
@@ -20,6 +21,7 @@ final readonly class ProjectBar
         private EntityManagerInterface $entities,
         private Connection $connection,
         private WorkDesk $work,
+        private RowInputs $inputs,
         private UrlGeneratorInterface $urls,
     ) {
     }
@@ -51,6 +53,7 @@ final readonly class ProjectBar
                 ),
             $this->proof($project),
             new Station('Press', 'press', $press, $tone),
+            $this->deliver($project),
         ];
     }
 
@@ -63,10 +66,46 @@ final readonly class ProjectBar
         ));
 
         return match (true) {
-            0 === $project->rowCount() || 0 === $looked => new Station('Proof', 'proof', 'not looked at', 'quiet'),
-            !$project->isProofed() => new Station('Proof', 'proof', 'changed since', 'quiet'),
+            0 === $project->rowCount() => new Station('Proof', 'proof', 'not looked at', 'quiet'),
+            !$project->isProofed($this->inputs->state($project)) => new Station(
+                'Proof',
+                'proof',
+                0 === $looked ? 'not looked at' : ($looked < $project->activeRows() ? "$looked looked at" : 'looking again'),
+                'quiet',
+                true,
+            ),
             0 === $eyes => new Station('Proof', 'proof', 'in order', 'ok'),
             default => new Station('Proof', 'proof', number_format($eyes) . ' to look at', $bad > 0 ? 'bad' : 'look'),
+        };
+    }
+
+    private function deliver(Project $project): Station
+    {
+        [$pages, $seen] = array_map(intval(...), (array) $this->connection->fetchNumeric(
+            'SELECT COUNT(*), SUM(views > 0) FROM piece_link WHERE project_id = ? AND taken_back_at IS NULL',
+            [$project->id()],
+        ));
+
+        return match (true) {
+            0 === $pages => new Station('Deliver', 'deliver', $this->handedOver($project), 'quiet'),
+            0 === $seen => new Station('Deliver', 'deliver', number_format($pages) . (1 === $pages ? ' page' : ' pages'), 'quiet'),
+            default => new Station('Deliver', 'deliver', number_format($seen) . ' of ' . number_format($pages) . ' looked at', 'ok'),
+        };
+    }
+
+    /** In other ways than by pages. */
+    private function handedOver(Project $project): string
+    {
+        $count = fn (string $sql): int => (int) $this->connection->fetchOne($sql, [$project->id()]);
+        $sent = $count("SELECT COUNT(*) FROM letter WHERE project_id = ? AND state = 'sent'");
+        $posted = $count("SELECT COUNT(*) FROM post WHERE project_id = ? AND state = 'posted'");
+        $sealed = $count('SELECT COUNT(*) FROM seal WHERE project_id = ? AND standing = 1');
+
+        return match (true) {
+            $sent > 0 => number_format($sent) . ' mailed',
+            $posted > 0 => number_format($posted) . ' posted',
+            $sealed > 0 => number_format($sealed) . ' sealed',
+            default => 'nothing handed over',
         };
     }
 

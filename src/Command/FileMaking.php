@@ -42,6 +42,6 @@ final readonly class FileMaking
     /** @param non-empty-list<Choice> $choices */
     public function of(MorpheaFile $file, Template $template, array $choices, EvenSizes $even): Making
     {
-        return new Making($template, $choices, $this->engine($file)->layouter, $this->pictures->of($file), $even);
+        return new Making($template, $choices, $this->engine($file)->layouter, $this->pictures->of($file), $even, $file->touchUps());
     }
 }

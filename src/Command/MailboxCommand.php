@@ -25,11 +25,9 @@ final class MailboxCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $paths = array_map(
-            static fn (StorageAttributes $file): string => $file->path(),
-            $this->files->listContents(MailboxTransport::FOLDER)->toArray(),
-        );
-        rsort($paths);
+        $mails = $this->files->listContents(MailboxTransport::FOLDER)->toArray();
+        usort($mails, static fn (StorageAttributes $a, StorageAttributes $b): int => $b->lastModified() <=> $a->lastModified());
+        $paths = array_map(static fn (StorageAttributes $file): string => $file->path(), $mails);
         foreach (\array_slice($paths, 0, self::SHOWN) as $path) {
             // Lines as they were written, not as they were packed for the way.
             $output->writeln(quoted_printable_decode($this->files->read($path)) . "\n", OutputInterface::OUTPUT_RAW);

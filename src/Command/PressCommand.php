@@ -13,6 +13,7 @@ use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Beat\Timing;
 use Morphea\Core\Cell\Harmless;
+use Morphea\Core\Preview\Product;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Helper\ProgressBar;
@@ -37,6 +38,7 @@ final class PressCommand extends Command
 
     protected function configure(): void
     {
+        $products = implode(', ', array_keys(Product::drawn()));
         $this->addArgument('file', InputArgument::REQUIRED, 'the .morphea file')
             ->addOption(
                 'rows',
@@ -63,6 +65,7 @@ final class PressCommand extends Command
             ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
             ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) Settings::RATE)
             ->addOption('moment', null, InputOption::VALUE_REQUIRED, 'stills of shorts so many seconds after their beginning', '')
+            ->addOption('product', null, InputOption::VALUE_REQUIRED, 'for --as=products: ' . $products, 'tote')
             ->addOption('megabytes', null, InputOption::VALUE_REQUIRED, 'shorts no larger than so many', '')
             ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) Settings::QUALITY)
             ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
@@ -255,6 +258,7 @@ final class PressCommand extends Command
             'inSteps' => (bool) $input->getOption('progressive'),
             'outlines' => (bool) $input->getOption('outlines'),
             'by' => (string) $text('group-by'),
+            'product' => (string) $text('product'),
             'side' => null === $side ? '' : (string) ((int) $side - 1),
         ]);
     }

@@ -4,17 +4,27 @@ declare(strict_types=1);
 
 namespace Morphea\App\Command;
 
+use Morphea\App\Import\FilePictures;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Making\Choice;
+use Morphea\App\Making\Drawn;
+use Morphea\App\Making\Making;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Making\Settings;
 use Morphea\App\Making\Wanted;
+use Morphea\App\Proof\ContactSheet;
+use Morphea\App\Proof\FindingsCsv;
 use Morphea\App\Render\Rasters;
 use Morphea\App\Storage\NoRoom;
-use Morphea\Core\Cell\Harmless;
+use Morphea\Core\Drawing\Drawing;
+use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Proof\Acceptance;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\FindingKind;
+use Morphea\Core\Proof\HandWork;
+use Morphea\Core\Proof\Inspected;
 use Morphea\Core\Proof\Proof;
+use Morphea\Core\Proof\Raster;
 use Morphea\Core\Proof\Severity;
 use Morphea\Core\Proof\WholeSet;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -25,7 +35,11 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Lays every row out for real and says what is to be looked at, without making anything. */
+/**
+ * Lays every row out for real and says what is to be looked at, without making anything.
+ *
+ * @phpstan-import-type Shown from ContactSheet
+ */
 #[AsCommand('morphea:proof', 'Check all pieces of a .morphea file')]
 final class ProofCommand extends Command
 {
@@ -39,6 +53,8 @@ final class ProofCommand extends Command
         private readonly Outputs $outputs,
         private readonly Proof $proof,
         private readonly Rasters $rasters,
+        private readonly ContactSheet $sheet,
+        private readonly FilePictures $pictures,
     ) {
         parent::__construct();
     }
@@ -49,6 +65,8 @@ final class ProofCommand extends Command
             ->addArgument('file', InputArgument::REQUIRED, 'the .morphea file')
             ->addOption('rows', null, InputOption::VALUE_REQUIRED, 'table to fill it with: CSV, TSV, XLSX or ODS')
             ->addOption('json', null, InputOption::VALUE_NONE, 'print a line of JSON for each row')
+            ->addOption('to', null, InputOption::VALUE_REQUIRED, 'file for a contact sheet of all pieces as PDF')
+            ->addOption('paper', null, InputOption::VALUE_REQUIRED, 'its paper: A4 or Letter', 'A4')
             ->addOption('csv', null, InputOption::VALUE_REQUIRED, 'file for all findings as CSV, a line each');
     }
 
@@ -58,10 +76,19 @@ final class ProofCommand extends Command
         $text = static fn (mixed $value): ?string => \is_string($value) ? $value : null;
         try {
             $open = $this->opener->open((string) $text($input->getArgument('file')), $text($input->getOption('rows')));
+            $paper = (string) $text($input->getOption('paper'));
+            if (!isset(ContactSheet::PAPERS[$paper])) {
+                throw new UploadError("--paper=$paper: say A4 or Letter.");
+            }
             $findings = $this->findings($open);
+            $sheet = $text($input->getOption('to'));
+            if (null !== $sheet) {
+                $pdf = $this->sheet->of($open->template->name, $this->pieces($open, $findings), $this->pictures->of($open->file), $paper);
+                NoRoom::write($sheet, $pdf);
+            }
             $csv = $text($input->getOption('csv'));
             if (null !== $csv) {
-                self::csv($csv, $findings);
+                FindingsCsv::write($csv, $findings);
             }
         } catch (UploadError | NoRoom $e) {
             $errors->writeln('morphea:proof: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
@@ -93,15 +120,17 @@ final class ProofCommand extends Command
     /** @return array<int, list<Finding>> by row, the worst of each first */
     private function findings(OpenFile $open): array
     {
-        $usual = new Choice($this->outputs->usual($open->template), new Settings());
-        $making = $this->makings->of($open->file, $open->template, [$usual], $open->even);
-        $set = new WholeSet();
+        $making = $this->making($open);
+        $set = new WholeSet($open->template->limits);
         $all = [];
         foreach ($open->rows() as $number => $row) {
             try {
                 $drawn = $making->lay(new Wanted($number, '', $row), $this->proof, $this->rasters);
-                $all[$number] = $drawn->findings;
-                $set->add($number, WholeSet::facts($drawn->sides));
+                $found = [...$drawn->findings, ...$this->pixels($drawn)];
+                $hand = $open->file->hands[$row->id ?? 0] ?? new HandWork();
+                $all[$number] = array_values(array_filter($found, static fn (Finding $one): bool => $one->blocks()
+                    || null === $hand->accepts($one->kind, $one->layer, Acceptance::value($drawn->template, $row, $one->layer))));
+                $set->add($number, WholeSet::facts($drawn->template, $drawn->sides, serialize($hand->touch)));
             } catch (\Throwable $e) {
                 // One row that cannot be laid out is that row's finding; all others are looked at.
                 $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
@@ -115,21 +144,45 @@ final class ProofCommand extends Command
         return $all;
     }
 
-    /** @param array<int, list<Finding>> $findings */
-    private static function csv(string $path, array $findings): void
+    private function making(OpenFile $open): Making
     {
-        $out = @fopen($path, 'w') ?: throw new NoRoom("--csv=$path cannot be written.");
-        fputcsv($out, ['row', 'severity', 'kind', 'layer', 'finding', 'measured', 'limit'], escape: '', eol: "\r\n");
-        foreach ($findings as $row => $found) {
-            foreach ($found as $one) {
-                $line = [(string) $row, $one->severity->label(), $one->kind->brief(), $one->name, $one->sentence];
-                $numbers = array_map(
-                    static fn (?float $number): string => null === $number ? '' : (string) round($number, 2),
-                    [$one->measured, $one->limit],
-                );
-                fputcsv($out, array_map(Harmless::cell(...), [...$line, ...$numbers]), escape: '', eol: "\r\n");
-            }
+        $usual = new Choice($this->outputs->usual($open->template), new Settings());
+
+        return $this->makings->of($open->file, $open->template, [$usual], $open->even);
+    }
+
+    /** @return list<Finding> what only the pixels of a piece tell */
+    private function pixels(Drawn $drawn): array
+    {
+        $draw = fn (Drawing $drawing): Raster => $this->rasters->of($drawing, $drawn->pictures);
+        $found = array_map(
+            fn (LaidOut $laid, int $side): array => $this->proof->ofPixels(new Inspected($drawn->template, $laid, $side, $draw)),
+            $drawn->sides,
+            array_keys($drawn->sides),
+        );
+
+        return array_merge(...$found);
+    }
+
+    /**
+     * @param array<int, list<Finding>> $findings
+     *
+     * @return \Generator<int, Shown>
+     */
+    private function pieces(OpenFile $open, array $findings): \Generator
+    {
+        $making = $this->making($open);
+        $named = $open->template->linkedColumns()[0] ?? '';
+        foreach ($open->rows() as $number => $row) {
+            yield [
+                'number' => $number,
+                'name' => trim($row->cells[$named] ?? ''),
+                'sides' => array_map(
+                    static fn (LaidOut $side): Drawing => $side->drawing,
+                    $making->again(new Wanted($number, '', $row))->stills(),
+                ),
+                'findings' => $findings[$number] ?? [],
+            ];
         }
-        fclose($out);
     }
 }

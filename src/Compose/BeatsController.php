@@ -8,10 +8,11 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Film\FilmMaker;
 use Morphea\App\Open\Opener;
 use Morphea\App\Open\OpenProject;
-use Morphea\App\Tables\TableRows;
+use Morphea\App\Open\SpecialRows;
 use Morphea\Core\Beat\Scene;
 use Morphea\Core\Beat\Timing;
 use Morphea\Core\Data\Record;
+use Morphea\Core\Layout\TouchUps;
 use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\Edit\SetBeats;
 use Morphea\Core\Template\Edit\SetEnding;
@@ -29,7 +30,7 @@ final readonly class BeatsController
 {
     public function __construct(
         private ComposeScreen $screen,
-        private TableRows $rows,
+        private SpecialRows $rows,
         private Opener $opener,
         private Environment $twig,
         private UrlGeneratorInterface $urls,
@@ -99,8 +100,13 @@ final readonly class BeatsController
     /** @return array{OpenProject, Record|null} */
     private function row(Project $project, int $wanted): array
     {
-        $number = max(1, min($wanted, $project->rowCount()));
+        $number = SpecialRows::isSpecial($wanted) ? $wanted : max(1, min($wanted, $project->rowCount()));
+        $open = $this->opener->page($project);
 
-        return [$this->opener->page($project), $project->rowCount() > 0 ? $this->rows->row($project, $number) : null];
+        // As the design makes it, which is what is worked on.
+        return [
+            $open->with($open->template, new TouchUps()),
+            $project->rowCount() > 0 ? $this->rows->row($project, $number) : null,
+        ];
     }
 }

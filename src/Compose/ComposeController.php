@@ -6,6 +6,8 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Revision;
+use Morphea\App\Hand\HandStore;
+use Morphea\App\Hand\Toucher;
 use Morphea\App\Open\Opener;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\StaleTemplate;
@@ -28,6 +30,7 @@ final class ComposeController extends AbstractController
         private readonly ComposeView $view,
         private readonly TemplateHistory $history,
         private readonly ComposeScreen $screen,
+        private readonly HandStore $hands,
     ) {
     }
 
@@ -44,6 +47,7 @@ final class ComposeController extends AbstractController
                     ComposeScreen::layers($request),
                     ComposeScreen::side($request),
                     $request->query->getString('beat'),
+                    ComposeScreen::touched($request),
                 ),
             );
     }
@@ -51,13 +55,19 @@ final class ComposeController extends AbstractController
     #[Route('/undo', name: 'compose_undo', methods: ['POST'])]
     public function undo(Project $project, Request $request): Response
     {
-        return $this->went($project, $request, $this->history->undo(...), 'Undone', 'There is nothing to undo.');
+        $hand = fn (Project $project): ?string => $this->hands->undo($project)?->says;
+        $go = [] === ComposeScreen::touched($request) ? $this->history->undo(...) : $hand;
+
+        return $this->went($project, $request, $go, 'Undone', 'There is nothing to undo.');
     }
 
     #[Route('/redo', name: 'compose_redo', methods: ['POST'])]
     public function redo(Project $project, Request $request): Response
     {
-        return $this->went($project, $request, $this->history->redo(...), 'Done again', 'There is nothing to do again.');
+        $hand = fn (Project $project): ?string => $this->hands->redo($project)?->says;
+        $go = [] === ComposeScreen::touched($request) ? $this->history->redo(...) : $hand;
+
+        return $this->went($project, $request, $go, 'Done again', 'There is nothing to do again.');
     }
 
     /** @param \Closure(Project): ?string $go */
@@ -71,6 +81,16 @@ final class ComposeController extends AbstractController
         }
 
         return $this->screen->work($project, $request, null, 'good', null === $says ? $otherwise : "$how: $says.");
+    }
+
+    /** The touch-up of what is shown taken back: of one layer, or all of it. */
+    #[Route('/untouch', name: 'compose_untouch', methods: ['POST'])]
+    public function untouch(Project $project, Request $request, Toucher $toucher): Response
+    {
+        $layer = $request->request->getString('of');
+        $toucher->takeBack($project, ComposeScreen::touched($request), '' === $layer ? null : $layer);
+
+        return $this->screen->work($project, $request);
     }
 
     #[Route('/history', name: 'compose_history', methods: ['GET'])]

@@ -5,11 +5,16 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Hand\HandStore;
+use Morphea\App\Hand\Toucher;
+use Morphea\App\Open\SpecialRows;
+use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\StaleTemplate;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Template\Edit\Edit;
+use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateError;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -22,20 +27,24 @@ final readonly class ComposeScreen
     public function __construct(
         private ComposeView $view,
         private TemplateHistory $history,
+        private HandStore $hands,
+        private Toucher $toucher,
+        private TableRows $rows,
         private Environment $twig,
         private UrlGeneratorInterface $urls,
     ) {
     }
 
     /**
-     * @param \Closure(non-empty-list<string>): Edit $make from the ids of the layers the request names
-     * @param list<string>|null                      $select what is selected afterwards, if not the same
+     * @param \Closure(non-empty-list<string>, Template): Edit $make from the ids of the layers the request names, and the
+     *     design as it is for the piece that is touched up, if one is
+     * @param list<string>|null $select what is selected afterwards, if not the same
      */
     public function edit(Project $project, Request $request, \Closure $make, ?array $select = null): Response
     {
         $layers = self::layers($request);
         $token = mb_substr($request->request->getString('token'), 0, 40);
-        if ($this->history->isMade($project, $token)) {
+        if ($this->history->isMade($project, $token) || $this->hands->isMade($project, $token)) {
             return $this->work($project, $request, $select ?? $layers);
         }
         try {
@@ -44,7 +53,14 @@ final readonly class ComposeScreen
             if ('' !== $seen && (int) $seen !== $project->revision()) {
                 throw new StaleTemplate();
             }
-            $this->history->apply($project, $make([] === $layers ? [''] : $layers), '' === $token ? null : $token);
+            $named = [] === $layers ? [''] : $layers;
+            $touched = self::touched($request);
+            if ([] !== $touched && [] === ($touched = array_keys($this->rows->numbers($project, $touched)))) {
+                return $this->refused($project, $request, 'The row of this piece is not there any more, so it was not touched up.');
+            }
+            [] === $touched
+                ? $this->history->apply($project, $make($named, $project->template()), '' === $token ? null : $token)
+                : $this->toucher->apply($project, $touched, static fn (Template $piece): Edit => $make($named, $piece), $token);
         } catch (TemplateError | PatternError $e) {
             return $this->refused(
                 $project,
@@ -87,16 +103,25 @@ final readonly class ComposeScreen
         string $message = '',
     ): Response {
         $beat = self::value($request, 'beat');
-        $view = $this->view->of($project, self::row($request), $select ?? self::layers($request), self::side($request), $beat);
+        $view = $this->view->of(
+            $project,
+            self::row($request),
+            $select ?? self::layers($request),
+            self::side($request),
+            $beat,
+            self::touched($request),
+            '' !== self::value($request, 'flips'),
+        );
         $ids = implode(',', $view['selection']);
         $address = $this->urls->generate(
             'compose',
             array_filter(
                 [
                     'project' => $project->id(),
-                    'row' => $view['row'] > 1 ? $view['row'] : null,
+                    'row' => 1 === $view['row'] || 0 === $view['row'] ? null : $view['row'],
                     'side' => $view['side'] > 0 ? $view['side'] : null,
                     'layer' => '' !== $ids ? $ids : null,
+                    'touch' => [] === $view['touched'] ? null : implode(',', $view['touched']),
                 ],
                 static fn ($v): bool => null !== $v,
             ),
@@ -109,10 +134,18 @@ final readonly class ComposeScreen
         return new Response($html, 'bad' === $kind ? 422 : 200, ['HX-Replace-Url' => $address]);
     }
 
-    /** The row the request names; whatever is typed that is no number means the first. */
+    /** The row the request names, or one that is made up; whatever is typed that is no number means the first. */
     public static function row(Request $request): int
     {
-        return max(1, (int) self::value($request, 'row'));
+        $row = (int) self::value($request, 'row');
+
+        return SpecialRows::isSpecial($row) ? $row : max(1, $row);
+    }
+
+    /** @return list<int> ids of the rows whose pieces alone are touched up; none while the design is worked on */
+    public static function touched(Request $request): array
+    {
+        return array_values(array_filter(array_map(intval(...), explode(',', self::value($request, 'touch')))));
     }
 
     /** The side the request names, from 0. */

@@ -6,11 +6,14 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FaceNames;
+use Morphea\App\Hand\HandStore;
 use Morphea\App\Media\ShippedSounds;
 use Morphea\App\Open\Opener;
+use Morphea\App\Open\SpecialRows;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\TemplateHistory;
+use Morphea\Core\Layout\TouchUps;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\Shown;
 use Morphea\Core\Proof\Finding;
@@ -32,7 +35,9 @@ final readonly class ComposeView
     private const STITCHES = 6;
 
     public function __construct(
+        private SpecialRows $special,
         private TableRows $rows,
+        private HandStore $hands,
         private Opener $opener,
         private PictureView $picture,
         private TemplateHistory $history,
@@ -41,19 +46,36 @@ final readonly class ComposeView
     }
 
     /**
-     * @param list<string> $wanted ids of the layers to select; with one of a group, all of it
+     * @param list<string> $wanted  ids of the layers to select; with one of a group, all of it
+     * @param list<int>    $touched ids of the rows whose pieces are touched up; the design is worked on without any
+     * @param bool         $flips   the number was asked for, and who touches up goes there
      *
      * @return array<string, mixed>
      */
-    public function of(Project $project, int $number, array $wanted, int $side, string $beat = ''): array
-    {
-        $template = $project->template();
-        $number = max(1, min($number, $project->rowCount()));
-        $row = $project->rowCount() > 0 ? $this->rows->row($project, $number) : null;
+    public function of(
+        Project $project,
+        int $number,
+        array $wanted,
+        int $side,
+        string $beat = '',
+        array $touched = [],
+        bool $flips = false,
+    ): array {
+        if (1 === \count($touched) && !$flips) {
+            // Wherever its row stands by now.
+            $number = $this->rows->numbers($project, $touched)[$touched[0]] ?? $number;
+        }
+        $number = SpecialRows::isSpecial($number) ? $number : max(1, min($number, $project->rowCount()));
+        $row = $project->rowCount() > 0 ? $this->special->row($project, $number) : null;
         $shown = self::side($project, $wanted, $side);
-        $open = $this->opener->page($project);
+        $all = $this->opener->page($project);
+        // Whoever flips on touches up the next; what is made up is nobody's piece.
+        $touched = null === $row?->id ? [] : (1 === \count($touched) ? [$row->id] : $touched);
+        // The design is worked on as it is for all pieces; one that is touched up, as it is made.
+        $open = [] === $touched ? $all->with($all->template, new TouchUps()) : $all;
+        $template = $open->piece($row);
         $laid = $open->lay($row, $shown, true);
-        $findings = $open->findings($laid, $shown);
+        $findings = $open->findings($row, $laid, $shown);
         $selection = $this->selection($template->side($shown), $wanted);
         $layer = 1 === \count($selection) ? $selection[0] : null;
         $fonts = $open->engine->fonts;
@@ -78,6 +100,12 @@ final readonly class ComposeView
             'side' => $shown,
             'here' => 'Compose',
             'row' => null === $row ? 0 : $number,
+            'rowId' => $row->id ?? 0,
+            'touched' => $touched,
+            'touchedRows' => \count($touched) > 1 ? $this->rows->numbers($project, $touched) : [],
+            'touches' => $all->touchUps->of($row)?->says($all->template) ?? [],
+            'before' => [] === $touched ? '' : $all->with($all->template, new TouchUps())->thumbnail($row, $shown),
+            'special' => SpecialRows::NAMES[$number] ?? '',
             'columns' => $columns,
             'svg' => $open->svg($laid),
             'boxes' => $onStage,
@@ -107,7 +135,7 @@ final readonly class ComposeView
             'layers' => $boxes->stack(),
             'presets' => Preset::all(),
             'codeKinds' => CodeKind::cases(),
-            'ways' => $this->history->ways($project),
+            'ways' => [] === $touched ? $this->history->ways($project) : $this->hands->ways($project),
             'sounds' => $template->moves() ? $this->sounds($project) : [],
             'time' => 0 === $shown ? BeatsView::of($template, $laid) : null,
             'beat' => null === $template->beat($beat) ? $template->beats[0]->id ?? '' : $beat,

@@ -7,6 +7,7 @@ namespace Morphea\App\Compose;
 use Morphea\App\Entity\Project;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Template\Content;
+use Morphea\Core\Template\Crop;
 use Morphea\Core\Template\Edit\AlignLayers;
 use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\Edit\GroupLayers;
@@ -18,6 +19,8 @@ use Morphea\Core\Template\Edit\SetContent;
 use Morphea\Core\Template\Edit\SetLayer;
 use Morphea\Core\Template\Edit\SetLayers;
 use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\PictureLayer;
+use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -37,8 +40,7 @@ final readonly class EditController
     #[Route('/set', name: 'compose_set')]
     public function set(Project $project, Request $request): Response
     {
-        return $this->screen->edit($project, $request, static function (array $layers) use ($project, $request): Edit {
-            $template = $project->template();
+        return $this->screen->edit($project, $request, static function (array $layers, Template $template) use ($request): Edit {
             $values = (new EditInput($template, $template->layer($layers[0])))->values($request->request->all('set'));
 
             return 1 === \count($layers) ? new SetLayer($layers[0], $values) : new SetLayers($layers, $values);
@@ -92,6 +94,25 @@ final readonly class EditController
         );
     }
 
+    /** Which part of a picture is seen: the point that was clicked, or how close. */
+    #[Route('/crop', name: 'compose_crop')]
+    public function crop(Project $project, Request $request): Response
+    {
+        return $this->screen->edit($project, $request, static function (array $layers, Template $template) use ($request): Edit {
+            $layer = $template->layer($layers[0]);
+            $before = $layer instanceof PictureLayer ? $layer->crop ?? new Crop() : new Crop();
+            $share = static fn (string $key, float $otherwise): float => is_numeric($request->request->getString($key))
+                ? (float) $request->request->getString($key)
+                : $otherwise;
+
+            return new SetLayer($layers[0], ['crop' => [
+                'x' => $share('x', $before->x),
+                'y' => $share('y', $before->y),
+                'closer' => $share('closer', $before->closer),
+            ]]);
+        });
+    }
+
     #[Route('/group', name: 'compose_group')]
     public function group(Project $project, Request $request): Response
     {
@@ -115,7 +136,15 @@ final readonly class EditController
     #[Route('/remove', name: 'compose_remove')]
     public function remove(Project $project, Request $request): Response
     {
-        return $this->screen->edit($project, $request, static fn (array $layers): Edit => new RemoveLayers($layers), []);
+        // On one piece a layer is hidden: the others have it still.
+        $hides = [] !== ComposeScreen::touched($request);
+
+        return $this->screen->edit(
+            $project,
+            $request,
+            static fn (array $layers): Edit => $hides ? new SetLayers($layers, ['hidden' => true]) : new RemoveLayers($layers),
+            [],
+        );
     }
 
     #[Route('/duplicate', name: 'compose_duplicate')]

@@ -27,9 +27,15 @@ final readonly class SideInput
         $key = (string) array_key_first($set);
         $value = \is_string($set[$key] ?? null) ? trim($set[$key]) : '';
         $guides = array_map(
-            static fn (Guide $guide): array => ['upright' => $guide->upright, 'at' => $guide->at],
+            static fn (Guide $guide): array => ['upright' => $guide->upright, 'at' => $guide->at, 'use' => $guide->use->value],
             $this->template->guides,
         );
+
+        if (1 === preg_match('/^guide\.use\.(\d{1,3})$/D', $key, $which) && isset($guides[(int) $which[1]])) {
+            $guides[(int) $which[1]]['use'] = $value;
+
+            return ['guides' => $guides];
+        }
 
         return match ($key) {
             'background' => ['background' => 'none' === $value ? null : strtoupper($value)],

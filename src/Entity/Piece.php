@@ -38,6 +38,10 @@ class Piece
     public ?string $input = null;
 
     /** Its files are those of an earlier run. */
+    /** Name of how it looks, whatever it is put into. */
+    #[ORM\Column(length: 40, options: ['default' => ''])]
+    public string $drawn = '';
+
     #[ORM\Column(options: ['default' => false])]
     public bool $taken = false;
 

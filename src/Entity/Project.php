@@ -54,7 +54,15 @@ class Project
     #[ORM\Column(options: ['default' => 0])]
     private int $pictureVersion = 0;
 
-    /** As `state` was when its rows were looked at last. */
+    /** Which step of work by hand is the last that holds; undo goes down, redo goes up. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $handStep = 0;
+
+    /** Grows with every step of work by hand, back and forth. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $handVersion = 0;
+
+    /** As Open\RowInputs calls the state in which its rows were looked at last. */
     #[ORM\Column(length: 64, options: ['default' => ''])]
     private string $proofed = '';
 
@@ -185,10 +193,26 @@ class Project
         return $this->tableVersion;
     }
 
-    /** A name for the design, the rows and the pictures as they are. */
+    public function handStep(): int
+    {
+        return $this->handStep;
+    }
+
+    public function handVersion(): int
+    {
+        return $this->handVersion;
+    }
+
+    public function setHand(int $step, int $version): void
+    {
+        [$this->handStep, $this->handVersion] = [$step, $version];
+        $this->changedAt = new \DateTimeImmutable();
+    }
+
+    /** A name for the design, the rows, the pictures and what was done by hand, as they are. */
     public function state(): string
     {
-        return hash('sha256', "$this->tableVersion $this->pictureVersion " . $this->templateJson());
+        return hash('sha256', "$this->tableVersion $this->pictureVersion $this->handVersion " . $this->templateJson());
     }
 
     public function setProofed(string $state): void
@@ -197,9 +221,9 @@ class Project
     }
 
     /** Whether all that was found about its rows was found as they are now. */
-    public function isProofed(): bool
+    public function isProofed(string $state): bool
     {
-        return $this->proofed === $this->state();
+        return $this->proofed === $state;
     }
 
     public function pictureVersion(): int

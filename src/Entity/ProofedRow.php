@@ -21,6 +21,10 @@ class ProofedRow
     #[ORM\Column(type: Types::TEXT, options: ['default' => '[]'])]
     public string $together = '[]';
 
+    /** What only its pixels tell, as `findings`; null where nobody has looked at them. */
+    #[ORM\Column(type: Types::TEXT, nullable: true)]
+    public ?string $pixels = null;
+
     /** The rank of the worst severity; -1 where nothing was found. */
     #[ORM\Column(options: ['default' => -1])]
     public int $bad = -1;
@@ -28,6 +32,14 @@ class ProofedRow
     /** All kinds that were found and are worth a look, with a space before and behind each. */
     #[ORM\Column(type: Types::TEXT, options: ['default' => ''])]
     public string $kinds = '';
+
+    /** Whether something was found that somebody took as it is. */
+    #[ORM\Column(options: ['default' => 0])]
+    public int $accepted = 0;
+
+    /** The layers all that is about, with a space before and behind each. */
+    #[ORM\Column(type: Types::TEXT, options: ['default' => ''])]
+    public string $layers = '';
 
     /**
      * @param string $inputs   a name for all that the piece is made of

@@ -19,6 +19,10 @@ class Revision
     #[ORM\Column]
     private \DateTimeImmutable $createdAt;
 
+    /** The same in microseconds. */
+    #[ORM\Column(type: Types::BIGINT, options: ['default' => 0])]
+    public readonly int $at;
+
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] public readonly Project $project,
         #[ORM\Column] private int $number,
@@ -28,6 +32,7 @@ class Revision
         #[ORM\Column(length: 40, nullable: true)] private ?string $token = null,
     ) {
         $this->createdAt = new \DateTimeImmutable();
+        $this->at = (int) (1e6 * microtime(true));
     }
 
     public function number(): int

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\EvenSizes;
+use Morphea\Core\Layout\TouchUps;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Symfony\Component\Uid\Ulid;
@@ -32,6 +33,10 @@ class Run
     #[ORM\Column(type: Types::JSON, options: ['default' => '[]'])]
     private array $monthFirst;
 
+    /** @var array<int, array<string, mixed>> as they were when it was ordered, by row id */
+    #[ORM\Column(type: Types::JSON, options: ['default' => '[]'])]
+    private array $touchUps;
+
     public function __construct(
         #[ORM\Id, ORM\Column(length: 26)] private string $id,
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
@@ -51,11 +56,13 @@ class Run
         /** The work of making it: how far it is, and what came of it. */
         #[ORM\OneToOne(fetch: 'EAGER'), ORM\JoinColumn(onDelete: 'CASCADE')] private Job $job,
         EvenSizes $even,
+        TouchUps $touchUps,
         /** By which name the order is kept, and who gave it. */
         #[ORM\Column(length: 80, options: ['default' => ''])] private string $orderName = '',
         #[ORM\Column(length: 180, options: ['default' => ''])] private string $orderedBy = '',
     ) {
         $this->evenSizes = $even->sizes;
+        $this->touchUps = $touchUps->toArray();
         $this->monthFirst = Record::orders($project->columns());
         $this->template = $project->templateJson();
         $this->orderedAt = new \DateTimeImmutable();
@@ -134,6 +141,11 @@ class Run
         return new EvenSizes(array_map(floatval(...), $this->evenSizes));
     }
 
+    public function touchUps(): TouchUps
+    {
+        return TouchUps::from($this->touchUps);
+    }
+
     /**
      * A row as it was when the run was ordered.
      *
@@ -147,6 +159,12 @@ class Run
     public function template(): Template
     {
         return (new TemplateCodec())->decode($this->template);
+    }
+
+    /** Whether it was made of a design as it is written here. */
+    public function isOf(string $template): bool
+    {
+        return $this->template === $template;
     }
 
     public function job(): Job

@@ -22,6 +22,10 @@ class TableChange
     #[ORM\Column(type: Types::TEXT)]
     private string $diff;
 
+    /** When it was done, in microseconds. */
+    #[ORM\Column(type: Types::BIGINT, options: ['default' => 0])]
+    public readonly int $at;
+
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] public readonly Project $project,
         #[ORM\Column] public readonly int $step,
@@ -30,6 +34,7 @@ class TableChange
         /** What the page that asked for it called it, so that it is made once however often it is sent. */
         #[ORM\Column(length: 40, nullable: true)] public readonly ?string $token = null,
     ) {
+        $this->at = (int) (1e6 * microtime(true));
         $this->diff = base64_encode((string) gzdeflate($diff->encode(), 3));
     }
 

@@ -12,6 +12,7 @@ use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use Morphea\Core\Data\TableFacts;
+use Morphea\Core\Proof\HandWork;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Core\Template\TemplateError;
@@ -19,8 +20,8 @@ use ZipStream\CompressionMethod;
 use ZipStream\ZipStream;
 
 /**
- * Reads and writes .morphea: a zip of template.json, pictures/ and, optionally, fonts/, rows.csv and table.json
- * (docs/format/README.md).
+ * Reads and writes .morphea: a zip of template.json, pictures/ and, optionally, fonts/, rows.csv, table.json and
+ * pieces.json (docs/format/README.md).
  */
 final readonly class MorpheaArchive
 {
@@ -31,6 +32,7 @@ final readonly class MorpheaArchive
     private const MAX_ROWS_BYTES = 120_000_000;
     private const MAX_TEMPLATE = 5_000_000;
     private const MAX_FONTS = 50;
+    private const READABLE = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT;
 
     public function __construct(
         private TemplateCodec $codec,
@@ -61,9 +63,16 @@ final readonly class MorpheaArchive
     /**
      * @param iterable<PictureFile> $pictures
      * @param iterable<FontFile>    $fonts
+     * @param array<int, HandWork>  $hands what was done by hand about the rows, by their ids
      */
-    public function write(string $path, Template $template, iterable $pictures, ?Table $table, iterable $fonts = []): void
-    {
+    public function write(
+        string $path,
+        Template $template,
+        iterable $pictures,
+        ?Table $table,
+        iterable $fonts = [],
+        array $hands = [],
+    ): void {
         $file = fopen($path, 'w');
         if (false === $file) {
             throw new NoRoom("$path cannot be written.");
@@ -90,7 +99,7 @@ final readonly class MorpheaArchive
         if ([] !== $facts) {
             $zip->addFile(
                 'pictures.json',
-                json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT),
+                json_encode($facts, self::READABLE),
             );
         }
         foreach ($fonts as $font) {
@@ -103,6 +112,11 @@ final readonly class MorpheaArchive
         if (null !== $table && [] !== $table->rows) {
             $zip->addFile('rows.csv', self::csv($table));
             $zip->addFile('table.json', TableFacts::encode($table));
+            $kept = array_intersect_key($hands, array_flip(array_map(static fn (Row $row): int => $row->id, $table->rows)));
+            if ([] !== $kept) {
+                $works = array_map(static fn (HandWork $work): array => $work->toArray(), $kept);
+                $zip->addFile('pieces.json', json_encode((object) $works, self::READABLE));
+            }
         }
         $bytes = $zip->finish();
         if (!fclose($file) || filesize($path) !== $bytes) {
@@ -140,6 +154,7 @@ final readonly class MorpheaArchive
                 $pictures,
                 false === $facts ? Table::of($table) : TableFacts::decode($facts, $table, $template->locale),
                 $fonts,
+                self::hands($zip),
             );
         } catch (TableError $e) {
             throw new UploadError("“{$name}”, table.json: {$e->getMessage()}", 0, $e);
@@ -202,6 +217,17 @@ final readonly class MorpheaArchive
         }
 
         return $names;
+    }
+
+    /** @return array<int, HandWork> by row id */
+    private static function hands(\ZipArchive $zip): array
+    {
+        $works = json_decode((string) $zip->getFromName('pieces.json', self::MAX_ROWS_BYTES), true, 32);
+
+        return array_filter(
+            array_map(HandWork::of(...), \is_array($works) ? array_filter($works, is_int(...), \ARRAY_FILTER_USE_KEY) : []),
+            static fn (HandWork $work): bool => !$work->isEmpty(),
+        );
     }
 
     private function checkSizes(\ZipArchive $zip, string $name): void

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Import;
 
 use Morphea\Core\Data\Table;
+use Morphea\Core\Layout\TouchUps;
+use Morphea\Core\Proof\HandWork;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TouchUp;
 
 /**
  * What a .morphea file holds: a template, pictures, fonts, and rows if there were any. The file must stay where it is
@@ -14,19 +17,26 @@ use Morphea\Core\Template\Template;
 final readonly class MorpheaFile
 {
     /**
-     * @param list<FontFile> $fonts its owner's own
+     * @param list<FontFile>       $fonts its owner's own
+     * @param array<int, HandWork> $hands what was done by hand about its rows, by their ids
      */
     public function __construct(
         public Template $template,
         public PictureShelf $pictures,
         public ?Table $table,
         public array $fonts = [],
+        public array $hands = [],
     ) {
     }
 
     public function named(string $name): self
     {
-        return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts);
+        return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts, $this->hands);
+    }
+
+    public function touchUps(): TouchUps
+    {
+        return new TouchUps(array_filter(array_map(static fn (HandWork $work): ?TouchUp => $work->touch, $this->hands)));
     }
 
     public function withoutRows(): self

@@ -13,6 +13,7 @@ use Morphea\App\Account\Resets;
 use Morphea\App\Account\SessionStore;
 use Morphea\App\Entity\Job;
 use Morphea\App\Mail\MailboxTransport;
+use Morphea\App\Mail\SendMails;
 use Morphea\App\Media\Spoken;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Press\FileStore;
@@ -113,9 +114,9 @@ final readonly class Tidy
     private function oldJobs(): int
     {
         $old = $this->entities
-            ->createQuery('SELECT j FROM ' . Job::class . ' j WHERE j.askedAt < :before AND j.kind <> :run')
+            ->createQuery('SELECT j FROM ' . Job::class . ' j WHERE j.askedAt < :before AND j.kind NOT IN (:kept)')
             ->setParameter('before', new \DateTimeImmutable('-1 day'))
-            ->setParameter('run', MakeRun::KIND)
+            ->setParameter('kept', [MakeRun::KIND, SendMails::KIND])
             ->toIterable();
         $count = 0;
         foreach ($old as $job) {

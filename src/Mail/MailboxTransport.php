@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Mail;
 
 use League\Flysystem\FilesystemOperator;
+use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
 use Symfony\Component\Mailer\SentMessage;
 use Symfony\Component\Mailer\Transport\AbstractTransport;
-use Symfony\Component\Uid\Ulid;
 
 /**
  * The stand-in for mail that ships: every mail is laid down as an EML file (RFC 5322), for `morphea:mailbox` to read.
@@ -27,8 +27,22 @@ final class MailboxTransport extends AbstractTransport
         return 'mailbox://default';
     }
 
+    /** Where the mail with a Message-ID lies. The same mail lies there once, however often it is laid down. */
+    public static function path(string $message): string
+    {
+        return self::FOLDER . '/' . substr(hash('sha256', trim($message, '<>')), 0, 32) . '.eml';
+    }
+
+    /** Addresses that begin with “nobody” are refused, as servers refuse those they do not know. */
     protected function doSend(SentMessage $message): void
     {
-        $this->files->write(self::FOLDER . '/' . strtolower((string) new Ulid()) . '.eml', $message->toString());
+        foreach ($message->getEnvelope()->getRecipients() as $to) {
+            if (str_starts_with($to->getAddress(), 'nobody')) {
+                $said = "550 5.1.1 No such mailbox: {$to->getAddress()}";
+
+                throw new UnexpectedResponseException("Expected response code \"250\" but got code \"550\", with message \"$said\".", 550);
+            }
+        }
+        $this->files->write(self::path($message->getMessageId()), $message->toString());
     }
 }

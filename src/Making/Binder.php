@@ -61,40 +61,23 @@ final readonly class Binder
         \Closure $failed,
         ?\Closure $stopped,
     ): void {
-        $left = [];
-        Scratch::in(static function (string $folder) use (
-            $making,
-            $choice,
-            $output,
-            $pieces,
-            $positions,
-            $name,
-            $done,
-            $failed,
-            $stopped,
-            &$left,
-        ): void {
-            do {
-                $again = false;
-                $in = [];
-                $drawn = (static function () use ($making, $pieces, $positions, $left, &$in): \Generator {
-                    foreach ($pieces() as $piece) {
-                        if ((null === $positions || isset($positions[$piece->position])) && !isset($left[$piece->position])) {
-                            $in[] = $piece;
-                            yield $making->again($piece);
-                        }
-                    }
-                })();
+        $in = [];
+        foreach ($pieces() as $piece) {
+            if (null === $positions || isset($positions[$piece->position])) {
+                $in[] = $piece;
+            }
+        }
+        Scratch::in(static function (string $folder) use ($making, $choice, $output, $name, $done, $failed, $stopped, $in): void {
+            while ([] !== $in) {
                 try {
-                    $output->bind($drawn, "$folder/document", $name, $choice->settings, $stopped);
+                    $output->bind(new Pieces($making, $in), "$folder/document", $name, $choice->settings, $stopped);
+                    break;
                 } catch (BadPiece $e) {
                     // It was in order when it was tried; all others come into the document.
-                    $bad = $in[$e->place] ?? throw $e;
-                    $left[$bad->position] = true;
-                    $failed($bad, $e->getMessage());
-                    $again = true;
+                    $failed($in[$e->place] ?? throw $e, $e->getMessage());
+                    array_splice($in, $e->place, 1);
                 }
-            } while ($again);
+            }
             if ([] !== $in) {
                 $done("$name.{$output->ending()}", "$folder/document");
             }

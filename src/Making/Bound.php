@@ -14,7 +14,6 @@ use Morphea\App\Storage\NoRoom;
 interface Bound extends Output
 {
     /**
-     * @param iterable<Drawn>           $pieces
      * @param string                    $to      path of the document
      * @param (\Closure(): bool)|null   $stopped
      * @param (\Closure(int): void)|null $told    how many are in it
@@ -23,7 +22,7 @@ interface Bound extends Output
      * @throws NoRoom|Halted
      */
     public function bind(
-        iterable $pieces,
+        Pieces $pieces,
         string $to,
         string $title,
         Settings $settings,

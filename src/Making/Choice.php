@@ -4,8 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Making;
 
+use Morphea\App\Making\Output\Sheets;
+use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Press\FileNames;
+use Morphea\Core\Preview\PreviewError;
+use Morphea\Core\Preview\Product;
+use Morphea\Core\Sheet\SheetError;
 use Morphea\Core\Template\Template;
 
 /** An output with what was said of it. */
@@ -71,6 +76,16 @@ final readonly class Choice
     }
 
     /**
+     * What is said of how pieces look, whatever they are put into.
+     *
+     * @return list<array<string, string|int|float|bool>>
+     */
+    public function drawn(): array
+    {
+        return [array_intersect_key($this->settings->toArray(), ['ground' => 1, 'side' => 1, 'moment' => 1])];
+    }
+
+    /**
      * @param list<self> $choices
      *
      * @return list<array<string, string|int|float|bool>>
@@ -86,6 +101,20 @@ final readonly class Choice
         $options = $this->output->options();
         if ($this->output instanceof Moving && null !== ($why = $template->moves() ? $this->output->missing() : self::STILL)) {
             return $why;
+        }
+        if (\in_array(Option::Sheet, $options, true)) {
+            try {
+                Sheets::planned($template, $this->settings, [new Record(1, [])]);
+            } catch (SheetError $e) {
+                return $e->getMessage();
+            }
+        }
+        if (\in_array(Option::Product, $options, true)) {
+            try {
+                Product::of($this->settings->product);
+            } catch (PreviewError $e) {
+                return $e->getMessage();
+            }
         }
         $edge = $this->settings->edge->dots($template->bleed, $template->dpi);
 

@@ -6,11 +6,17 @@ namespace Morphea\App\Making;
 
 use Morphea\App\Render\PictureSet;
 use Morphea\App\Render\Rasters;
+use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Layout\EvenSizes;
+use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Layout\Layouter;
+use Morphea\Core\Layout\TextLayouter;
+use Morphea\Core\Layout\TouchUps;
+use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\Inspected;
 use Morphea\Core\Proof\Proof;
 use Morphea\Core\Proof\Raster;
+use Morphea\Core\Sheet\DieDrawing;
 use Morphea\Core\Template\Template;
 
 /** What all pieces of one making have in common. */
@@ -23,30 +29,54 @@ final readonly class Making
         private Layouter $layouter,
         private PictureSet $pictures,
         private EvenSizes $even,
+        private TouchUps $touchUps = new TouchUps(),
     ) {
     }
 
     public function lay(Wanted $piece, Proof $proof, Rasters $rasters): Drawn
     {
         $sides = $findings = [];
-        foreach (array_keys($this->template->sides) as $side) {
-            $sides[] = $laid = $this->layouter->lay($this->template, $piece->row, $this->pictures, $this->even, $side);
-            $draw = fn (): Raster => $rasters->of($laid->drawing, $this->pictures);
-            array_push($findings, ...$proof->of(new Inspected($this->template, $laid, $side, $draw)));
+        $template = $this->touchUps->template($this->template, $piece->row);
+        foreach (array_keys($template->sides) as $side) {
+            $sides[] = $laid = $this->side($template, $piece, $side);
+            $draw = fn (Drawing $drawing): Raster => $rasters->of($drawing, $this->pictures);
+            array_push($findings, ...$proof->of(new Inspected($template, $laid, $side, $draw)));
+        }
+        foreach ($this->touchUps->troubles($this->template, $piece->row) as $layer => $trouble) {
+            $findings[] = Finding::touchUp($this->template, (string) $layer, $trouble);
         }
 
-        return new Drawn($piece->row, $piece->name, $this->template, $this->pictures, $sides, $findings);
+        return new Drawn($piece->row, $piece->name, $template, $this->pictures, $sides, $findings);
     }
 
     /** A piece without asking whether anything is wrong with it: that was asked before. */
     public function again(Wanted $piece): Drawn
     {
-        $sides = array_map(
-            fn (int $side) => $this->layouter->lay($this->template, $piece->row, $this->pictures, $this->even, $side),
-            array_keys($this->template->sides),
-        );
+        $template = $this->touchUps->template($this->template, $piece->row);
+        $sides = array_map(fn (int $side): LaidOut => $this->side($template, $piece, $side), array_keys($template->sides));
 
-        return new Drawn($piece->row, $piece->name, $this->template, $this->pictures, $sides, []);
+        return new Drawn($piece->row, $piece->name, $template, $this->pictures, $sides, []);
+    }
+
+    /** What a die cuts of every piece. @param string $colour #RRGGBB of lines that are nobody's layers */
+    public function die(string $colour): Drawing
+    {
+        $worked = $this->layouter->lay($this->template, null, $this->pictures, $this->even, aids: true)->drawing;
+
+        return DieDrawing::of($this->template, $worked, $colour);
+    }
+
+    /** Lays out whatever else is written. */
+    public function texts(): TextLayouter
+    {
+        return $this->layouter->texts;
+    }
+
+    private function side(Template $template, Wanted $piece, int $side): LaidOut
+    {
+        $even = $this->touchUps->even($this->even, $piece->row);
+
+        return $this->layouter->lay($template, $piece->row, $this->pictures, $even, $side);
     }
 
     /** @return non-empty-list<string> names of the sides as they stand in the names of files */

@@ -19,4 +19,6 @@ enum Option: string
     case Rate = 'rate';
     case Bytes = 'bytes';
     case Moment = 'moment';
+    case Sheet = 'sheet';
+    case Product = 'product';
 }

@@ -6,6 +6,10 @@ namespace Morphea\App\Making;
 
 use Morphea\App\Render\Edge;
 use Morphea\Core\Beat\Timing;
+use Morphea\Core\Sheet\PieceSize;
+use Morphea\Core\Sheet\SheetError;
+use Morphea\Core\Sheet\SheetSettings;
+use Morphea\Core\Template\Template;
 
 /** What can be said of an output besides which it is; each output minds what means something to it. */
 final readonly class Settings
@@ -25,6 +29,8 @@ final readonly class Settings
      * @param int    $rate     frames a second, of what moves
      * @param float|null $moment seconds after the beginning, of stills of what moves; null for the usual
      * @param float|null $megabytes that a film is not to exceed, for which its quality is given up; null for no bound
+     * @param string $sheet    how pieces lie on sheets, as JSON of Core\Sheet\SheetSettings; empty for the usual
+     * @param string $product  on which a piece is shown, as Core\Preview\Product has it
      * @param string $side     the only side that is made, by its place; empty for all
      */
     public function __construct(
@@ -39,6 +45,8 @@ final readonly class Settings
         public int $rate = self::RATE,
         public ?float $moment = null,
         public ?float $megabytes = null,
+        public string $sheet = '',
+        public string $product = '',
     ) {
     }
 
@@ -70,6 +78,8 @@ final readonly class Settings
             is_numeric($most = strtr($text('megabytes', (string) $usual->megabytes), ',', '.')) && (float) $most > 0
                 ? max(self::LEAST_MEGABYTES, (float) $most)
                 : null,
+            $text('sheet', $usual->sheet),
+            $text('product', $usual->product),
         );
     }
 
@@ -89,7 +99,27 @@ final readonly class Settings
             'rate' => $this->rate,
             'moment' => $this->moment ?? '',
             'megabytes' => $this->megabytes ?? '',
+            'sheet' => $this->sheet,
+            'product' => $this->product,
         ];
+    }
+
+    public function edged(Edge $edge): self
+    {
+        return new self(...['edge' => $edge] + get_object_vars($this));
+    }
+
+    /**
+     * How pieces lie on sheets.
+     *
+     * @throws SheetError where what was said cannot be
+     */
+    public function onSheets(Template $template): SheetSettings
+    {
+        $usual = SheetSettings::usual(PieceSize::of($template), $template->locale);
+        $said = '' === $this->sheet ? [] : json_decode($this->sheet, true);
+
+        return \is_array($said) ? SheetSettings::of($said, $usual) : throw new SheetError('What was said of the sheets cannot be read.');
     }
 
     /** Under a side whose own ground is a colour, or null for none. */

@@ -12,6 +12,8 @@ use Symfony\Contracts\HttpClient\HttpClientInterface;
 final readonly class HttpSpeaker implements Speaker
 {
     private const SECONDS = 60;
+    /** Bytes of what is read aloud. */
+    private const MOST = 20_000_000;
 
     public function __construct(private HttpClientInterface $client, private string $address)
     {
@@ -25,12 +27,22 @@ final readonly class HttpSpeaker implements Speaker
     public function speak(string $words, string $language): string
     {
         try {
-            return $this->client
-                ->request('POST', $this->address, [
-                    'json' => ['words' => $words, 'language' => $language],
-                    'timeout' => self::SECONDS,
-                ])
-                ->getContent();
+            $answer = $this->client->request('POST', $this->address, [
+                'json' => ['words' => $words, 'language' => $language],
+                'timeout' => self::SECONDS,
+                'buffer' => false,
+            ]);
+            $answer->getHeaders();
+            $sound = '';
+            foreach ($this->client->stream($answer) as $chunk) {
+                $sound .= $chunk->getContent();
+                if (\strlen($sound) > self::MOST) {
+                    $answer->cancel();
+                    throw new RenderError('The service that reads words aloud answered with more than any words take.');
+                }
+            }
+
+            return $sound;
         } catch (ExceptionInterface $e) {
             throw new RenderError('The service that reads words aloud does not answer. Try again later.', 0, $e);
         }

@@ -40,7 +40,7 @@ final readonly class Faces
         return substr(
             hash(
                 'sha256',
-                implode("\n", [$project->templateJson(), $project->tableVersion(), $project->pictureVersion(), ...$fonts]),
+                implode("\n", [$project->state(), ...$fonts]),
             ),
             0,
             20,

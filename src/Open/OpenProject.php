@@ -14,6 +14,7 @@ use Morphea\Core\Drawing\SvgSize;
 use Morphea\Core\Drawing\SvgWriter;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Layout\TouchUps;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\Inspected;
 use Morphea\Core\Proof\Proof;
@@ -33,6 +34,7 @@ final readonly class OpenProject
         public Engine $engine,
         public PictureSet $pictures,
         public EvenSizes $even,
+        public TouchUps $touchUps,
         private Proof $proof,
         private \Closure $raster,
     ) {
@@ -43,15 +45,53 @@ final readonly class OpenProject
     /** @param bool $aids with backdrops and die lines */
     public function lay(?Record $row, int $side = 0, bool $aids = false): LaidOut
     {
-        return $this->engine->layouter->lay($this->template, $row, $this->pictures, $this->even, $side, $aids);
+        $even = $this->touchUps->even($this->even, $row);
+
+        return $this->engine->layouter->lay($this->piece($row), $row, $this->pictures, $even, $side, $aids);
+    }
+
+    /** The design as it is for one row, touched up. */
+    public function piece(?Record $row): Template
+    {
+        return $this->touchUps->template($this->template, $row);
+    }
+
+    /** The same with another design, another set of touch-ups, or none. */
+    public function with(Template $template, TouchUps $touchUps, ?EvenSizes $even = null): self
+    {
+        return new self(
+            $this->project,
+            $template,
+            $this->engine,
+            $this->pictures,
+            $even ?? $this->even,
+            $touchUps,
+            $this->proof,
+            $this->raster,
+        );
     }
 
     /** @return list<Finding> */
-    public function findings(LaidOut $laid, int $side = 0): array
+    public function findings(?Record $row, LaidOut $laid, int $side = 0): array
     {
-        $draw = fn (): Raster => ($this->raster)($laid->drawing);
+        $found = $this->proof->of(new Inspected($this->piece($row), $laid, $side, $this->raster));
+        foreach (0 === $side ? $this->touchUps->troubles($this->template, $row) : [] as $layer => $trouble) {
+            $found[] = Finding::touchUp($this->template, (string) $layer, $trouble);
+        }
 
-        return $this->proof->of(new Inspected($this->template, $laid, $side, $draw));
+        return $found;
+    }
+
+    /**
+     * What only the pixels of a side tell.
+     *
+     * @return array{list<Finding>, array<string, float>} and the contrasts that were measured, by layer
+     */
+    public function ofPixels(?Record $row, LaidOut $laid, int $side): array
+    {
+        $piece = new Inspected($this->piece($row), $laid, $side, $this->raster);
+
+        return [$this->proof->ofPixels($piece), $piece->contrasts()];
     }
 
     /** With all of the bleed, for working on it. */
@@ -63,7 +103,19 @@ final readonly class OpenProject
     /** Small and still: without the layers' ids, so that many can stand on one page. */
     public function thumbnail(?Record $row, int $side = 0): string
     {
-        return $this->still->of(Poster::of($this->template, $this->lay($row, $side), $side));
+        return $this->still($this->shown($row, $side));
+    }
+
+    /** A side as it is where nothing can move. */
+    public function shown(?Record $row, int $side = 0): Drawing
+    {
+        return Poster::of($this->piece($row), $this->lay($row, $side), $side);
+    }
+
+    /** @param float $edge dots beyond the cut that are shown, too */
+    public function still(Drawing $drawing, float $edge = 0.0): string
+    {
+        return $this->still->of($drawing, $edge);
     }
 
     /** @return list<string> one a side */

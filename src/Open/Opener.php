@@ -6,6 +6,7 @@ namespace Morphea\App\Open;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
+use Morphea\App\Hand\HandStore;
 use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Render\PictureSet;
@@ -18,6 +19,9 @@ use Symfony\Contracts\Service\ResetInterface;
 /** Opens projects: for pages, with pictures by their address, once as long as nothing of them changes; and for files that stand alone. */
 final class Opener implements ResetInterface
 {
+    /** Drawn sides that are kept; each takes some 5 MB. */
+    private const RASTERS = 6;
+
     /** @var array{string, OpenProject}|null */
     private ?array $open = null;
 
@@ -26,6 +30,7 @@ final class Opener implements ResetInterface
         private readonly PictureStore $pictures,
         private readonly PictureSets $sets,
         private readonly SharedSizes $sizes,
+        private readonly HandStore $hands,
         private readonly Proof $proof,
         private readonly Rasters $rasters,
     ) {
@@ -38,6 +43,7 @@ final class Opener implements ResetInterface
             $project->templateJson(),
             $project->tableVersion(),
             $project->pictureVersion(),
+            $project->handVersion(),
             $this->pictures->changes(),
         ]);
         if ($state !== ($this->open[0] ?? null)) {
@@ -65,8 +71,28 @@ final class Opener implements ResetInterface
             $this->fonts->engine($project->owner()),
             $pictures,
             $this->sizes->of($project),
+            $this->hands->touchUps($project),
             $this->proof,
-            fn (Drawing $drawing): Raster => $this->rasters->of($drawing, $this->sets->embedded($project)),
+            $this->raster($project),
         );
+    }
+
+    /**
+     * Grounds that many rows have alike are drawn once.
+     *
+     * @return \Closure(Drawing): Raster
+     */
+    private function raster(Project $project): \Closure
+    {
+        $pictures = null;
+        $drawn = [];
+
+        return function (Drawing $drawing) use ($project, &$pictures, &$drawn): Raster {
+            $name = $drawing->fingerprint();
+            $drawn = \array_slice($drawn, -self::RASTERS, null, true);
+            $pictures ??= $this->sets->embedded($project);
+
+            return $drawn[$name] ??= $this->rasters->of($drawing, $pictures);
+        };
     }
 }

@@ -6,21 +6,36 @@ namespace Morphea\App\Open;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Project;
+use Morphea\App\Hand\HandStore;
+use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\TouchUp;
 
 /**
- * A name for all that a piece is made of: its cells, its name, the design, the sizes all rows share, the pictures and
- * fonts there are, and what else is wanted of them. Pieces that have the same are the same, without laying them out.
+ * A name for all that a piece is made of: its cells, its name, the design, its touch-ups, the sizes all rows share, the
+ * pictures and fonts there are, and what else is wanted of them. Pieces that have the same are the same, without laying them out.
  */
 final readonly class RowInputs
 {
     /** Raised whenever the same row comes out otherwise than before. */
-    private const VERSION = 2;
+    private const VERSION = 3;
 
-    public function __construct(private Connection $connection)
+    public function __construct(private Connection $connection, private HandStore $hands)
     {
+    }
+
+    /** A name for all that the pieces of a project are made of, as it is now. */
+    public function state(Project $project): string
+    {
+        return hash('sha256', serialize([self::VERSION, $project->state(), $this->fonts($project)]));
+    }
+
+    /** @return list<mixed> */
+    private function fonts(Project $project): array
+    {
+        return $this->connection->fetchFirstColumn('SELECT hash FROM font WHERE owner_id = ? ORDER BY hash', [$project->owner()->id()]);
     }
 
     /**
@@ -34,10 +49,6 @@ final readonly class RowInputs
             'SELECT name, hash, found_x, found_y, set_x, set_y FROM picture WHERE project_id = ? ORDER BY name',
             [$project->id()],
         );
-        $fonts = $this->connection->fetchFirstColumn(
-            'SELECT hash FROM font WHERE owner_id = ? ORDER BY hash',
-            [$project->owner()->id()],
-        );
         $alike = hash('sha256', serialize([
             self::VERSION,
             $project->id(),
@@ -45,15 +56,20 @@ final readonly class RowInputs
             $even->sizes,
             $wanted,
             $pictures,
-            $fonts,
+            $this->fonts($project),
             Record::orders($project->columns()),
+            array_map(static fn (Column $column): ?string => $column->kind?->value, $project->columns()),
         ]));
 
+        $touched = array_map(static fn (TouchUp $one): array => $one->toArray(), $this->hands->touchUps($project)->all);
         // What is dealt out over the rows goes by their number.
         $dealt = array_filter($project->template()->layers(), static fn (Layer $layer): bool => $layer->isDealt());
 
         return static fn (Record $row, string $name): string => substr(
-            hash('sha256', $alike . serialize([$row->cells, $name, [] === $dealt ? null : $row->number])),
+            hash('sha256', $alike . serialize([
+                ...[$row->cells, $name, [] === $dealt ? null : $row->number],
+                ...array_filter([$touched[$row->id ?? 0] ?? null]),
+            ])),
             0,
             40,
         );

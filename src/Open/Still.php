@@ -19,12 +19,12 @@ final readonly class Still
         $this->writer = new SvgWriter($pictures, SvgSize::Free);
     }
 
-    public function of(Drawing $drawing): string
+    public function of(Drawing $drawing, float $edge = 0.0): string
     {
         return (string) preg_replace(
             ['/ id="layer-[^"]*"/', '/^<svg /'],
             ['', '<svg aria-hidden="true" focusable="false" '],
-            $this->writer->write($drawing),
+            $this->writer->write($drawing, $edge),
         );
     }
 }

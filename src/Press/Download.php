@@ -114,8 +114,10 @@ final readonly class Download
     private function stream(string $name, string $type, int $length, string $tag, \Closure $send, bool $seen = false): Response
     {
         $request = $this->requests->getCurrentRequest();
-        // A long download must not hold the session, which would stop every other page of the same person.
-        $this->requests->getSession()->save();
+        // A long download must not hold the session, which would stop every other page of the same person. Strangers have none.
+        if (null !== $request && $request->hasPreviousSession()) {
+            $request->getSession()->save();
+        }
         $headers = [
             'Content-Type' => $type,
             'Content-Disposition' => $seen ? 'inline' : Attachment::header($name),

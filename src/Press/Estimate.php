@@ -6,6 +6,7 @@ namespace Morphea\App\Press;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
+use Morphea\App\Hand\HandStore;
 use Morphea\App\Making\Choice;
 use Morphea\App\Making\Maker;
 use Morphea\App\Making\Making;
@@ -37,6 +38,7 @@ final readonly class Estimate
         private RowInputs $inputs,
         private PieceStore $pieces,
         private CacheInterface $cache,
+        private HandStore $hands,
     ) {
     }
 
@@ -69,6 +71,7 @@ final readonly class Estimate
                 $this->fonts->engine($project->owner())->layouter,
                 $this->pictures->embedded($project),
                 $even,
+                $this->hands->touchUps($project),
             );
             $sink = new EstimateSink(self::SECONDS, self::MOST);
             $this->maker->make($making, array_values($wanted), $sink);

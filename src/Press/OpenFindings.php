@@ -5,15 +5,21 @@ declare(strict_types=1);
 namespace Morphea\App\Press;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Hand\HandStore;
 use Morphea\App\Open\Opener;
+use Morphea\App\Open\OpenProject;
+use Morphea\App\Proof\Looker;
+use Morphea\App\Proof\ProofTable;
 use Morphea\Core\Data\Record;
+use Morphea\Core\Proof\Acceptance;
 use Morphea\Core\Proof\Finding;
+use Morphea\Core\Proof\HandWork;
 use Morphea\Core\Proof\Severity;
 
-/** Rows about which there is something to be said before they are made. */
+/** Rows about which there is something to be said before they are made: from the proof that is kept, where it is as new as they are. */
 final readonly class OpenFindings
 {
-    public function __construct(private Opener $opener)
+    public function __construct(private Opener $opener, private Looker $looker, private ProofTable $table, private HandStore $hands)
     {
     }
 
@@ -31,30 +37,45 @@ final readonly class OpenFindings
     /**
      * @param iterable<Record> $rows
      *
-     * @return array{found: array<int, Finding>, looked: int} and how many rows were looked at before the time was up
+     * @return array{found: array<int, Finding>, looked: int} the worst rows first; and how many rows were looked at before
+     *   the time was up
      */
     public function look(Project $project, iterable $rows, float $seconds): array
     {
+        $kept = $this->looker->isCurrent($project) ? $this->table->worst($project) : null;
         $open = $this->opener->page($project);
         $until = microtime(true) + $seconds;
         $found = [];
         $looked = 0;
         foreach ($rows as $row) {
-            if (microtime(true) > $until) {
+            if (null === $kept && microtime(true) > $until) {
                 break;
             }
             ++$looked;
-            foreach (array_keys($open->template->sides) as $side) {
-                foreach ($open->findings($open->lay($row, $side), $side) as $finding) {
-                    $worst = $found[$row->number] ?? null;
-                    $rank = $finding->severity->rank();
-                    if ($rank > Severity::Note->rank() && $rank > ($worst?->severity->rank() ?? -1)) {
-                        $found[$row->number] = $finding;
-                    }
+            $worst = null === $kept ? $this->worst($open, $row, $this->hands->of($project, (int) $row->id)) : $kept[$row->number] ?? null;
+            if (null !== $worst) {
+                $found[$row->number] = $worst;
+            }
+        }
+        uasort($found, static fn (Finding $one, Finding $other): int => $other->severity->rank() <=> $one->severity->rank());
+
+        return ['found' => $found, 'looked' => $looked];
+    }
+
+    private function worst(OpenProject $open, Record $row, HandWork $hand): ?Finding
+    {
+        $worst = null;
+        foreach (array_keys($open->template->sides) as $side) {
+            foreach ($open->findings($row, $open->lay($row, $side), $side) as $finding) {
+                $rank = $finding->severity->rank();
+                $value = Acceptance::value($open->piece($row), $row, $finding->layer);
+                $stands = $finding->blocks() || null === $hand->accepts($finding->kind, $finding->layer, $value);
+                if ($stands && $rank > max(Severity::Note->rank(), $worst?->severity->rank() ?? -1)) {
+                    $worst = $finding;
                 }
             }
         }
 
-        return ['found' => $found, 'looked' => $looked];
+        return $worst;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Press;
 
 use Morphea\App\Making\Choice;
+use Morphea\App\Making\Output\Sheets;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Making\Settings;
 use Morphea\Core\Naming\SafeName;
@@ -39,6 +40,18 @@ final readonly class Order
     public function named(string $pattern): self
     {
         return new self(...['name' => $pattern] + get_object_vars($this));
+    }
+
+    /** @param non-empty-list<Choice> $choices */
+    public function as(array $choices): self
+    {
+        return new self(...['choices' => $choices] + get_object_vars($this));
+    }
+
+    /** Whether it is for sheets of paper, which are planned on a page of their own. */
+    public function isOfSheets(): bool
+    {
+        return $this->choices[0]->output instanceof Sheets;
     }
 
     /** @param string $rows as in 1-10,15 */

@@ -62,9 +62,9 @@ final readonly class OrderViews
                 ],
                 array_filter(
                     $this->outputs->all(),
-                    static fn (Output $output): bool => !$output instanceof Moving ||
+                    static fn (Output $output): bool => !Planner::isPlannedApart($output) && (!$output instanceof Moving ||
                         $project->template()->moves() ||
-                        isset($chosen[$output::id()]),
+                        isset($chosen[$output::id()])),
                 ),
             )),
             'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),

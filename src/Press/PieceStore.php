@@ -17,6 +17,8 @@ use Morphea\Core\Data\Record;
 /** The pieces of runs: written in bulk, marked one by one, counted from their rows whenever somebody asks. */
 final readonly class PieceStore
 {
+    /** In SQL: runs whose pieces are handed over. Previews on products are looked at, and are not the pieces themselves. */
+    public const HANDED = "run.choices NOT LIKE '%\"output\":\"products\"%'";
     private const CHUNK = 100;
     /** Seconds that the rate looks back, and before it means something. */
     private const WINDOW = 10;
@@ -28,9 +30,10 @@ final readonly class PieceStore
 
     /**
      * @param list<array{row: Record, name: string}>  $pieces
-     * @param \Closure(Record, string): string $input name of all that a piece is made of
+     * @param \Closure(Record, string): string       $input name of all that a piece is made of
+     * @param \Closure(Record, string): string       $drawn the same, whatever it is put into
      */
-    public function create(Run $run, array $pieces, \Closure $input): void
+    public function create(Run $run, array $pieces, \Closure $input, \Closure $drawn): void
     {
         foreach (array_chunk($pieces, self::CHUNK, true) as $chunk) {
             $values = [];
@@ -46,11 +49,12 @@ final readonly class PieceStore
                     PieceState::Waiting->value,
                     '',
                     $input($piece['row'], $piece['name']),
+                    $drawn($piece['row'], ''),
                 );
             }
             $this->connection->executeStatement(
-                'INSERT INTO piece (run_id, position, row_number, row_id, name, cells, state, reason, input) VALUES ' .
-                    implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?, ?, ?)')),
+                'INSERT INTO piece (run_id, position, row_number, row_id, name, cells, state, reason, input, drawn) VALUES ' .
+                    implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?, ?, ?, ?)')),
                 $values,
             );
         }
@@ -70,6 +74,17 @@ final readonly class PieceStore
         );
         $this->connection->executeStatement(
             "UPDATE piece SET state = 'made', taken = 1, made_at = ? WHERE run_id = ? AND ($twin) IS NOT NULL",
+            [microtime(true), $run->id(), $run->project()->id()],
+        );
+    }
+
+    /** Pieces that only come into documents, and were drawn in an earlier run whatever it made of them, are not tried again. */
+    public function takeDrawn(Run $run): void
+    {
+        $this->connection->executeStatement(
+            "UPDATE piece SET state = 'made', taken = 1, made_at = ? WHERE run_id = ? AND state <> 'made' AND EXISTS (
+                SELECT 1 FROM piece old JOIN run r ON r.id = old.run_id
+                WHERE old.drawn = piece.drawn AND old.run_id <> piece.run_id AND r.project_id = ? AND old.state = 'made')",
             [microtime(true), $run->id(), $run->project()->id()],
         );
     }
@@ -97,6 +112,45 @@ final readonly class PieceStore
         }
 
         return $found;
+    }
+
+    /** @return array<int, true> ids of rows of which something was made */
+    public function rowsMade(Project $project): array
+    {
+        return array_fill_keys(
+            array_map(intval(...), $this->connection->fetchFirstColumn(
+                "SELECT DISTINCT piece.row_id FROM piece JOIN run ON run.id = piece.run_id
+                 WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . self::HANDED,
+                [$project->id()],
+            )),
+            true,
+        );
+    }
+
+    /**
+     * What stood in the rows when something was made of them last.
+     *
+     * @param list<int>|null $only ids of rows; null for all
+     *
+     * @return \Generator<int, array<string, string>> cells by column key, by the row's id
+     */
+    public function newestCells(Project $project, ?array $only = null): \Generator
+    {
+        $only = null === $only ? null : array_fill_keys($only, true);
+        $seen = [];
+        foreach (
+            $this->connection->executeQuery(
+                "SELECT piece.row_id, piece.cells FROM piece JOIN run ON run.id = piece.run_id
+                 WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . self::HANDED .
+                    ' ORDER BY run.number DESC',
+                [$project->id()],
+            )->iterateNumeric() as [$row, $cells]
+        ) {
+            if (!isset($seen[(int) $row]) && (null === $only || isset($only[(int) $row]))) {
+                $seen[(int) $row] = true;
+                yield (int) $row => array_map(strval(...), (array) json_decode((string) $cells, true));
+            }
+        }
     }
 
     /** @return list<Wanted> */

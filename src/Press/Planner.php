@@ -9,6 +9,9 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Choice;
 use Morphea\App\Making\Option;
+use Morphea\App\Making\Output;
+use Morphea\App\Making\Output\OnProducts;
+use Morphea\App\Making\Output\Sheets;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Making\Settings;
 use Morphea\App\Open\RowInputs;
@@ -23,12 +26,15 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Press\FileNames;
 use Morphea\Core\Press\Naming;
+use Morphea\Core\Sheet\SheetError;
 
 /** From an order to a plan: which rows, under which names. */
 final readonly class Planner
 {
     private const MAX_WRITTEN = 60_000;
     private const MAX_NAME = 100;
+    /** Runs that are looked at for one that was like it. */
+    private const LOOKED = 30;
 
     public function __construct(
         private TableRows $rows,
@@ -44,16 +50,18 @@ final readonly class Planner
     /**
      * The order people most likely want: what the last run was, of all rows; at first what is usual of such a design,
      * named by the first column.
+     *
+     * @param string|null $output of which it is to be, where that is planned apart; null for what the sentence of Press makes
      */
-    public function usual(Project $project): Order
+    public function usual(Project $project, ?string $output = null): Order
     {
         $keys = $this->known($project);
-        $last = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
-        $choices = array_values(array_filter(array_map($this->outputs->choice(...), $last?->choices() ?? [])));
-        $usual = new Choice($this->outputs->usual($project->template()), new Settings());
+        [$last, $choices] = $this->last($project, $output);
+        $usual = null === $output ? $this->outputs->usual($project->template()) : $this->outputs->get($output);
+        $choices = [] === $choices ? [new Choice($usual, new Settings())] : $choices;
         if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
             return new Order(
-                [] === $choices ? [$usual] : $choices,
+                $choices,
                 Which::All,
                 '',
                 $last->namePattern(),
@@ -67,12 +75,32 @@ final readonly class Planner
         $file = SafeName::of(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
 
         return new Order(
-            [] === $choices ? [$usual] : $choices,
+            $choices,
             Which::All,
             '',
             null === $first || isset(Naming::MORE[$first]) ? '' : Pattern::column($first),
-            '' === $file ? 'pieces' : $file,
+            ('' === $file ? 'pieces' : $file) . (null === $output ? '' : "-$output"),
         );
+    }
+
+    /** Whether it has a page of its own on which it is planned, besides the sentence of Press. */
+    public static function isPlannedApart(Output $output): bool
+    {
+        return $output instanceof Sheets || $output instanceof OnProducts;
+    }
+
+    /** @return array{Run|null, list<Choice>} the last run that made such, and what it made */
+    private function last(Project $project, ?string $output): array
+    {
+        foreach ($this->entities->getRepository(Run::class)->findBy(['project' => $project], ['number' => 'DESC'], self::LOOKED) as $run) {
+            $choices = array_values(array_filter(array_map($this->outputs->choice(...), $run->choices())));
+            $made = isset($choices[0]) && self::isPlannedApart($choices[0]->output) ? $choices[0]->output::id() : null;
+            if ($made === $output) {
+                return [$run, $choices];
+            }
+        }
+
+        return [null, []];
     }
 
     /** @throws OrderError */
@@ -105,6 +133,7 @@ final readonly class Planner
             );
         }
         $wanted = $this->wanted($project, $order, $pieces);
+        $this->checkSheets($project, $order, $wanted);
         $clashes = array_diff_key(array_intersect_key($names->clashes(), $picked), $skipped);
 
         return new Plan($order, $wanted, $clashes, $file, \count($pieces) - \count($wanted));
@@ -156,6 +185,22 @@ final readonly class Planner
             $needs = \in_array(Option::By, $choice->output->options(), true);
             if ($needs && !\in_array($choice->settings->by, $keys, true)) {
                 throw new OrderError('Say by which column the rows are put together.');
+            }
+        }
+    }
+
+    /**
+     * @param list<array{row: Record, name: string}> $pieces
+     *
+     * @throws OrderError
+     */
+    private function checkSheets(Project $project, Order $order, array $pieces): void
+    {
+        if ($order->isOfSheets()) {
+            try {
+                Sheets::planned($project->template(), $order->choices[0]->settings, array_column($pieces, 'row'));
+            } catch (SheetError $e) {
+                throw new OrderError($e->getMessage(), 0, $e);
             }
         }
     }

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Hand\HandStore;
 use Morphea\App\Making\Choice;
 use Morphea\App\Open\RowInputs;
 use Morphea\App\Open\SharedSizes;
@@ -34,6 +35,7 @@ final readonly class RunDesk
         private WorkDesk $desk,
         private Space $space,
         private SavedOrders $saved,
+        private HandStore $hands,
     ) {
     }
 
@@ -44,7 +46,8 @@ final readonly class RunDesk
         $plan = $this->planner->plan($project, $order);
         $even = $this->sizes->of($project);
         $input = $this->inputs->of($project, Choice::arrays($order->choices), $even);
-        $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $input, $who): Run {
+        $drawn = $this->inputs->of($project, $order->choices[0]->drawn(), $even);
+        $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $input, $drawn, $who): Run {
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
             $id = Run::newId();
             $job = $this->desk->note(MakeRun::KIND, $project->owner(), $project, [], \count($plan->pieces), $id);
@@ -60,13 +63,17 @@ final readonly class RunDesk
                 $order->nameBytes,
                 $job,
                 $even,
+                $this->hands->touchUps($project),
                 $this->saved->nameOf($project, $order),
                 $who,
             );
             $this->entities->persist($run);
             $this->entities->flush();
-            $this->pieces->create($run, $plan->pieces, $input);
+            $this->pieces->create($run, $plan->pieces, $input, $drawn);
             $this->pieces->takeOver($run);
+            if (!$order->hasNames()) {
+                $this->pieces->takeDrawn($run);
+            }
 
             return $run;
         });

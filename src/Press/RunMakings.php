@@ -37,6 +37,7 @@ final class RunMakings
                 $this->fonts->engine($run->project()->owner())->layouter,
                 $this->pictures->embedded($run->project()),
                 $run->evenSizes(),
+                $run->touchUps(),
             );
             $this->run = $run->id();
             $this->until = microtime(true) + self::HOLDS;

@@ -31,7 +31,7 @@ final readonly class RunPictures
         $pictures = $this->pictures->linked($run->project());
         $layouter = $this->fonts->engine($run->project()->owner())->layouter;
         $still = new Still($pictures);
-        $even = $run->evenSizes();
+        [$even, $touchUps] = [$run->evenSizes(), $run->touchUps()];
         $files = $this->files->ofPieces($run, $from, $from + $count - 1);
         $rows = [];
         foreach ($this->pieces->between($run, $from, $from + $count - 1) as $piece) {
@@ -39,10 +39,10 @@ final readonly class RunPictures
         }
         $found = [];
         foreach ($this->pieces->report($run, $from, $count) as $piece) {
+            $row = $rows[$piece['position']];
+            [$own, $sizes] = [$touchUps->template($template, $row), $touchUps->even($even, $row)];
             $sides = array_map(
-                static fn (int $side): string => $still->of(
-                    $layouter->lay($template, $rows[$piece['position']], $pictures, $even, $side)->drawing,
-                ),
+                static fn (int $side): string => $still->of($layouter->lay($own, $row, $pictures, $sizes, $side)->drawing),
                 array_keys($template->sides),
             );
             $found[] = [

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Press;
 
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Choice;
@@ -14,8 +16,12 @@ final readonly class RunViews
 {
     private const REASONS_SHOWN = 50;
 
-    public function __construct(private PieceStore $pieces, private FileStore $files, private Outputs $outputs)
-    {
+    public function __construct(
+        private PieceStore $pieces,
+        private FileStore $files,
+        private Outputs $outputs,
+        private Connection $connection,
+    ) {
     }
 
     /**
@@ -27,6 +33,12 @@ final readonly class RunViews
     {
         $progress = $this->pieces->progress(array_map(static fn (Run $run): Job => $run->job(), $runs));
         $files = $this->files->counts($runs);
+        // Those that show what one run made, and nothing else.
+        $pages = $this->connection->fetchAllKeyValue(
+            'SELECT run_id, COUNT(*) FROM piece_link WHERE run_id IN (?) AND taken_back_at IS NULL GROUP BY run_id',
+            [array_map(static fn (Run $run): string => $run->id(), $runs)],
+            [ArrayParameterType::STRING],
+        );
 
         return array_map(
             fn (Run $run): array => [
@@ -34,6 +46,7 @@ final readonly class RunViews
                 'output' => $this->words($run),
                 'rows' => self::rows($run),
                 'taken' => (int) ($run->job()->outcome()['taken'] ?? 0),
+                'pages' => (int) ($pages[$run->id()] ?? 0),
                 'files' => $files[$run->id()]['files'] ?? 0,
                 'one' => 1 === ($files[$run->id()]['files'] ?? 0) && 1 === $files[$run->id()]['documents'] ? $this->ending($run) : '',
                 'progress' => $progress[$run->id()],

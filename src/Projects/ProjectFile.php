@@ -6,6 +6,7 @@ namespace Morphea\App\Projects;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
+use Morphea\App\Hand\HandStore;
 use Morphea\App\Import\FontFile;
 use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Import\PictureFile;
@@ -26,6 +27,7 @@ final readonly class ProjectFile
         private FontStore $fonts,
         private TableRows $rows,
         private FontBook $book,
+        private HandStore $hands,
     ) {
     }
 
@@ -40,6 +42,7 @@ final readonly class ProjectFile
                 $this->pictures($project, $report),
                 $rows && $project->rowCount() > 0 ? $this->rows->table($project) : null,
                 $this->fonts($project),
+                $this->hands->all($project),
             );
         } catch (\Throwable $e) {
             unlink($path);

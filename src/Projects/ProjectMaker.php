@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
+use Morphea\App\Hand\HandStore;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Pictures\PictureStore;
@@ -27,6 +28,7 @@ final readonly class ProjectMaker
         private TableStore $tables,
         private TableRows $rows,
         private FontStore $fonts,
+        private HandStore $hands,
     ) {
     }
 
@@ -50,6 +52,7 @@ final readonly class ProjectMaker
             }
             if (null !== $file->table) {
                 $this->tables->begin($project, $file->table, $source);
+                $this->hands->begin($project, $file->hands);
             }
 
             return $project;
@@ -67,6 +70,7 @@ final readonly class ProjectMaker
             $this->pictures->copy($project, $copy);
             if ($rows && $project->rowCount() > 0) {
                 $this->tables->begin($copy, $this->rows->table($project), $project->source());
+                $this->hands->begin($copy, $this->hands->all($project));
             }
 
             return $copy;

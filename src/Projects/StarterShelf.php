@@ -31,6 +31,8 @@ final readonly class StarterShelf
         'open-bench' => 'Postcard 6 x 9 in, front and back',
         'lending-card' => 'Card 63 x 88 mm, front and back',
         'claim-tag' => 'Numbered tag, 90 x 50 mm',
+        'stub-tag' => 'Tags with a stub, ten up',
+        'name-badge' => 'Name badge that folds, 90 x 110 mm',
         'guild-tote' => 'Print design, 4500 x 5400',
     ];
 

@@ -36,10 +36,14 @@ final readonly class LookThrough implements Task
         for ($round = 0; $round < self::ROUNDS; ++$round) {
             $this->entities->refresh($project);
             $waiting = $this->looker->waiting($project);
-            if ([] === $waiting && $round > 0) {
+            if (0 === $waiting->count() && $round > 0) {
                 break;
             }
-            $this->looker->look($project, $waiting, static fn (int $done) => $report->done($done, \count($waiting)));
+            // Rows count twice where their pixels are looked at: once for each.
+            [$rows, $all] = [\count($waiting->rows), \count($waiting->rows) + $waiting->count()];
+            $this->looker->layout($project, $waiting, static fn (int $done) => $report->done($done, $all));
+            $this->looker->settle($project, $waiting);
+            $this->looker->pixels($project, $waiting, static fn (int $done) => $report->done($rows + $done, $all));
         }
 
         return [];

@@ -5,14 +5,20 @@ declare(strict_types=1);
 namespace Morphea\App\Proof;
 
 use Morphea\Core\Proof\Finding;
+use Morphea\Core\Proof\WholeSet;
 
-/** A row that was looked at. */
+/**
+ * A row that was looked at.
+ *
+ * @phpstan-import-type Facts from WholeSet
+ */
 final readonly class Looked
 {
     /**
      * @param string        $inputs   a name for all that its piece is made of
      * @param list<Finding> $findings
-     * @param array{drawn: string, sizes: array<string, array{string, float}>} $facts as WholeSet has them
+     * @param Facts         $facts    as WholeSet has them
+     * @param array<string, string> $values names for what its layers show, as Acceptance::value has them, by layer
      */
     public function __construct(
         public int $rowId,
@@ -20,6 +26,7 @@ final readonly class Looked
         public string $inputs,
         public array $findings,
         public array $facts,
+        public array $values = [],
     ) {
     }
 }

@@ -8,35 +8,53 @@ use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Work\WorkDesk;
 
-/** Keeps the proof of a project as new as its rows: a few are looked at at once, more by a worker. */
+/** Keeps the proof of a project as new as its rows: what takes a moment is looked at at once, the rest by a worker. */
 final readonly class ProofDesk
 {
-    /** Rows that a page waits for. */
-    private const AT_ONCE = 60;
-    /** The same where words have to be read aloud to know how long they take. */
-    private const SPOKEN = 3;
+    /** Seconds that a page waits for what the layout tells, and for what has to be drawn. */
+    private const LAYOUT = 0.3;
+    private const PIXELS = 0.3;
 
-    public function __construct(private Looker $looker, private WorkDesk $desk)
+    public function __construct(private Looker $looker, private ProofTable $table, private WorkDesk $desk)
     {
     }
 
-    /** @return Job|null that looks at the rest; null where all is looked at */
-    public function bring(Project $project): ?Job
+    /**
+     * @param int $number of a row that is wanted at once
+     *
+     * @return Job|null that looks at the rest; null where all is looked at
+     */
+    public function bring(Project $project, int $number = 0): ?Job
     {
         $job = $this->desk->called($project, LookThrough::kind(), $project->id());
-        if (null !== $job && $job->isUnderWay()) {
+        $busy = null !== $job && $job->isUnderWay();
+        if ($this->looker->isCurrent($project) || ($busy && 0 === $number)) {
+            return $busy ? $job : null;
+        }
+        $waiting = $this->looker->waiting($project)->first($number);
+        if ($busy) {
+            $one = $waiting->only($number);
+            if ([] !== $one->rows) {
+                $this->looker->layout($project, $one);
+                $this->looker->settle($project, $waiting);
+            }
+
             return $job;
         }
-        $waiting = $this->looker->waiting($project);
-        if (\count($waiting) <= ($project->template()->speaks() ? self::SPOKEN : self::AT_ONCE)) {
-            $this->looker->look($project, $waiting);
-
-            return null;
+        if ($this->looker->layout($project, $waiting, null, self::LAYOUT)) {
+            if ($this->looker->pixels($project, $waiting, null, self::PIXELS)) {
+                return null;
+            }
+        } else {
+            $this->looker->settle($project, $waiting);
         }
+        $waiting = $this->looker->waiting($project);
+        $this->table->outdated($project, array_keys($waiting->rows));
         if (null !== $job) {
             $this->desk->forget($job);
         }
-        $new = $this->desk->note(LookThrough::kind(), $project->owner(), $project, [], \count($waiting), $project->id());
+        $total = \count($waiting->rows) + $waiting->count();
+        $new = $this->desk->note(LookThrough::kind(), $project->owner(), $project, [], $total, $project->id());
         $this->desk->ask($new);
 
         return $new;

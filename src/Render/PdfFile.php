@@ -7,6 +7,7 @@ namespace Morphea\App\Render;
 use Morphea\App\Render\Ask\AddPages;
 use Morphea\App\Render\Ask\ClosePaper;
 use Morphea\App\Render\Ask\OpenPaper;
+use Morphea\App\Render\Ask\Sent;
 use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Drawing\PictureContents;
@@ -18,12 +19,13 @@ final readonly class PdfFile
      * @param string $path     where it is written
      * @param string $title    of the document
      * @param string $language of its words (BCP 47)
+     * @param Edge   $edge     how far outside of their cut sides are drawn
      *
      * @throws RenderError
      */
-    public function __construct(private Renderer $renderer, string $path, string $title, string $language, Look $look)
+    public function __construct(private Renderer $renderer, string $path, string $title, string $language, Edge $edge)
     {
-        $this->renderer->ask(new OpenPaper($path, $title, $language, $look));
+        $this->renderer->ask(new OpenPaper($path, $title, $language, $edge));
     }
 
     /**
@@ -35,8 +37,21 @@ final readonly class PdfFile
      */
     public function add(array $sides, PictureContents $pictures, string $bookmark = '', ?\Closure $stopped = null): void
     {
-        $sent = array_map($this->renderer->send(...), $sides);
+        /** @var non-empty-list<Sent> $sent */
+        $sent = $this->renderer->sendAll($sides);
         $this->renderer->ask(new AddPages($sent, $bookmark), null, $stopped, $pictures);
+    }
+
+    /**
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @throws RenderError|NoRoom|Halted
+     */
+    public function sheet(SheetPage $page, PictureContents $pictures, string $bookmark = '', ?\Closure $stopped = null): void
+    {
+        $drawings = $page->drawings();
+        $asked = $page->asked($this->renderer->sendAll($drawings), $bookmark);
+        $this->renderer->ask($asked, $this->renderer->seconds(\count($drawings)), $stopped, $pictures);
     }
 
     /** @throws RenderError|NoRoom */

@@ -107,7 +107,7 @@ final class Renderer
         bool $plain = false,
         ?\Closure $stopped = null,
     ): array {
-        $files = $this->ask(new DrawSide($this->send($side), $look, $formats, $plain), null, $stopped, $pictures);
+        $files = $this->ask(new DrawSide($this->sendAll([$side])[0], $look, $formats, $plain), null, $stopped, $pictures);
 
         return [] === $files ? throw $this->died() : $files;
     }
@@ -120,18 +120,32 @@ final class Renderer
      *
      * @throws RenderError|Halted
      */
-    public function try(array $sides, PictureContents $pictures, Look $look, ?\Closure $stopped = null): void
+    public function try(array $sides, PictureContents $pictures, Edge $edge, ?\Closure $stopped = null): void
     {
-        $this->ask(new TryPages(array_map($this->send(...), $sides), $look), null, $stopped, $pictures);
+        /** @var non-empty-list<Sent> $sent */
+        $sent = $this->sendAll($sides);
+        $this->ask(new TryPages($sent, $edge), null, $stopped, $pictures);
     }
 
-    /** A side as it goes to the process there is. */
-    public function send(Drawing $side): Sent
+    /**
+     * Sides as they go to the process there is, to be asked for together.
+     *
+     * @param list<Drawing> $sides
+     *
+     * @return list<Sent>
+     */
+    public function sendAll(array $sides): array
     {
         // What it knows is gone with a process: what goes to the next is put together anew.
         $this->start();
 
-        return $this->sender->pack($side);
+        return $this->sender->all($sides);
+    }
+
+    /** Processor seconds that so many sides may take together, none of them more than one piece may. */
+    public function seconds(int $sides): int
+    {
+        return $this->pieceSeconds * max(1, $sides);
     }
 
     /**

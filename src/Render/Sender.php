@@ -25,9 +25,21 @@ final class Sender
         $this->written = new \WeakMap();
     }
 
-    public function pack(Drawing $drawing): Sent
+    /**
+     * Drawings that are asked for together: what one of them brings is not forgotten for the next.
+     *
+     * @param list<Drawing> $drawings
+     *
+     * @return list<Sent>
+     */
+    public function all(array $drawings): array
     {
-        $forget = $this->bytes > self::MOST;
+        return array_map(fn (Drawing $drawing, int $i): Sent => $this->pack($drawing, 0 === $i), $drawings, array_keys($drawings));
+    }
+
+    private function pack(Drawing $drawing, bool $mayForget): Sent
+    {
+        $forget = $mayForget && $this->bytes > self::MOST;
         if ($forget) {
             [$this->sent, $this->bytes] = [[], 0];
         }

@@ -33,6 +33,21 @@ final class Vips
     int vips_linear(VipsImage *in, VipsImage **out, const double *a, const double *b, int n, ...);
     int vips_thumbnail_buffer(void *buf, size_t len, VipsImage **out, int width, ...);
     int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);
+    int vips_xyz(VipsImage **out, int width, int height, ...);
+    int vips_divide(VipsImage *left, VipsImage *right, VipsImage **out, ...);
+    int vips_mapim(VipsImage *in, VipsImage **out, VipsImage *index, ...);
+    int vips_black(VipsImage **out, int width, int height, ...);
+    int vips_insert(VipsImage *main, VipsImage *sub, VipsImage **out, int x, int y, ...);
+    int vips_relational_const1(VipsImage *in, VipsImage **out, int relational, double c, ...);
+    int vips_boolean(VipsImage *left, VipsImage *right, VipsImage **out, int boolean, ...);
+    int vips_ifthenelse(VipsImage *cond, VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+    int vips_premultiply(VipsImage *in, VipsImage **out, ...);
+    int vips_unpremultiply(VipsImage *in, VipsImage **out, ...);
+    int vips_embed(VipsImage *in, VipsImage **out, int x, int y, int width, int height, ...);
+    int vips_extract_area(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
+    int vips_composite2(VipsImage *base, VipsImage *overlay, VipsImage **out, int mode, ...);
+    typedef struct _VipsInterpolate VipsInterpolate;
+    VipsInterpolate *vips_interpolate_new(const char *nickname);
     int vips_bandjoin_const1(VipsImage *in, VipsImage **out, double c, ...);
     void *vips_image_write_to_memory(VipsImage *in, size_t *size);
     int vips_pngsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
@@ -153,6 +168,30 @@ final class Vips
         }
 
         return new VipsImage($this, $image, $keeps);
+    }
+
+    /** The middles of the pixels of a part of a picture, as two bands. */
+    public function places(int $left, int $top, int $width, int $height): VipsImage
+    {
+        return $this->image('There is no room for a map', null, static fn (\FFI $ffi, CData $out): int => $ffi->vips_xyz(
+            $out,
+            $width,
+            $height,
+            null,
+        ))->moved([$left + 0.5, $top + 0.5]);
+    }
+
+    /** An index of so many points, which all lie nowhere. */
+    public function nowhere(int $width, int $height): VipsImage
+    {
+        return $this->image('There is no room for a map', null, static fn (\FFI $ffi, CData $out): int => $ffi->vips_black(
+            $out,
+            $width,
+            $height,
+            'bands',
+            2,
+            null,
+        ))->moved([-1e6, -1e6]);
     }
 
     /** The profile of sRGB, as files carry it (ICC.1). */

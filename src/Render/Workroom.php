@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Render;
 
 use Morphea\App\Render\Ask\AddPages;
+use Morphea\App\Render\Ask\AddSheet;
 use Morphea\App\Render\Ask\ClosePaper;
 use Morphea\App\Render\Ask\DrawSide;
 use Morphea\App\Render\Ask\DrawSvg;
@@ -37,7 +38,7 @@ final class Workroom
     private \WeakMap $names;
     private ?Paper $paper = null;
     private ?Paper $trial = null;
-    private ?Look $trialLook = null;
+    private ?Edge $trialEdge = null;
     private int $tries = 0;
 
     public function __construct(FontSetup $fonts, private readonly Vips $vips)
@@ -54,6 +55,7 @@ final class Workroom
         $sides = match (true) {
             $asked instanceof DrawSide => [$asked->side],
             $asked instanceof AddPages, $asked instanceof TryPages => $asked->sides,
+            $asked instanceof AddSheet => $asked->drawings(),
             default => [],
         };
         $items = [];
@@ -85,6 +87,7 @@ final class Workroom
             $asked instanceof DrawSide => $this->files->of($this->drawing($asked->side), $asked),
             $asked instanceof OpenPaper => $this->open($asked),
             $asked instanceof AddPages => $this->pages($asked),
+            $asked instanceof AddSheet => $this->sheet($asked),
             $asked instanceof ClosePaper => $this->close(),
             $asked instanceof TryPages => $this->tried($asked),
             default => throw new \LogicException('Nobody here does ' . $asked::class . '.'),
@@ -121,11 +124,20 @@ final class Workroom
     }
 
     /** @return list<string> */
+    private function sheet(AddSheet $asked): array
+    {
+        $paper = $this->paper ?? throw new RenderError('The PDF was given up when the program that writes it ended.');
+        $paper->sheet($asked, $this->drawing(...), $this->names);
+
+        return [];
+    }
+
+    /** @return list<string> */
     private function tried(TryPages $asked): array
     {
-        if (0 === $this->tries++ % self::TRIES || null === $this->trial || $this->trialLook != $asked->look) {
-            $this->trial = new Paper($this->studio, new OpenPaper('/dev/null', '', '', $asked->look));
-            $this->trialLook = $asked->look;
+        if (0 === $this->tries++ % self::TRIES || null === $this->trial || $this->trialEdge !== $asked->edge) {
+            $this->trial = new Paper($this->studio, new OpenPaper('/dev/null', '', '', $asked->edge));
+            $this->trialEdge = $asked->edge;
         }
         foreach ($asked->sides as $side) {
             $this->trial->page($this->drawing($side), $this->names, '');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Rows;
 
+use Morphea\App\Deliver\Links;
 use Morphea\App\Entity\Project;
 use Morphea\App\Press\NewestFiles;
 use Morphea\App\Tables\ProjectKinds;
@@ -27,6 +28,7 @@ final readonly class GridView
         private TableHistory $history,
         private ProjectKinds $kinds,
         private NewestFiles $made,
+        private Links $links,
     ) {
     }
 
@@ -110,6 +112,7 @@ final readonly class GridView
             'count' => $project->rowCount(),
             'active' => $project->activeRows(),
             'made' => $this->made->any($project),
+            'linked' => $this->links->any($project),
             'canUndo' => $ways['undo'],
             'canRedo' => $ways['redo'],
         ];
@@ -161,9 +164,11 @@ final readonly class GridView
         $checked = array_filter($table->columns, static fn (Column $column): bool => Kind::Text !== $byKey[$column->key]);
         $numbers = array_flip(array_map(static fn (Row $row): int => $row->id, $table->rows));
         $known = [];
-        $files = $this->made->of($project, array_map(static fn (Row $row): int => $row->id, $rows));
+        $ids = array_map(static fn (Row $row): int => $row->id, $rows);
+        $files = $this->made->of($project, $ids);
+        $pages = $this->links->of($project, $ids);
 
-        return array_map(static function (Row $row) use ($table, $checked, $kinds, $byKey, $numbers, $files, &$known): array {
+        return array_map(static function (Row $row) use ($table, $checked, $kinds, $byKey, $numbers, $files, $pages, &$known): array {
             $cells = [];
             foreach ($table->columns as $column) {
                 $cells[$column->key] = $row->cells[$column->index];
@@ -184,6 +189,7 @@ final readonly class GridView
                 '_bad' => $bad,
                 '_file' => $files[$row->id]['page'] ?? '',
                 '_fileName' => $files[$row->id]['name'] ?? '',
+                '_link' => $pages[$row->id] ?? '',
             ] + $cells;
         }, $rows);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Rows;
 
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Deliver\Links;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\TableWriter;
@@ -20,6 +21,8 @@ final readonly class TablesOut
     public const WRITES = 'write-table';
     /** Heading of the column with links to what was made. */
     private const FILE = 'File';
+    /** Heading of the column with the pages that people are handed. */
+    private const PAGE = 'Page';
     /** Cells of a workbook that are written while somebody waits for the answer. */
     private const AT_ONCE_CELLS = 30_000;
 
@@ -29,6 +32,7 @@ final readonly class TablesOut
         private FilesystemOperator $files,
         private WorkDesk $desk,
         private NewestFiles $made,
+        private Links $links,
     ) {
     }
 
@@ -38,7 +42,7 @@ final readonly class TablesOut
     }
 
     /**
-     * With links to the newest file of each row, where there are any.
+     * With links to the newest file of each row and to its page, where there are any.
      *
      * @param string                     $site     that pages are at, as https://host
      * @param (\Closure(int): void)|null $progress rows written so far
@@ -48,13 +52,16 @@ final readonly class TablesOut
     public function write(Project $project, string $ending, string $site, ?\Closure $progress = null): string
     {
         $table = $this->tables->table($project);
-        $links = $this->made->of($project);
-        $rows = static function () use ($table, $links, $site, $progress): \Generator {
+        $more = array_filter([
+            self::FILE => array_map(static fn (array $file): string => $site . $file['page'], $this->made->of($project)),
+            self::PAGE => array_map(static fn (string $page): string => $site . $page, $this->links->of($project)),
+        ]);
+        $rows = static function () use ($table, $more, $progress): \Generator {
             foreach ($table->rows as $i => $row) {
                 if (null !== $progress && 0 === $i % 250) {
                     $progress($i);
                 }
-                yield [] === $links ? $row->cells : [...$row->cells, isset($links[$row->id]) ? $site . $links[$row->id]['page'] : ''];
+                yield [...$row->cells, ...array_map(static fn (array $of): string => $of[$row->id] ?? '', array_values($more))];
             }
             if (null !== $progress) {
                 $progress(\count($table->rows));
@@ -62,8 +69,8 @@ final readonly class TablesOut
         };
 
         $headings = array_map(static fn (Column $column): string => $column->heading, $table->columns);
-        if ([] !== $links) {
-            $headings[] = FreeName::of(self::FILE, static fn (string $name): bool => \in_array($name, $headings, true), ' ');
+        foreach (array_keys($more) as $heading) {
+            $headings[] = FreeName::of($heading, static fn (string $name): bool => \in_array($name, $headings, true), ' ');
         }
 
         return $this->writer->write($ending, $headings, $rows());

@@ -30,7 +30,7 @@ final readonly class TableHistory
      */
     public function undo(Project $project, ?int $seen = null): ?array
     {
-        return $this->step(
+        return $this->go(
             $project,
             $seen,
             0,
@@ -48,7 +48,7 @@ final readonly class TableHistory
      */
     public function redo(Project $project, ?int $seen = null): ?array
     {
-        return $this->step(
+        return $this->go(
             $project,
             $seen,
             1,
@@ -70,6 +70,12 @@ final readonly class TableHistory
         return ['undo' => \in_array($here, $there, false), 'redo' => \in_array($here + 1, $there, false)];
     }
 
+    /** The change that would be taken back; with 1, the one that would be done again. */
+    public function step(Project $project, int $by = 0): ?TableChange
+    {
+        return $this->changeAt($project, $project->tableStep() + $by);
+    }
+
     private function changeAt(Project $project, int $step): ?TableChange
     {
         return $this->entities->getRepository(TableChange::class)->findOneBy(['project' => $project, 'step' => $step]);
@@ -78,17 +84,17 @@ final readonly class TableHistory
     /**
      * @param int                                        $which step from the one the table is at
      * @param int                                        $by    steps that it goes
-     * @param \Closure(TableDiff, Table, string): Table $go
+     * @param \Closure(TableDiff, Table, string): Table $make
      *
      * @return array{string, TableDiff}|null
      */
-    private function step(Project $project, ?int $seen, int $which, int $by, \Closure $go): ?array
+    private function go(Project $project, ?int $seen, int $which, int $by, \Closure $make): ?array
     {
         $says = null;
-        $diff = $this->swap->asNow($project, $seen, function (Table $before) use ($project, $which, $by, $go, &$says): array {
+        $diff = $this->swap->asNow($project, $seen, function (Table $before) use ($project, $which, $by, $make, &$says): array {
             $change = $this->changeAt($project, $project->tableStep() + $which);
             $says = $change?->says();
-            $then = null === $change ? $before : $go($change->diff(), $before, $project->template()->locale);
+            $then = null === $change ? $before : $make($change->diff(), $before, $project->template()->locale);
 
             return [
                 $then,

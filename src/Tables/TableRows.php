@@ -58,6 +58,32 @@ final class TableRows
         return $this->read($project, 'number >= ? ORDER BY number LIMIT ?', [$from, $count]);
     }
 
+    /**
+     * @param list<int> $numbers
+     *
+     * @return list<int> ids of those rows that are there, in the order of the table
+     */
+    public function ids(Project $project, array $numbers): array
+    {
+        return array_map(intval(...), $this->connection->fetchFirstColumn(
+            'SELECT uid FROM table_row WHERE project_id = ? AND number IN (SELECT value FROM json_each(?)) ORDER BY number',
+            [$project->id(), json_encode($numbers, \JSON_THROW_ON_ERROR)],
+        ));
+    }
+
+    /**
+     * @param list<int> $ids
+     *
+     * @return array<int, int> their numbers by id, in order; of those that are there
+     */
+    public function numbers(Project $project, array $ids): array
+    {
+        return array_map(intval(...), $this->connection->fetchAllKeyValue(
+            'SELECT uid, number FROM table_row WHERE project_id = ? AND uid IN (SELECT value FROM json_each(?)) ORDER BY number',
+            [$project->id(), json_encode($ids, \JSON_THROW_ON_ERROR)],
+        ));
+    }
+
     /** @return list<Record> those that runs make: neither switched off nor drafts */
     public function active(Project $project): array
     {

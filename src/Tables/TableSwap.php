@@ -10,6 +10,7 @@ use Morphea\App\Entity\Project;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableDiff;
+use Symfony\Contracts\EventDispatcher\EventDispatcherInterface;
 
 /** Writes a changed table, if nobody changed it since it was read; else it is read anew and changed again. */
 final readonly class TableSwap
@@ -22,6 +23,7 @@ final readonly class TableSwap
         private EntityManagerInterface $entities,
         private Connection $connection,
         private TableRows $rows,
+        private EventDispatcherInterface $events,
     ) {
     }
 
@@ -47,6 +49,10 @@ final readonly class TableSwap
                         $this->write($project, $before, $after, $diff, $step($project->tableStep())),
                 )
             ) {
+                if (null !== $step) {
+                    $this->events->dispatch(new RowsCame($project));
+                }
+
                 return $diff;
             }
             $this->rows->forget();

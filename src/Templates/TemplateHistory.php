@@ -123,6 +123,12 @@ final readonly class TemplateHistory
         return $this->go($project, $project->revision() + 1) ? $says : null;
     }
 
+    /** What led to the version that is shown, or by so many to another. */
+    public function step(Project $project, int $by = 0): ?Revision
+    {
+        return $this->find($project, $project->revision() + $by);
+    }
+
     /** The project as it is in the database now. */
     public function renew(Project $project): void
     {

@@ -24,9 +24,14 @@ final readonly class CsrfGuard
         if (!$event->isMainRequest() || $request->isMethodSafe()) {
             return;
         }
-        // Before signing in there is no session: there the request's origin is what counts.
+        // A mail program that takes its reader off (RFC 8058) comes from nowhere, with an address nobody can guess.
+        if ('off' === $request->attributes->get('_guest')) {
+            return;
+        }
+        // Before signing in, and for guests, there is no session: there the request's origin is what counts.
         $route = (string) $request->attributes->get('_route');
-        $id = str_starts_with($route, 'sign_') && 'sign_out' !== $route ? 'sign' : 'form';
+        $guest = $request->attributes->has('_guest') || (str_starts_with($route, 'sign_') && 'sign_out' !== $route);
+        $id = $guest ? 'sign' : 'form';
         $fields = $request->request->all();
         $form = $fields['sign_up_form'] ?? [];
         $token =

@@ -12,6 +12,7 @@ use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Messenger\Stamp\TransportNamesStamp;
 
 /**
@@ -68,7 +69,8 @@ final readonly class WorkDesk
             return;
         }
         $this->connection->executeStatement('UPDATE job SET given = 0 WHERE id = ?', [$job->id()]);
-        for ($i = 0; $i < self::AT_ONCE && $this->askForNext($job, $kind, self::FIRST); ++$i);
+        $most = $kind instanceof Paced ? 1 : self::AT_ONCE;
+        for ($i = 0; $i < $most && $this->askForNext($job, $kind, self::FIRST); ++$i);
         if (0 === $i) {
             // All is done, and what is left is to put it together.
             $this->askToFinish($job);
@@ -91,7 +93,8 @@ final readonly class WorkDesk
                 return false;
             }
             $this->connection->executeStatement('UPDATE job SET given = ? WHERE id = ?', [$next[1], $job->id()]);
-            $this->bus->dispatch(new DoWork($job->id(), ...$next), [new TransportNamesStamp(self::LONG)]);
+            $later = $kind instanceof Paced ? [new DelayStamp($kind->pause($job))] : [];
+            $this->bus->dispatch(new DoWork($job->id(), ...$next), [new TransportNamesStamp(self::LONG), ...$later]);
 
             return true;
         });

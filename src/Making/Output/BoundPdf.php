@@ -7,6 +7,7 @@ namespace Morphea\App\Making\Output;
 use Morphea\App\Making\BadPiece;
 use Morphea\App\Making\Bound;
 use Morphea\App\Making\Drawn;
+use Morphea\App\Making\Pieces;
 use Morphea\App\Making\Settings;
 use Morphea\App\Render\PdfFile;
 use Morphea\App\Render\RenderError;
@@ -25,14 +26,14 @@ abstract readonly class BoundPdf extends OfPdf implements Bound
         if ($this->plainly) {
             $this->plainly($piece, $settings, $stopped);
         } elseif (!Within::isPlain($own)) {
-            $this->renderer->try($sides, $piece->pictures, $this->look($sides[0], $settings), $stopped);
+            $this->renderer->try($sides, $piece->pictures, $settings->edge, $stopped);
         }
 
         return [];
     }
 
     public function bind(
-        iterable $pieces,
+        Pieces $pieces,
         string $to,
         string $title,
         Settings $settings,
@@ -45,33 +46,30 @@ abstract readonly class BoundPdf extends OfPdf implements Bound
             return;
         }
         $pdf = null;
-        $place = 0;
-        foreach ($pieces as $piece) {
+        foreach ($pieces as $place => $piece) {
             $sides = self::sides($piece, $settings);
             try {
-                $pdf ??= new PdfFile($this->renderer, $to, $title, $piece->language(), $this->look($sides[0], $settings));
+                $pdf ??= new PdfFile($this->renderer, $to, $title, $piece->language(), $settings->edge);
                 $pdf->add($sides, $piece->pictures, $piece->name, $stopped);
             } catch (RenderError $e) {
                 throw new BadPiece($place, $e->getMessage(), $e);
             }
-            ++$place;
-            null === $told ?: $told($place);
+            null === $told ?: $told($place + 1);
         }
         $pdf?->close();
     }
 
     /**
-     * @param iterable<Drawn>         $pieces
      * @param (\Closure(): bool)|null $stopped
      */
-    private function bindPlainly(iterable $pieces, string $to, Settings $settings, ?\Closure $stopped): void
+    private function bindPlainly(Pieces $pieces, string $to, Settings $settings, ?\Closure $stopped): void
     {
         Scratch::in(function (string $folder) use ($pieces, $to, $settings, $stopped): void {
             $parts = [];
             $pages = 0;
             foreach ($pieces as $i => $piece) {
                 NoRoom::write($parts[] = "$folder/$i.pdf", $this->plainly($piece, $settings, $stopped));
-                $pages += \count($settings->sides($piece->stills($settings->moment)));
+                $pages += \count(self::sides($piece, $settings));
             }
             [] === $parts ?: $this->plain->join($parts, $to, $pages);
         });

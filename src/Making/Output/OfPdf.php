@@ -8,7 +8,6 @@ use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Option;
 use Morphea\App\Making\Output;
 use Morphea\App\Making\Settings;
-use Morphea\App\Render\Look;
 use Morphea\App\Render\PdfWriter;
 use Morphea\App\Render\Renderer;
 use Morphea\Core\Drawing\Drawing;
@@ -56,15 +55,13 @@ abstract readonly class OfPdf implements Output
         return [$settings->edge->value, $settings->ground, $this->plainly];
     }
 
-    protected function look(Drawing $side, Settings $settings): Look
-    {
-        return new Look(1.0, $settings->edge, $settings->under($side->background));
-    }
-
-    /** @return non-empty-list<Drawing> */
+    /** @return non-empty-list<Drawing> each on the ground it is made on */
     protected static function sides(Drawn $piece, Settings $settings): array
     {
-        return array_map(static fn (LaidOut $side): Drawing => $side->drawing, $settings->sides($piece->stills($settings->moment)));
+        return array_map(
+            static fn (LaidOut $side): Drawing => $side->drawing->on($settings->under($side->drawing->background)),
+            $settings->sides($piece->stills($settings->moment)),
+        );
     }
 
     /**
@@ -77,7 +74,7 @@ abstract readonly class OfPdf implements Output
         $writer = new SvgWriter($piece->pictures, SvgSize::Inches);
         $edge = $settings->edge->of($piece->sides[0]->drawing);
         $pages = array_map(
-            static fn (Drawing $side): string => $writer->write($side->on($settings->under($side->background)), $edge),
+            static fn (Drawing $side): string => $writer->write($side, $edge),
             self::sides($piece, $settings),
         );
 

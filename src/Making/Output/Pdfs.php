@@ -40,8 +40,7 @@ final readonly class Pdfs extends OfPdf
         return [
             Scratch::in(function (string $folder) use ($piece, $settings, $stopped): string {
                 $sides = self::sides($piece, $settings);
-                $look = $this->look($sides[0], $settings);
-                $pdf = new PdfFile($this->renderer, "$folder/piece.pdf", $piece->name, $piece->language(), $look);
+                $pdf = new PdfFile($this->renderer, "$folder/piece.pdf", $piece->name, $piece->language(), $settings->edge);
                 $pdf->add($sides, $piece->pictures, '', $stopped);
                 $pdf->close();
 

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render\Ask;
 
-use Morphea\App\Render\Look;
+use Morphea\App\Render\Edge;
 
 /** A PDF is begun in a file. */
 final readonly class OpenPaper
 {
-    public function __construct(public string $path, public string $title, public string $language, public Look $look)
+    public function __construct(public string $path, public string $title, public string $language, public Edge $edge)
     {
     }
 }

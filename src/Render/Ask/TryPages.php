@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render\Ask;
 
-use Morphea\App\Render\Look;
+use Morphea\App\Render\Edge;
 
 /** Whether sides can be pages of a PDF, without keeping them. */
 final readonly class TryPages
 {
     /** @param non-empty-list<Sent> $sides */
-    public function __construct(public array $sides, public Look $look)
+    public function __construct(public array $sides, public Edge $edge)
     {
     }
 }

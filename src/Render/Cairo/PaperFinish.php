@@ -4,19 +4,20 @@ declare(strict_types=1);
 
 namespace Morphea\App\Render\Cairo;
 
-use Morphea\App\Render\Look;
+use Morphea\App\Render\Ask\Ink;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
-use Morphea\Core\Drawing\Drawing;
+use Morphea\Core\Drawing\Bounds;
 
 /**
  * What cairo cannot say in a PDF: where pages are cut, their language, that its colours are sRGB; and that what all rows
  * have alike, drawn on a page of its own, comes in place of the pictures that stand for it, as a form (ISO 32000-1,
  * 8.10). The file is read and written object by object, so that thousands of pages take no more memory than one.
+ *
+ * @phpstan-type PageObject array{object: int, from: int, length: int, resources: string, shows: string, width: float, height: float}
  */
 final class PaperFinish
 {
-    private const POINTS = 72;
     /** A picture of one grey pixel (ITU-T T.81), but for a comment that comes after its first two bytes. */
     private const PIXEL = 'ffdb004300ffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffff' .
         'ffffffffffffffffffffffffffffffffffffffffffffffc0000b080001000101011100ffc40014000100000000000000000000000000000003' .
@@ -25,8 +26,10 @@ final class PaperFinish
     /** Letters in which an object says what it is. */
     private const HEAD = 1_500;
 
-    /** @var array<int, true> pages that others show, by number */
+    /** @var array<int, array{layer: string, ink: Ink|null}> pages that others show, by number */
     private array $shown = [];
+    /** @var array<string, int> numbers of the objects that layers are, by name */
+    private array $layers = [];
     /** @var array<int, array{trim: string, bleed: string}> boxes of pages, by number */
     private array $boxes = [];
     /** @var array{trim: string, bleed: string}|null the last ones said: most pages have the same */
@@ -37,28 +40,34 @@ final class PaperFinish
     {
     }
 
-    /** A picture that stands for what is on a page, which is no page any more then. */
-    public function standIn(int $page): string
+    /**
+     * A picture that stands for what is on a page, which is no page any more then.
+     *
+     * @param string $layer  it is on, which can be switched off; empty for none
+     * @param Ink|null $ink of its own; null where it has the colours it is drawn in
+     */
+    public function standIn(int $page, string $layer = '', ?Ink $ink = null): string
     {
-        $this->shown[$page] = true;
+        $this->shown[$page] = ['layer' => $layer, 'ink' => $ink];
         $comment = self::MARK . $page;
 
         return "\xff\xd8\xff\xfe" . pack('n', \strlen($comment) + 2) . $comment . hex2bin(self::PIXEL);
     }
 
-    public function page(int $page, Drawing $side, Look $look): void
+    /**
+     * @param Bounds $trim   points from the top left of the page
+     * @param float  $height points
+     */
+    public function page(int $page, Bounds $trim, Bounds $bleed, float $height): void
     {
-        $whole = $look->whole($side);
-        $point = self::POINTS / $side->dpi;
-        $box = static fn (float $edge): string => \sprintf(
+        $box = static fn (Bounds $box): string => \sprintf(
             '[ %s %s %s %s ]',
             ...array_map(
-                static fn (float $dots): string => rtrim(rtrim(\sprintf('%.4F', $dots * $point), '0'), '.'),
-                [$edge, $edge, $whole->width() - $edge, $whole->height() - $edge],
+                static fn (float $points): string => rtrim(rtrim(\sprintf('%.4F', $points), '0'), '.'),
+                [$box->left, $height - $box->bottom, $box->right, $height - $box->top],
             ),
         );
-        $outside = $look->edge->of($side);
-        $boxes = ['trim' => $box($outside), 'bleed' => $box(max(0.0, $outside - $side->bleed))];
+        $boxes = ['trim' => $box($trim), 'bleed' => $box($bleed)];
         // Thousands of pages that are alike are remembered as one.
         $this->last = $boxes === $this->last ? $this->last : $boxes;
         $this->boxes[$page] = $this->last;
@@ -72,15 +81,19 @@ final class PaperFinish
         [$offsets, $trailer, $start] = self::table($in);
         $pages = $this->pages($in, $offsets, $start);
         $profile = max(0, ...array_keys($offsets)) + 1;
-        $file = new PdfObjects($out, $profile + 1);
+        $this->layers = $this->layers($profile);
+        $file = new PdfObjects($out, $profile + 1 + \count($this->layers));
         foreach (self::spans($offsets, $start) as $number => [$from, $length]) {
             fseek($in, $from);
-            $object = $this->changed($number, (string) fread($in, max(1, $length)), $pages, $profile);
+            $object = $this->changed($number, (string) fread($in, max(1, $length)), $pages, $profile, $in);
             if (null !== $object) {
                 $file->add($number, $object);
             }
         }
         $file->stream($profile, '/N 3', $this->profile);
+        foreach ($this->layers as $name => $number) {
+            $file->add($number, "$number 0 obj\n<< /Type /OCG /Name " . self::text((string) $name) . " >>\nendobj\n");
+        }
         $file->end($trailer);
         fclose($in);
         if (!fclose($out) || !rename("$this->path.new", $this->path)) {
@@ -141,7 +154,7 @@ final class PaperFinish
      * @param resource        $in
      * @param array<int, int> $offsets
      *
-     * @return array<int, array{object: int, content: string, resources: string, width: float, height: float}> by number
+     * @return array<int, PageObject> by number
      */
     private function pages($in, array $offsets, int $end): array
     {
@@ -158,10 +171,13 @@ final class PaperFinish
             }
             [$start, $length] = $spans[(int) self::said('~/Contents (\d+) 0 R~', $found[2])];
             fseek($in, $start);
+            $resources = self::said('~/Resources (\d+) 0 R~', $found[2]);
             $pages[(int) $found[1]] = [
                 'object' => $number,
-                'content' => (string) fread($in, max(1, $length)),
-                'resources' => self::said('~/Resources (\d+) 0 R~', $found[2]),
+                'from' => $start,
+                'length' => $length,
+                'resources' => $resources,
+                'shows' => null === $this->shown[(int) $found[1]]['ink'] ? '' : self::dictionary($in, ...$spans[(int) $resources]),
                 'width' => (float) self::said('~/MediaBox \[ 0 0 ([\d.]+) ~', $found[2]),
                 'height' => (float) self::said('~/MediaBox \[ 0 0 [\d.]+ ([\d.]+) ~', $found[2]),
             ];
@@ -170,13 +186,22 @@ final class PaperFinish
         return $pages;
     }
 
+    /** @return array<string, int> */
+    private function layers(int $after): array
+    {
+        $names = array_values(array_diff(array_unique(array_column($this->shown, 'layer')), ['']));
+
+        return array_combine($names, array_map(static fn (int $i): int => $after + 1 + $i, array_keys($names)));
+    }
+
     /**
-     * @param array<int, array{object: int, content: string, resources: string, width: float, height: float}> $pages
-     * @param int $profile number of the object that the colours' profile is
+     * @param array<int, PageObject> $pages
+     * @param int                    $profile number of the object that the colours' profile is
+     * @param resource               $in
      *
      * @return string|null null of what is not there any more
      */
-    private function changed(int $number, string $object, array $pages, int $profile): ?string
+    private function changed(int $number, string $object, array $pages, int $profile, $in): ?string
     {
         $head = substr($object, 0, self::HEAD);
         if (1 === preg_match('~^\d+ 0 obj\s+<< /Type /Page % (\d+)\s~', $head, $found)) {
@@ -194,35 +219,69 @@ final class PaperFinish
                 "\n   /ViewerPreferences << /DisplayDocTitle true >>" .
                 // ISO 32000-1, 14.11.5: what its colours are meant for.
                 "\n   /OutputIntents [ << /Type /OutputIntent /S /GTS_PDFA1 /OutputConditionIdentifier (sRGB)" .
-                " /RegistryName (http://www.color.org) /Info (sRGB IEC61966-2.1) /DestOutputProfile $profile 0 R >> ]";
+                " /RegistryName (http://www.color.org) /Info (sRGB IEC61966-2.1) /DestOutputProfile $profile 0 R >> ]" .
+                $this->saysLayers();
 
             return preg_replace('~/Type /Catalog~', "/Type /Catalog$more", $object, 1);
         }
         $marked = str_contains($head, '/Subtype /Image') ? strpos($head, self::MARK) : false;
         if (false !== $marked) {
-            return self::form($number, $pages[(int) substr($head, $marked + \strlen(self::MARK), 12)]);
+            $page = (int) substr($head, $marked + \strlen(self::MARK), 12);
+            fseek($in, $pages[$page]['from']);
+
+            return $this->form($number, $page, $pages[$page], (string) fread($in, max(1, $pages[$page]['length'])));
         }
 
-        return $object;
+        return str_contains($head, '/XObject <<') && !str_contains($head, "stream\n") ? self::once($object) : $object;
     }
 
-    /** @param array{object: int, content: string, resources: string, width: float, height: float} $page */
-    private static function form(int $number, array $page): string
+    /** What a page shows often is named once among what it shows; cairo names it each time. */
+    private static function once(string $object): string
     {
-        $number = \sprintf(
-            "%d 0 obj\n<< /Type /XObject /Subtype /Form /BBox [ 0 0 %s %s ] /Matrix [ %.10F 0 0 %.10F 0 0 ] /Resources %s 0 R\n   ",
+        return (string) preg_replace_callback('~/XObject <<(.*?)>>~s', static function (array $found): string {
+            preg_match_all('~/\S+ \d+ 0 R~', $found[1], $all);
+
+            return '/XObject << ' . implode(' ', array_unique($all[0])) . ' >>';
+        }, $object, 1);
+    }
+
+    /**
+     * @param PageObject $page
+     * @param string     $content the object that is drawn on it
+     */
+    private function form(int $number, int $shown, array $page, string $content): string
+    {
+        $says = $this->shown[$shown];
+        $begin = \sprintf(
+            "%d 0 obj\n<< /Type /XObject /Subtype /Form /BBox [ 0 0 %s %s ] /Matrix [ %.10F 0 0 %.10F 0 0 ]%s /Resources ",
             $number,
             $page['width'],
             $page['height'],
             1 / $page['width'],
             1 / $page['height'],
-            $page['resources'],
+            '' === $says['layer'] ? '' : " /OC {$this->layers[$says['layer']]} 0 R",
         );
 
-        return (string) preg_replace('~^\d+ 0 obj\s+<< ~', $number, $page['content'], 1);
+        return null === $says['ink']
+            ? (string) preg_replace('~^\d+ 0 obj\s+<< ~', "$begin{$page['resources']} 0 R\n   ", $content, 1)
+            : SpotColour::form($begin, $says['ink'], $page['shows'], $content);
     }
 
-    /** @param array<int, array{object: int, content: string, resources: string, width: float, height: float}> $pages */
+    /** In the catalogue: layers that can be switched off (ISO 32000-1, 8.11.4). */
+    private function saysLayers(): string
+    {
+        $all = implode(' ', array_map(static fn (int $number): string => "$number 0 R", $this->layers));
+
+        return [] === $this->layers ? '' : "\n   /OCProperties << /OCGs [ $all ] /D << /ON [ $all ] /Order [ $all ] >> >>";
+    }
+
+    /** Words as a text string (ISO 32000-1, 7.9.2.2). */
+    private static function text(string $words): string
+    {
+        return '<FEFF' . strtoupper(bin2hex(mb_convert_encoding($words, 'UTF-16BE', 'UTF-8'))) . '>';
+    }
+
+    /** @param array<int, PageObject> $pages */
     private function tree(string $object, array $pages): string
     {
         $gone = array_column($pages, 'object', 'object');
@@ -241,6 +300,14 @@ final class PaperFinish
         );
 
         return (string) preg_replace('~/Count \d+~', "/Count $kept", $object, 1);
+    }
+
+    /** @param resource $in */
+    private static function dictionary($in, int $from, int $length): string
+    {
+        fseek($in, $from);
+
+        return self::said('~^\s*\d+ 0 obj\s*(<<.*>>)\s*endobj~s', (string) fread($in, max(1, $length)));
     }
 
     private static function said(string $pattern, string $object): string

@@ -1,0 +1,171 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Calendar;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Entity\Project;
+use Morphea\Core\Calendar\Dealt;
+use Symfony\Component\Uid\Ulid;
+
+/** Posts of projects. A row is posted once, whoever deals it and however often. */
+final readonly class PostStore
+{
+    private const CHUNK = 100;
+    /** Seconds after which a post that is on its way was left behind. */
+    private const LEFT = 300;
+    private const FORMAT = 'Y-m-d H:i:s';
+
+    public function __construct(private Connection $connection)
+    {
+    }
+
+    /** @return list<Post> by time */
+    public function all(Project $project): array
+    {
+        return array_map(Post::of(...), $this->connection->fetchAllAssociative(
+            'SELECT * FROM post WHERE project_id = ? ORDER BY at, id',
+            [$project->id()],
+        ));
+    }
+
+    public function find(Project $project, int $id): ?Post
+    {
+        $found = $this->connection->fetchAssociative('SELECT * FROM post WHERE project_id = ? AND id = ?', [$project->id(), $id]);
+
+        return false === $found ? null : Post::of($found);
+    }
+
+    /**
+     * @param list<Dealt> $dealt
+     *
+     * @return int how many there are now
+     */
+    public function add(Project $project, array $dealt): int
+    {
+        $added = 0;
+        foreach (array_chunk($dealt, self::CHUNK) as $chunk) {
+            $values = [];
+            foreach ($chunk as $one) {
+                array_push(
+                    $values,
+                    $project->id(),
+                    $one->item->row,
+                    mb_substr($one->item->kind, 0, 200),
+                    $one->at->format(self::FORMAT),
+                    strtolower((string) new Ulid()),
+                );
+            }
+            $added += (int) $this->connection->executeStatement(
+                'INSERT INTO post (project_id, row_id, kind, at, sign, state, receipt, error) VALUES ' .
+                    implode(', ', array_fill(0, \count($chunk), "(?, ?, ?, ?, ?, 'planned', '', '')")) .
+                    ' ON CONFLICT (project_id, row_id) DO NOTHING',
+                $values,
+            );
+        }
+
+        return $added;
+    }
+
+    /** What is planned, and nothing of what went. @return int how many went */
+    public function clear(Project $project): int
+    {
+        return (int) $this->connection->executeStatement("DELETE FROM post WHERE project_id = ? AND state = 'planned'", [$project->id()]);
+    }
+
+    /** @return bool whether it was still to be moved */
+    public function move(Project $project, int $id, \DateTimeImmutable $at): bool
+    {
+        return 1 === (int) $this->connection->executeStatement(
+            "UPDATE post SET at = ?, state = 'planned', tries = 0, error = ''
+                WHERE project_id = ? AND id = ? AND state IN ('planned', 'given-up')",
+            [$at->format(self::FORMAT), $project->id(), $id],
+        );
+    }
+
+    public function remove(Project $project, int $id): void
+    {
+        $this->connection->executeStatement(
+            "DELETE FROM post WHERE project_id = ? AND id = ? AND state IN ('planned', 'given-up')",
+            [$project->id(), $id],
+        );
+    }
+
+    /** @return array{base: string}|null null where nothing is posted by itself */
+    public function on(string $project): ?array
+    {
+        $found = $this->connection->fetchOne('SELECT base FROM calendar WHERE project_id = ? AND is_on = 1', [$project]);
+
+        return false === $found ? null : ['base' => (string) $found];
+    }
+
+    public function turn(Project $project, bool $on, string $base): void
+    {
+        $this->connection->executeStatement(
+            'INSERT INTO calendar (project_id, is_on, base) VALUES (?, ?, ?)
+                ON CONFLICT (project_id) DO UPDATE SET is_on = excluded.is_on, base = excluded.base',
+            [$project->id(), (int) $on, $base],
+        );
+    }
+
+    /** @return list<string> ids of projects that have something to be posted now */
+    public function dueProjects(): array
+    {
+        return array_map(strval(...), $this->connection->fetchFirstColumn(
+            "SELECT DISTINCT post.project_id FROM post JOIN calendar ON calendar.project_id = post.project_id AND calendar.is_on = 1
+                WHERE (post.state = 'planned' AND post.at <= ?) OR (post.state = 'posting' AND post.begun_at < ?)",
+            [self::now(), microtime(true) - self::LEFT],
+        ));
+    }
+
+    /** The next that is due, begun by whoever asks, and by nobody else. */
+    public function begin(Project $project): ?Post
+    {
+        $this->connection->executeStatement(
+            "UPDATE post SET state = 'planned' WHERE project_id = ? AND state = 'posting' AND begun_at < ?",
+            [$project->id(), microtime(true) - self::LEFT],
+        );
+        while (true) {
+            $found = $this->connection->fetchAssociative(
+                "SELECT * FROM post WHERE project_id = ? AND state = 'planned' AND at <= ? ORDER BY at, id LIMIT 1",
+                [$project->id(), self::now()],
+            );
+            if (false === $found) {
+                return null;
+            }
+            $mine = $this->connection->executeStatement(
+                "UPDATE post SET state = 'posting', begun_at = ?, tries = tries + 1 WHERE id = ? AND state = 'planned'",
+                [microtime(true), $found['id']],
+            );
+            if (1 === (int) $mine) {
+                return Post::of(['tries' => (int) $found['tries'] + 1] + $found);
+            }
+        }
+    }
+
+    public function posted(Post $post, string $receipt): void
+    {
+        $this->connection->executeStatement("UPDATE post SET state = 'posted', posted_at = ?, receipt = ?, error = '' WHERE id = ?", [
+            self::now(),
+            $receipt,
+            $post->id,
+        ]);
+    }
+
+    /** @param int|null $again seconds until it is tried again; null where it is given up */
+    public function failed(Post $post, string $why, ?int $again): void
+    {
+        $this->connection->executeStatement('UPDATE post SET state = ?, error = ?, at = ? WHERE id = ?', [
+            null === $again ? PostState::GivenUp->value : PostState::Planned->value,
+            $why,
+            (null === $again ? $post->at : new \DateTimeImmutable("+$again seconds"))->format(self::FORMAT),
+            $post->id,
+        ]);
+    }
+
+    private static function now(): string
+    {
+        return (new \DateTimeImmutable())->format(self::FORMAT);
+    }
+}

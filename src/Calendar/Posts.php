@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Calendar;
+
+use Morphea\App\Deliver\Ways;
+use Morphea\App\Entity\Project;
+use Morphea\App\History\History;
+use Morphea\App\History\What;
+use Morphea\App\Press\PieceStore;
+use Morphea\App\Tables\TableRows;
+use Morphea\Core\Calendar\Calendar;
+use Morphea\Core\Calendar\CalendarError;
+use Morphea\Core\Calendar\CalendarOrder;
+use Morphea\Core\Calendar\Item;
+use Morphea\Core\Calendar\PostOrder;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Record;
+use Morphea\Core\Pattern\Pattern;
+
+/** Deals what was made over days and times, and knows what is said with each. */
+final readonly class Posts
+{
+    private const KIND = 'calendar';
+
+    public function __construct(
+        private PostStore $store,
+        private TableRows $rows,
+        private PieceStore $pieces,
+        private Ways $ways,
+        private History $history,
+    ) {
+    }
+
+    public function order(Project $project): CalendarOrder
+    {
+        $said = $this->said($project);
+
+        return [] === $said ? new CalendarOrder(new \DateTimeImmutable('tomorrow')) : CalendarOrder::of($said);
+    }
+
+    public function words(Project $project): PostOrder
+    {
+        $first = $project->template()->linkedColumns()[0] ?? null;
+
+        $usual = null === $first ? Pattern::quote($project->name()) : Pattern::column($first);
+
+        return PostOrder::of($this->said($project) + ['words' => $usual]);
+    }
+
+    /** @throws CalendarError */
+    public function keep(Project $project, CalendarOrder $order, PostOrder $words): void
+    {
+        $order->check();
+        $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
+        $words->check($keys, $project->template()->locale);
+        if ('' !== $order->kind && !\in_array($order->kind, $keys, true)) {
+            throw new CalendarError('The column of kinds is not in the table any more. Pick another.');
+        }
+        $this->ways->say($project, self::KIND, $order->toArray() + $words->toArray());
+    }
+
+    /**
+     * Every row of which something was made, and that is not in the calendar yet.
+     *
+     * @param bool           $anew what is planned is dealt anew, too
+     * @param list<int>|null $only ids of rows; null for all
+     *
+     * @return array{int, int} how many were dealt, and of those how many follow one of their kind
+     *
+     * @throws CalendarError
+     */
+    public function deal(Project $project, bool $anew, string $who, ?array $only = null): array
+    {
+        $order = $this->order($project);
+        $order->check();
+        $made = $this->pieces->rowsMade($project);
+        if ($anew) {
+            $this->store->clear($project);
+        }
+        $posts = $this->store->all($project);
+        $here = array_fill_keys(array_map(static fn (Post $post): int => $post->row, $posts), true);
+        $items = [];
+        foreach ($this->rows->table($project)->records() as $row) {
+            $wanted = isset($made[(int) $row->id]) && !isset($here[(int) $row->id]);
+            if ($wanted && (null === $only || \in_array($row->id, $only, true))) {
+                $items[] = new Item((int) $row->id, '' === $order->kind ? '' : trim($row->cells[$order->kind] ?? ''));
+            }
+        }
+        $busy = array_map(static fn (Post $post): \DateTimeImmutable => $post->at, $posts);
+        $dealt = (new Calendar($order))->deal($items, $busy, new \DateTimeImmutable());
+        $added = $this->store->add($project, $dealt);
+        if ($added > 0) {
+            $last = end($dealt) ?: throw new \LogicException('What was added was dealt.');
+            $this->history->tell($project, What::Calendar, \sprintf(
+                '%s put into the calendar, until %s.',
+                1 === $added ? '1 post was' : number_format($added) . ' posts were',
+                $last->at->format('j F Y'),
+            ), $who);
+        }
+
+        return [$added, \count(array_filter($dealt, static fn ($one): bool => $one->forced))];
+    }
+
+    /** @return array<int, Record> rows by id */
+    public function records(Project $project): array
+    {
+        $found = [];
+        foreach ($this->rows->table($project)->records() as $row) {
+            $found[(int) $row->id] = $row;
+        }
+
+        return $found;
+    }
+
+    /** @return array<string, mixed> */
+    private function said(Project $project): array
+    {
+        return $this->ways->said($project, self::KIND) ?? [];
+    }
+}

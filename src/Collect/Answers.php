@@ -1,0 +1,129 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Collect;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Deliver\Links;
+use Morphea\App\Entity\Project;
+use Morphea\App\History\History;
+use Morphea\App\History\What;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Tables\TableStore;
+use Morphea\Core\Data\Edit\AddRows;
+use Morphea\Core\Data\TableError;
+use Morphea\Core\Form\FormError;
+
+/** Answers to forms: kept while who gives one looks at their piece, then a row. One is a row once, however often it is sent. */
+final readonly class Answers
+{
+    /** Of a form that nobody has sent, at a time: more are a flood. */
+    private const OPEN = 300;
+    /** Seconds after which one that nobody sent is forgotten. */
+    private const KEPT = 10_800;
+
+    public function __construct(
+        private Connection $connection,
+        private TableStore $tables,
+        private PictureStore $pictures,
+        private History $history,
+    ) {
+    }
+
+    /**
+     * @param array<string, string> $cells    by column key
+     * @param list<string>          $pictures names of those that came with it
+     *
+     * @return string its token, which only who gave it knows
+     *
+     * @throws FormError in words for who answers
+     */
+    public function keep(Form $form, array $cells, array $pictures): string
+    {
+        $this->forget($form->project);
+        $count = 'SELECT COUNT(*) FROM answer WHERE project_id = ? AND given = 0';
+        $open = (int) $this->connection->fetchOne($count, [$form->project->id()]);
+        if ($open >= self::OPEN) {
+            throw new FormError('Very many are answering just now. Try again in an hour; nothing was sent.');
+        }
+        $token = Links::token();
+        $this->connection->executeStatement(
+            'INSERT INTO answer (token, project_id, cells, pictures, given, made_at) VALUES (?, ?, ?, ?, 0, ?)',
+            [
+                $token,
+                $form->project->id(),
+                json_encode($cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
+                json_encode($pictures, \JSON_THROW_ON_ERROR),
+                (new \DateTimeImmutable())->format('Y-m-d H:i:s'),
+            ],
+        );
+
+        return $token;
+    }
+
+    /** @return array{cells: array<string, string>, given: bool}|null */
+    public function find(Form $form, string $token): ?array
+    {
+        $found = $this->connection->fetchAssociative(
+            'SELECT cells, given FROM answer WHERE token = ? AND project_id = ?',
+            [$token, $form->project->id()],
+        );
+
+        return false === $found ? null : [
+            'cells' => array_map(strval(...), (array) json_decode((string) $found['cells'], true)),
+            'given' => (bool) $found['given'],
+        ];
+    }
+
+    /**
+     * @throws FormError  when it came too late
+     * @throws TableError when the table takes no more
+     */
+    public function give(Form $form, string $token): void
+    {
+        $answer = $this->find($form, $token);
+        if (null === $answer || $answer['given']) {
+            return;
+        }
+        // All of it or nothing, wherever it is cut off: an answer that was taken is a row.
+        $this->connection->transactional(function () use ($form, $token, $answer): void {
+            $mine = $this->connection->executeStatement('UPDATE answer SET given = 1 WHERE token = ? AND given = 0', [$token]);
+            if (1 !== (int) $mine) {
+                return;
+            }
+            // Two may want the last place; one gets it.
+            $place = $this->connection->executeStatement(
+                'UPDATE form SET answers = answers + 1 WHERE project_id = ? AND answers < ?',
+                [$form->project->id(), $form->order->most],
+            );
+            if (1 !== (int) $place) {
+                throw new FormError('As many have answered as could be taken.');
+            }
+            $cells = array_intersect_key($answer['cells'], array_flip(array_column($form->project->columns(), 'key')));
+            $this->tables->apply($form->project, new AddRows(null, [$cells], $form->order->looked));
+            $this->history->tell($form->project, What::Form, $form->order->looked
+                ? 'Somebody answered the form; it waits in Rows to be accepted.'
+                : 'Somebody answered the form; it is a row.');
+        });
+    }
+
+    /** What nobody sent for a while goes, with the pictures that came with it. */
+    private function forget(Project $project): void
+    {
+        $old = (new \DateTimeImmutable('@' . (time() - self::KEPT)))->setTimezone(new \DateTimeZone(date_default_timezone_get()));
+        $found = $this->connection->fetchAllKeyValue(
+            'SELECT token, pictures FROM answer WHERE project_id = ? AND given = 0 AND made_at < ?',
+            [$project->id(), $old->format('Y-m-d H:i:s')],
+        );
+        foreach ($found as $token => $pictures) {
+            foreach ((array) json_decode((string) $pictures, true) as $name) {
+                $picture = $this->pictures->find($project, (string) $name);
+                if (null !== $picture) {
+                    $this->pictures->remove($picture);
+                }
+            }
+            $this->connection->executeStatement('DELETE FROM answer WHERE token = ?', [$token]);
+        }
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Collect;
+
+use Morphea\App\Import\PictureFile;
+use Morphea\App\Import\PictureUpload;
+use Morphea\App\Import\UploadError;
+use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Web\Upload;
+use Morphea\Core\Form\FieldKind;
+use Morphea\Core\Naming\SafeName;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
+
+/** Pictures that strangers send along: photographs and drawings of pixels, one a field, looked at as all that comes in is. */
+final readonly class SentPictures
+{
+    private const LARGEST = 12_000_000;
+    private const KINDS = ['image/jpeg' => 'jpg', 'image/png' => 'png', 'image/webp' => 'webp'];
+
+    public function __construct(private PictureUpload $upload, private PictureStore $pictures)
+    {
+    }
+
+    /** @return array<string, string> by column key: there is something, whatever it is */
+    public function sent(Form $form, Request $request): array
+    {
+        $names = [];
+        foreach ($form->order->fields as $field) {
+            if (FieldKind::Picture === $field->kind && $request->files->get("picture-$field->column") instanceof UploadedFile) {
+                $names[$field->column] = 'sent';
+            }
+        }
+
+        return $names;
+    }
+
+    /**
+     * @return array{array<string, string>, array<string, string>} names they got, and what is wrong, by column key
+     */
+    public function of(Form $form, Request $request): array
+    {
+        $names = $wrong = [];
+        foreach ($form->order->fields as $field) {
+            $file = FieldKind::Picture === $field->kind ? $request->files->get("picture-$field->column") : null;
+            if (!($file instanceof UploadedFile)) {
+                continue;
+            }
+            try {
+                $names[$field->column] = $this->pictures->add($form->project, $this->read($request, "picture-$field->column"));
+            } catch (UploadError $e) {
+                $wrong[$field->column] = $e->getMessage();
+            }
+        }
+
+        return [$names, $wrong];
+    }
+
+    /** @throws UploadError */
+    private function read(Request $request, string $field): PictureFile
+    {
+        $sent = Upload::from($request, $field);
+        // By what it holds, before anything of it is opened: archives, films and drawings with scripts are not taken.
+        $kind = self::KINDS[(string) (new \finfo(\FILEINFO_MIME_TYPE))->file($sent->path)] ?? null;
+        if (null === $kind || (int) filesize($sent->path) > self::LARGEST) {
+            throw new UploadError('Send a photograph or picture as JPEG, PNG or WebP, up to 12 MB.');
+        }
+        $name = 'answer-' . bin2hex(random_bytes(5)) . '-' . SafeName::of(pathinfo($sent->name, \PATHINFO_FILENAME)) . ".$kind";
+        foreach ($this->upload->read($sent->path, $name) as $read) {
+            return $read instanceof UploadError ? throw $read : $read;
+        }
+
+        throw new UploadError('The picture cannot be read. Send another.');
+    }
+}

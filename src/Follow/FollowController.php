@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Follow;
+
+use Morphea\App\Deliver\EditorWords;
+use Morphea\App\Deliver\Ways;
+use Morphea\App\Entity\Member;
+use Morphea\App\Entity\Project;
+use Morphea\App\History\History;
+use Morphea\App\History\What;
+use Morphea\App\Mail\MailOrders;
+use Morphea\Core\Follow\Cause;
+use Morphea\Core\Follow\FollowError;
+use Morphea\Core\Follow\FollowOrder;
+use Morphea\Core\Follow\Step;
+use Morphea\Core\Mail\MailError;
+use Morphea\Core\Seal\SealError;
+use Morphea\Core\Seal\SealOrder;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** What goes by itself, in a sentence; its log; and the switch that stops it. */
+#[Route('/projects/{project}/deliver/by-itself')]
+final class FollowController extends AbstractController
+{
+    private const KIND = 'follow';
+
+    public function __construct(
+        private readonly FollowStore $store,
+        private readonly Ways $ways,
+        private readonly MailOrders $mails,
+        private readonly History $history,
+        private readonly MessageBusInterface $bus,
+    ) {
+    }
+
+    #[Route('', name: 'follow', methods: ['GET'])]
+    public function index(Project $project): Response
+    {
+        $said = $this->ways->said($project, self::KIND);
+
+        return $this->render('follow/index.html.twig', [
+            'project' => $project,
+            'here' => 'Deliver',
+            'order' => null === $said ? new FollowOrder(Cause::Arrives, [Step::Make, Step::Link, Step::Mail]) : FollowOrder::of($said),
+            'causes' => Cause::cases(),
+            'steps' => array_filter(Step::cases(), static fn (Step $step): bool => Step::Make !== $step),
+            'on' => null !== $this->store->on($project->id()),
+            'subject' => EditorWords::plain($project, $this->mails->of($project)->subject),
+            'counts' => $this->store->counts($project),
+            'log' => $this->store->log($project),
+            'zone' => date_default_timezone_get(),
+        ]);
+    }
+
+    #[Route('', name: 'follow_turn', methods: ['POST'])]
+    public function turn(Project $project, Request $request, #[CurrentUser] Member $member): Response
+    {
+        $on = $request->request->has('on');
+        $order = FollowOrder::of([
+            'steps' => [Step::Make->value, ...array_filter($request->request->all('steps'), is_string(...))],
+        ] + $request->request->all());
+        try {
+            if ($on) {
+                $order->check();
+                $this->check($project, $order);
+                $this->ways->say($project, self::KIND, $order->toArray());
+            }
+            $this->store->turn($project, $on, $request->getSchemeAndHttpHost(), $member->getUserIdentifier());
+            $off = 'Nothing goes by itself any more.';
+            $this->history->tell($project, What::ByItself, $on ? "On: {$order->says()}" : $off, $member->getUserIdentifier());
+            $this->addFlash('good', $on ? 'From now on it goes by itself. What is there already stays as it is.' : $off);
+        } catch (FollowError | MailError | SealError $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        return $this->redirectToRoute('follow', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/again', name: 'follow_again', methods: ['POST'])]
+    public function again(Project $project): Response
+    {
+        $this->store->again($project);
+        $this->bus->dispatch(new Follow($project->id()));
+
+        return $this->redirectToRoute('follow', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** What is wrong with the cards it goes by is said now, and not at night. */
+    private function check(Project $project, FollowOrder $order): void
+    {
+        $keys = array_column($project->columns(), 'key');
+        if (\in_array(Step::Mail, $order->steps, true)) {
+            $this->mails->of($project)->check($keys, $project->template()->locale);
+        }
+        if (\in_array(Step::Seal, $order->steps, true)) {
+            $said = $this->ways->said($project, 'seal');
+            if (null === $said) {
+                throw new FollowError('Say first what is sealed, on the card “Genuine or not”.');
+            }
+            SealOrder::of($said)->check($keys, $project->template()->locale);
+        }
+    }
+}

@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Mail;
+
+use Morphea\Core\Data\Record;
+use Morphea\Core\Mail\Address;
+use Morphea\Core\Mail\Planned;
+
+/** A mail to the person of one row, with the row as it was when the mail was ordered. */
+final readonly class Letter
+{
+    /** @param list<string> $copies */
+    public function __construct(
+        public int $id,
+        public string $mailing,
+        public Record $row,
+        public string $email,
+        public string $name,
+        public array $copies,
+        public string $token,
+        public LetterState $state,
+        public int $tries = 0,
+        public string $message = '',
+        public string $error = '',
+        public ?float $sentAt = null,
+    ) {
+    }
+
+    /** One that is only looked at, or sent to who wrote it. */
+    public static function draft(Planned $planned, string $token): self
+    {
+        return new self(
+            0,
+            '',
+            $planned->row,
+            $planned->to->email,
+            $planned->to->name,
+            array_map(static fn (Address $one): string => $one->email, $planned->copies),
+            $token,
+            LetterState::Waiting,
+        );
+    }
+
+    /**
+     * @param array<string, mixed> $found      of the table `letter`
+     * @param array<string, bool>  $monthFirst
+     */
+    public static function of(array $found, array $monthFirst): self
+    {
+        return new self(
+            (int) $found['id'],
+            (string) $found['mailing_id'],
+            new Record(
+                (int) $found['row_number'],
+                (array) json_decode((string) $found['cells'], true),
+                $monthFirst,
+                (int) $found['row_id'],
+            ),
+            (string) $found['email'],
+            (string) $found['email_name'],
+            array_values((array) json_decode((string) $found['copies'], true)),
+            (string) $found['token'],
+            LetterState::from((string) $found['state']),
+            (int) $found['tries'],
+            (string) $found['message'],
+            (string) $found['error'],
+            null === $found['sent_at'] ? null : (float) $found['sent_at'],
+        );
+    }
+}

@@ -1,0 +1,254 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Mail;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Morphea\App\Deliver\Links;
+use Morphea\App\Entity\Mailing;
+use Morphea\App\Entity\Project;
+use Morphea\Core\Data\Record;
+use Morphea\Core\Mail\Address;
+use Morphea\Core\Mail\Planned;
+
+/**
+ * The letters of mailings: written in bulk, changed one by one by plain statements. A row has a letter of the same words
+ * once, whoever asks for it and however often.
+ */
+final readonly class LetterStore
+{
+    public const PAGE = 60;
+    private const CHUNK = 80;
+    /** Workers that may die over one letter before the others go on without it. */
+    private const DEATHS = 8;
+
+    public function __construct(private Connection $connection)
+    {
+    }
+
+    /** @return array<int, true> ids of rows that have a letter of these words */
+    public function written(Project $project, string $key): array
+    {
+        return array_fill_keys(
+            array_map(intval(...), $this->connection->fetchFirstColumn(
+                'SELECT row_id FROM letter WHERE project_id = ? AND mail_key = ?',
+                [$project->id(), $key],
+            )),
+            true,
+        );
+    }
+
+    /**
+     * @param list<Planned> $mails
+     *
+     * @return int how many there are now
+     */
+    public function create(Mailing $mailing, array $mails): int
+    {
+        $key = $mailing->key();
+        $made = 0;
+        foreach (array_chunk($mails, self::CHUNK) as $chunk) {
+            $values = [];
+            foreach ($chunk as $one) {
+                array_push(
+                    $values,
+                    $mailing->id(),
+                    $mailing->project()->id(),
+                    $key,
+                    $one->row->id,
+                    $one->row->number,
+                    $one->to->email,
+                    mb_substr($one->to->name, 0, 120),
+                    json_encode(array_map(static fn (Address $copy): string => $copy->email, $one->copies), \JSON_THROW_ON_ERROR),
+                    json_encode($one->row->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
+                    Links::token(),
+                    LetterState::Waiting->value,
+                );
+            }
+            $made += (int) $this->connection->executeStatement(
+                'INSERT INTO letter (mailing_id, project_id, mail_key, row_id, row_number, email, email_name, copies, cells, token, state,
+                    message, error) VALUES ' . implode(', ', array_fill(0, \count($chunk), "(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '', '')")) .
+                    ' ON CONFLICT (project_id, mail_key, row_id) DO NOTHING',
+                $values,
+            );
+        }
+
+        return $made;
+    }
+
+    /** @return list<Letter> those that wait and whose time has come, the oldest first */
+    public function due(Mailing $mailing, int $most): array
+    {
+        return $this->letters(
+            "SELECT * FROM letter WHERE mailing_id = ? AND state = 'waiting' AND not_before <= ? ORDER BY id LIMIT ?",
+            [$mailing->id(), microtime(true), $most],
+            Record::orders($mailing->project()->columns()),
+        );
+    }
+
+    public function waits(string $mailing): bool
+    {
+        $one = "SELECT 1 FROM letter WHERE mailing_id = ? AND state IN ('waiting', 'sending', 'handed') LIMIT 1";
+
+        return false !== $this->connection->fetchOne($one, [$mailing]);
+    }
+
+    /** The earliest time at which one of those that wait may go. */
+    public function next(string $mailing): ?float
+    {
+        $found = $this->connection->fetchOne("SELECT MIN(not_before) FROM letter WHERE mailing_id = ? AND state = 'waiting'", [$mailing]);
+
+        return null === $found ? null : (float) $found;
+    }
+
+    /** Nobody is at any of them: what a worker that ended left behind waits again, unless the server may have it. */
+    public function leftBehind(string $mailing): void
+    {
+        $this->connection->executeStatement(
+            "UPDATE letter SET error = CASE WHEN state = 'handed' THEN ? WHEN tries >= ? THEN ? ELSE error END,
+                state = CASE WHEN state = 'handed' THEN 'unknown' WHEN tries >= ? THEN 'refused' ELSE 'waiting' END
+             WHERE mailing_id = ? AND state IN ('sending', 'handed')",
+            [
+                'The connection ended while the server had it. It may have gone; it is not sent twice.',
+                self::DEATHS,
+                'Workers died over it again and again.',
+                self::DEATHS,
+                $mailing,
+            ],
+        );
+    }
+
+    /** @return bool whether it was still wanted */
+    public function begin(int $id, string $message): bool
+    {
+        return 1 === $this->connection->executeStatement(
+            "UPDATE letter SET state = 'sending', tries = tries + 1, message = ? WHERE id = ? AND state = 'waiting'",
+            [$message, $id],
+        );
+    }
+
+    public function is(int $id, LetterState $state, string $error = ''): void
+    {
+        $this->connection->executeStatement(
+            'UPDATE letter SET state = ?, error = ?, sent_at = CASE ? WHEN \'sent\' THEN ? ELSE sent_at END WHERE id = ?',
+            [$state->value, $error, $state->value, microtime(true), $id],
+        );
+    }
+
+    /** Not now: it is tried again later. */
+    public function later(int $id, float $when, string $error): void
+    {
+        $this->connection->executeStatement("UPDATE letter SET state = 'waiting', not_before = ?, error = ? WHERE id = ?", [
+            $when,
+            $error,
+            $id,
+        ]);
+    }
+
+    /** It waits as before, and the try does not count: what stopped it is not its own. */
+    public function unbegin(int $id): void
+    {
+        $this->connection->executeStatement(
+            "UPDATE letter SET state = 'waiting', tries = tries - 1 WHERE id = ? AND state = 'sending'",
+            [$id],
+        );
+    }
+
+    /** Seconds, as of `microtime`, at which the last of so many went; null where there were fewer. */
+    public function nthLast(string $mailing, int $many): ?float
+    {
+        $found = $this->connection->fetchOne(
+            'SELECT sent_at FROM letter WHERE mailing_id = ? AND sent_at IS NOT NULL ORDER BY sent_at DESC LIMIT 1 OFFSET ?',
+            [$mailing, $many - 1],
+        );
+
+        return false === $found ? null : (float) $found;
+    }
+
+    /** @return array<string, int> how many are in each state */
+    public function counts(string $mailing): array
+    {
+        return array_map(intval(...), $this->connection->fetchAllKeyValue(
+            'SELECT state, COUNT(*) FROM letter WHERE mailing_id = ? GROUP BY state',
+            [$mailing],
+        ));
+    }
+
+    /** @return list<Letter> those with something to be said first */
+    public function page(Mailing $mailing, int $page): array
+    {
+        return $this->letters(
+            "SELECT * FROM letter WHERE mailing_id = ? ORDER BY CASE state WHEN 'refused' THEN 0 WHEN 'bounced' THEN 0 WHEN 'unknown'
+                THEN 1 WHEN 'left' THEN 2 ELSE 3 END, id LIMIT ? OFFSET ?",
+            [$mailing->id(), self::PAGE, self::PAGE * max(0, $page - 1)],
+            Record::orders($mailing->project()->columns()),
+        );
+    }
+
+    /**
+     * @param list<int> $ids
+     *
+     * @return list<Letter> of a mailing
+     */
+    public function some(Mailing $mailing, array $ids): array
+    {
+        return $this->letters(
+            'SELECT * FROM letter WHERE mailing_id = ? AND id IN (?) ORDER BY id',
+            [$mailing->id(), $ids],
+            Record::orders($mailing->project()->columns()),
+            [1 => ArrayParameterType::INTEGER],
+        );
+    }
+
+    /** @return array{letter: Letter, project: string, member: int}|null by what only who got it knows */
+    public function byToken(string $token): ?array
+    {
+        return $this->known('letter.token = ?', $token);
+    }
+
+    /** @return array{letter: Letter, project: string, member: int}|null by the Message-ID it went with */
+    public function byMessage(string $message): ?array
+    {
+        return '' === $message ? null : $this->known('letter.message = ?', $message);
+    }
+
+    /** Those that still wait for an address go nowhere. */
+    public function leave(int $member, string $email): void
+    {
+        $this->connection->executeStatement(
+            "UPDATE letter SET state = 'left' WHERE state = 'waiting' AND LOWER(email) = ? AND project_id IN
+                (SELECT id FROM project WHERE owner_id = ?)",
+            [mb_strtolower($email, 'UTF-8'), $member],
+        );
+    }
+
+    /** @return array{letter: Letter, project: string, member: int}|null */
+    private function known(string $where, string $value): ?array
+    {
+        $found = $this->connection->fetchAssociative(
+            "SELECT letter.*, project.owner_id FROM letter JOIN project ON project.id = letter.project_id WHERE $where",
+            [$value],
+        );
+
+        return false === $found
+            ? null
+            : ['letter' => Letter::of($found, []), 'project' => (string) $found['project_id'], 'member' => (int) $found['owner_id']];
+    }
+
+    /**
+     * @param list<mixed>                     $values
+     * @param array<string, bool>             $monthFirst
+     * @param array<int<0, max>, ArrayParameterType> $types
+     *
+     * @return list<Letter>
+     */
+    private function letters(string $sql, array $values, array $monthFirst, array $types = []): array
+    {
+        return array_map(
+            static fn (array $found): Letter => Letter::of($found, $monthFirst),
+            $this->connection->fetchAllAssociative($sql, $values, $types),
+        );
+    }
+}

@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Mail;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Deliver\EditorWords;
+use Morphea\App\Deliver\Links;
+use Morphea\App\Entity\Mailing;
+use Morphea\App\Entity\Project;
+use Morphea\App\History\History;
+use Morphea\App\History\What;
+use Morphea\App\Press\PieceStore;
+use Morphea\App\Tables\TableRows;
+use Morphea\App\Work\WorkDesk;
+use Morphea\Core\Mail\MailError;
+use Morphea\Core\Mail\MailOrder;
+use Morphea\Core\Mail\MailPlan;
+use Morphea\Core\Mail\Planned;
+use Morphea\Core\Mail\Why;
+
+/** Plans mailings, begins them, and finds them again. */
+final readonly class Mailings
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private WorkDesk $desk,
+        private LetterStore $letters,
+        private MailWriter $writer,
+        private ClosedAddresses $closed,
+        private TableRows $rows,
+        private PieceStore $pieces,
+        private Links $links,
+        private History $history,
+    ) {
+    }
+
+    /**
+     * @param list<int>|null $only ids of rows it is for; null for all
+     *
+     * @throws MailError
+     */
+    public function plan(Project $project, MailOrder $order, ?array $only = null, int $again = 0): MailPlan
+    {
+        $table = $this->rows->table($project);
+        $order->check($table->keys(), $project->template()->locale);
+        $skipped = $table->skipped();
+        $only = null === $only ? null : array_fill_keys($only, true);
+        $rows = [];
+        foreach ($table->records() as $row) {
+            if (!isset($skipped[$row->number]) && (null === $only || isset($only[$row->id]))) {
+                $rows[] = $row;
+            }
+        }
+
+        return MailPlan::of(
+            $order,
+            $this->writer->text($order, $project->template()->locale),
+            $rows,
+            $this->closed->of($project->owner()),
+            $this->letters->written($project, $order->key($again)),
+            $this->pieces->rowsMade($project),
+        );
+    }
+
+    /**
+     * @param list<int>|null $only ids of rows it is for; null for all
+     *
+     * @throws MailError when it cannot be sent, or nobody is left to be written to
+     */
+    public function start(Project $project, MailOrder $order, string $who, string $base, ?array $only = null): Mailing
+    {
+        return $this->begin($project, $order, $this->plan($project, $order, $only)->mails, 0, $who, $base);
+    }
+
+    /**
+     * The same once more to some, on purpose: whoever had it has it twice then.
+     *
+     * @param list<int> $letters ids
+     *
+     * @throws MailError
+     */
+    public function again(Mailing $mailing, array $letters, string $who, string $base): Mailing
+    {
+        $rows = array_map(static fn (Letter $one): int => $one->row->id ?? 0, $this->letters->some($mailing, $letters));
+        if ([] === $rows) {
+            throw new MailError('Choose to whom it is to go once more.');
+        }
+        $again = 1 + (int) $this->connection->fetchOne('SELECT MAX(again) FROM mailing WHERE project_id = ?', [$mailing->project()->id()]);
+        foreach ($this->letters->some($mailing, $letters) as $letter) {
+            // Who chooses it knows that the address is right after all; who took themselves off stays off.
+            $isLeft = Why::Left === ($this->closed->of($mailing->project()->owner())[mb_strtolower($letter->email)] ?? null);
+            if (LetterState::Bounced === $letter->state && !$isLeft) {
+                $this->closed->open($mailing->project()->owner()->id(), $letter->email);
+            }
+        }
+        $plan = $this->plan($mailing->project(), $mailing->order(), $rows, $again);
+
+        return $this->begin($mailing->project(), $mailing->order(), $plan->mails, $again, $who, $base);
+    }
+
+    public function find(Project $project, string $id): ?Mailing
+    {
+        return $this->entities->getRepository(Mailing::class)->findOneBy(['id' => $id, 'project' => $project]);
+    }
+
+    /** @return list<Mailing> the newest first */
+    public function all(Project $project, int $most): array
+    {
+        return $this->entities->getRepository(Mailing::class)->findBy(['project' => $project], ['number' => 'DESC'], $most);
+    }
+
+    /**
+     * @param list<Planned> $mails
+     *
+     * @throws MailError
+     */
+    private function begin(Project $project, MailOrder $order, array $mails, int $again, string $who, string $base): Mailing
+    {
+        if ([] === $mails) {
+            throw new MailError('Nobody is left to be written to: see the reasons below.');
+        }
+        if ($order->carried->isLinked()) {
+            $this->links->give($project, null, null, array_map(static fn (Planned $one): int => (int) $one->row->id, $mails));
+        }
+        $mailing = $this->connection->transactional(function () use ($project, $order, $mails, $again, $who, $base): Mailing {
+            $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM mailing WHERE project_id = ?', [$project->id()]);
+            $job = $this->desk->note(SendMails::KIND, $project->owner(), $project, [], \count($mails), Mailing::newId());
+            $mailing = new Mailing($project, $last + 1, $order, $again, $base, $who, $job);
+            $this->entities->persist($mailing);
+            $this->entities->flush();
+            // Somebody else may have sent the very same meanwhile.
+            if (0 === $this->letters->create($mailing, $mails)) {
+                throw new MailError('All of them were just written to: somebody sent the same mail a moment ago.');
+            }
+
+            return $mailing;
+        });
+        $this->history->tell($project, What::Mail, \sprintf(
+            'Mailing %d, “%s”, to %s was begun.',
+            $mailing->number(),
+            EditorWords::plain($project, $order->subject),
+            1 === \count($mails) ? '1 person' : number_format(\count($mails)) . ' people',
+        ), $who);
+        $this->desk->ask($mailing->job());
+
+        return $mailing;
+    }
+}

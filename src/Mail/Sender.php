@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Mail;
+
+use League\Flysystem\FilesystemException;
+use Morphea\App\Entity\Mailing;
+use Symfony\Component\Mailer\Envelope;
+use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
+use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
+use Symfony\Component\Mailer\Transport\TransportInterface;
+use Symfony\Component\Mime\Address;
+use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
+
+/**
+ * Sends one letter and notes what came of it. A server that does not answer at all is nobody's fault here: that is thrown,
+ * and everything waits. What a server says of one letter concerns that one alone (RFC 5321, 4.2.1: 4 not now, 5 never).
+ */
+final readonly class Sender
+{
+    /** Seconds until a letter that was put off is tried again, as RFC 5321, 4.5.4.1, would have it: longer and longer. */
+    private const AGAIN = [60, 300, 900, 3_600, 14_400];
+
+    public function __construct(private TransportInterface $transport, private MailWriter $writer, private LetterStore $letters)
+    {
+    }
+
+    /** @throws TransportExceptionInterface when no server answers */
+    public function send(Mailing $mailing, Letter $letter): void
+    {
+        if (!$this->letters->begin($letter->id, $this->writer->message($letter))) {
+            return;
+        }
+        try {
+            $email = $this->writer->email($mailing->project(), $mailing->order(), $letter, $mailing->base());
+        } catch (NoPiece | MimeException $e) {
+            // It is this letter's alone: the others go.
+            $this->letters->is($letter->id, LetterState::Refused, self::short($e));
+
+            return;
+        }
+        $gone = false;
+        $message = new HandedOver($email, function () use ($letter, &$gone): void {
+            $gone = true;
+            $this->letters->is($letter->id, LetterState::Handed);
+        });
+        $to = array_map(
+            static fn (Address $one): Address => new Address($one->getAddress()),
+            [...$email->getTo(), ...$email->getCc()],
+        );
+        try {
+            $this->transport->send($message, new Envelope($email->getReturnPath() ?? $email->getFrom()[0], $to));
+            $this->letters->is($letter->id, LetterState::Sent);
+        } catch (UnexpectedResponseException $e) {
+            $this->answered($letter, $e);
+        } catch (MimeException | \Symfony\Component\Mailer\Exception\InvalidArgumentException $e) {
+            // As an address in letters that this server does not know.
+            $this->letters->is($letter->id, LetterState::Refused, self::short($e));
+        } catch (TransportExceptionInterface | FilesystemException $e) {
+            if ($gone) {
+                $this->letters->leftBehind($mailing->id());
+
+                return;
+            }
+            $this->letters->unbegin($letter->id);
+            throw $e;
+        }
+    }
+
+    private function answered(Letter $letter, UnexpectedResponseException $e): void
+    {
+        $said = 1 === preg_match('/with message "(.*)"/s', $e->getMessage(), $m) ? trim($m[1]) : self::short($e);
+        $said = mb_strimwidth(trim((string) preg_replace('/\s+/', ' ', $said)), 0, 240, '…', 'UTF-8');
+        $wait = self::AGAIN[$letter->tries] ?? null;
+        if ($e->getCode() >= 500 || null === $wait) {
+            $said = $e->getCode() >= 500 ? $said : "The server put it off again and again: $said";
+            $this->letters->is($letter->id, LetterState::Refused, $said);
+        } else {
+            $this->letters->later($letter->id, microtime(true) + $wait, $said);
+        }
+    }
+
+    private static function short(\Throwable $e): string
+    {
+        return mb_strimwidth($e->getMessage(), 0, 240, '…', 'UTF-8');
+    }
+}
