@@ -1,6 +1,8 @@
 // Time: the side at a moment, played as it is made. The numbers come from the server; nothing is timed here.
+import {isDrawn} from './beats-strip.js';
+import {element, film} from './clips.js';
 import {notice} from './notices.js';
-import {ask, edit, isTyping, side, state, url} from './screen.js';
+import {ask, isTyping, side, state, url} from './screen.js';
 
 let scene = null;
 let key = '';
@@ -50,48 +52,6 @@ function board() {
     });
     art.after(over);
     return over;
-}
-// A clip stands where its picture stood, in the same place and cut the same way; its moments are told to it.
-const clips = new Map();
-const element = (name) => document.createElementNS('http://www.w3.org/2000/svg', name);
-function film(holder, plays) {
-    const image = holder.querySelector('image');
-    if (!image) return;
-    const place = element('foreignObject');
-    ['x', 'y', 'width', 'height', 'clip-path', 'transform'].forEach((name) => {
-        if (image.hasAttribute(name)) place.setAttribute(name, image.getAttribute(name));
-    });
-    if (plays.matrix) {
-        const filter = element('filter');
-        filter.id = `tone-${Math.random().toString(36).slice(2)}`;
-        filter.setAttribute('color-interpolation-filters', 'sRGB');
-        const matrix = element('feColorMatrix');
-        matrix.setAttribute('values', plays.matrix);
-        filter.append(matrix);
-        holder.firstElementChild.prepend(filter);
-        place.setAttribute('filter', `url(#${filter.id})`);
-    }
-    const video = document.createElement('video');
-    video.muted = true;
-    video.playsInline = true;
-    video.style.cssText = 'width:100%;height:100%;object-fit:fill;display:block';
-    place.append(video);
-    // Fetched as a whole, so that every moment of it is at hand.
-    if (!clips.has(plays.clip)) {
-        clips.set(
-            plays.clip,
-            fetch(plays.clip)
-                .then((answer) => (answer.ok ? answer.blob() : Promise.reject(new Error())))
-                .then((blob) => URL.createObjectURL(blob)),
-        );
-    }
-    clips.get(plays.clip).then(
-        (address) => {
-            video.src = address;
-            image.replaceWith(place);
-        },
-        () => clips.delete(plays.clip),
-    );
 }
 function moment(holder, part) {
     const at = Math.min(frame - part.from, Math.max(part.plays.boxes.length, part.plays.moments.length) - 1);
@@ -239,7 +199,7 @@ const toggle = () => (playing ? stop() : play());
 document.addEventListener('click', (event) => {
     if (event.target.closest('#play')) toggle();
     const beat = event.target.closest('.beat');
-    if (beat && !dragged) ask('GET', url(), {beat: beat.dataset.beat, layer: '', revision: ''});
+    if (beat && !isDrawn()) ask('GET', url(), {beat: beat.dataset.beat, layer: '', revision: ''});
     if (event.target.closest('#to-design')) design();
     const row = event.target.closest('[data-go-row]');
     if (row) ask('GET', url(), {row: row.dataset.goRow, revision: ''});
@@ -297,7 +257,6 @@ document.addEventListener(
         if (event.key === ' ' && !event.repeat) moved = false;
         if (event.key === 'Escape' && frame !== null) design();
         const steps = {ArrowLeft: -1, ArrowRight: 1}[event.key];
-        if (steps && beatKeys(event, steps)) return;
         // At a moment, arrows step a frame; on the design they move what is selected.
         if (steps && frame !== null && event.target.id !== 'moment') {
             event.preventDefault();
@@ -309,110 +268,8 @@ document.addEventListener(
     true,
 );
 
-// On a beat: arrows go to the next, with Shift they move it, + and - make it longer, Delete takes it away.
-function beatKeys(event, steps) {
-    const beat = event.target.closest?.('.beat');
-    if (!beat) return false;
-    event.preventDefault();
-    event.stopImmediatePropagation();
-    if (event.shiftKey) edit('/beats', {beat: beat.dataset.beat, do: steps < 0 ? 'left' : 'right'});
-    else (steps < 0 ? beat.previousElementSibling : beat.nextElementSibling)?.focus();
-    return true;
-}
-function longer(beat, by) {
-    const fixed = beat.dataset.by === 'seconds';
-    const field = fixed ? 'seconds' : 'hold';
-    const value = Math.max(fixed ? 0.1 : 0, Number(beat.dataset[field]) + by);
-    edit('/beats', {beat: beat.dataset.beat, [`set[length.${field}]`]: value.toFixed(2)});
-}
-document.addEventListener(
-    'keydown',
-    (event) => {
-        const beat = event.target.closest?.('.beat');
-        if (!beat || event.ctrlKey || event.metaKey || event.altKey) return;
-        const by = {'+': 0.1, '-': -0.1}[event.key];
-        if (by) longer(beat, by);
-        else if (event.key === 'Delete') edit('/beats', {beat: beat.dataset.beat, do: 'remove'});
-        else return;
-        event.preventDefault();
-        event.stopImmediatePropagation();
-    },
-    true,
-);
 document.addEventListener('keyup', (event) => {
     if (event.key !== ' ' || !strip() || isTyping(event) || moved) return;
     if (event.target.closest('button:not(.box), a, summary, input, select')) return;
     toggle();
-});
-
-// A beat is made longer by its end.
-let dragged = null;
-const EDGE = 9;
-const SECONDS = 10;
-document.addEventListener('pointerdown', (event) => {
-    const beat = event.target.closest?.('.beat');
-    if (!beat || event.button !== 0) return;
-    const box = beat.getBoundingClientRect();
-    if (box.right - event.clientX > EDGE) return;
-    event.preventDefault();
-    dragged = {beat, x: event.clientX, width: box.width, seconds: parseFloat(beat.querySelector('.num').textContent)};
-});
-document.addEventListener('pointermove', (event) => {
-    if (!dragged) return;
-    dragged.to = Math.max(
-        0.1,
-        Math.round(SECONDS * ((dragged.seconds * (dragged.width + event.clientX - dragged.x)) / dragged.width)) /
-            SECONDS,
-    );
-    dragged.beat.querySelector('.num').textContent = `${dragged.to} s`;
-});
-document.addEventListener('pointerup', () => {
-    if (!dragged) return;
-    const {beat, to, seconds} = dragged;
-    if (to !== undefined && to !== seconds) {
-        longer(beat, to - seconds);
-    }
-    setTimeout(() => {
-        dragged = null;
-    });
-});
-
-// A line is drawn longer by its ends, from beat to beat: its layers come and go with others then.
-let line = null;
-document.addEventListener('pointerdown', (event) => {
-    const stitch = event.target.closest?.('.beat-stitch');
-    if (!stitch || event.button !== 0) return;
-    event.preventDefault();
-    const box = stitch.getBoundingClientRect();
-    line = {stitch, start: event.clientX - box.left < box.width / 2, box: stitch.parentElement.getBoundingClientRect()};
-});
-const beatsAt = () =>
-    [...document.querySelectorAll('.beat:not(.closed)')].map((beat) => [beat, beat.getBoundingClientRect()]);
-document.addEventListener('pointermove', (event) => {
-    if (!line) return;
-    const beats = beatsAt();
-    const edge = ([, box]) => (line.start ? box.left : box.right);
-    const nearest = beats.reduce((best, one) =>
-        Math.abs(edge(one) - event.clientX) < Math.abs(edge(best) - event.clientX) ? one : best,
-    );
-    const from = parseFloat(line.stitch.style.left);
-    const to = from + parseFloat(line.stitch.style.width);
-    const at = (100 * (edge(nearest) - line.box.left)) / line.box.width;
-    if (line.start ? at < to - 0.5 : at > from + 0.5) {
-        line.beat = nearest[0];
-        line.stitch.style.left = `${line.start ? at : from}%`;
-        line.stitch.style.width = `${line.start ? to - at : at - from}%`;
-    }
-});
-document.addEventListener('pointerup', () => {
-    if (!line) return;
-    const {beat, start, stitch} = line;
-    line = null;
-    if (!beat) return;
-    const beats = [...document.querySelectorAll('.beat')];
-    const outer = start ? beat === beats[0] : beat === beats.at(-1);
-    edit('/set', {
-        layer: stitch.dataset.layers,
-        [`set[stay.${start ? 'comes' : 'goes'}]`]: outer && !start ? '' : beat.dataset.beat,
-    });
 });

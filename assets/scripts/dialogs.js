@@ -10,6 +10,10 @@ document.addEventListener('click', (event) => {
     if (event.target instanceof HTMLDialogElement) event.target.close();
 });
 
+// An address that names a dialog opens it.
+const named = document.getElementById(window.location.hash.slice(1));
+if (named instanceof HTMLDialogElement) named.showModal();
+
 document.addEventListener('change', (event) => {
     if (event.target.type === 'file' && event.target.closest('[data-autosubmit]')) event.target.form.requestSubmit();
     const shows = event.target.dataset?.shows;

@@ -66,6 +66,14 @@ export function made(cell) {
     Object.assign(link, {href: _file, target: '_blank', title: `${_fileName}, the newest file of this row`});
     return link;
 }
+// The page that is handed out of a row.
+export function handed(cell) {
+    const {_link} = cell.getData();
+    if (!_link) return '';
+    const link = element('a', 'made-file', _link);
+    Object.assign(link, {href: _link, target: '_blank', title: 'The page of this row, for whoever it is for'});
+    return link;
+}
 export function number(cell) {
     const {_no, _off, _draft} = cell.getData();
     const grip = element('span', 'grip', '⠿');

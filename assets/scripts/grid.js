@@ -28,6 +28,7 @@ export const rows = () => state.rows;
 export const count = () => state.count;
 
 export const anyMade = () => state.made;
+export const anyLinked = () => state.linked;
 export const columns = () => state.columns;
 export const column = (key) => state.columns.find((one) => one.key === key);
 export const toGrid = () => root.querySelector('.tabulator-tableholder').focus();
@@ -174,7 +175,10 @@ function redraw(sample) {
     if (order) table.setSort(order.key, order.dir);
 }
 function show(json) {
-    const headings = json.made !== state.made || JSON.stringify(json.columns) !== JSON.stringify(state.columns);
+    const headings =
+        json.made !== state.made ||
+        json.linked !== state.linked ||
+        JSON.stringify(json.columns) !== JSON.stringify(state.columns);
     const {bar, all, refused: none, refusedCount: nothing, ...rest} = json;
     const rows = withUnsaved(json.rows);
     state = {...state, ...rest};

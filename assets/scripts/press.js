@@ -49,6 +49,11 @@ document.addEventListener(
     },
     true,
 );
+// Rows that were picked go along to the sheets.
+field('as-sheets')?.addEventListener('click', (event) => {
+    if (field('which').value !== 'some') return;
+    event.currentTarget.search = new URLSearchParams({rows: field('rows').value});
+});
 document.addEventListener('words:changed', (event) => {
     field('parts').value = event.detail.parts;
     htmx.trigger(field('order'), 'words-ready');

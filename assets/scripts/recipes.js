@@ -31,7 +31,7 @@ const recipes = {
     series: {
         says: [
             'Counts from {start} in steps of {step}, with at least {width} digits, ' +
-                '{prefix} before and {suffix} behind the number, {restart}, leaving out {skip}.',
+                '{prefix} before and {suffix} behind the number, {restart}, leaving out {skip}, {check}.',
         ],
         start: ['number', 'From'],
         step: ['number', 'Steps of'],
@@ -40,6 +40,7 @@ const recipes = {
         suffix: ['words', 'Behind it', ''],
         restart: ['column', 'Anew for each', '', 'through all rows'],
         skip: ['words', 'Numbers left out, as in 13, 666', '', 'none'],
+        check: ['choice', 'Check digit'],
     },
     replace: {
         says: ['Takes {column} and replaces {find} by {replace}, {sameCase}.'],
@@ -127,7 +128,10 @@ const recipes = {
         shuffled: ['choice', 'In which order', '', {'': 'in this order', 1: 'shuffled each round'}],
         seed: ['number', 'Seed of the shuffling'],
     },
+    seal: {says: ['Gives every row a code of its own that nobody can guess. It stays the same whatever else changes.']},
 };
+// What codes are made of is seen by nobody, and stays as it is.
+let secret = null;
 
 // All of the sentence, and those of the phrase that is being made.
 let all = {};
@@ -155,6 +159,7 @@ function draw(recipe = {}) {
         kind.value
     ];
     const given = recipe.recipe ? {...recipe} : {...start};
+    secret = given.secret ?? crypto.randomUUID().replaceAll('-', '');
     if (kind.value === 'split')
         given.cut = (given.at ?? defaults.split.at) in recipes.split.cut[3] ? (given.at ?? defaults.split.at) : 'other';
     ['sameCase', 'shuffled'].forEach((name) => {
@@ -194,7 +199,7 @@ function read() {
     ['sameCase', 'shuffled'].forEach((name) => {
         if (name in recipe) recipe[name] = recipe[name] === '1';
     });
-    return {recipe: kind.value, ...recipe};
+    return {recipe: kind.value, ...recipe, ...(kind.value === 'seal' ? {secret} : {})};
 }
 
 let waiting = 0;

@@ -9,6 +9,7 @@ export const state = () => ({
     layer: work().dataset.layer,
     side: work().dataset.side,
     revision: work().dataset.revision,
+    touch: work().dataset.touch ?? '',
     ...(work().dataset.beat ? {beat: work().dataset.beat} : {}),
 });
 export const selection = () => work().dataset.layer.split(',').filter(Boolean);

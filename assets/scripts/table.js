@@ -1,6 +1,7 @@
 // The grid of the Rows screen: its columns, its keys and the strip over it.
 import {notice} from './notices.js';
 import {
+    anyLinked,
     anyMade,
     change,
     changeCells,
@@ -23,7 +24,7 @@ import {
     step,
     toGrid,
 } from './grid.js';
-import {beginWith, editor, element, heading, made, number, shown} from './grid-look.js';
+import {beginWith, editor, element, heading, made, number, handed, shown} from './grid-look.js';
 import './grid-clipboard.js';
 import './grid-column.js';
 import './grid-find.js';
@@ -49,23 +50,18 @@ function width(one, sample) {
     const cells = longest * LETTER + PADDING + (one.kind === 'picture' || one.kind === 'colour' ? PICTURE : 0);
     return Math.round(Math.max(NARROWEST, one.heading.length * 8 + 84, Math.min(WIDEST, cells)));
 }
-// Files are not typed: they stand behind the columns, once there are any.
-const files = {
-    title: 'File',
-    field: '_file',
+// Files and pages are not typed: they stand behind the columns, once there are any.
+const behind = (title, words, field, formatter) => ({
+    title,
+    field,
     titleFormatter: () =>
-        element(
-            'div',
-            'heading',
-            element('span', 'h', element('b', '', 'File')),
-            element('small', '', 'the newest made'),
-        ),
+        element('div', 'heading', element('span', 'h', element('b', '', title)), element('small', '', words)),
     headerSort: false,
     width: 220,
     minWidth: 60,
-    formatter: made,
+    formatter,
     cssClass: 'made',
-};
+});
 const definitions = (sample) => [
     ...columns().map((one) => ({
         width: width(one, sample),
@@ -82,7 +78,8 @@ const definitions = (sample) => [
         editor: one.recipe ? false : editor,
         cssClass: one.recipe ? 'made' : '',
     })),
-    ...(anyMade() ? [files] : []),
+    ...(anyMade() ? [behind('File', 'the newest made', '_file', made)] : []),
+    ...(anyLinked() ? [behind('Page', 'to hand out', '_link', handed)] : []),
 ];
 
 function status() {

@@ -1,0 +1,87 @@
+// Posts go to other days by the mouse and by the arrow keys; one that is pressed opens.
+const shown = document.getElementById('post-shown');
+const dialog = document.getElementById('post-dialog');
+const token = () => document.querySelector('[name=_token]').value;
+
+/** What is asked of a post; the month comes anew, with the focus where it was. */
+async function move(address, fields, id) {
+    const month = document.getElementById('month');
+    const body = new URLSearchParams({...fields, month: month.dataset.month});
+    const answer = await fetch(address, {method: 'POST', body, headers: {'X-CSRF-Token': token()}});
+    if (!answer.ok) return;
+    month.outerHTML = await answer.text();
+    document.getElementById(id)?.focus();
+}
+
+const later = (day, days) => {
+    const date = new Date(`${day}T12:00:00Z`);
+    date.setUTCDate(date.getUTCDate() + days);
+    return date.toISOString().slice(0, 10);
+};
+
+// A post follows the pointer once that has moved a little; until then it is only pressed.
+const LITTLE = 6;
+let held = null;
+let letGo = false;
+const dayAt = (event) => {
+    document.querySelector('.days .aim')?.classList.remove('aim');
+    const day = document.elementFromPoint(event.clientX, event.clientY)?.closest('[data-day]');
+    return day ?? null;
+};
+document.addEventListener('pointerdown', (event) => {
+    const post = event.button === 0 ? event.target.closest?.('.post[data-move]') : null;
+    held = post ? {post, x: event.clientX, y: event.clientY, moved: false} : null;
+});
+document.addEventListener('pointermove', (event) => {
+    if (!held) return;
+    held.moved ||= Math.hypot(event.clientX - held.x, event.clientY - held.y) > LITTLE;
+    if (!held.moved) return;
+    held.post.style.translate = `${event.clientX - held.x}px ${event.clientY - held.y}px`;
+    held.post.classList.add('held');
+    dayAt(event)?.classList.add('aim');
+});
+document.addEventListener('pointerup', (event) => {
+    const {post, moved} = held ?? {};
+    held = null;
+    if (!moved) return;
+    letGo = true;
+    requestAnimationFrame(() => {
+        letGo = false;
+    });
+    const day = dayAt(event);
+    post.style.translate = '';
+    post.classList.remove('held');
+    if (day && day !== post.closest('[data-day]')) move(post.dataset.move, {day: day.dataset.day}, post.id);
+});
+document.addEventListener('pointercancel', () => {
+    held?.post.classList.remove('held');
+    if (held) held.post.style.translate = '';
+    held = null;
+});
+document.addEventListener('keydown', (event) => {
+    const post = event.target.closest?.('.post[data-move]');
+    const days = {ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7}[event.key];
+    if (!post || !days) return;
+    event.preventDefault();
+    move(post.dataset.move, {day: later(post.closest('[data-day]').dataset.day, days)}, post.id);
+});
+document.addEventListener('click', async (event) => {
+    const post = event.target.closest?.('.post');
+    // What was dragged is not opened by it.
+    if (!post || letGo) return;
+    const answer = await fetch(post.dataset.open);
+    if (!answer.ok) return;
+    shown.innerHTML = await answer.text();
+    dialog.showModal();
+});
+document.addEventListener('submit', (event) => {
+    const form = event.target.closest('.post-when');
+    if (!form) return;
+    event.preventDefault();
+    dialog.close();
+    move(
+        form.dataset.when,
+        Object.fromEntries(new FormData(form)),
+        `post-${form.dataset.when.match(/(\d+)\/move$/)[1]}`,
+    );
+});
