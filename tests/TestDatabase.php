@@ -13,7 +13,8 @@ final class TestDatabase
 
     public static function fresh(): void
     {
-        $folder = \dirname(__DIR__) . '/var/test';
+        // The same as in .env.test.
+        $folder = \dirname(__DIR__) . '/var/' . ($_SERVER['MORPHEA_TESTS'] ?? 'test');
         self::remove("$folder/morphea.db");
         if (!self::$migrated) {
             self::remove("$folder/empty.db");

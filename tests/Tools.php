@@ -53,24 +53,17 @@ final class Tools
     /** How like each other two pictures are: decibels of signal to noise, of all three colours. */
     public static function likeness(string $one, string $other): float
     {
-        [$a, $b] = [imagecreatefromstring($one), imagecreatefromstring($other)];
-        Assert::assertNotFalse($a);
-        Assert::assertNotFalse($b);
-        imagepalettetotruecolor($a);
-        imagepalettetotruecolor($b);
-        Assert::assertSame([imagesx($a), imagesy($a)], [imagesx($b), imagesy($b)]);
-        $sum = 0;
-        for ($y = 0, $height = imagesy($a); $y < $height; ++$y) {
-            for ($x = 0, $width = imagesx($a); $x < $width; ++$x) {
-                [$p, $q] = [imagecolorat($a, $x, $y), imagecolorat($b, $x, $y)];
-                foreach ([16, 8, 0] as $shift) {
-                    $sum += ((($p >> $shift) & 255) - (($q >> $shift) & 255)) ** 2;
-                }
-            }
-        }
-        $mean = $sum / (3 * imagesx($a) * imagesy($a));
+        [$a, $b] = [self::file($one), self::file($other)];
+        Assert::assertSame(\array_slice(getimagesize($a) ?: [], 0, 2), \array_slice(getimagesize($b) ?: [], 0, 2));
+        $compare = '[0]format=gbrp[a];[1]format=gbrp[b];[a][b]psnr';
+        $process = new Process(['ffmpeg', '-hide_banner', '-i', $a, '-i', $b, '-lavfi', $compare, '-f', 'null', '-']);
+        $process->mustRun();
+        unlink($a);
+        unlink($b);
+        $told = $process->getErrorOutput();
+        Assert::assertSame(1, preg_match('/PSNR .*average:([\d.]+|inf)/', $told, $found), $told);
 
-        return 0.0 === (float) $mean ? 99.0 : 10 * log10(255 ** 2 / $mean);
+        return 'inf' === $found[1] ? 99.0 : (float) $found[1];
     }
 
     /** @return list<list<string>> of the first sheet of a workbook */
@@ -213,7 +206,7 @@ final class Tools
     }
 
     /** @param list<string> $command with % for the file */
-    private static function on(string $bytes, array $command): string
+    public static function on(string $bytes, array $command): string
     {
         $path = self::file($bytes);
         $process = new Process(array_map(static fn (string $word): string => '%' === $word ? $path : $word, $command));

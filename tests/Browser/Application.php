@@ -37,6 +37,7 @@ final class Application
             'APP_DEBUG' => '0',
             'DATABASE_URL' => "sqlite:///$folder/morphea.db",
             'MORPHEA_FILES' => "local://$folder/files",
+            'MORPHEA_QUIET' => '1',
             'PHP_CLI_SERVER_WORKERS' => '4',
             'SYMFONY_DOTENV_VARS' => false,
         ];
@@ -65,7 +66,8 @@ final class Application
         $this->web = fn () => $this->start(
             [...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'],
             $root,
-            $environment,
+            // A server keeps its code in memory, and does not read it compiled for every request.
+            ['PHP_INI_SCAN_DIR' => false] + $environment,
         );
         $this->port = $web;
         ($this->web)();

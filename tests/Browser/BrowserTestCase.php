@@ -19,7 +19,7 @@ use PHPUnit\Framework\TestCase;
 /** Drives the real interface in headless Chromium. */
 abstract class BrowserTestCase extends TestCase
 {
-    private const PATIENCE = 15;
+    private const PATIENCE = 45;
 
     /**
      * One browser for the tests of a class, each in a fresh window, all signed in as the same member: starting a
@@ -277,18 +277,21 @@ abstract class BrowserTestCase extends TestCase
         $input->sendKeys($path);
     }
 
-    /** The file the browser saves after `$click`. */
+    /** The file the browser saves after `$click`; clicked again, as anybody would, where the page moved under the pointer. */
     protected function download(\Closure $click): string
     {
         array_map(unlink(...), glob(Application::get()->downloads . '/*') ?: []);
+        $this->settled();
         $click();
-        $path = $this->eventually(static function (): string {
-            $files = array_values(
-                array_filter(
-                    glob(Application::get()->downloads . '/*') ?: [],
-                    static fn (string $f): bool => !str_ends_with($f, '.crdownload'),
-                ),
-            );
+        $again = microtime(true) + 15;
+        $path = $this->eventually(static function () use ($click, &$again): string {
+            $all = glob(Application::get()->downloads . '/{,.}[!.]*', \GLOB_BRACE) ?: [];
+            $whole = static fn (string $f): bool => !str_ends_with($f, '.crdownload') && !str_starts_with(basename($f), '.');
+            $files = array_values(array_filter($all, $whole));
+            if ([] === $all && microtime(true) > $again) {
+                $again = \INF;
+                $click();
+            }
 
             return $files[0] ?? throw new \RuntimeException('nothing was saved yet');
         }, 'nothing was downloaded');

@@ -218,13 +218,15 @@ final class BuildByHandTest extends BrowserTestCase
         }
         $this->find('#bar .next')->click();
         $this->find('#order');
-        foreach (['svg', 'png'] as $format) {
+        foreach (['svg', 'png'] as $i => $format) {
             $this->orderAs($format);
             $this->choose('#which', 'some');
             $this->find('#rows')->clear();
             $this->find('#rows')->sendKeys('1' . WebDriverKeys::TAB);
             $this->sees('Make 1 piece', '#bar');
             $this->button('Make 1 piece')->click();
+            // The one before it is there until the page comes anew.
+            $this->sees('Run ' . ($i + 1), '.run');
             $this->sees('✓ 1 made', '.run');
             $files = Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click()));
             $file = (string) reset($files);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Browser;
 
+use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverKeys;
 
 /** From the light table to one piece, mended there, and back. */
@@ -23,17 +24,24 @@ final class ProofScreenTest extends BrowserTestCase
         $this->sees('40 pieces', '.proof-head');
         $this->sees('2 to look at', '#stations');
 
-        // The worst first; by keys to the second, and large.
+        // The worst first, behind those that are made up; by keys to the second, and large.
         $this->driver->executeScript('document.activeElement.blur()');
-        $this->press(WebDriverKeys::ARROW_DOWN, WebDriverKeys::ARROW_RIGHT);
+        $this->press(WebDriverKeys::ARROW_DOWN, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT);
         $focused = $this->driver->switchTo()->activeElement();
         self::assertStringContainsString('33', $focused->getText());
-        $this->press(WebDriverKeys::ENTER);
+
+        // Several are selected by keys, and let go.
+        $this->press(' ');
+        $this->sees('Row 33', '#picked-says');
+        (new WebDriverActions($this->driver))->keyDown(null, WebDriverKeys::SHIFT)->sendKeys(null, WebDriverKeys::ARROW_RIGHT)
+            ->keyUp(null, WebDriverKeys::SHIFT)->perform();
+        $this->sees('2 pieces: rows', '#picked-says');
+        $this->press(WebDriverKeys::ESCAPE, WebDriverKeys::ARROW_LEFT, WebDriverKeys::ENTER);
         $this->sees('Row 33', '.proof-head');
         $this->sees('may have been cut off where it comes from', '.found');
 
-        // The next that is to be looked at, and its mark on the piece.
-        $this->press('.');
+        // The finding, then the next row that is to be looked at, and its mark on the piece.
+        $this->press('.', '.');
         $this->sees('Row 17', '.proof-head');
         $this->sees('does not fit its frame', '.found');
         self::assertSame('1', $this->find('.found-mark b')->getText());

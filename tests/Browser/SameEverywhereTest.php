@@ -115,7 +115,11 @@ final class SameEverywhereTest extends BrowserTestCase
         for ($y = 0, $step = max(1, intdiv($w * $h, self::LOOKED_AT)); $y < $h; $y += $step, $looked += $w) {
             for ($x = 0; $x < $w; ++$x) {
                 $a = imagecolorat($drawn, $x, $y);
-                $b = self::onWhite((int) imagecolorat($made, $x, $y));
+                $b = (int) imagecolorat($made, $x, $y);
+                if ($a === $b) {
+                    continue;
+                }
+                $b = self::onWhite($b);
                 $differ +=
                     max(
                         abs((($a >> 16) & 255) - (($b >> 16) & 255)),

@@ -12,6 +12,7 @@ use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Making\Choice;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Making\Settings;
+use Morphea\App\Open\RowInputs;
 use Morphea\App\Press\Order;
 use Morphea\App\Press\Which;
 use Morphea\App\Projects\ProjectMaker;
@@ -130,7 +131,8 @@ abstract class AppTestCase extends WebTestCase
     {
         $worker = $this->worker();
         $worker->start();
-        $deadline = microtime(true) + 90;
+        // Suites run side by side, and some of them draw films.
+        $deadline = microtime(true) + 240;
         while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
             self::assertLessThan($deadline, microtime(true), 'the worker took too long: ' . $worker->getErrorOutput());
             self::assertTrue($worker->isRunning(), 'the worker ended early: ' . $worker->getErrorOutput());
@@ -145,7 +147,7 @@ abstract class AppTestCase extends WebTestCase
         return new Process(
             [\PHP_BINARY, 'bin/console', 'messenger:consume', 'reading', 'runs', '--env=test', '--sleep=0.05', '-q'],
             \dirname(__DIR__, 2),
-            timeout: 120,
+            timeout: 300,
         );
     }
 
@@ -225,6 +227,25 @@ abstract class AppTestCase extends WebTestCase
         $choice = new Choice(self::getContainer()->get(Outputs::class)->get($output), Settings::of($settings));
 
         return new Order([$choice], Which::All, '', $name, $file);
+    }
+
+    /** A page of the station Proof once all is looked at, however long that takes here. */
+    protected function proof(Project $project, string $query = ''): Crawler
+    {
+        $address = "/projects/{$project->id()}/proof$query";
+        for ($try = 0; ; ++$try) {
+            $this->entities()->clear();
+            $page = $this->browser->request('GET', $address);
+            self::assertResponseIsSuccessful();
+            $current = $this->reload($project);
+            $state = self::getContainer()->get(RowInputs::class)->state($current);
+            if ($current->isProofed($state) || 5 === $try) {
+                $this->entities()->clear();
+
+                return 0 === $try ? $page : $this->browser->request('GET', $address);
+            }
+            $this->work();
+        }
     }
 
     /** What the part of a page that shows long work asks next, of the page it stands on. */

@@ -9,6 +9,7 @@ use Morphea\App\Import\FontReader;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Projects\OwnStarters;
 use Morphea\App\Projects\SaveProject;
+use Morphea\App\Web\GuestLimits;
 use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
@@ -16,7 +17,20 @@ use Symfony\Component\Routing\RouterInterface;
 /** Another member's things do not exist, on any route there is or will be. */
 final class OwnershipTest extends AppTestCase
 {
-    private const OPEN = ['sign_in', 'sign_up', 'sign_out', 'sign_token', 'sign_reset', 'sign_reset_with', 'fonts'];
+    private const OPEN = [
+        'sign_in', 'sign_up', 'sign_out', 'sign_token', 'sign_reset', 'sign_reset_with', 'fonts', ...self::HANDED,
+    ];
+    /** For whoever has an address that nobody can guess. */
+    private const HANDED = [
+        'link', 'link_picture', 'link_file', 'link_set', 'mail_off', 'genuine', 'genuine_file', 'genuine_keys', ...self::ANSWERS,
+    ];
+    private const ANSWERS = ['answer', 'answer_fill', 'answer_seen', 'answer_picture', 'answer_give'];
+    private const GUESSED = [
+        '{answer}' => 'xxxxxxxxxxxxxxxxxxxxxx',
+        '{token}' => 'xxxxxxxxxxxxxxxxxxxxxx', '{side}' => '0', '{number}' => '0', '{code}' => 'XXXX', '{key}' => '0000000000000000',
+    ];
+    /** Parts of addresses that can be anything. */
+    private const FREE = '/\{!?(?!number|mark|position|order|labels|mailing|letter|post|hash|ending)\w+\}/';
     /** Names of things a member owns; in addresses without them everybody sees only what is their own. */
     private const OWNED = ['{project}', '{hash}', '{starter}', '{job}'];
 
@@ -36,9 +50,14 @@ final class OwnershipTest extends AppTestCase
             'project' => $project->id(),
             'run' => $run->id(),
             'name' => 'border.svg',
+            'mark' => '1',
             'number' => '0',
             'position' => '1',
             'order' => '1',
+            'labels' => '1',
+            'mailing' => str_repeat('0', 26),
+            'letter' => '1',
+            'post' => '1',
             'hash' => $font->hash(),
             'starter' => $starter->id(),
             'job' => $job->id(),
@@ -58,9 +77,16 @@ final class OwnershipTest extends AppTestCase
         foreach ($this->routes() as $name => $route) {
             if ([] === array_filter(self::OWNED, static fn (string $thing): bool => str_contains($route->getPath(), $thing))) {
                 self::assertTrue(
-                    'sign_reset_with' === $name || !str_contains($route->getPath(), '{'),
+                    \in_array($name, ['sign_reset_with', ...self::HANDED], true) || !str_contains($route->getPath(), '{'),
                     "$name names something no project owns: think about who may see it",
                 );
+                if (\in_array($name, self::HANDED, true)) {
+                    $address = strtr($route->getPath(), self::GUESSED);
+                    $here = ['HTTP_ORIGIN' => 'http://localhost'];
+                    $this->browser->request($route->getMethods()[0], $address, ['_token' => 'csrf-token'], [], $here);
+                    self::assertResponseStatusCodeSame(404, "$name, with an address that nobody was given");
+                    self::assertArrayHasKey((string) $route->getDefault('_guest'), GuestLimits::MOST, "$name has a limit");
+                }
                 continue;
             }
             $address = (string) preg_replace_callback(
@@ -103,10 +129,15 @@ final class OwnershipTest extends AppTestCase
             }
             $this->browser->request(
                 $route->getMethods()[0],
-                strtr((string) preg_replace('/\{!?(?!number|position|order|hash|ending)\w+\}/', 'x', $route->getPath()), [
+                strtr((string) preg_replace(self::FREE, 'x', $route->getPath()), [
                     '{number}' => '0',
+                    '{mark}' => '1',
                     '{position}' => '1',
                     '{order}' => '1',
+                    '{labels}' => '1',
+                    '{mailing}' => str_repeat('0', 26),
+                    '{letter}' => '1',
+                    '{post}' => '1',
                     '{hash}' => str_repeat('0', 64),
                     '{ending}' => 'csv',
                 ]),

@@ -112,9 +112,11 @@ final class PressCommandTest extends TestCase
         yield 'no morphea file' => [[__FILE__], 'is no .morphea file'];
         yield 'no rows file' => [['@starter', '--rows=/nowhere.csv'], 'there is no such file'];
         yield 'rows that are none' => [['@starter', '--rows=/bin/true'], 'is no table'];
+        yield 'product' => [['@starter', '--as=products', '--product=boat'], 'There is no such product.'];
         yield 'format' => [
             ['@starter', '--as=docx'],
-            'say one or more of pdf, pdfs, pdfs-by, png, mp4, jpeg, webp, webm, gif, moving-webp, avif, tiff, svg, srt, vtt',
+            'say one or more of pdf, sheets, pdfs, pdfs-by, png, mp4, jpeg, webp, webm, gif, moving-webp, avif, tiff, svg, srt, vtt, ' .
+                'products',
         ];
         yield 'rows outside' => [['@starter', '--only=61'], 'outside the table'];
         yield 'name with unknown column' => [['@starter', '--name={gone}'], 'there is no column “gone”'];

@@ -15,7 +15,7 @@ final class ProofCommandTest extends AppTestCase
 {
     public function testAFileInOrderSaysSo(): void
     {
-        $tester = $this->proof(['file' => $this->file('winter-pin')]);
+        $tester = $this->command(['file' => $this->file('winter-pin')]);
         self::assertSame(0, $tester->getStatusCode(), $tester->getDisplay());
         self::assertStringContainsString('12 rows, 0 to look at', $tester->getDisplay());
     }
@@ -33,7 +33,7 @@ final class ProofCommandTest extends AppTestCase
         }
         $csv = Tools::file('');
         $file = $this->file('mending-certificate');
-        $tester = $this->proof(['file' => $file, '--rows' => Tools::file($rows), '--json' => true, '--csv' => $csv]);
+        $tester = $this->command(['file' => $file, '--rows' => Tools::file($rows), '--json' => true, '--csv' => $csv]);
         self::assertSame(1, $tester->getStatusCode());
         $found = [];
         foreach (array_filter(explode("\n", trim($tester->getDisplay()))) as $line) {
@@ -51,11 +51,24 @@ final class ProofCommandTest extends AppTestCase
         self::assertStringContainsString('may have been cut off', implode('', $lines));
     }
 
+    public function testAContactSheetIsMadeOfAllPieces(): void
+    {
+        $pdf = Tools::file('') . '.pdf';
+        $tester = $this->command(['file' => $this->file('lending-card'), '--to' => $pdf, '--paper' => 'Letter']);
+        self::assertSame(0, $tester->getStatusCode(), $tester->getDisplay());
+        $bytes = (string) file_get_contents($pdf);
+        Tools::assertSoundPdf($bytes);
+        self::assertStringContainsString('612 x 792 pts', Tools::on($bytes, ['pdfinfo', '%']));
+        self::assertMatchesRegularExpression('/1 .*2 .*3 .*in order/s', Tools::on($bytes, ['pdftotext', '-layout', '%', '-']));
+        $tester = $this->command(['file' => $this->file('winter-pin'), '--to' => $pdf, '--paper' => 'A0']);
+        self::assertSame(2, $tester->getStatusCode());
+    }
+
     public function testWhatCannotBeReadIsToldWithStatusTwo(): void
     {
-        $tester = $this->proof(['file' => '/nowhere.morphea']);
+        $tester = $this->command(['file' => '/nowhere.morphea']);
         self::assertSame(2, $tester->getStatusCode());
-        $tester = $this->proof(['file' => $this->file('winter-pin'), '--rows' => '/nowhere.csv']);
+        $tester = $this->command(['file' => $this->file('winter-pin'), '--rows' => '/nowhere.csv']);
         self::assertSame(2, $tester->getStatusCode());
         self::assertStringContainsString('there is no such file', $tester->getDisplay());
     }
@@ -71,7 +84,7 @@ final class ProofCommandTest extends AppTestCase
     }
 
     /** @param array<string, mixed> $input */
-    private function proof(array $input): CommandTester
+    private function command(array $input): CommandTester
     {
         $tester = new CommandTester((new Application(self::getContainer()->get('kernel')))->find('morphea:proof'));
         $tester->execute($input);

@@ -26,7 +26,6 @@ use Morphea\App\Press\Which;
 use Morphea\App\Projects\StarterShelf;
 use Morphea\App\Render\Edge;
 use Morphea\App\Render\Engines;
-use Morphea\App\Render\Look;
 use Morphea\App\Render\PdfFile;
 use Morphea\App\Render\Renderer;
 use Morphea\App\Storage\NoRoom;
@@ -172,7 +171,7 @@ final class RobustPressTest extends AppTestCase
         $layouter = self::getContainer()->get(Engines::class)->with([])->layouter;
         $drawing = $layouter->lay($file->template, null, $pictures)->drawing;
         // A device of Linux on which there is never room.
-        $pdf = new PdfFile($renderer, '/dev/full', 'Tips', 'en', new Look(1.0, Edge::Cut, null));
+        $pdf = new PdfFile($renderer, '/dev/full', 'Tips', 'en', Edge::Cut);
         try {
             for ($i = 0; $i < 400; ++$i) {
                 $pdf->add([$drawing], $pictures);

@@ -63,6 +63,15 @@ final class SidesTest extends AppTestCase
         self::assertSame(0x235457, imagecolorat($image, 4, 4), 'the ground runs on to the very edge');
     }
 
+    public function testEverySideOfAPdfIsOnItsOwnGround(): void
+    {
+        $project = $this->starter('thank-you');
+        $this->order($project, ['format' => 'pdf', 'which' => 'some', 'rows' => '1', 'edge' => 'bleed']);
+        $this->work();
+        $back = imagecreatefromstring(Tools::pdfPicture($this->download($project), 2, 100)) ?: self::fail();
+        self::assertSame(0xFBF5E9, imagecolorat($back, 4, 4), 'and not on that of the front');
+    }
+
     public function testTheBackdropIsNotMadeAndTheGroundIsSeeThrough(): void
     {
         $project = $this->starter('guild-tote');

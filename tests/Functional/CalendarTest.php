@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Calendar\BoardChannel;
+use Morphea\App\Calendar\PostDue;
+use Morphea\App\Calendar\PostStore;
+use Morphea\App\Entity\Project;
+use Morphea\App\Press\RunDesk;
+use Sabre\VObject\Reader;
+use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\Messenger\MessageBusInterface;
+
+/** Pieces dealt over days and times, moved, and posted when it is their turn. */
+final class CalendarTest extends AppTestCase
+{
+    public function testPiecesAreDealtMovedWrittenOutAndPostedOnce(): void
+    {
+        $project = $this->made();
+        $address = "/projects/{$project->id()}/deliver/calendar";
+        self::assertStringContainsString('Nothing is in the calendar yet', $this->browser->request('GET', $address)->text());
+        $monday = new \DateTimeImmutable('next monday +1 week');
+        $this->deal($project, ['from' => $monday->format('Y-m-d'), 'kind' => 'craft']);
+        self::assertStringContainsString('4 posts were dealt.', $this->browser->followRedirect()->filter('#notices')->text());
+        $this->entities()->clear();
+        $month = $this->browser->request('GET', "$address?month=" . $monday->format('Y-m'));
+        $posts = $month->filter('.post');
+        self::assertSame('18:00 Ada ⚠', $posts->first()->text());
+        self::assertStringContainsString('letters too many', (string) $posts->first()->attr('aria-label'));
+        $this->deal($project, ['from' => $monday->format('Y-m-d')]);
+        self::assertStringContainsString('is in the calendar already', $this->browser->followRedirect()->filter('#notices')->text());
+
+        // To another day, which leaves a gap; not to one that has gone by.
+        $all = fn (): array => self::getContainer()->get(PostStore::class)->all($project);
+        $order = array_map(static fn ($post): string => $post->kind, $all());
+        self::assertSame(['clocks', 'chairs', 'clocks', 'chairs'], $order);
+        $first = $all()[1];
+        $day = $first->at->modify('+1 day')->format('Y-m-d');
+        $page = $this->post("$address/$first->id/move", ['day' => $day, 'month' => $monday->format('Y-m')]);
+        self::assertSame($day, $page->filter("#post-$first->id")->closest('td')?->attr('data-day'));
+        $page = $this->post("$address/$first->id/move", ['day' => '2020-01-01']);
+        self::assertStringContainsString('This time has gone by', $page->text());
+        $this->post("$address/{$all()[3]->id}/remove");
+        self::assertCount(3, $all());
+        $text = $this->browser->request('GET', "$address/{$all()[0]->id}")->text();
+        self::assertStringContainsString('Ada mended clocks. #clocks #mending', $text);
+        $this->browser->request('GET', "$address/{$all()[0]->id}/picture.png");
+        self::assertSame(1600, (getimagesizefromstring($this->body()) ?: [0])[0]);
+
+        $this->browser->request('GET', "$address/posts.ics");
+        $ics = Reader::read($this->body());
+        self::assertSame([], $ics->validate());
+        self::assertCount(3, $ics->select('VEVENT'));
+        $event = $ics->select('VEVENT')[0] ?? self::fail();
+        self::assertStringContainsString('Ada mended clocks.', $event->select('DESCRIPTION')[0]->getValue());
+        self::assertSame($all()[0]->at->format('U'), $event->select('DTSTART')[0]->getDateTime()->format('U'));
+        $this->browser->request('GET', "$address/posts.csv");
+        self::assertStringContainsString("'=Evil", $this->body(), 'what a spreadsheet would run is made harmless');
+
+        // Its time has come. What is too long for its channel does not go; mended, it is on the board, once, whoever asks.
+        $this->entities()->getConnection()->executeStatement("UPDATE post SET at = '2026-01-01 00:00:00' WHERE id = ?", [$all()[0]->id]);
+        $this->post("$address/turn", ['on' => '1']);
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PostDue($project->id()));
+        $this->work();
+        self::assertSame('Its words have 16 letters too many. Shorten them, then give it another time.', $all()[0]->error);
+        $this->deal($project, ['letters' => '60', 'keep' => '1']);
+        $day = date('Y-m-d', time() + 86_400);
+        $this->post("$address/{$all()[0]->id}/move", ['day' => $day]);
+        $this->entities()->getConnection()->executeStatement("UPDATE post SET at = '2026-01-01 00:00:00' WHERE id = ?", [$all()[0]->id]);
+        $one = $this->worker();
+        $two = $this->worker();
+        $one->start();
+        $two->start();
+        for ($until = microtime(true) + 60; 'posted' !== $all()[0]->state->value && microtime(true) < $until;) {
+            usleep(50_000);
+        }
+        $one->stop(5, \SIGTERM);
+        $two->stop(5, \SIGTERM);
+        $post = $all()[0];
+        self::assertSame('posted', $post->state->value);
+        self::assertSame(1, $post->tries);
+        $files = self::getContainer()->get(FilesystemOperator::class);
+        $said = json_decode($files->read(BoardChannel::FOLDER . "/$post->sign.json"), true);
+        self::assertSame("Ada mended clocks.\n\n#clocks #mending", $said['text']);
+        self::assertSame('image/png', getimagesizefromstring($files->read(BoardChannel::FOLDER . "/$post->sign.png"))['mime'] ?? '');
+        self::assertSame(['planned', 'planned'], array_map(static fn ($one): string => $one->state->value, \array_slice($all(), 1)));
+        $page = $this->post("$address/$post->id/move", ['day' => date('Y-m-d', time() + 86_400 * 9)]);
+        self::assertStringContainsString('It went meanwhile', $page->text());
+    }
+
+    public function testWhatCannotBeDealtIsSaid(): void
+    {
+        $project = $this->made();
+        foreach ([[['aWeek' => '9'], 'There is room for 3 a week'], [['times' => 'noon'], 'no time of the day']] as [$said, $says]) {
+            $this->deal($project, $said);
+            self::assertStringContainsString($says, $this->browser->followRedirect()->filter('#notices')->text());
+        }
+        self::assertSame([], self::getContainer()->get(PostStore::class)->all($project));
+    }
+
+    private function made(): Project
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nAda|6|clocks|2026-01-01|2\n" .
+            "Bo|6|clocks|2026-01-01|3\n=Evil|6|chairs|2026-01-01|4\nDov|6|chairs|2026-01-01|5");
+        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        $this->work();
+        $this->entities()->clear();
+
+        return $project;
+    }
+
+    /** @param array<string, mixed> $said */
+    private function deal(Project $project, array $said): Crawler
+    {
+        $this->entities()->clear();
+
+        return $this->post("/projects/{$project->id()}/deliver/calendar", $said + [
+            'days' => ['1', '3', '5'],
+            'times' => '18:00',
+            'aWeek' => '3',
+            'aDay' => '1',
+            'letters' => '20',
+            'words' => (string) json_encode([
+                ['column' => 'full_name', 'shown' => 'as-written'],
+                ['words' => ' mended '],
+                ['column' => 'craft', 'shown' => 'as-written'],
+                ['words' => '.'],
+            ]),
+            'tags' => (string) json_encode([['column' => 'craft', 'shown' => 'as-written'], ['words' => ' mending']]),
+        ]);
+    }
+}

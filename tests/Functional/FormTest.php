@@ -1,0 +1,219 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Entity\Member;
+use Morphea\App\Entity\Project;
+use Morphea\App\Tables\TableRows;
+use Morphea\Core\Data\Row;
+use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+
+/** A form that strangers answer. */
+final class FormTest extends AppTestCase
+{
+    public function testAStrangerAnswersSeesTheirPieceAndItIsARowOnceItIsSent(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register|Mail\nOttilie|7|clocks|2026-01-01|1|otti@dune.example");
+        $address = $this->open($project, ['looked' => '1']);
+        $page = $this->asked($address);
+        self::assertSame('Certificates', $page->filter('h1')->text());
+        self::assertSame(['Your name', 'Hours', 'Your mail'], $page->filter('.field label')->each(
+            static fn (Crawler $label): string => trim(explode('(', $label->text())[0]),
+        ));
+        foreach (['Ottilie', 'otti@', $project->id()] as $others) {
+            self::assertStringNotContainsString($others, $this->body());
+        }
+
+        // What is wrong is said where it is, and what was right stays.
+        $page = $this->fill($address, ['full_name' => 'Ada Fell', 'hours' => 'many', 'mail' => 'ada'], 422);
+        self::assertSame(['Write a number, as 12 or 12.5.', '“ada” has no @.'], $page->filter('.says')->each(
+            static fn (Crawler $one): string => $one->text(),
+        ));
+        self::assertSame('Ada Fell', $page->filter('#answer-1')->attr('value'));
+
+        $evil = '=cmd|"/c calc"!A1 <script>alert(1)</script>';
+        $this->fill($address, ['full_name' => $evil, 'hours' => '12', 'mail' => 'ada@dune.example', 'register' => '999'], 303);
+        self::assertSame([], $this->browser->getResponse()->headers->getCookies());
+        $seen = (string) $this->browser->getResponse()->headers->get('Location');
+        $page = $this->browser->request('GET', $seen);
+        self::assertStringNotContainsString('<script>alert', $this->body());
+        $this->browser->request('GET', (string) $page->filter('img.piece')->attr('src'));
+        self::assertSame([1200, 848], \array_slice(getimagesizefromstring($this->body()) ?: [], 0, 2));
+        self::assertCount(1, $this->rows($project), 'nothing is a row yet');
+        // Cut off in the middle, nothing of it is taken for given, and it can be sent again.
+        $db = $this->entities()->getConnection();
+        $db->executeStatement("CREATE TRIGGER cut_off BEFORE INSERT ON table_row BEGIN SELECT RAISE(ABORT, 'cut off'); END");
+        $this->browser->request('POST', $seen, ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertResponseStatusCodeSame(500);
+        $db->executeStatement('DROP TRIGGER cut_off');
+        self::assertSame([0, 0], array_map(intval(...), [
+            $db->fetchOne('SELECT SUM(given) FROM answer'),
+            $db->fetchOne('SELECT SUM(answers) FROM form'),
+        ]));
+        $this->entities()->clear();
+        foreach ([1, 2] as $time) {
+            $this->browser->request('POST', $seen, ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
+            self::assertResponseRedirects($seen, 303);
+        }
+        self::assertStringContainsString('We have it.', $this->browser->followRedirect()->text());
+        $rows = $this->rows($project);
+        self::assertCount(2, $rows, 'sent twice, and there once');
+        self::assertTrue($rows[1]->draft, 'it waits to be accepted');
+        self::assertSame([$evil, '12', '', '', '', 'ada@dune.example'], $rows[1]->cells, 'what was not asked is not taken');
+
+        // Written out for a spreadsheet it is harmless, and accepted it is a row like any other.
+        $this->signIn();
+        $this->browser->request('GET', "/projects/{$project->id()}/rows/write.csv");
+        self::assertStringContainsString("'=cmd|", $this->browser->getInternalResponse()->getContent());
+        $this->change($project, ['op' => 'accept', 'ids' => [$rows[1]->id]]);
+        self::assertFalse($this->rows($project)[1]->draft);
+    }
+
+    public function testPicturesAreTakenAndWhatIsNoneIsNot(): void
+    {
+        $project = $this->project("Full name|Face\nNg|");
+        $address = $this->open($project, ['looked' => '0', 'fields' => [
+            ['asked' => '1', 'column' => 'full_name', 'label' => 'Your name', 'kind' => 'line', 'needed' => '1'],
+            ['asked' => '1', 'column' => 'face', 'label' => 'Your face', 'kind' => 'picture', 'needed' => '1'],
+        ]]);
+        $image = imagecreatetruecolor(40, 30);
+        ob_start();
+        imagejpeg($image);
+        $jpeg = (string) ob_get_clean();
+        $bomb = gzencode(str_repeat("\0", 200_000)) ?: '';
+        foreach (['<svg xmlns="http://www.w3.org/2000/svg"/>', $bomb, substr($jpeg, 0, 90)] as $bytes) {
+            $page = $this->fill($address, ['full_name' => 'Ada'], 422, ['picture-face' => $this->sent($bytes, 'me.jpg')]);
+            self::assertNotSame('', $page->filter('.says')->text());
+        }
+        $this->fill($address, ['full_name' => 'Ada', 'face' => 'border.svg'], 422);
+        $this->fill($address, ['full_name' => 'Ada'], 303, ['picture-face' => $this->sent($jpeg, '../../me.php')]);
+        $seen = (string) $this->browser->getResponse()->headers->get('Location');
+        $this->browser->request('POST', $seen, ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $row = $this->rows($project)[1];
+        self::assertFalse($row->draft);
+        self::assertMatchesRegularExpression('/^answer-[0-9a-f]{10}-me\.jpg$/', $row->cells[1]);
+    }
+
+    public function testRobotsFloodsAndOtherTimesAreKeptOut(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|1");
+        $fields = [['asked' => '1', 'column' => 'full_name', 'label' => 'Your name', 'kind' => 'line', 'needed' => '1']];
+        $address = $this->open($project, ['most' => '1', 'looked' => '0', 'fields' => $fields]);
+        $this->asked($address);
+        $form = ['_token' => 'csrf-token', 'answers' => ['full_name' => 'Ada']];
+        $here = ['HTTP_ORIGIN' => 'http://localhost'];
+        $robots = [[], ['began' => time() - 9 . '.forged'], ['began' => $this->began(0)], ['began' => $this->began(3), 'website' => 'x']];
+        foreach ($robots as $robot) {
+            $this->browser->request('POST', $address, $form + $robot, [], $here);
+            self::assertResponseStatusCodeSame(422);
+        }
+        $there = ['HTTP_ORIGIN' => 'http://evil.example', 'HTTP_REFERER' => 'http://evil.example/'];
+        $this->browser->request('POST', $address, $form + ['began' => $this->began(3)], [], $there);
+        self::assertResponseStatusCodeSame(403);
+
+        // Two look at their pieces, and there is one place.
+        $seen = [];
+        foreach (['Ada', 'Ben'] as $name) {
+            $this->fill($address, ['full_name' => $name], 303);
+            $seen[] = (string) $this->browser->getResponse()->headers->get('Location');
+        }
+        $this->browser->request('POST', $seen[0], ['_token' => 'csrf-token'], [], $here);
+        self::assertResponseRedirects($seen[0], 303);
+        $this->browser->request('POST', $seen[1], ['_token' => 'csrf-token'], [], $here);
+        self::assertResponseStatusCodeSame(404);
+        self::assertStringContainsString('As many have answered as could be taken', $this->body());
+        self::assertCount(2, $this->rows($project));
+
+        $this->signIn();
+        $soon = date('Y-m-d\TH:i', time() + 7_200);
+        $this->post("/projects/{$project->id()}/deliver/form", ['title' => 'x', 'fields' => $fields, 'opens' => $soon, 'keep' => '1']);
+        $this->browser->request('GET', $address);
+        self::assertStringContainsString('It opens on', $this->body());
+        $this->post("/projects/{$project->id()}/deliver/form", ['title' => 'x', 'fields' => $fields, 'close' => '1']);
+        $this->browser->request('GET', $address);
+        self::assertStringContainsString('It is closed for now', $this->body());
+        $this->post("/projects/{$project->id()}/deliver/form", ['title' => '', 'fields' => $fields]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('Say what the form is called', $this->body());
+    }
+
+    /**
+     * @param array<string, mixed> $said
+     *
+     * @return string its address, for a stranger
+     */
+    private function open(Project $project, array $said): string
+    {
+        $this->browser->request('GET', "/projects/{$project->id()}/deliver/form");
+        self::assertResponseIsSuccessful();
+        $this->post("/projects/{$project->id()}/deliver/form", $said + [
+            'title' => 'Certificates',
+            'thanks' => 'We have it.',
+            'open' => '1',
+            'fields' => [
+                ['asked' => '1', 'column' => 'full_name', 'label' => 'Your name', 'kind' => 'line', 'needed' => '1'],
+                ['asked' => '1', 'column' => 'hours', 'label' => 'Hours', 'kind' => 'number', 'needed' => '1'],
+                ['column' => 'craft', 'label' => 'Craft', 'kind' => 'line', 'needed' => '1'],
+                ['asked' => '1', 'column' => 'mail', 'label' => 'Your mail', 'kind' => 'mail'],
+            ],
+        ]);
+        $page = $this->browser->followRedirect();
+        $address = (string) $page->filter('.rule a')->first()->attr('href');
+        self::assertMatchesRegularExpression('~^/answer/[\w-]{22}$~', $address);
+        $this->browser->restart();
+
+        return $address;
+    }
+
+    private function asked(string $address): Crawler
+    {
+        $page = $this->browser->request('GET', $address);
+        self::assertResponseIsSuccessful();
+
+        return $page;
+    }
+
+    /**
+     * @param array<string, string>       $answers
+     * @param array<string, UploadedFile> $files
+     */
+    private function fill(string $address, array $answers, int $status, array $files = []): Crawler
+    {
+        $this->entities()->clear();
+        $this->asked($address);
+        $form = ['_token' => 'csrf-token', 'began' => $this->began(3), 'answers' => $answers];
+        $page = $this->browser->request('POST', $address, $form, $files, ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertResponseStatusCodeSame($status);
+
+        return $page;
+    }
+
+    /** The page's own sign of when it was asked for, as if so many seconds had gone by. */
+    private function began(int $seconds): string
+    {
+        $address = (string) parse_url((string) $this->browser->getRequest()->getUri(), \PHP_URL_PATH);
+        $time = (string) (time() - $seconds);
+        $secret = (string) self::getContainer()->getParameter('kernel.secret');
+        $sign = hash_hmac('sha256', 'answer ' . basename($address) . " $time", $secret);
+
+        return "$time." . substr($sign, 0, 24);
+    }
+
+    /** @return list<Row> */
+    private function rows(Project $project): array
+    {
+        $rows = self::getContainer()->get(TableRows::class)->table($this->reload($project))->rows;
+        $this->entities()->clear();
+
+        return $rows;
+    }
+
+    private function signIn(): void
+    {
+        $this->entities()->clear();
+        $this->browser->loginUser($this->entities()->getRepository(Member::class)->findOneBy(['name' => 'Isolde']) ?? self::fail());
+    }
+}

@@ -1,0 +1,242 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Command\BouncesCommand;
+use Morphea\App\Entity\Member;
+use Morphea\App\Entity\Project;
+use Morphea\App\Mail\Eml;
+use Morphea\App\Press\RunDesk;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternParts;
+use Morphea\Tests\Tools;
+use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\DomCrawler\Crawler;
+
+/** Mail to each person of a table, through the mailbox that stands in for mail. */
+final class MailTest extends AppTestCase
+{
+    private const ROWS = "Full name|Hours|Craft|Issued|Register|Mail\nOttilie|7|clocks|2026-01-01|1|otti@dune.example\n" .
+        "Ng|6|chairs|2026-01-01|2|ng@dune.example\nВлада|5|radios|2026-01-01|3|vlada.dune.example\n" .
+        "Bo|5|radios|2026-01-01|4|nobody@dune.example\nOtti again|5|radios|2026-01-01|5|OTTI@dune.example";
+
+    public function testItIsSeenBeforeItGoesAndGoesToEachPersonOnce(): void
+    {
+        $project = $this->made();
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/deliver/mail");
+        self::assertSame('mail', $page->filter('#to option[selected]')->attr('value'), 'the column with addresses is found');
+        $page = $this->plan($project, ['carried' => 'both', 'reply' => 'desk@guild.example']);
+        self::assertSame('3', $page->filter('.facts dd')->first()->text());
+        $facts = $page->filter('.facts')->text();
+        self::assertStringContainsString('1 row whose address cannot be right', $facts);
+        self::assertStringContainsString('“vlada.dune.example” has no @.', $facts);
+        self::assertStringContainsString('1 row whose address another row has already', $facts);
+        self::assertSame('Yours, Ottilie', $page->filter('.mail-sheet dd b')->text());
+        self::assertStringContainsString('Ottilie.pdf', $page->filter('.mail-files')->text());
+        self::assertStringContainsString('Ng', $this->plan($project, ['at' => '2'])->filter('.mail-sheet')->text());
+        self::assertSame('Send 3 mails', $page->filter('#act')->text());
+
+        $said = $this->post("/projects/{$project->id()}/deliver/mail/test", $this->said(['carried' => 'attached']))->text();
+        self::assertStringContainsString('otti@dune.example (row 1) went to isolde@tidewick.example', $said);
+        $mails = $this->mails();
+        self::assertCount(1, $mails);
+        self::assertSame('Test: Yours, Ottilie', $mails[0]->headers['subject']);
+        self::assertArrayNotHasKey('list-unsubscribe', $mails[0]->headers, 'who tries it is not taken off by it');
+
+        $mailing = $this->mailed($project, ['carried' => 'both', 'reply' => 'desk@guild.example']);
+        $page = $this->browser->request('GET', $mailing);
+        self::assertResponseIsSuccessful();
+        self::assertSame(['refused', 'sent', 'sent'], $page->filter('.letters tbody td:nth-of-type(3) > span:first-child')->each(
+            static fn (Crawler $one): string => $one->text(),
+        ));
+        self::assertStringContainsString('550 5.1.1 No such mailbox', $page->filter('.letters')->text());
+        $mails = $this->mails('Yours,');
+        self::assertCount(2, $mails);
+        $mail = 'otti@dune.example' === $mails[0]->headers['to'] ? $mails[0] : $mails[1];
+        self::assertSame(['Yours, Ottilie', 'desk@guild.example'], [$mail->headers['subject'], $mail->headers['reply-to']]);
+        self::assertSame('Isolde <morphea@tidewick.example>', $mail->headers['from']);
+        self::assertSame('List-Unsubscribe=One-Click', $mail->headers['list-unsubscribe-post']);
+        [$pdf] = $mail->attachments();
+        self::assertSame('Ottilie.pdf', $pdf['name']);
+        Tools::assertSoundPdf($pdf['body']);
+        self::assertStringContainsString('Ottilie', Tools::pdfText($pdf['body']));
+        foreach (['text/plain', 'text/html'] as $type) {
+            self::assertStringContainsString('Dear Ottilie', $mail->text($type));
+            self::assertMatchesRegularExpression('~http://localhost/s/[\w-]{22}~', $mail->text($type));
+            self::assertStringNotContainsString('Ng', $mail->text($type));
+        }
+
+        // It is read where it lies, with what was attached.
+        $read = (string) $page->selectLink('Read it')->last()->attr('href');
+        $page = $this->browser->request('GET', $read);
+        self::assertStringContainsString('As it lies in the mailbox', $page->text());
+        $this->browser->request('GET', (string) $page->filter('.mail-files a')->attr('href'));
+        Tools::assertSoundPdf($this->body());
+        $this->browser->request('GET', "$read/mail.eml");
+        self::assertStringContainsString("\r\nSubject: Yours, ", $this->body());
+
+        // The same mail of the same rows is not sent again; to chosen ones it is, on purpose.
+        $page = $this->plan($project, ['carried' => 'both']);
+        self::assertSame('0', $page->filter('.facts dd')->first()->text());
+        self::assertStringContainsString('3 rows that were written to already', $page->text());
+        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'both']));
+        self::assertStringContainsString('Nobody is left', $this->browser->followRedirect()->text());
+        $page = $this->browser->request('GET', $mailing);
+        $this->post("$mailing/again", ['letters' => [$page->filter('[name="letters[]"]')->last()->attr('value')]]);
+        $this->work();
+        self::assertCount(3, $this->mails('Yours,'));
+        self::assertStringContainsString('✓ 1 sent', $this->browser->request('GET', "/projects/{$project->id()}/deliver/mail")->text());
+    }
+
+    public function testWhoTakesThemselvesOffIsNotWrittenToByAnyProjectOfTheSameMember(): void
+    {
+        $project = $this->made();
+        $this->mailed($project, []);
+        $mail = $this->mails('Yours, Ng')[0];
+        self::assertSame(1, preg_match('~<http://localhost(/off/[\w-]{22})>~', $mail->headers['list-unsubscribe'], $m));
+        $this->browser->restart();
+        $this->browser->request('GET', $m[1]);
+        self::assertStringNotContainsString('ng@', $this->body(), 'the page says no address');
+        self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM closed_address'));
+        // A mail program does it by itself, from nowhere.
+        $this->browser->request('POST', $m[1], ['List-Unsubscribe' => 'One-Click']);
+        self::assertResponseIsSuccessful();
+        $this->entities()->clear();
+        $member = $this->entities()->getRepository(Member::class)->findOneBy(['name' => 'Isolde']) ?? self::fail();
+        $this->browser->loginUser($member);
+        $text = $this->plan($project, ['subject' => 'Another'])->text();
+        self::assertStringContainsString('1 row whose address was taken off by who has it', $text);
+        $this->browser->request('GET', '/off/' . str_repeat('x', 22));
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testWhatComesBackIsNotedAndNotWrittenToAgain(): void
+    {
+        $project = $this->made();
+        $mailing = $this->mailed($project, []);
+        $message = $this->mails('Yours, Ng')[0]->headers['message-id'];
+        $bounce = "From: MAILER-DAEMON@dune.example\r\nTo: morphea@tidewick.example\r\nSubject: Undelivered\r\nMIME-Version: 1.0\r\n" .
+            "Content-Type: multipart/report; report-type=delivery-status; boundary=\"b\"\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\n" .
+            "It could not be delivered.\r\n--b\r\nContent-Type: message/delivery-status\r\n\r\nReporting-MTA: dns; dune.example\r\n\r\n" .
+            "Final-Recipient: rfc822; ng@dune.example\r\nAction: failed\r\nStatus: 5.2.2\r\n" .
+            "Diagnostic-Code: smtp; 552 5.2.2 The mailbox\r\n is full\r\n--b\r\nContent-Type: text/rfc822-headers\r\n\r\n" .
+            "Message-ID: $message\r\nSubject: Yours, Ng\r\n--b--\r\n";
+        $path = (string) tempnam(sys_get_temp_dir(), 'eml');
+        $take = function (string $bytes) use ($path): string {
+            file_put_contents($path, $bytes);
+            $tester = new CommandTester(self::getContainer()->get(BouncesCommand::class));
+            $tester->execute(['files' => [$path]]);
+
+            return $tester->getDisplay();
+        };
+        self::assertStringContainsString('no mail from here', $take('Subject: hello'));
+        self::assertStringContainsString('no mail from here', $take(str_replace('failed', 'delayed', $bounce)));
+        self::assertStringContainsString('The mail to row 2 came back: 552 5.2.2 The mailbox is full', $take($bounce));
+        self::assertStringContainsString('came back 552', $this->browser->request('GET', $mailing)->filter('.letters')->text());
+        $plan = $this->plan($project, ['subject' => 'Other']);
+        self::assertStringContainsString('1 row from whose address mail came back', $plan->text());
+        unlink($path);
+    }
+
+    public function testAMailingGoesNoFasterThanWasSaidAndCanBeStopped(): void
+    {
+        $project = $this->made();
+        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['pace' => '30']));
+        $mailing = (string) $this->browser->getResponse()->headers->get('Location');
+        $worker = $this->worker();
+        $worker->start();
+        $sent = fn (): array => $this->entities()->getConnection()->fetchFirstColumn('SELECT sent_at FROM letter WHERE sent_at > 0');
+        for ($until = microtime(true) + 60; \count($sent()) < 2 && microtime(true) < $until;) {
+            usleep(50_000);
+        }
+        self::assertGreaterThan(1.9, (float) $sent()[1] - (float) $sent()[0], 'thirty a minute is one every two seconds');
+        $this->post("$mailing/stop");
+        $worker->stop(5, \SIGTERM);
+        self::assertStringContainsString('Go on', $this->browser->request('GET', $mailing)->text());
+        $this->post("$mailing/go-on");
+        $this->work();
+        self::assertStringNotContainsString('waits', $this->browser->request('GET', $mailing)->filter('.mailing')->text());
+    }
+
+    public function testAnotherMemberSeesNoneOfIt(): void
+    {
+        $project = $this->made();
+        $mailing = $this->mailed($project, []);
+        $letter = (string) $this->browser->request('GET', $mailing)->selectLink('Read it')->first()->attr('href');
+        $this->browser->loginUser($this->member('other@tidewick.example'));
+        foreach ([$mailing, $letter, "$letter/mail.eml", "$letter/parts/0", "$mailing/state"] as $address) {
+            $this->browser->request('GET', $address);
+            self::assertResponseStatusCodeSame(404, $address);
+        }
+    }
+
+    private function made(): Project
+    {
+        $project = $this->project(self::ROWS);
+        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        $this->work();
+        self::getContainer()->get(FilesystemOperator::class)->deleteDirectory('mailbox');
+        $this->entities()->clear();
+
+        return $project;
+    }
+
+    /** @param array<string, string> $said */
+    private function plan(Project $project, array $said): Crawler
+    {
+        return $this->post("/projects/{$project->id()}/deliver/mail/plan", $this->said($said));
+    }
+
+    /**
+     * @param array<string, string> $said
+     *
+     * @return string address of the mailing
+     */
+    private function mailed(Project $project, array $said): string
+    {
+        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said($said));
+        $address = (string) $this->browser->getResponse()->headers->get('Location');
+        self::assertMatchesRegularExpression('~/deliver/mail/[0-9a-z]{26}$~', $address);
+        $this->work();
+
+        return $address;
+    }
+
+    /**
+     * @param array<string, string> $said
+     *
+     * @return array<string, string>
+     */
+    private function said(array $said): array
+    {
+        $said += [
+            'to' => 'mail',
+            'subject' => 'Yours, {full_name}',
+            'message' => "Dear {full_name},\n\nthank you for {hours, plural, one {# hour} other {# hours}}.",
+            'from' => 'Isolde',
+            'pace' => '6000',
+            'once' => '1',
+            'carried' => 'link',
+        ];
+        foreach (['subject', 'message'] as $words) {
+            $said[$words] = (string) json_encode(PatternParts::of(Pattern::parse($said[$words])));
+        }
+
+        return $said;
+    }
+
+    /** @return list<Eml> that lie in the mailbox, whose subject begins like this */
+    private function mails(string $subject = ''): array
+    {
+        $files = self::getContainer()->get(FilesystemOperator::class);
+        $mails = [];
+        foreach ($files->listContents('mailbox') as $file) {
+            $mails[] = Eml::of($files->read($file->path()));
+        }
+
+        return array_values(array_filter($mails, static fn (Eml $mail): bool => str_starts_with($mail->headers['subject'], $subject)));
+    }
+}

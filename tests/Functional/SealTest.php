@@ -1,0 +1,196 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Command\GenuineCommand;
+use Morphea\App\Entity\Project;
+use Morphea\App\Press\RunDesk;
+use Morphea\App\Seal\Seals;
+use Morphea\App\Tables\TableRows;
+use Morphea\App\Web\GuestLimits;
+use Morphea\Core\Data\Recipe\SealCodes;
+use Morphea\Core\Data\Row;
+use Morphea\Tests\Tools;
+use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\DomCrawler\Crawler;
+
+/** Pieces that carry a code by which anybody can check them. */
+final class SealTest extends AppTestCase
+{
+    public function testACodeIsPutOnThePieceSealedCheckedReplacedAndTakenBack(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nOttilie|7|clocks|2026-01-01|1\nNg|6|chairs|2026-01-01|2");
+        $address = "/projects/{$project->id()}/deliver/genuine";
+        self::assertStringContainsString('Give them codes', $this->browser->request('GET', $address)->text());
+        $this->post("$address/codes");
+        $this->post("$address/design");
+        $this->entities()->clear();
+        $codes = $this->codes($project);
+        self::assertCount(2, array_unique($codes));
+        $this->make($project);
+
+        // The printed piece has it in letters, and to be scanned.
+        $pdf = $this->download($project);
+        self::assertStringContainsString($codes[0], Tools::pdfText($pdf));
+        self::assertContains("QR-Code:http://localhost/genuine/$codes[0]", Tools::codes(Tools::pdfPicture($pdf, 1, 200)));
+
+        // Made, and not sealed: nothing is said of it yet.
+        $page = $this->asked($codes[0]);
+        self::assertResponseStatusCodeSame(404);
+        self::assertStringContainsString('Nothing was handed out under this code', $page->text());
+        $this->seal($project);
+        self::assertStringContainsString('2 pieces were sealed', $this->browser->followRedirect()->filter('#notices')->text());
+        $page = $this->asked(strtolower(str_replace('-', ' ', $codes[0])));
+        self::assertResponseIsSuccessful();
+        self::assertSame('✓ Genuine', $page->filter('h1')->text());
+        self::assertSame(['Ottilie', 'Certificate for clocks', '2026-01-01', 'The guild', $codes[0]], $page->filter('dd')->each(
+            static fn (Crawler $one): string => $one->text(),
+        ));
+        foreach (['Ng', $codes[1], $project->id(), 'isolde@'] as $others) {
+            self::assertStringNotContainsString($others, $this->body());
+        }
+        $wrong = $codes[0];
+        $wrong[2] = '7' === $wrong[2] ? '8' : '7';
+        self::assertStringContainsString('a letter of it is wrong', $this->asked($wrong)->text());
+
+        // Checked without the server.
+        $this->browser->request('GET', "/genuine/$codes[0].json");
+        $json = $this->body();
+        $this->browser->request('GET', '/genuine/keys/' . json_decode($json, true)['key'] . '.json');
+        $key = json_decode($this->body(), true)['public'];
+        self::assertStringContainsString('Genuine: Certificate for clocks, for Ottilie', $this->offline($json, $key, 0));
+        self::assertStringContainsString('Not genuine', $this->offline(str_replace('Ottilie', 'Otto', $json), $key, 1));
+        self::assertStringContainsString('no sealed statement', $this->offline('{}', $key, 2));
+
+        // Corrected and made anew, by another key: the old one is replaced, and the other stays as it is.
+        $this->post("$address/key");
+        $row = $this->row($project);
+        $this->change($project, ['op' => 'cells', 'cells' => [$row => ['full_name' => 'Ottilie B.']], 'seen' => [$row => []]]);
+        $this->make($project);
+        $this->seal($project);
+        $said = $this->browser->followRedirect()->filter('#notices')->text();
+        self::assertStringContainsString('1 piece was sealed, 1 in the place of earlier ones', $said);
+        $page = $this->asked($codes[0]);
+        self::assertSame('Ottilie B.', $page->filter('dd')->first()->text());
+        self::assertStringContainsString('It replaces an earlier one', $page->text());
+        $this->browser->request('GET', "/genuine/$codes[0].json");
+        self::assertStringContainsString('Not genuine', $this->offline($this->body(), $key, 1), 'the new one is by the new key');
+        self::assertStringContainsString('Genuine', $this->offline($json, $key, 0), 'the old statement still holds by the old key');
+
+        // Taken back, with the reason; sealing all once more does not bring it back.
+        $id = (string) $this->browser->request('GET', $address)->filter('[name=seal]')->first()->attr('value');
+        $this->post("$address/back", ['seal' => $id, 'reason' => ' ']);
+        self::assertStringContainsString('Say why', $this->browser->followRedirect()->filter('#notices')->text());
+        $this->post("$address/back", ['seal' => $id, 'reason' => 'The clock stopped again.']);
+        $page = $this->asked($codes[0]);
+        self::assertSame('✗ Taken back', $page->filter('h1')->text());
+        self::assertStringContainsString('The clock stopped again.', $page->text());
+        $this->seal($project);
+        self::assertSame('✗ Taken back', $this->asked($codes[0])->filter('h1')->text());
+        $this->browser->request('GET', "/genuine/$codes[0].json");
+        self::assertResponseStatusCodeSame(404);
+        $this->post("$address/back", ['seal' => $id, 'again' => '1']);
+        self::assertSame('✓ Genuine', $this->asked($codes[0])->filter('h1')->text());
+
+        // Somebody changed the database: it is not genuine any more.
+        $this->entities()->getConnection()->executeStatement("UPDATE seal SET statement = replace(statement, 'Ottilie B.', 'Otto')");
+        self::assertSame('✗ Not genuine', $this->asked($codes[0])->filter('h1')->text());
+    }
+
+    public function testGuessingIsSlowed(): void
+    {
+        $this->browser->request('GET', '/genuine');
+        [$most] = GuestLimits::MOST['check'];
+        for ($i = 1; $i < $most; ++$i) {
+            $this->browser->request('GET', '/genuine/' . substr(hash('sha256', (string) $i), 0, 12));
+            self::assertResponseStatusCodeSame(404);
+        }
+        $this->browser->request('GET', '/genuine/7H3K-0QWM-9XZ2');
+        self::assertResponseStatusCodeSame(429);
+        self::assertGreaterThan(200, (int) $this->browser->getResponse()->headers->get('Retry-After'));
+        self::assertStringContainsString('Wait 5 minutes', $this->body());
+        self::assertSame([], $this->browser->getResponse()->headers->getCookies());
+    }
+
+    public function testACopyOfAProjectCannotSealByTheSameCodes(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
+        $this->post("/projects/{$project->id()}/deliver/genuine/codes");
+        $this->entities()->clear();
+        $this->make($project);
+        $this->seal($project);
+        $this->entities()->clear();
+        $column = Seals::column($this->reload($project));
+        self::assertInstanceOf(SealCodes::class, $column?->recipe);
+        $this->entities()->clear();
+        $other = $this->project("Full name|Hours|Craft|Issued|Register\nOther|6|chairs|2026-01-01|2", 'other@tidewick.example');
+        $this->post("/projects/{$other->id()}/deliver/genuine/codes");
+        // As a copy of the project's file has it.
+        $this->entities()->getConnection()->executeStatement(
+            'UPDATE table_row SET cells = (SELECT cells FROM table_row WHERE project_id = ?)',
+            [$project->id()],
+        );
+        $this->entities()->getConnection()->executeStatement('UPDATE project SET table_version = table_version + 1');
+        $this->entities()->clear();
+        $this->make($other);
+        $this->seal($other);
+        self::assertStringContainsString('used by another project', $this->browser->followRedirect()->filter('#notices')->text());
+    }
+
+    private function seal(Project $project): void
+    {
+        $this->entities()->clear();
+        $this->post("/projects/{$project->id()}/deliver/genuine/seal", [
+            'whom' => 'full_name',
+            'what' => (string) json_encode([['words' => 'Certificate for '], ['column' => 'craft', 'shown' => 'as-written']]),
+            'day' => 'issued',
+            'by' => 'The guild',
+        ]);
+    }
+
+    private function row(Project $project): int
+    {
+        $row = self::getContainer()->get(TableRows::class)->table($this->reload($project))->rows[0]->id;
+        $this->entities()->clear();
+
+        return $row;
+    }
+
+    private function make(Project $project): void
+    {
+        self::getContainer()->get(RunDesk::class)->start($this->reload($project), $this->orderOf('pdf', '{full_name}', 'all'));
+        $this->work();
+    }
+
+    private function asked(string $code): Crawler
+    {
+        $this->entities()->clear();
+
+        return $this->browser->request('GET', '/genuine/' . rawurlencode($code));
+    }
+
+    /** @return list<string> */
+    private function codes(Project $project): array
+    {
+        $project = $this->reload($project);
+        $table = self::getContainer()->get(TableRows::class)->table($project);
+        $place = $table->place(Seals::column($project)->key ?? '');
+        $codes = array_map(static fn (Row $row): string => $row->cells[$place], $table->rows);
+        $this->entities()->clear();
+
+        return $codes;
+    }
+
+    private function offline(string $json, string $key, int $exit): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'seal');
+        file_put_contents($path, $json);
+        $tester = new CommandTester(new GenuineCommand());
+        self::assertSame($exit, $tester->execute(['statement' => $path, 'key' => $key]));
+        unlink($path);
+
+        return $tester->getDisplay();
+    }
+}
