@@ -2,11 +2,11 @@
 PORT ?= 8080
 PHP = php -d ffi.enable=1
 PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml \
-	php8.2-mbstring librsvg2-bin libvips42 libdeflate0 libpixman-1-0 libharfbuzz0b libharfbuzz-subset0 libfribidi0 libzint2.11 qpdf poppler-utils \
+	php8.2-mbstring php8.2-mailparse librsvg2-bin libvips42 libdeflate0 libpixman-1-0 libharfbuzz0b libharfbuzz-subset0 libfribidi0 libzint2.11 qpdf poppler-utils \
 	ffmpeg
 TEST_PACKAGES = chromium chromium-driver zbar-tools zxing-cpp-tools
 
-.PHONY: demo bench test core-test functional-test browser-test check install test-tools assets screenshots clean
+.PHONY: demo bench test core-test functional-test film-test browser-test check install test-tools assets screenshots clean
 
 demo: install assets
 	@$(PHP) bin/demo $(PORT)
@@ -24,13 +24,23 @@ test-tools:
 assets: install
 	@$(PHP) bin/assets
 
-# The two long suites have their own data and do not disturb each other: they run side by side, and the checks follow
-# on the first processor that is free.
+# The long suites have their own data and do not disturb each other: they run side by side, and the checks follow on
+# the first processor that is free.
 test: install test-tools core-test assets
-	@$(MAKE) --no-print-directory -j2 --output-sync=target functional-test browser-test check
+	@$(MAKE) --no-print-directory -j3 --output-sync=target functional-test browser-test film-test check
+
+functional-test film-test browser-test core-test check: export PHP_INI_SCAN_DIR = :$(CURDIR)/config/tests
+functional-test film-test browser-test core-test check: export MORPHEA_COMPILED = $(CURDIR)/var/compiled
+functional-test film-test browser-test core-test check: var/compiled
+
+var/compiled:
+	@mkdir -p $@
 
 functional-test:
 	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) vendor/bin/phpunit --testsuite functional
+
+film-test:
+	@MORPHEA_TESTS=film TMPDIR="$(CURDIR)/var/film/tmp" $(PHP) vendor/bin/phpunit --testsuite film
 
 browser-test:
 	@$(PHP) vendor/bin/phpunit --testsuite browser
@@ -50,6 +60,8 @@ bench: install assets
 	@$(PHP) bench/runs.php
 	@$(PHP) bench/shorts.php
 	@$(PHP) bench/proof.php
+	@$(PHP) bench/sheets.php
+	@$(PHP) bench/deliver.php
 
 screenshots: install test-tools assets
 	@$(PHP) bin/screenshots
