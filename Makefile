@@ -40,10 +40,10 @@ functional-test:
 	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) vendor/bin/phpunit --testsuite functional
 
 film-test:
-	@MORPHEA_TESTS=film TMPDIR="$(CURDIR)/var/film/tmp" $(PHP) vendor/bin/phpunit --testsuite film
+	@MORPHEA_TESTS=film TMPDIR="$(CURDIR)/var/film/tmp" $(PHP) bin/again film
 
 browser-test:
-	@$(PHP) vendor/bin/phpunit --testsuite browser
+	@$(PHP) bin/again browser
 
 core-test:
 	@$(PHP) vendor/bin/phpunit -c core

@@ -101,6 +101,7 @@ export function saves(send, text = null) {
         clearTimeout(timer);
         if (busy || !waiting.length) return;
         busy = true;
+        document.body.toggleAttribute('data-saving', true);
         while (waiting.length) {
             let answer;
             try {
@@ -123,6 +124,7 @@ export function saves(send, text = null) {
             waiting.shift().done(answer);
         }
         busy = false;
+        document.body.toggleAttribute('data-saving', false);
         strip();
     }
     // Whoever comes back to the page, or gets the line back, need not wait.

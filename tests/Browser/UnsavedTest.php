@@ -44,6 +44,7 @@ final class UnsavedTest extends BrowserTestCase
 
         self::offline($this->driver, false);
         $this->saveNow();
+        $this->settled();
         $this->driver->navigate()->refresh();
         $this->find('#grid[data-ready]');
         self::assertSame(
@@ -102,6 +103,7 @@ final class UnsavedTest extends BrowserTestCase
                 : throw new \RuntimeException('not yet'),
             'mine did not go in',
         );
+        $this->settled();
         $this->driver->navigate()->refresh();
         $this->find('#grid[data-ready]');
         self::assertSame([['My town'], ['Their slip']], $this->cells('town'));
