@@ -36,7 +36,7 @@ final class Application
             'APP_ENV' => 'prod',
             'APP_DEBUG' => '0',
             'DATABASE_URL' => "sqlite:///$folder/morphea.db",
-            'MORPHEA_FILES' => "local://$folder/files",
+            'STORAGE_DSN' => "local://$folder/files",
             'MORPHEA_QUIET' => '1',
             'PHP_CLI_SERVER_WORKERS' => '4',
             'SYMFONY_DOTENV_VARS' => false,

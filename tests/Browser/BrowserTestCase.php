@@ -305,7 +305,8 @@ abstract class BrowserTestCase extends TestCase
         $this->eventually(
             fn (): bool => true ===
             $this->driver->executeScript(
-                'return document.readyState === "complete" && !document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling, [data-saving]")',
+                'return document.readyState === "complete" && ' .
+                    '!document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling, [data-saving]")',
             )
                 ? true
                 : throw new \RuntimeException('busy'),
