@@ -5,25 +5,16 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /**
  * All tables of the first slice; projects belong to a member from the start.
  */
-final class Version20261125002547 extends AbstractMigration
+final class Version20261125002547 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Members, projects, rows, pictures, runs and the queue';
-    }
-
-    /**
-     * SQLite's connection begins transactions by SQL (App\Storage\SqliteConnection), which the migrator does not see
-     * and so would never commit.
-     */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

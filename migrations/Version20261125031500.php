@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** What must stay in sight of a picture, members' own fonts and starters, and runs with bleed. */
-final class Version20261125031500 extends AbstractMigration
+final class Version20261125031500 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Focus of pictures, own fonts, own starters, bleed';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

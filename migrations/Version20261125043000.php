@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Rows keep an identity, can be switched off and be drafts; changes of tables are kept. */
-final class Version20261125043000 extends AbstractMigration
+final class Version20261125043000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Rows with ids of their own, switched off or drafts; history of tables';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

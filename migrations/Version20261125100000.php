@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Ids of rows are never given twice. */
-final class Version20261125100000 extends AbstractMigration
+final class Version20261125100000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'The highest id a row of a project ever had';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

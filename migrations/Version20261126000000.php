@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Nothing is lost: changes are made once however often they are sent, runs keep the order of dates and count tries. */
-final class Version20261126000000 extends AbstractMigration
+final class Version20261126000000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Tokens of changes, order of dates and tries of runs';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

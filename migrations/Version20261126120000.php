@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Runs say by themselves what they are made as, and their work is a job as all long work is; pictures are called pictures. */
-final class Version20261126120000 extends AbstractMigration
+final class Version20261126120000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Outputs of runs; the table of pictures';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

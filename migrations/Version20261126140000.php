@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Pieces know their row by its id. */
-final class Version20261126140000 extends AbstractMigration
+final class Version20261126140000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Pieces know the row they are made of, whatever number it has by now.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

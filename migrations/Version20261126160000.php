@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Runs of several outputs; files are known one by one, and shared by runs. */
-final class Version20261126160000 extends AbstractMigration
+final class Version20261126160000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Runs make several outputs with settings; their files are known by what they hold, and shared.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

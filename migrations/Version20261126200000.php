@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Clips and sounds beside pictures. */
-final class Version20261126200000 extends AbstractMigration
+final class Version20261126200000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'A clip or sound of a project knows how many seconds it lasts.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

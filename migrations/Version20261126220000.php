@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** What was found about each row is kept. */
-final class Version20261126220000 extends AbstractMigration
+final class Version20261126220000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'The proof of a table is kept, row by row, with a name for all it depends on.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Work by hand on single pieces, and one undo over all that is done in the station Proof. */
-final class Version20261127000000 extends AbstractMigration
+final class Version20261127000000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Touch-ups and accepted findings are kept with their rows; every step has a time.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

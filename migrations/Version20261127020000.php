@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Sheets of labels by their measures, which members keep; pieces know by what they were drawn, whatever they were put into. */
-final class Version20261127020000 extends AbstractMigration
+final class Version20261127020000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Members keep sheets of labels; pieces know by what they were drawn.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

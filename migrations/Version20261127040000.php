@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Pages of pieces for the people they are for. */
-final class Version20261127040000 extends AbstractMigration
+final class Version20261127040000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Pieces have pages for the people they are for, and projects one to find them on.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Mail to the people of a table; what is said of each way to hand over; what happened. */
-final class Version20261128000000 extends AbstractMigration
+final class Version20261128000000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Mailings with a letter to each person, addresses that are not written to, and a history of what was handed over.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Pieces that can be checked: what is said of each, signed, and the keys it is signed with. */
-final class Version20261128020000 extends AbstractMigration
+final class Version20261128020000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Seals say of a piece that it is genuine; they are replaced and taken back, and never forgotten.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Forms whose answers become rows. */
-final class Version20261128040000 extends AbstractMigration
+final class Version20261128040000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'A project has a form that strangers answer; an answer is looked at by who gives it before it is a row.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** What goes by itself, row by row. */
-final class Version20261128060000 extends AbstractMigration
+final class Version20261128060000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Rows of which something is done by itself are known by what stood in them, with what was done of each.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** Posts, each at its time. */
-final class Version20261128080000 extends AbstractMigration
+final class Version20261128080000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Pieces are posted at their times: once each, by a sign of its own.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

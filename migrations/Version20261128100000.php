@@ -5,20 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Doctrine\Migrations\AbstractMigration;
+use Morphea\App\Storage\SqliteMigration;
 
 /** A row has one page that holds, whoever gives it and however many do so at once. */
-final class Version20261128100000 extends AbstractMigration
+final class Version20261128100000 extends SqliteMigration
 {
     public function getDescription(): string
     {
         return 'Of the pages of a row one holds at a time.';
-    }
-
-    /** As in the first migration: transactions are not the migrator's. */
-    public function isTransactional(): bool
-    {
-        return false;
     }
 
     public function up(Schema $schema): void

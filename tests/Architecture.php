@@ -19,6 +19,7 @@ final class Architecture
         'Core\Cell' => [],
         'Core\Graphic' => [],
         'Core\Preview' => [],
+        'Core\Work' => [],
         'Core\Naming' => [],
         'Core\Pattern' => ['Core\Cell'],
         'Core\Seal' => ['Core\Pattern'],
@@ -42,8 +43,8 @@ final class Architecture
         'App\Entity' => ['Core\Data', 'Core\Template', 'Core\Layout', 'Core\Mail'],
         'App\History' => ['App\Entity'],
         'App\Hand' => ['Core\Template', 'Core\Layout', 'Core\Proof', 'App\Entity'],
-        'App\Account' => ['App\Entity'],
         'App\Storage' => [],
+        'App\Account' => ['App\Entity', 'App\Storage'],
         'App\Render' => [
             'Core\Foreign', 'Core\Graphic', 'Core\Naming', 'Core\Template', 'Core\Type', 'Core\Drawing', 'Core\Layout',
             'Core\Sheet', 'Core\Preview', 'Core\Proof', 'App\Storage',
@@ -62,12 +63,12 @@ final class Architecture
             'Core\Sheet', 'Core\Preview', 'Core\Proof', 'App\Storage', 'App\Render', 'App\Film',
         ],
         'App\Templates' => ['Core\Template', 'App\Entity'],
-        'App\Work' => ['App\Entity', 'App\Storage', 'App\Import'],
+        'App\Work' => ['Core\Work', 'App\Entity', 'App\Storage', 'App\Import'],
         'App\Pictures' => [
             'Core\Naming', 'Core\Template', 'Core\Drawing', 'Core\Layout', 'App\Entity', 'App\Storage', 'App\Render', 'App\Media',
             'App\Import', 'App\Work',
         ],
-        'App\Tables' => ['Core\Cell', 'Core\Data', 'Core\Template', 'App\Entity', 'App\Pictures'],
+        'App\Tables' => ['Core\Cell', 'Core\Data', 'Core\Template', 'App\Entity', 'App\Storage', 'App\Pictures'],
         'App\Open' => [
             'Core\Data', 'Core\Template', 'Core\Drawing', 'Core\Layout', 'Core\Beat', 'Core\Proof', 'App\Entity', 'App\Hand', 'App\Render',
             'App\Fonts', 'App\Pictures', 'App\Tables',
@@ -100,7 +101,8 @@ final class Architecture
             'App\Web',
         ],
         'App\Seal' => [
-            'Core\Pattern', 'Core\Seal', 'Core\Data', 'Core\Template', 'App\Entity', 'App\History', 'App\Templates', 'App\Tables',
+            'Core\Pattern', 'Core\Seal', 'Core\Data', 'Core\Template', 'App\Entity', 'App\History', 'App\Storage', 'App\Templates',
+            'App\Tables',
             'App\Compose', 'App\Press', 'App\Deliver', 'App\Web',
         ],
         'App\Previews' => [

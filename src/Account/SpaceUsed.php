@@ -6,11 +6,12 @@ namespace Morphea\App\Account;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Member;
+use Morphea\App\Storage\Dialect;
 
 /** How much room a member's projects take: pictures, each file once, and what runs have made. In bytes. */
 final readonly class SpaceUsed
 {
-    public function __construct(private Connection $connection)
+    public function __construct(private Connection $connection, private Dialect $dialect)
     {
     }
 
@@ -21,13 +22,13 @@ final readonly class SpaceUsed
     public function of(Member $member): array
     {
         $found = $this->connection->fetchAllAssociative(
-            'SELECT p.id, p.template,
+            "SELECT p.id, p.template,
                 (SELECT COALESCE(SUM(a.bytes), 0) FROM picture a WHERE a.project_id = p.id) AS pictures,
-                (SELECT COALESCE(SUM(j.outcome ->> ?), 0)
+                (SELECT COALESCE(SUM({$this->dialect->number($this->dialect->json('j.outcome', 'bytes'))}), 0)
                     FROM run r JOIN job j ON j.id = r.job_id WHERE r.project_id = p.id) AS runs,
                 (SELECT COUNT(*) FROM run r WHERE r.project_id = p.id) AS run_count
-             FROM project p WHERE p.owner_id = ?',
-            ['$.bytes', $member->id()],
+             FROM project p WHERE p.owner_id = ?",
+            [$member->id()],
         );
         $projects = array_map(static function (array $one): array {
             $template = json_decode((string) $one['template'], true);

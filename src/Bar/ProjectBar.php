@@ -60,7 +60,7 @@ final readonly class ProjectBar
     private function proof(Project $project): Station
     {
         [$looked, $bad, $eyes] = array_map(intval(...), (array) $this->connection->fetchNumeric(
-            'SELECT COUNT(*), SUM(CASE WHEN bad > 2 THEN 1 ELSE 0 END), SUM(CASE WHEN bad > 0 THEN 1 ELSE 0 END)
+            'SELECT COUNT(*), COUNT(*) FILTER (WHERE bad > 2), COUNT(*) FILTER (WHERE bad > 0)
                 FROM proof WHERE project_id = ?',
             [$project->id()],
         ));
@@ -82,7 +82,7 @@ final readonly class ProjectBar
     private function deliver(Project $project): Station
     {
         [$pages, $seen] = array_map(intval(...), (array) $this->connection->fetchNumeric(
-            'SELECT COUNT(*), SUM(views > 0) FROM piece_link WHERE project_id = ? AND taken_back_at IS NULL',
+            'SELECT COUNT(*), COUNT(*) FILTER (WHERE views > 0) FROM piece_link WHERE project_id = ? AND taken_back_at IS NULL',
             [$project->id()],
         ));
 

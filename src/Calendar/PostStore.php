@@ -95,7 +95,7 @@ final readonly class PostStore
     /** @return array{base: string}|null null where nothing is posted by itself */
     public function on(string $project): ?array
     {
-        $found = $this->connection->fetchOne('SELECT base FROM calendar WHERE project_id = ? AND is_on = 1', [$project]);
+        $found = $this->connection->fetchOne('SELECT base FROM calendar WHERE project_id = ? AND is_on = TRUE', [$project]);
 
         return false === $found ? null : ['base' => (string) $found];
     }
@@ -113,7 +113,7 @@ final readonly class PostStore
     public function dueProjects(): array
     {
         return array_map(strval(...), $this->connection->fetchFirstColumn(
-            "SELECT DISTINCT post.project_id FROM post JOIN calendar ON calendar.project_id = post.project_id AND calendar.is_on = 1
+            "SELECT DISTINCT post.project_id FROM post JOIN calendar ON calendar.project_id = post.project_id AND calendar.is_on = TRUE
                 WHERE (post.state = 'planned' AND post.at <= ?) OR (post.state = 'posting' AND post.begun_at < ?)",
             [self::now(), microtime(true) - self::LEFT],
         ));

@@ -42,14 +42,14 @@ final readonly class Answers
     public function keep(Form $form, array $cells, array $pictures): string
     {
         $this->forget($form->project);
-        $count = 'SELECT COUNT(*) FROM answer WHERE project_id = ? AND given = 0';
+        $count = 'SELECT COUNT(*) FROM answer WHERE project_id = ? AND given = FALSE';
         $open = (int) $this->connection->fetchOne($count, [$form->project->id()]);
         if ($open >= self::OPEN) {
             throw new FormError('Very many are answering just now. Try again in an hour; nothing was sent.');
         }
         $token = Links::token();
         $this->connection->executeStatement(
-            'INSERT INTO answer (token, project_id, cells, pictures, given, made_at) VALUES (?, ?, ?, ?, 0, ?)',
+            'INSERT INTO answer (token, project_id, cells, pictures, given, made_at) VALUES (?, ?, ?, ?, FALSE, ?)',
             [
                 $token,
                 $form->project->id(),
@@ -88,7 +88,7 @@ final readonly class Answers
         }
         // All of it or nothing, wherever it is cut off: an answer that was taken is a row.
         $this->connection->transactional(function () use ($form, $token, $answer): void {
-            $mine = $this->connection->executeStatement('UPDATE answer SET given = 1 WHERE token = ? AND given = 0', [$token]);
+            $mine = $this->connection->executeStatement('UPDATE answer SET given = TRUE WHERE token = ? AND given = FALSE', [$token]);
             if (1 !== (int) $mine) {
                 return;
             }
@@ -113,7 +113,7 @@ final readonly class Answers
     {
         $old = (new \DateTimeImmutable('@' . (time() - self::KEPT)))->setTimezone(new \DateTimeZone(date_default_timezone_get()));
         $found = $this->connection->fetchAllKeyValue(
-            'SELECT token, pictures FROM answer WHERE project_id = ? AND given = 0 AND made_at < ?',
+            'SELECT token, pictures FROM answer WHERE project_id = ? AND given = FALSE AND made_at < ?',
             [$project->id(), $old->format('Y-m-d H:i:s')],
         );
         foreach ($found as $token => $pictures) {

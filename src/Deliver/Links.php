@@ -128,8 +128,9 @@ final readonly class Links
     public function counts(Project $project): array
     {
         $found = $this->connection->fetchAssociative(
-            'SELECT SUM(' . self::HOLD . ') AS hold, SUM(views) AS views, SUM(fetches) AS fetches, SUM(views > 0) AS seen,
-                SUM(taken_back_at IS NOT NULL AND (expires_at IS NULL OR taken_back_at < expires_at)) AS back
+            'SELECT COUNT(*) FILTER (WHERE ' . self::HOLD . ') AS hold, SUM(views) AS views, SUM(fetches) AS fetches,
+                COUNT(*) FILTER (WHERE views > 0) AS seen,
+                COUNT(*) FILTER (WHERE taken_back_at IS NOT NULL AND (expires_at IS NULL OR taken_back_at < expires_at)) AS back
                 FROM piece_link WHERE project_id = ?',
             [self::now(), $project->id()],
         ) ?: [];

@@ -31,11 +31,11 @@ final readonly class WayCards
         $waits = $one("SELECT COUNT(*) FROM letter WHERE project_id = ? AND state = 'waiting'");
         $sent = $one("SELECT COUNT(*) FROM letter WHERE project_id = ? AND state = 'sent'");
         $sealed = $one('SELECT COUNT(*) FROM seal WHERE project_id = ? AND standing = 1 AND taken_back_at IS NULL');
-        $open = $one('SELECT COUNT(*) FROM form WHERE project_id = ? AND is_open = 1');
+        $open = $one('SELECT COUNT(*) FROM form WHERE project_id = ? AND is_open = TRUE');
         $answers = $one('SELECT SUM(answers) FROM form WHERE project_id = ?');
         $planned = $one("SELECT COUNT(*) FROM post WHERE project_id = ? AND state = 'planned'");
         $posted = $one("SELECT COUNT(*) FROM post WHERE project_id = ? AND state = 'posted'");
-        $on = $one('SELECT COUNT(*) FROM follow WHERE project_id = ? AND is_on = 1');
+        $on = $one('SELECT COUNT(*) FROM follow WHERE project_id = ? AND is_on = TRUE');
         $told = $one('SELECT COUNT(*) FROM happening WHERE project_id = ?');
 
         $form = implode(', ', array_filter([

@@ -28,7 +28,7 @@ final readonly class FollowStore
     /** @return array{base: string, who: string}|null null where nothing goes by itself */
     public function on(string $project): ?array
     {
-        $found = $this->connection->fetchAssociative('SELECT base, who FROM follow WHERE project_id = ? AND is_on = 1', [$project]);
+        $found = $this->connection->fetchAssociative('SELECT base, who FROM follow WHERE project_id = ? AND is_on = TRUE', [$project]);
 
         return false === $found ? null : ['base' => (string) $found['base'], 'who' => (string) $found['who']];
     }
@@ -56,7 +56,7 @@ final readonly class FollowStore
     public function plan(string $project, float $when): bool
     {
         return 1 === (int) $this->connection->executeStatement(
-            'UPDATE follow SET planned_at = ? WHERE project_id = ? AND is_on = 1 AND (planned_at <= ? OR planned_at > ?)',
+            'UPDATE follow SET planned_at = ? WHERE project_id = ? AND is_on = TRUE AND (planned_at <= ? OR planned_at > ?)',
             [$when, $project, microtime(true), $when],
         );
     }
@@ -68,7 +68,7 @@ final readonly class FollowStore
 
         return array_map(strval(...), $this->connection->fetchFirstColumn(
             "SELECT DISTINCT follow.project_id FROM follow JOIN followed ON followed.project_id = follow.project_id
-                WHERE follow.is_on = 1 AND follow.planned_at < ? AND followed.state IN ('due', 'making') AND followed.due_at < ?",
+                WHERE follow.is_on = TRUE AND follow.planned_at < ? AND followed.state IN ('due', 'making') AND followed.due_at < ?",
             [$before, $before],
         ));
     }

@@ -13,6 +13,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\History\History;
 use Morphea\App\History\What;
 use Morphea\App\Press\PieceStore;
+use Morphea\App\Storage\Dialect;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Mail\MailError;
@@ -27,6 +28,7 @@ final readonly class Mailings
     public function __construct(
         private EntityManagerInterface $entities,
         private Connection $connection,
+        private Dialect $dialect,
         private WorkDesk $desk,
         private LetterStore $letters,
         private MailWriter $writer,
@@ -127,6 +129,7 @@ final readonly class Mailings
             $this->links->give($project, null, null, array_map(static fn (Planned $one): int => (int) $one->row->id, $mails));
         }
         $mailing = $this->connection->transactional(function () use ($project, $order, $mails, $again, $who, $base): Mailing {
+            $this->dialect->hold($project->id());
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM mailing WHERE project_id = ?', [$project->id()]);
             $job = $this->desk->note(SendMails::KIND, $project->owner(), $project, [], \count($mails), Mailing::newId());
             $mailing = new Mailing($project, $last + 1, $order, $again, $base, $who, $job);

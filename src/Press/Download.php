@@ -6,8 +6,10 @@ namespace Morphea\App\Press;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Run;
+use Morphea\App\Storage\Signed;
 use Morphea\App\Storage\ZipStored;
 use Morphea\App\Web\Attachment;
+use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
@@ -23,6 +25,7 @@ final readonly class Download
         private FileStore $store,
         private RunReport $report,
         private RequestStack $requests,
+        private Signed $signed,
     ) {
     }
 
@@ -52,7 +55,11 @@ final readonly class Download
     public function one(array $file, bool $seen = false): Response
     {
         $type = self::type($file['name']);
-        $zip = fn (\Closure $write, int $from, int $to) => self::part($this->files->readStream($file['path']), $write, $from, $to);
+        $store = $seen ? null : $this->signed->address($file['path'], $type, Attachment::header(basename($file['name'])));
+        if (null !== $store) {
+            return new RedirectResponse($store);
+        }
+        $zip = fn (\Closure $write, int $from, int $to) => ZipStored::copy($this->files->readStream($file['path']), $write, $from, $to);
         $bytes = 0 === $file['bytes'] ? $this->files->fileSize($file['path']) : $file['bytes'];
 
         return $this->stream(basename($file['name']), $type, $bytes, '"' . md5($file['path'] . $bytes) . '"', $zip, $seen);
@@ -88,21 +95,6 @@ final readonly class Download
     private static function type(string $name): string
     {
         return MimeTypes::getDefault()->getMimeTypes(pathinfo($name, \PATHINFO_EXTENSION))[0] ?? 'application/octet-stream';
-    }
-
-    /**
-     * @param resource               $stream
-     * @param \Closure(string): void $write
-     */
-    private static function part($stream, \Closure $write, int $from, int $to): void
-    {
-        $from > 0 && fseek($stream, $from);
-        for ($left = $to - $from + 1; $left > 0 && !feof($stream);) {
-            $bytes = (string) fread($stream, min(1 << 18, $left));
-            $write($bytes);
-            $left -= \strlen($bytes);
-        }
-        fclose($stream);
     }
 
     /**

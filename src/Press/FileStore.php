@@ -143,7 +143,8 @@ final readonly class FileStore
         $found = [];
         foreach (
             $this->connection->fetchAllAssociative(
-                'SELECT run_id, COUNT(*) AS files, SUM(position = 0) AS documents FROM run_file WHERE run_id IN (?) GROUP BY run_id',
+                'SELECT run_id, COUNT(*) AS files, COUNT(*) FILTER (WHERE position = 0) AS documents FROM run_file
+                 WHERE run_id IN (?) GROUP BY run_id',
                 [array_map(static fn (Run $run): string => $run->id(), $runs)],
                 [ArrayParameterType::STRING],
             )
@@ -269,7 +270,7 @@ final readonly class FileStore
             intval(...),
             $this->connection->fetchAllKeyValue(
                 'SELECT project_id, SUM(bytes) FROM (SELECT DISTINCT f.project_id, f.path, f.bytes FROM run_file f
-                 JOIN project p ON p.id = f.project_id WHERE p.owner_id = ?) GROUP BY project_id',
+                 JOIN project p ON p.id = f.project_id WHERE p.owner_id = ?) once GROUP BY project_id',
                 [$owner],
             ),
         );

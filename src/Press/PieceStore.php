@@ -73,7 +73,7 @@ final readonly class PieceStore
             [$run->project()->id(), $run->id()],
         );
         $this->connection->executeStatement(
-            "UPDATE piece SET state = 'made', taken = 1, made_at = ? WHERE run_id = ? AND ($twin) IS NOT NULL",
+            "UPDATE piece SET state = 'made', taken = TRUE, made_at = ? WHERE run_id = ? AND ($twin) IS NOT NULL",
             [microtime(true), $run->id(), $run->project()->id()],
         );
     }
@@ -82,7 +82,7 @@ final readonly class PieceStore
     public function takeDrawn(Run $run): void
     {
         $this->connection->executeStatement(
-            "UPDATE piece SET state = 'made', taken = 1, made_at = ? WHERE run_id = ? AND state <> 'made' AND EXISTS (
+            "UPDATE piece SET state = 'made', taken = TRUE, made_at = ? WHERE run_id = ? AND state <> 'made' AND EXISTS (
                 SELECT 1 FROM piece old JOIN run r ON r.id = old.run_id
                 WHERE old.drawn = piece.drawn AND old.run_id <> piece.run_id AND r.project_id = ? AND old.state = 'made')",
             [microtime(true), $run->id(), $run->project()->id()],
@@ -208,7 +208,7 @@ final readonly class PieceStore
     public function again(string $run, array $positions): void
     {
         $this->connection->executeStatement(
-            'UPDATE piece SET state = ?, taken = 0, made_at = NULL WHERE run_id = ? AND position IN (?)',
+            'UPDATE piece SET state = ?, taken = FALSE, made_at = NULL WHERE run_id = ? AND position IN (?)',
             [PieceState::Waiting->value, $run, $positions],
             [2 => ArrayParameterType::INTEGER],
         );
@@ -244,7 +244,8 @@ final readonly class PieceStore
     public function progress(array $jobs): array
     {
         $counts = $this->connection->fetchAllAssociativeIndexed(
-            'SELECT run_id, SUM(state = ?) AS made, SUM(state = ?) AS failed, SUM(made_at >= ?) AS recent,
+            'SELECT run_id, COUNT(*) FILTER (WHERE state = ?) AS made, COUNT(*) FILTER (WHERE state = ?) AS failed,
+                COUNT(*) FILTER (WHERE made_at >= ?) AS recent,
                 MIN(CASE WHEN made_at >= ? THEN made_at END) AS first
              FROM piece WHERE run_id IN (?) GROUP BY run_id',
             [
@@ -326,7 +327,8 @@ final readonly class PieceStore
     public function counts(Run $run): array
     {
         $found = $this->connection->fetchAssociative(
-            'SELECT SUM(state = ?) AS made, SUM(taken) AS taken, SUM(state = ?) AS failed FROM piece WHERE run_id = ?',
+            'SELECT COUNT(*) FILTER (WHERE state = ?) AS made, COUNT(*) FILTER (WHERE taken = TRUE) AS taken,
+                COUNT(*) FILTER (WHERE state = ?) AS failed FROM piece WHERE run_id = ?',
             [PieceState::Made->value, PieceState::NotMade->value, $run->id()],
         );
 

@@ -12,6 +12,7 @@ use Morphea\App\Hand\HandStore;
 use Morphea\App\Making\Choice;
 use Morphea\App\Open\RowInputs;
 use Morphea\App\Open\SharedSizes;
+use Morphea\App\Storage\Dialect;
 use Morphea\App\Storage\SweepFiles;
 use Morphea\App\Work\WorkDesk;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -30,6 +31,7 @@ final readonly class RunDesk
         private RowInputs $inputs,
         private EntityManagerInterface $entities,
         private Connection $connection,
+        private Dialect $dialect,
         private MessageBusInterface $bus,
         private SharedSizes $sizes,
         private WorkDesk $desk,
@@ -48,6 +50,7 @@ final readonly class RunDesk
         $input = $this->inputs->of($project, Choice::arrays($order->choices), $even);
         $drawn = $this->inputs->of($project, $order->choices[0]->drawn(), $even);
         $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $input, $drawn, $who): Run {
+            $this->dialect->hold($project->id());
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
             $id = Run::newId();
             $job = $this->desk->note(MakeRun::KIND, $project->owner(), $project, [], \count($plan->pieces), $id);

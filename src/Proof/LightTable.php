@@ -75,7 +75,7 @@ final readonly class LightTable
     {
         return $sieve->isOfLeft()
             ? array_map(intval(...), $this->connection->fetchFirstColumn(
-                'SELECT number FROM table_row WHERE project_id = ? AND (off = 1 OR draft = 1) ORDER BY number',
+                'SELECT number FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE) ORDER BY number',
                 [$project->id()],
             ))
             : $this->table->numbers($project, $sieve);
@@ -191,7 +191,7 @@ final readonly class LightTable
     private function left(Project $project, OpenProject $open, int $from, int $count): array
     {
         $found = $this->connection->fetchAllNumeric(
-            "SELECT number, draft FROM table_row WHERE project_id = ? AND (off = 1 OR draft = 1)
+            "SELECT number, draft FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE)
                 ORDER BY number LIMIT $count OFFSET $from",
             [$project->id()],
         );

@@ -7,6 +7,7 @@ namespace Morphea\App\Proof;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Project;
 use Morphea\App\Hand\HandStore;
+use Morphea\App\Storage\Dialect;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\WholeSet;
@@ -23,8 +24,12 @@ final readonly class ProofTable
     private const VALUES = 60;
     private const FOUND = 'row_id, number, inputs, findings, pixels, together, facts';
 
-    public function __construct(private Connection $connection, private HandStore $hands, private SinceRun $since)
-    {
+    public function __construct(
+        private Connection $connection,
+        private HandStore $hands,
+        private SinceRun $since,
+        private Dialect $dialect
+    ) {
     }
 
     /** @return array<int, array{inputs: string, number: int, seen: bool}> by row id; `seen` where its pixels were looked at */
@@ -51,6 +56,7 @@ final readonly class ProofTable
     public function keep(Project $project, array $rows): void
     {
         $this->connection->transactional(function () use ($project, $rows): void {
+            $this->dialect->hold($project->id());
             foreach ($rows as $row) {
                 $found = Found::of($row->rowId, $row->number, $row->findings, $row->values, $this->hands->of($project, $row->rowId));
                 $this->connection->executeStatement(
@@ -101,6 +107,7 @@ final readonly class ProofTable
     {
         $numbers = $waiting->numbers;
         $this->connection->transactional(function () use ($project, $numbers): void {
+            $this->dialect->hold($project->id());
             foreach ($this->known($project) as $id => ['number' => $number]) {
                 if (!isset($numbers[$id])) {
                     $this->connection->executeStatement('DELETE FROM proof WHERE project_id = ? AND row_id = ?', [$project->id(), $id]);
@@ -123,7 +130,7 @@ final readonly class ProofTable
     public function outdated(Project $project, array $rows): void
     {
         $this->connection->executeStatement(
-            "UPDATE proof SET inputs = '' WHERE project_id = ? AND row_id IN (SELECT value FROM json_each(?))",
+            "UPDATE proof SET inputs = '' WHERE project_id = ? AND {$this->dialect->among('row_id')}",
             [$project->id(), json_encode($rows, \JSON_THROW_ON_ERROR)],
         );
     }
@@ -136,7 +143,8 @@ final readonly class ProofTable
     {
         $counts = ['all' => 0, 'rank' => [], 'kinds' => [], 'layers' => [], 'accepted' => 0];
         $rows = $this->connection->iterateNumeric(
-            'SELECT bad, kinds, layers, COUNT(*), SUM(accepted > 0) FROM proof WHERE project_id = ? GROUP BY bad, kinds, layers',
+            'SELECT bad, kinds, layers, COUNT(*), COUNT(*) FILTER (WHERE accepted > 0) FROM proof
+                WHERE project_id = ? GROUP BY bad, kinds, layers',
             [$project->id()],
         );
         foreach ($rows as [$bad, $kinds, $layers, $count, $accepted]) {
@@ -160,7 +168,7 @@ final readonly class ProofTable
     {
         [$where, $values] = $this->where($project, $sieve);
 
-        return $this->read($project, $where, $values, "{$sieve->order()} LIMIT $count OFFSET $from");
+        return $this->read($project, $where, $values, "{$sieve->order($this->dialect)} LIMIT $count OFFSET $from");
     }
 
     /** What was found about one row. */
@@ -209,7 +217,7 @@ final readonly class ProofTable
     {
         return (int) $this->connection->fetchOne(
             "SELECT COUNT(*) FROM proof p JOIN hand_work h ON h.project_id = p.project_id AND h.row_id = p.row_id
-                WHERE p.project_id = ? AND json_extract(h.work, '$.touch') IS NOT NULL",
+                WHERE p.project_id = ? AND {$this->dialect->json('h.work', 'touch')} IS NOT NULL",
             [$project->id()],
         );
     }
@@ -218,8 +226,8 @@ final readonly class ProofTable
     public function values(Project $project, Column $column): array
     {
         return array_map(intval(...), $this->connection->fetchAllKeyValue(
-            "SELECT json_extract(cells, '$[$column->index]') v, COUNT(*) c FROM table_row WHERE project_id = ? AND off = 0
-                AND draft = 0 GROUP BY v ORDER BY c DESC, v LIMIT " . self::VALUES,
+            "SELECT {$this->dialect->json('cells', $column->index)} AS v, COUNT(*) AS c FROM table_row WHERE project_id = ?
+                AND off = FALSE AND draft = FALSE GROUP BY v ORDER BY c DESC, v LIMIT " . self::VALUES,
             [$project->id()],
         ));
     }
@@ -231,7 +239,7 @@ final readonly class ProofTable
      */
     public function some(Project $project, array $numbers): array
     {
-        $in = 'number IN (SELECT value FROM json_each(?))';
+        $in = $this->dialect->among('number');
         $found = $this->read($project, $in, [json_encode($numbers, \JSON_THROW_ON_ERROR)], 'number', $shown);
 
         return array_map(static fn (Found $one, array $layers): array => [$one, $layers], $found, $shown);
@@ -282,7 +290,7 @@ final readonly class ProofTable
         [$where, $values] = $this->where($project, $sieve);
 
         return array_map(intval(...), $this->connection->fetchFirstColumn(
-            "SELECT number FROM proof WHERE project_id = ? AND $where ORDER BY {$sieve->order()}",
+            "SELECT number FROM proof WHERE project_id = ? AND $where ORDER BY {$sieve->order($this->dialect)}",
             [$project->id(), ...$values],
         ));
     }
@@ -300,7 +308,7 @@ final readonly class ProofTable
     /** @return array{string, list<int|float|string>} a condition, and its values */
     private function where(Project $project, Sieve $sieve): array
     {
-        return $sieve->sql(Sieve::CHANGED === $sieve->show ? $this->since->changed($project) ?? [] : []);
+        return $sieve->sql($this->dialect, Sieve::CHANGED === $sieve->show ? $this->since->changed($project) ?? [] : []);
     }
 
     /**
@@ -316,6 +324,7 @@ final readonly class ProofTable
         }
         $together = $set->findings($clashes);
         $this->connection->transactional(function () use ($project, $together): void {
+            $this->dialect->hold($project->id());
             $all = $this->connection->iterateAssociative(
                 'SELECT ' . self::FOUND . ', bad, kinds, layers, accepted FROM proof WHERE project_id = ?',
                 [$project->id()],

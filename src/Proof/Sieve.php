@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Proof;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Storage\Dialect;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Kind;
 use Morphea\Core\Proof\FindingKind;
@@ -102,18 +103,18 @@ final readonly class Sieve
      *
      * @return array{string, list<int|float|string>} a condition, and its values
      */
-    public function sql(array $changed = []): array
+    public function sql(Dialect $dialect, array $changed = []): array
     {
         $all = array_filter([
-            $this->shown($changed),
+            $this->shown($dialect, $changed),
             '' === $this->layer ? null : ['layers LIKE ?', ["% $this->layer %"]],
             null === $this->column
                 ? null
                 : [
-                    "row_id IN (SELECT uid FROM table_row WHERE project_id = ? AND {$this->cell($this->column)} = ?)",
+                    "row_id IN (SELECT uid FROM table_row WHERE project_id = ? AND {$dialect->json('cells', $this->column->index)} = ?)",
                     [$this->project, $this->value],
                 ],
-            $this->between(),
+            $this->between($dialect),
         ]);
 
         return [
@@ -122,14 +123,15 @@ final readonly class Sieve
         ];
     }
 
-    public function order(): string
+    public function order(Dialect $dialect): string
     {
         if (null === $this->by) {
             return 'rows' === $this->order ? 'number' : 'bad DESC, number';
         }
-        $cell = "(SELECT {$this->cell($this->by)} FROM table_row t WHERE t.project_id = proof.project_id AND t.uid = proof.row_id)";
+        $cell = "(SELECT {$dialect->json('t.cells', $this->by->index)} FROM table_row t
+            WHERE t.project_id = proof.project_id AND t.uid = proof.row_id)";
 
-        return Kind::Number === $this->by->kind ? "CAST($cell AS REAL), number" : "$cell COLLATE NOCASE, number";
+        return (Kind::Number === $this->by->kind ? "COALESCE({$dialect->number($cell)}, 0)" : $dialect->caseless($cell)) . ', number';
     }
 
     /**
@@ -137,10 +139,10 @@ final readonly class Sieve
      *
      * @return array{string, list<int|string>}|null
      */
-    private function shown(array $changed): ?array
+    private function shown(Dialect $dialect, array $changed): ?array
     {
         $note = Severity::Note->rank();
-        $touched = "SELECT row_id FROM hand_work WHERE project_id = ? AND json_extract(work, '$.touch') IS NOT NULL";
+        $touched = "SELECT row_id FROM hand_work WHERE project_id = ? AND {$dialect->json('work', 'touch')} IS NOT NULL";
 
         return match ($this->show) {
             '', self::LEFT => null,
@@ -148,7 +150,7 @@ final readonly class Sieve
             self::IN_ORDER => ['bad <= ?', [$note]],
             self::TOUCHED => ["row_id IN ($touched)", [$this->project]],
             self::ACCEPTED => ['accepted > 0', []],
-            self::CHANGED => ['row_id IN (SELECT value FROM json_each(?))', [json_encode($changed, \JSON_THROW_ON_ERROR)]],
+            self::CHANGED => [$dialect->among('row_id'), [json_encode($changed, \JSON_THROW_ON_ERROR)]],
             default => null !== ($worst = Severity::tryFrom($this->show))
                 ? ['bad = ?', [$worst->rank()]]
                 : ['kinds LIKE ?', ["% $this->show %"]],
@@ -156,20 +158,15 @@ final readonly class Sieve
     }
 
     /** @return array{string, list<float>}|null */
-    private function between(): ?array
+    private function between(Dialect $dialect): ?array
     {
         if (null === $this->measured) {
             return null;
         }
         [$layer, $measure, $from, $below] = $this->measured;
-        $value = "json_extract(facts, '$.texts.\"$layer\".$measure')";
+        $value = $dialect->number($dialect->json('facts', 'texts', $layer, $measure));
 
-        return ["$value >= CAST(? AS REAL) AND $value < CAST(? AS REAL)", [$from, $below]];
-    }
-
-    private function cell(Column $column): string
-    {
-        return "json_extract(cells, '$[$column->index]')";
+        return ["$value >= CAST(? AS DOUBLE PRECISION) AND $value < CAST(? AS DOUBLE PRECISION)", [$from, $below]];
     }
 
     /** @return array{string, string, float, float}|null */

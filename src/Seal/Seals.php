@@ -9,6 +9,7 @@ use Morphea\App\Entity\Project;
 use Morphea\App\History\History;
 use Morphea\App\History\What;
 use Morphea\App\Press\PieceStore;
+use Morphea\App\Storage\Dialect;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Recipe\SealCodes;
 use Morphea\Core\Pattern\Pattern;
@@ -30,6 +31,7 @@ final readonly class Seals
 
     public function __construct(
         private Connection $connection,
+        private Dialect $dialect,
         private PieceStore $pieces,
         private SealKeys $keys,
         private History $history,
@@ -159,8 +161,8 @@ final readonly class Seals
     public function counts(Project $project): array
     {
         $found = $this->connection->fetchAssociative(
-            'SELECT SUM(taken_back_at IS NULL) AS standing, SUM(taken_back_at IS NOT NULL) AS back, SUM(looks) AS looks FROM seal
-                WHERE project_id = ? AND standing = 1',
+            'SELECT COUNT(*) FILTER (WHERE taken_back_at IS NULL) AS standing, COUNT(*) FILTER (WHERE taken_back_at IS NOT NULL) AS back,
+                SUM(looks) AS looks FROM seal WHERE project_id = ? AND standing = 1',
             [$project->id()],
         ) ?: [];
 
@@ -199,6 +201,7 @@ final readonly class Seals
     private function one(Project $project, int $row, Statement $statement, SealKey $key): ?string
     {
         return $this->connection->transactional(function () use ($project, $row, $statement, $key): ?string {
+            $this->dialect->hold($project->id());
             $now = $this->connection->fetchAssociative('SELECT * FROM seal WHERE code = ? AND standing = 1', [$statement->code]);
             if (false !== $now && ($now['project_id'] !== $project->id() || (int) $now['row_id'] !== $row)) {
                 throw new SealError(

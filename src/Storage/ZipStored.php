@@ -105,10 +105,13 @@ final class ZipStored
     }
 
     /**
+     * Some of a stream, which need not be one that can be wound, and ends with it.
+     *
      * @param resource               $stream
      * @param \Closure(string): void $write
+     * @param int                    $first  byte, `$last` included
      */
-    private static function copy($stream, \Closure $write, int $first, int $last): void
+    public static function copy($stream, \Closure $write, int $first, int $last): void
     {
         if ($first > 0 && -1 === @fseek($stream, $first)) {
             for ($left = $first; $left > 0 && !feof($stream);) {

@@ -7,6 +7,7 @@ namespace Morphea\App\Tables;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
+use Morphea\App\Storage\Dialect;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Data\Row;
 use Morphea\Core\Data\Table;
@@ -26,6 +27,7 @@ final class TableRows
     public function __construct(
         private readonly EntityManagerInterface $entities,
         private readonly Connection $connection,
+        private readonly Dialect $dialect,
     ) {
     }
 
@@ -66,7 +68,7 @@ final class TableRows
     public function ids(Project $project, array $numbers): array
     {
         return array_map(intval(...), $this->connection->fetchFirstColumn(
-            'SELECT uid FROM table_row WHERE project_id = ? AND number IN (SELECT value FROM json_each(?)) ORDER BY number',
+            "SELECT uid FROM table_row WHERE project_id = ? AND {$this->dialect->among('number')} ORDER BY number",
             [$project->id(), json_encode($numbers, \JSON_THROW_ON_ERROR)],
         ));
     }
@@ -79,7 +81,7 @@ final class TableRows
     public function numbers(Project $project, array $ids): array
     {
         return array_map(intval(...), $this->connection->fetchAllKeyValue(
-            'SELECT uid, number FROM table_row WHERE project_id = ? AND uid IN (SELECT value FROM json_each(?)) ORDER BY number',
+            "SELECT uid, number FROM table_row WHERE project_id = ? AND {$this->dialect->among('uid')} ORDER BY number",
             [$project->id(), json_encode($ids, \JSON_THROW_ON_ERROR)],
         ));
     }
@@ -87,7 +89,7 @@ final class TableRows
     /** @return list<Record> those that runs make: neither switched off nor drafts */
     public function active(Project $project): array
     {
-        return $this->read($project, 'off = 0 AND draft = 0 ORDER BY number', []);
+        return $this->read($project, 'off = FALSE AND draft = FALSE ORDER BY number', []);
     }
 
     /**

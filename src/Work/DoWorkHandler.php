@@ -28,7 +28,6 @@ final readonly class DoWorkHandler
         private FilesystemOperator $files,
         private Kinds $kinds,
         private LockFactory $locks,
-        private StretchSizes $sizes,
     ) {
     }
 
@@ -82,11 +81,9 @@ final readonly class DoWorkHandler
         $began = microtime(true);
         $task->stretch($job, $from, $to);
         $this->record->trouble($job->id(), '');
-        if (!$this->record->isWanted($job->id())) {
-            return;
-        }
-        $this->sizes->took($job->id(), $to - $from + 1, microtime(true) - $began);
-        if (!$this->desk->askForNext($job, $task, $this->sizes->next($job->id())) && $task->isDone($job)) {
+        $this->desk->cameBack($job, $to - $from + 1, microtime(true) - $began);
+        $this->desk->handOut($job);
+        if ($this->record->isWanted($job->id()) && $task->isDone($job)) {
             $this->desk->askToFinish($job);
         }
     }

@@ -15,6 +15,19 @@ final readonly class Kinds
     {
     }
 
+    /** @return list<string> names of those of which several workers do as much as they can */
+    public function shared(): array
+    {
+        $names = [];
+        foreach ($this->kinds as $kind) {
+            if ($kind instanceof SharedTask && !($kind instanceof Paced)) {
+                $names[] = $kind::kind();
+            }
+        }
+
+        return $names;
+    }
+
     public function of(Job $job): Kind
     {
         foreach ($this->kinds as $kind) {

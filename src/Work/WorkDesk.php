@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Work;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
@@ -11,6 +12,9 @@ use Morphea\App\Entity\Job;
 use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
+use Morphea\App\Storage\Dialect;
+use Morphea\Core\Work\Shares;
+use Morphea\Core\Work\Stretch;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Messenger\Stamp\TransportNamesStamp;
@@ -24,17 +28,15 @@ final readonly class WorkDesk
     /** Where messages wait: somebody waits for what is done soon, and workers take it before anything else. */
     private const SOON = 'reading';
     public const LONG = 'runs';
-    /** Stretches of shared work that wait or are worked on at a time: more than there are workers, so that none is idle. */
-    private const AT_ONCE = 8;
-    /** Of a stretch of which nobody knows yet how long it takes. */
-    private const FIRST = 2;
 
     public function __construct(
         private EntityManagerInterface $entities,
         private Connection $connection,
+        private Dialect $dialect,
         private MessageBusInterface $bus,
         private FilesystemOperator $files,
         private Kinds $kinds,
+        private Workers $workers,
     ) {
     }
 
@@ -63,36 +65,87 @@ final readonly class WorkDesk
     public function ask(Job $job): void
     {
         $kind = $this->kinds->of($job);
+        $this->connection->executeStatement(
+            'UPDATE job SET given = 0, handed = 0, fits = ?, touched_at = ? WHERE id = ?',
+            [Stretch::FIRST, microtime(true), $job->id()],
+        );
         if (!($kind instanceof SharedTask)) {
             $this->bus->dispatch(new DoWork($job->id()), [new TransportNamesStamp(self::SOON)]);
-
-            return;
-        }
-        $this->connection->executeStatement('UPDATE job SET given = 0 WHERE id = ?', [$job->id()]);
-        $most = $kind instanceof Paced ? 1 : self::AT_ONCE;
-        for ($i = 0; $i < $most && $this->askForNext($job, $kind, self::FIRST); ++$i);
-        if (0 === $i) {
-            // All is done, and what is left is to put it together.
+        } elseif ($kind->isDone($job)) {
+            // What is left is to put it together.
             $this->askToFinish($job);
+        } else {
+            $this->handOut($job);
         }
     }
 
-    /**
-     * The next stretch of shared work goes to the end of the queue: so works take turns, and none waits for all of another.
-     *
-     * @return bool whether there was one
-     */
-    public function askForNext(Job $job, SharedTask $kind, int $most): bool
+    /** A stretch came to its end, whatever came of it. */
+    public function cameBack(Job $job, int $places, float $seconds): void
     {
-        return $this->connection->transactional(function () use ($job, $kind, $most): bool {
-            $given = (int) $this->connection->fetchOne('SELECT given FROM job WHERE id = ?', [$job->id()]);
-            // Smaller and smaller towards the end, so that all workers come to it at the same time.
-            $left = (int) ceil(((int) $job->total() - $given) / self::AT_ONCE);
-            $next = $kind->next($job, $given, max(1, min($most, $left)));
+        $fits = (int) $this->connection->fetchOne('SELECT fits FROM job WHERE id = ?', [$job->id()]);
+        $this->connection->executeStatement(
+            'UPDATE job SET handed = CASE WHEN handed > 0 THEN handed - 1 ELSE 0 END, fits = ?, touched_at = ? WHERE id = ?',
+            [Stretch::after($fits, $places, $seconds), microtime(true), $job->id()],
+        );
+    }
+
+    /**
+     * More stretches of a member's works go to the end of the queue, as many as are the member's share: so works take turns,
+     * and nobody waits for all of another's. Of works that are paced one goes at a time.
+     */
+    public function handOut(Job $job): void
+    {
+        if ($this->kinds->of($job) instanceof Paced) {
+            $this->handOutNext($job, 1, new Shares(0, 1));
+
+            return;
+        }
+        $under = [JobState::Waiting->value, JobState::Working->value];
+        $kinds = $this->kinds->shared();
+        $types = [ArrayParameterType::STRING, ArrayParameterType::STRING];
+        $members = 'SELECT COUNT(DISTINCT owner_id) FROM job WHERE state IN (?) AND kind IN (?)';
+        $shares = new Shares($this->workers->count(), (int) $this->connection->fetchOne($members, [$under, $kinds], $types));
+        $works = array_map(intval(...), $this->connection->fetchAllKeyValue(
+            'SELECT id, handed FROM job WHERE state IN (?) AND kind IN (?) AND owner_id = ? ORDER BY handed, touched_at',
+            [$under, $kinds, $job->owner()->id()],
+            $types,
+        ));
+        $most = $shares->ofWork(\count($works));
+        for ($there = array_sum($works); $there < $shares->ofMember() && [] !== $works; ++$there) {
+            asort($works);
+            $id = (string) array_key_first($works);
+            $work = $works[$id] < $most ? $this->entities->find(Job::class, $id) : null;
+            if (null === $work || !$this->handOutNext($work, $most, $shares)) {
+                unset($works[$id]);
+                --$there;
+            } else {
+                ++$works[$id];
+            }
+        }
+    }
+
+    /** @return bool whether there was anything left of it */
+    private function handOutNext(Job $job, int $most, Shares $shares): bool
+    {
+        $kind = $this->kinds->of($job);
+
+        return $kind instanceof SharedTask && $this->connection->transactional(function () use ($job, $kind, $most, $shares): bool {
+            $found = $this->connection->fetchAssociative('SELECT given, handed, fits FROM job WHERE id = ?' . $this->dialect->held(), [
+                $job->id(),
+            ]);
+            if (false === $found || (int) $found['handed'] >= $most) {
+                return false;
+            }
+            $given = (int) $found['given'];
+            $next = $kind->next($job, $given, $shares->stretch((int) $found['fits'], (int) $job->total() - $given));
             if (null === $next) {
                 return false;
             }
-            $this->connection->executeStatement('UPDATE job SET given = ? WHERE id = ?', [$next[1], $job->id()]);
+            $this->connection->executeStatement('UPDATE job SET given = ?, handed = handed + 1, touched_at = ? WHERE id = ?', [
+                $next[1],
+                microtime(true),
+                $job->id(),
+            ]);
             $later = $kind instanceof Paced ? [new DelayStamp($kind->pause($job))] : [];
             $this->bus->dispatch(new DoWork($job->id(), ...$next), [new TransportNamesStamp(self::LONG), ...$later]);
 

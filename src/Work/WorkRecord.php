@@ -27,7 +27,12 @@ final readonly class WorkRecord
     /** Why it cannot go on at the moment; empty where it can. */
     public function trouble(string $job, string $words): void
     {
-        $this->connection->executeStatement('UPDATE job SET error = ? WHERE id = ? AND error <> ?', [$words, $job, $words]);
+        $this->connection->executeStatement('UPDATE job SET error = ?, touched_at = ? WHERE id = ? AND error <> ?', [
+            $words,
+            microtime(true),
+            $job,
+            $words,
+        ]);
     }
 
     /** A worker is at some of it. */

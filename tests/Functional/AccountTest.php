@@ -279,8 +279,8 @@ final class AccountTest extends AppTestCase
         self::assertSame($words[0], $words[1], 'nobody learns which addresses are known');
         $this->work();
         $mails = array_map(
-            static fn (string $path): string => quoted_printable_decode((string) file_get_contents($path)),
-            glob(\dirname(__DIR__, 2) . '/var/test/files/mailbox/*.eml') ?: [],
+            fn (string $path): string => quoted_printable_decode($this->files()->read($path)),
+            $this->stored('mailbox'),
         );
         self::assertCount(1, $mails, 'one mail, to the one that is');
         self::assertStringContainsString('To: Tamsin <tamsin@tidewick.example>', $mails[0]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
@@ -69,6 +70,23 @@ abstract class AppTestCase extends WebTestCase
         return self::getContainer()
             ->get(ProjectMaker::class)
             ->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'volunteers.csv');
+    }
+
+    protected function files(): FilesystemOperator
+    {
+        return self::getContainer()->get(FilesystemOperator::class);
+    }
+
+    /** @return list<string> paths of the files that are stored in a folder, however deep */
+    protected function stored(string $folder): array
+    {
+        $paths = [];
+        foreach ($this->files()->listContents($folder, true) as $one) {
+            $one->isFile() && $paths[] = $one->path();
+        }
+        sort($paths);
+
+        return $paths;
     }
 
     protected function entities(): EntityManagerInterface

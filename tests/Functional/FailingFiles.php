@@ -4,26 +4,27 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use League\Flysystem\Config;
-use League\Flysystem\Local\LocalFilesystemAdapter;
+use League\Flysystem\Filesystem;
 use League\Flysystem\UnableToWriteFile;
 
 /** A file store whose disk is full for a while. */
-final class FailingFiles extends LocalFilesystemAdapter
+final class FailingFiles extends Filesystem
 {
     public bool $full = true;
 
-    public function write(string $path, string $contents, Config $config): void
+    /** @param array<string, mixed> $config */
+    public function write(string $location, string $contents, array $config = []): void
     {
         $this->full
-            ? throw UnableToWriteFile::atLocation($path, 'No space left on device')
-            : parent::write($path, $contents, $config);
+            ? throw UnableToWriteFile::atLocation($location, 'No space left on device')
+            : parent::write($location, $contents, $config);
     }
 
-    public function writeStream(string $path, $contents, Config $config): void
+    /** @param array<string, mixed> $config */
+    public function writeStream(string $location, $contents, array $config = []): void
     {
         $this->full
-            ? throw UnableToWriteFile::atLocation($path, 'No space left on device')
-            : parent::writeStream($path, $contents, $config);
+            ? throw UnableToWriteFile::atLocation($location, 'No space left on device')
+            : parent::writeStream($location, $contents, $config);
     }
 }

@@ -56,7 +56,7 @@ final class LargeWorkbooksTest extends AppTestCase
         $this->stopWork();
         self::assertSame("/projects/{$project->id()}/rows", $this->browser->getResponse()->headers->get('HX-Redirect'));
         $this->work();
-        self::assertSame([], self::left($project), 'nothing is read any more and nothing is kept');
+        self::assertSame([], $this->left($project), 'nothing is read any more and nothing is kept');
         $this->browser->request('GET', $address);
         self::assertResponseStatusCodeSame(404);
     }
@@ -80,7 +80,7 @@ final class LargeWorkbooksTest extends AppTestCase
             usleep(20_000);
         }
         $worker->stop(5, \SIGTERM);
-        self::assertSame([], self::left($project));
+        self::assertSame([], $this->left($project));
     }
 
     public function testADamagedOneIsToldAndOneThatKillsWorkersIsGivenUp(): void
@@ -180,9 +180,9 @@ final class LargeWorkbooksTest extends AppTestCase
     }
 
     /** @return list<string> */
-    private static function left(Project $project): array
+    private function left(Project $project): array
     {
-        return glob(\dirname(__DIR__, 2) . "/var/test/files/imports/{$project->id()}/*/*") ?: [];
+        return $this->stored("imports/{$project->id()}");
     }
 
     /** More than a request should read: words no two of which are the same, so that they do not pack well. */

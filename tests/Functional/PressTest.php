@@ -228,7 +228,7 @@ final class PressTest extends AppTestCase
         $this->post("/projects/{$project->id()}/press/runs/{$first->id()}/delete");
         $this->work();
         self::assertSame($after, Tools::pieces($this->download($project)));
-        self::assertCount(12, glob(\dirname(__DIR__, 2) . "/var/test/files/made/{$project->id()}/*/*") ?: []);
+        self::assertCount(12, $this->stored("made/{$project->id()}"));
     }
 
     public function testEachRowLinksToItsNewestFileAndWritesTheLinkOut(): void

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use League\Flysystem\Filesystem;
+use League\Flysystem\FilesystemAdapter;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\JobState;
 use Morphea\App\Entity\Project;
@@ -28,12 +28,12 @@ use Morphea\App\Render\Edge;
 use Morphea\App\Render\Engines;
 use Morphea\App\Render\PdfFile;
 use Morphea\App\Render\Renderer;
+use Morphea\App\Storage\FilesystemFactory;
 use Morphea\App\Storage\NoRoom;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\Kinds;
-use Morphea\App\Work\StretchSizes;
 use Morphea\App\Work\WorkDesk;
 use Morphea\App\Work\WorkRecord;
 use Morphea\Core\Pattern\Pattern;
@@ -129,8 +129,8 @@ final class RobustPressTest extends AppTestCase
             'x',
         );
         $run = self::getContainer()->get(RunDesk::class)->start($project, $order);
-        $disk = new FailingFiles(\dirname(__DIR__, 2) . '/var/test/files');
-        $handler = $this->handler(new Filesystem($disk));
+        $disk = new FailingFiles($this->store());
+        $handler = $this->handler($disk);
         try {
             $handler(new DoWork($run->job()->id(), 1, 6));
             self::fail('it was written');
@@ -149,7 +149,7 @@ final class RobustPressTest extends AppTestCase
         self::assertSame(6, $this->progress($run)->made());
 
         $disk->full = true;
-        $finish = $this->handler(new Filesystem($disk));
+        $finish = $this->handler($disk);
         try {
             $finish(new DoWork($run->job()->id()));
             self::fail('the document was written');
@@ -190,10 +190,10 @@ final class RobustPressTest extends AppTestCase
         $project = $this->rows(6);
         $run = $this->started($project, 'svg');
         $this->handler(self::getContainer()->get(FilesystemOperator::class))(new DoWork($run->job()->id(), 1, 6));
-        $made = glob(\dirname(__DIR__, 2) . "/var/test/files/made/{$project->id()}/*/*") ?: [];
+        $made = $this->stored("made/{$project->id()}");
         self::assertCount(6, $made);
-        file_put_contents($made[0], '');
-        unlink($made[2]);
+        $this->files()->write($made[0], '');
+        $this->files()->delete($made[2]);
         $this->work();
         self::assertSame(JobState::Done, $this->newestRun()->job()->state());
         $files = Tools::pieces($this->download($project));
@@ -230,15 +230,14 @@ final class RobustPressTest extends AppTestCase
         $project = $this->starter('winter-pin');
         $picture = $this->entities()->getRepository(StoredPicture::class)->findOneBy(['project' => $project, 'name' => 'boot.jpg']);
         self::assertNotNull($picture);
-        $path = \dirname(__DIR__, 2) . "/var/test/files/{$picture->path()}";
-        $bytes = (string) file_get_contents($path);
-        file_put_contents($path, substr($bytes, 0, 30_000) . str_repeat('x', 40_000));
+        $bytes = $this->files()->read($picture->path());
+        $this->files()->write($picture->path(), substr($bytes, 0, 30_000) . str_repeat('x', 40_000));
         try {
             $small = ['jpeg' => ['size' => 'width', 'value' => '200']];
             $this->order($project, ['formats' => ['jpeg', 'pdf'], 'of' => $small, 'which' => 'some', 'rows' => '1-4']);
             $this->work();
         } finally {
-            file_put_contents($path, $bytes);
+            $this->files()->write($picture->path(), $bytes);
         }
         $run = $this->newestRun();
         self::assertSame([3, 1], [$this->progress($run)->made(), $this->progress($run)->failed]);
@@ -296,7 +295,7 @@ final class RobustPressTest extends AppTestCase
                 $table,
             );
         }
-        self::assertDirectoryDoesNotExist(\dirname(__DIR__, 2) . "/var/test/files/{$run->folder()}");
+        self::assertSame([], $this->stored($run->folder()));
     }
 
     public function testARunIsDeletedByHandWithItsFiles(): void
@@ -309,7 +308,7 @@ final class RobustPressTest extends AppTestCase
         $this->browser->submit($page->selectButton('Delete it')->form());
         self::assertStringContainsString('Run 1 was deleted', $this->browser->followRedirect()->filter('.notices')->text());
         $this->work();
-        self::assertDirectoryDoesNotExist(\dirname(__DIR__, 2) . "/var/test/files/{$run->folder()}");
+        self::assertSame([], $this->stored($run->folder()));
     }
 
     public function testADatabaseThatIsBusyIsSaidInWordsAndTheLogNamesTheCause(): void
@@ -479,6 +478,13 @@ final class RobustPressTest extends AppTestCase
     }
 
     /** A worker whose pieces go to these files. */
+    private function store(): FilesystemAdapter
+    {
+        $root = \dirname(__DIR__, 2);
+
+        return (new FilesystemFactory($root))->adapter(str_replace('%kernel.project_dir%', $root, (string) $_SERVER['STORAGE_DSN']));
+    }
+
     private function handler(FilesystemOperator $files): DoWorkHandler
     {
         $container = self::getContainer();
@@ -504,7 +510,6 @@ final class RobustPressTest extends AppTestCase
             $files,
             new Kinds([$making]),
             $container->get(LockFactory::class),
-            $container->get(StretchSizes::class),
         );
     }
 

@@ -291,7 +291,7 @@ final class TableTest extends AppTestCase
             ['Photo', 'Full name', 'Hours'],
             array_map(static fn ($column): string => $column->heading, $this->reload($project)->columns()),
         );
-        self::assertSame([], $this->files($project), 'what was sent is thrown away once it is taken');
+        self::assertSame([], $this->waiting($project), 'what was sent is thrown away once it is taken');
     }
 
     public function testKindsAndTheOrderOfDatesAreSaidBeforeItIsTaken(): void
@@ -572,9 +572,9 @@ final class TableTest extends AppTestCase
     }
 
     /** @return list<string> names of files that wait to be taken over */
-    private function files(Project $project): array
+    private function waiting(Project $project): array
     {
-        return glob(\dirname(__DIR__, 2) . "/var/test/files/imports/{$project->id()}/*/*") ?: [];
+        return $this->stored("imports/{$project->id()}");
     }
 
     /** @return list<string> cells of each row, with commas between */
