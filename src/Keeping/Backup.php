@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Keeping;
 
-use Doctrine\DBAL\Connection;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\StorageAttributes;
 use Morphea\App\Storage\NoRoom;
@@ -19,13 +18,12 @@ use Symfony\Component\Lock\LockFactory;
 final readonly class Backup
 {
     public const FORMAT = 1;
-    private const DATABASE = 'database.db';
     private const MANIFEST = 'manifest.json';
     /** What can be made again, or is only on its way. */
     private const LEFT_OUT = ['faces', 'work', 'imports', Tidy::TRASH, WholeFiles::INCOMING];
 
     public function __construct(
-        private Connection $connection,
+        private DatabaseCopy $database,
         private FilesystemOperator $files,
         private LockFactory $locks,
     ) {
@@ -40,7 +38,6 @@ final readonly class Backup
      */
     public function write(string $folder): array
     {
-        $this->sqlite();
         if (
             is_dir($folder) &&
             !is_file("$folder/" . self::MANIFEST) &&
@@ -56,9 +53,8 @@ final readonly class Backup
         $lock = $this->locks->createLock(Tidy::LOCK, null);
         $lock->acquire(true);
         try {
-            @unlink("$folder/" . self::DATABASE . '.new');
-            // A copy of one moment, with what still lies in the write-ahead log (SQLite: VACUUM INTO).
-            $this->connection->executeStatement('VACUUM INTO ?', ["$folder/" . self::DATABASE . '.new']);
+            $database = "$folder/{$this->database->name()}";
+            $this->database->write("$database.new");
             $written = ['files' => 0, 'bytes' => 0, 'copied' => 0];
             $kept = [];
             foreach ($this->stored() as $file) {
@@ -72,11 +68,11 @@ final readonly class Backup
                 ++$written['files'];
                 $written['bytes'] += $size;
             }
-            rename("$folder/" . self::DATABASE . '.new', "$folder/" . self::DATABASE);
+            rename("$database.new", $database);
             $manifest = [
                 'format' => self::FORMAT,
                 'made' => date(\DATE_ATOM),
-                'database' => hash_file('sha256', "$folder/" . self::DATABASE),
+                'database' => hash_file('sha256', $database),
                 'files' => $kept,
             ];
             NoRoom::write(
@@ -102,9 +98,8 @@ final readonly class Backup
      */
     public function restore(string $folder, bool $over): array
     {
-        $database = $this->sqlite();
         $manifest = $this->checked($folder);
-        if (!$over && is_file($database) && $this->hasMembers()) {
+        if (!$over && $this->database->isUsed()) {
             throw new BackupError(
                 'There are members and projects here. With --over they make room for the backup; back them up first.',
             );
@@ -116,15 +111,7 @@ final readonly class Backup
                 $this->files->writeStream($path, $stream);
             }
         }
-        $this->connection->close();
-        if (!copy("$folder/" . self::DATABASE, "$database.new")) {
-            throw new BackupError("$database cannot be written.");
-        }
-        // The log of what was here before belongs to no other database.
-        foreach (['-wal', '-shm'] as $tail) {
-            @unlink($database . $tail);
-        }
-        rename("$database.new", $database);
+        $this->database->restore("$folder/{$this->database->name()}");
 
         return ['files' => \count($manifest['files'])];
     }
@@ -140,17 +127,16 @@ final readonly class Backup
         if (!\is_array($manifest) || self::FORMAT !== ($manifest['format'] ?? null) || !\is_array($manifest['files'] ?? null)) {
             throw new BackupError("$folder holds no backup that can be read here.");
         }
-        if (@hash_file('sha256', "$folder/" . self::DATABASE) !== ($manifest['database'] ?? null)) {
+        $database = "$folder/{$this->database->name()}";
+        if (!is_file($database)) {
+            throw new BackupError(
+                "$folder is of another kind of database than the one here. Take it back where it came from, then morphea:move-in.",
+            );
+        }
+        if (hash_file('sha256', $database) !== ($manifest['database'] ?? null)) {
             throw new BackupError("The database in $folder is not the one that was backed up.");
         }
-        $copy = new \PDO(
-            "sqlite:$folder/" . self::DATABASE,
-            options: [\PDO::SQLITE_ATTR_OPEN_FLAGS => \PDO::SQLITE_OPEN_READONLY],
-        );
-        $check = $copy->query('PRAGMA integrity_check');
-        if (false === $check || 'ok' !== $check->fetchColumn()) {
-            throw new BackupError("The database in $folder is damaged.");
-        }
+        $this->database->check($database);
         $files = [];
         foreach ($manifest['files'] as $path => $size) {
             if (@filesize("$folder/files/$path") !== $size) {
@@ -186,26 +172,5 @@ final readonly class Backup
                 yield $file;
             }
         }
-    }
-
-    private function hasMembers(): bool
-    {
-        try {
-            return (int) $this->connection->fetchOne('SELECT COUNT(*) FROM member') > 0;
-        } catch (\Throwable) {
-            return false;
-        }
-    }
-
-    /** Path of the database. */
-    private function sqlite(): string
-    {
-        $path = $this->connection->getParams()['path'] ?? null;
-
-        return \is_string($path)
-            ? $path
-            : throw new BackupError(
-                'The database is none of SQLite; back it up by its own means, and the stored files besides.',
-            );
     }
 }

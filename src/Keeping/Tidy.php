@@ -19,6 +19,7 @@ use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Press\FileStore;
 use Morphea\App\Press\MakeRun;
 use Morphea\App\Rows\ImportStore;
+use Morphea\App\Storage\Dialect;
 use Morphea\App\Storage\WholeFiles;
 use Symfony\Component\Cache\PruneableInterface;
 use Symfony\Component\Lock\LockFactory;
@@ -46,6 +47,7 @@ final readonly class Tidy
 
     public function __construct(
         private Connection $connection,
+        private Dialect $dialect,
         private EntityManagerInterface $entities,
         private FilesystemOperator $files,
         private LockFactory $locks,
@@ -133,11 +135,11 @@ final readonly class Tidy
     {
         // Of the versions before the newest hundred, the last of each day stays, and the first of all.
         return (int) $this->connection->executeStatement(
-            'DELETE FROM revision WHERE number > 0
+            "DELETE FROM revision WHERE number > 0
                 AND number <= (SELECT project.revision FROM project WHERE project.id = revision.project_id) - ?
                 AND number < (SELECT MAX(later.number) FROM revision later
                     WHERE later.project_id = revision.project_id
-                    AND SUBSTR(later.created_at, 1, 10) = SUBSTR(revision.created_at, 1, 10))',
+                    AND {$this->dialect->day('later.created_at')} = {$this->dialect->day('revision.created_at')})",
             [self::KEPT_VERSIONS],
         );
     }

@@ -42,6 +42,12 @@ final readonly class Dialect
             : "CAST($text AS REAL)";
     }
 
+    /** The day of a time. */
+    public function day(string $time): string
+    {
+        return $this->isPostgres() ? "CAST($time AS DATE)" : "SUBSTR($time, 1, 10)";
+    }
+
     /** A condition: the column's value is one of a list of whole numbers, which is bound as JSON. */
     public function among(string $column): string
     {

@@ -31,7 +31,8 @@ final readonly class FilesystemFactory
 
     public function fromDsn(string $storageDsn): Filesystem
     {
-        return new Filesystem($this->adapter($storageDsn));
+        // Who may see what is said by the application, and not by lists of rights that few stores have.
+        return new Filesystem($this->adapter($storageDsn), ['retain_visibility' => false]);
     }
 
     public function adapter(string $storageDsn): FilesystemAdapter

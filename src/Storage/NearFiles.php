@@ -57,11 +57,13 @@ final class NearFiles implements FilesystemAdapter
 
     public function write(string $path, string $contents, Config $config): void
     {
+        @unlink($this->near($path));
         $this->far->write($path, $contents, $config);
     }
 
     public function writeStream(string $path, $contents, Config $config): void
     {
+        @unlink($this->near($path));
         $this->far->writeStream($path, $contents, $config);
     }
 
@@ -147,7 +149,7 @@ final class NearFiles implements FilesystemAdapter
         if (\strlen($bytes) !== @file_put_contents($new, $bytes) || !@rename($new, $near)) {
             @unlink($new);
         }
-        if (0 === random_int(0, self::LOOKS - 1)) {
+        if (0 === hexdec(substr(basename($near), 0, 6)) % self::LOOKS) {
             $this->makeRoom();
         }
     }

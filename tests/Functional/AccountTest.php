@@ -332,11 +332,8 @@ final class AccountTest extends AppTestCase
             'nothing is kept of a visit that has nothing to keep',
         );
         foreach (['seen_at' => SessionStore::IDLE, 'started_at' => SessionStore::ABSOLUTE] as $column => $seconds) {
-            $database->executeStatement("UPDATE session SET seen_at = ?, started_at = ?, $column = ?", [
-                time(),
-                time(),
-                time() - $seconds - 1,
-            ]);
+            $database->executeStatement('UPDATE session SET seen_at = ?, started_at = ?', [time(), time()]);
+            $database->executeStatement("UPDATE session SET $column = ?", [time() - $seconds - 1]);
             self::assertSame('', $sessions->read($id), "$column is too long ago");
         }
         self::assertSame(1, $sessions->gc(0));

@@ -18,6 +18,7 @@ use Morphea\App\Press\Order;
 use Morphea\App\Press\Which;
 use Morphea\App\Projects\ProjectMaker;
 use Morphea\App\Projects\StarterShelf;
+use Morphea\App\Storage\Dialect;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Data\Table;
@@ -87,6 +88,35 @@ abstract class AppTestCase extends WebTestCase
         sort($paths);
 
         return $paths;
+    }
+
+    protected function isPostgres(): bool
+    {
+        return self::getContainer()->get(Dialect::class)->isPostgres();
+    }
+
+    /**
+     * From now on the database refuses a change, as if it were cut off just there.
+     *
+     * @param string $change as in "INSERT ON table_row"
+     *
+     * @return \Closure(): void ends that
+     */
+    protected function refused(string $change, string $words, string $when = 'TRUE'): \Closure
+    {
+        $database = $this->entities()->getConnection();
+        $table = substr((string) strrchr($change, ' '), 1);
+        if ($this->isPostgres()) {
+            $database->executeStatement(
+                "CREATE FUNCTION refused() RETURNS trigger LANGUAGE plpgsql AS \$\$ BEGIN RAISE EXCEPTION '$words'; END \$\$",
+            );
+            $database->executeStatement("CREATE TRIGGER refused BEFORE $change FOR EACH ROW WHEN ($when) EXECUTE FUNCTION refused()");
+
+            return static fn () => $database->executeStatement("DROP TRIGGER refused ON $table; DROP FUNCTION refused()");
+        }
+        $database->executeStatement("CREATE TRIGGER refused BEFORE $change WHEN $when BEGIN SELECT RAISE(ABORT, '$words'); END");
+
+        return static fn () => $database->executeStatement('DROP TRIGGER refused');
     }
 
     protected function entities(): EntityManagerInterface

@@ -208,16 +208,14 @@ final class RobustPressTest extends AppTestCase
         $files = self::getContainer()->get(FilesystemOperator::class);
         $this->handler($files)(new DoWork($run->job()->id(), 1, 3));
         $database = $this->entities()->getConnection();
-        $database->executeStatement(
-            "CREATE TRIGGER dies BEFORE UPDATE OF state ON job WHEN new.state = 'done' BEGIN SELECT RAISE(ABORT, 'killed'); END",
-        );
+        $mended = $this->refused('UPDATE OF state ON job', 'killed', "new.state = 'done'");
         try {
             $this->handler($files)(new DoWork($run->job()->id()));
             self::fail('it was committed');
         } catch (\Throwable $e) {
             self::assertStringContainsString('killed', $e->getMessage());
         }
-        $database->executeStatement('DROP TRIGGER dies');
+        $mended();
         self::getContainer()->get('doctrine')->resetManager();
         $this->work();
         self::assertSame('done', $database->fetchOne('SELECT state FROM job'));
@@ -313,6 +311,7 @@ final class RobustPressTest extends AppTestCase
 
     public function testADatabaseThatIsBusyIsSaidInWordsAndTheLogNamesTheCause(): void
     {
+        $this->isPostgres() && self::markTestSkipped('PostgreSQL has more writers than one.');
         $project = $this->rows(2);
         $token = $this->token();
         $this->entities()->getConnection()->executeStatement('PRAGMA busy_timeout = 100');
@@ -340,6 +339,7 @@ final class RobustPressTest extends AppTestCase
 
     public function testADatabaseThatIsLockedForTwentySecondsDuringARunCostsNothingButTime(): void
     {
+        $this->isPostgres() && self::markTestSkipped('PostgreSQL has more writers than one.');
         $project = $this->rows(150);
         $this->order($project, ['formats' => ['svg', 'pdf'], 'name' => '{register}', 'file' => 'all']);
         $run = $this->newestRun();
@@ -396,11 +396,16 @@ final class RobustPressTest extends AppTestCase
             while (
                 '' ===
                     (string) $database->fetchOne('SELECT MAX(delivered_at) FROM messenger_messages WHERE delivered_at > ?', [
-                        '2021',
+                        '2021-01-01',
                     ]) &&
                 microtime(true) < $deadline &&
                 $worker->isRunning()
             ) {
+                usleep(2_000);
+            }
+            // A piece over which three died is given up: it is not to be one that was only hit by chance.
+            $made = $this->progress($run)->made();
+            while (0 !== $kill % 3 && $this->progress($run)->made() === $made && microtime(true) < $deadline && $worker->isRunning()) {
                 usleep(2_000);
             }
             usleep(mt_rand(0, 250_000));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Storage\Dialect;
 use Morphea\App\Tables\TableRows;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
@@ -107,12 +108,13 @@ final class RowsTest extends AppTestCase
     public function testRowsStayThemselvesFromTheFileToThePieceWhenTheTableComesInAnew(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|TMG-1\nOar|3|boots|2026-03-09|TMG-2");
-        $whose = function () use ($project): array {
+        $cell = self::getContainer()->get(Dialect::class)->json('cells', 'full_name');
+        $whose = function () use ($project, $cell): array {
             $this->order($project, ['format' => 'svg']);
 
             return $this->entities()
                 ->getConnection()
-                ->fetchAllKeyValue("SELECT cells ->> 'full_name', row_id FROM piece WHERE run_id = ? ORDER BY position", [
+                ->fetchAllKeyValue("SELECT $cell, row_id FROM piece WHERE run_id = ? ORDER BY position", [
                     $this->newestRun()->id(),
                 ]);
         };

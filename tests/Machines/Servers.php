@@ -10,6 +10,7 @@ use Symfony\Component\Process\Process;
 final class Servers
 {
     private const BUCKET = 'morphea';
+    private const HERE = 'MORPHEA_MACHINES';
     private const KEYS = ['S3RVER', 'S3RVER'];
     /** Seconds. */
     private const PATIENCE = 60;
@@ -17,30 +18,34 @@ final class Servers
     private readonly string $root;
     private readonly string $tables;
     private readonly string $bin;
-    private readonly int $sql;
-    private readonly int $store;
-    private ?Process $objects = null;
 
-    private function __construct(private readonly string $folder)
+    private function __construct(private readonly string $folder, private readonly int $sql, private readonly int $store)
     {
         $this->root = \dirname(__DIR__, 2);
         // PostgreSQL is not run by root, and who it is run by may not come into the folders of the project.
         $this->tables = '/tmp/morphea-sql-' . substr(hash('sha256', $folder), 0, 8);
         $all = glob('/usr/lib/postgresql/*/bin/pg_ctl') ?: [];
         $this->bin = \dirname((string) end($all));
-        $this->sql = self::freePort();
-        $this->store = self::freePort();
     }
 
-    public static function start(?string $folder = null): self
+    public static function start(): self
     {
-        $servers = new self($folder ?? \dirname(__DIR__, 2) . '/var/machines');
+        $servers = new self(\dirname(__DIR__, 2) . '/var/machines', self::freePort(), self::freePort());
         $servers->make();
         $servers->startDatabase();
         $servers->startStore();
-        register_shutdown_function($servers->stop(...));
 
         return $servers;
+    }
+
+    /** Those that `bin/with-machines` started. */
+    public static function running(): self
+    {
+        [$folder, $sql, $store] = explode('|', (string) getenv(self::HERE)) + ['', '', ''];
+
+        return '' === $store
+            ? throw new \LogicException('To be run by bin/with-machines.')
+            : new self($folder, (int) $sql, (int) $store);
     }
 
     /** @return array<string, string> what a machine needs to know of the others */
@@ -50,6 +55,7 @@ final class Servers
 
         return [
             'DATABASE_URL' => "postgresql://morphea@127.0.0.1:$this->sql/morphea?serverVersion=15&charset=utf8",
+            self::HERE => "$this->folder|$this->sql|$this->store",
             'MORPHEA_TEST_OBJECTS' => "$this->folder/objects/" . self::BUCKET,
             'STORAGE_DSN' => "s3://$key:$secret@" . self::BUCKET . "?endpoint=http://127.0.0.1:$this->store",
         ];
@@ -68,12 +74,9 @@ final class Servers
 
     public function startStore(): void
     {
-        $this->objects = new Process([
-            ...['node', "$this->root/node_modules/s3rver/bin/s3rver.js", '-d', "$this->folder/objects", '-a', '127.0.0.1'],
-            ...['-p', (string) $this->store, '-s', '--no-vhost-buckets', '--configure-bucket', self::BUCKET],
-        ], timeout: null);
-        $this->objects->disableOutput();
-        $this->objects->start();
+        $server = ['node', __DIR__ . '/store.cjs', "$this->folder/objects", (string) $this->store, self::BUCKET];
+        $line = implode(' ', array_map(escapeshellarg(...), $server));
+        (new Process(['sh', '-c', "setsid $line >/dev/null 2>&1 & echo $! > \"$this->folder/store.pid\""]))->mustRun();
         $until = microtime(true) + self::PATIENCE;
         while (false === ($socket = @fsockopen('127.0.0.1', $this->store, timeout: 0.2))) {
             if (microtime(true) > $until) {
@@ -86,8 +89,8 @@ final class Servers
 
     public function stopStore(): void
     {
-        $this->objects?->stop(0, \SIGKILL);
-        $this->objects = null;
+        $pid = (int) @file_get_contents("$this->folder/store.pid");
+        $pid > 0 && posix_kill($pid, \SIGKILL);
     }
 
     public function stop(): void

@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Keeping;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Storage\Dialect;
+use Symfony\Component\Process\Process;
+
+/** The database as it is at one moment, in a file, whoever writes meanwhile; and back: by SQLite itself, or by PostgreSQL's own programs. */
+final readonly class DatabaseCopy
+{
+    /** Seconds. */
+    private const PATIENCE = 7_200;
+
+    public function __construct(private Connection $connection, private Dialect $dialect)
+    {
+    }
+
+    public function name(): string
+    {
+        return $this->dialect->isPostgres() ? 'database.dump' : 'database.db';
+    }
+
+    /** @throws BackupError */
+    public function write(string $file): void
+    {
+        @unlink($file);
+        if ($this->dialect->isPostgres()) {
+            $this->program('pg_dump', '--format=custom', '--no-owner', '--no-privileges', "--file=$file");
+        } else {
+            // With what still lies in the write-ahead log.
+            $this->connection->executeStatement('VACUUM INTO ?', [$file]);
+        }
+    }
+
+    /** @throws BackupError when it is damaged */
+    public function check(string $file): void
+    {
+        if ($this->dialect->isPostgres()) {
+            $this->program('pg_restore', '--list', $file);
+
+            return;
+        }
+        $copy = new \PDO("sqlite:$file", options: [\PDO::SQLITE_ATTR_OPEN_FLAGS => \PDO::SQLITE_OPEN_READONLY]);
+        $check = $copy->query('PRAGMA integrity_check');
+        if (false === $check || 'ok' !== $check->fetchColumn()) {
+            throw new BackupError("The database in $file is damaged.");
+        }
+    }
+
+    /** With nobody at it; all of it or nothing. @throws BackupError */
+    public function restore(string $file): void
+    {
+        $this->connection->close();
+        if ($this->dialect->isPostgres()) {
+            $this->connection->close();
+            $this->program('pg_restore', '--clean', '--if-exists', '--no-owner', '--single-transaction', '--dbname=' . $this->database(), $file);
+
+            return;
+        }
+        $database = $this->database();
+        if (!copy($file, "$database.new")) {
+            throw new BackupError("$database cannot be written.");
+        }
+        // The log of what was here before belongs to no other database.
+        foreach (['-wal', '-shm'] as $tail) {
+            @unlink($database . $tail);
+        }
+        rename("$database.new", $database);
+    }
+
+    /** Whether anybody is in it. */
+    public function isUsed(): bool
+    {
+        try {
+            return (int) $this->connection->fetchOne('SELECT COUNT(*) FROM member') > 0;
+        } catch (\Throwable) {
+            return false;
+        }
+    }
+
+    private function database(): string
+    {
+        $parameters = $this->connection->getParams();
+
+        return (string) ($parameters['path'] ?? $parameters['dbname'] ?? '');
+    }
+
+    private function program(string $name, string ...$arguments): void
+    {
+        $parameters = $this->connection->getParams();
+        $process = new Process([$name, ...$arguments], null, array_filter([
+            'PGHOST' => (string) ($parameters['host'] ?? ''),
+            'PGPORT' => (string) ($parameters['port'] ?? ''),
+            'PGUSER' => (string) ($parameters['user'] ?? ''),
+            'PGPASSWORD' => (string) ($parameters['password'] ?? ''),
+            'PGDATABASE' => $this->database(),
+        ]), timeout: self::PATIENCE);
+        if (0 !== $process->run()) {
+            throw new BackupError(
+                127 === $process->getExitCode()
+                    ? "$name is not on this machine: install PostgreSQL's client (Debian: postgresql-client)."
+                    : "$name: " . mb_strimwidth(trim($process->getErrorOutput()), 0, 300, '…', 'UTF-8'),
+            );
+        }
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Machines;
+
+use Symfony\Component\Process\Process;
+
+/** A worker in a folder of its own, with nothing in it but the code; it is started again whenever it ends, as systemd does. */
+final class Machine
+{
+    /** What of the project is its code. */
+    private const CODE = ['assets', 'bin', 'config', 'core', 'demo', 'fonts', 'migrations', 'public', 'sounds', 'src', 'templates', 'vendor',
+        '.env', 'composer.json', 'importmap.php'];
+
+    public readonly string $folder;
+    private ?Process $process = null;
+
+    /** @param array<string, string> $settings */
+    public function __construct(string $name, private readonly array $settings)
+    {
+        $root = \dirname(__DIR__, 2);
+        $this->folder = "$root/var/machines/$name";
+        (new Process(['rm', '-rf', $this->folder]))->mustRun();
+        mkdir("$this->folder/var/tmp", 0o777, true);
+        // Of the same bytes, but of paths of its own: nothing of the project is found by going up from here.
+        (new Process(['cp', '-al', ...self::CODE, $this->folder], $root))->mustRun();
+    }
+
+    /** @param array<string, string> $more settings of this one alone */
+    public function start(array $more = []): void
+    {
+        $command = 'while :; do "$0" -d ffi.enable=1 bin/console messenger:consume reading runs --sleep=0.1 --keepalive=5 -q; sleep 1; done';
+        $this->process = new Process(['setsid', 'sh', '-c', $command, \PHP_BINARY], $this->folder, $more + $this->settings + [
+            'APP_ENV' => 'prod',
+            'APP_DEBUG' => '0',
+            'TMPDIR' => "$this->folder/var/tmp",
+            'SYMFONY_DOTENV_VARS' => false,
+        ], timeout: null);
+        $this->process->start();
+    }
+
+    /** As if somebody had pulled its plug. */
+    public function vanish(): void
+    {
+        if (null !== $this->process && null !== ($pid = $this->process->getPid())) {
+            posix_kill(-$pid, \SIGKILL);
+            $this->process->stop(0);
+        }
+        $this->process = null;
+        (new Process(['rm', '-rf', $this->folder]))->run();
+    }
+
+    /** What it said, and wrote into its log. */
+    public function told(): string
+    {
+        return $this->process?->getErrorOutput() . (@file_get_contents("$this->folder/var/log/prod.log") ?: '');
+    }
+}
