@@ -1,12 +1,12 @@
 # Two commands: `make demo` runs the application with the demo data, `make test` passes all tests.
 PORT ?= 8080
 PHP = php -d ffi.enable=1
-PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml \
+PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-pgsql php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml \
 	php8.2-mbstring php8.2-mailparse librsvg2-bin libvips42 libdeflate0 libpixman-1-0 libharfbuzz0b libharfbuzz-subset0 libfribidi0 libzint2.11 qpdf poppler-utils \
 	ffmpeg
-TEST_PACKAGES = chromium chromium-driver zbar-tools zxing-cpp-tools
+TEST_PACKAGES = chromium chromium-driver zbar-tools zxing-cpp-tools postgresql postgresql-client libfaketime
 
-.PHONY: demo bench test core-test functional-test film-test browser-test check install test-tools assets screenshots clean
+.PHONY: demo bench test core-test functional-test film-test browser-test check install test-tools test-machines far-test machines-test assets screenshots clean
 
 demo: install assets
 	@$(PHP) bin/demo $(PORT)
@@ -29,9 +29,9 @@ assets: install
 test: install test-tools core-test assets
 	@$(MAKE) --no-print-directory -j3 --output-sync=target functional-test browser-test film-test check
 
-functional-test film-test browser-test core-test check: export PHP_INI_SCAN_DIR = :$(CURDIR)/config/tests
-functional-test film-test browser-test core-test check: export MORPHEA_COMPILED = $(CURDIR)/var/compiled
-functional-test film-test browser-test core-test check: var/compiled
+functional-test film-test browser-test core-test far-test machines-test check: export PHP_INI_SCAN_DIR = :$(CURDIR)/config/tests
+functional-test film-test browser-test core-test far-test machines-test check: export MORPHEA_COMPILED = $(CURDIR)/var/compiled
+functional-test film-test browser-test core-test far-test machines-test check: var/compiled
 
 var/compiled:
 	@mkdir -p $@
@@ -44,6 +44,17 @@ film-test:
 
 browser-test:
 	@$(PHP) bin/again browser
+
+# On PostgreSQL and an object store, which are started for it: the functional suite but for what asks neither, and one run
+# on machines that share nothing else.
+test-machines: install test-tools assets
+	@$(MAKE) --no-print-directory -j2 --output-sync=target far-test machines-test
+
+far-test:
+	@MORPHEA_TESTS=far TMPDIR="$(CURDIR)/var/far/tmp" bin/with-machines $(PHP) bin/again functional --exclude-group alone
+
+machines-test:
+	@MORPHEA_TESTS=machines TMPDIR="$(CURDIR)/var/machines/tmp" bin/with-machines $(PHP) bin/again machines
 
 core-test:
 	@$(PHP) vendor/bin/phpunit -c core

@@ -8,7 +8,10 @@ use Doctrine\DBAL\Connection;
 use Morphea\App\Storage\Dialect;
 use Symfony\Component\Process\Process;
 
-/** The database as it is at one moment, in a file, whoever writes meanwhile; and back: by SQLite itself, or by PostgreSQL's own programs. */
+/**
+ * The database as it is at one moment, in a file, whoever writes meanwhile; and back: by SQLite itself, or by PostgreSQL's
+ * own programs.
+ */
 final readonly class DatabaseCopy
 {
     /** Seconds. */
@@ -55,8 +58,8 @@ final readonly class DatabaseCopy
     {
         $this->connection->close();
         if ($this->dialect->isPostgres()) {
-            $this->connection->close();
-            $this->program('pg_restore', '--clean', '--if-exists', '--no-owner', '--single-transaction', '--dbname=' . $this->database(), $file);
+            $to = '--dbname=' . $this->database();
+            $this->program('pg_restore', '--clean', '--if-exists', '--no-owner', '--single-transaction', $to, $file);
 
             return;
         }

@@ -187,13 +187,15 @@ final readonly class MoveIn
     private function read(string $table, array $columns): array
     {
         [$count, $sum] = [0, str_repeat("\0", 32)];
-        $this->connection->executeStatement('DECLARE moved NO SCROLL CURSOR FOR SELECT ' . implode(', ', array_keys($columns)) . " FROM $table");
-        while ([] !== ($rows = $this->connection->fetchAllAssociative('FETCH ' . self::FETCH . ' FROM moved'))) {
+        $names = implode(', ', array_keys($columns));
+        $this->connection->executeStatement("DECLARE moved NO SCROLL CURSOR FOR SELECT $names FROM $table");
+        do {
+            $rows = $this->connection->fetchAllAssociative('FETCH ' . self::FETCH . ' FROM moved');
             foreach ($rows as $row) {
                 $sum ^= self::hash(self::plain($row, $columns));
                 ++$count;
             }
-        }
+        } while ([] !== $rows);
         $this->connection->executeStatement('CLOSE moved');
 
         return [$count, $sum];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Work;
 
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 
@@ -11,12 +12,17 @@ use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 #[AsEventListener]
 final readonly class KindWorker
 {
-    private const NICE = 15;
+    public function __construct(#[Autowire('%env(int:MORPHEA_NICE)%')] private int $nice)
+    {
+    }
 
     public function __invoke(WorkerStartedEvent $event): void
     {
-        @proc_nice(self::NICE);
+        if (0 === $this->nice) {
+            return;
+        }
+        @proc_nice($this->nice);
         // Where the system shares its processors out by sessions (see sched(7), autogroup), only this one counts between sessions.
-        @file_put_contents('/proc/self/autogroup', (string) self::NICE);
+        @file_put_contents('/proc/self/autogroup', (string) $this->nice);
     }
 }

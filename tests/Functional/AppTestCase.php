@@ -112,11 +112,16 @@ abstract class AppTestCase extends WebTestCase
             );
             $database->executeStatement("CREATE TRIGGER refused BEFORE $change FOR EACH ROW WHEN ($when) EXECUTE FUNCTION refused()");
 
-            return static fn () => $database->executeStatement("DROP TRIGGER refused ON $table; DROP FUNCTION refused()");
+            return static function () use ($database, $table): void {
+                $database->executeStatement("DROP TRIGGER refused ON $table");
+                $database->executeStatement('DROP FUNCTION refused()');
+            };
         }
         $database->executeStatement("CREATE TRIGGER refused BEFORE $change WHEN $when BEGIN SELECT RAISE(ABORT, '$words'); END");
 
-        return static fn () => $database->executeStatement('DROP TRIGGER refused');
+        return static function () use ($database): void {
+            $database->executeStatement('DROP TRIGGER refused');
+        };
     }
 
     protected function entities(): EntityManagerInterface

@@ -12,11 +12,13 @@ use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Tests\Make;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
 
 /** Codes of every kind as made, read back by an independent reader. */
+#[Group('alone')]
 final class CodesTest extends TestCase
 {
     #[TestWith([CodeKind::Qr, 'Tidewick: Берёзова', 'QRCode'])]

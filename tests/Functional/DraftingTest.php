@@ -15,11 +15,13 @@ use Morphea\Core\Data\Recipe\RecipeCodec;
 use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\HttpClient\MockHttpClient;
 use Symfony\Component\HttpClient\Response\MockResponse;
 
 /** Rows drafted after the pattern of others: by the word lists that ship, and by a service behind an address. */
+#[Group('alone')]
 final class DraftingTest extends TestCase
 {
     /**

@@ -12,9 +12,11 @@ use Morphea\Core\Data\Table;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Data\TableError;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 
 /** What the grid asks for, in JSON, and what becomes of a table by it. */
+#[Group('alone')]
 final class EditRequestTest extends TestCase
 {
     /**

@@ -13,6 +13,7 @@ use Morphea\App\Import\Workbook;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -20,6 +21,7 @@ use PHPUnit\Framework\TestCase;
  * Table files that are small and mean much, or lie: every reader stops at the limits, says what, where and what to do,
  * and leaves nothing behind.
  */
+#[Group('alone')]
 final class HostileTablesTest extends TestCase
 {
     /** Bytes that reading any of them may take. */

@@ -6,11 +6,13 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Media\HttpSpeaker;
 use Morphea\App\Render\RenderError;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\HttpClient\MockHttpClient;
 use Symfony\Component\HttpClient\Response\MockResponse;
 
 /** Words read aloud by a service behind an address. */
+#[Group('alone')]
 final class HttpSpeakerTest extends TestCase
 {
     public function testWordsAndLanguageAreSentAndTheSoundComesBack(): void

@@ -6,10 +6,12 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
 
 /** The command line as scripts use it: files in, files out, exit status. */
+#[Group('alone')]
 final class PressCommandTest extends TestCase
 {
     private string $folder;

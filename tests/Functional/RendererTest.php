@@ -10,9 +10,11 @@ use Morphea\App\Render\Program;
 use Morphea\App\Render\Renderer;
 use Morphea\App\Render\RenderError;
 use Morphea\Core\Type\FontBook;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 
 /** Drawing happens in processes with limits: what is too much costs itself, and nothing else. */
+#[Group('alone')]
 final class RendererTest extends TestCase
 {
     private const GOOD = '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="30">' .

@@ -6,10 +6,12 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
 
 /** Sheets as they come out: read with programs that had no part in making them, and cut and stacked in the test. */
+#[Group('alone')]
 final class SheetsCommandTest extends TestCase
 {
     private const MM = 72 / 25.4;

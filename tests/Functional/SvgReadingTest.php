@@ -14,10 +14,12 @@ use Morphea\Core\Layout\ArtText;
 use Morphea\Core\Template\Align;
 use Morphea\Core\Type\FontBook;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
 /** Drawings from elsewhere: how large they are, what of them is kept, and which of their texts can stand as texts of a template. */
+#[Group('alone')]
 final class SvgReadingTest extends TestCase
 {
     #[TestWith(['width="200" height="100"', 200.0, 100.0])]

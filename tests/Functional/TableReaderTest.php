@@ -17,11 +17,13 @@ use PhpOffice\PhpSpreadsheet\Cell\DataType;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
+#[Group('alone')]
 final class TableReaderTest extends TestCase
 {
     private const TEXT = "Full name,Hours,Craft\n\"Brandvold-Anning, Ottilie\",007,\"kettles\nand " .

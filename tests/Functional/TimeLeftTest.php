@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Work\TimeLeft;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
+#[Group('alone')]
 final class TimeLeftTest extends TestCase
 {
     #[TestWith([0.2, '1 s left'])]

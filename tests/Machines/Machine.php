@@ -10,8 +10,8 @@ use Symfony\Component\Process\Process;
 final class Machine
 {
     /** What of the project is its code. */
-    private const CODE = ['assets', 'bin', 'config', 'core', 'demo', 'fonts', 'migrations', 'public', 'sounds', 'src', 'templates', 'vendor',
-        '.env', 'composer.json', 'importmap.php'];
+    private const CODE = ['assets', 'bin', 'config', 'core', 'demo', 'fonts', 'migrations', 'public', 'sounds', 'src', 'templates',
+        'vendor', '.env', 'composer.json', 'importmap.php'];
 
     public readonly string $folder;
     private ?Process $process = null;
@@ -20,7 +20,7 @@ final class Machine
     public function __construct(string $name, private readonly array $settings)
     {
         $root = \dirname(__DIR__, 2);
-        $this->folder = "$root/var/machines/$name";
+        $this->folder = "$root/var/$name.machine";
         (new Process(['rm', '-rf', $this->folder]))->mustRun();
         mkdir("$this->folder/var/tmp", 0o777, true);
         // Of the same bytes, but of paths of its own: nothing of the project is found by going up from here.
@@ -30,10 +30,13 @@ final class Machine
     /** @param array<string, string> $more settings of this one alone */
     public function start(array $more = []): void
     {
-        $command = 'while :; do "$0" -d ffi.enable=1 bin/console messenger:consume reading runs --sleep=0.1 --keepalive=5 -q; sleep 1; done';
+        $work = 'messenger:consume reading runs --sleep=0.1 --keepalive=5 -q';
+        $command = 'while :; do "$0" -d ffi.enable=1 bin/console ' . $work . '; sleep 1; done';
         $this->process = new Process(['setsid', 'sh', '-c', $command, \PHP_BINARY], $this->folder, $more + $this->settings + [
             'APP_ENV' => 'prod',
             'APP_DEBUG' => '0',
+            'MORPHEA_NICE' => '0',
+            'PHP_INI_SCAN_DIR' => false,
             'TMPDIR' => "$this->folder/var/tmp",
             'SYMFONY_DOTENV_VARS' => false,
         ], timeout: null);

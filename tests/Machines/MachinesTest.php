@@ -60,7 +60,8 @@ final class MachinesTest extends AppTestCase
         $this->until(fn (): bool => $this->progress($run)->made() >= 20, 'a beginning');
         self::$servers?->stopStore();
         sleep(20);
-        $this->until(fn (): bool => 'The store of files does not answer. It is tried again by itself.' === $this->trouble($run), 'words of it');
+        $words = 'The store of files does not answer. It is tried again by itself.';
+        $this->until(fn (): bool => $words === $this->trouble($run), 'words of it');
         self::assertLessThan(300, $this->progress($run)->made());
         sleep(5);
         self::$servers?->startStore();
@@ -90,9 +91,10 @@ final class MachinesTest extends AppTestCase
         $old = $this->machine('old');
         unlink("$old->folder/migrations/Version20261129020000.php");
         $old->start();
-        $this->until(static fn (): bool => str_contains($late->told(), 'behind that of the database'), 'words of the clock');
-        $this->until(static fn (): bool => str_contains($old->told(), 'The database is newer than the code of this worker.'), 'words of the code');
-        self::assertStringContainsString('The clock of this machine is 300 seconds behind', $late->told());
+        $clock = '/The clock of this machine is (299|300|301) seconds behind that of the database/';
+        $code = 'The database is newer than the code of this worker.';
+        $this->until(static fn (): bool => 1 === preg_match($clock, $late->told()), 'words of the clock');
+        $this->until(static fn (): bool => str_contains($old->told(), $code), 'words of the code');
         self::assertSame(0, $this->progress($run)->made());
         $this->machine('one')->start();
         $this->assertRight($run, 40);
@@ -143,7 +145,7 @@ final class MachinesTest extends AppTestCase
         self::assertCount($count + 1, $files);
         self::assertCount($count + 1, array_unique(array_map(md5(...), $files)), 'none is there twice');
         for ($i = 1; $i <= $count; ++$i) {
-            self::assertStringContainsString("Volunteer $i<", str_replace(['</text>', '</tspan>'], '<', $files[\sprintf('R-%05d.svg', $i)]));
+            self::assertStringContainsString("Volunteer $i<", $files[\sprintf('R-%05d.svg', $i)]);
         }
         self::assertSame($count, Tools::pages($files['all.pdf']));
         self::assertCount($count, $this->stored("made/{$run->project()->id()}"), 'and no other is left in the store');

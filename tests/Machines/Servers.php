@@ -15,13 +15,11 @@ final class Servers
     /** Seconds. */
     private const PATIENCE = 60;
 
-    private readonly string $root;
     private readonly string $tables;
     private readonly string $bin;
 
     private function __construct(private readonly string $folder, private readonly int $sql, private readonly int $store)
     {
-        $this->root = \dirname(__DIR__, 2);
         // PostgreSQL is not run by root, and who it is run by may not come into the folders of the project.
         $this->tables = '/tmp/morphea-sql-' . substr(hash('sha256', $folder), 0, 8);
         $all = glob('/usr/lib/postgresql/*/bin/pg_ctl') ?: [];
@@ -30,7 +28,8 @@ final class Servers
 
     public static function start(): self
     {
-        $servers = new self(\dirname(__DIR__, 2) . '/var/machines', self::freePort(), self::freePort());
+        $folder = \dirname(__DIR__, 2) . '/var/servers-' . (getenv('MORPHEA_TESTS') ?: 'own');
+        $servers = new self($folder, self::freePort(), self::freePort());
         $servers->make();
         $servers->startDatabase();
         $servers->startStore();
