@@ -45,13 +45,14 @@ film-test:
 browser-test:
 	@$(PHP) bin/again browser
 
-# On PostgreSQL and an object store, which are started for it: the functional suite but for what asks neither, and one run
-# on machines that share nothing else.
+# On PostgreSQL and an object store, which are started for it: the functional suite but for what asks neither (CI leaves out
+# what is about drawing and reading, too), and one run on machines that share nothing else.
+FAR = --exclude-group alone
 test-machines: install test-tools assets
 	@$(MAKE) --no-print-directory -j2 --output-sync=target far-test machines-test
 
 far-test:
-	@MORPHEA_TESTS=far TMPDIR="$(CURDIR)/var/far/tmp" bin/with-machines $(PHP) bin/again functional --exclude-group alone
+	@MORPHEA_TESTS=far TMPDIR="$(CURDIR)/var/far/tmp" bin/with-machines $(PHP) bin/again functional $(FAR)
 
 machines-test:
 	@MORPHEA_TESTS=machines TMPDIR="$(CURDIR)/var/machines/tmp" bin/with-machines $(PHP) bin/again machines

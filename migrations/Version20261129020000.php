@@ -23,12 +23,14 @@ final class Version20261129020000 extends Migration
         $this->addSql('CREATE INDEX job_state ON job (state)');
         $this->addSql(
             'CREATE TABLE worker (id VARCHAR(80) NOT NULL, started_at DOUBLE PRECISION NOT NULL, seen_at DOUBLE PRECISION NOT NULL,
-                done INTEGER DEFAULT 0 NOT NULL, trouble TEXT NOT NULL, PRIMARY KEY (id))',
+                pace DOUBLE PRECISION DEFAULT 0 NOT NULL, PRIMARY KEY (id))',
         );
+        $this->addSql('CREATE TABLE tally (name VARCHAR(40) NOT NULL, value BIGINT NOT NULL, PRIMARY KEY (name))');
     }
 
     public function down(Schema $schema): void
     {
+        $this->addSql('DROP TABLE tally');
         $this->addSql('DROP TABLE worker');
         $this->addSql('DROP INDEX job_state');
         foreach (['handed', 'fits', 'touched_at'] as $column) {

@@ -135,6 +135,7 @@ final class Architecture
             'App\Import', 'App\Fonts', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web',
             'App\Rows',
         ],
+        'App\Health' => ['App\Storage', 'App\Work'],
         'App\Command' => [
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Seal', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Drawing',
             'Core\Layout', 'Core\Beat', 'Core\Sheet', 'Core\Preview', 'Core\Proof', 'App\Entity', 'App\Mail', 'App\Storage',

@@ -152,21 +152,20 @@ final readonly class MoveIn
         \assert(false !== $rows);
         [$count, $sum, $chunk] = [0, str_repeat("\0", 32), []];
         $line = '(' . implode(', ', array_fill(0, \count($columns), '?')) . ')';
-        $write = function () use (&$chunk, $table, $names, $line): void {
-            if ([] !== $chunk) {
+        do {
+            $row = $rows->fetch(\PDO::FETCH_ASSOC);
+            if (\is_array($row)) {
+                $row = self::plain($row, $columns);
+                $sum ^= self::hash($row);
+                ++$count;
+                $chunk[] = array_values($row);
+            }
+            if ([] !== $chunk && (!\is_array($row) || \count($chunk) === self::CHUNK)) {
                 $values = implode(', ', array_fill(0, \count($chunk), $line));
                 $this->connection->executeStatement("INSERT INTO $table ($names) VALUES $values", array_merge(...$chunk));
                 $chunk = [];
             }
-        };
-        while (\is_array($row = $rows->fetch(\PDO::FETCH_ASSOC))) {
-            $row = self::plain($row, $columns);
-            $sum ^= self::hash($row);
-            ++$count;
-            $chunk[] = array_values($row);
-            \count($chunk) < self::CHUNK || $write();
-        }
-        $write();
+        } while (\is_array($row));
         if ([$count, $sum] !== $this->read($table, $columns)) {
             throw new BackupError("What was written into $table is not what was read. Nothing was moved.");
         }

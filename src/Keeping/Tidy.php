@@ -22,7 +22,9 @@ use Morphea\App\Rows\ImportStore;
 use Morphea\App\Storage\Dialect;
 use Morphea\App\Storage\WholeFiles;
 use Symfony\Component\Cache\PruneableInterface;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Lock\LockFactory;
+use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 use Symfony\Component\Uid\Ulid;
 use Symfony\Contracts\Cache\CacheInterface;
 
@@ -79,7 +81,6 @@ final readonly class Tidy
                 'pictures and fonts for good' => $this->emptyTrash(),
                 'pictures into the trash' => $this->unused(PictureStore::FOLDER, 'picture'),
                 'fonts into the trash' => $this->unused('fonts', 'font'),
-                'fonts made ready' => $this->localFonts(),
                 'folders of runs' => $this->folders('runs', 'run', 'id'),
                 'folders of made pieces' => $this->folders(FileStore::FOLDER, 'project', 'id') + $this->madeFiles(),
                 'folders of small pictures' => $this->folders('faces', 'project', 'id'),
@@ -92,11 +93,18 @@ final readonly class Tidy
                 'sessions' => $this->sessions->gc(0),
                 'attempts' => $this->attempts->tidy(),
                 'reset links' => $this->resets->tidy(),
-                'temporary files' => $this->temporary(),
+                ...$this->here(),
             ]);
         } finally {
             $lock->release();
         }
+    }
+
+    /** @return array<string, int> the same, of what lies on this machine alone */
+    #[AsEventListener(WorkerStartedEvent::class, priority: -30)]
+    public function here(): array
+    {
+        return ['fonts made ready' => $this->localFonts(), 'temporary files' => $this->temporary()];
     }
 
     private function oldRuns(): int

@@ -9,8 +9,11 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Maker;
+use Morphea\App\Work\LogPlace;
 use Morphea\App\Work\Progress;
 use Morphea\App\Work\SharedTask;
+use Morphea\App\Work\Tally;
+use Morphea\App\Work\Workers;
 use Morphea\App\Work\WorkRecord;
 
 /**
@@ -30,6 +33,9 @@ final readonly class MakeRun implements SharedTask
         private RunMakings $makings,
         private FinishedRun $finished,
         private WorkRecord $work,
+        private Workers $workers,
+        private Tally $tally,
+        private LogPlace $place,
     ) {
     }
 
@@ -53,8 +59,11 @@ final readonly class MakeRun implements SharedTask
         $run = $this->run($job);
         $wanted = $this->pieces->waiting($run, $from, $to);
         if ([] !== $wanted) {
-            $sink = new RunSink($run, $this->pieces, $this->files, $this->connection, $this->work);
+            $sink = new RunSink($run, $this->pieces, $this->files, $this->connection, $this->work, $this->place);
             $this->maker->make($this->makings->of($run), $wanted, $sink);
+            $this->workers->made($sink->made());
+            $this->tally->add(Tally::MADE, $sink->made());
+            $this->tally->add(Tally::NOT_MADE, $sink->notMadeCount());
         }
     }
 

@@ -10,6 +10,7 @@ use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Made;
 use Morphea\App\Making\Sink;
 use Morphea\App\Making\Wanted;
+use Morphea\App\Work\LogPlace;
 use Morphea\App\Work\WorkRecord;
 
 /**
@@ -28,6 +29,8 @@ final class RunSink implements Sink
     private array $had = [];
     private float $asked = 0.0;
     private bool $stopped = false;
+    private int $made = 0;
+    private int $notMade = 0;
 
     public function __construct(
         private readonly Run $run,
@@ -35,11 +38,13 @@ final class RunSink implements Sink
         private readonly FileStore $files,
         private readonly Connection $connection,
         private readonly WorkRecord $work,
+        private readonly LogPlace $place,
     ) {
     }
 
     public function begins(Wanted $piece): void
     {
+        $this->place->piece($piece->position);
         $this->pieces->begin($this->run->id(), $piece->position);
         $this->open[$piece->position] = $piece;
         $this->had = [];
@@ -61,13 +66,26 @@ final class RunSink implements Sink
             $this->files->note($this->run, $piece->position, $files, $here);
             $this->pieces->isMade($this->run->id(), $piece->position, $taken);
         });
+        ++$this->made;
         unset($this->open[$piece->position]);
     }
 
     public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
     {
         $this->pieces->notMade($this->run->id(), $piece->position, $reason);
+        ++$this->notMade;
         unset($this->open[$piece->position]);
+    }
+
+    /** How many pieces it took. */
+    public function made(): int
+    {
+        return $this->made;
+    }
+
+    public function notMadeCount(): int
+    {
+        return $this->notMade;
     }
 
     public function ends(): void

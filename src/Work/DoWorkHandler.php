@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Job;
 use Morphea\App\Import\UploadError;
+use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
@@ -28,6 +29,8 @@ final readonly class DoWorkHandler
         private FilesystemOperator $files,
         private Kinds $kinds,
         private LockFactory $locks,
+        private LogPlace $place,
+        private LoggerInterface $logger,
     ) {
     }
 
@@ -43,12 +46,15 @@ final readonly class DoWorkHandler
             return;
         }
         $kind = $this->kinds->of($job);
+        $this->place->begins($job, $message->from, $message->to);
         match (true) {
             $kind instanceof Task => $this->whole($job, $kind),
             $kind instanceof SharedTask && null === $message->from => $this->finish($job, $kind),
             $kind instanceof SharedTask => $this->stretch($job, $kind, (int) $message->from, (int) $message->to),
             default => throw new \LogicException($kind::class . ' is neither a task nor a shared one.'),
         };
+        // Where it failed, the place is still to be told.
+        $this->place->ends();
     }
 
     private function whole(Job $job, Task $task): void
@@ -81,7 +87,9 @@ final readonly class DoWorkHandler
         $began = microtime(true);
         $task->stretch($job, $from, $to);
         $this->record->trouble($job->id(), '');
-        $this->desk->cameBack($job, $to - $from + 1, microtime(true) - $began);
+        $seconds = microtime(true) - $began;
+        $this->logger->info('A stretch is done in {seconds} s.', ['seconds' => round($seconds, 3)]);
+        $this->desk->cameBack($job, $to - $from + 1, $seconds);
         $this->desk->handOut($job);
         if ($this->record->isWanted($job->id()) && $task->isDone($job)) {
             $this->desk->askToFinish($job);

@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Work;
 
-use Doctrine\DBAL\Connection;
 use Morphea\App\Storage\Dialect;
+use Morphea\App\Storage\Versions;
 use Psr\Log\LoggerInterface;
-use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerRunningEvent;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
@@ -26,10 +25,9 @@ final class FitWorker
     private float $looked = 0.0;
 
     public function __construct(
-        private readonly Connection $connection,
         private readonly Dialect $dialect,
+        private readonly Versions $versions,
         private readonly LoggerInterface $logger,
-        #[Autowire('%kernel.project_dir%/migrations')] private readonly string $migrations,
     ) {
     }
 
@@ -65,15 +63,10 @@ final class FitWorker
                 $off > 0 ? 'ahead of' : 'behind',
             );
         }
-        $here = array_map(static fn (string $path): string => basename($path, '.php'), glob("$this->migrations/Version*.php") ?: []);
-        $there = array_map(
-            static fn (mixed $name): string => substr((string) strrchr("\\$name", '\\'), 1),
-            $this->connection->fetchFirstColumn('SELECT version FROM doctrine_migration_versions'),
-        );
 
         return match (true) {
-            [] !== array_diff($there, $here) => 'The database is newer than the code of this worker. Start it again with the new code.',
-            [] !== array_diff($here, $there) => 'The database is older than the code of this worker. Migrate it first.',
+            $this->versions->isDatabaseNewer() => 'The database is newer than the code of this worker. Start it again with the new code.',
+            $this->versions->isDatabaseOlder() => 'The database is older than the code of this worker. Migrate it first.',
             default => null,
         };
     }

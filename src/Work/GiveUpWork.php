@@ -27,12 +27,15 @@ final readonly class GiveUpWork
         private EntityManagerInterface $entities,
         private Kinds $kinds,
         private LoggerInterface $logger,
+        private Tally $tally,
+        private LogPlace $place,
     ) {
     }
 
     public function __invoke(WorkerMessageFailedEvent $event): void
     {
         $message = $event->getEnvelope()->getMessage();
+        $this->tally();
         if (!($message instanceof DoWork)) {
             return;
         }
@@ -47,6 +50,16 @@ final readonly class GiveUpWork
             $this->note($message->job, $cause, $event->willRetry());
         } catch (\Throwable $e) {
             $this->logger->error('Nor can that be noted: {cause}', ['cause' => $e->getMessage(), 'exception' => $e]);
+        }
+        $this->place->ends();
+    }
+
+    private function tally(): void
+    {
+        try {
+            $this->tally->add(Tally::FAILED, 1);
+        } catch (\Throwable) {
+            // It may be the database itself that failed.
         }
     }
 

@@ -203,6 +203,7 @@ final readonly class WorkDesk
             JobState::Working->value,
         ]);
         $this->entities->refresh($job);
+        $this->makeWay($job);
     }
 
     public function goOn(Job $job): void
@@ -268,8 +269,18 @@ final readonly class WorkDesk
     public function forget(Job $job): void
     {
         $this->connection->executeStatement('DELETE FROM job WHERE id = ?', [$job->id()]);
+        $this->makeWay($job);
         $this->entities->detach($job);
         $this->files->deleteDirectory($job->folder());
+    }
+
+    /** What it had of its owner's share goes to the other works at once: of its own nothing comes back. */
+    private function makeWay(Job $job): void
+    {
+        $kind = $this->kinds->of($job);
+        if ($kind instanceof SharedTask && !($kind instanceof Paced)) {
+            $this->handOut($job);
+        }
     }
 
     private static function now(): string

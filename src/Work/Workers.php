@@ -6,7 +6,6 @@ namespace Morphea\App\Work;
 
 use Doctrine\DBAL\Connection;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
-use Symfony\Component\Messenger\Event\WorkerMessageHandledEvent;
 use Symfony\Component\Messenger\Event\WorkerRunningEvent;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 use Symfony\Component\Messenger\Event\WorkerStoppedEvent;
@@ -22,7 +21,8 @@ final class Workers
     private readonly string $id;
     private readonly float $started;
     private float $said = 0.0;
-    private int $done = 0;
+    /** Pieces made since then. */
+    private int $made = 0;
 
     public function __construct(private readonly Connection $connection)
     {
@@ -37,19 +37,20 @@ final class Workers
         if (microtime(true) - $this->said < self::SAYS_EVERY) {
             return;
         }
-        $this->said = microtime(true);
+        [$before, $this->said] = [0.0 === $this->said ? $this->started : $this->said, microtime(true)];
+        $pace = $this->made / max(1.0, $this->said - $before);
+        $this->made = 0;
         $this->connection->executeStatement(
-            "INSERT INTO worker (id, started_at, seen_at, done, trouble) VALUES (?, ?, ?, ?, '')
-                ON CONFLICT (id) DO UPDATE SET seen_at = excluded.seen_at, done = excluded.done",
-            [$this->id, $this->started, $this->said, $this->done],
+            'INSERT INTO worker (id, started_at, seen_at, pace) VALUES (?, ?, ?, ?)
+                ON CONFLICT (id) DO UPDATE SET seen_at = excluded.seen_at, pace = excluded.pace',
+            [$this->id, $this->started, $this->said, $pace],
         );
         $this->connection->executeStatement('DELETE FROM worker WHERE seen_at < ?', [$this->said - self::GONE]);
     }
 
-    #[AsEventListener]
-    public function did(WorkerMessageHandledEvent $event): void
+    public function made(int $pieces): void
     {
-        ++$this->done;
+        $this->made += $pieces;
     }
 
     #[AsEventListener(WorkerStoppedEvent::class)]
@@ -61,5 +62,13 @@ final class Workers
     public function count(): int
     {
         return (int) $this->connection->fetchOne('SELECT COUNT(*) FROM worker WHERE seen_at > ?', [microtime(true) - self::GONE]);
+    }
+
+    /** Pieces a second, of all of them together. */
+    public function pace(): float
+    {
+        return (float) $this->connection->fetchOne('SELECT COALESCE(SUM(pace), 0) FROM worker WHERE seen_at > ?', [
+            microtime(true) - 3 * self::SAYS_EVERY,
+        ]);
     }
 }

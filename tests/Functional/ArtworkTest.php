@@ -10,8 +10,10 @@ use Morphea\Core\Template\PictureFit;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\TextLayer;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 
 /** Artwork made elsewhere, with texts that hold columns. */
+#[Group('drawn')]
 final class ArtworkTest extends AppTestCase
 {
     private const ART = <<<'SVG'

@@ -19,8 +19,10 @@ use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Template\TemplateCodec;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 
 /** What comes out is the same however it is made, and is what its format says it is. */
+#[Group('drawn')]
 final class FormatsTest extends AppTestCase
 {
     /** Levels of a channel that two ways may be apart. */

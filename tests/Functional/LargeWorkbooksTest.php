@@ -8,8 +8,10 @@ use Morphea\App\Entity\Project;
 use Morphea\App\Work\Progress;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
+use PHPUnit\Framework\Attributes\Group;
 
 /** Large workbooks: read and written by a worker, watched, stopped. */
+#[Group('drawn')]
 final class LargeWorkbooksTest extends AppTestCase
 {
     public function testALargeWorkbookIsReadInTheBackgroundAndThenLookedAt(): void

@@ -15,10 +15,12 @@ use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\GiveUpWork;
 use Morphea\App\Work\Kinds;
+use Morphea\App\Work\LogPlace;
 use Morphea\App\Work\Report;
 use Morphea\App\Work\Task;
 use Morphea\App\Work\WorkDesk;
 use Morphea\App\Work\WorkRecord;
+use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
@@ -171,6 +173,8 @@ final class ManyPicturesTest extends AppTestCase
             $container->get(FilesystemOperator::class),
             new Kinds([$full]),
             $container->get(LockFactory::class),
+            $container->get(LogPlace::class),
+            $container->get(LoggerInterface::class),
         );
         for ($try = 1; $try <= 5; ++$try) {
             try {

@@ -18,6 +18,7 @@ use Symfony\Component\Routing\RouterInterface;
 final class OwnershipTest extends AppTestCase
 {
     private const OPEN = [
+        'health', 'ready', 'metrics',
         'sign_in', 'sign_up', 'sign_out', 'sign_token', 'sign_reset', 'sign_reset_with', 'fonts', ...self::HANDED,
     ];
     /** For whoever has an address that nobody can guess. */

@@ -12,8 +12,10 @@ use Morphea\App\Tables\TableRows;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Proof\Raster;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 
 /** What a drawing says of itself is what is seen of it. */
+#[Group('drawn')]
 final class PixelsTest extends AppTestCase
 {
     /** Dots that edges are soft by when a side is drawn smaller. */

@@ -9,9 +9,11 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Press\RunDesk;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 
 /** Pieces on products, and the history in which all that was handed over is told. */
+#[Group('drawn')]
 final class PreviewsTest extends AppTestCase
 {
     public function testPreviewsAreARunOfTheirOwnAndAreNotHandedOver(): void

@@ -19,9 +19,11 @@ use Morphea\Core\Proof\Inspected;
 use Morphea\Core\Proof\Proof;
 use Morphea\Core\Proof\Raster;
 use Morphea\Core\Template\TemplateCodec;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Checks by pixels against pictures whose answers are known: how words stand out, and what touches what. */
+#[Group('drawn')]
 final class ProofPixelsTest extends AppTestCase
 {
     /** A picture of one grey, and what stands out from it. */

@@ -34,7 +34,10 @@ use Morphea\App\Templates\TemplateHistory;
 use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\Kinds;
+use Morphea\App\Work\LogPlace;
+use Morphea\App\Work\Tally;
 use Morphea\App\Work\WorkDesk;
+use Morphea\App\Work\Workers;
 use Morphea\App\Work\WorkRecord;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Template\Edit\AddLayer;
@@ -43,6 +46,7 @@ use Morphea\Core\Template\PictureFit;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
+use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
 
 /**
@@ -506,6 +510,9 @@ final class RobustPressTest extends AppTestCase
             $makings,
             new FinishedRun($this->pieces(), $store, $makings, $container->get(Binder::class), $record),
             $record,
+            $container->get(Workers::class),
+            $container->get(Tally::class),
+            $container->get(LogPlace::class),
         );
 
         return new DoWorkHandler(
@@ -515,6 +522,8 @@ final class RobustPressTest extends AppTestCase
             $files,
             new Kinds([$making]),
             $container->get(LockFactory::class),
+            $container->get(LogPlace::class),
+            $container->get(LoggerInterface::class),
         );
     }
 

@@ -28,9 +28,11 @@ use Morphea\Core\Template\GuideUse;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 
 /** The planner of print sheets, and the runs that come of it. */
+#[Group('drawn')]
 final class SheetsTest extends AppTestCase
 {
     public function testThePlannerShowsTruePiecesTheWaysTheyCouldLieAndThePiles(): void

@@ -8,8 +8,10 @@ use Morphea\App\Entity\Project;
 use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Side;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 
 /** Front and back, bleed, codes and transparent grounds in every format, looked at with programs that had no part in making them. */
+#[Group('drawn')]
 final class SidesTest extends AppTestCase
 {
     public function testFrontAndBackAreMadeByEveryFormat(): void

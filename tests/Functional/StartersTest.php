@@ -9,7 +9,9 @@ use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Projects\OwnStarters;
 use Morphea\App\Projects\StarterShelf;
 use Morphea\Core\Template\Preset;
+use PHPUnit\Framework\Attributes\Group;
 
+#[Group('drawn')]
 final class StartersTest extends AppTestCase
 {
     public function testThereIsAStarterWithRowsForEveryPresetAndAllItsRowsCanBeMade(): void

@@ -17,9 +17,11 @@ use Morphea\Core\Template\TemplateError;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Files that are strange, and what a person can still do with them. */
+#[Group('drawn')]
 final class StrangeFilesTest extends AppTestCase
 {
     #[TestWith(['endless.svg', 'INF × INF pixels, which nobody can draw'])]

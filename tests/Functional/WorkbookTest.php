@@ -12,9 +12,11 @@ use Morphea\App\Rows\BlankTable;
 use Morphea\App\Work\Stopped;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Workbooks as they come in and go out. */
+#[Group('drawn')]
 final class WorkbookTest extends AppTestCase
 {
     public function testCellsComeInAsTheSpreadsheetShowsThem(): void
