@@ -48,11 +48,12 @@ if ('one' === ($argv[1] ?? '')) {
     exit(0);
 }
 
-$pieces = (int) ($argv[1] ?? 400);
+$pieces = (int) ($argv[1] ?? 800);
 putenv('MORPHEA_TESTS=bench');
-putenv('MORPHEA_NICE=0');
 $child = static function (int $workers, array $settings) use ($root, $pieces): array {
     $process = new Process([PHP_BINARY, '-d', 'ffi.enable=1', __FILE__, 'one', (string) $workers, (string) $pieces], $root, $settings + [
+        'MORPHEA_TESTS' => 'bench',
+        'MORPHEA_NICE' => '0',
         'SYMFONY_DOTENV_VARS' => false,
     ], timeout: 900);
     $process->mustRun();
@@ -85,7 +86,7 @@ printf(
 // Here all of them share the processors there are.
 $cores = (int) trim((string) shell_exec('nproc'));
 $here = new Machines(
-    new Costs($costs->piece + $costs->query + $costs->busy, 0.0, $costs->stretch, $costs->write - $costs->busy, 0.0),
+    new Costs($costs->piece + $costs->query + $costs->busy, 0.0, $costs->stretch, max(0.0, $costs->write - $costs->busy), 0.0),
     $cores,
     64,
     64,
@@ -124,7 +125,6 @@ foreach ([1, 4] as $lanes) {
 /** @return array{rate: float, piece: float, query: float, stretch: float, write: float, busy: float} all but the rate in seconds */
 function one(int $workers, int $pieces, string $root): array
 {
-    $_SERVER['MORPHEA_TESTS'] = 'bench';
     TestDatabase::fresh();
     $services = require __DIR__ . '/start.php';
     $entities = $services->get(EntityManagerInterface::class);

@@ -6,7 +6,7 @@ namespace Morphea\App\Press;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
-use League\Flysystem\FilesystemException;
+use League\Flysystem\FileAttributes;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\UnableToWriteFile;
 use Morphea\App\Entity\Run;
@@ -24,6 +24,8 @@ final readonly class FileStore
     /** Where a project's files lie. */
     public const FOLDER = 'made';
     private const CHUNK = 500;
+    /** Files of a folder that a store tells of in the time in which it tells of one alone. */
+    private const LISTED = 500;
 
     public function __construct(private Connection $connection, private FilesystemOperator $files)
     {
@@ -202,13 +204,33 @@ final readonly class FileStore
     public function missing(Run $run): array
     {
         $missing = [];
+        $size = $this->sizes($run);
         foreach ($this->of($run) as $file) {
-            if ($file['position'] > 0 && $this->size($file['path']) !== $file['bytes']) {
+            if ($file['position'] > 0 && $size($file['path']) !== $file['bytes']) {
                 $missing[$file['position']] = $file['position'];
             }
         }
 
         return array_values($missing);
+    }
+
+    /** @return \Closure(string): int bytes of a file by its path: asked for one by one, or all at once where that is less to ask */
+    private function sizes(Run $run): \Closure
+    {
+        $count = 'SELECT COUNT(*) FROM run_file WHERE run_id = ?';
+        $all = 'SELECT COUNT(DISTINCT path) FROM run_file WHERE project_id = ?';
+        $own = (int) $this->connection->fetchOne($count, [$run->id()]);
+        if ($own < (int) $this->connection->fetchOne($all, [$run->project()->id()]) / self::LISTED) {
+            return $this->size(...);
+        }
+        $sizes = [];
+        foreach ($this->files->listContents(self::FOLDER . '/' . $run->project()->id(), true) as $file) {
+            if ($file instanceof FileAttributes) {
+                $sizes[$file->path()] = $file->fileSize() ?? $this->size($file->path());
+            }
+        }
+
+        return static fn (string $path): int => $sizes[$path] ?? 0;
     }
 
     /**
@@ -303,10 +325,6 @@ final readonly class FileStore
 
     private function size(string $path): int
     {
-        try {
-            return $this->files->fileExists($path) ? $this->files->fileSize($path) : 0;
-        } catch (FilesystemException) {
-            return 0;
-        }
+        return $this->files->fileExists($path) ? $this->files->fileSize($path) : 0;
     }
 }

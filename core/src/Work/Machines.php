@@ -68,7 +68,7 @@ final readonly class Machines
                     $then = ['write', $serve('processors', $at, $this->costs->piece)];
                     break;
                 case 'write':
-                    $then = ['note', $serve('store', $at, $this->costs->busy) + $this->costs->write - $this->costs->busy];
+                    $then = ['note', $serve('store', $at, $this->costs->busy) + max(0.0, $this->costs->write - $this->costs->busy)];
                     break;
                 default:
                     --$of;
