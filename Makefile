@@ -74,6 +74,7 @@ bench: install assets
 	@$(PHP) bench/proof.php
 	@$(PHP) bench/sheets.php
 	@$(PHP) bench/deliver.php
+	@$(PHP) bench/machines.php
 
 screenshots: install test-tools assets
 	@$(PHP) bin/screenshots

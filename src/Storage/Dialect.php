@@ -28,8 +28,13 @@ final readonly class Dialect
     /** What stands at a place of a column of JSON, as text; null where nothing does. */
     public function json(string $column, string|int ...$path): string
     {
+        // PostgreSQL takes no text with NUL in it out of JSON, and stops at the first row that has one: it goes, but not what
+        // only looks like it behind a backslash that is one.
+        $plain = "REPLACE(REPLACE(REPLACE($column, '\\\\', CHR(1)), '\\u0000', ''), CHR(1), '\\\\')";
+        $clean = "CASE WHEN POSITION('\\u0000' IN $column) > 0 THEN $plain ELSE $column END";
+
         return $this->isPostgres()
-            ? "(CAST($column AS json) #>> '{" . implode(',', $path) . "}')"
+            ? "(CAST($clean AS json) #>> '{" . implode(',', $path) . "}')"
             : "json_extract($column, '$" .
                 implode('', array_map(static fn (string|int $one): string => \is_int($one) ? "[$one]" : ".\"$one\"", $path)) . "')";
     }

@@ -7,10 +7,27 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Entity\Project;
 use Morphea\App\Proof\Looker;
 use Morphea\App\Tables\TableRows;
+use Morphea\App\Tables\TableStore;
+use Morphea\Core\Data\Edit\SetCells;
 
 /** The light table: all pieces looked at, kept, the worst first. */
 final class ProofStationTest extends AppTestCase
 {
+    public function testALetterThatIsNoneStopsNoQuestionAboutTheOtherRows(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|1\nOar|3|boots|2026-03-09|2");
+        $edit = new SetCells([1 => ['full_name' => "N\0g", 'craft' => "clo\0cks", 'register' => 'back\\u0000slash']], [], "typed N\0g");
+        self::getContainer()->get(TableStore::class)->apply($project, $edit);
+        $this->work();
+        foreach (['?order=full_name', '?order=hours', '?column=craft&value=boots', '?column=register&value=2'] as $asked) {
+            self::assertCount(
+                str_starts_with($asked, '?order') ? 2 : 1,
+                $this->proof($project, $asked)->filter('.lies .num'),
+                $asked,
+            );
+        }
+    }
+
     public function testAllPiecesLieOnTheLightTableAndAreInOrder(): void
     {
         $project = $this->starter('mending-certificate');
