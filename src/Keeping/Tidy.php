@@ -46,6 +46,7 @@ final readonly class Tidy
     private const KEPT_MAILS_DAYS = 30;
     /** They are read aloud again when they are wanted. */
     private const KEPT_WORDS_DAYS = 60;
+    private const KEPT_FONTS_DAYS = 7;
 
     public function __construct(
         private Connection $connection,
@@ -277,7 +278,7 @@ final readonly class Tidy
         return $count;
     }
 
-    /** Fonts as librsvg finds them on this machine. */
+    /** Fonts as librsvg finds them on this machine, of which nothing was drawn for a while. */
     private function localFonts(): int
     {
         $known = array_fill_keys($this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM font'), true);
@@ -285,8 +286,8 @@ final readonly class Tidy
         return self::unlink(
             array_filter(
                 glob("$this->projectDir/var/fonts/own/*") ?: [],
-                static fn (string $path): bool => !isset($known[substr(basename($path), 0, 64)]) &&
-                    time() - filemtime($path) > self::DAY,
+                static fn (string $path): bool => time() - (int) @filemtime($path) >
+                    (isset($known[substr(basename($path), 0, 64)]) ? self::KEPT_FONTS_DAYS : 1) * self::DAY,
             ),
         );
     }

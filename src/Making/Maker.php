@@ -8,6 +8,7 @@ use Morphea\App\Render\Halted;
 use Morphea\App\Render\Rasters;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
+use Morphea\App\Storage\StoreGone;
 use Morphea\Core\Proof\Proof;
 
 /**
@@ -27,7 +28,7 @@ final readonly class Maker
     /**
      * @param iterable<Wanted> $wanted in order
      *
-     * @throws NoRoom
+     * @throws NoRoom|StoreGone
      */
     public function make(Making $making, iterable $wanted, Sink $sink): void
     {
@@ -59,7 +60,7 @@ final readonly class Maker
             $drawn = $making->lay($piece, $this->proof, $this->rasters);
             $reason = $drawn->blocked();
             $files = null === $reason ? $this->files($making, $piece, $drawn, $sink) : [];
-        } catch (NoRoom | Halted $e) {
+        } catch (NoRoom | StoreGone | Halted $e) {
             throw $e;
         } catch (RenderError $e) {
             $reason = $e->getMessage();

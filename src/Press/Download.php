@@ -59,10 +59,12 @@ final readonly class Download
         if (null !== $store) {
             return new RedirectResponse($store);
         }
-        $zip = fn (\Closure $write, int $from, int $to) => ZipStored::copy($this->files->readStream($file['path']), $write, $from, $to);
+        // Opened before anything is said: what cannot be read is said as such.
+        $stream = $this->files->readStream($file['path']);
+        $send = static fn (\Closure $write, int $from, int $to) => ZipStored::copy($stream, $write, $from, $to);
         $bytes = 0 === $file['bytes'] ? $this->files->fileSize($file['path']) : $file['bytes'];
 
-        return $this->stream(basename($file['name']), $type, $bytes, '"' . md5($file['path'] . $bytes) . '"', $zip, $seen);
+        return $this->stream(basename($file['name']), $type, $bytes, '"' . md5($file['path'] . $bytes) . '"', $send, $seen);
     }
 
     /**

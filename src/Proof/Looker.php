@@ -10,6 +10,7 @@ use Morphea\App\Entity\Run;
 use Morphea\App\Open\Opener;
 use Morphea\App\Open\OpenProject;
 use Morphea\App\Open\RowInputs;
+use Morphea\App\Storage\StoreGone;
 use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
@@ -185,6 +186,8 @@ final readonly class Looker
             $facts = WholeSet::facts($template, $sides, $touched);
 
             return new Looked($id, $row->number, $inputs, Proof::worstFirst($findings), $facts, $values);
+        } catch (StoreGone $e) {
+            throw $e;
         } catch (\Throwable $e) {
             // One row that cannot be laid out is that row's finding; all others are looked at.
             $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
@@ -204,6 +207,8 @@ final readonly class Looker
                 array_push($findings, ...$found);
                 $contrasts += $measured;
             }
+        } catch (StoreGone $e) {
+            throw $e;
         } catch (\Throwable $e) {
             // What nobody could look at is not in order.
             $why = 'could not be looked at by its pixels: ' . mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8');

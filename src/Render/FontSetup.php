@@ -49,9 +49,8 @@ final class FontSetup
     public function place(string $hash, string $ending, \Closure $bytes): string
     {
         $path = "{$this->own()}/$hash.$ending";
-        if (!is_file($path)) {
-            self::whole($path, $bytes());
-        }
+        // When it was last asked for says how long it has to be kept here.
+        is_file($path) ? @touch($path) : self::whole($path, $bytes());
 
         return $path;
     }

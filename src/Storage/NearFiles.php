@@ -33,7 +33,7 @@ final class NearFiles implements FilesystemAdapter
     public function read(string $path): string
     {
         if (1 !== preg_match(self::SAME, $path)) {
-            return $this->far->read($path);
+            return $this->ask(fn (): string => $this->far->read($path));
         }
         $near = $this->near($path);
         $bytes = @file_get_contents($near);
@@ -42,7 +42,7 @@ final class NearFiles implements FilesystemAdapter
 
             return $bytes;
         }
-        $bytes = $this->far->read($path);
+        $bytes = $this->ask(fn (): string => $this->far->read($path));
         $this->keep($near, $bytes);
 
         return $bytes;
@@ -52,86 +52,108 @@ final class NearFiles implements FilesystemAdapter
     {
         $near = 1 === preg_match(self::SAME, $path) ? @fopen($this->near($path), 'r') : false;
 
-        return false === $near ? $this->far->readStream($path) : $near;
+        return false === $near ? $this->ask(fn () => $this->far->readStream($path)) : $near;
     }
 
     public function write(string $path, string $contents, Config $config): void
     {
         @unlink($this->near($path));
-        $this->far->write($path, $contents, $config);
+        $this->ask(fn () => $this->far->write($path, $contents, $config));
     }
 
     public function writeStream(string $path, $contents, Config $config): void
     {
         @unlink($this->near($path));
-        $this->far->writeStream($path, $contents, $config);
+        $this->ask(fn () => $this->far->writeStream($path, $contents, $config));
     }
 
     public function fileExists(string $path): bool
     {
-        return $this->far->fileExists($path);
+        return $this->ask(fn () => $this->far->fileExists($path));
     }
 
     public function directoryExists(string $path): bool
     {
-        return $this->far->directoryExists($path);
+        return $this->ask(fn () => $this->far->directoryExists($path));
     }
 
     public function delete(string $path): void
     {
         @unlink($this->near($path));
-        $this->far->delete($path);
+        $this->ask(fn () => $this->far->delete($path));
     }
 
     public function deleteDirectory(string $path): void
     {
-        $this->far->deleteDirectory($path);
+        $this->ask(fn () => $this->far->deleteDirectory($path));
     }
 
     public function createDirectory(string $path, Config $config): void
     {
-        $this->far->createDirectory($path, $config);
+        $this->ask(fn () => $this->far->createDirectory($path, $config));
     }
 
     public function setVisibility(string $path, string $visibility): void
     {
-        $this->far->setVisibility($path, $visibility);
+        $this->ask(fn () => $this->far->setVisibility($path, $visibility));
     }
 
     public function visibility(string $path): FileAttributes
     {
-        return $this->far->visibility($path);
+        return $this->ask(fn () => $this->far->visibility($path));
     }
 
     public function mimeType(string $path): FileAttributes
     {
-        return $this->far->mimeType($path);
+        return $this->ask(fn () => $this->far->mimeType($path));
     }
 
     public function lastModified(string $path): FileAttributes
     {
-        return $this->far->lastModified($path);
+        return $this->ask(fn () => $this->far->lastModified($path));
     }
 
     public function fileSize(string $path): FileAttributes
     {
-        return $this->far->fileSize($path);
+        return $this->ask(fn () => $this->far->fileSize($path));
     }
 
     public function listContents(string $path, bool $deep): iterable
     {
-        return $this->far->listContents($path, $deep);
+        try {
+            yield from $this->far->listContents($path, $deep);
+        } catch (\Throwable $e) {
+            throw StoreGone::behind($e) ?? $e;
+        }
     }
 
     public function move(string $source, string $destination, Config $config): void
     {
-        $this->far->move($source, $destination, $config);
+        $this->ask(fn () => $this->far->move($source, $destination, $config));
         @unlink($this->near($source));
     }
 
     public function copy(string $source, string $destination, Config $config): void
     {
-        $this->far->copy($source, $destination, $config);
+        $this->ask(fn () => $this->far->copy($source, $destination, $config));
+    }
+
+    /**
+     * @template T
+     *
+     * @param \Closure(): T $far
+     *
+     * @return T
+     *
+     * @throws StoreGone
+     */
+    private function ask(\Closure $far): mixed
+    {
+        try {
+            return $far();
+        } catch (\Throwable $e) {
+            throw StoreGone::behind($e) ?? $e;
+        }
     }
 
     private function near(string $path): string

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Web;
 
 use Doctrine\DBAL\Exception as DatabaseException;
+use Doctrine\DBAL\Exception\ConnectionException;
 use League\Flysystem\UnableToWriteFile;
 use Morphea\App\Storage\NoRoom;
+use Morphea\App\Storage\StoreGone;
 use Morphea\App\Tables\StaleTable;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
@@ -57,6 +59,17 @@ final readonly class Troubles
                 1 === preg_match('/database (table )?is (locked|busy)|deadlock|lock wait/i', $cause->getMessage())
             ) {
                 return 'The database is busy and did not take it. Nothing was changed; try it again in a moment.';
+            }
+            if (
+                $cause instanceof ConnectionException || (
+                    $cause instanceof DatabaseException &&
+                    1 === preg_match('/connection refused|no connection to|closed the connection|terminating/i', $cause->getMessage())
+                )
+            ) {
+                return 'The database does not answer. Nothing was changed; try it again in a moment.';
+            }
+            if ($cause instanceof StoreGone) {
+                return 'The store of files does not answer. Nothing was changed; try it again in a moment.';
             }
             if ($cause instanceof StaleTable) {
                 return 'Others change this table all the time, so your step was not made. Try it again.';

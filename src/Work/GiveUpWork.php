@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Work;
 
-use Aws\Exception\AwsException;
 use Doctrine\DBAL\Exception\DriverException;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Job;
 use Morphea\App\Storage\NoRoom;
+use Morphea\App\Storage\StoreGone;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
@@ -63,17 +63,6 @@ final readonly class GiveUpWork
         }
     }
 
-    private static function isOfStore(\Throwable $cause): bool
-    {
-        for ($one = $cause; null !== $one; $one = $one->getPrevious()) {
-            if ($one instanceof AwsException) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
     private function note(string $id, \Throwable $cause, bool $again): void
     {
         $job = $this->entities->find(Job::class, $id);
@@ -94,7 +83,7 @@ final readonly class GiveUpWork
             return;
         }
         $words = match (true) {
-            self::isOfStore($cause) => 'The store of files does not answer.',
+            $cause instanceof StoreGone => $cause->getMessage(),
             $noRoom => 'There is no room left where it is kept.',
             $cause instanceof DriverException => 'The database does not answer.',
             default => 'It could not go on: ' . mb_strimwidth($cause->getMessage(), 0, 200, '…', 'UTF-8'),

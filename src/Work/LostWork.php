@@ -29,6 +29,7 @@ final class LostWork
         private readonly Connection $connection,
         private readonly EntityManagerInterface $entities,
         private readonly WorkDesk $desk,
+        private readonly Kinds $kinds,
         private readonly LoggerInterface $logger,
     ) {
         $this->looked = time();
@@ -52,16 +53,19 @@ final class LostWork
         $since = null === $oldest ? $now : (float) (new \DateTimeImmutable((string) $oldest, $utc))->format('U');
         $before = min($now, $since) - self::SURELY;
         $lost = 0;
-        foreach ($this->connection->fetchAllKeyValue(
-            'SELECT id, touched_at FROM job WHERE state IN (?) AND touched_at > 0 AND touched_at < ?',
-            [[JobState::Waiting->value, JobState::Working->value], $before],
-            [ArrayParameterType::STRING],
-        ) as $id => $touched) {
+        $under = [JobState::Waiting->value, JobState::Working->value];
+        // One of which nothing is handed out only waits for its turn, as long as its owner has others at which somebody is.
+        foreach ($this->connection->fetchFirstColumn(
+            'SELECT id FROM job WHERE state IN (?) AND touched_at > 0 AND touched_at < ? AND (handed > 0 OR kind NOT IN (?) OR NOT EXISTS
+                (SELECT 1 FROM job other WHERE other.owner_id = job.owner_id AND other.state IN (?) AND other.handed > 0))',
+            [$under, $before, $this->kinds->shared(), $under],
+            [0 => ArrayParameterType::STRING, 2 => ArrayParameterType::STRING, 3 => ArrayParameterType::STRING],
+        ) as $id) {
             // Of several workers that see it one asks.
-            $mine = $this->connection->executeStatement('UPDATE job SET touched_at = ? WHERE id = ? AND touched_at = ?', [
+            $mine = $this->connection->executeStatement('UPDATE job SET touched_at = ? WHERE id = ? AND touched_at < ?', [
                 $now,
                 $id,
-                $touched,
+                $before,
             ]);
             $job = 1 === (int) $mine ? $this->entities->find(Job::class, $id) : null;
             if (null !== $job) {

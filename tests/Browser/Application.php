@@ -32,11 +32,13 @@ final class Application
         (new Process(['rm', '-rf', $folder]))->mustRun();
         mkdir("$folder/downloads", 0o777, true);
         $this->downloads = "$folder/downloads";
+        // Under bin/with-machines it is on the engines of many.
+        $far = false !== getenv('MORPHEA_MACHINES');
         $environment = [
             'APP_ENV' => 'prod',
             'APP_DEBUG' => '0',
-            'DATABASE_URL' => "sqlite:///$folder/morphea.db",
-            'STORAGE_DSN' => "local://$folder/files",
+            'DATABASE_URL' => $far ? (string) getenv('DATABASE_URL') : "sqlite:///$folder/morphea.db",
+            'STORAGE_DSN' => $far ? (string) getenv('STORAGE_DSN') : "local://$folder/files",
             'MORPHEA_QUIET' => '1',
             'PHP_CLI_SERVER_WORKERS' => '4',
             'SYMFONY_DOTENV_VARS' => false,

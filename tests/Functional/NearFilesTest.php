@@ -4,10 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Aws\Command;
+use Aws\Exception\AwsException;
+use GuzzleHttp\Psr7\Response;
 use League\Flysystem\Filesystem;
+use League\Flysystem\FilesystemAdapter;
 use League\Flysystem\UnableToReadFile;
 use Morphea\App\Storage\FilesystemFactory;
 use Morphea\App\Storage\NearFiles;
+use Morphea\App\Storage\StoreGone;
 use Morphea\App\Storage\WholeFiles;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -84,6 +89,24 @@ final class NearFilesTest extends TestCase
         $files = $this->near(1_000_000);
         $files->write('fonts/abc.ttf', 'a font');
         self::assertSame('a font', $files->read('fonts/abc.ttf'));
+    }
+
+    public function testAStoreThatDoesNotAnswerIsToldFromOneThatHasNotGotIt(): void
+    {
+        $command = new Command('GetObject');
+        $gone = new AwsException('', $command, ['connection_error' => true]);
+        $busy = new AwsException('', $command, ['response' => new Response(503)]);
+        $missing = new AwsException('', $command, ['response' => new Response(404)]);
+        foreach ([[$gone, StoreGone::class], [$busy, StoreGone::class], [$missing, UnableToReadFile::class]] as [$cause, $told]) {
+            $far = self::createStub(FilesystemAdapter::class);
+            $far->method('read')->willThrowException(UnableToReadFile::fromLocation('made/x', '', $cause));
+            try {
+                (new NearFiles($far, $this->folder, 1_000))->read('made/x');
+                self::fail('it was read');
+            } catch (\RuntimeException $e) {
+                self::assertInstanceOf($told, $e);
+            }
+        }
     }
 
     #[TestWith(['https://store.example/bucket'])]

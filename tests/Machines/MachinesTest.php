@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Machines;
 
 use Morphea\App\Entity\JobState;
+use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Run;
 use Morphea\Tests\Functional\AppTestCase;
 use Morphea\Tests\Tools;
@@ -59,6 +60,9 @@ final class MachinesTest extends AppTestCase
         $this->machine('two')->start();
         $this->until(fn (): bool => $this->progress($run)->made() >= 20, 'a beginning');
         self::$servers?->stopStore();
+        $this->browser->request('GET', "/projects/{$run->project()->id()}/press/runs/{$run->id()}/pieces/1/0");
+        self::assertResponseStatusCodeSame(503);
+        self::assertStringContainsString('The store of files does not answer. Nothing was changed;', $this->body());
         sleep(20);
         $words = 'The store of files does not answer. It is tried again by itself.';
         $this->until(fn (): bool => $words === $this->trouble($run), 'words of it');
@@ -76,10 +80,15 @@ final class MachinesTest extends AppTestCase
         $this->machine('two')->start();
         $this->until(fn (): bool => $this->progress($run)->made() >= 20, 'a beginning');
         self::$servers?->stopDatabase();
+        $this->browser->request('GET', "/projects/{$run->project()->id()}/press");
+        self::assertResponseStatusCodeSame(503);
+        self::assertStringContainsString('The database does not answer. Nothing was changed;', $this->body());
         sleep(30);
         self::$servers?->startDatabase();
         $this->entities()->getConnection()->close();
         self::assertLessThan(300, $this->progress($run)->made());
+        $this->entities()->clear();
+        $this->browser->loginUser($this->entities()->getRepository(Member::class)->findOneBy([]) ?? self::fail());
         $this->assertRight($run, 300);
     }
 
