@@ -55,7 +55,9 @@ final readonly class Download
     public function one(array $file, bool $seen = false): Response
     {
         $type = self::type($file['name']);
-        $store = $seen ? null : $this->signed->address($file['path'], $type, Attachment::header(basename($file['name'])));
+        // Strangers, who have no session, see no address with the project in it.
+        $direct = !$seen && true === $this->requests->getCurrentRequest()?->hasPreviousSession();
+        $store = $direct ? $this->signed->address($file['path'], $type, Attachment::header(basename($file['name']))) : null;
         if (null !== $store) {
             return new RedirectResponse($store);
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Machines;
 
+use Morphea\App\Deliver\Links;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Storage\FilesystemFactory;
@@ -34,6 +35,12 @@ final class StoreTest extends AppTestCase
         self::assertSame(1, Tools::pages($found->getContent()));
         self::assertSame(['application/pdf'], $found->getHeaders()['content-type']);
         self::assertStringStartsWith('attachment; filename=', $found->getHeaders()['content-disposition'][0]);
+        $this->browser->getCookieJar()->clear();
+        $links = self::getContainer()->get(Links::class);
+        $links->give($this->reload($project), null, null);
+        $page = current($links->of($this->reload($project)));
+        $this->browser->request('GET', "$page/files/0");
+        self::assertResponseIsSuccessful('strangers get no address with the project in it');
         self::assertMatchesRegularExpression('/X-Amz-Signature=[0-9a-f]{64}/', $address);
     }
 
