@@ -135,7 +135,7 @@ final class ProofJobTest extends BrowserTestCase
         $this->upload('#table-file', 'newer.csv', self::csv(false));
         $this->button('Update the rows here')->click();
         $this->button('Update the table')->click();
-        $this->sees('changed');
+        $this->sees('Updated from newer.csv');
         $this->driver->get($at(17));
         $this->sees('Touched up by hand', '.rule-panel');
         $this->driver->get("$project/proof?show=touched");
