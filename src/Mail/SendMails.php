@@ -71,18 +71,18 @@ final readonly class SendMails implements Paced
         return (int) ceil(1000 * max(0.0, min($next, 3_600.0)));
     }
 
-    public function stretch(Job $job, int $from, int $to): void
+    public function stretch(Job $job, int $from, int $to): bool
     {
         $lock = $this->locks->createLock("mailing-{$job->ref()}", null);
         if (!$lock->acquire()) {
             // Another is at it, and goes on.
-            return;
+            return false;
         }
         try {
             // Two may have been asked for it, as when it was stopped and went on: neither goes before its time.
             $wait = $this->pause($job);
             if ($wait > self::SHORT) {
-                return;
+                return false;
             }
             usleep(1000 * $wait);
             $this->letters->leftBehind($job->ref());
@@ -99,6 +99,8 @@ final readonly class SendMails implements Paced
                 }
                 $this->sender->send($mailing, $letter);
             }
+
+            return true;
         } finally {
             $lock->release();
         }

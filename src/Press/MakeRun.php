@@ -54,7 +54,7 @@ final readonly class MakeRun implements SharedTask
         return $this->pieces->next($job->ref(), $after, $most);
     }
 
-    public function stretch(Job $job, int $from, int $to): void
+    public function stretch(Job $job, int $from, int $to): bool
     {
         $run = $this->run($job);
         $wanted = $this->pieces->waiting($run, $from, $to);
@@ -65,6 +65,8 @@ final readonly class MakeRun implements SharedTask
             $this->tally->add(Tally::MADE, $sink->made());
             $this->tally->add(Tally::NOT_MADE, $sink->notMadeCount());
         }
+
+        return [] !== $wanted;
     }
 
     public function isDone(Job $job): bool

@@ -85,8 +85,10 @@ final readonly class DoWorkHandler
     {
         $this->record->working($job->id());
         $began = microtime(true);
-        $task->stretch($job, $from, $to);
-        $this->record->trouble($job->id(), '');
+        // That nothing was left to be done does not say that it can go on.
+        if ($task->stretch($job, $from, $to)) {
+            $this->record->trouble($job->id(), '');
+        }
         $seconds = microtime(true) - $began;
         $this->logger->info('A stretch is done in {seconds} s.', ['seconds' => round($seconds, 3)]);
         $this->desk->cameBack($job, $to - $from + 1, $seconds);

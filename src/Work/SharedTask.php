@@ -18,8 +18,13 @@ interface SharedTask extends Kind
      */
     public function next(Job $job, int $after, int $most): ?array;
 
-    /** What still waits between two places, both included. May be cut off anywhere, asked for again, and done by two workers at once. */
-    public function stretch(Job $job, int $from, int $to): void;
+    /**
+     * What still waits between two places, both included. May be cut off anywhere, asked for again, and done by two workers at
+     * once.
+     *
+     * @return bool whether anything waited there
+     */
+    public function stretch(Job $job, int $from, int $to): bool;
 
     public function isDone(Job $job): bool;
 

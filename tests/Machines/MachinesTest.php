@@ -33,6 +33,7 @@ final class MachinesTest extends AppTestCase
         foreach ($this->machines as $machine) {
             $machine->vanish();
         }
+        self::$servers?->mend();
         parent::tearDown();
     }
 

@@ -86,6 +86,24 @@ final class Servers
         fclose($socket);
     }
 
+    /** What a test stopped, and did not come to start again. */
+    public function mend(): void
+    {
+        if (!self::answers($this->store)) {
+            $this->startStore();
+        }
+        if (!self::answers($this->sql)) {
+            $this->startDatabase();
+        }
+    }
+
+    private static function answers(int $port): bool
+    {
+        $socket = @fsockopen('127.0.0.1', $port, timeout: 0.5);
+
+        return false !== $socket && fclose($socket);
+    }
+
     public function stopStore(): void
     {
         $pid = (int) @file_get_contents("$this->folder/store.pid");
