@@ -46,7 +46,7 @@ browser-test:
 	@$(PHP) bin/again browser
 
 # On PostgreSQL and an object store, which are started for it: the functional suite but for what asks neither (CI leaves out
-# what is about drawing and reading, too), and one run on machines that share nothing else.
+# what is about drawing and reading, and kills that the machines have, too), and one run on machines that share nothing else.
 FAR = --exclude-group alone
 test-machines: install test-tools assets
 	@$(MAKE) --no-print-directory -j2 --output-sync=target far-test machines-test

@@ -9,6 +9,7 @@ use Morphea\App\Hand\HandStore;
 use Morphea\App\Proof\ProofTable;
 use Morphea\App\Tables\TableRows;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 
 /** What is done about findings: for all rows with its outcome before it is taken, accepted, switched off, taken back. */
@@ -174,6 +175,7 @@ final class MendingTest extends AppTestCase
         self::assertSame('Ada', $card(-2));
     }
 
+    #[Group('killed')]
     public function testAKilledWorkerGoesOnAndWhatItFoundIsKept(): void
     {
         $names = array_map(static fn (int $i): string => "Volunteer $i" . (0 === $i % 100 ? ' …' : ''), range(1, 1000));

@@ -12,6 +12,7 @@ use Morphea\App\Work\DoWork;
 use Morphea\App\Work\DoWorkHandler;
 use Morphea\App\Work\GiveUpWork;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
 
@@ -313,6 +314,7 @@ final class PressTest extends AppTestCase
     }
 
     /** A worker killed in the middle: what it held comes back to the queue, and every piece is there once. */
+    #[Group('killed')]
     public function testAKilledWorkerLosesAndDoublesNothing(): void
     {
         $rows =

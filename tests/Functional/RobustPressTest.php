@@ -45,6 +45,7 @@ use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\PictureFit;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
@@ -381,6 +382,7 @@ final class RobustPressTest extends AppTestCase
      * Twenty workers killed anywhere in a run of five hundred with a row that cannot be made: every other piece is
      * right, none is there twice.
      */
+    #[Group('killed')]
     public function testTwentyKillsInARunOfFiveHundredWithAPoisonRow(): void
     {
         $project = $this->rows(500, static fn (int $i): string => 125 === $i ? str_repeat('x', 40_000) : "Volunteer $i");
