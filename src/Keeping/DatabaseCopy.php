@@ -6,6 +6,7 @@ namespace Morphea\App\Keeping;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Storage\Dialect;
+use Morphea\App\Storage\Scratch;
 use Symfony\Component\Process\Process;
 
 /**
@@ -16,6 +17,13 @@ final readonly class DatabaseCopy
 {
     /** Seconds. */
     private const PATIENCE = 7_200;
+    private const NO_TABLES = <<<'SQL'
+        DO $$ DECLARE one text; BEGIN
+            FOR one IN SELECT tablename FROM pg_tables WHERE schemaname = 'public' LOOP
+                EXECUTE format('DROP TABLE public.%I CASCADE', one);
+            END LOOP;
+        END $$
+        SQL;
 
     public function __construct(private Connection $connection, private Dialect $dialect)
     {
@@ -58,8 +66,11 @@ final readonly class DatabaseCopy
     {
         $this->connection->close();
         if ($this->dialect->isPostgres()) {
-            $to = '--dbname=' . $this->database();
-            $this->program('pg_restore', '--clean', '--if-exists', '--no-owner', '--single-transaction', $to, $file);
+            Scratch::in(function (string $folder) use ($file): void {
+                $this->program('pg_restore', '--no-owner', "--file=$folder/all.sql", $file);
+                // Tables that a later version made would be in the way of its migrations.
+                $this->program('psql', '-q', '-v', 'ON_ERROR_STOP=1', '-1', '-c', self::NO_TABLES, '-f', "$folder/all.sql");
+            });
 
             return;
         }

@@ -52,9 +52,13 @@ final readonly class MoveIn
         if ($this->database->isUsed()) {
             throw new BackupError('There are members in the database already. It must be one that was migrated, and nothing else.');
         }
-        // Opened as one that may write, which a log of its own may need; nothing is written.
-        $from = new \PDO("sqlite:$file", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
-        $this->check($from);
+        try {
+            // Opened as one that may write, which a log of its own may need; nothing is written.
+            $from = new \PDO("sqlite:$file", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
+            $this->check($from);
+        } catch (\PDOException $e) {
+            throw new BackupError("$file is no database of Morphea: {$e->getMessage()}.");
+        }
 
         return $this->connection->transactional(function () use ($from, $told): int {
             $all = 0;
@@ -217,7 +221,8 @@ final readonly class MoveIn
                 null === $value => null,
                 $column->getType() instanceof BooleanType => (bool) $value ? '1' : '0',
                 $column->getType() instanceof FloatType => var_export((float) $value, true),
-                default => (string) $value,
+                // A letter that PostgreSQL keeps not, and nobody sees (PostgresMiddleware).
+                default => str_replace("\0", '', (string) $value),
             };
         }
 

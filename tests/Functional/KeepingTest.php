@@ -200,6 +200,7 @@ final class KeepingTest extends AppTestCase
         } catch (BackupError $e) {
             self::assertStringContainsString('There are members and projects here.', $e->getMessage());
         }
+        $this->entities()->getConnection()->executeStatement('CREATE TABLE of_a_later_version (id INTEGER)');
         $restore = new Process(
             [\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'],
             \dirname(__DIR__, 2),
@@ -208,6 +209,9 @@ final class KeepingTest extends AppTestCase
         $restore->mustRun();
         self::assertStringContainsString('files are back', $restore->getOutput());
         self::getContainer()->get('doctrine')->resetManager();
+        $tables = $this->entities()->getConnection()->createSchemaManager()->introspectTableNames();
+        $names = array_map(static fn ($one): string => $one->getUnqualifiedName()->getValue(), $tables);
+        self::assertNotContains('of_a_later_version', $names);
         self::assertSame(
             '42',
             (string) (json_decode(

@@ -69,6 +69,13 @@ final class StoreTest extends AppTestCase
         $missing = $move("$folder/nothing.db");
         self::assertSame(1, $missing->run());
         self::assertStringContainsString('morphea:move-in: There is no ', $missing->getOutput() . $missing->getErrorOutput());
+        file_put_contents("$folder/other.db", str_repeat('no database', 100));
+        $other = $move("$folder/other.db");
+        self::assertSame(1, $other->run());
+        self::assertStringContainsString('is no database of Morphea', $other->getOutput() . $other->getErrorOutput());
+        $odd = new \PDO("sqlite:$folder/old.db");
+        $odd->exec("UPDATE member SET name = 'War' || CHAR(0) || 'den'");
+        unset($odd);
         $moved = $move("$folder/old.db", "local://$folder/files");
         $moved->mustRun();
         self::assertStringContainsString('each was read again and is what it was', $moved->getOutput());
