@@ -29,7 +29,7 @@ final readonly class OwnStarters
     /** @return list<OwnStarter> the latest first */
     public function all(Member $owner): array
     {
-        return $this->entities->getRepository(OwnStarter::class)->findBy(['owner' => $owner], ['keptAt' => 'DESC']);
+        return $this->entities->getRepository(OwnStarter::class)->findBy(['owner' => $owner], ['keptAt' => 'DESC', 'id' => 'DESC']);
     }
 
     public function find(Member $owner, string $id): ?OwnStarter

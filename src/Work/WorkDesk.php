@@ -244,7 +244,9 @@ final readonly class WorkDesk
     /** @return list<Job> of some kinds, the newest first: under way, or at their end and not forgotten yet */
     public function all(Member $owner, string ...$kinds): array
     {
-        return $this->entities->getRepository(Job::class)->findBy(['owner' => $owner, 'kind' => $kinds], ['askedAt' => 'DESC']);
+        return $this->entities
+            ->getRepository(Job::class)
+            ->findBy(['owner' => $owner, 'kind' => $kinds], ['askedAt' => 'DESC', 'id' => 'DESC']);
     }
 
     /** The newest job that goes by a ref. */
@@ -252,7 +254,7 @@ final readonly class WorkDesk
     {
         return $this->entities
             ->getRepository(Job::class)
-            ->findOneBy(['project' => $project, 'kind' => $kind, 'ref' => $ref], ['askedAt' => 'DESC']);
+            ->findOneBy(['project' => $project, 'kind' => $kind, 'ref' => $ref], ['askedAt' => 'DESC', 'id' => 'DESC']);
     }
 
     /** Forgets jobs by the beginning of their refs. */

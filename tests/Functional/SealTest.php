@@ -7,6 +7,7 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Command\GenuineCommand;
 use Morphea\App\Entity\Project;
 use Morphea\App\Press\RunDesk;
+use Morphea\App\Seal\SealKeys;
 use Morphea\App\Seal\Seals;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Web\GuestLimits;
@@ -97,6 +98,15 @@ final class SealTest extends AppTestCase
         // Somebody changed the database: it is not genuine any more.
         $this->entities()->getConnection()->executeStatement("UPDATE seal SET statement = replace(statement, 'Ottilie B.', 'Otto')");
         self::assertSame('✗ Not genuine', $this->asked($codes[0])->filter('h1')->text());
+    }
+
+    public function testOfKeysRenewedWithinASecondTheLastSigns(): void
+    {
+        $owner = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2")->owner();
+        $keys = self::getContainer()->get(SealKeys::class);
+        for ($i = 0; $i < 8; ++$i) {
+            self::assertSame($keys->renew($owner)->id, $keys->newest($owner)->id);
+        }
     }
 
     public function testGuessingIsSlowed(): void
