@@ -6,7 +6,7 @@ namespace Morphea\Tests\Machines;
 
 use Symfony\Component\Process\Process;
 
-/** A worker in a folder of its own, with nothing in it but the code; it is started again whenever it ends, as systemd does. */
+/** A machine: a folder of its own with nothing in it but the code. It works, or serves pages. */
 final class Machine
 {
     /** What of the project is its code. */
@@ -27,20 +27,27 @@ final class Machine
         (new Process(['cp', '-al', ...self::CODE, $this->folder], $root))->mustRun();
     }
 
-    /** @param array<string, string> $more settings of this one alone */
+    /**
+     * A worker, which is started again whenever it ends, as systemd does.
+     *
+     * @param array<string, string> $more settings of this one alone
+     */
     public function start(array $more = []): void
     {
         $work = 'messenger:consume reading runs --sleep=0.1 --keepalive=5 -q';
-        $command = 'while :; do "$0" -d ffi.enable=1 bin/console ' . $work . '; sleep 1; done';
-        $this->process = new Process(['setsid', 'sh', '-c', $command, \PHP_BINARY], $this->folder, $more + $this->settings + [
-            'APP_ENV' => 'prod',
-            'APP_DEBUG' => '0',
-            'MORPHEA_NICE' => '0',
-            'PHP_INI_SCAN_DIR' => false,
-            'TMPDIR' => "$this->folder/var/tmp",
-            'SYMFONY_DOTENV_VARS' => false,
-        ], timeout: null);
-        $this->process->start();
+        $this->run(['sh', '-c', 'while :; do "$0" -d ffi.enable=1 bin/console ' . $work . '; sleep 1; done', \PHP_BINARY], $more);
+    }
+
+    /** @return string the address at which its pages are */
+    public function serve(): string
+    {
+        $port = Servers::freePort();
+        // It tells of every request: of a pipe that nobody reads it would hang.
+        $command = "exec \"$0\" -d ffi.enable=1 -d variables_order=EGPCS -S 127.0.0.1:$port -t public public/router.php 2>/dev/null";
+        $this->run(['sh', '-c', $command, \PHP_BINARY], ['PHP_CLI_SERVER_WORKERS' => '2']);
+        Servers::await($port, 'The web machine');
+
+        return "http://127.0.0.1:$port";
     }
 
     /** As if somebody had pulled its plug. */
@@ -58,5 +65,22 @@ final class Machine
     public function told(): string
     {
         return $this->process?->getErrorOutput() . (@file_get_contents("$this->folder/var/log/prod.log") ?: '');
+    }
+
+    /**
+     * @param list<string>          $command
+     * @param array<string, string> $more
+     */
+    private function run(array $command, array $more): void
+    {
+        $this->process = new Process(['setsid', ...$command], $this->folder, $more + $this->settings + [
+            'APP_ENV' => 'prod',
+            'APP_DEBUG' => '0',
+            'MORPHEA_NICE' => '0',
+            'PHP_INI_SCAN_DIR' => false,
+            'TMPDIR' => "$this->folder/var/tmp",
+            'SYMFONY_DOTENV_VARS' => false,
+        ], timeout: null);
+        $this->process->start();
     }
 }

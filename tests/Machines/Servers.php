@@ -76,14 +76,19 @@ final class Servers
         $server = ['node', __DIR__ . '/store.cjs', "$this->folder/objects", (string) $this->store, self::BUCKET];
         $line = implode(' ', array_map(escapeshellarg(...), $server));
         (new Process(['sh', '-c', "setsid $line >/dev/null 2>&1 & echo $! > \"$this->folder/store.pid\""]))->mustRun();
+        self::await($this->store, 'The store');
+    }
+
+    /** Until something listens there. */
+    public static function await(int $port, string $what): void
+    {
         $until = microtime(true) + self::PATIENCE;
-        while (false === ($socket = @fsockopen('127.0.0.1', $this->store, timeout: 0.2))) {
+        while (!self::answers($port)) {
             if (microtime(true) > $until) {
-                throw new \RuntimeException('The store does not start.');
+                throw new \RuntimeException("$what does not start.");
             }
             usleep(50_000);
         }
-        fclose($socket);
     }
 
     /** What a test stopped, and did not come to start again. */
@@ -168,7 +173,7 @@ final class Servers
         }
     }
 
-    private static function freePort(): int
+    public static function freePort(): int
     {
         $socket = stream_socket_server('tcp://127.0.0.1:0') ?: throw new \RuntimeException('There is no free port.');
         $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
