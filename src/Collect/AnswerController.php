@@ -75,6 +75,17 @@ final class AnswerController extends AbstractController
         return Quiet::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer], Response::HTTP_SEE_OTHER));
     }
 
+    /** The letters of its heading, as the design has them. */
+    #[Route('/letters.ttf', name: 'answer_letters', defaults: ['_guest' => 'fetch'], methods: ['GET'], priority: 1)]
+    public function letters(string $token, HeadingLetters $letters): Response
+    {
+        $form = $this->forms->find($token);
+        $bytes = null === $form ? null : $letters->of($form);
+        $headers = ['Content-Type' => 'font/ttf', 'Cache-Control' => 'private, max-age=600'];
+
+        return Quiet::of(null === $bytes ? new Response('', Response::HTTP_NOT_FOUND) : new Response($bytes, Response::HTTP_OK, $headers));
+    }
+
     /** As it will be; or, once it was sent, that it is there. */
     #[Route('/{answer}', name: 'answer_seen', defaults: ['_guest' => 'look'], methods: ['GET'])]
     public function seen(string $token, string $answer): Response

@@ -45,6 +45,7 @@ final readonly class Answers
         $count = 'SELECT COUNT(*) FROM answer WHERE project_id = ? AND given = FALSE';
         $open = (int) $this->connection->fetchOne($count, [$form->project->id()]);
         if ($open >= self::OPEN) {
+            $this->drop($form->project, $pictures);
             throw new FormError('Very many are answering just now. Try again in an hour; nothing was sent.');
         }
         $token = Links::token();
@@ -117,13 +118,19 @@ final readonly class Answers
             [$project->id(), $old->format('Y-m-d H:i:s')],
         );
         foreach ($found as $token => $pictures) {
-            foreach ((array) json_decode((string) $pictures, true) as $name) {
-                $picture = $this->pictures->find($project, (string) $name);
-                if (null !== $picture) {
-                    $this->pictures->remove($picture);
-                }
-            }
+            $this->drop($project, array_map(strval(...), (array) json_decode((string) $pictures, true)));
             $this->connection->executeStatement('DELETE FROM answer WHERE token = ?', [$token]);
+        }
+    }
+
+    /** @param array<string> $names of pictures that came with an answer */
+    private function drop(Project $project, array $names): void
+    {
+        foreach ($names as $name) {
+            $picture = $this->pictures->find($project, $name);
+            if (null !== $picture) {
+                $this->pictures->remove($picture);
+            }
         }
     }
 }

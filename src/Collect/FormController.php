@@ -78,6 +78,7 @@ final class FormController extends AbstractController
                 static fn (string $key): array => ['column' => $columns[$key], 'field' => $asked[$key] ?? null],
                 array_map(strval(...), array_keys($lines)),
             ),
+            'families' => array_keys($project->template()->headings()),
             'kinds' => FieldKind::cases(),
             'zone' => date_default_timezone_get(),
         ], new Response('', $status));

@@ -100,6 +100,7 @@ final readonly class Forms
             'Answer these, and look at your piece before you send them.',
             'Thank you. We have it.',
             $fields,
+            font: array_key_first($project->template()->headings()) ?? '',
         );
     }
 

@@ -38,24 +38,29 @@ final readonly class SentPictures
     }
 
     /**
+     * All of them are kept or none: what one slips with is sent once more with the others.
+     *
      * @return array{array<string, string>, array<string, string>} names they got, and what is wrong, by column key
      */
     public function of(Form $form, Request $request): array
     {
-        $names = $wrong = [];
+        $read = $wrong = [];
         foreach ($form->order->fields as $field) {
             $file = FieldKind::Picture === $field->kind ? $request->files->get("picture-$field->column") : null;
             if (!($file instanceof UploadedFile)) {
                 continue;
             }
             try {
-                $names[$field->column] = $this->pictures->add($form->project, $this->read($request, "picture-$field->column"));
+                $read[$field->column] = $this->read($request, "picture-$field->column");
             } catch (UploadError $e) {
                 $wrong[$field->column] = $e->getMessage();
             }
         }
 
-        return [$names, $wrong];
+        return [
+            array_map(fn (PictureFile $one): string => $this->pictures->add($form->project, $one), [] === $wrong ? $read : []),
+            $wrong,
+        ];
     }
 
     /** @throws UploadError */

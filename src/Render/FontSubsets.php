@@ -59,10 +59,24 @@ final class FontSubsets
         return '' === $rules ? $svg : substr($svg, 0, $head) . "<style>$rules</style>" . substr($svg, $head);
     }
 
-    private function rule(FontFace $face, string $letters): string
+    /** @return string bytes of a font with the glyphs of these letters, and no others */
+    public function of(FontFace $face, string $letters): string
+    {
+        return $this->subset($face, self::points($letters));
+    }
+
+    /** @return list<string> */
+    private static function points(string $letters): array
     {
         $points = array_unique(mb_str_split($letters, 1, 'UTF-8'));
         sort($points);
+
+        return $points;
+    }
+
+    private function rule(FontFace $face, string $letters): string
+    {
+        $points = self::points($letters);
         $key = "$face->path#$face->index " . implode('', $points);
         $rule = $this->made->get($key);
         if (null === $rule) {

@@ -74,9 +74,10 @@ final class FormTest extends AppTestCase
 
     public function testPicturesAreTakenAndWhatIsNoneIsNot(): void
     {
-        $project = $this->project("Full name|Face\nNg|");
+        $project = $this->project("Full name|Face|Work\nNg||");
         $address = $this->open($project, ['looked' => '0', 'fields' => [
             ['asked' => '1', 'column' => 'full_name', 'label' => 'Your name', 'kind' => 'line', 'needed' => '1'],
+            ['asked' => '1', 'column' => 'work', 'label' => 'Your work', 'kind' => 'picture'],
             ['asked' => '1', 'column' => 'face', 'label' => 'Your face', 'kind' => 'picture', 'needed' => '1'],
         ]]);
         $image = imagecreatetruecolor(40, 30);
@@ -85,16 +86,43 @@ final class FormTest extends AppTestCase
         $jpeg = (string) ob_get_clean();
         $bomb = gzencode(str_repeat("\0", 200_000)) ?: '';
         foreach (['<svg xmlns="http://www.w3.org/2000/svg"/>', $bomb, substr($jpeg, 0, 90)] as $bytes) {
-            $page = $this->fill($address, ['full_name' => 'Ada'], 422, ['picture-face' => $this->sent($bytes, 'me.jpg')]);
+            $page = $this->fill($address, ['full_name' => 'Ada'], 422, [
+                'picture-work' => $this->sent($jpeg, 'chair.jpg'),
+                'picture-face' => $this->sent($bytes, 'me.jpg'),
+            ]);
             self::assertNotSame('', $page->filter('.says')->text());
         }
         $this->fill($address, ['full_name' => 'Ada', 'face' => 'border.svg'], 422);
+        $kept = (int) $this->entities()->getConnection()->fetchOne("SELECT COUNT(*) FROM picture WHERE name LIKE 'answer-%'");
+        self::assertSame(0, $kept, 'one that is good does not stay behind where another is not');
         $this->fill($address, ['full_name' => 'Ada'], 303, ['picture-face' => $this->sent($jpeg, '../../me.php')]);
         $seen = (string) $this->browser->getResponse()->headers->get('Location');
         $this->browser->request('POST', $seen, ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
         $row = $this->rows($project)[1];
         self::assertFalse($row->draft);
         self::assertMatchesRegularExpression('/^answer-[0-9a-f]{10}-me\.jpg$/', $row->cells[1]);
+    }
+
+    public function testItsHeadingIsSetInTheLettersOfTheDesign(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|1");
+        $fields = [['asked' => '1', 'column' => 'full_name', 'label' => 'Your name', 'kind' => 'line', 'needed' => '1']];
+        $families = array_keys($project->template()->headings());
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/deliver/form");
+        self::assertSame($families[0], $page->filter('#font option[selected]')->text(), 'those of its largest words');
+        $address = $this->open($project, ['title' => 'Gæsa', 'fields' => $fields, 'font' => $families[0]]);
+        self::assertStringContainsString("url(\"$address/letters.ttf\")", $this->asked($address)->html());
+        $this->browser->request('GET', "$address/letters.ttf");
+        self::assertResponseIsSuccessful();
+        $font = (string) tempnam(sys_get_temp_dir(), 'font');
+        file_put_contents($font, $this->body());
+        exec('fc-scan --format "%{charset}" ' . escapeshellarg($font), $said, $code);
+        unlink($font);
+        self::assertSame([0, '47 61 73 e6'], [$code, $said[0]], 'G, a, s and æ, and nothing else of a font that may be somebody\'s');
+        $this->signIn();
+        $this->open($project, ['fields' => $fields, 'font' => 'No such family']);
+        $this->browser->request('GET', "$address/letters.ttf");
+        self::assertResponseStatusCodeSame(404);
     }
 
     public function testRobotsFloodsAndOtherTimesAreKeptOut(): void

@@ -16,6 +16,7 @@ final readonly class FormOrder
      * @param \DateTimeImmutable|null $closes null where it stays open
      * @param int                     $most   answers at the most
      * @param string                  $colour of its heading and its button, as #C63D1E; empty for ours
+     * @param string                  $font   family that its heading is set in, one of the design; empty for ours
      * @param bool                    $looked whether somebody looks at an answer before it is a row that is made
      */
     public function __construct(
@@ -28,6 +29,7 @@ final readonly class FormOrder
         public int $most = 500,
         public bool $looked = true,
         public string $colour = '',
+        public string $font = '',
     ) {
     }
 
@@ -49,6 +51,7 @@ final readonly class FormOrder
             max(1, min(self::MOST_ANSWERS, '' === $text('most', 8) ? 500 : (int) $text('most', 8))),
             !isset($said['looked']) || (bool) $said['looked'],
             1 === preg_match('/^#[0-9A-Fa-f]{6}$/', $text('colour', 7)) ? strtoupper($text('colour', 7)) : '',
+            $text('font', 120),
         );
     }
 

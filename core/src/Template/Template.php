@@ -197,6 +197,15 @@ final readonly class Template
         );
     }
 
+    /** @return array<string, TextStyle> the style of the largest text of each family, by family; the largest first */
+    public function headings(): array
+    {
+        $styles = array_map(static fn (TextLayer $text): TextStyle => $text->style, $this->texts());
+        usort($styles, static fn (TextStyle $a, TextStyle $b): int => $a->size <=> $b->size);
+
+        return array_reverse(array_column($styles, null, 'family'));
+    }
+
     /** Whether it has a time: its pieces can be shorts. */
     public function moves(): bool
     {
