@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Mail;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Member;
 use Morphea\Core\Mail\Why;
@@ -11,6 +12,8 @@ use Morphea\Core\Mail\Why;
 /** Addresses a member does not write to any more, in none of their projects: taken off by who has them, or come back from. */
 final readonly class ClosedAddresses
 {
+    public const PAGE = 60;
+
     public function __construct(private Connection $connection)
     {
     }
@@ -24,6 +27,34 @@ final readonly class ClosedAddresses
         );
     }
 
+    /**
+     * @param string $words of the address; empty for all
+     *
+     * @return list<array{email: string, why: Why, since: \DateTimeImmutable}> the latest first
+     */
+    public function page(Member $member, string $words, int $page): array
+    {
+        $found = $this->connection->fetchAllAssociative(
+            "SELECT email, why, since FROM closed_address WHERE member_id = ? AND email LIKE ? ESCAPE '!'
+                ORDER BY since DESC, email LIMIT ? OFFSET ?",
+            [$member->id(), self::like($words), self::PAGE, self::PAGE * max(0, $page - 1)],
+        );
+
+        return array_map(static fn (array $one): array => [
+            'email' => (string) $one['email'],
+            'why' => Why::from((string) $one['why']),
+            'since' => new \DateTimeImmutable((string) $one['since']),
+        ], $found);
+    }
+
+    public function count(Member $member, string $words): int
+    {
+        return (int) $this->connection->fetchOne(
+            "SELECT COUNT(*) FROM closed_address WHERE member_id = ? AND email LIKE ? ESCAPE '!'",
+            [$member->id(), self::like($words)],
+        );
+    }
+
     /** Who took themselves off stays off, whatever comes back from there later. */
     public function close(int $member, string $email, Why $why): void
     {
@@ -34,12 +65,22 @@ final readonly class ClosedAddresses
         );
     }
 
-    /** An address that mail came back from is right after all; one that was taken off is opened by who has it alone. */
-    public function open(int $member, string $email): void
+    /**
+     * @param Why $of what it may have been closed by; who took themselves off is opened by nobody else
+     *
+     * @return bool whether it was
+     */
+    public function open(int $member, string $email, Why ...$of): bool
     {
-        $this->connection->executeStatement('DELETE FROM closed_address WHERE member_id = ? AND email = ?', [
-            $member,
-            mb_strtolower($email, 'UTF-8'),
-        ]);
+        return 0 < (int) $this->connection->executeStatement(
+            'DELETE FROM closed_address WHERE member_id = ? AND email = ? AND why IN (?)',
+            [$member, mb_strtolower($email, 'UTF-8'), array_map(static fn (Why $why): string => $why->value, array_values($of))],
+            [2 => ArrayParameterType::STRING],
+        );
+    }
+
+    private static function like(string $words): string
+    {
+        return '%' . preg_replace('/[!%_]/', '!$0', mb_strtolower(trim($words), 'UTF-8')) . '%';
     }
 }

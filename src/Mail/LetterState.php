@@ -33,6 +33,16 @@ enum LetterState: string
         };
     }
 
+    /** As said of many, after “that”. */
+    public function are(): string
+    {
+        return match ($this) {
+            self::Waiting => 'wait',
+            self::Bounced => 'came back',
+            default => "are {$this->words()}",
+        };
+    }
+
     public function tone(): string
     {
         return match ($this) {

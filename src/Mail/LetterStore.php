@@ -176,15 +176,26 @@ final readonly class LetterStore
         ));
     }
 
-    /** @return list<Letter> those with something to be said first */
-    public function page(Mailing $mailing, int $page): array
+    /** @return list<Letter> of one state or of all; those with something to be said first */
+    public function page(Mailing $mailing, ?LetterState $state, int $page): array
     {
+        $which = 'mailing_id = ?' . (null === $state ? '' : ' AND state = ?');
+
         return $this->letters(
-            "SELECT * FROM letter WHERE mailing_id = ? ORDER BY CASE state WHEN 'refused' THEN 0 WHEN 'bounced' THEN 0 WHEN 'unknown'
+            "SELECT * FROM letter WHERE $which ORDER BY CASE state WHEN 'refused' THEN 0 WHEN 'bounced' THEN 0 WHEN 'unknown'
                 THEN 1 WHEN 'left' THEN 2 ELSE 3 END, id LIMIT ? OFFSET ?",
-            [$mailing->id(), self::PAGE, self::PAGE * max(0, $page - 1)],
+            [$mailing->id(), ...null === $state ? [] : [$state->value], self::PAGE, self::PAGE * max(0, $page - 1)],
             Record::orders($mailing->project()->columns()),
         );
+    }
+
+    /** @return list<int> ids of those of a state */
+    public function ids(Mailing $mailing, LetterState $state): array
+    {
+        return array_map(intval(...), $this->connection->fetchFirstColumn(
+            'SELECT id FROM letter WHERE mailing_id = ? AND state = ? ORDER BY id',
+            [$mailing->id(), $state->value],
+        ));
     }
 
     /**

@@ -103,13 +103,17 @@ final class MailController extends AbstractController
     {
         $found = $this->found($project, $mailing);
         $view = $this->views->mailing($found);
-        $pages = max(1, (int) ceil($view['total'] / LetterStore::PAGE));
+        $only = LetterState::tryFrom($request->query->getString('only'));
+        $count = null === $only ? $view['total'] : $this->letters->counts($mailing)[$only->value] ?? 0;
+        $pages = max(1, (int) ceil($count / LetterStore::PAGE));
         $page = max(1, min($pages, $request->query->getInt('page', 1)));
 
         return $this->render('mail/mailing.html.twig', $view + [
             'project' => $project,
             'here' => 'Deliver',
-            'letters' => $this->letters->page($found, $page),
+            'only' => $only,
+            'of' => $count,
+            'letters' => $this->letters->page($found, $only, $page),
             'page' => $page,
             'pages' => $pages,
             'work' => $found->job()->isUnderWay() ? $this->desk->view($found->job()) : null,
@@ -141,12 +145,15 @@ final class MailController extends AbstractController
         return $this->to($project, $found);
     }
 
-    /** To chosen ones once more. */
+    /** To chosen ones once more, or to all of a state. */
     #[Route('/{mailing}/again', name: 'mailing_again', methods: ['POST'], requirements: ['mailing' => '[0-9a-z]{26}'])]
     public function again(Project $project, string $mailing, Request $request, #[CurrentUser] Member $member): Response
     {
         $found = $this->found($project, $mailing);
-        $chosen = array_values(array_map(intval(...), array_filter($request->request->all('letters'), is_numeric(...))));
+        $all = LetterState::tryFrom($request->request->getString('all'));
+        $chosen = null === $all
+            ? array_values(array_map(intval(...), array_filter($request->request->all('letters'), is_numeric(...))))
+            : $this->letters->ids($found, $all);
         try {
             $base = $request->getSchemeAndHttpHost();
             $found = $this->mailings->again($found, $chosen, $member->getUserIdentifier(), $base);

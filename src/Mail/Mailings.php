@@ -87,16 +87,16 @@ final readonly class Mailings
      */
     public function again(Mailing $mailing, array $letters, string $who, string $base): Mailing
     {
-        $rows = array_map(static fn (Letter $one): int => $one->row->id ?? 0, $this->letters->some($mailing, $letters));
-        if ([] === $rows) {
+        $letters = $this->letters->some($mailing, $letters);
+        if ([] === $letters) {
             throw new MailError('Choose to whom it is to go once more.');
         }
+        $rows = array_map(static fn (Letter $one): int => $one->row->id ?? 0, $letters);
         $again = 1 + (int) $this->connection->fetchOne('SELECT MAX(again) FROM mailing WHERE project_id = ?', [$mailing->project()->id()]);
-        foreach ($this->letters->some($mailing, $letters) as $letter) {
+        foreach ($letters as $letter) {
             // Who chooses it knows that the address is right after all; who took themselves off stays off.
-            $isLeft = Why::Left === ($this->closed->of($mailing->project()->owner())[mb_strtolower($letter->email)] ?? null);
-            if (LetterState::Bounced === $letter->state && !$isLeft) {
-                $this->closed->open($mailing->project()->owner()->id(), $letter->email);
+            if (LetterState::Bounced === $letter->state) {
+                $this->closed->open($mailing->project()->owner()->id(), $letter->email, Why::CameBack);
             }
         }
         $plan = $this->plan($mailing->project(), $mailing->order(), $rows, $again);

@@ -115,16 +115,17 @@ final readonly class SendMails implements Paced
     {
         $mailing = $this->mailing($job);
         $counts = $this->letters->counts($job->ref());
+        $states = implode(', ', array_map(
+            static fn (string $state, int $count): string => number_format($count) . ' ' . LetterState::from($state)->words(),
+            array_keys($counts),
+            $counts,
+        ));
         $this->history->tell($mailing->project(), What::Mail, \sprintf(
             'Mailing %d, “%s”, is through: %s.',
             $mailing->number(),
             EditorWords::plain($mailing->project(), $mailing->order()->subject),
-            implode(', ', array_map(
-                static fn (string $state, int $count): string => number_format($count) . ' ' . LetterState::from($state)->words(),
-                array_keys($counts),
-                $counts,
-            )),
-        ));
+            $states,
+        ), sign: 'mailing ' . $mailing->id());
 
         return $counts;
     }

@@ -109,6 +109,11 @@ final class MailTest extends AppTestCase
         $this->browser->loginUser($member);
         $text = $this->plan($project, ['subject' => 'Another'])->text();
         self::assertStringContainsString('1 row whose address was taken off by who has it', $text);
+        $page = $this->browser->request('GET', '/account/not-written-to');
+        self::assertStringContainsString('ng@dune.example took themselves off', $page->filter('.lines')->text());
+        self::assertCount(0, $page->selectButton('Write to ng@dune.example again'));
+        $this->post('/account/not-written-to/open', ['email' => 'ng@dune.example']);
+        self::assertStringContainsString('taken off by who has it', $this->plan($project, ['subject' => 'Another'])->text());
         $this->browser->request('GET', '/off/' . str_repeat('x', 22));
         self::assertResponseStatusCodeSame(404);
     }
@@ -139,6 +144,41 @@ final class MailTest extends AppTestCase
         $plan = $this->plan($project, ['subject' => 'Other']);
         self::assertStringContainsString('1 row from whose address mail came back', $plan->text());
         unlink($path);
+
+        // It is right after all: by the list of addresses, or by writing to all that came back once more.
+        $list = '/account/not-written-to';
+        $lines = $this->browser->request('GET', $list)->filter('.lines')->text();
+        self::assertStringContainsString('ng@dune.example mail came back', $lines);
+        $this->post("$list/open", ['email' => 'NG@dune.example']);
+        self::assertStringContainsString('None so far', $this->browser->request('GET', $list)->text());
+        self::assertStringNotContainsString('came back', $this->plan($project, ['subject' => 'Other'])->text());
+        self::assertCount(1, $this->browser->request('GET', "$mailing?only=bounced")->filter('.letters tbody tr'));
+        self::assertCount(2, $this->browser->request('GET', "$mailing?only=sent")->filter('.letters tbody tr'));
+        $this->post("$mailing/again", ['all' => 'bounced']);
+        $this->work();
+        self::assertCount(2, $this->mails('Yours, Ng'));
+        self::assertCount(4, $this->mails('Yours,'));
+    }
+
+    public function testAnAddressIsTakenOffByHandAndByMistake(): void
+    {
+        $project = $this->made();
+        $list = '/account/not-written-to';
+        foreach (['no address' => 'no address', 'Ng@Dune.example' => 'is not written to any more'] as $email => $says) {
+            $this->post("$list/close", ['email' => $email]);
+            self::assertStringContainsString($says, $this->browser->followRedirect()->filter('#notices')->text());
+        }
+        self::assertStringContainsString('1 row whose address you took off', $this->plan($project, [])->text());
+        $this->post("$list/close", ['email' => '50%_off@dune.example']);
+        self::assertCount(1, $this->browser->request('GET', "$list?find=%25_")->filter('.lines li'));
+        self::assertCount(0, $this->browser->request('GET', "$list?find=g%25d")->filter('.lines li'));
+        $this->browser->loginUser($this->member('other@tidewick.example'));
+        self::assertStringContainsString('None so far', $this->browser->request('GET', $list)->text());
+        $this->post("$list/open", ['email' => 'ng@dune.example']);
+        $this->browser->loginUser($this->entities()->getRepository(Member::class)->findOneBy(['name' => 'Isolde']) ?? self::fail());
+        $this->post("$list/open", ['email' => 'ng@dune.example']);
+        self::assertStringContainsString('is written to again', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringNotContainsString('you took off', $this->plan($project, [])->text());
     }
 
     public function testAMailingGoesNoFasterThanWasSaidAndCanBeStopped(): void

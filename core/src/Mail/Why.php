@@ -13,6 +13,7 @@ enum Why: string
     case WrongWords = 'wrong-words';
     case NoConsent = 'no-consent';
     case Left = 'left';
+    case Asked = 'asked';
     case CameBack = 'came-back';
     case Twice = 'twice';
     case NoPiece = 'no-piece';
@@ -30,6 +31,7 @@ enum Why: string
             self::WrongWords => "$rows whose words do not come out",
             self::NoConsent => "$rows that want no mail",
             self::Left => "$rows whose address was taken off by who has it",
+            self::Asked => "$rows whose address you took off",
             self::CameBack => "$rows from whose address mail came back",
             self::Twice => "$rows whose address another row has already",
             self::NoPiece => "$rows of which nothing was made yet",
