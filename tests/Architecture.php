@@ -111,7 +111,7 @@ final class Architecture
         ],
         'App\Collect' => [
             'Core\Naming', 'Core\Data', 'Core\Drawing', 'Core\Layout', 'Core\Template', 'Core\Form', 'App\Entity', 'App\History',
-            'App\Render', 'App\Import', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web', 'App\Deliver',
+            'App\Render', 'App\Import', 'App\Fonts', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web', 'App\Deliver',
         ],
         'App\Mail' => [
             'Core\Pattern', 'Core\Data', 'Core\Mail', 'App\Entity', 'App\History', 'App\Storage', 'App\Render', 'App\Work',
@@ -132,7 +132,7 @@ final class Architecture
         'App\Keeping' => ['App\Entity', 'App\Account', 'App\Mail', 'App\Storage', 'App\Media', 'App\Pictures', 'App\Press', 'App\Rows'],
         'App\Projects' => [
             'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'App\Entity', 'App\Hand', 'App\Storage', 'App\Render',
-            'App\Import', 'App\Fonts', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web',
+            'App\Import', 'App\Fonts', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web', 'App\Deliver',
             'App\Rows',
         ],
         'App\Health' => ['App\Storage', 'App\Work'],

@@ -68,11 +68,9 @@ final readonly class PostDueHandler
 
             return;
         }
+        // Cut off from here on, the channel is given it once more and answers as before.
+        $words = \sprintf('Row %d was posted %s.', $row->number, $this->channel->name());
+        $this->history->tell($project, What::Calendar, $words, sign: "post $post->sign");
         $this->store->posted($post, $receipt);
-        $this->history->tell($project, What::Calendar, \sprintf(
-            'Row %d was posted %s.',
-            $row->number,
-            $this->channel->name(),
-        ));
     }
 }

@@ -17,18 +17,17 @@ final readonly class History
     }
 
     /**
-     * @param string $words a sentence, in the past
-     * @param string $who   address of the member who did it; empty where it went by itself, or a stranger did
+     * @param string      $words a sentence, in the past
+     * @param string      $who   address of the member who did it; empty where it went by itself, or a stranger did
+     * @param string|null $sign  of what may be told again by who begins again: it stands there once
      */
-    public function tell(Project $project, What $what, string $words, string $who = ''): void
+    public function tell(Project $project, What $what, string $words, string $who = '', ?string $sign = null): void
     {
-        $this->connection->executeStatement('INSERT INTO happening (project_id, kind, words, who, at) VALUES (?, ?, ?, ?, ?)', [
-            $project->id(),
-            $what->value,
-            $words,
-            $who,
-            (new \DateTimeImmutable())->format('Y-m-d H:i:s'),
-        ]);
+        $this->connection->executeStatement(
+            'INSERT INTO happening (project_id, kind, words, who, at, sign) VALUES (?, ?, ?, ?, ?, ?)
+                ON CONFLICT (project_id, sign) DO NOTHING',
+            [$project->id(), $what->value, $words, $who, (new \DateTimeImmutable())->format('Y-m-d H:i:s'), $sign],
+        );
     }
 
     public function count(Project $project, ?What $what): int

@@ -44,7 +44,6 @@ final class PressController extends AbstractController
             $order = $order->ofRows($rows);
         }
         $runs = $entities->getRepository(Run::class)->findBy(['project' => $project], ['number' => 'DESC'], self::RUNS_SHOWN);
-        $space = $this->space->byProject($project->owner());
 
         return $this->render(
             'press/index.html.twig',
@@ -52,8 +51,7 @@ final class PressController extends AbstractController
                 'here' => 'Press',
                 'kept' => $this->saved->all($project),
                 'runs' => $this->views->of($runs),
-                'space' => ['here' => $space[$project->id()] ?? 0, 'all' => array_sum($space), 'most' => $this->space->most()],
-                'warning' => $this->space->warning(array_sum($space)),
+                'space' => $this->space->of($project),
             ],
         );
     }

@@ -22,6 +22,7 @@ final class RunController extends AbstractController
         private readonly RunViews $views,
         private readonly FileStore $files,
         private readonly PieceStore $pieces,
+        private readonly Space $space,
     ) {
     }
 
@@ -121,6 +122,8 @@ final class RunController extends AbstractController
             'project' => $project,
             'here' => 'Press',
             'oob' => true,
+            // Summed up from all files there are: not at every look.
+            'space' => $run->isUnderWay() ? null : $this->space->of($project),
         ]);
     }
 }

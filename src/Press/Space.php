@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Press;
 
 use Morphea\App\Entity\Member;
+use Morphea\App\Entity\Project;
 use Twig\Attribute\AsTwigFilter;
 
 /** How much room the files of a member's runs take, and may take. */
@@ -19,20 +20,22 @@ final readonly class Space
     {
     }
 
-    /** @return array<string, int> bytes by project */
-    public function byProject(Member $member): array
+    /** @return array{here: int, all: int, most: int|null, warning: string} bytes; of all its owner has; null for no bound */
+    public function of(Project $project): array
     {
-        return $this->files->space($member->id());
+        $used = $this->files->space($project->owner()->id());
+        $all = array_sum($used);
+
+        return ['here' => $used[$project->id()] ?? 0, 'all' => $all, 'most' => $this->most(), 'warning' => $this->warning($all)];
     }
 
-    /** @return int|null bytes; null for no bound */
-    public function most(): ?int
+    private function most(): ?int
     {
         return 0 === $this->runsSpace ? null : $this->runsSpace * self::MEGABYTE;
     }
 
     /** What is to be said before there is none left; empty where there is enough. */
-    public function warning(int $used): string
+    private function warning(int $used): string
     {
         $most = $this->most();
 
@@ -49,7 +52,7 @@ final readonly class Space
     public function check(Member $member): void
     {
         $most = $this->most();
-        $used = null === $most ? 0 : array_sum($this->byProject($member));
+        $used = null === $most ? 0 : array_sum($this->files->space($member->id()));
         if (null !== $most && $used >= $most) {
             throw new OrderError(
                 \sprintf(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Projects;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Deliver\Outside;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Open\Faces;
@@ -31,7 +32,7 @@ final class ProjectsController extends AbstractController
     }
 
     #[Route('/', name: 'projects', methods: ['GET'])]
-    public function index(#[CurrentUser] Member $member, Request $request, Faces $faces): Response
+    public function index(#[CurrentUser] Member $member, Request $request, Faces $faces, Outside $outside): Response
     {
         $projects = $this->entities
             ->getRepository(Project::class)
@@ -47,6 +48,7 @@ final class ProjectsController extends AbstractController
             'orders' => CardOrder::labels(),
             'starters' => $this->starters->all(),
             'own' => $this->own->all($member),
+            'outside' => $outside->of($member),
             'presets' => Preset::all(),
             'works' => $this->desk->all($member, ...ProjectWork::kinds()),
             'says' => ProjectWork::SAYS,

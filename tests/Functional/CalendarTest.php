@@ -82,6 +82,14 @@ final class CalendarTest extends AppTestCase
         $post = $all()[0];
         self::assertSame('posted', $post->state->value);
         self::assertSame(1, $post->tries);
+
+        // As if its worker had died before it could note it: the channel knows its sign, and the history tells it once.
+        $this->entities()->getConnection()->executeStatement("UPDATE post SET state = 'planned' WHERE id = ?", [$post->id]);
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PostDue($project->id()));
+        $this->work();
+        self::assertSame('posted', $all()[0]->state->value);
+        $history = $this->browser->request('GET', "/projects/{$project->id()}/deliver/history?what=calendar")->text();
+        self::assertSame(1, substr_count($history, 'was posted'));
         $files = self::getContainer()->get(FilesystemOperator::class);
         $said = json_decode($files->read(BoardChannel::FOLDER . "/$post->sign.json"), true);
         self::assertSame("Ada mended clocks.\n\n#clocks #mending", $said['text']);

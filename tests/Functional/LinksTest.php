@@ -133,6 +133,20 @@ final class LinksTest extends AppTestCase
         self::assertSame([], self::getContainer()->get(Links::class)->of($project));
     }
 
+    public function testWhoDeletesAProjectIsToldWhatOthersHoldOfIt(): void
+    {
+        $project = $this->made();
+        $said = function () use ($project): string {
+            $this->signedIn();
+
+            return $this->browser->request('GET', '/')->filter("#project-{$project->id()}")->text();
+        };
+        self::assertStringNotContainsString('any more', $said());
+        $this->signedIn();
+        $this->deliver($project);
+        self::assertStringContainsString('3 pages that were handed out show nothing any more', $said());
+    }
+
     public function testTheAddressIsAColumnInRowsAndInWhatIsWrittenOut(): void
     {
         $project = $this->made();
