@@ -40,7 +40,7 @@ functional-test:
 	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) vendor/bin/phpunit --testsuite functional
 
 film-test:
-	@MORPHEA_TESTS=film TMPDIR="$(CURDIR)/var/film/tmp" $(PHP) bin/again film
+	@MORPHEA_TESTS=film TMPDIR="$(CURDIR)/var/film/tmp" $(PHP) bin/again film,sent
 
 browser-test:
 	@$(PHP) bin/again browser
@@ -52,7 +52,7 @@ test-machines: install test-tools assets
 	@$(MAKE) --no-print-directory -j2 --output-sync=target far-test machines-test
 
 far-test:
-	@MORPHEA_TESTS=far TMPDIR="$(CURDIR)/var/far/tmp" bin/with-machines $(PHP) bin/again functional $(FAR)
+	@MORPHEA_TESTS=far TMPDIR="$(CURDIR)/var/far/tmp" bin/with-machines $(PHP) bin/again functional,sent $(FAR)
 
 machines-test:
 	@MORPHEA_TESTS=machines TMPDIR="$(CURDIR)/var/machines/tmp" bin/with-machines $(PHP) bin/again machines

@@ -20,10 +20,10 @@ enum LetterState: string
     /** Nobody wants it to go any more: its address was taken off while it waited. */
     case Left = 'left';
 
-    public function words(): string
+    public function words(int $count = 1): string
     {
         return match ($this) {
-            self::Waiting => 'waits',
+            self::Waiting => 1 === $count ? 'waits' : 'wait',
             self::Sending, self::Handed => 'on its way',
             self::Sent => 'sent',
             self::Refused => 'refused',
@@ -33,13 +33,18 @@ enum LetterState: string
         };
     }
 
+    /** Whether who it is for may not have it, and could be written to once more. */
+    public function isMissed(): bool
+    {
+        return \in_array($this, [self::Refused, self::Bounced, self::Unknown], true);
+    }
+
     /** As said of many, after “that”. */
     public function are(): string
     {
         return match ($this) {
-            self::Waiting => 'wait',
-            self::Bounced => 'came back',
-            default => "are {$this->words()}",
+            self::Waiting, self::Bounced => $this->words(2),
+            default => "are {$this->words(2)}",
         };
     }
 

@@ -151,7 +151,7 @@ final class MailController extends AbstractController
     {
         $found = $this->found($project, $mailing);
         $all = LetterState::tryFrom($request->request->getString('all'));
-        $chosen = null === $all
+        $chosen = true !== $all?->isMissed()
             ? array_values(array_map(intval(...), array_filter($request->request->all('letters'), is_numeric(...))))
             : $this->letters->ids($found, $all);
         try {

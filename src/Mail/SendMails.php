@@ -116,7 +116,7 @@ final readonly class SendMails implements Paced
         $mailing = $this->mailing($job);
         $counts = $this->letters->counts($job->ref());
         $states = implode(', ', array_map(
-            static fn (string $state, int $count): string => number_format($count) . ' ' . LetterState::from($state)->words(),
+            static fn (string $state, int $count): string => number_format($count) . ' ' . LetterState::from($state)->words($count),
             array_keys($counts),
             $counts,
         ));

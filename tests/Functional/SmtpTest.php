@@ -8,9 +8,11 @@ use Morphea\App\Mail\Eml;
 use Morphea\App\Mail\Mailings;
 use Morphea\App\Press\RunDesk;
 use Morphea\Core\Mail\MailOrder;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Process\Process;
 
 /** Mail through a real server, with workers that are killed while they are at it. */
+#[Group('killed')]
 final class SmtpTest extends AppTestCase
 {
     private const MAILS = 200;
@@ -121,7 +123,7 @@ final class SmtpTest extends AppTestCase
             \dirname(__DIR__, 2),
             [
                 'MAILER_DSN' => "smtp://127.0.0.1:$m[1]",
-                'MESSENGER_TRANSPORT_DSN' => 'doctrine://default?auto_setup=0&redeliver_timeout=1',
+                'MESSENGER_TRANSPORT_DSN' => 'doctrine://default?auto_setup=0&redeliver_timeout=1&check_delayed_interval=500',
             ],
             timeout: 200,
         );

@@ -197,13 +197,21 @@ final readonly class Template
         );
     }
 
-    /** @return array<string, TextStyle> the style of the largest text of each family, by family; the largest first */
+    /**
+     * @return array<string, TextStyle> what a heading may look like, by family: as the largest words that all pieces have, then
+     *                                  as those that rows fill in
+     */
     public function headings(): array
     {
-        $styles = array_map(static fn (TextLayer $text): TextStyle => $text->style, $this->texts());
-        usort($styles, static fn (TextStyle $a, TextStyle $b): int => $a->size <=> $b->size);
+        $texts = $this->texts();
+        $rank = static fn (TextLayer $text): array => [[] !== $text->columns(), -$text->style->size];
+        usort($texts, static fn (TextLayer $a, TextLayer $b): int => $rank($a) <=> $rank($b));
+        $styles = [];
+        foreach ($texts as $text) {
+            $styles[$text->style->family] ??= $text->style;
+        }
 
-        return array_reverse(array_column($styles, null, 'family'));
+        return $styles;
     }
 
     /** Whether it has a time: its pieces can be shorts. */

@@ -104,6 +104,26 @@ final class SidesTest extends TestCase
         (new ReplaceFont('Gull', 'Lora'))->apply($template);
     }
 
+    public function testHeadingsAreInTheLettersOfWordsThatAllPiecesHaveTheLargestFirst(): void
+    {
+        $text = static fn (string $words, string $family, float $size) => Make::text(
+            $words,
+            id: "of-$size",
+            style: Make::style(family: $family, size: $size),
+        );
+        $template = Make::template(
+            $text('{name}', 'Pinyon Script', 90),
+            $text('of the guild', 'Lora', 20),
+            $text('Certificate', 'Lora', 40),
+            $text('{name} again', 'Lora', 60),
+            $text('Tidewick', 'Caveat', 30),
+        );
+        $headings = $template->headings();
+        self::assertSame(['Lora', 'Caveat', 'Pinyon Script'], array_keys($headings));
+        self::assertSame(40.0, $headings['Lora']->size);
+        self::assertSame([], Make::template()->headings());
+    }
+
     public function testAnotherSizeStretchesNothingAndKeepsWhatIsNearTogether(): void
     {
         // 1200 x 800 to 1200 x 1600: everything keeps its size, and moves with the edge it was near to.
