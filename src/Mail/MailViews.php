@@ -70,7 +70,7 @@ final readonly class MailViews
         ];
     }
 
-    /** @return list<array{words: string, wrong: bool, unmade: bool, rows: list<LeftOut>, more: int}> */
+    /** @return list<array{words: string, wrong: bool, unmade: bool, closed: bool, rows: list<LeftOut>, more: int}> */
     private static function reasons(MailPlan $plan): array
     {
         $found = [];
@@ -80,6 +80,7 @@ final readonly class MailViews
                 'words' => Why::from($why)->words($count),
                 'wrong' => Why::from($why)->isWrong(),
                 'unmade' => Why::NoPiece->value === $why,
+                'closed' => \in_array(Why::from($why), [Why::Left, Why::Asked, Why::CameBack], true),
                 'rows' => \array_slice($of, 0, self::LEFT_SHOWN),
                 'more' => max(0, $count - self::LEFT_SHOWN),
             ];
