@@ -142,6 +142,8 @@ final class AccessibilityTest extends BrowserTestCase
         $this->axe('unread');
         $this->open('/account');
         $this->axe('account');
+        $this->open('/account/not-written-to');
+        $this->axe('not written to');
         $this->open("$project/rows/pictures");
         $this->axe('pictures of the rows');
         $this->open(str_replace($project, $card, "$project/rows/pictures"));

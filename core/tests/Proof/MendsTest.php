@@ -9,18 +9,25 @@ use Morphea\Core\Layout\EvenSizes;
 use Morphea\Core\Layout\Layouter;
 use Morphea\Core\Layout\TextLayouter;
 use Morphea\Core\Layout\TouchUps;
+use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\FindingKind;
 use Morphea\Core\Proof\Mend;
 use Morphea\Core\Proof\Mends;
 use Morphea\Core\Proof\Outcome;
 use Morphea\Core\Proof\Severity;
+use Morphea\Core\Template\Align;
+use Morphea\Core\Template\CodeKind;
+use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Edit\SetLayer;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
+use Morphea\Core\Template\PictureFit;
+use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TouchUp;
 use Morphea\Core\Tests\Make;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
 /** What may mend a finding, and what that would do to all rows, said before it is done. */
@@ -110,6 +117,76 @@ final class MendsTest extends TestCase
         self::assertArrayHasKey('inside', $mends);
         $moved = $mends['inside']->edit->apply($design);
         self::assertGreaterThanOrEqual(-0.01, Make::laid($moved, ['name' => 'Bo'])->drawing->groups[0]->bounds()->left);
+    }
+
+    public function testABrokenWordMayBeSmallerOrHaveMoreRoomAndALonelyOneIsBalanced(): void
+    {
+        $design = Make::template(Make::text('{name}', FitRule::wrap(3), frame: new Frame(300, 100, 600, 300)));
+        self::assertSame(['size', 'wider'], array_keys(self::mends($design, FindingKind::Broken)));
+        $mends = self::mends($design, FindingKind::Leftover);
+        self::assertSame(['balanced'], array_keys($mends));
+        $balanced = $mends['balanced']->edit->apply($design);
+        self::assertSame([], self::mends($balanced, FindingKind::Leftover), 'it is so already');
+        $mends = self::mends($design, FindingKind::Empty);
+        self::assertSame('Where it is empty, what is below moves up', $mends['closes']->label);
+        self::assertSame([], self::mends($mends['closes']->edit->apply($design), FindingKind::Empty));
+    }
+
+    public function testOneSizeForAllIsOfferedWhereOneIsSmallerThanMost(): void
+    {
+        $design = Make::template(Make::text('{name}', FitRule::shrink(20), frame: new Frame(300, 100, 600, 140)));
+        $mends = self::mends($design, FindingKind::Smaller);
+        self::assertArrayHasKey('even', $mends);
+        self::assertArrayNotHasKey('even', self::mends($design, FindingKind::Small));
+        self::assertArrayNotHasKey('even', self::mends($mends['even']->edit->apply($design), FindingKind::Smaller));
+    }
+
+    #[TestWith([Align::Left, 300.0, 900.0 - 24.0])]
+    #[TestWith([Align::Centre, 24.0, 1152.0])]
+    #[TestWith([Align::Right, 24.0, 876.0])]
+    public function testAFrameGrowsAwayFromWhereItsWordsAreAligned(Align $align, float $x, float $width): void
+    {
+        $frame = new Frame(300, 100, 600, 140);
+        $design = Make::template(Make::text('{name}', FitRule::keep(), frame: $frame, style: Make::style(align: $align)));
+        $wider = self::mends($design, FindingKind::Overset)['wider']->edit->apply($design)->layer('recipient')->frame;
+        self::assertEqualsWithDelta([$x, $width], [$wider->x, $wider->width], 0.01, 'as far as a fiftieth of the side from its edges');
+        $turned = Make::template(Make::text('{name}', frame: new Frame(300, 100, 600, 140, 30)));
+        self::assertArrayNotHasKey('wider', self::mends($turned, FindingKind::Overset));
+    }
+
+    public function testNoMoreLinesThanSixAreOffered(): void
+    {
+        $frame = new Frame(300, 0, 600, 140);
+        $of = static fn (int $lines): Template => Make::template(Make::text('{name}', FitRule::wrap($lines), frame: $frame));
+        self::assertSame('Wrap to 6 lines', self::mends($of(5), FindingKind::Overset)['lines']->label);
+        self::assertArrayNotHasKey('lines', self::mends($of(6), FindingKind::Overset));
+    }
+
+    public function testACodeIsMadeAsLargeAsItMustBeIfThereIsRoom(): void
+    {
+        $frame = new Frame(1090, 40, 100, 100);
+        $design = Make::template(new CodeLayer('code', 'Code', $frame, 1, false, false, Pattern::parse('T'), CodeKind::Qr));
+        $mends = fn (float $limit): array => (new Mends(self::texts()))->of(
+            $design,
+            new Finding(FindingKind::Code, Severity::WillLookWrong, 'code', 'Code', '', null, 2.0, $limit),
+            [],
+        );
+        self::assertSame('Make it 52 % larger', $mends(3.0)[0]->label);
+        $frame = $mends(3.0)[0]->edit->apply($design)->layer('code')->frame;
+        self::assertEqualsWithDelta([153.0, 1200.0 - 153.0], [$frame->width, $frame->x], 0.01, 'and stays on the side');
+        self::assertSame([], $mends(1.5), 'it is large enough');
+        self::assertSame([], $mends(18.0), 'it would be larger than the side');
+    }
+
+    public function testAPictureThatIsNotThereMayBeHidden(): void
+    {
+        $frame = new Frame(0, 0, 100, 100);
+        $photo = new PictureLayer('photo', 'Photo', $frame, 1, false, false, Pattern::parse('{file}'), PictureFit::Cover);
+        $design = Make::template($photo);
+        foreach ([FindingKind::Picture->value => 1, FindingKind::Empty->value => 1, FindingKind::Coarse->value => 0] as $kind => $count) {
+            $finding = new Finding(FindingKind::from($kind), Severity::LookAtIt, 'photo', 'Photo', '');
+            self::assertCount($count, (new Mends(self::texts()))->of($design, $finding, []), $kind);
+        }
     }
 
     public function testALayerThatIsGoneHasNone(): void
