@@ -29,11 +29,9 @@ let waiting = 0;
 function show() {
     const product = now();
     document.getElementById('product').value = product;
-    history.replaceState(
-        null,
-        '',
-        Object.assign(new URL(window.location.href), {search: new URLSearchParams({product})}),
-    );
+    const here = new URL(window.location.href);
+    here.searchParams.set('product', product);
+    history.replaceState(null, '', here);
     clearTimeout(waiting);
     waiting = setTimeout(async () => {
         const answer = await fetch(`${stage.dataset.picture}&${new URLSearchParams({product})}`);

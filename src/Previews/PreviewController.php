@@ -51,6 +51,7 @@ final class PreviewController extends AbstractController
             $product = Product::of($said = 'tote');
         }
         $all = $this->pictures->all($project);
+        $sides = $project->template()->sides;
 
         return $this->render('previews/index.html.twig', [
             'project' => $project,
@@ -62,7 +63,8 @@ final class PreviewController extends AbstractController
             'picture' => $product->isOwn() ? $this->pictures->find($project, $product->picture) : null,
             'inks' => Ink::cases(),
             'row' => max(1, min(max(1, $project->rowCount()), $request->query->getInt('row', 1))),
-            'edge' => Product::EDGE,
+            'sides' => $sides,
+            'side' => max(0, min(\count($sides) - 1, $request->query->getInt('side'))),
         ]);
     }
 
@@ -71,7 +73,8 @@ final class PreviewController extends AbstractController
     {
         try {
             $product = Product::of($request->query->getString('product'));
-            $jpeg = $this->picture->of($project, $product, $request->query->getInt('row', 1), 0);
+            $side = isset($project->template()->sides[$request->query->getInt('side')]) ? $request->query->getInt('side') : 0;
+            $jpeg = $this->picture->of($project, $product, $request->query->getInt('row', 1), $side);
         } catch (PreviewError | RenderError $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
         }
@@ -108,7 +111,10 @@ final class PreviewController extends AbstractController
     public function make(Project $project, Request $request, #[CurrentUser] Member $member): Response
     {
         try {
-            $settings = Settings::of(['product' => $request->request->getString('product')]);
+            $settings = Settings::of([
+                'product' => $request->request->getString('product'),
+                'side' => $request->request->getString('sides'),
+            ]);
             $order = $this->planner->usual($project, OnProducts::id());
             $order = $order->as([new Choice($this->outputs->get(OnProducts::id()), $settings)]);
             $this->runs->start($project, $order, $member->getUserIdentifier());
