@@ -9,7 +9,6 @@ use Morphea\App\Deliver\Links;
 use Morphea\App\Entity\Project;
 use Morphea\App\History\History;
 use Morphea\App\History\What;
-use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Tables\TableStore;
 use Morphea\Core\Data\Edit\AddRows;
 use Morphea\Core\Data\TableError;
@@ -26,7 +25,7 @@ final readonly class Answers
     public function __construct(
         private Connection $connection,
         private TableStore $tables,
-        private PictureStore $pictures,
+        private SentPictures $pictures,
         private History $history,
     ) {
     }
@@ -45,7 +44,7 @@ final readonly class Answers
         $count = 'SELECT COUNT(*) FROM answer WHERE project_id = ? AND given = FALSE';
         $open = (int) $this->connection->fetchOne($count, [$form->project->id()]);
         if ($open >= self::OPEN) {
-            $this->drop($form->project, $pictures);
+            $this->pictures->drop($form->project, $pictures);
             throw new FormError('Very many are answering just now. Try again in an hour; nothing was sent.');
         }
         $token = Links::token();
@@ -118,19 +117,8 @@ final readonly class Answers
             [$project->id(), $old->format('Y-m-d H:i:s')],
         );
         foreach ($found as $token => $pictures) {
-            $this->drop($project, array_map(strval(...), (array) json_decode((string) $pictures, true)));
+            $this->pictures->drop($project, array_map(strval(...), (array) json_decode((string) $pictures, true)));
             $this->connection->executeStatement('DELETE FROM answer WHERE token = ?', [$token]);
-        }
-    }
-
-    /** @param array<string> $names of pictures that came with an answer */
-    private function drop(Project $project, array $names): void
-    {
-        foreach ($names as $name) {
-            $picture = $this->pictures->find($project, $name);
-            if (null !== $picture) {
-                $this->pictures->remove($picture);
-            }
         }
     }
 }

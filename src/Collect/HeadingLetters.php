@@ -6,6 +6,7 @@ namespace Morphea\App\Collect;
 
 use Morphea\App\Fonts\FontStore;
 use Morphea\App\Render\FontSubsets;
+use Morphea\App\Render\RenderError;
 
 /**
  * The heading of a form in the letters of the design: a font that has those its words need and no others, as the files of
@@ -26,8 +27,13 @@ final readonly class HeadingLetters
         }
         $book = $this->fonts->engine($form->project->owner())->fonts;
 
-        return $book->has($style->family)
-            ? $this->subsets->of($book->chain($style->family, $style->weight, $style->italic)[0], $form->order->title)
-            : null;
+        try {
+            return $book->has($style->family)
+                ? $this->subsets->of($book->chain($style->family, $style->weight, $style->italic)[0], $form->order->title)
+                : null;
+        } catch (RenderError) {
+            // Whoever answers can do without.
+            return null;
+        }
     }
 }

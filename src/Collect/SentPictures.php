@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Collect;
 
+use Morphea\App\Entity\Project;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Import\PictureUpload;
 use Morphea\App\Import\UploadError;
@@ -44,23 +45,36 @@ final readonly class SentPictures
      */
     public function of(Form $form, Request $request): array
     {
-        $read = $wrong = [];
+        $names = $wrong = [];
         foreach ($form->order->fields as $field) {
             $file = FieldKind::Picture === $field->kind ? $request->files->get("picture-$field->column") : null;
             if (!($file instanceof UploadedFile)) {
                 continue;
             }
             try {
-                $read[$field->column] = $this->read($request, "picture-$field->column");
+                // One after the other: all at once would be more than a page may hold.
+                $names[$field->column] = $this->pictures->add($form->project, $this->read($request, "picture-$field->column"));
             } catch (UploadError $e) {
                 $wrong[$field->column] = $e->getMessage();
             }
         }
 
-        return [
-            array_map(fn (PictureFile $one): string => $this->pictures->add($form->project, $one), [] === $wrong ? $read : []),
-            $wrong,
-        ];
+        if ([] !== $wrong) {
+            $this->drop($form->project, $names);
+        }
+
+        return [[] === $wrong ? $names : [], $wrong];
+    }
+
+    /** @param array<string> $names of pictures whose answer is not to be */
+    public function drop(Project $project, array $names): void
+    {
+        foreach ($names as $name) {
+            $picture = $this->pictures->find($project, $name);
+            if (null !== $picture) {
+                $this->pictures->remove($picture);
+            }
+        }
     }
 
     /** @throws UploadError */

@@ -87,13 +87,13 @@ final readonly class Mailings
      */
     public function again(Mailing $mailing, array $letters, string $who, string $base): Mailing
     {
-        $letters = $this->letters->some($mailing, $letters);
-        if ([] === $letters) {
+        $chosen = $this->letters->some($mailing, $letters);
+        if ([] === $chosen) {
             throw new MailError('Choose to whom it is to go once more.');
         }
-        $rows = array_map(static fn (Letter $one): int => $one->row->id ?? 0, $letters);
+        $rows = array_map(static fn (Letter $one): int => $one->row->id ?? 0, $chosen);
         $again = 1 + (int) $this->connection->fetchOne('SELECT MAX(again) FROM mailing WHERE project_id = ?', [$mailing->project()->id()]);
-        foreach ($letters as $letter) {
+        foreach ($chosen as $letter) {
             // Who chooses it knows that the address is right after all; who took themselves off stays off.
             if (LetterState::Bounced === $letter->state) {
                 $this->closed->open($mailing->project()->owner()->id(), $letter->email, Why::CameBack);
