@@ -37,7 +37,7 @@ var/compiled:
 	@mkdir -p $@
 
 functional-test:
-	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) vendor/bin/phpunit --testsuite functional
+	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) bin/again functional
 
 film-test:
 	@MORPHEA_TESTS=film TMPDIR="$(CURDIR)/var/film/tmp" $(PHP) bin/again film,sent
@@ -46,7 +46,8 @@ browser-test:
 	@$(PHP) bin/again browser
 
 # On PostgreSQL and an object store, which are started for it: the functional suite but for what asks neither (CI leaves out
-# what is about drawing and reading, and kills that the machines have, too), and one run on machines that share nothing else.
+# what is about drawing and reading, the walk over all routes, and kills that the machines have, too), and one run on
+# machines that share nothing else.
 FAR = --exclude-group alone
 test-machines: install test-tools assets
 	@$(MAKE) --no-print-directory -j2 --output-sync=target far-test machines-test

@@ -262,7 +262,7 @@ CREATE INDEX seal_row ON seal (project_id, row_id);
 CREATE UNIQUE INDEX seal_standing ON seal (code, standing);
 
 CREATE TABLE seal_key (
-    id TEXT NOT NULL, public_key TEXT NOT NULL, secret_key TEXT NOT NULL, made_at TIMESTAMP(6) NOT NULL,
+    id TEXT NOT NULL, public_key TEXT NOT NULL, secret_key TEXT NOT NULL, made_at TIMESTAMP(0) NOT NULL,
     member_id INTEGER NOT NULL REFERENCES member (id) ON DELETE CASCADE, PRIMARY KEY (id)
 );
 CREATE INDEX seal_key_member ON seal_key (member_id, made_at);

@@ -18,6 +18,8 @@ final class Application
     public readonly string $driver;
     public readonly string $downloads;
     private readonly \Closure $web;
+    /** Which of the processes it is by now. */
+    private int $server = 0;
     private readonly int $port;
 
     public static function get(int $workers = 1): self
@@ -65,12 +67,15 @@ final class Application
         $driver = self::freePort();
         $this->address = "http://127.0.0.1:$web";
         $this->driver = "http://127.0.0.1:$driver";
-        $this->web = fn () => $this->start(
-            [...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'],
-            $root,
-            // A server keeps its code in memory, and does not read it compiled for every request.
-            ['PHP_INI_SCAN_DIR' => false] + $environment,
-        );
+        $this->web = function () use ($php, $web, $root, $environment): void {
+            $this->server = \count($this->processes);
+            $this->start(
+                [...$php, '-S', "127.0.0.1:$web", '-t', 'public', 'public/router.php'],
+                $root,
+                // A server keeps its code in memory, and does not read it compiled for every request.
+                ['PHP_INI_SCAN_DIR' => false] + $environment,
+            );
+        };
         $this->port = $web;
         ($this->web)();
         for ($i = 0; $i < $workers; ++$i) {
@@ -89,12 +94,16 @@ final class Application
     /** Kills the web server, with all its processes, and starts it again. */
     public function restartWeb(): void
     {
-        $process = $this->processes[0];
+        $process = $this->processes[$this->server];
         posix_kill(-(int) $process->getPid(), \SIGKILL);
         try {
             $process->wait();
         } catch (ProcessSignaledException) {
             // That is what it was for.
+        }
+        // Those it started may hold the port for a moment longer, and nobody else gets it then.
+        for ($i = 0; $i < 200 && self::answers($this->port); ++$i) {
+            usleep(50_000);
         }
         ($this->web)();
         $this->waitFor($this->port);
@@ -125,14 +134,19 @@ final class Application
     private function waitFor(int $port): void
     {
         for ($i = 0; $i < 200; ++$i) {
-            if (false !== ($socket = @fsockopen('127.0.0.1', $port, timeout: 1))) {
-                fclose($socket);
-
+            if (self::answers($port)) {
                 return;
             }
             usleep(50_000);
         }
         throw new \RuntimeException("Nothing answers at port $port.");
+    }
+
+    private static function answers(int $port): bool
+    {
+        $socket = @fsockopen('127.0.0.1', $port, timeout: 1);
+
+        return false !== $socket && fclose($socket);
     }
 
     private static function freePort(): int

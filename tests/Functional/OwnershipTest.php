@@ -11,6 +11,7 @@ use Morphea\App\Projects\OwnStarters;
 use Morphea\App\Projects\SaveProject;
 use Morphea\App\Web\GuestLimits;
 use Morphea\App\Work\WorkDesk;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
 
@@ -35,6 +36,7 @@ final class OwnershipTest extends AppTestCase
     /** Names of things a member owns; in addresses without them everybody sees only what is their own. */
     private const OWNED = ['{project}', '{hash}', '{starter}', '{job}'];
 
+    #[Group('walked')]
     public function testEveryRouteOfAnothersProjectIsNotFound(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-01|7", 'owner@tidewick.example');
