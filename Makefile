@@ -4,7 +4,7 @@ PHP = php -d ffi.enable=1
 PACKAGES = composer npm unzip php8.2-cli php8.2-sqlite3 php8.2-pgsql php8.2-gd php8.2-zip php8.2-curl php8.2-intl php8.2-xml \
 	php8.2-mbstring php8.2-mailparse librsvg2-bin libvips42 libdeflate0 libpixman-1-0 libharfbuzz0b libharfbuzz-subset0 libfribidi0 libzint2.11 qpdf poppler-utils \
 	ffmpeg
-TEST_PACKAGES = chromium chromium-driver zbar-tools zxing-cpp-tools postgresql postgresql-client libfaketime
+TEST_PACKAGES = chromium-headless-shell chromium-driver zbar-tools zxing-cpp-tools postgresql postgresql-client libfaketime
 
 .PHONY: demo bench test core-test functional-test film-test browser-test check install test-tools test-machines far-test machines-test assets screenshots clean
 

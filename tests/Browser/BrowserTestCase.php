@@ -69,8 +69,10 @@ abstract class BrowserTestCase extends TestCase
     public static function chromium(): RemoteWebDriver
     {
         $options = new ChromeOptions();
+        // Chromium without its own windows: a quarter less to do.
+        $options->setBinary('/usr/bin/chromium-headless-shell');
         $options->addArguments([
-            '--headless=new',
+            '--headless',
             '--no-sandbox',
             '--disable-gpu',
             '--disable-quic',

@@ -9,8 +9,10 @@ use Morphea\App\Import\UploadError;
 use Morphea\App\Render\FontSetup;
 use Morphea\App\Render\Renderer;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
+#[Group('drawn')]
 final class FontsTest extends AppTestCase
 {
     /** A font nobody has: one that ships, under another name of the same length, so that its tables stay in place. */

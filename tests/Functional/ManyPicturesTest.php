@@ -20,12 +20,14 @@ use Morphea\App\Work\Report;
 use Morphea\App\Work\Task;
 use Morphea\App\Work\WorkDesk;
 use Morphea\App\Work\WorkRecord;
+use PHPUnit\Framework\Attributes\Group;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
 
 /** Hundreds of pictures at once: brought in by a worker, watched, stopped. */
+#[Group('drawn')]
 final class ManyPicturesTest extends AppTestCase
 {
     public function testManyPicturesComeInInTheBackgroundFromTheLibrary(): void

@@ -11,8 +11,10 @@ use Morphea\App\Import\UploadError;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
+#[Group('drawn')]
 final class PicturesTest extends AppTestCase
 {
     #[TestWith(['plain.jpg', true])]
