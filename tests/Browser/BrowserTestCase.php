@@ -75,6 +75,8 @@ abstract class BrowserTestCase extends TestCase
             '--headless',
             '--no-sandbox',
             '--disable-gpu',
+            // As Chromium with windows sets letters.
+            '--font-render-hinting=none',
             '--disable-quic',
             '--no-first-run',
             '--disable-background-networking',

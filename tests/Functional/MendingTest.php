@@ -143,6 +143,7 @@ final class MendingTest extends AppTestCase
         self::assertSame(['4'], $lies->each(static fn (Crawler $one): string => $one->text()), 'the smallest');
     }
 
+    #[Group('drawn')]
     public function testContactSheetAndTableOfFindingsForOthers(): void
     {
         $project = $this->rows(['Ada', 'Bo …', 'Cy']);

@@ -57,6 +57,7 @@ final class PressTest extends AppTestCase
         }
     }
 
+    #[Group('drawn')]
     public function testPngsOfPickedRowsWithSafeUniqueNames(): void
     {
         $project = $this->project(str_replace(['ten', 'soon'], ['10', '2026-03-01'], trim(self::FEW)));
@@ -83,6 +84,7 @@ final class PressTest extends AppTestCase
         }
     }
 
+    #[Group('drawn')]
     public function testAPdfForEachRowAndSvgs(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|2");

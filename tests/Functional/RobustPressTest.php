@@ -80,6 +80,7 @@ final class RobustPressTest extends AppTestCase
         );
     }
 
+    #[Group('drawn')]
     #[TestWith(['pdf'])]
     #[TestWith(['png'])]
     public function testADrawingThatIsTooMuchIsItsOwnPiecesTroubleAndTheOthersAreMade(string $format): void

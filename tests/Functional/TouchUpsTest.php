@@ -15,10 +15,12 @@ use Morphea\App\Tables\TableRows;
 use Morphea\Core\Template\Edit\SetLayer;
 use Morphea\Core\Template\TextLayer;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Process\Process;
 
 /** Work by hand on one piece survives whatever becomes of the design, the table and the project. */
+#[Group('drawn')]
 final class TouchUpsTest extends AppTestCase
 {
     private const ROWS = "Full name|Hours|Craft|Issued|Register\nAda Quill|4|kettles|2026-03-01|A1\nBo Tansy|5|coats|2026-03-02|A2\n"
