@@ -9,7 +9,7 @@ use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Member;
 use Morphea\Core\Mail\Why;
 
-/** Addresses a member does not write to any more, in none of their projects: taken off by who has them, or come back from. */
+/** Addresses a member does not write to any more, in none of their projects: taken off by who has them or by hand, or come back from. */
 final readonly class ClosedAddresses
 {
     public const PAGE = 60;
@@ -55,12 +55,16 @@ final readonly class ClosedAddresses
         );
     }
 
-    /** Who took themselves off stays off, whatever comes back from there later. */
+    /** Who took themselves off stays off, whatever comes later; who asked for it is not one that mail only came back from. */
     public function close(int $member, string $email, Why $why): void
     {
+        $counts = match ($why) {
+            Why::Left => 'UPDATE SET why = excluded.why',
+            Why::Asked => "UPDATE SET why = excluded.why WHERE closed_address.why = 'came-back'",
+            default => 'NOTHING',
+        };
         $this->connection->executeStatement(
-            'INSERT INTO closed_address (member_id, email, why, since) VALUES (?, ?, ?, ?) ON CONFLICT (member_id, email) DO ' .
-                (Why::Left === $why ? 'UPDATE SET why = excluded.why' : 'NOTHING'),
+            "INSERT INTO closed_address (member_id, email, why, since) VALUES (?, ?, ?, ?) ON CONFLICT (member_id, email) DO $counts",
             [$member, mb_strtolower($email, 'UTF-8'), $why->value, (new \DateTimeImmutable())->format('Y-m-d H:i:s')],
         );
     }

@@ -32,6 +32,7 @@ final class ClosedController extends AbstractController
         return $this->render('mail/closed.html.twig', [
             'total' => $this->closed->count($member, ''),
             'find' => $words,
+            'typed' => mb_substr($request->query->getString('email'), 0, 254),
             'addresses' => $this->closed->page($member, $words, $page),
             'page' => $page,
             'pages' => $pages,
@@ -42,13 +43,16 @@ final class ClosedController extends AbstractController
     #[Route('/close', name: 'closed_address_close', methods: ['POST'])]
     public function close(#[CurrentUser] Member $member, Request $request, LetterStore $letters): Response
     {
+        $typed = mb_substr($request->request->getString('email'), 0, 254);
         try {
-            $email = Address::of(mb_substr($request->request->getString('email'), 0, 254))->email;
+            $email = Address::of($typed)->email;
             $this->closed->close($member->id(), $email, Why::Asked);
             $letters->leave($member->id(), $email);
             $this->addFlash('good', "$email is not written to any more, in none of your projects.");
         } catch (MailError $e) {
             $this->addFlash('bad', $e->getMessage());
+
+            return $this->redirectToRoute('closed_addresses', ['email' => $typed], Response::HTTP_SEE_OTHER);
         }
 
         return $this->redirectToRoute('closed_addresses', status: Response::HTTP_SEE_OTHER);

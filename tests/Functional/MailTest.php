@@ -145,6 +145,14 @@ final class MailTest extends AppTestCase
         self::assertStringContainsString('1 row from whose address mail came back', $plan->text());
         unlink($path);
 
+        // Who asks for it on top of that is not written to when all that came back are once more.
+        $this->post('/account/not-written-to/close', ['email' => 'ng@dune.example']);
+        $this->post("$mailing/again", ['all' => 'bounced']);
+        $this->work();
+        self::assertCount(1, $this->mails('Yours, Ng'));
+        self::assertStringContainsString('1 row whose address you took off', $this->plan($project, ['subject' => 'Other'])->text());
+        $this->entities()->getConnection()->executeStatement("UPDATE closed_address SET why = 'came-back'");
+
         // It is right after all: by the list of addresses, or by writing to all that came back once more.
         $list = '/account/not-written-to';
         $lines = $this->browser->request('GET', $list)->filter('.lines')->text();
@@ -166,7 +174,9 @@ final class MailTest extends AppTestCase
         $list = '/account/not-written-to';
         foreach (['no address' => 'no address', 'Ng@Dune.example' => 'is not written to any more'] as $email => $says) {
             $this->post("$list/close", ['email' => $email]);
-            self::assertStringContainsString($says, $this->browser->followRedirect()->filter('#notices')->text());
+            $page = $this->browser->followRedirect();
+            self::assertStringContainsString($says, $page->filter('#notices')->text());
+            self::assertSame('no address' === $email ? $email : '', $page->filter('#email')->attr('value'), 'what was typed stays');
         }
         self::assertStringContainsString('1 row whose address you took off', $this->plan($project, [])->text());
         $this->post("$list/close", ['email' => '50%_off@dune.example']);
