@@ -1,11 +1,11 @@
 import {kept, saves, token} from './saves.js';
 
 // Cells of one row, changed beside its piece as in the grid: kept and tried again until the server has decided; if
-// somebody else was faster, that is said, and nothing is written over.
-const cells = document.getElementById('cells');
+// somebody else was faster, that is said, and nothing is written over. What is looked at follows when nothing waits.
+const cells = () => document.getElementById('cells');
 const queue = saves(
     async ({row, name, value, seen, mark}) => {
-        const answer = await fetch(cells.dataset.edit, {
+        const answer = await fetch(cells().dataset.edit, {
             method: 'POST',
             headers: {'Content-Type': 'application/json', 'X-Requested-With': 'fetch', 'X-CSRF-Token': token()},
             body: JSON.stringify({
@@ -20,24 +20,46 @@ const queue = saves(
     },
     ({name, value}) => `${name}: ${value}`,
 );
-cells?.addEventListener('change', async ({target}) => {
+function say(words, isBad = false) {
     const says = document.getElementById('cells-say');
-    says.textContent = 'Changing it …';
+    says.textContent = words;
+    says.classList.toggle('state-bad', isBad);
+}
+// The piece and what was found about it as they are now; what is being typed, and its caret, stay.
+async function look() {
+    const answer = await fetch(location.href).catch(() => null);
+    if (!answer?.ok || queue.waiting().length) return;
+    const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
+    for (const part of ['#bar', '.proof-piece']) {
+        window.Idiomorph.morph(document.querySelector(part), page.querySelector(part), {
+            ignoreActiveValue: true,
+        });
+        htmx.process(document.querySelector(part));
+    }
+    document.querySelectorAll('.mends').forEach((one) => htmx.trigger(one, 'looked'));
+}
+document.addEventListener('change', async ({target}) => {
+    if (!target.closest('#cells')) return;
+    const {seen} = target.dataset;
+    // One's own next change of it is made on this one.
+    target.dataset.seen = target.value;
+    say('Changing it …');
     const {ok, told} = await queue.keep({
-        row: cells.dataset.row,
+        row: cells().dataset.row,
         name: target.name,
         value: target.value,
-        seen: target.dataset.seen,
+        seen,
         mark: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`,
     });
-    if (ok && !told?.refused?.length) return window.location.reload();
-    says.textContent = told?.refused?.length
-        ? `${told.refused[0].says} Load the page again to see it.`
-        : (told?.error ?? 'It could not be changed.');
-    says.classList.add('state-bad');
+    const [refused] = told?.refused ?? [];
+    if (refused) {
+        target.dataset.seen = refused.now ?? target.dataset.seen;
+        say(`${refused.says} Type it again to put yours in.`, true);
+    } else if (!ok) say(told?.error ?? 'It could not be changed.', true);
+    else if (!queue.waiting().length) look();
 });
-cells?.addEventListener('keydown', (event) => {
-    if (event.key === 'Enter' && !event.shiftKey && event.target.matches('textarea')) {
+document.addEventListener('keydown', (event) => {
+    if (event.key === 'Enter' && !event.shiftKey && event.target.matches('#cells textarea')) {
         event.preventDefault();
         event.target.blur();
     }

@@ -1,7 +1,11 @@
 // The Compose screen: selecting, flipping, linking. The browser points and drags; the server lays out.
-import {ask, box, edit, isTyping, select, selection, side, state, url, work} from './screen.js';
+import {ask, box, edit, flip, isTyping, select, selection, state, url, work} from './screen.js';
 import {notice} from './notices.js';
-import {forget} from './words.js';
+import {carry} from './column-drag.js';
+import './words.js';
+import {inPlace} from './inplace.js';
+import {isSample} from './compose-drop.js';
+import {columnWith, editorAt, wordsOf} from './words-editor.js';
 
 const link = (layer, column) => edit('/link', {layer, column});
 const KINDS = ['text', 'picture', 'code'];
@@ -12,6 +16,8 @@ const linkable = () => selection().length === 1 && KINDS.includes(box(selection(
 document.addEventListener('click', (event) => {
     const line = event.target.closest('[data-box-select]');
     if (line) select(line.dataset.boxSelect);
+    const flips = event.target.closest('[data-flip]');
+    if (flips) flip(Number(flips.dataset.flip));
 });
 
 // Once something was chosen from the tools, the next key is meant for the stage.
@@ -19,90 +25,66 @@ document.addEventListener('change', (event) => {
     if (event.target.matches('.tools select')) event.target.blur();
 });
 
-// Words
-document.addEventListener('words:changed', (event) => {
-    if (event.target.dataset.post)
-        ask('POST', event.target.dataset.post, {
-            parts: event.detail.parts,
-            layer: event.target.dataset.layer ?? state().layer,
-        });
+// ---- words: sent a moment after the last key, only the newest of each editor, and after what made their layer
+const unsent = new WeakMap();
+const saved = new WeakMap();
+document.addEventListener('words:changed', ({target, detail}) => {
+    if (!target.dataset.post) return;
+    const waiting = unsent.get(target);
+    if (waiting) {
+        waiting.parts = detail.parts;
+        return;
+    }
+    const step = {parts: detail.parts};
+    const {burst} = target.dataset;
+    unsent.set(target, step);
+    ask('POST', url('/words'), () => {
+        unsent.delete(target);
+        const was = saved.get(target) ?? target.dataset.parts;
+        saved.set(target, step.parts);
+        return target.dataset.layer ? {layer: target.dataset.layer, parts: step.parts, was, burst} : null;
+    });
 });
-document.addEventListener('htmx:afterSettle', () => {
-    const words = document.getElementById('words');
-    if (words && words !== document.activeElement) forget(words);
-});
+document.addEventListener('htmx:afterSettle', () =>
+    document.querySelectorAll('[data-words][data-post]').forEach((one) => {
+        if (!wordsOf(one).isFocused()) saved.delete(one);
+    }),
+);
 
-// Drag a column onto a text, or onto the bare side.
-let drag = null;
+// ---- columns of the row card: dragged onto the design, or put where the caret is
+const listed = (line) => columnWith(line.dataset.column);
 document.addEventListener('pointerdown', (event) => {
-    const column = event.target.closest('.column');
-    if (column && event.button === 0) drag = {column, x: event.clientX, y: event.clientY, ghost: null, over: null};
+    const line = event.target.closest('.column');
+    if (line) carry(event, listed(line), {otherwise: () => pick(line)});
 });
-document.addEventListener('pointermove', (event) => {
-    if (!drag) return;
-    if (!drag.ghost) {
-        if (Math.hypot(event.clientX - drag.x, event.clientY - drag.y) < 6) return;
-        drag.ghost = document.createElement('div');
-        drag.ghost.className = 'ghost';
-        drag.ghost.append(
-            drag.column.querySelector('.cap').cloneNode(true),
-            drag.column.querySelector('.h').textContent,
-        );
-        document.body.append(drag.ghost);
-    }
-    drag.ghost.style.left = `${event.clientX + 12}px`;
-    drag.ghost.style.top = `${event.clientY + 8}px`;
-    const under = document.elementsFromPoint(event.clientX, event.clientY);
-    const over =
-        under.find((e) => KINDS.includes(e.dataset?.kind) && e.matches('.box')) ??
-        under.find((e) => e.id === 'side') ??
-        null;
-    if (over !== drag.over) {
-        drag.over?.classList.remove('drop');
-        over?.classList.add('drop');
-        drag.over = over;
-    }
+document.addEventListener('mousedown', (event) => {
+    // The caret stays where it is.
+    if (event.target.closest('.column') && editorAt(document.activeElement)) event.preventDefault();
 });
-document.addEventListener('pointerup', (event) => {
-    if (!drag) return;
-    const {column, ghost, over} = drag;
-    drag = null;
-    ghost?.remove();
-    over?.classList.remove('drop');
-    if (ghost && over?.id === 'side') {
-        const at = side().getBoundingClientRect();
-        edit('/add', {
-            kind: 'placeholder',
-            column: column.dataset.column,
-            x: (event.clientX - at.left) / at.width,
-            y: (event.clientY - at.top) / at.height,
-        });
-    } else if (ghost && over) {
-        link(over.dataset.box, column.dataset.column);
-    } else if (!ghost) {
-        pick(column);
-    }
-});
-document.addEventListener('pointercancel', () => {
-    drag?.ghost?.remove();
-    drag?.over?.classList.remove('drop');
-    drag = null;
-});
-// Without a mouse: Enter on a column links it to the selected text.
+// Without a mouse: Enter on a column.
 document.addEventListener('keydown', (event) => {
-    const column = event.target.closest?.('.column');
-    if (column && (event.key === 'Enter' || event.key === ' ')) {
+    const line = event.target.closest?.('.column');
+    if (line && (event.key === 'Enter' || event.key === ' ')) {
         event.preventDefault();
-        pick(column);
+        pick(line);
     }
 });
-function pick(column) {
-    const {layer} = state();
-    if (linkable()) link(layer, column.dataset.column);
-    else notice('Select a text, picture or code first, or drag the column onto one.');
+let picked = {line: null, at: 0};
+function pick(line) {
+    // The second click of a double click is the same wish.
+    const again = picked.line === line.dataset.column && Date.now() - picked.at < 400;
+    picked = {line: line.dataset.column, at: Date.now()};
+    if (again) return;
+    const typing = editorAt(document.activeElement) ?? inPlace();
+    if (typing) return wordsOf(typing).insertColumn(listed(line));
+    if (!linkable()) return notice('Select a text, picture or code first, or drag the column onto the design.');
+    const words = document.getElementById('words');
+    if (box(selection()[0]).dataset.kind === 'text' && words && !isSample(wordsOf(words)))
+        return wordsOf(words).insertColumn(listed(line));
+    link(state().layer, line.dataset.column);
 }
 
-// Keys: = and a letter links; Page Up and Page Down flip; Ctrl+Z and Ctrl+Shift+Z undo and redo.
+// ---- keys: = and a letter links; Page Up and Page Down flip; Ctrl+Z and Ctrl+Shift+Z undo and redo
 let letters = null;
 let waiting = 0;
 function beginLink() {
@@ -134,9 +116,9 @@ document.addEventListener('keydown', (event) => {
         document.getElementById(event.shiftKey ? 'redo' : 'undo').click();
         return;
     }
-    if (event.key === 'PageDown' || event.key === 'PageUp') {
+    if ((event.key === 'PageDown' || event.key === 'PageUp') && !event.target.closest?.('dialog')) {
         event.preventDefault();
-        document.getElementById(event.key === 'PageDown' ? 'row-next' : 'row-previous')?.click();
+        if (document.querySelector('[data-flip]')) flip(event.key === 'PageDown' ? 1 : -1);
         return;
     }
     if (!typing && event.key === '=' && !event.ctrlKey && !event.metaKey) {

@@ -1,5 +1,5 @@
 // The dialog of one column: its name, kind, place, recipe, and the order it shows the rows in.
-import {change, column, columns, kinds, selectedColumn, showBy} from './grid.js';
+import {change, column, columns, kinds, moveColumn, selectedColumn, showBy} from './grid.js';
 
 const dialog = document.getElementById('column');
 let open = null;
@@ -29,11 +29,12 @@ document.addEventListener(
         if (!act) return;
         const {key} = open;
         const at = columns().findIndex((one) => one.key === key);
+        const beside = (by) => columns()[by < 0 ? at - 1 : at + 2]?.key ?? null;
         dialog.close();
         if (act === 'up' || act === 'down') showBy({key, dir: act === 'up' ? 'asc' : 'desc'});
         else if (act === 'unsorted') showBy(null);
-        else if (act === 'left' || act === 'right')
-            change({op: 'column-move', key, to: at + (act === 'left' ? -1 : 1)});
+        else if (act === 'left') at > 0 && moveColumn(key, beside(-1));
+        else if (act === 'right') moveColumn(key, beside(1));
         else if (act === 'remove') change({op: 'column-remove', key});
         else if (act === 'plain') change({op: 'plain', key});
         else if (act === 'recipe')

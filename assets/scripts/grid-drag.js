@@ -1,5 +1,5 @@
 // Columns taken by their key-cap and rows by their grip, put down in another place.
-import {change, columns, ordered, root, selectedIds, grid} from './grid.js';
+import {change, columns, moveColumn, root, selectedIds, sorted, grid} from './grid.js';
 import {notice} from './notices.js';
 
 const line = Object.assign(document.createElement('div'), {className: 'drop-line', hidden: true});
@@ -53,11 +53,7 @@ function end(take) {
     const {key, ids, place, before} = drag;
     drag = null;
     if (!take) return;
-    if (key && place !== undefined) {
-        const at = columns().findIndex((one) => one.key === key);
-        const to = place > at ? place - 1 : place;
-        if (to !== at) change({op: 'column-move', key, to});
-    }
+    if (key && place !== undefined) moveColumn(key, columns()[place]?.key ?? null);
     if (ids && before !== undefined && !ids.includes(before)) change({op: 'move', ids, before});
 }
 
@@ -72,7 +68,7 @@ function end(take) {
             event.preventDefault();
             event.stopPropagation();
             if (type === 'mousedown') return;
-            if (grip && ordered()) {
+            if (grip && sorted()) {
                 notice('The rows are shown in another order than they have. Show them as in the table first.');
                 return;
             }

@@ -1,5 +1,5 @@
 // How headings, cells and row numbers look, and the field a cell is typed in.
-import {column, kinds, ordered, step, toGrid} from './grid.js';
+import {column, kinds, sorted, step, toGrid} from './grid.js';
 
 // What was typed where a cell was selected: the field that opens for it begins with that.
 let typedAhead = null;
@@ -30,8 +30,8 @@ export function heading(cell, params) {
               : kinds[one.kind],
     );
     if (one.says) small.title = one.says;
-    if (ordered()?.key === one.key)
-        small.prepend(element('span', 'tag', ordered().dir === 'asc' ? 'A to Z' : 'Z to A'), ' ');
+    if (sorted()?.key === one.key)
+        small.prepend(element('span', 'tag', sorted().dir === 'asc' ? 'A to Z' : 'Z to A'), ' ');
     cap.title = 'Drag to another place';
     return element('div', 'heading', element('span', 'h', cap, element('b', '', one.heading), more), small);
 }

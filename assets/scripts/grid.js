@@ -16,6 +16,8 @@ export const kinds = {
     picture: 'picture',
 };
 let state = JSON.parse(document.getElementById('first-rows').textContent);
+// The ids of all rows in the order of the table.
+let sequence = state.rows.map(({_id}) => _id);
 let table = null;
 let define = null;
 // The grid that shows it, and what makes its columns.
@@ -25,6 +27,7 @@ export function hold(made, definitions) {
 }
 export const grid = () => table;
 export const rows = () => state.rows;
+export const order = () => sequence;
 export const count = () => state.count;
 
 export const anyMade = () => state.made;
@@ -60,26 +63,46 @@ export const ask = (body) => post('/edit', body).catch(() => unanswered);
 export const taste = (recipe) => post('/taste', {recipe}).catch(() => unanswered);
 
 // One change after the other, each made from what the one before it left. A version is that of the first time it is
-// sent: a change that arrived although its answer was lost is known again by its token.
-const queue = saves(async (body) => {
-    body.version ??= state.version;
-    const answer = await post('/edit', body);
+// sent: a change that arrived although its answer was lost is known again by its token. What depends on where rows or
+// columns stand (`place`) is worked out at that time too, from the answers to the changes before it.
+const queue = saves(async (step) => {
+    if (step.place && !step.placed) {
+        const placed = step.place();
+        if (!placed) return {ok: true, json: null};
+        Object.assign(step.body, placed);
+        step.placed = true;
+    }
+    step.body.version ??= state.version;
+    const answer = await post('/edit', step.body);
     const why = kept(answer.status);
     return why ? {kept: why} : answer;
 }, words);
-export async function change(body) {
-    const {ok, json} = await queue.keep({...body, token: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`});
-    if (!ok) {
-        notice(json.error, true);
-        if (json.stale) show({...json, all: true});
-        else await reload();
-        return false;
-    }
-    if (json.message) notice(json.message);
-    show(json);
-    if (json.refused?.length) refused(json);
-    return true;
-}
+// `place` gives what is still missing of the change, or null where nothing is to be done after all.
+export const change = (body, place = null) =>
+    queue.keep(
+        {body: {...body, token: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`}, place},
+        async ({ok, json}) => {
+            if (!ok) {
+                notice(json.error, true);
+                if (json.stale) show({...json, all: true});
+                else await reload();
+                return false;
+            }
+            if (!json) return true;
+            if (json.message) notice(json.message);
+            show(json);
+            if (json.refused?.length) refused(json);
+            return true;
+        },
+    );
+// A column goes before another; at null behind all of them.
+export const moveColumn = (key, before) =>
+    change({op: 'column-move', key}, () => {
+        const keys = state.columns.map((one) => one.key);
+        const [at, next] = [keys.indexOf(key), before === null ? keys.length : keys.indexOf(before)];
+        const to = next > at ? next - 1 : next;
+        return at < 0 || next < 0 || to === at ? null : {to};
+    });
 // Cells get other words: they show them at once, and go in where they still stand as they were seen.
 export function changeCells(cells, more = {}) {
     const seen = {};
@@ -125,7 +148,7 @@ const OPS = {
     redo: 'redo',
     replace: 'find and replace',
 };
-function words(body) {
+function words({body}) {
     const line = (id, values) =>
         Object.entries(values).map(
             ([key, value]) =>
@@ -145,34 +168,34 @@ export async function reload() {
 // What waits to be saved is seen over what the server has.
 function withUnsaved(list) {
     const byId = new Map(list.map((row) => [row._id, row]));
-    for (const {op, cells} of queue.waiting())
-        if (op === 'cells')
-            for (const [id, values] of Object.entries(cells)) Object.assign(byId.get(Number(id)) ?? {}, values);
+    for (const {body} of queue.waiting())
+        if (body.op === 'cells')
+            for (const [id, values] of Object.entries(body.cells)) Object.assign(byId.get(Number(id)) ?? {}, values);
     return list;
 }
 // The order the rows are shown in, where it is not that of the table: {key, dir}. The server says it, which knows what
 // numbers and dates are; rows it has not heard of come last.
-let order = null;
+let sorting = null;
 let places = new Map();
-export const ordered = () => order;
+export const sorted = () => sorting;
 export const place = (id) => places.get(id) ?? places.size;
 async function arrange() {
-    const answer = await fetch(`${base}/order?column=${encodeURIComponent(order.key)}`).catch(() => null);
+    const answer = await fetch(`${base}/order?column=${encodeURIComponent(sorting.key)}`).catch(() => null);
     if (answer?.ok) places = new Map((await answer.json()).map((id, i) => [id, i]));
-    else order = null;
+    else sorting = null;
 }
 export async function showBy(by) {
-    order = by;
-    if (order) await arrange();
+    sorting = by;
+    if (sorting) await arrange();
     redraw(state.rows);
-    if (!order) table.clearSort();
+    if (!sorting) table.clearSort();
 }
 // Headings anew; what was made wide or narrow by hand stays so.
 function redraw(sample) {
     const widths = Object.fromEntries(table.getColumns().map((one) => [one.getField(), one.getWidth()]));
-    if (order && !column(order.key)) order = null;
+    if (sorting && !column(sorting.key)) sorting = null;
     table.setColumns(define(sample).map((one) => (widths[one.field] ? {...one, width: widths[one.field]} : one)));
-    if (order) table.setSort(order.key, order.dir);
+    if (sorting) table.setSort(sorting.key, sorting.dir);
 }
 function show(json) {
     const headings =
@@ -180,8 +203,9 @@ function show(json) {
         json.linked !== state.linked ||
         JSON.stringify(json.columns) !== JSON.stringify(state.columns);
     const {bar, all, refused: none, refusedCount: nothing, ...rest} = json;
-    const rows = withUnsaved(json.rows);
+    const {rows} = json;
     state = {...state, ...rest};
+    if (all) sequence = rows.map(({_id}) => _id);
     if (!state.count) {
         location.reload();
         return;
@@ -200,11 +224,12 @@ function show(json) {
             document.dispatchEvent(new CustomEvent('grid:changed'));
         };
         if (all)
-            Promise.resolve(order && arrange())
-                .then(() => table.replaceData(rows))
+            Promise.resolve(sorting && arrange())
+                .then(() => table.replaceData(withUnsaved(rows)))
                 .then(done);
+        else if (!rows.length) done();
         else
-            table.updateData(rows).then(() => {
+            table.updateData(withUnsaved(rows)).then(() => {
                 rows.forEach((row) => table.getRow(row._id)?.reformat());
                 done();
             });

@@ -1,19 +1,11 @@
-// The mail as a sentence: words are sent along as lists of parts, and the mail that is shown is flipped beside them.
+// The mail that is shown beside its words is flipped.
 import './words.js';
 
-const form = document.getElementById('order');
-
-document.addEventListener('words:changed', (event) => {
-    const field = document.getElementById(event.target.dataset.words);
-    if (!form || !field) return;
-    field.value = event.detail.parts;
-    htmx.trigger(form, 'words-ready');
-});
 document.addEventListener('click', (event) => {
     const button = event.target.closest('[data-at]');
     if (!button) return;
     document.getElementById('at').value = button.dataset.at;
-    htmx.trigger(form, 'flipped');
+    htmx.trigger('#order', 'flipped');
 });
 // Page keys go through the mails, as they go through rows elsewhere.
 document.addEventListener('keydown', (event) => {

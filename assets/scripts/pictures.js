@@ -1,5 +1,5 @@
 // Pictures, artwork, fonts and sizes: the dialogs of the Compose screen, and files dropped on the stage.
-import {ask, edit, isTyping, selection, url, work} from './screen.js';
+import {ask, edit, isTyping, url} from './screen.js';
 import {notice} from './notices.js';
 import './focus.js';
 
@@ -47,7 +47,7 @@ document.addEventListener('input', (event) => {
     const words = event.target.value.toLowerCase().split(/\s+/).filter(Boolean);
     const lines = [...document.querySelectorAll('#font-list li')];
     lines.forEach((line) => {
-        line.hidden = !words.every((word) => line.dataset.words.includes(word));
+        line.hidden = !words.every((word) => line.dataset.search.includes(word));
     });
     document.getElementById('font-none').hidden = lines.some((line) => !line.hidden);
 });
@@ -86,15 +86,7 @@ function bring(address, values) {
         } else input.value = value;
         form.append(input);
     }
-    const {row, layer, side, revision} = work().dataset;
-    return htmx
-        .ajax('POST', address, {
-            source: form,
-            target: '#work',
-            swap: 'morph:outerHTML',
-            values: {row, layer, side, revision},
-        })
-        .finally(() => form.remove());
+    return ask('POST', address, {}, {source: form});
 }
 
 // One file dropped on the stage is artwork; several go to the pictures.

@@ -54,10 +54,6 @@ field('as-sheets')?.addEventListener('click', (event) => {
     if (field('which').value !== 'some') return;
     event.currentTarget.search = new URLSearchParams({rows: field('rows').value});
 });
-document.addEventListener('words:changed', (event) => {
-    field('parts').value = event.detail.parts;
-    htmx.trigger(field('order'), 'words-ready');
-});
 reveal();
 
 // Runs that somebody wants to be told of.

@@ -3,6 +3,8 @@
 import {column, columns} from './grid.js';
 import {menu} from './menus.js';
 import {parse} from './grid-clipboard.js';
+import './words.js';
+import {wordsOf} from './words-editor.js';
 
 const element = (name, attributes = {}, ...children) => {
     const e = document.createElement(name);
@@ -26,7 +28,6 @@ function cap(part) {
         ` ${one?.heading ?? part.column}`,
     );
     chip.dataset.key = part.column;
-    chip.dataset.part = JSON.stringify(part);
     return chip;
 }
 
@@ -67,46 +68,21 @@ function number(label, value) {
 }
 
 // ---- below it
-// Words with columns in them; each column stands as a key-cap that cannot be mistyped.
+// Words with columns in them, of this row; Enter is the end of them.
 function pattern(label, value, {id, editing}) {
-    const parts = (value || []).map((part) => ('words' in part ? part.words : cap(part)));
-    const box = element('div', {id, className: 'words', contentEditable: 'true', spellcheck: false}, ...parts);
-    box.setAttribute('role', 'textbox');
-    box.setAttribute('aria-labelledby', `${id}-label`);
-    box.addEventListener('keydown', (event) => {
-        if (event.key === 'Enter') {
-            event.preventDefault();
-            box.closest('form').requestSubmit();
-        }
-    });
-    box.addEventListener('paste', (event) => {
-        event.preventDefault();
-        document.execCommand('insertText', false, event.clipboardData.getData('text/plain').replace(/\s+/g, ' '));
-    });
-    let caret = null;
-    box.addEventListener('blur', () => {
-        const selection = getSelection();
-        caret =
-            selection.rangeCount && box.contains(selection.anchorNode) ? selection.getRangeAt(0).cloneRange() : null;
-    });
-    const put = (key) => {
-        const range = caret ?? document.createRange();
-        if (!caret) {
-            range.selectNodeContents(box);
-            range.collapse(false);
-        }
-        range.deleteContents();
-        const chip = cap({column: key, shown: 'as-written'});
-        range.insertNode(chip);
-        box.focus();
-        getSelection().setPosition(box, [...box.childNodes].indexOf(chip) + 1);
-        changed(box);
-    };
+    document.getElementById('word-columns').textContent = JSON.stringify(columns());
+    const box = element('div', {id, className: 'words', contentEditable: 'plaintext-only', spellcheck: false});
+    Object.assign(box.dataset, {words: '', parts: JSON.stringify(value || []), without: editing ?? ''});
+    Object.entries({role: 'textbox', 'aria-multiline': 'false', 'aria-labelledby': `${id}-label`}).forEach(
+        ([attribute, words]) => box.setAttribute(attribute, words),
+    );
+    box.addEventListener('words:changed', () => changed(box));
+    box.addEventListener('words:entered', () => box.closest('form').requestSubmit());
     const insert = menu(
         `${id}-insert`,
         'insert a column',
         `Insert a column into ${label}`,
-        others(editing).map(({key, letter, heading}) => [`${letter}  ${heading}`, () => put(key)]),
+        others(editing).map((one) => [`${one.letter}  ${one.heading}`, () => wordsOf(box).insertColumn(one)]),
     );
     const all = element(
         'div',
@@ -120,14 +96,7 @@ function pattern(label, value, {id, editing}) {
         box,
     );
     // As words and columns: the server writes the pattern, whatever apostrophes and braces the words hold.
-    all.take = () =>
-        [...box.childNodes]
-            .map((node) =>
-                node.dataset?.part
-                    ? JSON.parse(node.dataset.part)
-                    : {words: node.textContent.replace(/\u200B|\n/g, '')},
-            )
-            .filter((part) => part.words !== '');
+    all.take = () => wordsOf(box).parts;
     return all;
 }
 // Columns in an order of their own.

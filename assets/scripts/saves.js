@@ -121,26 +121,55 @@ export function saves(send, text = null) {
             }
             tries = 0;
             why = null;
-            waiting.shift().done(answer);
+            const {take, done, fail} = waiting.shift();
+            // The page takes the answer over before the next change is sent, which is made from what this one left.
+            await Promise.resolve(answer).then(take).then(done, fail);
         }
         busy = false;
         document.body.toggleAttribute('data-saving', false);
         strip();
+        if (!waiting.length) saved.splice(0).forEach((go) => go());
     }
+    const saved = [];
     // Whoever comes back to the page, or gets the line back, need not wait.
     ['online', 'focus'].forEach((event) => window.addEventListener(event, () => why && pump()));
+    // A change that is being sent arrives even if the page goes; the browser asks only where something would be lost.
     window.addEventListener('beforeunload', (event) => {
-        if (waiting.length) event.preventDefault();
+        if (why || waiting.length > 1) event.preventDefault();
     });
 
-    return {
-        keep(what) {
-            return new Promise((done) => {
-                waiting.push({what, done});
+    const queue = {
+        // `take` gets the server's answer before the next change is sent; the promise is kept after it.
+        keep(what, take = (answer) => answer) {
+            return new Promise((done, fail) => {
+                waiting.push({what, take, done, fail});
                 if (why) strip();
                 pump();
             });
         },
         waiting: () => waiting.map(({what}) => what),
+        // What waits for nothing but an answer, so that whoever leaves the page need only wait a moment.
+        isBusy: () => waiting.length > 0 && why === null,
+        whenSaved: () => new Promise((go) => (waiting.length ? saved.push(go) : go())),
     };
+    queues.push(queue);
+    return queue;
 }
+
+// Links and forms that lead away wait until what is on its way has been answered.
+const queues = [];
+const busy = () => queues.filter((queue) => queue.isBusy());
+const afterSaving = (go) => Promise.all(busy().map((queue) => queue.whenSaved())).then(go);
+window.addEventListener('click', (event) => {
+    const link = event.target.closest?.('a[href]');
+    const elsewhere = event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey;
+    if (!link || event.defaultPrevented || elsewhere || link.target || link.hasAttribute('download')) return;
+    if (link.getAttribute('href').startsWith('#') || !busy().length) return;
+    event.preventDefault();
+    afterSaving(() => location.assign(link.href));
+});
+window.addEventListener('submit', (event) => {
+    if (event.defaultPrevented || event.target.method === 'dialog' || !busy().length) return;
+    event.preventDefault();
+    afterSaving(() => event.target.requestSubmit(event.submitter));
+});

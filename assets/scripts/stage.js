@@ -1,8 +1,9 @@
 // Direct manipulation: take hold of layers on the stage. The boxes move under the hand; the core lays out what was
 // dropped.
 import {box, edit, isTyping, select, selection, side, withGroups, work} from './screen.js';
-import {typeInPlace} from './inplace.js';
+import {addText, typeInPlace} from './inplace.js';
 import './clipboard.js';
+import './draw-frame.js';
 
 const dots = () => Number(work().dataset.width) / side().getBoundingClientRect().width;
 const boxes = (ids) => ids.map(box).filter((b) => b && !b.hasAttribute('data-locked'));
@@ -246,27 +247,30 @@ document.addEventListener('click', (event) => {
     else select(withGroups([target.dataset.box]));
 });
 
-// Keys. Steps add up while an answer is on its way: `sent` is in that answer, `pending` is not yet asked for.
+// Keys. Steps add up until they are sent; what was sent and is not drawn yet is where the next steps begin.
+document.addEventListener('click', (event) => event.target.closest('#add-text') && addText());
+
 const none = {x: 0, y: 0, width: 0, height: 0};
 const plus = (a, b) => Object.fromEntries(Object.keys(none).map((key) => [key, a[key] + b[key]]));
 let pending = none;
-let sent = none;
+const sent = new Map();
 let nudged = 0;
 
-function stepped(target, by) {
-    const from = JSON.parse(target.dataset.frame);
+function stepped(target) {
+    const id = target.dataset.box;
+    const from = sent.get(id) ?? JSON.parse(target.dataset.frame);
     return {
-        id: target.dataset.box,
+        id,
         rotation: from.rotation,
-        ...plus(from, by),
-        width: Math.max(0, from.width + by.width),
-        height: Math.max(0, from.height + by.height),
+        ...plus(from, pending),
+        width: Math.max(0, from.width + pending.width),
+        height: Math.max(0, from.height + pending.height),
     };
 }
 function showSteps() {
     const k = dots();
     for (const target of boxes(selection())) {
-        const now = stepped(target, plus(sent, pending));
+        const now = stepped(target);
         Object.assign(target.style, {
             left: `${now.x / k}px`,
             top: `${now.y / k}px`,
@@ -292,14 +296,18 @@ function nudge(event, dx, dy) {
     nudged = setTimeout(
         () =>
             edit('/place', () => {
-                [sent, pending] = [pending, none];
-                return {frames: JSON.stringify(boxes(selection()).map((target) => stepped(target, sent)))};
+                const frames = boxes(selection()).map(stepped);
+                pending = none;
+                if (!frames.length) return null;
+                frames.forEach((frame) => sent.set(frame.id, frame));
+                return {frames: JSON.stringify(frames)};
             }),
         160,
     );
 }
-document.addEventListener('htmx:afterSettle', () => {
-    sent = none;
+document.addEventListener('htmx:afterSwap', ({detail}) => {
+    if (detail.target?.id !== 'work') return;
+    sent.clear();
     if (pending !== none) showSteps();
 });
 const arrows = {ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1]};
@@ -313,7 +321,7 @@ const keys = {
     ']': () => selection().length === 1 && edit('/order', {steps: 1}),
     l: () => toggle('Lock'),
     h: () => toggle('Hide'),
-    t: () => press('add-text'),
+    t: addText,
     r: () => edit('/add', {kind: 'rectangle'}),
     o: () => edit('/add', {kind: 'ellipse'}),
     '?': () => document.getElementById('keys').showModal(),

@@ -11,7 +11,7 @@ import {
     drawNow,
     gridHasKeys,
     hold,
-    ordered,
+    order,
     place,
     reload,
     root,
@@ -21,6 +21,7 @@ import {
     selectedIds,
     set,
     grid,
+    sorted,
     step,
     toGrid,
 } from './grid.js';
@@ -279,18 +280,18 @@ const ranges = (list) =>
         .map(([from, to]) => (from === to ? from : `${from}-${to}`))
         .join(',');
 function moveRows(by) {
-    if (ordered()) {
+    if (sorted()) {
         notice('The rows are shown in another order than they have. Show them as in the table first.');
         return;
     }
     const ids = selectedIds();
-    const all = grid()
-        .getData()
-        .map((row) => row._id);
-    const places = ids.map((id) => all.indexOf(id)).sort((a, b) => a - b);
-    const target = by < 0 ? all[places[0] - 1] : (all[places[places.length - 1] + 2] ?? null);
-    if ((by < 0 && places[0] < 1) || (by > 0 && places[places.length - 1] >= all.length - 1)) return;
-    change({op: 'move', ids, before: target ?? null});
+    change({op: 'move', ids}, () => {
+        const all = order();
+        const places = ids.map((id) => all.indexOf(id)).sort((a, b) => a - b);
+        const [first, last] = [places[0], places.at(-1)];
+        if (by < 0 ? first < 1 : last >= all.length - 1) return null;
+        return {before: by < 0 ? all[first - 1] : (all[last + 2] ?? null)};
+    });
 }
 
 // ---- the strip

@@ -1,174 +1,188 @@
-// Words with columns in them: an editable line where each column is a key-cap that cannot be mistyped.
-// The server gets a list of parts ({words} or {column, shown, one, other, source}) and writes the pattern.
+// Words with columns in them: what keys, the clipboard, menus and the mouse do in an editor. What is in it, and where the
+// caret is, words-editor.js keeps; what is offered while one types a column's name, words-offers.js.
+import {bracesIn, columnNamed} from './words-columns.js';
+import {editorAt, wordsOf} from './words-editor.js';
+import {offer, offersKey, withdraw} from './words-offers.js';
+import './words-chip.js';
+import './words-drag.js';
 import './menus.js';
 
-export function partsOf(editor) {
-    const parts = [];
-    const add = (part, mark) => parts.push(mark ? {...part, mark} : part);
-    const words = (text, mark) => {
-        if (text === '') return;
-        const last = parts[parts.length - 1];
-        if (last && 'words' in last && JSON.stringify(last.mark ?? null) === JSON.stringify(mark)) last.words += text;
-        else add({words: text}, mark);
-    };
-    const walk = (node, mark) => {
-        for (const child of node.childNodes) {
-            if (child.nodeType === Node.TEXT_NODE) words(child.data.replace(/\u200B/g, ''), mark);
-            else if (child.dataset?.part) add(JSON.parse(child.dataset.part), mark);
-            else if (child.nodeName === 'BR') words('\n', mark);
-            else if (child.nodeName === 'DIV') {
-                words('\n', mark);
-                walk(child, mark);
-            } else walk(child, child.dataset?.mark ? JSON.parse(child.dataset.mark) : mark);
-        }
-    };
-    walk(editor, null);
-    return parts;
-}
+export const allEditors = () => document.querySelectorAll('[data-words]');
+const wake = () => allEditors().forEach((element) => wordsOf(element).takeOver());
+document.addEventListener('htmx:afterSettle', wake);
+wake();
 
-// How a column is shown, in a word; as the dialog of key-caps has it.
-const brief = (shown) => document.querySelector(`#chip-shown [value="${shown}"]`)?.dataset.brief;
-
-export function chip(part, letter, heading) {
-    const element = document.createElement('span');
-    element.className = 'chip';
-    element.contentEditable = 'false';
-    element.tabIndex = 0;
-    element.setAttribute('role', 'button');
-    element.title = 'How this column is shown';
-    element.dataset.part = JSON.stringify(part);
-    const cap = document.createElement('span');
-    cap.className = 'cap';
-    cap.textContent = letter;
-    element.append(cap, ' ', heading);
-    if (brief(part.shown)) {
-        const small = document.createElement('small');
-        small.textContent = brief(part.shown);
-        element.append(' ', small);
-    }
-    return element;
-}
-
-// Where the caret last stood in each editor; choosing from a list takes the focus away.
-const carets = new WeakMap();
+// ---- the caret
 document.addEventListener('selectionchange', () => {
-    const selection = getSelection();
-    const editor =
-        selection.anchorNode?.parentElement?.closest?.('[data-words]') ??
-        (selection.anchorNode?.dataset?.words !== undefined ? selection.anchorNode : null);
-    if (editor && selection.rangeCount) carets.set(editor, selection.getRangeAt(0).cloneRange());
+    const element = editorAt(getSelection().anchorNode);
+    if (element) wordsOf(element).remember();
 });
-
-export function insertColumn(editor, {key, letter, heading, source}) {
-    let range = carets.get(editor);
-    if (!range || !editor.contains(range.startContainer)) {
-        range = document.createRange();
-        range.selectNodeContents(editor);
-        range.collapse(false);
-    }
-    range.deleteContents();
-    range.insertNode(chip({column: key, shown: 'as-written', one: '', other: '', source}, letter, heading));
-    changed(editor);
-}
-
-// Editors tell of a change once: when they are left, or after an insertion.
-export function changed(editor) {
-    const now = JSON.stringify(partsOf(editor));
-    if (now === remembered.get(editor)) return;
-    remembered.set(editor, now);
-    editor.dispatchEvent(new CustomEvent('words:changed', {bubbles: true, detail: {parts: now}}));
-}
-const remembered = new WeakMap();
-document.addEventListener('focusin', (event) => {
-    const editor = event.target.closest?.('[data-words]');
-    if (editor && !remembered.has(editor)) remembered.set(editor, JSON.stringify(partsOf(editor)));
+document.addEventListener('focusin', ({target}) => {
+    const element = editorAt(target);
+    if (element && element !== last) element.dataset.burst = Math.random().toString(36).slice(2, 10);
+    last = element;
 });
-export const forget = (editor) => remembered.set(editor, JSON.stringify(partsOf(editor)));
-
+let last = null;
 document.addEventListener('focusout', (event) => {
-    const editor = event.target.closest?.('[data-words]');
-    if (editor && !editor.contains(event.relatedTarget)) changed(editor);
+    const element = editorAt(event.target);
+    if (!element || element.contains(event.relatedTarget)) return;
+    wordsOf(element).tellNow();
+    withdraw();
+    wordsOf(element).takeOver();
 });
+
+// ---- what is typed
+// One line break; where there is only one line it is the end of it.
+function enter(words) {
+    if (!words.isOneLine) return words.type('\n', false);
+    words.tellNow();
+    words.element.dispatchEvent(new CustomEvent('words:entered', {bubbles: true}));
+}
+const COMPOSED = ['insertCompositionText', 'deleteCompositionText', 'insertFromComposition'];
+const typed = {
+    insertText: (words, {data}) => words.type(data ?? ''),
+    insertReplacementText: (words, event) => words.type(event.data ?? event.dataTransfer?.getData('text/plain') ?? ''),
+    insertParagraph: enter,
+    insertLineBreak: enter,
+    historyUndo: (words) => words.step(true),
+    historyRedo: (words) => words.step(false),
+};
+document.addEventListener('beforeinput', (event) => {
+    const element = editorAt(event.target);
+    if (!element || COMPOSED.includes(event.inputType) || event.isComposing) return;
+    event.preventDefault();
+    const words = wordsOf(element);
+    words.remember();
+    const [range] = event.getTargetRanges();
+    if (event.inputType.startsWith('delete')) return take(words, range, event.inputType.endsWith('Forward') ? 1 : -1);
+    if (event.inputType === 'insertReplacementText' && range)
+        words.select(
+            words.placeOf(range.startContainer, range.startOffset),
+            words.placeOf(range.endContainer, range.endOffset),
+        );
+    typed[event.inputType]?.(words, event);
+    if (event.inputType !== 'insertText') return withdraw();
+    if (event.data === '}') close(words);
+    offer(words);
+});
+document.addEventListener('compositionend', ({target}) => {
+    const element = editorAt(target);
+    if (element) setTimeout(() => wordsOf(element).read());
+});
+// What the browser would delete; a column whole, and never the room beside it instead.
+function take(words, range, way) {
+    let [from, to] = words.selected;
+    if (from === to && range) {
+        from = words.placeOf(range.startContainer, range.startOffset);
+        to = words.placeOf(range.endContainer, range.endOffset);
+    }
+    if (from === to)
+        [from, to] = way < 0 ? [Math.max(0, from - 1), from] : [from, Math.min(words.atoms.length, from + 1)];
+    words.remove(from, to);
+    offer(words);
+}
+// A closed brace that names a column becomes that column.
+function close(words) {
+    const [end] = words.selected;
+    const name = bracesIn(words.atoms, end);
+    const column = name && columnNamed(words, name.text);
+    if (column) words.insertColumn(column, name.from, end);
+}
+
+// ---- keys
 document.addEventListener('keydown', (event) => {
-    const focused = event.target.closest?.('.chip');
-    if (focused && (event.key === 'Enter' || event.key === ' ')) {
+    const element = editorAt(event.target);
+    if (!element || event.isComposing) return;
+    const words = wordsOf(element);
+    const control = event.ctrlKey || event.metaKey;
+    if (offersKey(event)) return;
+    if (control && event.key.toLowerCase() === 'z') {
         event.preventDefault();
-        openChip(focused);
-        return;
-    }
-    const editor = event.target.closest?.('[data-words]');
-    if (!editor) return;
-    if (
-        event.key === 'Enter' &&
-        (event.ctrlKey || event.metaKey || editor.getAttribute('aria-multiline') === 'false')
-    ) {
+        words.step(!event.shiftKey);
+    } else if (control && event.key.toLowerCase() === 'y') {
         event.preventDefault();
-        changed(editor);
+        words.step(false);
+    } else if (control && event.key === 'Enter') {
+        event.preventDefault();
+        words.tellNow();
+    } else if (event.altKey && event.key === 'Enter') {
+        event.preventDefault();
+        const [place] = words.selected;
+        const at = [place, place - 1].find((one) => words.atoms[one]?.part);
+        element.querySelector(`.chip[data-at="${at}"]`)?.click();
+    } else if (!control && !event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
+        event.preventDefault();
+        go(words, event.key === 'ArrowLeft' ? 'left' : 'right', event.shiftKey ? 'extend' : 'move');
+        withdraw();
     }
-    if (event.key === 'Escape') editor.blur();
 });
-document.addEventListener('click', (event) => {
-    const item = event.target.closest('[data-insert]');
+// One character or column on, whatever room is beside it and whichever way the words run.
+function go(words, way, how) {
+    const selection = getSelection();
+    const place = () => words.placeOf(selection.focusNode, selection.focusOffset);
+    const before = place();
+    const wasCollapsed = selection.isCollapsed;
+    for (let i = 0; i < 3; i += 1) {
+        selection.modify(how, way, 'character');
+        if (place() !== before || (how === 'move' && !wasCollapsed)) break;
+    }
+    words.remember();
+}
+
+// ---- the clipboard: words go as words, columns in braces; between editors they go as they are
+const KIND = 'application/x-morphea-words';
+const plain = (words, parts) =>
+    parts
+        .map(
+            (part) =>
+                part.words ??
+                `{${words.columns.find(({key}) => key === part.column)?.heading ?? part.field ?? part.column}}`,
+        )
+        .join('');
+['copy', 'cut'].forEach((type) =>
+    document.addEventListener(type, (event) => {
+        const element = editorAt(event.target) ?? editorAt(getSelection().anchorNode);
+        if (!element) return;
+        const words = wordsOf(element);
+        words.remember();
+        const [from, to] = words.selected;
+        if (from === to) return;
+        event.preventDefault();
+        const parts = words.between(from, to);
+        event.clipboardData.setData('text/plain', plain(words, parts));
+        event.clipboardData.setData(KIND, JSON.stringify(parts));
+        if (type === 'cut') words.remove(from, to);
+    }),
+);
+document.addEventListener('paste', (event) => {
+    const element = editorAt(event.target);
+    if (!element) return;
+    event.preventDefault();
+    const words = wordsOf(element);
+    words.remember();
+    const parts = event.clipboardData.getData(KIND);
+    const text = event.clipboardData.getData('text/plain').replace(/\r\n?/g, '\n').replace(/\n$/, '');
+    if (parts) words.insert(JSON.parse(parts));
+    else if (text) words.insert(withColumns(words, text));
+});
+// Braces that name a column are that column.
+function withColumns(words, text) {
+    return text.split(/(\{[^{}\n]{1,120}\})/).flatMap((piece) => {
+        const column = piece.startsWith('{') && columnNamed(words, piece.slice(1, -1));
+        if (column)
+            return [
+                {column: column.key ?? '', field: column.field, shown: 'as-written', one: '', other: '', source: ''},
+            ];
+        return piece ? [{words: piece}] : [];
+    });
+}
+
+// ---- the menu of columns beside an editor
+document.addEventListener('click', ({target}) => {
+    const item = target.closest('[data-insert]');
     if (!item) return;
-    const {insert} = item.dataset;
-    insertColumn(
-        (insert === 'words' && document.getElementById('words-in-place')) || document.getElementById(insert),
-        item.dataset,
-    );
-});
-
-// The dialog that says how a column is shown.
-const dialog = document.getElementById('chip-dialog');
-const field = (id) => document.getElementById(`chip-${id}`);
-let open = null;
-
-function reveal() {
-    field('counted').hidden = field('shown').value !== 'counted';
-    field('own').hidden = field('shown').value !== 'own';
-}
-function openChip(element) {
-    open = element;
-    const part = JSON.parse(element.dataset.part);
-    field('title').textContent = [...element.childNodes]
-        .filter((n) => n.nodeName !== 'SMALL')
-        .map((n) => n.textContent)
-        .join('')
-        .trim();
-    field('shown').value = part.shown;
-    field('one').value = part.one;
-    field('other').value = part.other;
-    field('source').value = part.source;
-    reveal();
-    dialog.showModal();
-}
-document.addEventListener('click', (event) => {
-    const element = event.target.closest('[data-words] .chip');
-    if (element && dialog) openChip(element);
-});
-field('shown')?.addEventListener('change', reveal);
-dialog?.addEventListener('close', () => {
-    if (!open || !['ok', 'remove'].includes(dialog.returnValue)) {
-        open = null;
-        return;
-    }
-    const editor = open.closest('[data-words]');
-    if (dialog.returnValue === 'remove') open.remove();
-    else {
-        const part = JSON.parse(open.dataset.part);
-        Object.assign(part, {
-            shown: field('shown').value,
-            one: field('one').value,
-            other: field('other').value,
-            source: field('source').value,
-        });
-        open.dataset.part = JSON.stringify(part);
-    }
-    open = null;
-    changed(editor);
-});
-field('ok')?.form.addEventListener('keydown', (event) => {
-    if (event.key === 'Enter' && event.target.matches('input, select')) {
-        event.preventDefault();
-        field('ok').click();
-    }
+    const element =
+        (item.dataset.insert === 'words' && document.getElementById('words-in-place')) ||
+        document.getElementById(item.dataset.insert);
+    wordsOf(element).insertColumn(item.dataset);
 });

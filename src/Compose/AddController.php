@@ -19,6 +19,7 @@ use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\ShapeKind;
 use Morphea\Core\Template\TemplateError;
+use Morphea\Core\Template\TextLayer;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -95,7 +96,7 @@ final readonly class AddController
         $kind = $request->request->getString('kind');
 
         return match ($kind) {
-            'text' => $new->text(Pattern::parse('Text'), 'Text'),
+            'text' => $new->text(Pattern::parse(TextLayer::SAMPLE), TextLayer::SAMPLE),
             'picture' => $new->placeholder('picture', 'Picture'),
             'die' => $new->dieLine(),
             'placeholder' => $this->placeholder($new, $project, $request, ComposeScreen::column($project, $request)),

@@ -13,6 +13,7 @@ use Morphea\Core\Proof\Severity;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\Side;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TextLayer;
 
 /** The layers of a side as the stage and the stack list them. */
 final readonly class Boxes
@@ -56,10 +57,29 @@ final readonly class Boxes
                 'locked' => $layer->locked,
                 'group' => $layer->group,
                 'frame' => get_object_vars($layer->frame),
+                'text' => $layer instanceof TextLayer ? self::text($layer) : null,
             ];
         }
 
         return $boxes;
+    }
+
+    /** @return array<string, mixed> what it says, and the style in which it is typed on the stage */
+    private static function text(TextLayer $layer): array
+    {
+        return [
+            'parts' => $layer->content->forEditor(),
+            'style' => [
+                'family' => $layer->style->family,
+                'weight' => $layer->style->weight,
+                'italic' => $layer->style->italic,
+                'size' => $layer->style->size,
+                'colour' => $layer->style->colour,
+                'align' => $layer->style->align->value,
+                'verticalAlign' => $layer->style->verticalAlign->value,
+                'lineHeight' => $layer->style->lineHeight,
+            ],
+        ];
     }
 
     /** @return list<array<string, mixed>> the topmost first */

@@ -9,6 +9,7 @@ use Morphea\App\Entity\Revision;
 use Morphea\App\Hand\HandStore;
 use Morphea\App\Hand\Toucher;
 use Morphea\App\Open\Opener;
+use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Templates\StaleTemplate;
 use Morphea\App\Templates\TemplateHistory;
@@ -137,6 +138,13 @@ final class ComposeController extends AbstractController
             'dpi' => $template->dpi,
             'layers' => array_map($codec->layerToArray(...), array_values($picked)),
         ]);
+    }
+
+    /** The kind of every column, by key: what is dropped on a picture has to be able to name one. */
+    #[Route('/kinds', name: 'compose_kinds', methods: ['GET'])]
+    public function kinds(Project $project, TableRows $rows, ProjectKinds $kinds): Response
+    {
+        return new JsonResponse((object) $kinds->byKey($project, $rows->table($project)));
     }
 
     #[Route('/widest', name: 'compose_widest', methods: ['GET'])]

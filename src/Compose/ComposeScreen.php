@@ -39,9 +39,16 @@ final readonly class ComposeScreen
      * @param \Closure(non-empty-list<string>, Template): Edit $make from the ids of the layers the request names, and the
      *     design as it is for the piece that is touched up, if one is
      * @param list<string>|null $select what is selected afterwards, if not the same
+     * @param (\Closure(Template): bool)|null $fits whether the edit still means what it meant, where others changed the
+     *     design since; without it no edit does
      */
-    public function edit(Project $project, Request $request, \Closure $make, ?array $select = null): Response
-    {
+    public function edit(
+        Project $project,
+        Request $request,
+        \Closure $make,
+        ?array $select = null,
+        ?\Closure $fits = null,
+    ): Response {
         $layers = self::layers($request);
         $token = mb_substr($request->request->getString('token'), 0, 40);
         if ($this->history->isMade($project, $token) || $this->hands->isMade($project, $token)) {
@@ -50,7 +57,11 @@ final readonly class ComposeScreen
         try {
             // Another window may have changed the template since this one was drawn.
             $seen = $request->request->getString('revision');
-            if ('' !== $seen && (int) $seen !== $project->revision()) {
+            if (
+                '' !== $seen &&
+                (int) $seen !== $project->revision() &&
+                (null === $fits || !$fits($project->template()))
+            ) {
                 throw new StaleTemplate();
             }
             $named = [] === $layers ? [''] : $layers;
@@ -59,7 +70,7 @@ final readonly class ComposeScreen
                 return $this->refused($project, $request, 'The row of this piece is not there any more, so it was not touched up.');
             }
             [] === $touched
-                ? $this->history->apply($project, $make($named, $project->template()), '' === $token ? null : $token)
+                ? $this->history->apply($project, $make($named, $project->template()), self::name($request, 'token'), self::name($request, 'burst'))
                 : $this->toucher->apply($project, $touched, static fn (Template $piece): Edit => $make($named, $piece), $token);
         } catch (TemplateError | PatternError $e) {
             return $this->refused(
@@ -131,7 +142,10 @@ final readonly class ComposeScreen
             $view + ['oob' => true, 'notice' => '' === $message ? null : ['kind' => $kind, 'message' => $message]],
         );
 
-        return new Response($html, 'bad' === $kind ? 422 : 200, ['HX-Replace-Url' => $address]);
+        return new Response($html, 'bad' === $kind ? 422 : 200, [
+            'HX-Replace-Url' => $address,
+            'X-Revision' => (string) $project->revision(),
+        ]);
     }
 
     /** The row the request names, or one that is made up; whatever is typed that is no number means the first. */
@@ -181,6 +195,14 @@ final readonly class ComposeScreen
                 ? 'There are no columns yet. Bring a table first.'
                 : "There is no column “{$wanted}” in the table.",
         );
+    }
+
+    /** What the page calls a step, or words that are typed in one go. */
+    private static function name(Request $request, string $of): ?string
+    {
+        $name = mb_substr($request->request->getString($of), 0, 40);
+
+        return '' === $name ? null : $name;
     }
 
     private static function value(Request $request, string $key): string

@@ -50,13 +50,17 @@ final readonly class EditController
     #[Route('/words', name: 'compose_words')]
     public function words(Project $project, Request $request): Response
     {
+        $locale = $project->template()->locale;
+        $content = static fn (string $name): Content => Content::fromEditor(
+            json_decode($request->request->getString($name), true),
+            $locale,
+        );
+
         return $this->screen->edit(
             $project,
             $request,
-            static fn (array $layers): Edit => new SetContent(
-                $layers[0],
-                Content::fromEditor(json_decode($request->request->getString('parts'), true), $project->template()->locale),
-            ),
+            static fn (array $layers): Edit => new SetContent($layers[0], $content('parts')),
+            fits: static fn (Template $now): bool => $now->layer(ComposeScreen::layers($request)[0] ?? '')->content() == $content('was'),
         );
     }
 

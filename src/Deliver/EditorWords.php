@@ -9,19 +9,21 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Pattern\PatternParts;
 
-/** Patterns and columns as `part/words.html.twig` shows them. */
+/**
+ * Patterns and columns as `part/words.html.twig` shows them.
+ *
+ * @phpstan-import-type Part from PatternParts
+ */
 final readonly class EditorWords
 {
-    /** @return list<array{part: array<string, string>, mark: array{isPlain: true}}> one that does not hold is shown as words */
+    /** @return list<Part> one that does not hold is shown as words */
     public static function of(Project $project, string $pattern): array
     {
         try {
-            $parts = PatternParts::of(Pattern::parse($pattern, $project->template()->locale));
+            return PatternParts::of(Pattern::parse($pattern, $project->template()->locale));
         } catch (PatternError) {
-            $parts = [['words' => $pattern]];
+            return [['words' => $pattern]];
         }
-
-        return array_map(static fn (array $part): array => ['part' => $part, 'mark' => ['isPlain' => true]], $parts);
     }
 
     /** A pattern as people read it: columns by their headings, in brackets. */
@@ -30,8 +32,7 @@ final readonly class EditorWords
         $columns = self::columns($project);
 
         return mb_strimwidth(implode('', array_map(
-            static fn (array $one): string => $one['part']['words'] ??
-                '[' . ($columns[$one['part']['column'] ?? '']['heading'] ?? '?') . ']',
+            static fn (array $one): string => $one['words'] ?? '[' . ($columns[$one['column']]['heading'] ?? '?') . ']',
             self::of($project, $pattern),
         )), 0, 80, '…', 'UTF-8');
     }

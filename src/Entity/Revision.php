@@ -30,6 +30,8 @@ class Revision
         #[ORM\Column(length: 255)] private string $says,
         /** What the page that asked for the edit called it, so that it is made once however often it is sent. */
         #[ORM\Column(length: 40, nullable: true)] private ?string $token = null,
+        /** What it called the edits that follow one another as one. */
+        #[ORM\Column(length: 40, nullable: true)] public readonly ?string $burst = null,
     ) {
         $this->createdAt = new \DateTimeImmutable();
         $this->at = (int) (1e6 * microtime(true));

@@ -38,40 +38,49 @@ final readonly class TemplateHistory
      * @throws TemplateError when the edit does not hold; nothing is changed then
      * @throws StaleTemplate when another edit came first
      */
-    public function apply(Project $project, Edit $edit, ?string $token = null): void
+    public function apply(Project $project, Edit $edit, ?string $token = null, ?string $burst = null): void
     {
         $before = $project->template();
-        $this->record($project, $edit->apply($before), $edit->says($before), $token);
+        $this->record($project, $edit->apply($before), $edit->says($before), $token, $burst);
     }
 
     /**
-     * Whether the edit that led to what is there now was called so by the page that asked for it: its answer was lost,
-     * and it was sent again.
+     * Whether an edit that is still in the history was called so by the page that asked for it: its answer was lost, and
+     * it was sent again.
      */
     public function isMade(Project $project, string $token): bool
     {
-        return '' !== $token && $token === $this->find($project, $project->revision())?->token();
+        return '' !== $token &&
+            null !== $this->entities->getRepository(Revision::class)->findOneBy(['project' => $project, 'token' => $token]);
     }
 
     /**
      * @param string|null $token what the page that asked for it calls it
+     * @param string|null $burst what the page calls edits that follow one another as one: only the last of them is kept,
+     *     so that they are one step back
      *
      * @throws TemplateError when the template does not hold
      * @throws StaleTemplate when another edit came first
      */
-    public function record(Project $project, Template $after, string $says, ?string $token = null): void
-    {
+    public function record(
+        Project $project,
+        Template $after,
+        string $says,
+        ?string $token = null,
+        ?string $burst = null,
+    ): void {
         $json = $this->codec->encode($after);
         if ($json === $project->templateJson()) {
             return;
         }
         // What could not be read again is never kept: the project would not open any more.
         $this->codec->decode($json);
-        $this->connection->transactional(function () use ($project, $after, $says, $token): void {
+        $this->connection->transactional(function () use ($project, $after, $says, $token, $burst): void {
             $this->claim($project, $project->revision() + 1);
+            $isGoingOn = null !== $burst && $burst === $this->step($project)?->burst;
             $this->entities
-                ->createQuery('DELETE FROM ' . Revision::class . ' r WHERE r.project = :project AND r.number > :now')
-                ->execute(['project' => $project, 'now' => $project->revision()]);
+                ->createQuery('DELETE FROM ' . Revision::class . ' r WHERE r.project = :project AND r.number >= :from')
+                ->execute(['project' => $project, 'from' => $project->revision() + ($isGoingOn ? 0 : 1)]);
             $project->setTemplate($after, $project->revision() + 1);
             $this->entities->persist(
                 new Revision(
@@ -80,6 +89,7 @@ final readonly class TemplateHistory
                     $project->templateJson(),
                     mb_strimwidth($says, 0, 250, '…', 'UTF-8'),
                     $token,
+                    $burst,
                 ),
             );
             $this->entities->flush();
@@ -110,23 +120,36 @@ final readonly class TemplateHistory
     /** @return string|null what was undone in words; null when there was nothing */
     public function undo(Project $project): ?string
     {
-        $says = $this->find($project, $project->revision())?->says();
+        $says = $this->step($project)?->says();
 
-        return $this->go($project, $project->revision() - 1) ? $says : null;
+        return $this->go($project, $this->step($project, -1)) ? $says : null;
     }
 
     /** @return string|null what was done again in words; null when there was nothing */
     public function redo(Project $project): ?string
     {
-        $says = $this->find($project, $project->revision() + 1)?->says();
+        $next = $this->step($project, 1);
 
-        return $this->go($project, $project->revision() + 1) ? $says : null;
+        return $this->go($project, $next) ? $next?->says() : null;
     }
 
-    /** What led to the version that is shown, or by so many to another. */
+    /** What led to the version that is shown; with -1 or 1, to the one before or after it. Numbers may have gaps. */
     public function step(Project $project, int $by = 0): ?Revision
     {
-        return $this->find($project, $project->revision() + $by);
+        if (0 === $by) {
+            return $this->find($project, $project->revision());
+        }
+        $revision = $this->entities
+            ->createQuery(
+                'SELECT r FROM ' . Revision::class . ' r WHERE r.project = :project AND r.number ' .
+                    ($by < 0 ? '< :here ORDER BY r.number DESC' : '> :here ORDER BY r.number ASC'),
+            )
+            ->setMaxResults(1)
+            ->setParameter('project', $project)
+            ->setParameter('here', $project->revision())
+            ->getOneOrNullResult();
+
+        return $revision instanceof Revision ? $revision : null;
     }
 
     /** The project as it is in the database now. */
@@ -159,25 +182,22 @@ final readonly class TemplateHistory
     /** @return array{undo: bool, redo: bool} which ways there are from here */
     public function ways(Project $project): array
     {
-        $here = $project->revision();
-        $there = $this->connection->fetchFirstColumn('SELECT number FROM revision WHERE project_id = ? AND number IN (?, ?)', [
+        $ends = $this->connection->fetchNumeric('SELECT MIN(number), MAX(number) FROM revision WHERE project_id = ?', [
             $project->id(),
-            $here - 1,
-            $here + 1,
         ]);
+        [$first, $last] = false === $ends ? [0, 0] : array_map(intval(...), $ends);
 
-        return ['undo' => \in_array($here - 1, $there, false), 'redo' => \in_array($here + 1, $there, false)];
+        return ['undo' => $first < $project->revision(), 'redo' => $last > $project->revision()];
     }
 
-    private function go(Project $project, int $number): bool
+    private function go(Project $project, ?Revision $revision): bool
     {
-        $revision = $this->find($project, $number);
         if (null === $revision) {
             return false;
         }
-        $this->connection->transactional(function () use ($project, $revision, $number): void {
-            $this->claim($project, $number);
-            $project->setTemplate($this->codec->decode($revision->template()), $number);
+        $this->connection->transactional(function () use ($project, $revision): void {
+            $this->claim($project, $revision->number());
+            $project->setTemplate($this->codec->decode($revision->template()), $revision->number());
             $this->entities->flush();
         });
 

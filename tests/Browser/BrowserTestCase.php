@@ -111,10 +111,21 @@ abstract class BrowserTestCase extends TestCase
     /** As if the line were down. */
     public static function offline(RemoteWebDriver $driver, bool $offline): void
     {
+        self::line($driver, $offline, 0);
+    }
+
+    /** As if the server were so many milliseconds away. */
+    public static function latency(RemoteWebDriver $driver, int $milliseconds): void
+    {
+        self::line($driver, false, $milliseconds);
+    }
+
+    private static function line(RemoteWebDriver $driver, bool $offline, int $latency): void
+    {
         self::command($driver, 'Network.enable');
         self::command($driver, 'Network.emulateNetworkConditions', [
             'offline' => $offline,
-            'latency' => 0,
+            'latency' => $latency,
             'downloadThroughput' => -1,
             'uploadThroughput' => -1,
         ]);

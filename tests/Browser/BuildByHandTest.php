@@ -92,11 +92,13 @@ final class BuildByHandTest extends BrowserTestCase
             "Tag\tItem\tOwner\n001\tKettle, no whistle\tOttilie Brandvold-Anning\n002\tMantel clock\tNg",
         );
 
-        // T adds a text, = and a letter links it, arrows place it, Tab and Enter go through the rule line.
+        // T adds a text that takes typing, = and a letter put a column in it, arrows place it, Tab and Enter go through the rule line.
         $this->press('t');
-        $this->sees('Text', '#rule-title');
-        $this->press('=', 'a');
+        $this->find('#words-in-place');
+        $this->press('=', 'a', WebDriverKeys::ENTER);
         $this->sees('001', '#side');
+        $this->press(WebDriverKeys::ESCAPE);
+        $this->settled();
         $before = $this->frame('text');
         $this->press(...array_fill(0, 3, WebDriverKeys::ARROW_RIGHT));
         $this->withShift(WebDriverKeys::ARROW_UP, 12);

@@ -11,6 +11,10 @@ namespace Morphea\Core\Drawing;
  */
 final readonly class Within implements ItemVisitor
 {
+    private function __construct(private bool $shadows)
+    {
+    }
+
     /**
      * @param list<Item> $items
      *
@@ -23,12 +27,13 @@ final readonly class Within implements ItemVisitor
 
     /**
      * @param list<Item> $items
+     * @param bool       $shadows whether the letters of shadows are meant as well
      *
      * @return list<TextItem>
      */
-    public static function letters(array $items): array
+    public static function letters(array $items, bool $shadows = true): array
     {
-        return array_values(array_filter(self::all($items), static fn (Item $item): bool => $item instanceof TextItem));
+        return array_values(array_filter(self::all($items, $shadows), static fn (Item $item): bool => $item instanceof TextItem));
     }
 
     /**
@@ -91,12 +96,12 @@ final readonly class Within implements ItemVisitor
 
     public function shadow(ShadowItem $item): array
     {
-        return self::all($item->items);
+        return $this->shadows ? self::all($item->items, true) : [];
     }
 
     public function group(GroupItem $item): array
     {
-        return self::all($item->items);
+        return self::all($item->items, $this->shadows);
     }
 
     /**
@@ -104,9 +109,9 @@ final readonly class Within implements ItemVisitor
      *
      * @return list<Item>
      */
-    private static function all(array $items): array
+    private static function all(array $items, bool $shadows = true): array
     {
-        $visitor = new self();
+        $visitor = new self($shadows);
 
         return array_merge(...array_map(static fn (Item $item): array => $item->accept($visitor), $items));
     }

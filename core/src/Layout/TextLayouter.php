@@ -5,10 +5,15 @@ declare(strict_types=1);
 namespace Morphea\Core\Layout;
 
 use Morphea\Core\Data\Record;
+use Morphea\Core\Drawing\Bounds;
+use Morphea\Core\Drawing\Item;
+use Morphea\Core\Drawing\TextItem;
+use Morphea\Core\Drawing\Within;
 use Morphea\Core\Pattern\EmptyParts;
 use Morphea\Core\Pattern\Fragment;
 use Morphea\Core\Pattern\PatternFiller;
 use Morphea\Core\Template\Content;
+use Morphea\Core\Template\FitMode;
 use Morphea\Core\Template\TextLayer;
 use Morphea\Core\Type\FittedLine;
 use Morphea\Core\Type\FittedText;
@@ -22,6 +27,8 @@ final class TextLayouter
 {
     /** Letters of one text that are laid out; more is nobody's text but a cell gone wrong, and would hold everybody up. */
     public const MOST_LETTERS = 5_000;
+    /** How far letters may stand out of their frame before anybody sees it, in em. */
+    private const HARDLY = 0.08;
 
     private readonly TextFitter $fitter;
     private readonly LinePlacer $placer;
@@ -53,7 +60,7 @@ final class TextLayouter
         $tooMany = $letters > self::MOST_LETTERS ? $letters : null;
         $text = $this->style(null === $tooMany ? $pieces : self::cut($pieces), $layer);
         if ('' === trim($text->text())) {
-            return new Laid([], $this->facts($layer, '', null, $empty, $problems, $tooMany));
+            return new Laid([], $this->facts($layer, '', null, false, $empty, $problems, $tooMany));
         }
         $fitted = $this->fitter->fit(
             $text,
@@ -65,10 +72,39 @@ final class TextLayouter
             $even,
         );
 
+        $items = $this->placer->place($fitted, $layer);
+
         return new Laid(
-            $this->placer->place($fitted, $layer),
-            $this->facts($layer, $text->text(), $fitted, $empty, $problems, $tooMany),
+            $items,
+            $this->facts($layer, $text->text(), $fitted, self::isOverset($fitted, $layer, $items), $empty, $problems, $tooMany),
         );
+    }
+
+    /**
+     * Whether anybody would see that the words have no room: by the ink of their letters, for the boxes of fonts are larger
+     * than that. Words that no row changes and that stay as they are were placed by hand as they look.
+     *
+     * @param list<Item> $items
+     */
+    private static function isOverset(FittedText $fitted, TextLayer $layer, array $items): bool
+    {
+        if (!$fitted->overset || (FitMode::Keep === $layer->fit->mode && !$layer->isPlaceholder())) {
+            return false;
+        }
+        if (FitMode::Keep !== $layer->fit->mode && \count($fitted->lines) > $layer->fit->maxLines) {
+            return true;
+        }
+        $letters = array_filter(
+            Within::letters($items, shadows: false),
+            static fn (TextItem $item): bool => 0.0 === $item->strokeWidth && '' !== trim($item->text),
+        );
+        $frame = $layer->frame;
+        // Lines on an arc leave their frame above and below, as they are meant to.
+        $room = (0.0 === $layer->arc
+            ? Bounds::of($frame->x, $frame->y, $frame->width, $frame->height)
+            : new Bounds($frame->x, -\INF, $frame->x + $frame->width, \INF))->grown(self::HARDLY * $fitted->size);
+
+        return [] !== array_filter($letters, static fn (TextItem $item): bool => !$room->holds($item->bounds()));
     }
 
     /** The facts alone: how it comes out in a row. */
@@ -171,6 +207,7 @@ final class TextLayouter
         TextLayer $layer,
         string $text,
         ?FittedText $fitted,
+        bool $overset,
         bool $empty,
         array $problems,
         ?int $tooMany = null,
@@ -188,7 +225,7 @@ final class TextLayouter
             $fitted->size ?? 0.0,
             $layer->style->size,
             \count($lines),
-            $fitted->overset ?? false,
+            $overset,
             $empty,
             $problems,
             $gather(static fn ($line): array => $line->missing),

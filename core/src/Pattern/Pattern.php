@@ -66,6 +66,14 @@ final readonly class Pattern
         return array_map(strval(...), array_keys($keys));
     }
 
+    /** @return list<string> the words between the columns, as they read */
+    public function words(): array
+    {
+        $words = array_filter($this->parts, static fn (Words|Argument $part): bool => $part instanceof Words);
+
+        return array_values(array_map(static fn (Words $part): string => $part->text, $words));
+    }
+
     /** @return list<Argument> the columns at the top level, in order */
     public function arguments(): array
     {

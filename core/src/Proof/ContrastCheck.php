@@ -9,9 +9,9 @@ final readonly class ContrastCheck implements Check
 {
     public function findings(Inspected $piece): iterable
     {
-        $least = $piece->template->limits->contrast;
         foreach ($piece->template->texts() as $text) {
             $facts = $piece->laid->text($text->id);
+            $least = $piece->neededContrast($text);
             $ratio = 0 < ($facts->lines ?? 0) ? Ground::contrast($piece->template, $text) : null;
             if (null !== $ratio && $ratio < $least) {
                 yield new Finding(
@@ -19,7 +19,7 @@ final readonly class ContrastCheck implements Check
                     Severity::LookAtIt,
                     $text->id,
                     $text->name,
-                    \sprintf('contrast %.1f : 1 with what is behind; small letters need %s.', $ratio, $least),
+                    \sprintf('contrast %.1f : 1 with what is behind; letters of this size need %.1f.', $ratio, $least),
                     $piece->box($text->id),
                     $ratio,
                     $least,

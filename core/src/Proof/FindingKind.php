@@ -30,6 +30,9 @@ enum FindingKind: string
     case Crop = 'crop';
     case Name = 'name';
     case Link = 'link';
+    case Sample = 'sample';
+    case Braces = 'braces';
+    case Unfilled = 'unfilled';
     case TouchUp = 'touch-up';
     case Unchecked = 'unchecked';
 
@@ -61,6 +64,9 @@ enum FindingKind: string
             self::Crop => 'cut off',
             self::Name => 'same name twice',
             self::Link => 'not linked',
+            self::Sample => 'sample words left',
+            self::Braces => 'braces printed',
+            self::Unfilled => 'nothing of its row',
             self::TouchUp => 'touch-up left over',
             self::Unchecked => 'not looked at',
         };

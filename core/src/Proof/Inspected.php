@@ -10,10 +10,19 @@ use Morphea\Core\Drawing\TextItem;
 use Morphea\Core\Drawing\Within;
 use Morphea\Core\Layout\LaidOut;
 use Morphea\Core\Template\Template;
+use Morphea\Core\Template\TextLayer;
+use Morphea\Core\Template\Unit;
 
 /** One side of one piece as checks see it: the template, how it is laid out, and, for those that ask, its pixels. */
 final class Inspected
 {
+    private const LARGE = 18.0;
+    private const LARGE_BOLD = 14.0;
+    private const BOLD = 700;
+    /** Pixels of CSS: on an inch, and across a phone. */
+    private const CSS_DPI = 96.0;
+    private const PHONE = 480.0;
+
     /** @var array<string, float>|null */
     private ?array $contrasts = null;
 
@@ -38,12 +47,28 @@ final class Inspected
         return $this->contrasts ??= UnderCheck::contrasts($this);
     }
 
+    /**
+     * The contrast a text needs: two thirds of the limit where its letters are large as WCAG 2.2 (1.4.3) means it, from 18 pt
+     * or 14 pt bold. On screens a piece is seen no larger than a phone shows it.
+     */
+    public function neededContrast(TextLayer $text): float
+    {
+        $template = $this->template;
+        $size = $this->laid->text($text->id)->size ?? 0.0;
+        $points = Unit::Pixel === $template->typeUnit()
+            ? Unit::Point->fromDots($size, self::CSS_DPI) * min(1.0, self::PHONE / min($template->width, $template->height))
+            : Unit::Point->fromDots($size, $template->dpi);
+        $isLarge = $points >= ($text->style->weight >= self::BOLD ? self::LARGE_BOLD : self::LARGE);
+
+        return $template->limits->contrast * ($isLarge ? 2 / 3 : 1.0);
+    }
+
     /** @return list<string> the lines of a text as they are set, from the top; of one on an arc, none */
     public function lines(string $layer): array
     {
         $lines = [];
         foreach ($this->laid->drawing->groups as $group) {
-            foreach ($group->layer === $layer ? Within::letters([$group]) : [] as $item) {
+            foreach ($group->layer === $layer ? Within::letters([$group], shadows: false) : [] as $item) {
                 if (0.0 !== $item->rotation) {
                     return [];
                 }

@@ -28,6 +28,8 @@ final readonly class Proof
             new GlyphCheck(),
             new ContrastCheck(),
             new EmptyCheck(),
+            new SampleCheck(),
+            new BracesCheck(),
             new TimeCheck(),
             new SoundCheck(),
             new UnderCheck(),

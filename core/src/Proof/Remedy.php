@@ -9,6 +9,7 @@ enum Remedy: string
 {
     case ChangeCell = 'change-cell';
     case OtherColumn = 'other-column';
+    case OtherWords = 'other-words';
     case OtherRule = 'other-rule';
     case LargerFrame = 'larger-frame';
     case SmallerFrame = 'smaller-frame';
@@ -29,6 +30,7 @@ enum Remedy: string
         return match ($this) {
             self::ChangeCell => 'change the cell',
             self::OtherColumn => 'link another column',
+            self::OtherWords => 'change the words',
             self::OtherRule => 'choose another rule',
             self::LargerFrame => 'make the frame larger',
             self::SmallerFrame => 'make the frame smaller',

@@ -31,15 +31,21 @@ final class UnderCheck implements PixelCheck
 
     public function findings(Inspected $piece): iterable
     {
-        $least = $piece->template->limits->contrast;
         foreach ($piece->contrasts() as $layer => $ratio) {
+            $text = $piece->template->layer($layer);
+            \assert($text instanceof TextLayer);
+            $least = $piece->neededContrast($text);
             if ($ratio < $least - self::HARDLY) {
                 yield new Finding(
                     FindingKind::Contrast,
                     Severity::LookAtIt,
                     $layer,
-                    $piece->template->layer($layer)->name,
-                    \sprintf('contrast %.1f : 1 with the picture or colours under it; small letters need %s.', $ratio, $least),
+                    $text->name,
+                    \sprintf(
+                        'contrast %.1f : 1 with the picture or colours under it; letters of this size need %.1f.',
+                        $ratio,
+                        $least,
+                    ),
                     $piece->box($layer),
                     $ratio,
                     $least,

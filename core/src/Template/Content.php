@@ -10,10 +10,6 @@ use Morphea\Core\Pattern\PatternParts;
 
 /**
  * What a text shows: patterns, each in a style of its own.
- *
- * @phpstan-import-type Part from PatternParts
- *
- * @phpstan-type MarkedPart array{part: Part, mark: Mark}
  */
 final readonly class Content
 {
@@ -61,13 +57,14 @@ final readonly class Content
         return new self($content);
     }
 
-    /** @return list<MarkedPart> for an editor */
+    /** @return list<array<string, mixed>> parts for an editor, as PatternParts has them; with `mark` where it is not plain */
     public function forEditor(): array
     {
         $parts = [];
         foreach ($this->parts as $part) {
+            $mark = $part->mark->isPlain() ? [] : ['mark' => Declared::of(Mark::class)->write($part->mark)];
             foreach (PatternParts::of($part->pattern) as $one) {
-                $parts[] = ['part' => $one, 'mark' => $part->mark];
+                $parts[] = $one + $mark;
             }
         }
 

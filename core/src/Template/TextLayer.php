@@ -14,6 +14,9 @@ use Morphea\Core\Template\Time\Stay;
 /** Words on the side; a placeholder as soon as its pattern names a column. */
 final readonly class TextLayer extends Layer
 {
+    /** What a new text says until somebody types in it. */
+    public const SAMPLE = 'Text';
+
     public Pattern $pattern;
 
     public function __construct(

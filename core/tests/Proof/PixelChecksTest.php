@@ -102,7 +102,8 @@ final class PixelChecksTest extends TestCase
         );
         self::assertSame([], self::sentences(new UnderCheck(), $at(800, '#17211E'), self::SHORT));
         $found = self::findings(new UnderCheck(), $at(100, '#17211E'), self::SHORT);
-        self::assertSame('Recipient: contrast 1.0 : 1 with the picture or colours under it; small letters need 4.5.', $found[0]->sentence);
+        self::assertSame('Recipient: contrast 1.0 : 1 with the picture or colours under it; ' .
+                'letters of this size need 3.0.', $found[0]->sentence);
         self::assertSame([], self::sentences(new UnderCheck(), $at(100, '#FFFFFF'), self::SHORT), 'white does there');
         self::assertCount(1, self::sentences(new UnderCheck(), $at(570, '#FFFFFF'), self::SHORT), 'a half on bright ground is too much');
     }

@@ -1,0 +1,99 @@
+// What a column becomes where it is dropped on the design: words in a text or instead of them, the picture of a frame,
+// what a code holds, or a layer of its own.
+import {target} from './column-drag.js';
+import {inPlace, leave, openWords, SAMPLE} from './inplace.js';
+import {edit, isPaper, side, url} from './screen.js';
+import {wordsOf} from './words-editor.js';
+
+const KINDS = ['text', 'picture', 'code'];
+const NO_PICTURE = {
+    number: 'a number',
+    date: 'a date',
+    'yes-no': 'yes or no',
+    colour: 'a colour',
+    address: 'an address',
+};
+const NEAR = 6;
+let hovered = null;
+// The kind of every column, asked for when the first one is taken up.
+let kinds = null;
+document.addEventListener('pointerdown', async (event) => {
+    if (kinds || !event.target.closest('.column')) return;
+    kinds = {};
+    const answer = await fetch(url('/kinds'), {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
+    kinds = answer?.ok ? await answer.json() : null;
+});
+const kindOf = (column) => kinds?.[column.key] ?? 'text';
+
+// Words that stand for words to come: nobody minds when a column takes their place.
+export const isSample = (words) => {
+    const text = words.atoms.map(({char}) => char ?? '').join('');
+    const columns = words.atoms.filter(({part}) => part);
+    return columns.length ? columns.length === words.atoms.length : text.trim() === '' || text === SAMPLE;
+};
+
+function onText(box, column, event) {
+    const words = openWords(box, null);
+    hovered = box;
+    const range = document.createRange();
+    range.selectNodeContents(words.element);
+    const onWords = [...range.getClientRects()].some(
+        ({left, right, top, bottom}) =>
+            event.clientX >= left - NEAR &&
+            event.clientX <= right + NEAR &&
+            event.clientY >= top - NEAR &&
+            event.clientY <= bottom + NEAR,
+    );
+    if (onWords && !isSample(words)) return null;
+    return {
+        says: 'instead of these words',
+        element: box,
+        drop: () => words.insertColumn(column, 0, words.atoms.length),
+    };
+}
+target((column, event) => {
+    const under = document.elementsFromPoint(event.clientX, event.clientY);
+    // In words somebody is typing, and in those that opened under the pointer, the editor says where.
+    const isOver = inPlace() && under.includes(inPlace());
+    const box = isOver
+        ? document.getElementById(`box-${inPlace().dataset.layer}`)
+        : under.find((one) => one.matches('.box') && KINDS.includes(one.dataset.kind) && !isPaper(one));
+    if (hovered && hovered !== box) closeHovered();
+    if (isOver && !hovered) return null;
+    if (box?.dataset.kind === 'text') return onText(box, column, event);
+    if (box) return onFrame(box, column);
+    if (!under.some((one) => one.id === 'side')) return null;
+    return {
+        says: kindOf(column) === 'picture' ? 'new picture here' : 'new text here',
+        element: side(),
+        drop: () => {
+            const at = side().getBoundingClientRect();
+            edit('/add', {
+                kind: 'placeholder',
+                column: column.key,
+                x: (event.clientX - at.left) / at.width,
+                y: (event.clientY - at.top) / at.height,
+            });
+        },
+    };
+});
+function onFrame(box, column) {
+    const isPicture = box.dataset.kind === 'picture';
+    const wrong = isPicture && NO_PICTURE[kindOf(column)];
+    return {
+        says: wrong
+            ? `${column.heading} is ${wrong}, so it cannot name a picture`
+            : isPicture
+              ? 'picture of this frame'
+              : 'what this code holds',
+        element: box,
+        drop: wrong ? null : () => edit('/link', {layer: box.dataset.box, column: column.key}),
+    };
+}
+// Words that opened under the pointer close again, unless the column went into them: then one types on.
+function closeHovered() {
+    const words = inPlace() && wordsOf(inPlace());
+    hovered = null;
+    if (words && !words.isFocused()) leave();
+}
+document.addEventListener('carried', closeHovered);
