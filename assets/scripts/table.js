@@ -88,11 +88,13 @@ function status() {
     const bad = all.reduce((sum, row) => sum + (row._bad?.length ?? 0), 0);
     const off = all.filter((row) => row._off).length;
     const drafts = all.filter((row) => row._draft).length;
+    const blank = all.filter((row) => row._blank).length;
     const say = (count, one, many) => (count ? `, ${count.toLocaleString('en')} ${count === 1 ? one : many}` : '');
     document.getElementById('grid-status').textContent =
         `${all.length.toLocaleString('en')} ${all.length === 1 ? 'row' : 'rows'}` +
         say(off, 'switched off', 'switched off') +
         say(drafts, 'draft', 'drafts') +
+        say(blank, 'empty, not made', 'empty, not made') +
         say(bad, 'cell does not fit', 'cells do not fit');
     document.getElementById('accept-drafts').hidden = !drafts;
 }

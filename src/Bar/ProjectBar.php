@@ -32,6 +32,7 @@ final readonly class ProjectBar
     {
         $unlinked = \count($this->unlinked($project));
         $columns = \count($project->columns());
+        $filled = $project->rowCount() - $project->blankRows();
         [$press, $tone] = $this->press($project);
 
         return [
@@ -45,9 +46,9 @@ final readonly class ProjectBar
                 : new Station(
                     'Rows',
                     'rows',
-                    \sprintf('%s %s, ', number_format($project->rowCount()), 1 === $project->rowCount() ? 'row' : 'rows') .
-                        ($project->activeRows() < $project->rowCount()
-                            ? number_format($project->rowCount() - $project->activeRows()) . ' not made'
+                    \sprintf('%s %s, ', number_format($filled), 1 === $filled ? 'row' : 'rows') .
+                        ($project->activeRows() < $filled
+                            ? number_format($filled - $project->activeRows()) . ' not made'
                             : $columns . (1 === $columns ? ' column' : ' columns')),
                     'quiet',
                 ),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Command;
 
 use Morphea\App\Import\MorpheaArchive;
+use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Import\TableReader;
 use Morphea\App\Import\UploadError;
 use Morphea\Core\Data\Edit\TakeTable;
@@ -32,6 +33,17 @@ final readonly class FileOpener
         if (null === $table) {
             throw new UploadError(basename($path) . ' holds no rows. Give a table with --rows=FILE.');
         }
+
+        return $this->with($file, $table);
+    }
+
+    /**
+     * A file that was read, or made, with rows.
+     *
+     * @throws UploadError when they cannot be used
+     */
+    public function with(MorpheaFile $file, Table $table): OpenFile
+    {
         $skipped = $table->skipped();
         $template = AutoLink::of($file->template, $table->columns)->template;
         $this->checkColumns($template, $table);

@@ -6,27 +6,14 @@ namespace Morphea\App\Command;
 
 use Morphea\App\Import\FilePictures;
 use Morphea\App\Import\UploadError;
-use Morphea\App\Making\Choice;
-use Morphea\App\Making\Drawn;
-use Morphea\App\Making\Making;
-use Morphea\App\Making\Outputs;
-use Morphea\App\Making\Settings;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Proof\ContactSheet;
 use Morphea\App\Proof\FindingsCsv;
-use Morphea\App\Render\Rasters;
 use Morphea\App\Storage\NoRoom;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Layout\LaidOut;
-use Morphea\Core\Proof\Acceptance;
 use Morphea\Core\Proof\Finding;
-use Morphea\Core\Proof\FindingKind;
-use Morphea\Core\Proof\HandWork;
-use Morphea\Core\Proof\Inspected;
-use Morphea\Core\Proof\Proof;
-use Morphea\Core\Proof\Raster;
 use Morphea\Core\Proof\Severity;
-use Morphea\Core\Proof\WholeSet;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -49,10 +36,7 @@ final class ProofCommand extends Command
 
     public function __construct(
         private readonly FileOpener $opener,
-        private readonly FileMaking $makings,
-        private readonly Outputs $outputs,
-        private readonly Proof $proof,
-        private readonly Rasters $rasters,
+        private readonly FileProof $proof,
         private readonly ContactSheet $sheet,
         private readonly FilePictures $pictures,
     ) {
@@ -80,7 +64,7 @@ final class ProofCommand extends Command
             if (!isset(ContactSheet::PAPERS[$paper])) {
                 throw new UploadError("--paper=$paper: say A4 or Letter.");
             }
-            $findings = $this->findings($open);
+            $findings = $this->proof->findings($open);
             $sheet = $text($input->getOption('to'));
             if (null !== $sheet) {
                 $pdf = $this->sheet->of($open->template->name, $this->pieces($open, $findings), $this->pictures->of($open->file), $paper);
@@ -117,53 +101,6 @@ final class ProofCommand extends Command
         return 0 === $toLookAt ? self::IN_ORDER : self::TO_LOOK_AT;
     }
 
-    /** @return array<int, list<Finding>> by row, the worst of each first */
-    private function findings(OpenFile $open): array
-    {
-        $making = $this->making($open);
-        $set = new WholeSet($open->template->limits);
-        $all = [];
-        foreach ($open->rows() as $number => $row) {
-            try {
-                $drawn = $making->lay(new Wanted($number, '', $row), $this->proof, $this->rasters);
-                $found = [...$drawn->findings, ...$this->pixels($drawn)];
-                $hand = $open->file->hands[$row->id ?? 0] ?? new HandWork();
-                $all[$number] = array_values(array_filter($found, static fn (Finding $one): bool => $one->blocks()
-                    || null === $hand->accepts($one->kind, $one->layer, Acceptance::value($drawn->template, $row, $one->layer))));
-                $set->add($number, WholeSet::facts($drawn->template, $drawn->sides, serialize($hand->touch)));
-            } catch (\Throwable $e) {
-                // One row that cannot be laid out is that row's finding; all others are looked at.
-                $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
-                $all[$number] = [new Finding(FindingKind::Unchecked, Severity::CannotBeMade, '', 'The piece', $why)];
-            }
-        }
-        foreach ($set->findings() as $number => $found) {
-            $all[$number] = Proof::worstFirst([...$all[$number], ...$found]);
-        }
-
-        return $all;
-    }
-
-    private function making(OpenFile $open): Making
-    {
-        $usual = new Choice($this->outputs->usual($open->template), new Settings());
-
-        return $this->makings->of($open->file, $open->template, [$usual], $open->even);
-    }
-
-    /** @return list<Finding> what only the pixels of a piece tell */
-    private function pixels(Drawn $drawn): array
-    {
-        $draw = fn (Drawing $drawing): Raster => $this->rasters->of($drawing, $drawn->pictures);
-        $found = array_map(
-            fn (LaidOut $laid, int $side): array => $this->proof->ofPixels(new Inspected($drawn->template, $laid, $side, $draw)),
-            $drawn->sides,
-            array_keys($drawn->sides),
-        );
-
-        return array_merge(...$found);
-    }
-
     /**
      * @param array<int, list<Finding>> $findings
      *
@@ -171,7 +108,7 @@ final class ProofCommand extends Command
      */
     private function pieces(OpenFile $open, array $findings): \Generator
     {
-        $making = $this->making($open);
+        $making = $this->proof->making($open);
         $named = $open->template->linkedColumns()[0] ?? '';
         foreach ($open->rows() as $number => $row) {
             yield [

@@ -70,7 +70,12 @@ final readonly class ComposeScreen
                 return $this->refused($project, $request, 'The row of this piece is not there any more, so it was not touched up.');
             }
             [] === $touched
-                ? $this->history->apply($project, $make($named, $project->template()), self::name($request, 'token'), self::name($request, 'burst'))
+                ? $this->history->apply(
+                    $project,
+                    $make($named, $project->template()),
+                    self::name($request, 'token'),
+                    self::name($request, 'burst'),
+                )
                 : $this->toucher->apply($project, $touched, static fn (Template $piece): Edit => $make($named, $piece), $token);
         } catch (TemplateError | PatternError $e) {
             return $this->refused(

@@ -39,6 +39,10 @@ class Project
     #[ORM\Column(options: ['default' => 0])]
     private int $skippedRows = 0;
 
+    /** Of those, rows in which nothing stands. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $blankRows = 0;
+
     #[ORM\Column(options: ['default' => 0])]
     private int $tableStep = 0;
 
@@ -148,7 +152,8 @@ class Project
     {
         $this->columns = TableDiff::columns($table);
         $this->rowCount = \count($table->rows);
-        $this->skippedRows = \count(array_filter($table->rows, static fn (Row $row): bool => $row->off || $row->draft));
+        $this->skippedRows = \count($table->skipped());
+        $this->blankRows = \count($table->blank());
         $this->lastRowId = $table->nextId() - 1;
         $this->tableStep = $step;
         ++$this->tableVersion;
@@ -172,7 +177,12 @@ class Project
         return $this->tableStep;
     }
 
-    /** Rows that runs make: those that are neither switched off nor drafts. */
+    public function blankRows(): int
+    {
+        return $this->blankRows;
+    }
+
+    /** Rows that runs make: those in which something stands, and that are neither switched off nor drafts. */
     public function activeRows(): int
     {
         return $this->rowCount - $this->skippedRows;

@@ -28,6 +28,8 @@ class StoredRow
         #[ORM\Column(options: ['default' => false])] public readonly bool $off = false,
         /** Written by the drafting service and not accepted yet; runs skip it. */
         #[ORM\Column(options: ['default' => false])] public readonly bool $draft = false,
+        /** Nothing stands in it; runs skip it. */
+        #[ORM\Column(options: ['default' => false])] public readonly bool $blank = false,
     ) {
     }
 }

@@ -8,7 +8,6 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Project;
 use Morphea\App\Tables\TableRows;
-use Morphea\Core\Data\Column;
 use Morphea\Core\Follow\FollowOrder;
 use Morphea\Core\Follow\Step;
 
@@ -207,11 +206,10 @@ final readonly class FollowStore
     {
         $states = [];
         $table = $this->rows->table($project);
-        $typed = array_keys(array_filter($table->columns, static fn (Column $column): bool => null === $column->recipe));
-        foreach ($table->rows as $row) {
-            // A row in which nothing stands has not arrived yet.
-            $isEmpty = '' === trim(implode('', array_intersect_key($row->cells, array_flip($typed))));
-            if (!$row->off && !$row->draft && !$isEmpty) {
+        // A row in which nothing stands has not arrived yet.
+        $skipped = $table->skipped();
+        foreach ($table->rows as $i => $row) {
+            if (!isset($skipped[$i + 1])) {
                 $states[$row->id] = substr(hash('sha256', serialize($row->cells)), 0, 40);
             }
         }

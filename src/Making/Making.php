@@ -16,6 +16,7 @@ use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\Inspected;
 use Morphea\Core\Proof\Proof;
 use Morphea\Core\Proof\Raster;
+use Morphea\Core\Proof\UnfilledCheck;
 use Morphea\Core\Sheet\DieDrawing;
 use Morphea\Core\Template\Template;
 
@@ -41,6 +42,9 @@ final readonly class Making
             $sides[] = $laid = $this->side($template, $piece, $side);
             $draw = fn (Drawing $drawing): Raster => $rasters->of($drawing, $this->pictures);
             array_push($findings, ...$proof->of(new Inspected($template, $laid, $side, $draw)));
+        }
+        if (null !== ($unfilled = UnfilledCheck::finding($template, $sides))) {
+            $findings[] = $unfilled;
         }
         foreach ($this->touchUps->troubles($this->template, $piece->row) as $layer => $trouble) {
             $findings[] = Finding::touchUp($this->template, (string) $layer, $trouble);

@@ -129,7 +129,7 @@ final readonly class Planner
         }
         if ([] === $pieces) {
             throw new OrderError(
-                'All of these rows are switched off, or are drafts that nobody has accepted. Switch some on in Rows.',
+                'All of these rows are empty, switched off, or drafts that nobody has accepted. Fill or switch some on in Rows.',
             );
         }
         $wanted = $this->wanted($project, $order, $pieces);

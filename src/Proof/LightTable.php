@@ -75,13 +75,13 @@ final readonly class LightTable
     {
         return $sieve->isOfLeft()
             ? array_map(intval(...), $this->connection->fetchFirstColumn(
-                'SELECT number FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE) ORDER BY number',
+                'SELECT number FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE OR blank = TRUE) ORDER BY number',
                 [$project->id()],
             ))
             : $this->table->numbers($project, $sieve);
     }
 
-    /** How many rows are not made: switched off, or drafts. */
+    /** How many rows are not made: switched off, drafts, or empty. */
     public function countLeft(Project $project): int
     {
         return $project->rowCount() - $project->activeRows();
@@ -191,15 +191,15 @@ final readonly class LightTable
     private function left(Project $project, OpenProject $open, int $from, int $count): array
     {
         $found = $this->connection->fetchAllNumeric(
-            "SELECT number, draft FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE)
+            "SELECT number, draft, blank FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE OR blank = TRUE)
                 ORDER BY number LIMIT $count OFFSET $from",
             [$project->id()],
         );
         $cards = [];
-        foreach ($found as [$number, $draft]) {
+        foreach ($found as [$number, $draft, $blank]) {
             $row = $this->rows->row($project, (int) $number);
             if (null !== $row) {
-                $says = (bool) $draft ? 'a draft, not made' : 'switched off, not made';
+                $says = (bool) $blank ? 'an empty row, not made' : ((bool) $draft ? 'a draft, not made' : 'switched off, not made');
                 $cards[] = ['tone' => 'quiet'] + $this->card($open, $row, [], 0, $says);
             }
         }

@@ -24,6 +24,7 @@ use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\FindingKind;
 use Morphea\Core\Proof\Proof;
 use Morphea\Core\Proof\Severity;
+use Morphea\Core\Proof\UnfilledCheck;
 use Morphea\Core\Proof\WholeSet;
 use Morphea\Core\Template\Layer;
 
@@ -181,6 +182,9 @@ final readonly class Looker
             foreach (array_keys($template->sides) as $side) {
                 $sides[] = $laid = $open->lay($row, $side);
                 array_push($findings, ...$open->findings($row, $laid, $side));
+            }
+            if (null !== ($unfilled = UnfilledCheck::finding($template, $sides))) {
+                $findings[] = $unfilled;
             }
             $touched = serialize($open->touchUps->of($row));
             $facts = WholeSet::facts($template, $sides, $touched);

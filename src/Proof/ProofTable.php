@@ -227,7 +227,7 @@ final readonly class ProofTable
     {
         return array_map(intval(...), $this->connection->fetchAllKeyValue(
             "SELECT {$this->dialect->json('cells', $column->index)} AS v, COUNT(*) AS c FROM table_row WHERE project_id = ?
-                AND off = FALSE AND draft = FALSE GROUP BY v ORDER BY c DESC, v LIMIT " . self::VALUES,
+                AND off = FALSE AND draft = FALSE AND blank = FALSE GROUP BY v ORDER BY c DESC, v LIMIT " . self::VALUES,
             [$project->id()],
         ));
     }

@@ -165,10 +165,21 @@ final readonly class GridView
         $numbers = array_flip(array_map(static fn (Row $row): int => $row->id, $table->rows));
         $known = [];
         $ids = array_map(static fn (Row $row): int => $row->id, $rows);
+        $blank = $table->blank();
         $files = $this->made->of($project, $ids);
         $pages = $this->links->of($project, $ids);
 
-        return array_map(static function (Row $row) use ($table, $checked, $kinds, $byKey, $numbers, $files, $pages, &$known): array {
+        return array_map(static function (Row $row) use (
+            $table,
+            $checked,
+            $kinds,
+            $byKey,
+            $numbers,
+            $blank,
+            $files,
+            $pages,
+            &$known,
+        ): array {
             $cells = [];
             foreach ($table->columns as $column) {
                 $cells[$column->key] = $row->cells[$column->index];
@@ -186,6 +197,7 @@ final readonly class GridView
                 '_no' => $numbers[$row->id] + 1,
                 '_off' => $row->off,
                 '_draft' => $row->draft,
+                '_blank' => isset($blank[$numbers[$row->id] + 1]),
                 '_bad' => $bad,
                 '_file' => $files[$row->id]['page'] ?? '',
                 '_fileName' => $files[$row->id]['name'] ?? '',

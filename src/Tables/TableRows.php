@@ -86,10 +86,10 @@ final class TableRows
         ));
     }
 
-    /** @return list<Record> those that runs make: neither switched off nor drafts */
+    /** @return list<Record> those that runs make: neither switched off nor drafts nor empty */
     public function active(Project $project): array
     {
-        return $this->read($project, 'off = FALSE AND draft = FALSE ORDER BY number', []);
+        return $this->read($project, 'off = FALSE AND draft = FALSE AND blank = FALSE ORDER BY number', []);
     }
 
     /**

@@ -76,27 +76,29 @@ final readonly class TableSwap
     private function write(Project $project, Table $before, Table $after, TableDiff $diff, int $step): bool
     {
         $this->rows->forget();
+        $blank = $after->blank();
         if ($diff->changesOrder()) {
             $this->connection->executeStatement('DELETE FROM table_row WHERE project_id = ?', [$project->id()]);
             foreach (array_chunk($after->rows, self::CHUNK, true) as $chunk) {
                 $values = [];
                 foreach ($chunk as $i => $row) {
-                    array_push($values, $project->id(), $i + 1, $row->id, self::json($row), (int) $row->off, (int) $row->draft);
+                    array_push($values, $project->id(), $i + 1, $row->id, self::json($row), ...self::flags($row, isset($blank[$i + 1])));
                 }
                 $this->connection->executeStatement(
-                    'INSERT INTO table_row (project_id, number, uid, cells, off, draft) VALUES ' .
-                        implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?)')),
+                    'INSERT INTO table_row (project_id, number, uid, cells, off, draft, blank) VALUES ' .
+                        implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?)')),
                     $values,
                 );
             }
         } else {
             $changed = array_flip($diff->rowIds());
             $update = $this->connection->prepare(
-                'UPDATE table_row SET cells = ?, off = ?, draft = ? WHERE project_id = ? AND uid = ?',
+                'UPDATE table_row SET cells = ?, off = ?, draft = ?, blank = ? WHERE project_id = ? AND uid = ?',
             );
-            foreach ($after->rows as $row) {
+            foreach ($after->rows as $n => $row) {
                 if (isset($changed[$row->id])) {
-                    foreach ([self::json($row), (int) $row->off, (int) $row->draft, $project->id(), $row->id] as $i => $value) {
+                    $values = [self::json($row), ...self::flags($row, isset($blank[$n + 1])), $project->id(), $row->id];
+                    foreach ($values as $i => $value) {
                         $update->bindValue($i + 1, $value);
                     }
                     $update->executeStatement();
@@ -108,6 +110,12 @@ final readonly class TableSwap
         $this->rows->remember($project, $after);
 
         return true;
+    }
+
+    /** @return array{int, int, int} whether it is switched off, a draft, and without any cell */
+    private static function flags(Row $row, bool $isBlank): array
+    {
+        return [(int) $row->off, (int) $row->draft, (int) $isBlank];
     }
 
     private static function json(Row $row): string

@@ -28,7 +28,8 @@ final class ProofPixelsTest extends AppTestCase
 {
     /** A picture of one grey, and what stands out from it. */
     #[TestWith(['#FFFFFF', '#17211E', 1.0, 16.5, 0])]
-    #[TestWith(['#808080', '#FFFFFF', 1.0, 3.95, 1])]
+    #[TestWith(['#808080', '#FFFFFF', 1.0, 3.95, 0])]
+    #[TestWith(['#9A9A9A', '#FFFFFF', 1.0, 2.8, 1])]
     #[TestWith(['#6A6A6A', '#FFFFFF', 1.0, 5.4, 0])]
     #[TestWith(['#FFFFFF', '#000000', 0.3, 2.12, 1])]
     public function testContrastIsThatOfThePixelsUnderTheWords(string $ground, string $ink, float $opacity, float $ratio, int $found): void

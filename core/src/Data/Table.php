@@ -6,6 +6,8 @@ namespace Morphea\Core\Data;
 
 use Morphea\Core\Data\Recipe\Kitchen;
 
+use Morphea\Core\Data\Recipe\Series;
+
 /**
  * The table as people work on it: columns with their kinds and recipes, rows that keep their identity. Immutable; every
  * change gives a new one with its recipes run again.
@@ -133,10 +135,13 @@ final readonly class Table
         return new self($this->columns, $rows, $this->nextId() - 1);
     }
 
-    /** @return array<int, true> numbers, from 1, of rows that runs leave out: switched off, or drafts nobody accepted */
+    /**
+     * @return array<int, true> numbers, from 1, of rows that runs leave out: switched off, drafts nobody accepted, or
+     *     without any cell
+     */
     public function skipped(): array
     {
-        $skipped = [];
+        $skipped = $this->blank();
         foreach ($this->rows as $i => $row) {
             if ($row->off || $row->draft) {
                 $skipped[$i + 1] = true;
@@ -144,5 +149,31 @@ final readonly class Table
         }
 
         return $skipped;
+    }
+
+    /**
+     * Rows in which nobody wrote anything. What recipes make of nothing is nothing, but for numbers of a series: those make
+     * a row by themselves.
+     *
+     * @return array<int, true> numbers, from 1
+     */
+    public function blank(): array
+    {
+        $written = array_flip(
+            array_keys(
+                array_filter(
+                    $this->columns,
+                    static fn (Column $column): bool => null === $column->recipe || $column->recipe instanceof Series,
+                ),
+            ),
+        );
+        $blank = [];
+        foreach ($this->rows as $i => $row) {
+            if ([] !== $written && '' === trim(implode('', array_intersect_key($row->cells, $written)))) {
+                $blank[$i + 1] = true;
+            }
+        }
+
+        return $blank;
     }
 }

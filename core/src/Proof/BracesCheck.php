@@ -16,7 +16,7 @@ final readonly class BracesCheck implements Check
                 continue;
             }
             foreach ($layer->content->pattern->words() as $words) {
-                if (1 === preg_match('/\{[^{}\n]*\}/u', $words, $found)) {
+                if (1 === preg_match('/\{[^{}\n]*\p{L}[^{}\n]*\}/u', $words, $found)) {
                     yield new Finding(
                         FindingKind::Braces,
                         Severity::LookAtIt,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Proof;
 
 use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Template\FitMode;
 use Morphea\Core\Template\Limits;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TextLayer;
@@ -13,7 +14,8 @@ use Morphea\Core\Template\TextLayer;
  * What only shows when all pieces are looked at together: rows that make the same piece, and words much smaller than in
  * the others. Of each piece little is kept, so that there can be many.
  *
- * @phpstan-type Text array{name: string, size: float, lines: int, letters: int, width: float, room: float, contrast: float|null}
+ * @phpstan-type Text array{name: string, size: float, lines: int, letters: int, width: float, room: float, contrast: float|null,
+ *     fills?: bool}
  * @phpstan-type Facts array{drawn: string, texts: array<string, Text>}
  */
 final class WholeSet
@@ -58,6 +60,7 @@ final class WholeSet
                         'width' => round($text->width, 1),
                         'room' => round($text->room, 1),
                         'contrast' => null === $contrast ? null : round($contrast, 2),
+                        'fills' => FitMode::Fill === $layer->fit->mode,
                     ];
                 }
             }
@@ -73,6 +76,10 @@ final class WholeSet
     {
         $this->drawn[$facts['drawn']][] = $row;
         foreach ($facts['texts'] as $layer => $text) {
+            // Words that fill their frame are of many sizes, as they are meant to.
+            if ($text['fills'] ?? false) {
+                continue;
+            }
             $this->sizes[$layer][$row] = $text['size'];
             $this->names[$layer] = $text['name'];
         }
