@@ -11,9 +11,13 @@ use Morphea\App\Making\Outputs;
 use Morphea\App\Making\Settings;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Render\Rasters;
+use Morphea\Core\Cell\CellReader;
+use Morphea\Core\Data\Kinds;
 use Morphea\Core\Drawing\Drawing;
 use Morphea\Core\Layout\LaidOut;
+use Morphea\Core\Naming\PictureNames;
 use Morphea\Core\Proof\Acceptance;
+use Morphea\Core\Proof\CellKinds;
 use Morphea\Core\Proof\Finding;
 use Morphea\Core\Proof\FindingKind;
 use Morphea\Core\Proof\HandWork;
@@ -38,12 +42,16 @@ final readonly class FileProof
     public function findings(OpenFile $open): array
     {
         $making = $this->making($open);
+        $kinds = new CellKinds(
+            new Kinds(new CellReader($open->template->locale), new PictureNames($open->file->pictures->names)),
+            $open->table->columns,
+        );
         $set = new WholeSet($open->template->limits);
         $all = [];
         foreach ($open->rows() as $number => $row) {
             try {
                 $drawn = $making->lay(new Wanted($number, '', $row), $this->proof, $this->rasters);
-                $found = [...$drawn->findings, ...$this->pixels($drawn)];
+                $found = [...$kinds->findings($drawn->template, $row), ...$drawn->findings, ...$this->pixels($drawn)];
                 $hand = $open->file->hands[$row->id ?? 0] ?? new HandWork();
                 $all[$number] = array_values(array_filter($found, static fn (Finding $one): bool => $one->blocks()
                     || null === $hand->accepts($one->kind, $one->layer, Acceptance::value($drawn->template, $row, $one->layer))));

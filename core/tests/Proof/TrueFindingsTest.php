@@ -25,7 +25,11 @@ final class TrueFindingsTest extends TestCase
 {
     public function testTheShadowOfALineIsNoLineOfItsOwn(): void
     {
-        $text = Make::text('for {hours} hours at the bench, bringing kettles back to use', FitRule::wrap(4), frame: new Frame(40, 40, 700, 600));
+        $text = Make::text(
+            'for {hours} hours at the bench, bringing kettles back to use',
+            FitRule::wrap(4),
+            frame: new Frame(40, 40, 700, 600)
+        );
         $shadowed = self::with($text, ['effects' => new TextEffects(shadow: new Shadow('#17211E', 4, 4, 8, 0.4))]);
         self::assertSame([], self::kinds([$shadowed], ['hours' => '41'], FindingKind::Broken));
     }
@@ -34,8 +38,16 @@ final class TrueFindingsTest extends TestCase
     {
         $frame = new Frame(100, 100, 300, 120);
         self::assertSame([], self::kinds([Make::text('Isolde Marrow', frame: $frame)], [], FindingKind::Overset));
-        self::assertSame([], self::kinds([self::with(Make::text('Isolde Marrow', frame: $frame), ['arc' => 60.0])], [], FindingKind::Overset));
-        self::assertSame(['recipient'], self::kinds([Make::text('{name}', frame: $frame)], ['name' => 'Isolde Marrow'], FindingKind::Overset));
+        self::assertSame([], self::kinds(
+            [self::with(Make::text('Isolde Marrow', frame: $frame), ['arc' => 60.0])],
+            [],
+            FindingKind::Overset
+        ));
+        self::assertSame(['recipient'], self::kinds(
+            [Make::text('{name}', frame: $frame)],
+            ['name' => 'Isolde Marrow'],
+            FindingKind::Overset
+        ));
         $shrinks = Make::text('Isolde Marrow of the upper bench', FitRule::shrink(90), frame: $frame);
         self::assertSame(['recipient'], self::kinds([$shrinks], [], FindingKind::Overset), 'a rule that does not hold is told');
         // Cut off at the edge they are told, whatever rule they have.
@@ -71,7 +83,11 @@ final class TrueFindingsTest extends TestCase
             static fn (Finding $one): bool => FindingKind::Braces === $one->kind,
         ));
         self::assertSame('Recipient: “{tip}” is printed as it stands; no column has this name.', $found[0]->sentence);
-        self::assertSame([], self::kinds([Make::text(Pattern::quote('{ }'))], [], FindingKind::Braces), 'with nothing that could be a name');
+        self::assertSame(
+            [],
+            self::kinds([Make::text(Pattern::quote('{ }'))], [], FindingKind::Braces),
+            'with nothing that could be a name'
+        );
     }
 
     public function testAPieceThatShowsNothingOfItsRowIsTold(): void

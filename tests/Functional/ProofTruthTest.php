@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Command\FileOpener;
+use Morphea\App\Command\FileProof;
+use Morphea\App\Compose\NewLayer;
+use Morphea\App\Import\MorpheaFile;
+use Morphea\App\Import\PictureShelf;
+use Morphea\App\Projects\StarterShelf;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableBuilder;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Proof\Finding;
+use Morphea\Core\Proof\Severity;
+use Morphea\Core\Template\Edit\AddLayer;
+use Morphea\Core\Template\Preset;
+use Morphea\Tests\Truth\Corpus;
+use PHPUnit\Framework\Attributes\Group;
+
+/** A warning is worth a look, or it is a defect of ours: honest designs have none, and planted faults are found. */
+#[Group('drawn')]
+final class ProofTruthTest extends AppTestCase
+{
+    public function testNoStarterHasAWarningWithItsOwnRows(): void
+    {
+        $shelf = self::getContainer()->get(StarterShelf::class);
+        foreach (array_keys($shelf->all()) as $id) {
+            $file = $shelf->load($id);
+            self::assertNotNull($file);
+            self::assertSame([], $this->warnings($file), $id);
+        }
+    }
+
+    /** A preset, and a column dropped on it. */
+    public function testNoPresetHasAWarningWithAColumnOnIt(): void
+    {
+        $table = Table::of((new TableBuilder())->build([['Name'], ['Ng'], ['Ottilie Brandvold-Anning'], ['Pip Marrow']]));
+        foreach (Preset::all() as $preset) {
+            $blank = $preset->template($preset->name);
+            $text = (new NewLayer($blank))->text(Pattern::parse('{name}'), 'Name');
+            $file = new MorpheaFile((new AddLayer($text, 0))->apply($blank), PictureShelf::of([]), $table);
+            self::assertSame([], $this->warnings($file), $preset->id);
+        }
+    }
+
+    public function testHonestDesignsHaveNoWarning(): void
+    {
+        $count = 0;
+        foreach (Corpus::honest() as $what => $design) {
+            self::assertSame([], $this->warnings($design->made()), $what);
+            ++$count;
+        }
+        self::assertGreaterThanOrEqual(40, $count);
+    }
+
+    public function testEveryPlantedFaultIsFoundAndNothingBesides(): void
+    {
+        $count = 0;
+        foreach (Corpus::faulty() as $what => [$design, $kind, $layer]) {
+            $warnings = $this->warnings($design->made());
+            self::assertNotSame([], $warnings, "$what is not found");
+            foreach ($warnings as $warning) {
+                self::assertStringContainsString(null === $layer ? "$kind of " : "$kind of “{$layer}”", $warning, $what);
+            }
+            ++$count;
+        }
+        self::assertGreaterThanOrEqual(40, $count);
+    }
+
+    /** @return list<string> */
+    private function warnings(MorpheaFile $file): array
+    {
+        self::assertInstanceOf(Table::class, $file->table);
+        $open = self::getContainer()->get(FileOpener::class)->with($file, $file->table);
+        $warnings = [];
+        foreach (self::getContainer()->get(FileProof::class)->findings($open) as $row => $found) {
+            foreach (array_filter($found, static fn (Finding $one): bool => Severity::Note !== $one->severity) as $one) {
+                $warnings[] = "{$one->kind->value} of “{$one->layer}” in row $row: $one->sentence";
+            }
+        }
+
+        return $warnings;
+    }
+}
