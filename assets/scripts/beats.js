@@ -2,7 +2,7 @@
 import {isDrawn} from './beats-strip.js';
 import {element, film} from './clips.js';
 import {notice} from './notices.js';
-import {ask, isTyping, side, state, url} from './screen.js';
+import {ask, isTyping, selection, side, state, url} from './screen.js';
 
 let scene = null;
 let key = '';
@@ -10,6 +10,8 @@ let frame = null;
 let playing = 0;
 let again = true;
 let heard = null;
+// All layers at once, whatever their time, because somebody wants to see them so.
+let isWhole = false;
 const strip = () => document.getElementById('beats');
 const range = () => document.getElementById('moment');
 const now = () => `${state().row} ${state().revision}`;
@@ -145,6 +147,7 @@ function draw() {
     document.getElementById('moment-said').textContent = `${(frame / scene.rate).toFixed(2)} s`;
 }
 async function show(at) {
+    isWhole = false;
     if (!(await load()) || !strip()) return;
     frame = Math.max(0, Math.min(scene.frames - 1, at));
     draw();
@@ -200,7 +203,10 @@ document.addEventListener('click', (event) => {
     if (event.target.closest('#play')) toggle();
     const beat = event.target.closest('.beat');
     if (beat && !isDrawn()) ask('GET', url(), {beat: beat.dataset.beat, layer: '', revision: ''});
-    if (event.target.closest('#to-design')) design();
+    if (event.target.closest('#to-design')) {
+        isWhole = true;
+        design();
+    }
     const row = event.target.closest('[data-go-row]');
     if (row) ask('GET', url(), {row: row.dataset.goRow, revision: ''});
 });
@@ -230,19 +236,38 @@ function lengths() {
     }, 800);
 }
 lengths();
+// A short opens on the moment at which all is there, and not with its scenes on top of each other.
+async function poster() {
+    const there = await load();
+    if (there) show(there.poster);
+}
+// Whoever takes a layer up sees it: at the same moment, or in the middle of its own time.
+function momentOf(layer) {
+    const part = scene?.parts.find(({layers}) => layers.includes(layer));
+    return !part || (frame >= part.from && frame < part.to) ? frame : Math.floor((part.from + part.to) / 2);
+}
+if (strip()) poster();
 // What changed, or another row, is shown at the same moment.
-document.addEventListener('htmx:afterSettle', () => {
+document.addEventListener('htmx:afterSettle', ({target}) => {
+    if (target.id !== 'work') return;
     if (!strip()) {
         if (frame !== null) design();
         return;
     }
     document.getElementById('again').checked = again;
     lengths();
-    if (frame === null) return;
+    if (frame === null) {
+        // The side that has a time is shown anew, as after the back.
+        if (!isWhole) poster();
+        return;
+    }
     const going = playing;
     cancelAnimationFrame(playing);
     playing = 0;
-    show(frame).then(() => (going ? play() : pressed()));
+    const [layer] = selection();
+    show(frame)
+        .then(() => (layer && !going ? show(momentOf(layer)) : null))
+        .then(() => (going ? play() : pressed()));
 });
 
 // Space plays, unless it moved the side about.
@@ -255,10 +280,10 @@ document.addEventListener(
     (event) => {
         if (!strip() || isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
         if (event.key === ' ' && !event.repeat) moved = false;
-        if (event.key === 'Escape' && frame !== null) design();
+        if (event.key === 'Escape' && playing) stop();
         const steps = {ArrowLeft: -1, ArrowRight: 1}[event.key];
-        // At a moment, arrows step a frame; on the design they move what is selected.
-        if (steps && frame !== null && event.target.id !== 'moment') {
+        // Arrows move what is selected; with nothing selected they step a frame.
+        if (steps && frame !== null && event.target.id !== 'moment' && (playing || !selection().length)) {
             event.preventDefault();
             event.stopImmediatePropagation();
             stop();

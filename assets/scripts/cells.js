@@ -38,6 +38,7 @@ async function look() {
     }
     document.querySelectorAll('.mends').forEach((one) => htmx.trigger(one, 'looked'));
 }
+document.addEventListener('pictures:came', look);
 document.addEventListener('change', async ({target}) => {
     if (!target.closest('#cells')) return;
     const {seen} = target.dataset;

@@ -1,5 +1,5 @@
 // How headings, cells and row numbers look, and the field a cell is typed in.
-import {column, kinds, sorted, step, toGrid} from './grid.js';
+import {column, enter, kinds, sorted, tab, toGrid} from './grid.js';
 
 // What was typed where a cell was selected: the field that opens for it begins with that.
 let typedAhead = null;
@@ -117,8 +117,8 @@ export function editor(cell, onRendered, success, cancel) {
         } else if (event.key === 'Enter' || event.key === 'Tab') {
             event.preventDefault();
             finish('take');
-            if (event.key === 'Enter') step(event.shiftKey ? -1 : 1, 0);
-            else step(0, event.shiftKey ? -1 : 1);
+            if (event.key === 'Enter') enter(event.shiftKey);
+            else tab(event.shiftKey);
         }
     });
     return input;

@@ -263,10 +263,45 @@ export const selected = () =>
     );
 export const selectedIds = () => [...new Set((range()?.getRows() ?? []).map((row) => row.getData()._id))];
 export const selectedColumn = () => selected()[0]?.[0]?.getField() ?? state.columns[0]?.key;
+// Whoever went on to something else, by Tab or by the mouse, has left the grid: letters are not for its cells any more,
+// wherever the focus is then.
+let hasLeft = false;
+document.addEventListener('focusin', ({target}) => {
+    hasLeft = !root.contains(target);
+});
+document.addEventListener('pointerdown', ({target}) => {
+    hasLeft = !root.contains(target);
+});
 export const gridHasKeys = () =>
     !dialogOpen() &&
-    (document.activeElement === document.body || root.contains(document.activeElement)) &&
+    ((document.activeElement === document.body && !hasLeft) || root.contains(document.activeElement)) &&
     !document.activeElement.matches('textarea, input, select');
+
+// Cells filled one after the other by Tab: the column in which that began, where Enter goes back to.
+let begun = null;
+export const isTabbing = () => begun !== null;
+export const endTabbing = () => {
+    begun = null;
+};
+export function tab(back) {
+    const keys = state.columns.map(({key}) => key);
+    const at = keys.indexOf(selected()[0]?.[0]?.getField());
+    begun ??= keys[at];
+    if (!back && at === keys.length - 1) step(1, -Infinity);
+    else if (back && at === 0) step(-1, Infinity);
+    else step(0, back ? -1 : 1);
+}
+export function enter(back) {
+    const keys = state.columns.map(({key}) => key);
+    const at = keys.indexOf(selected()[0]?.[0]?.getField());
+    step(back ? -1 : 1, begun === null || back ? 0 : keys.indexOf(begun) - at);
+    begun = null;
+}
+['pointerdown', 'focusout'].forEach((event) =>
+    root.addEventListener(event, ({type, relatedTarget}) => {
+        if (type === 'pointerdown' || (relatedTarget && !root.contains(relatedTarget))) endTabbing();
+    }),
+);
 
 // From the selected cell to another, so many rows down and columns to the right.
 export function step(down, right) {

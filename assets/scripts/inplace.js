@@ -4,7 +4,7 @@ import {box, edit, select, selection, side, work} from './screen.js';
 import {wordsOf} from './words-editor.js';
 
 export const SAMPLE = 'Text';
-const HOLDS = '.marks, .words-foot, .row-card, .offers, dialog, [role="menu"]';
+const HOLDS = '.marks, .words-foot, .row-card, .column-offers, dialog, [role="menu"]';
 const STAND = {top: 'start', middle: 'center', bottom: 'end'};
 const ALIGN = {left: 'left', centre: 'center', right: 'right', justify: 'justify'};
 let open = null;

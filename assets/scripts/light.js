@@ -160,6 +160,9 @@ document.addEventListener('click', async (event) => {
 });
 document.addEventListener('htmx:afterSettle', () => document.getElementById('picked') && show());
 
+// Pictures that came in are looked at; what is selected stays so until then.
+document.addEventListener('pictures:came', () => picked.size || location.reload());
+
 // What the pieces lie by goes at once.
 document.addEventListener('change', ({target}) => target.matches('[data-go]') && target.form.requestSubmit());
 document.addEventListener('keydown', (event) => {

@@ -121,6 +121,12 @@ document.addEventListener('drop', async (event) => {
     );
 });
 
+// Pictures that came in, here or by a worker, are on the stage at once.
+document.addEventListener('htmx:afterSettle', ({target}) => {
+    if (target.id === 'library-body') document.dispatchEvent(new CustomEvent('pictures:brought'));
+});
+document.addEventListener('pictures:came', () => ask('GET', url()));
+
 document.addEventListener('focus:set', ({detail}) => ask('POST', detail.address, {x: detail.x, y: detail.y}));
 document.addEventListener(
     'keydown',

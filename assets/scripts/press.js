@@ -55,6 +55,8 @@ field('as-sheets')?.addEventListener('click', (event) => {
     event.currentTarget.search = new URLSearchParams({rows: field('rows').value});
 });
 reveal();
+// What is planned and estimated may be otherwise with pictures that came in.
+document.addEventListener('pictures:came', () => htmx.trigger('#order', 'change'));
 
 // Runs that somebody wants to be told of.
 const wanted = new Set();

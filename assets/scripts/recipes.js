@@ -11,6 +11,8 @@ const defaults = JSON.parse(dialog.dataset.defaults);
 const choices = JSON.parse(dialog.dataset.choices);
 let editing = null;
 let from = null;
+// Behind which column a new one goes; it comes last where nobody said so.
+let beside = null;
 
 // Words with {choices}; a part in an array is only there while a choice is one of those named: [choice, values, words].
 // `below` stands under the sentence.
@@ -259,6 +261,7 @@ function preview() {
 document.addEventListener('recipe:open', ({detail}) => {
     editing = detail.recipe ? detail.key : null;
     from = detail.from ?? detail.key ?? selectedColumn() ?? null;
+    beside = detail.from ?? null;
     kind.value = detail.recipe?.recipe ?? 'join';
     document.getElementById('recipe-title').textContent = editing
         ? `Recipe of ${column(editing).heading}`
@@ -288,6 +291,6 @@ dialog.querySelector('form').addEventListener('submit', (event) => {
     change(
         editing
             ? {op: 'recipe', key: editing, recipe: read()}
-            : {op: 'column-add', heading: name || kind.selectedOptions[0].textContent, behind: from, recipe: read()},
+            : {op: 'column-add', heading: name || kind.selectedOptions[0].textContent, behind: beside, recipe: read()},
     );
 });

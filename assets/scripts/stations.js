@@ -1,18 +1,33 @@
 // The proof goes on while somebody is anywhere in the project, and its station says how far it is: once the work rests for
-// a moment, for every edit changes all of it anew. Not by htmx, whose events are taken for changes of the page.
+// a moment, for every edit changes all of it anew. Pictures that came in meanwhile are told to the page, which shows them.
+// Not by htmx, whose events are taken for changes of the page.
 const RESTS = 4000;
+const EVERY = 2000;
 let busy = false;
 let moved = Date.now();
 const moves = () => {
     moved = Date.now();
 };
 ['pointerdown', 'keydown', 'htmx:afterRequest'].forEach((event) => document.addEventListener(event, moves, true));
-setInterval(async () => {
-    const follows = document.querySelector('#stations [data-follows]')?.dataset.follows;
-    if (!follows || busy || document.hidden || Date.now() - moved < RESTS) return;
+const stations = () => document.getElementById('stations');
+const ask = (address) => fetch(address, {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
+
+async function draw() {
+    const answer = await ask(stations().dataset.draws);
+    if (answer?.ok && stations()) stations().outerHTML = await answer.text();
+}
+async function look() {
+    if (!stations() || busy || document.hidden) return;
     busy = true;
-    const answer = await fetch(follows, {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
-    const here = document.getElementById('stations');
-    if (answer?.ok && here?.querySelector('[data-follows]')) here.outerHTML = await answer.text();
+    const {asks, pictures} = stations().dataset;
+    const answer = await ask(asks);
+    const now = answer?.ok ? await answer.json().catch(() => null) : null;
+    if (now && stations() && stations().dataset.pictures === pictures && String(now.pictures) !== pictures) {
+        await draw();
+        document.dispatchEvent(new CustomEvent('pictures:came'));
+    } else if (stations()?.querySelector('[data-follows]') && Date.now() - moved >= RESTS) await draw();
     busy = false;
-}, 2000);
+}
+setInterval(look, EVERY);
+// Who has just brought some need not wait.
+document.addEventListener('pictures:brought', look);

@@ -9,8 +9,11 @@ import {
     columns,
     count,
     drawNow,
+    endTabbing,
+    enter,
     gridHasKeys,
     hold,
+    isTabbing,
     order,
     place,
     reload,
@@ -23,6 +26,7 @@ import {
     grid,
     sorted,
     step,
+    tab,
     toGrid,
 } from './grid.js';
 import {beginWith, editor, element, heading, made, number, handed, shown} from './grid-look.js';
@@ -204,7 +208,21 @@ document.addEventListener(
             moveRows(event.key === 'ArrowUp' ? -1 : 1);
             return;
         }
-        // Tab leaves the grid, as it leaves any other control; in a cell that is being typed it goes on to the next.
+        // Tab leaves the grid, as it leaves any other control; while cells are filled one after the other it goes on to the
+        // next.
+        if (event.key === 'Tab' && isTabbing()) {
+            event.preventDefault();
+            event.stopPropagation();
+            tab(event.shiftKey);
+            return;
+        }
+        if (event.key === 'Enter' && isTabbing()) {
+            event.preventDefault();
+            event.stopPropagation();
+            enter(event.shiftKey);
+            return;
+        }
+        if (event.key.startsWith('Arrow') || event.key === 'Escape') endTabbing();
         if (event.key === 'Tab') {
             event.stopPropagation();
             root.querySelectorAll('.tabulator-cell[tabindex="0"]').forEach((cell) => {

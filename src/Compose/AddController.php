@@ -6,16 +6,21 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Open\Opener;
 use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Record;
+use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Template\CodeKind;
 use Morphea\Core\Template\Edit\AddLayer;
 use Morphea\Core\Template\Edit\Edit;
+use Morphea\Core\Template\Edit\NameFields;
+use Morphea\Core\Template\Field;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\ShapeKind;
 use Morphea\Core\Template\TemplateError;
@@ -30,24 +35,39 @@ final readonly class AddController
 {
     /** A cell that ends like this names a picture. */
     private const PICTURE_ENDING = '/\.(png|jpe?g|webp|svg)\s*$/i';
+    /** Of so many of the longest values the widest is among them. */
+    private const MEASURED = 40;
 
     public function __construct(
         private ComposeScreen $screen,
         private PictureStore $pictures,
         private PictureSets $sets,
         private TableRows $rows,
+        private Opener $opener,
     ) {
     }
 
     #[Route('/add', name: 'compose_add')]
     public function add(Project $project, Request $request): Response
     {
+        $side = ComposeView::side($project, [], ComposeScreen::side($request));
+        $name = trim($request->request->getString('field'));
         try {
+            if ('field' === $request->request->getString('kind')) {
+                $field = new Field(TableBuilder::key($name, 'a'), mb_substr('' === $name ? 'Field' : $name, 0, 60));
+                $layer = (new NewLayer($project->template()))->field($field);
+
+                return $this->screen->edit(
+                    $project,
+                    $request,
+                    static fn (): Edit => new NameFields(new AddLayer($layer, $side), [$field]),
+                    [$layer->id],
+                );
+            }
             $layer = $this->layer($project, $request);
         } catch (TemplateError $e) {
             return $this->screen->refused($project, $request, $e->getMessage());
         }
-        $side = ComposeView::side($project, [], ComposeScreen::side($request));
 
         return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side), [$layer->id]);
     }
@@ -117,8 +137,28 @@ final readonly class AddController
             (1 === preg_match(self::PICTURE_ENDING, $cell) ||
                 (mb_strlen($cell) <= 80 && null !== $this->sets->linked($project)->named($cell)));
 
-        return $picture
-            ? $new->placeholder($column->key, $column->heading, $x, $y)
-            : $new->text(Pattern::parse(Pattern::column($column->key)), $column->heading, $x, $y);
+        if ($picture) {
+            return $new->placeholder($column->key, $column->heading, $x, $y);
+        }
+        $text = $new->text(Pattern::parse(Pattern::column($column->key)), $column->heading, $x, $y);
+
+        return $new->text($text->pattern, $column->heading, $x, $y, $this->widest($project, $column, $text));
+    }
+
+    /** Dots that the longest value of a column needs in the style of a text. */
+    private function widest(Project $project, Column $column, TextLayer $text): float
+    {
+        $cells = array_unique(array_map(
+            static fn (Record $row): string => strtok($row->cells[$column->key] ?? '', "\n") ?: '',
+            $this->rows->active($project),
+        ));
+        usort($cells, static fn (string $a, string $b): int => mb_strlen($b, 'UTF-8') <=> mb_strlen($a, 'UTF-8'));
+        $texts = $this->opener->page($project)->engine->texts;
+        $lengths = array_map(
+            static fn (string $cell): float => $texts->length($text, $cell),
+            \array_slice($cells, 0, self::MEASURED),
+        );
+
+        return max([0.0, ...$lengths]) * $text->style->size;
     }
 }

@@ -101,11 +101,11 @@ final readonly class Boxes
         );
     }
 
-    /** @return list<string> letters of its columns; a question mark where the table has none */
+    /** @return list<string> letters of its columns; a question mark where the table has none, and a dot before there is a table */
     private function caps(Layer $layer): array
     {
         return array_map(
-            fn (string $key): string => isset($this->columns[$key]) ? (string) $this->columns[$key]['letter'] : '?',
+            fn (string $key): string => (string) ($this->columns[$key]['letter'] ?? ([] === $this->columns ? '·' : '?')),
             $layer->columns(),
         );
     }

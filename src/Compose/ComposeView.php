@@ -107,6 +107,7 @@ final readonly class ComposeView
             'before' => [] === $touched ? '' : $all->with($all->template, new TouchUps())->thumbnail($row, $shown),
             'special' => SpecialRows::NAMES[$number] ?? '',
             'columns' => $columns,
+            'offered' => [] !== $columns ? $columns : self::fields($template),
             'svg' => $open->svg($laid),
             'boxes' => $onStage,
             'selected' => $layer,
@@ -140,6 +141,17 @@ final readonly class ComposeView
             'time' => 0 === $shown ? BeatsView::of($template, $laid) : null,
             'beat' => null === $template->beat($beat) ? $template->beats[0]->id ?? '' : $beat,
         ] + ($layer instanceof PictureLayer ? $this->picture->of($project, $layer, $laid) : []);
+    }
+
+    /** @return list<array{key: string, letter: string, heading: string, source: string}> columns to come, where there is no table */
+    private static function fields(Template $template): array
+    {
+        return array_map(static fn (string $key): array => [
+            'key' => $key,
+            'letter' => '·',
+            'heading' => $template->columnName($key),
+            'source' => Pattern::column($key),
+        ], $template->linkedColumns());
     }
 
     /** @return array<string, string> what can be heard, by the pattern that names it */

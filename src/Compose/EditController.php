@@ -6,18 +6,21 @@ namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
 use Morphea\Core\Data\Column;
+use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\Crop;
 use Morphea\Core\Template\Edit\AlignLayers;
 use Morphea\Core\Template\Edit\Edit;
 use Morphea\Core\Template\Edit\GroupLayers;
 use Morphea\Core\Template\Edit\LinkColumn;
+use Morphea\Core\Template\Edit\NameFields;
 use Morphea\Core\Template\Edit\OrderLayer;
 use Morphea\Core\Template\Edit\PlaceLayers;
 use Morphea\Core\Template\Edit\RemoveLayers;
 use Morphea\Core\Template\Edit\SetContent;
 use Morphea\Core\Template\Edit\SetLayer;
 use Morphea\Core\Template\Edit\SetLayers;
+use Morphea\Core\Template\Field;
 use Morphea\Core\Template\Layer;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Template;
@@ -51,17 +54,38 @@ final readonly class EditController
     public function words(Project $project, Request $request): Response
     {
         $locale = $project->template()->locale;
-        $content = static fn (string $name): Content => Content::fromEditor(
-            json_decode($request->request->getString($name), true),
-            $locale,
-        );
+        $fields = [];
+        $content = static function (string $name) use ($request, $locale, &$fields): Content {
+            return Content::fromEditor(self::named(json_decode($request->request->getString($name), true), $fields), $locale);
+        };
 
         return $this->screen->edit(
             $project,
             $request,
-            static fn (array $layers): Edit => new SetContent($layers[0], $content('parts')),
+            static function (array $layers) use ($content, &$fields): Edit {
+                $edit = new SetContent($layers[0], $content('parts'));
+
+                return new NameFields($edit, $fields);
+            },
             fits: static fn (Template $now): bool => $now->layer(ComposeScreen::layers($request)[0] ?? '')->content() == $content('was'),
         );
+    }
+
+    /**
+     * Names that were typed where there is no table yet become columns to come.
+     *
+     * @param list<Field> $fields added to
+     */
+    private static function named(mixed $parts, array &$fields): mixed
+    {
+        foreach (\is_array($parts) ? $parts : [] as $i => $part) {
+            if (\is_array($part) && \is_string($part['field'] ?? null) && '' !== trim($part['field'])) {
+                $fields[] = $field = new Field(TableBuilder::key($part['field'], 'a'), mb_substr(trim($part['field']), 0, 120));
+                $parts[$i] = ['column' => $field->key] + array_diff_key($part, ['field' => true]);
+            }
+        }
+
+        return $parts;
     }
 
     #[Route('/link', name: 'compose_link')]

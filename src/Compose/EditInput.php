@@ -65,6 +65,7 @@ final readonly class EditInput
             ],
             'face' === $path => ['style.weight' => (int) $value, 'style.italic' => str_ends_with($value, 'i')],
             'fit.mode' === $path => ['fit' => $this->fit($value)],
+            'fit.bound' === $path => ['fit.mostSize' => 'bound' === $value ? $this->styleSize() : null],
             'fit.then' === $path => ['fit.leastSize' => 'shrinks' === $value ? $this->halfSize() : null],
             'empty' === $path => ['empty' => ['words' => 'words' === $value ? '–' : null, 'pullsUp' => 'pull' === $value]],
             'effect' === $path => $this->effect($value),
@@ -230,6 +231,11 @@ final readonly class EditInput
             'dotted' => [$width, 1.5 * $width],
             default => [],
         };
+    }
+
+    private function styleSize(): float
+    {
+        return $this->layer instanceof TextLayer ? $this->layer->style->size : 20.0;
     }
 
     private function halfSize(): float

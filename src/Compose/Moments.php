@@ -29,8 +29,8 @@ final readonly class Moments
     }
 
     /**
-     * @return array{rate: int, frames: int, heard: string|null, parts: list<array{svg: string, from: int, to: int,
-     *     box: list<float>, poses: array<int, list<float>>, plays: array<string, mixed>|null}>}
+     * @return array{rate: int, frames: int, poster: int, heard: string|null, parts: list<array{svg: string, layers: list<string>,
+     *     from: int, to: int, box: list<float>, poses: array<int, list<float>>, plays: array<string, mixed>|null}>}
      */
     public function of(LaidOut $laid, int $row): array
     {
@@ -57,6 +57,7 @@ final readonly class Moments
         return [
             'rate' => Timing::USUAL,
             'frames' => $scene->timing->frames(),
+            'poster' => $scene->rest(),
             'heard' => $scene->sound->isSilent() ? null : $this->urls->generate('compose_heard', $heard),
             'parts' => $parts,
         ];
@@ -65,7 +66,7 @@ final readonly class Moments
     /**
      * @param list<GroupItem> $groups
      *
-     * @return array{svg: string, from: int, to: int, box: list<float>, poses: array<int, list<float>>,
+     * @return array{svg: string, layers: list<string>, from: int, to: int, box: list<float>, poses: array<int, list<float>>,
      *     plays: array<string, mixed>|null}
      */
     private function part(Drawing $side, array $groups, Part $part, int $number): array
@@ -88,6 +89,7 @@ final readonly class Moments
 
         return [
             'svg' => $svg,
+            'layers' => array_map(static fn (GroupItem $group): string => $group->layer, $groups),
             'from' => $part->from,
             'to' => $part->to,
             'box' => [$box->left, $box->top, $box->right, $box->bottom],

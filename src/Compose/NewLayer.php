@@ -10,6 +10,7 @@ use Morphea\Core\Template\CodeKind;
 use Morphea\Core\Template\CodeLayer;
 use Morphea\Core\Template\Content;
 use Morphea\Core\Template\EmptyRule;
+use Morphea\Core\Template\Field;
 use Morphea\Core\Template\FitRule;
 use Morphea\Core\Template\Frame;
 use Morphea\Core\Template\Layer;
@@ -30,10 +31,13 @@ final readonly class NewLayer
     {
     }
 
-    public function text(Pattern $pattern, string $name, float $atX = 0.5, float $atY = 0.5): TextLayer
+    /** @param float|null $widest dots that its words need at the most; within what the side has room for, it is so wide */
+    public function text(Pattern $pattern, string $name, float $atX = 0.5, float $atY = 0.5, ?float $widest = null): TextLayer
     {
         $size = round(min($this->template->width, $this->template->height) / 16, 2);
-        $frame = $this->frame($this->template->width * 0.6, $size * 1.6, $atX, $atY);
+        $room = $this->template->width - 2 * max($this->template->safeMargin, 0.04 * $this->template->width);
+        $width = null === $widest ? $this->template->width * 0.6 : max(2 * $size, min($room, 1.02 * $widest + 0.2 * $size));
+        $frame = $this->frame($width, $size * 1.6, $atX, $atY);
 
         return new TextLayer(
             $this->id($name),
@@ -47,6 +51,14 @@ final readonly class NewLayer
             FitRule::shrink($size / 2),
             EmptyRule::hide(),
         );
+    }
+
+    /** A text for a column that there is not yet; it shows its name until there is. */
+    public function field(Field $field): TextLayer
+    {
+        $text = $this->text(Pattern::parse(Pattern::column($field->key)), $field->name);
+
+        return new TextLayer(...['sample' => $field->name] + array_diff_key(get_object_vars($text), ['pattern' => true]));
     }
 
     public function shape(ShapeKind $kind): ShapeLayer
@@ -166,12 +178,15 @@ final readonly class NewLayer
             2,
         );
 
-        return new Frame(
-            $clamp($atX, $width, $this->template->width),
-            $clamp($atY, $height, $this->template->height),
-            round($width, 2),
-            round($height, 2),
-        );
+        $x = $clamp($atX, $width, $this->template->width);
+        $y = $clamp($atY, $height, $this->template->height);
+        // What was added before is not covered: the next one stands below it, as long as there is room.
+        $taken = array_map(static fn (Layer $layer): string => "{$layer->frame->x} {$layer->frame->y}", $this->template->layers());
+        while ($height > 0 && \in_array("$x $y", $taken, true) && $y + 2 * $height <= $this->template->height) {
+            $y = round($y + $height, 2);
+        }
+
+        return new Frame($x, $y, round($width, 2), round($height, 2));
     }
 
     public function id(string $name): string

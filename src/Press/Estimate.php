@@ -39,12 +39,14 @@ final readonly class Estimate
         private PieceStore $pieces,
         private CacheInterface $cache,
         private HandStore $hands,
+        private RunQueue $queue,
     ) {
     }
 
     /**
-     * @return array{time: string, bytes: int, fresh: int}|null in words, bytes in all, pieces that are not there from
-     * before; null where none could be made
+     * @return array{time: string, bytes: int, fresh: int, each: float, waits: array{time: string, behind: string}|null}|null
+     * in words, bytes in all, pieces that are not there from before, seconds for one, and what it waits for; null where none
+     * could be made
      */
     public function of(Project $project, Plan $plan): ?array
     {
@@ -54,7 +56,7 @@ final readonly class Estimate
         $made = $this->pieces->made($project, $inputs);
         $fresh = array_values(array_filter($plan->pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY));
         if ([] === $fresh) {
-            return ['time' => 'no time', 'bytes' => 0, 'fresh' => 0];
+            return ['time' => 'no time', 'bytes' => 0, 'fresh' => 0, 'each' => 0.0, 'waits' => null];
         }
         $last = \count($fresh) - 1;
         $spread = array_unique(
@@ -63,7 +65,7 @@ final readonly class Estimate
         $wanted = array_map(static fn (int $i): Wanted => new Wanted($i + 1, $fresh[$i]['name'], $fresh[$i]['row']), $spread);
         $key = 'estimate-' . hash('sha256', implode(' ', [...$inputs, \count($fresh)]));
 
-        return $this->cache->get($key, function (ItemInterface $item) use ($project, $plan, $even, $wanted, $fresh): ?array {
+        $estimate = $this->cache->get($key, function (ItemInterface $item) use ($project, $plan, $even, $wanted, $fresh): ?array {
             $item->expiresAfter(self::HOLDS);
             $making = new Making(
                 $project->template(),
@@ -76,6 +78,9 @@ final readonly class Estimate
             $sink = new EstimateSink(self::SECONDS, self::MOST);
             $this->maker->make($making, array_values($wanted), $sink);
             if (0 === $sink->made()) {
+                // Tried again as soon as somebody asks: what was in the way may be gone.
+                $item->expiresAfter(0);
+
                 return null;
             }
 
@@ -83,7 +88,10 @@ final readonly class Estimate
                 'time' => rtrim(str_replace(' left', '', TimeLeft::words($sink->seconds() * \count($fresh) / self::WORKERS))),
                 'bytes' => (int) ($sink->bytes() * \count($fresh)),
                 'fresh' => \count($fresh),
+                'each' => $sink->seconds() / self::WORKERS,
             ];
         });
+
+        return null === $estimate ? null : $estimate + ['waits' => $this->queue->before($project->owner(), $estimate['each'])];
     }
 }

@@ -16,6 +16,7 @@ use Morphea\App\Making\Outputs;
 use Morphea\App\Making\Settings;
 use Morphea\App\Open\RowInputs;
 use Morphea\App\Open\SharedSizes;
+use Morphea\App\Tables\ProjectKinds;
 use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\Record;
@@ -26,6 +27,7 @@ use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Press\FileNames;
 use Morphea\Core\Press\Naming;
+use Morphea\Core\Press\UsualName;
 use Morphea\Core\Sheet\SheetError;
 
 /** From an order to a plan: which rows, under which names. */
@@ -35,6 +37,8 @@ final readonly class Planner
     private const MAX_NAME = 100;
     /** Runs that are looked at for one that was like it. */
     private const LOOKED = 30;
+    /** Rows that tell which column names files best. */
+    private const NAMED_BY = 500;
 
     public function __construct(
         private TableRows $rows,
@@ -44,12 +48,13 @@ final readonly class Planner
         private RowInputs $inputs,
         private PieceStore $pieces,
         private OpenFindings $findings,
+        private ProjectKinds $kinds,
     ) {
     }
 
     /**
      * The order people most likely want: what the last run was, of all rows; at first what is usual of such a design,
-     * named by the first column.
+     * named by the row and the column that tells rows apart best.
      *
      * @param string|null $output of which it is to be, where that is planned apart; null for what the sentence of Press makes
      */
@@ -71,16 +76,22 @@ final readonly class Planner
                 $last->orderName(),
             );
         }
-        $first = array_values(array_intersect($project->template()->linkedColumns(), $keys))[0] ?? ($keys[0] ?? null);
         $file = SafeName::of(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
 
         return new Order(
             $choices,
             Which::All,
             '',
-            null === $first || isset(Naming::MORE[$first]) ? '' : Pattern::column($first),
+            $this->usualName($project),
             ('' === $file ? 'pieces' : $file) . (null === $output ? '' : "-$output"),
         );
+    }
+
+    public function usualName(Project $project): string
+    {
+        $table = $this->rows->beginning($project, self::NAMED_BY);
+
+        return UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->template()->linkedColumns());
     }
 
     /** Whether it has a page of its own on which it is planned, besides the sentence of Press. */

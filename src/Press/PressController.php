@@ -85,7 +85,7 @@ final class PressController extends AbstractController
             $told = null;
         }
 
-        return $this->render('press/estimate.html.twig', ['estimate' => $told]);
+        return $this->render('press/estimate.html.twig', ['project' => $project, 'estimate' => $told]);
     }
 
     #[Route('/runs', name: 'run_start', methods: ['POST'])]

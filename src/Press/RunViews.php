@@ -21,6 +21,7 @@ final readonly class RunViews
         private FileStore $files,
         private Outputs $outputs,
         private Connection $connection,
+        private RunQueue $queue,
     ) {
     }
 
@@ -50,6 +51,9 @@ final readonly class RunViews
                 'files' => $files[$run->id()]['files'] ?? 0,
                 'one' => 1 === ($files[$run->id()]['files'] ?? 0) && 1 === $files[$run->id()]['documents'] ? $this->ending($run) : '',
                 'progress' => $progress[$run->id()],
+                'waits' => $run->isUnderWay() && 0 === $progress[$run->id()]->done
+                    ? $this->queue->before($run->project()->owner(), 0.1, $run)
+                    : null,
                 'givenUp' => $progress[$run->id()]->failed > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
             ],
             $runs,

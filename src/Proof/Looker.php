@@ -18,6 +18,7 @@ use Morphea\Core\Data\Record;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Press\FileNames;
 use Morphea\Core\Press\Naming;
+use Morphea\Core\Press\UsualName;
 use Morphea\Core\Proof\Acceptance;
 use Morphea\Core\Proof\CellKinds;
 use Morphea\Core\Proof\Finding;
@@ -39,6 +40,8 @@ final readonly class Looker
     private const AT_ONCE = 25;
     /** Share of rows. */
     private const ALIKE = 0.1;
+    /** Rows that tell which column names files best. */
+    private const NAMED_BY = 500;
 
     public function __construct(
         private Opener $opener,
@@ -80,13 +83,14 @@ final readonly class Looker
         return new Waiting($this->inputs->state($project), $rows, $unseen, $numbers, $clashes);
     }
 
-    /** As files are called: as in the newest run, at first by the first column. */
+    /** As files are called: as in the newest run, at first as is usual. */
     private function names(Project $project): FileNames
     {
         $run = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
         $template = $project->template();
         $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
-        $usual = Pattern::column($template->linkedColumns()[0] ?? $keys[0] ?? 'row');
+        $table = $this->rows->beginning($project, self::NAMED_BY);
+        $usual = UsualName::pattern($table, $this->kinds->byKey($project, $table), $template->linkedColumns());
         $pattern = Pattern::parse($run?->namePattern() ?? $usual, $template->locale);
 
         if ([] !== $pattern->unknownColumns([...$keys, ...array_keys(Naming::MORE)])) {

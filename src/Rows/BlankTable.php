@@ -34,7 +34,7 @@ final readonly class BlankTable
                     static fn (Layer $layer): bool => \in_array($key, $layer->columns(), true),
                 ),
             );
-            $headings[] = ucfirst(strtr($key, '_', ' '));
+            $headings[] = $template->columnName($key);
             [$what, $example] = self::wants($layers, $key, $i);
             $notes[] =
                 "$what Shown by: " . implode(', ', array_map(static fn (Layer $layer): string => $layer->name, $layers)) . '.';

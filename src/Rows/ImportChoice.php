@@ -16,6 +16,10 @@ use Morphea\Core\Data\TableSense;
 /** Which lines of a file are the table, as found or as somebody corrected it. */
 final readonly class ImportChoice
 {
+    /** Letters of a heading, at most; and lines that are offered as one. */
+    private const LONGEST_HEADING = 40;
+    private const SHOWN = 6;
+
     /** @param array<int, array{Kind|null, bool|null}> $kinds said, with whether dates have the month first, by place */
     private function __construct(
         public RawGrid $grid,
@@ -27,7 +31,8 @@ final readonly class ImportChoice
     }
 
     /**
-     * @param int|null                                $headings line with the headings, from 0; null for the one found
+     * @param int|null                                $headings line with the headings, from 0; -1 where the first line is a row; null
+     *     for the one found
      * @param array<int, array{Kind|null, bool|null}> $kinds    said, with whether dates have the month first, by place of the column
      */
     public static function of(RawGrid $grid, ?int $headings, bool $withTotals, array $kinds = []): self
@@ -37,9 +42,35 @@ final readonly class ImportChoice
         return new self(
             $grid,
             $sense,
-            max(0, min(\count($grid->lines) - 1, $headings ?? $sense->headings)),
+            max(-1, min(\count($grid->lines) - 1, $headings ?? self::found($grid, $sense))),
             $withTotals,
             $kinds,
+        );
+    }
+
+    /** A column of sentences that was pasted has no heading that anybody could tell. */
+    private static function found(RawGrid $grid, TableSense $sense): int
+    {
+        $first = trim($grid->lines[$sense->headings][0] ?? '');
+        $isColumn = 1 === max([1, ...array_map(\count(...), $grid->lines)]);
+
+        return $isColumn && (mb_strlen($first) > self::LONGEST_HEADING || 1 === preg_match('/[.!?]$/u', $first)) ? -1 : $sense->headings;
+    }
+
+    /** @return array<int, string> the first lines as they could be headings, by their number from 0 */
+    public function candidates(): array
+    {
+        $lines = \array_slice($this->grid->lines, 0, max(self::SHOWN, $this->headings + 1), true);
+
+        return array_map(
+            static fn (array $cells): string => mb_strimwidth(
+                implode(', ', array_filter($cells, static fn (string $cell): bool => '' !== trim($cell))),
+                0,
+                60,
+                '…',
+                'UTF-8',
+            ),
+            $lines,
         );
     }
 
@@ -57,7 +88,10 @@ final readonly class ImportChoice
     public function table(TableBuilder $builder, Kinds $kinds): FileTable
     {
         $last = $this->withTotals || [] === $this->sense->totals ? \count($this->grid->lines) - 1 : $this->sense->last;
-        $table = $builder->build(\array_slice($this->grid->lines, $this->headings, $last - $this->headings + 1));
+        $table = $builder->build([
+            ...$this->headings < 0 ? [$this->named()] : [],
+            ...\array_slice($this->grid->lines, max(0, $this->headings), $last - max(0, $this->headings) + 1),
+        ]);
         $notices = [...$table->notices, ...$this->grid->notices];
         if (1 === \count($table->columns) && null !== $this->grid->delimiter) {
             $notices[] = 'Only one column was found. If there should be more, say what stands between the cells.';
@@ -70,5 +104,13 @@ final readonly class ImportChoice
         }, $table->columns);
 
         return new FileTable($columns, $table->cells, $notices);
+    }
+
+    /** @return list<string> headings where the file has none */
+    private function named(): array
+    {
+        $width = max([1, ...array_map(\count(...), $this->grid->lines)]);
+
+        return array_map(static fn (int $i): string => 'Column ' . Column::letterAt($i), range(0, $width - 1));
     }
 }

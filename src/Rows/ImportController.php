@@ -67,7 +67,7 @@ final class ImportController extends AbstractController
 
             return $this->redirectToRoute(
                 'import',
-                ['project' => $project->id(), 'import' => $this->imports->keep($project, $path, 'pasted')],
+                ['project' => $project->id(), 'import' => $this->imports->keep($project, $path, ImportStore::PASTED)],
                 Response::HTTP_SEE_OTHER,
             );
         } catch (UploadError $e) {
@@ -132,16 +132,9 @@ final class ImportController extends AbstractController
             ],
             $file->columns ?? [],
         );
-        $whole = $this->imports->grid(
-            $project,
-            $import,
-            ...array_map(
-                static fn (string $key): ?string => '' === $request->query->getString($key)
-                    ? null
-                    : $request->query->getString($key),
-                ['encoding', 'delimiter', 'sheet'],
-            ),
-        );
+        $said = static fn (string $key): ?string => '' === $request->query->getString($key) ? null : $request->query->getString($key);
+        $delimiter = $this->taking->delimiter($project, $import, $request->query);
+        $whole = $this->imports->grid($project, $import, $said('encoding'), $delimiter, $said('sheet'));
 
         return $this->render(
             'rows/import.html.twig',

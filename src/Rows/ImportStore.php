@@ -22,6 +22,8 @@ final readonly class ImportStore
 {
     public const FOLDER = 'imports';
     public const READS = 'read-table';
+    /** The name of what came by the clipboard: its cells are what tabs part. */
+    public const PASTED = 'pasted';
     /** Workbooks that unpack to more than this are read by a worker, in the background. */
     private const LARGE_BYTES = 1_000_000;
 

@@ -41,7 +41,7 @@ final readonly class ImportTaking
     public function choice(Project $project, string $import, ParameterBag $input): ImportChoice
     {
         $text = static fn (string $key): ?string => '' === $input->getString($key) ? null : $input->getString($key);
-        $grid = $this->imports->grid($project, $import, $text('encoding'), $text('delimiter'), $text('sheet'));
+        $grid = $this->imports->grid($project, $import, $text('encoding'), $this->delimiter($project, $import, $input), $text('sheet'));
         $hidden = $input->getBoolean('without_hidden');
         // What was said of one sheet's lines and columns does not hold for another's.
         $same = null === $text('said_of') || ImportChoice::said($grid, $hidden) === $text('said_of');
@@ -49,10 +49,18 @@ final readonly class ImportTaking
 
         return ImportChoice::of(
             $hidden ? $grid->withoutHidden() : $grid,
-            null === $headings ? null : max(0, (int) $headings - 1),
+            null === $headings ? null : max(-1, (int) $headings - 1),
             $same && $input->getBoolean('totals'),
             $same ? self::kinds($input) : [],
         );
+    }
+
+    /** What stands between cells: as somebody said, tabs in what was pasted, and null for what is found. */
+    public function delimiter(Project $project, string $import, ParameterBag $input): ?string
+    {
+        $said = $input->getString('delimiter');
+
+        return '' !== $said ? $said : (ImportStore::PASTED === $this->imports->name($project, $import) ? "\t" : null);
     }
 
     /** @throws TableError */

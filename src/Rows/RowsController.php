@@ -12,6 +12,7 @@ use Morphea\Core\Data\FileTable;
 use Morphea\Core\Data\Recipe\RecipeCodec;
 use Morphea\Core\Data\TableBuilder;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
@@ -49,13 +50,13 @@ final class RowsController extends AbstractController
 
     /** A table to type into: a column for each that the design shows, and some empty rows. */
     #[Route('/begin', name: 'rows_begin', methods: ['POST'])]
-    public function begin(Project $project): Response
+    public function begin(Project $project, Request $request): Response
     {
         $keys = $project->template()->linkedColumns();
         $headings =
             [] === $keys
                 ? ['Column A', 'Column B', 'Column C']
-                : array_map(static fn (string $key): string => ucfirst(strtr($key, '_', ' ')), $keys);
+                : array_map($project->template()->columnName(...), $keys);
         $columns = array_map(
             static fn (string $heading, int $i): Column => new Column(
                 $i,
@@ -71,7 +72,9 @@ final class RowsController extends AbstractController
             'typed here',
         );
 
-        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+        $back = 'form' === $request->request->getString('back') ? 'form' : 'rows';
+
+        return $this->redirectToRoute($back, ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
     /** Going back from where there is no grid: all rows were taken away. */

@@ -19,6 +19,9 @@ final class FileNames
     /** Stands where the name of a side goes, until it is known which. */
     public const SIDE = '§side§';
 
+    /** A cell that names a file gives its name, not its kind. */
+    private const ENDING = '/\.(?:png|jpe?g|webp|avif|svg|gif|tiff?|heic|pdf|mp4|mov|webm|docx?|xlsx?|csv|txt|zip)$/i';
+
     private readonly PatternFiller $filler;
     /** @var array<string, int> rows by name in lower case */
     private array $taken = [];
@@ -94,7 +97,9 @@ final class FileNames
         $text = implode(
             '',
             array_map(
-                static fn (Fragment $piece): string => $piece->isColumn ? str_replace('/', '\\', $piece->text) : $piece->text,
+                static fn (Fragment $piece): string => $piece->isColumn
+                    ? str_replace('/', '\\', (string) preg_replace(self::ENDING, '', $piece->text))
+                    : $piece->text,
                 EmptyParts::close($pieces),
             ),
         );

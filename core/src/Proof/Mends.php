@@ -225,7 +225,13 @@ final readonly class Mends
     private static function fit(TextLayer $layer, FitMode $mode, ?float $least, int $lines): SetLayer
     {
         return new SetLayer($layer->id, [
-            'fit' => ['mode' => $mode->value, 'leastSize' => $least, 'maxLines' => $lines, 'balanced' => $layer->fit->balanced],
+            'fit' => [
+                'mode' => $mode->value,
+                'leastSize' => $least,
+                'maxLines' => $lines,
+                'balanced' => $layer->fit->balanced,
+                'mostSize' => FitMode::Fill === $mode ? $layer->fit->mostSize : null,
+            ],
         ]);
     }
 }

@@ -15,7 +15,7 @@ use Morphea\Core\Template\Property\Whole;
  * keep    set as they are, at the style's size; whatever sticks out is overset
  * shrink  one line, made smaller down to `leastSize` (dots); then, if `maxLines` is more than 1, broken into lines
  * wrap    broken into at most `maxLines` lines at the style's size; then, if there is a `leastSize`, made smaller
- * fill    as large as the frame allows, between `leastSize` and the style's size, on up to `maxLines` lines
+ * fill    as large as the frame allows, from `leastSize` up to `mostSize` where that is said, on up to `maxLines` lines
  * even    one size for all rows: the largest, between `leastSize` and the style's size, at which every row fits on up to `maxLines` lines
  *
  * Line breaks written in the text itself always hold and count as lines. `balanced` makes the lines of a broken text about equally long.
@@ -31,19 +31,26 @@ final readonly class FitRule
         public int $maxLines,
         #[Toggle('lengths of lines')]
         public bool $balanced = false,
+        #[Length('largest size', 0.5, Template::MAX_DOTS)]
+        public ?float $mostSize = null,
     ) {
     }
 
     /** @throws InvalidValue when the size is to change, and there is no least one */
-    public static function of(FitMode $mode, ?float $leastSize, int $maxLines, bool $balanced = false): self
-    {
+    public static function of(
+        FitMode $mode,
+        ?float $leastSize,
+        int $maxLines,
+        bool $balanced = false,
+        ?float $mostSize = null,
+    ): self {
         if (null === $leastSize && !\in_array($mode, [FitMode::Keep, FitMode::Wrap], true)) {
             throw new InvalidValue('leastSize', 'is missing; a text whose size changes needs a least size');
         }
 
         return FitMode::Keep === $mode
             ? new self($mode, null, 1, $balanced)
-            : new self($mode, $leastSize, $maxLines, $balanced);
+            : new self($mode, $leastSize, $maxLines, $balanced, FitMode::Fill === $mode ? $mostSize : null);
     }
 
     public static function keep(): self
@@ -51,9 +58,9 @@ final readonly class FitRule
         return new self(FitMode::Keep, null, 1);
     }
 
-    public static function fill(float $leastSize, int $maxLines = 1): self
+    public static function fill(float $leastSize, int $maxLines = 1, ?float $mostSize = null): self
     {
-        return new self(FitMode::Fill, $leastSize, $maxLines);
+        return new self(FitMode::Fill, $leastSize, $maxLines, mostSize: $mostSize);
     }
 
     public static function even(float $leastSize, int $maxLines = 1): self
@@ -63,7 +70,7 @@ final readonly class FitRule
 
     public function balanced(bool $balanced = true): self
     {
-        return new self($this->mode, $this->leastSize, $this->maxLines, $balanced);
+        return new self($this->mode, $this->leastSize, $this->maxLines, $balanced, $this->mostSize);
     }
 
     public static function shrink(float $leastSize, int $thenLines = 1): self

@@ -10,10 +10,11 @@ namespace Morphea\Core\Template;
  *
  * 1  the first
  * 2  the picture of a layer stands under `picture`, which was `asset`
+ * 3  a text that fills its frame says how large it may grow, which was the size of its style
  */
 final readonly class Format
 {
-    public const NEWEST = 2;
+    public const NEWEST = 3;
 
     /**
      * A template as the newest version has it.
@@ -29,6 +30,16 @@ final readonly class Format
         if ($version < 2) {
             $data = self::eachLayer($data, static function (array $layer): array {
                 return self::renamed($layer, 'asset', 'picture');
+            });
+        }
+
+        if ($version < 3) {
+            $data = self::eachLayer($data, static function (array $layer): array {
+                if ('fill' === ($layer['fit']['mode'] ?? null)) {
+                    $layer['fit']['mostSize'] = $layer['style']['size'] ?? null;
+                }
+
+                return $layer;
             });
         }
 

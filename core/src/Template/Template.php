@@ -28,6 +28,7 @@ final readonly class Template
     public const MOST_SIDES = 2;
     public const MAX_BLEED = 1_000;
     public const MOST_BEATS = 20;
+    public const MOST_FIELDS = 200;
     private const LOCALE = '/^[A-Za-z]{2,3}([_-][A-Za-z0-9]{2,8})*$/';
 
     /** @param non-empty-list<Side> $sides */
@@ -68,6 +69,9 @@ final readonly class Template
         public bool $endsAsBegun = false,
         #[Group('limits of the proof')]
         public Limits $limits = new Limits(),
+        /** @var list<Field> columns that were named before there was a table */
+        #[Listed('fields', Field::class, self::MOST_FIELDS)]
+        public array $fields = [],
     ) {
     }
 
@@ -273,6 +277,20 @@ final readonly class Template
     public function named(string $name): self
     {
         return new self(...['name' => $name] + get_object_vars($this));
+    }
+
+    /** @param list<Field> $fields in the place of those of the same key */
+    public function withFields(array $fields): self
+    {
+        $all = array_column([...$this->fields, ...$fields], null, 'key');
+
+        return new self(...['fields' => \array_slice(array_values($all), 0, self::MOST_FIELDS)] + get_object_vars($this));
+    }
+
+    /** What a column is called that there is not yet: as somebody named it, else as its key reads. */
+    public function columnName(string $key): string
+    {
+        return array_column($this->fields, 'name', 'key')[$key] ?? ucfirst(strtr($key, '_', ' '));
     }
 
     public function measure(): Measure

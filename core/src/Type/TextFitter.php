@@ -54,7 +54,15 @@ final class TextFitter
             FitMode::Keep => $this->set($whole, $style->size, $frame),
             FitMode::Shrink => $this->shrink($paragraphs, $whole, $frame, $least, $rule, $locale),
             FitMode::Wrap => $this->search($paragraphs, $frame, $least, $style->size, $rule, $locale),
-            FitMode::Fill => $this->largest($paragraphs, $whole, $frame, $least, $style->size, $rule, $locale),
+            FitMode::Fill => $this->largest(
+                $paragraphs,
+                $whole,
+                $frame,
+                min($rule->leastSize ?? $style->size, $rule->mostSize ?? $height),
+                $rule->mostSize ?? $height,
+                $rule,
+                $locale,
+            ),
             FitMode::Even => $this->largest(
                 $paragraphs,
                 $whole,

@@ -96,7 +96,7 @@ final class TemplateCodecTest extends TestCase
             '/^sides\[0\]\.layers\[0\]\.style\.size: is -3/',
         ];
         yield 'half a dot' => [['height' => 100.5], '/whole number/'];
-        yield 'later format' => [['format' => 3], '/this version reads formats 1 to 2/'];
+        yield 'later format' => [['format' => 4], '/this version reads formats 1 to 3/'];
         yield 'colour by name' => [$layer(['style' => ['colour' => 'red']]), '/style\.colour/'];
         yield 'colour that carries markup' => [$layer(['style' => ['colour' => '"><svg ']]), '/style\.colour/'];
         yield 'unknown way to fit' => [$layer(['fit' => ['mode' => 'squeeze']]), '/one of: keep, shrink, wrap, fill, even/'];

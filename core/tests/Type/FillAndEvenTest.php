@@ -50,7 +50,9 @@ final class FillAndEvenTest extends TestCase
 
     public function testFillGrowsNoFurtherThanItsGreatestAndShrinksNoFurtherThanItsLeast(): void
     {
-        self::assertSame(80.0, $this->fit('Ng', FitRule::fill(10), Make::style(80))->size);
+        self::assertSame(80.0, $this->fit('Ng', FitRule::fill(10, 1, 80), Make::style(80))->size);
+        $free = $this->fit('Ng', FitRule::fill(10), Make::style(80));
+        self::assertGreaterThan(200, $free->size, 'as far as its frame goes where nothing is said');
         $long = $this->fit(str_repeat('Maximiliana ', 30), FitRule::fill(40, 2), Make::style(80));
         self::assertSame(40.0, $long->size);
         self::assertTrue($long->overset);
