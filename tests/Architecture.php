@@ -131,7 +131,8 @@ final class Architecture
         ],
         'App\Keeping' => ['App\Entity', 'App\Account', 'App\Mail', 'App\Storage', 'App\Media', 'App\Pictures', 'App\Press', 'App\Rows'],
         'App\Projects' => [
-            'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'App\Entity', 'App\Hand', 'App\Storage', 'App\Render',
+            'Core\Pattern', 'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'App\Entity', 'App\Hand', 'App\Storage',
+            'App\Render',
             'App\Import', 'App\Fonts', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web', 'App\Deliver',
             'App\Rows',
         ],

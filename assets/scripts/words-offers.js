@@ -16,7 +16,11 @@ export function withdraw() {
 }
 function element() {
     if (list?.isConnected) return list;
-    list = Object.assign(document.createElement('ul'), {id: 'column-offers', className: 'column-offers', popover: 'manual'});
+    list = Object.assign(document.createElement('ul'), {
+        id: 'column-offers',
+        className: 'column-offers',
+        popover: 'manual',
+    });
     list.setAttribute('role', 'listbox');
     list.setAttribute('aria-label', 'Columns');
     // The caret stays where it is.

@@ -62,6 +62,15 @@ final class AccountController extends AbstractController
         return $this->told('good', 'The password is changed.' . (0 === $ended ? '' : ' You are signed out everywhere else.'));
     }
 
+    #[Route('/organisation', name: 'account_whose', methods: ['POST'])]
+    public function whose(#[CurrentUser] Member $member, Request $request): Response
+    {
+        $member->belongsTo($request->request->getString('organisation'), $request->request->getString('signatory'));
+        $this->entities->flush();
+
+        return $this->told('good', 'The names are kept. Projects that are there stay as they are.');
+    }
+
     #[Route('/sign-out-others', name: 'account_others', methods: ['POST'])]
     public function others(#[CurrentUser] Member $member, Request $request): Response
     {

@@ -45,7 +45,7 @@ final readonly class FileOpener
     public function with(MorpheaFile $file, Table $table): OpenFile
     {
         $skipped = $table->skipped();
-        $template = AutoLink::of($file->template, $table->columns)->template;
+        $template = AutoLink::of($file->template, $table->columns)->template->made();
         $this->checkColumns($template, $table);
         $texts = $this->makings->engine($file)->texts;
         $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->records()), $skipped), $texts);

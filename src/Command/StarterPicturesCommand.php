@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Command;
 
+use Morphea\App\Entity\Member;
 use Morphea\App\Import\FilePictures;
 use Morphea\App\Import\MorpheaFile;
 use Morphea\App\Projects\StarterShelf;
+use Morphea\App\Projects\StarterWords;
 use Morphea\App\Render\Engines;
 use Morphea\App\Render\Vips;
 use Morphea\Core\Drawing\SvgSize;
@@ -29,6 +31,7 @@ final class StarterPicturesCommand extends Command
 
     public function __construct(
         private readonly StarterShelf $starters,
+        private readonly StarterWords $words,
         private readonly Engines $engines,
         private readonly FilePictures $pictures,
         private readonly Vips $vips,
@@ -39,9 +42,12 @@ final class StarterPicturesCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
+        $anybody = new Member('somebody@example.org', 'Your name');
+        $anybody->belongsTo('Your organisation', 'Your name');
         foreach (array_keys($this->starters->all()) as $id) {
             $file = $this->starters->load($id);
             if (null !== $file) {
+                $file = $file->of($this->words->of($id, $file->template, $anybody, false));
                 file_put_contents("$this->projectDir/assets/starters/$id.png", $this->picture($file));
                 $output->writeln($id);
             }

@@ -18,6 +18,14 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column]
     private string $password = '';
 
+    /** Empty until it was asked for; then used in starters, emails and forms. */
+    #[ORM\Column(length: 120, options: ['default' => ''])]
+    private string $organisation = '';
+
+    /** Who signs for it. */
+    #[ORM\Column(length: 120, options: ['default' => ''])]
+    private string $signatory = '';
+
     /** @param non-empty-string $email in lower case */
     public function __construct(
         #[ORM\Column(length: 180, unique: true)] private /** @var non-empty-string */
@@ -29,6 +37,29 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     public function id(): int
     {
         return $this->id ?? throw new \LogicException('This member is not saved yet.');
+    }
+
+    public function belongsTo(string $organisation, string $signatory): void
+    {
+        $trimmed = static fn (string $name): string => mb_substr(trim((string) preg_replace('/\s+/u', ' ', $name)), 0, 120);
+        $this->organisation = $trimmed($organisation);
+        $this->signatory = $trimmed($signatory);
+    }
+
+    /** Whether it was said for whom the member works. */
+    public function hasSaidWhose(): bool
+    {
+        return '' !== $this->organisation;
+    }
+
+    public function organisation(): string
+    {
+        return '' === $this->organisation ? $this->name : $this->organisation;
+    }
+
+    public function signatory(): string
+    {
+        return '' === $this->signatory ? $this->name : $this->signatory;
     }
 
     public function setPassword(string $hash): void

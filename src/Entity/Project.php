@@ -39,6 +39,10 @@ class Project
     #[ORM\Column(options: ['default' => 0])]
     private int $skippedRows = 0;
 
+    /** Whether somebody named it; else it is called as its starter is. */
+    #[ORM\Column(options: ['default' => true])]
+    private bool $isNamed = true;
+
     /** Of those, rows in which nothing stands. */
     #[ORM\Column(options: ['default' => 0])]
     private int $blankRows = 0;
@@ -111,6 +115,16 @@ class Project
     public function name(): string
     {
         return $this->template()->name;
+    }
+
+    public function isNamed(): bool
+    {
+        return $this->isNamed;
+    }
+
+    public function markNamed(bool $isNamed = true): void
+    {
+        $this->isNamed = $isNamed;
     }
 
     /** Read once for as long as it stays what it is. */

@@ -64,7 +64,7 @@ class Run
         $this->evenSizes = $even->sizes;
         $this->touchUps = $touchUps->toArray();
         $this->monthFirst = Record::orders($project->columns());
-        $this->template = $project->templateJson();
+        $this->template = (new TemplateCodec())->encode($project->template()->made());
         $this->orderedAt = new \DateTimeImmutable();
     }
 

@@ -34,6 +34,11 @@ final readonly class MorpheaFile
         return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts, $this->hands);
     }
 
+    public function of(Template $template): self
+    {
+        return new self($template, $this->pictures, $this->table, $this->fonts, $this->hands);
+    }
+
     public function touchUps(): TouchUps
     {
         return new TouchUps(array_filter(array_map(static fn (HandWork $work): ?TouchUp => $work->touch, $this->hands)));

@@ -71,8 +71,8 @@ final readonly class MailOrders
             'to' => $like('/\be-?mail|address of mail|\bmail\b/i'),
             'subject' => '' === $name ? $title : "$title: " . Pattern::column($name),
             'message' => ('' === $name ? 'Hello' : 'Dear ' . Pattern::column($name)) .
-                ",\n\nthis is yours. Thank you for all you did.\n\n" . Pattern::quote($project->owner()->name),
-            'from' => $project->owner()->name,
+                ",\n\nthis is yours. Thank you for all you did.\n\n" . Pattern::quote($project->owner()->signatory()),
+            'from' => $project->owner()->organisation(),
         ]);
     }
 }

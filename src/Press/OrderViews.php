@@ -88,7 +88,7 @@ final readonly class OrderViews
         } catch (OrderError $e) {
             return ['project' => $project, 'error' => $e->getMessage(), 'oob' => false];
         }
-        $template = $project->template();
+        $template = $project->template()->made();
         $first = $plan->pieces[0];
         $look = $this->findings->look($project, array_column($plan->pieces, 'row'), self::LOOK);
         $files = $this->files($plan, $template);

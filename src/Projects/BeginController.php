@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Projects;
 
+use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
@@ -30,6 +31,8 @@ final class BeginController extends AbstractController
         private readonly StarterShelf $starters,
         private readonly OwnStarters $own,
         private readonly WorkDesk $desk,
+        private readonly StarterWords $words,
+        private readonly EntityManagerInterface $entities,
     ) {
     }
 
@@ -38,6 +41,14 @@ final class BeginController extends AbstractController
     {
         $input = $request->request;
         if ('' !== ($starter = $input->getString('starter'))) {
+            if ($input->has('organisation')) {
+                $member->belongsTo($input->getString('organisation') ?: $member->name, $input->getString('signatory'));
+                $this->entities->flush();
+            } elseif (!$member->hasSaidWhose() && isset($this->starters->all()[$starter])) {
+                // Asked once: a starter is for one's own organisation.
+                return $this->render('projects/whose.html.twig', ['starter' => $starter, 'rows' => $input->getBoolean('rows')]);
+            }
+
             return $this->fromStarter($member, $starter, $input->getBoolean('rows'));
         }
         try {
@@ -101,9 +112,21 @@ final class BeginController extends AbstractController
         $project =
             null !== $own
                 ? $this->own->load($own, $make)
-                : $make($this->starters->load($id) ?? throw $this->createNotFoundException('There is no such starter.'));
+                : $make($this->shipped($member, $id, $rows));
+
+        if (null === $own) {
+            $project->markNamed(false);
+            $this->entities->flush();
+        }
 
         return $this->redirectToRoute($rows ? 'compose' : 'rows', ['project' => $project->id()]);
+    }
+
+    private function shipped(Member $member, string $id, bool $rows): MorpheaFile
+    {
+        $file = $this->starters->load($id) ?? throw $this->createNotFoundException('There is no such starter.');
+
+        return $file->of($this->words->of($id, $file->template, $member, $rows));
     }
 
     #[Route('/starters/{starter}/forget', name: 'starter_forget', methods: ['POST'])]

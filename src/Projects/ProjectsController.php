@@ -46,7 +46,7 @@ final class ProjectsController extends AbstractController
             'cards' => $cards,
             'order' => $order->value,
             'orders' => CardOrder::labels(),
-            'starters' => $this->starters->all(),
+            'starters' => $this->starters->byKind(),
             'own' => $this->own->all($member),
             'outside' => $outside->of($member),
             'presets' => Preset::all(),
@@ -62,6 +62,7 @@ final class ProjectsController extends AbstractController
         if ('' === $name) {
             $this->addFlash('bad', 'A project needs a name.');
         } else {
+            $project->markNamed();
             $history->anywhen($project, static fn (Template $template): Template => $template->named($name), 'Project renamed');
         }
 

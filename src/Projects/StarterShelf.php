@@ -17,23 +17,36 @@ use Symfony\Contracts\Cache\CacheInterface;
 /** The templates that ship with the application, unpacked in demo/: to start a project from, with or without their rows. */
 final readonly class StarterShelf
 {
+    /** What each is, by kind and id, in the order they are shown. */
     private const STARTERS = [
-        'mending-certificate' => 'Certificate, A4 landscape',
-        'guild-membership' => 'Certificate, Letter landscape',
-        'winter-pin' => 'Tall pin, 1000 x 1500',
-        'tip-card' => 'Square card, 1080 x 1080',
-        'mend-or-bin' => 'Quiz as a short, 1080 x 1920',
-        'tip-in-two' => 'Tip as a short, 1080 x 1920',
-        'motto' => 'Motto as a short, 1080 x 1920',
-        'before-after' => 'Before and after, 1080 x 1920',
-        'bench-countdown' => 'Countdown, 1080 x 1080',
-        'thank-you' => 'Postcard A6, front and back',
-        'open-bench' => 'Postcard 6 x 9 in, front and back',
-        'lending-card' => 'Card 63 x 88 mm, front and back',
-        'claim-tag' => 'Numbered tag, 90 x 50 mm',
-        'stub-tag' => 'Tags with a stub, ten up',
-        'name-badge' => 'Name badge that folds, 90 x 110 mm',
-        'guild-tote' => 'Print design, 4500 x 5400',
+        'Certificates' => [
+            'mending-certificate' => 'Certificate, A4 landscape',
+            'guild-membership' => 'Certificate, Letter landscape',
+        ],
+        'Cards' => [
+            'lending-card' => 'Card 63 x 88 mm, front and back',
+            'name-badge' => 'Name badge that folds, 90 x 110 mm',
+        ],
+        'Posts' => [
+            'winter-pin' => 'Tall pin, 1000 x 1500',
+            'tip-card' => 'Square card, 1080 x 1080',
+        ],
+        'Labels' => [
+            'claim-tag' => 'Numbered tag, 90 x 50 mm',
+            'stub-tag' => 'Tags with a stub, ten up',
+        ],
+        'Shorts' => [
+            'mend-or-bin' => 'Quiz as a short, 1080 x 1920',
+            'tip-in-two' => 'Tip as a short, 1080 x 1920',
+            'motto' => 'Motto as a short, 1080 x 1920',
+            'before-after' => 'Before and after, 1080 x 1920',
+            'bench-countdown' => 'Countdown, 1080 x 1080',
+        ],
+        'Print' => [
+            'thank-you' => 'Postcard A6, front and back',
+            'open-bench' => 'Postcard 6 x 9 in, front and back',
+            'guild-tote' => 'Print design, 4500 x 5400',
+        ],
     ];
 
     public function __construct(
@@ -48,12 +61,18 @@ final readonly class StarterShelf
     /** @return array<string, string> what each is by id, in the order they are shown */
     public function all(): array
     {
+        return array_merge(...array_values(self::STARTERS));
+    }
+
+    /** @return array<string, array<string, string>> the same by kind */
+    public function byKind(): array
+    {
         return self::STARTERS;
     }
 
     public function load(string $id): ?MorpheaFile
     {
-        if (!isset(self::STARTERS[$id])) {
+        if (!isset($this->all()[$id])) {
             return null;
         }
         $folder = "$this->projectDir/demo/$id";

@@ -140,6 +140,7 @@ final class ImportController extends AbstractController
             'rows/import.html.twig',
             $here + [
                 'choice' => $choice,
+                'proposed' => $this->taking->proposedName($project, $import),
                 'grid' => $choice->grid,
                 'hidden' => ['lines' => \count($whole->hiddenLines), 'columns' => \count($whole->hiddenColumns)],
                 'saidOf' => ImportChoice::said($whole, $request->query->getBoolean('without_hidden')),

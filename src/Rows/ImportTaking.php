@@ -55,6 +55,17 @@ final readonly class ImportTaking
         );
     }
 
+    /** A name for a project that has none of its own, from that of a file; null where nothing is to be proposed. */
+    public function proposedName(Project $project, string $import): ?string
+    {
+        $file = (string) $this->imports->name($project, $import);
+        $name = ImportStore::PASTED === $file ? '' : trim(strtr(pathinfo($file, \PATHINFO_FILENAME), '_-', '  '));
+
+        $proposed = '' === $name ? $project->name() : mb_strtoupper(mb_substr($name, 0, 1)) . mb_substr($name, 1);
+
+        return $project->isNamed() ? null : $proposed;
+    }
+
     /** What stands between cells: as somebody said, tabs in what was pasted, and null for what is found. */
     public function delimiter(Project $project, string $import, ParameterBag $input): ?string
     {
@@ -86,6 +97,11 @@ final readonly class ImportTaking
             static fn (Template $template): Template => AutoLink::of($template, $project->columns())->template,
             'Linked by name',
         );
+        $called = mb_substr(trim($input->getString('project_name')), 0, 120);
+        if (!$project->isNamed() && '' !== $called) {
+            $project->markNamed();
+            $this->history->anywhen($project, static fn (Template $template): Template => $template->named($called), 'Project renamed');
+        }
         $this->imports->forget($project, $import);
 
         return \sprintf(

@@ -158,7 +158,7 @@ final class SealController extends AbstractController
             $linked[0] ?? '',
             Pattern::quote($project->name()),
             array_column($days, 'key')[0] ?? '',
-            $project->owner()->name,
+            $project->owner()->organisation(),
         );
     }
 }

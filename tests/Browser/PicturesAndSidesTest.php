@@ -140,12 +140,12 @@ final class PicturesAndSidesTest extends BrowserTestCase
 
         $files = $this->make('png', 'Make 2 pieces');
         self::assertSame(
-            ['Ladder-front.png', 'Ladder-back.png', 'Tenon saw-front.png', 'Tenon saw-back.png'],
+            ['001 Ladder-front.png', '001 Ladder-back.png', '002 Tenon saw-front.png', '002 Tenon saw-back.png'],
             array_keys($files),
         );
-        self::assertSame(['QR-Code:001'], Tools::codes($files['Ladder-back.png']));
-        self::assertSame(['QR-Code:002'], Tools::codes($files['Tenon saw-back.png']));
-        self::assertSame([], Tools::codes($files['Ladder-front.png']));
+        self::assertSame(['QR-Code:001'], Tools::codes($files['001 Ladder-back.png']));
+        self::assertSame(['QR-Code:002'], Tools::codes($files['002 Tenon saw-back.png']));
+        self::assertSame([], Tools::codes($files['001 Ladder-front.png']));
     }
 
     /** @var array{x: float, y: float} the middle of the first placeholder, in dots */

@@ -31,18 +31,18 @@ final class PressScreenTest extends BrowserTestCase
         $files = Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click()));
         ksort($files);
         self::assertSame(
-            ['Clocks.pdf', 'Kettles.pdf', 'Ng.png', 'Oar.png', 'Ottilie.png', 'Pip.png', 'Влада.png'],
+            ['001 Ottilie.png', '002 Ng.png', '003 Влада.png', '004 Oar.png', '005 Pip.png', 'Clocks.pdf', 'Kettles.pdf'],
             array_keys($files),
         );
         self::assertSame([2, 3], [Tools::pages($files['Clocks.pdf']), Tools::pages($files['Kettles.pdf'])]);
         $text = Tools::pdfText($files['Kettles.pdf']);
         self::assertStringContainsString('Влада', $text);
         self::assertStringNotContainsString('Ng', $text);
-        self::assertSame(300, (getimagesizefromstring($files['Влада.png']) ?: [0])[0]);
+        self::assertSame(300, (getimagesizefromstring($files['003 Влада.png']) ?: [0])[0]);
 
         // For the web it was something else; the kept order brings all of it back.
         $this->orderAs('webp');
-        $this->sees('Ng.webp', '#summary');
+        $this->sees('002 Ng.webp', '#summary');
         $this->find('.kept-orders a')->click();
         $this->sees('Clocks.pdf', '#summary');
         self::assertTrue($this->find('[value="png"]')->isSelected());

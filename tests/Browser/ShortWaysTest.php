@@ -38,7 +38,7 @@ final class ShortWaysTest extends BrowserTestCase
         $this->sees('✓ 2 made', '.run');
         $zip = $this->download(fn () => $this->find('.run a.btn')->click());
         $this->act();
-        self::assertSame(['Ng.pdf', 'Oar.pdf'], array_keys(Tools::pieces($zip)));
+        self::assertSame(['001 Ng.pdf', '002 Oar.pdf'], array_keys(Tools::pieces($zip)));
         self::assertSame(6, $this->acts());
     }
 

@@ -103,11 +103,11 @@ final class WholeJobTest extends BrowserTestCase
         $this->find('#rows')->sendKeys('1,3' . WebDriverKeys::TAB);
         $this->sees('Make 2 pieces', '#bar');
         $this->menu('#insert-name', 'E Register');
-        $this->sees('Ottilie Brandvold-Anning0007.png', '#summary');
+        $this->sees('001 Ottilie Brandvold-Anning0007.png', '#summary');
         $this->button('Make 2 pieces')->click();
         $this->sees('✓ 2 made', '.run');
         $files = Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click()));
-        self::assertSame(['Ottilie Brandvold-Anning0007.png', 'Χρυσούλα Λημναίου0009.png'], array_keys($files));
+        self::assertSame(['001 Ottilie Brandvold-Anning0007.png', '003 Χρυσούλα Λημναίου0009.png'], array_keys($files));
         foreach ($files as $png) {
             self::assertSame([3508, 2480], \array_slice((array) getimagesizefromstring($png), 0, 2));
             $image = imagecreatefromstring($png);

@@ -46,6 +46,7 @@ abstract class AppTestCase extends WebTestCase
     {
         $member = new Member('' === $email ? 'x@tidewick.example' : $email, 'Isolde');
         $member->setPassword('not a hash, so nobody signs in with it');
+        $member->belongsTo('Tidewick Mending Guild', 'Isolde');
         $this->entities()->persist($member);
         $this->entities()->flush();
 

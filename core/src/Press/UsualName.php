@@ -50,6 +50,11 @@ final readonly class UsualName
         if ([] === $filled || $worth <= 0) {
             return 0.0;
         }
+        // What only counts the rows is said already.
+        $counts = static fn (string $cell, int $i): bool => ctype_digit($cell) && (int) $cell === $i + 1;
+        if ($cells === array_filter($cells, $counts, \ARRAY_FILTER_USE_BOTH)) {
+            return 0.0;
+        }
         $apart = \count(array_unique($filled)) / \count($cells);
         $length = array_sum(array_map(static fn (string $cell): int => (int) mb_strlen($cell, 'UTF-8'), $filled)) / \count($filled);
 

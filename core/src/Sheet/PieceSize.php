@@ -36,7 +36,7 @@ final readonly class PieceSize
             $mm($template->width),
             $mm($template->height),
             $bleed ? $mm($template->bleed) : 0.0,
-            \count($template->sides),
+            \count($template->made()->sides),
             $creases,
         );
     }

@@ -106,6 +106,19 @@ final readonly class Template
         return $this->sides[$index];
     }
 
+    /** As it is made: a back on which nothing was put is not printed. */
+    public function made(): self
+    {
+        $isBare = static fn (Side $side): bool => [] === $side->layers && \in_array($side->background, [null, '#FFFFFF'], true);
+        $made = array_filter(
+            $this->sides,
+            static fn (Side $side, int $i): bool => 0 === $i || !$isBare($side),
+            \ARRAY_FILTER_USE_BOTH,
+        );
+
+        return \count($made) === \count($this->sides) || [] === $made ? $this : $this->withSides(array_values($made));
+    }
+
     /** @return list<Layer> in drawing order, all sides */
     public function layers(): array
     {
