@@ -103,7 +103,8 @@ final class CountedJobsTest extends BrowserTestCase
     {
         $this->signIn();
         $this->click('Certificate, A4 landscape');
-        $this->upload('#table-file', 'course.csv', "Full name,Hours,Craft,Issued,Register,Mail\nNg,4,clocks,2026-03-09,0001,ng@dune.example\n");
+        $headings = 'Full name,Hours,Craft,Issued,Register,Mail';
+        $this->upload('#table-file', 'course.csv', "$headings\nNg,4,clocks,2026-03-09,0001,ng@dune.example\n");
         ++$this->acts;
         $this->takeOver();
         ++$this->acts;
@@ -114,7 +115,7 @@ final class CountedJobsTest extends BrowserTestCase
         $this->sees('✓ Open.');
         $form = (string) $this->find('.rule a[href*="/answer/"]')->getAttribute('href');
         $project = (string) preg_replace('~^.*(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
-        $this->driver->get($form);
+        $this->open((string) parse_url($form, \PHP_URL_PATH));
         ++$this->acts;
         sleep(2);
         foreach (['Ada Fell', '12', 'kettles', '2026-04-01', '0002', 'ada@dune.example'] as $i => $answer) {
@@ -145,6 +146,7 @@ final class CountedJobsTest extends BrowserTestCase
         $this->acts += 2;
         $this->sees('Send 2 mails', '#bar');
         $this->click('Send 2 mails');
+        $this->click('Send them');
         $this->sees('✓ 2 sent', '.mailing');
         $this->find('.mailing a')->click();
         $this->sees('ada@dune.example', '.letters');

@@ -65,7 +65,7 @@ final class ProofJobTest extends BrowserTestCase
         ) {
             $this->cell($at($row), $column, $value);
         }
-        $this->sees('6 to look at', '#stations');
+        $this->sees('5 to look at', '#stations');
 
         // Taken as it is, by a key; and the next by another.
         $this->driver->get($at(58));
@@ -103,6 +103,7 @@ final class ProofJobTest extends BrowserTestCase
         $this->find('.proof-piece');
         $this->press('t');
         $this->sees('Touching up row 17 alone', '.touch-strip');
+        $this->find('[data-box-select="name"]')->click();
         $this->retype('#set-style-size', '40');
         $this->retype('#set-fit-maxLines', '3');
         $this->choose('#set-face', '400');

@@ -108,7 +108,7 @@ final class ShortWaysTest extends BrowserTestCase
             },
             'the projects are not in order',
         );
-        $this->find('.begin form button.name');
+        $this->find('.kinds form button.name');
     }
 
     public function testAFrameSaysWhichPictureIsMissingAndSmallHandlesStandOff(): void

@@ -71,14 +71,14 @@ final class ShortsScreenTest extends BrowserTestCase
         $this->button('Make 2 pieces')->click();
         $this->sees('✓ 2 made', '.run');
         $files = Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click()));
-        self::assertSame(['Oil the hinge.mp4', 'Sweep the gutter.mp4'], array_keys($files));
+        self::assertSame(['001 Oil the hinge.mp4', '002 Sweep the gutter.mp4'], array_keys($files));
         foreach ($files as $name => $film) {
             $facts = Tools::film($film);
             self::assertSame([360, 640], [$facts['video']['width'], $facts['video']['height']], $name);
         }
         self::assertNotSame(
-            Tools::film($files['Oil the hinge.mp4'])['video']['duration'],
-            Tools::film($files['Sweep the gutter.mp4'])['video']['duration'],
+            Tools::film($files['001 Oil the hinge.mp4'])['video']['duration'],
+            Tools::film($files['002 Sweep the gutter.mp4'])['video']['duration'],
             'each as long as it takes to read',
         );
     }

@@ -32,12 +32,17 @@ final class WholeJobTest extends BrowserTestCase
 
         // A new project from a starter, and its rows.
         $this->button('Certificate, A4 landscape')->click();
+        // Asked once: whose it is.
+        $this->find('#organisation')->sendKeys('Dune Rowing Club');
+        $this->button('Begin')->click();
         $this->sees('Bring the rows');
         $this->sees('Full name', '.drop-here');
         $this->upload('#table-file', 'spring.csv', self::ROWS);
         $this->sees('What was understood of spring.csv');
+        self::assertSame('Spring', $this->find('#project-name')->getAttribute('value'));
         $this->takeOver();
         $this->sees('4 rows with 5 columns are here.');
+        $this->sees('DUNE ROWING CLUB', '#side');
         $this->sees('Date shows D Issued');
         $this->sees('2 not linked', '#stations');
 
@@ -63,7 +68,7 @@ final class WholeJobTest extends BrowserTestCase
         $this->press('=');
         $this->sees('Now the letter of the column.', '#link-hint');
         $this->press('c');
-        $this->sees('for 41 hours at the bench, bringing kettles back to use', '#side');
+        $this->sees('for 41 hours of kettles', '#side');
         $this->sees('all linked', '#stations');
 
         // Flip through the rows on the real design.
@@ -80,7 +85,7 @@ final class WholeJobTest extends BrowserTestCase
         // All pieces as one PDF.
         $this->button('Make 4 pieces')->click();
         $this->orderAs('pdf');
-        $this->sees('mending-certificates.pdf', '#summary');
+        $this->sees('spring.pdf', '#summary');
         $this->button('Make 4 pieces')->click();
         $this->sees('✓ 4 made', '.run');
         $pdf = $this->download(fn () => $this->find('.run a.btn')->click());
@@ -88,7 +93,7 @@ final class WholeJobTest extends BrowserTestCase
         self::assertSame(4, Tools::pages($pdf));
         $text = Tools::pdfText($pdf);
         foreach (
-            ['Ottilie Brandvold-Anning', 'for 1 hour at the bench', 'Χρυσούλα Λημναίου', '4 March 2026', 'No. 0010']
+            ['Ottilie Brandvold-Anning', 'for 1 hour of', 'Χρυσούλα Λημναίου', '4 March 2026', 'No. 0010']
             as $words
         ) {
             self::assertStringContainsString($words, $text);

@@ -90,12 +90,12 @@ final class PressTest extends AppTestCase
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|2");
         $this->order($project, ['format' => 'pdfs']);
         $this->work();
-        $pdf = Tools::pieces($this->download($project))['Ng.pdf'];
+        $pdf = Tools::pieces($this->download($project))['001 Ng.pdf'];
         Tools::assertSoundPdf($pdf);
         self::assertStringContainsString('for 1 hour at the bench', Tools::pdfText($pdf));
         $this->order($project, ['format' => 'svg']);
         $this->work();
-        self::assertStringContainsString('>Ng</text>', Tools::pieces($this->download($project))['Ng.svg']);
+        self::assertStringContainsString('>Ng</text>', Tools::pieces($this->download($project))['001 Ng.svg']);
     }
 
     public function testAnOrderThatCannotBeFollowedSaysWhy(): void
