@@ -110,7 +110,8 @@ final class Architecture
             'App\Tables', 'App\Open', 'App\Web', 'App\Press',
         ],
         'App\Collect' => [
-            'Core\Naming', 'Core\Data', 'Core\Drawing', 'Core\Layout', 'Core\Template', 'Core\Form', 'App\Entity', 'App\History',
+            'Core\Pattern', 'Core\Naming', 'Core\Data', 'Core\Drawing', 'Core\Layout', 'Core\Template', 'Core\Form', 'App\Entity',
+            'App\History',
             'App\Render', 'App\Import', 'App\Fonts', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web', 'App\Deliver',
         ],
         'App\Mail' => [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Collect;
 
+use Morphea\App\Deliver\EditorWords;
 use Morphea\App\Deliver\Quiet;
 use Morphea\App\Render\RenderError;
 use Morphea\Core\Data\TableError;
@@ -101,6 +102,7 @@ final class AnswerController extends AbstractController
             'answer' => $answer,
             'cells' => $found['cells'],
             'given' => $found['given'],
+            'thanks' => EditorWords::filled($form->project, $form->order->thanks, $found['cells']),
             'sides' => \count($form->project->template()->sides),
         ]));
     }

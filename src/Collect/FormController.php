@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Collect;
 
+use Morphea\App\Deliver\EditorWords;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\Core\Form\FieldKind;
 use Morphea\Core\Form\FormError;
 use Morphea\Core\Form\FormOrder;
+use Morphea\Core\Pattern\PatternError;
+use Morphea\Core\Pattern\Shown;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -37,7 +40,12 @@ final class FormController extends AbstractController
             array_values(array_filter(\is_array($said['fields'] ?? null) ? $said['fields'] : [], is_array(...))),
             static fn (array $field): bool => isset($field['asked']),
         );
-        $order = FormOrder::of(['fields' => $fields, 'looked' => '1' === ($said['looked'] ?? '1')] + $said);
+        try {
+            $thanks = EditorWords::read($request->request->getString('thanks'));
+        } catch (PatternError) {
+            $thanks = '';
+        }
+        $order = FormOrder::of(['fields' => $fields, 'looked' => '1' === ($said['looked'] ?? '1'), 'thanks' => $thanks] + $said);
         try {
             $this->forms->keep($project, $order);
         } catch (FormError $e) {
@@ -78,6 +86,9 @@ final class FormController extends AbstractController
                 static fn (string $key): array => ['column' => $columns[$key], 'field' => $asked[$key] ?? null],
                 array_map(strval(...), array_keys($lines)),
             ),
+            'thanks' => EditorWords::of($project, $order->thanks),
+            'offered' => EditorWords::columns($project),
+            'shown' => Shown::choices(),
             'families' => array_keys($project->template()->headings()),
             'kinds' => FieldKind::cases(),
             'zone' => date_default_timezone_get(),

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Deliver;
 
 use Morphea\App\Entity\Project;
+use Morphea\Core\Data\Column;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternError;
+use Morphea\Core\Pattern\PatternFiller;
 use Morphea\Core\Pattern\PatternParts;
 
 /**
@@ -24,6 +26,31 @@ final readonly class EditorWords
         } catch (PatternError) {
             return [['words' => $pattern]];
         }
+    }
+
+    /**
+     * The pattern's words and columns with what stands in cells; columns that have none are empty.
+     *
+     * @param array<string, string> $cells by column key
+     */
+    public static function filled(Project $project, string $pattern, array $cells): string
+    {
+        $locale = $project->template()->locale;
+        try {
+            $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
+
+            return (new PatternFiller($locale))->fill(Pattern::parse($pattern, $locale), $cells + array_fill_keys($keys, ''))->text;
+        } catch (PatternError) {
+            return $pattern;
+        }
+    }
+
+    /** What an editor sent, as a pattern; plain words where it is none of its lists. */
+    public static function read(string $sent): string
+    {
+        $parts = json_decode($sent, true);
+
+        return \is_array($parts) ? PatternParts::source($parts) : Pattern::quote($sent);
     }
 
     /** A pattern as people read it: columns by their headings, in brackets. */

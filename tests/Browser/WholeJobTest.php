@@ -73,7 +73,7 @@ final class WholeJobTest extends BrowserTestCase
 
         // Flip through the rows on the real design.
         $this->press(WebDriverKeys::PAGE_DOWN);
-        $this->sees('for 1 hour at the bench, bringing bicycles back to use', '#side');
+        $this->sees('for 1 hour of bicycles', '#side');
         $this->sees('Featherstonehaugh-', '#side');
         $this->find('#row-next')->click();
         $this->sees('Χρυσούλα Λημναίου', '#side');

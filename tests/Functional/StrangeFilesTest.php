@@ -202,7 +202,8 @@ final class StrangeFilesTest extends AppTestCase
         $form['kind0'] = 'picture';
         $form['sheet'] = 'Autumn';
         $page = $this->browser->submit($form);
-        self::assertSame('3', $page->filter('#heading option[selected]')->attr('value'), 'its own heading line, not that of the sheet before');
+        $heading = $page->filter('#heading option[selected]')->attr('value');
+        self::assertSame('3', $heading, 'its own heading line, not that of the sheet before');
         $this->take();
         self::assertSame(
             ['Tag', 'Owner', 'Thing'],
