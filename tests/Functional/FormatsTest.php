@@ -182,7 +182,7 @@ final class FormatsTest extends AppTestCase
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|2");
         $this->order($project, ['format' => 'svg']);
         $this->work();
-        $svg = Tools::pieces($this->download($project))['Ng.svg'];
+        $svg = Tools::pieces($this->download($project))['001 Ng.svg'];
         self::assertStringContainsString('>Ng</text>', $svg);
         preg_match_all('~@font-face\{font-family:"([^"]+)"[^}]*base64,([^)]+)\)~', $svg, $fonts);
         self::assertContains('Lora', $fonts[1]);

@@ -76,7 +76,8 @@ final class OwnWordsTest extends AppTestCase
         $this->post("$compose/words", ['layer' => 'text', 'parts' => $parts]);
         self::assertResponseIsSuccessful();
         $this->browser->request('GET', "/projects/$id/rows/blank.csv");
-        self::assertStringContainsString('Empfänger,Größe (cm)', str_replace('"', '', $this->browser->getInternalResponse()->getContent()));
+        $sheet = $this->browser->getInternalResponse()->getContent();
+        self::assertStringContainsString('Empfänger,Größe (cm)', str_replace('"', '', $sheet));
         $this->post("/projects/$id/rows/import/paste", ['cells' => "Größe (cm)\tEmpfänger\n12\tNg"]);
         $this->browser->followRedirect();
         $this->take();
