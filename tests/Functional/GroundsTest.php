@@ -34,7 +34,7 @@ final class GroundsTest extends AppTestCase
             self::assertSame($scene->timing->frames(), (int) Tools::film($file)['video']['nb_read_frames']);
             $this->assertAlike($project, $scene, $file, [0, 1, 31, 60, $scene->timing->frames() - 1], 180);
         }
-        $film = $files['Mend it before it is missed.mp4'];
+        $film = $files['001 Mend it before it is missed.mp4'];
         $last = (int) Tools::film($film)['video']['nb_read_frames'] - 1;
         self::assertGreaterThan(26, Tools::likeness(Tools::frame($film, 0), Tools::frame($film, $last)), 'it ends as it begins');
     }
