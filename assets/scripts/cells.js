@@ -7,6 +7,7 @@ const queue = saves(
     async ({row, name, value, seen, mark}) => {
         const answer = await fetch(cells().dataset.edit, {
             method: 'POST',
+            keepalive: true,
             headers: {'Content-Type': 'application/json', 'X-Requested-With': 'fetch', 'X-CSRF-Token': token()},
             body: JSON.stringify({
                 op: 'cells',

@@ -2,7 +2,7 @@
 // Everything people do is asked of the server, which answers with what changed; recipes, marks and history are its
 // work.
 import {notice} from './notices.js';
-import {kept, saves, token} from './saves.js';
+import {kept, outlives, saves, token} from './saves.js';
 
 export const root = document.getElementById('grid');
 export const {base} = root.dataset;
@@ -39,9 +39,11 @@ const dialogOpen = () => document.querySelector('dialog[open]');
 
 // ---- the server
 async function post(address, body) {
+    const said = JSON.stringify(body);
     const answer = await fetch(base + address, {
         method: 'POST',
-        body: JSON.stringify(body),
+        body: said,
+        keepalive: outlives(said),
         headers: {'Content-Type': 'application/json', 'X-Requested-With': 'fetch', 'X-CSRF-Token': token()},
     });
     const text = await answer.text();

@@ -34,6 +34,9 @@ export function kept(status) {
     return status >= 500 || status === 429 ? 'broken' : null;
 }
 
+// Whether what is sent goes on though the page is left: browsers allow it up to 64 KB.
+export const outlives = (body) => body.length < 60_000;
+
 // `send` takes one change and answers with what the server decided, or with {kept: why}; `text` tells changes in words,
 // for copying them out.
 export function saves(send, text = null) {

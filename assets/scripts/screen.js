@@ -1,5 +1,5 @@
 import {notice} from './notices.js';
-import {kept, saves} from './saves.js';
+import {kept, outlives, saves, token} from './saves.js';
 import {wordsOf} from './words-editor.js';
 
 // What all parts of the Compose screen share: its state, and asking the server for the next one.
@@ -66,6 +66,17 @@ const queue = saves(async (step) => {
             true,
         );
     return {status};
+});
+// Who closes the page loses nothing that is on its way: it is sent once more, and made once, for it has the same token.
+window.addEventListener('pagehide', () => {
+    if (running?.verb !== 'post' || running.source || !running.sent) return;
+    const body = new URLSearchParams(running.sent).toString();
+    const headers = {
+        'HX-Request': 'true',
+        'X-CSRF-Token': token(),
+        'Content-Type': 'application/x-www-form-urlencoded',
+    };
+    fetch(running.address, {method: 'POST', keepalive: outlives(body), headers, body}).catch(() => {});
 });
 // While later steps wait, an answer that only draws what they change again is not shown: the screen would go back under
 // somebody's hands. Its revision is what the next step is made from.

@@ -31,6 +31,9 @@ document.addEventListener('focusout', (event) => {
     wordsOf(element).takeOver();
 });
 
+// Words that were typed a moment ago are on their way before the page goes.
+window.addEventListener('beforeunload', () => last && last.isConnected && wordsOf(last).tellNow(), true);
+
 // ---- what is typed
 // One line break; where there is only one line it is the end of it.
 function enter(words) {

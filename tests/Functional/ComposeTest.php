@@ -67,6 +67,26 @@ final class ComposeTest extends AppTestCase
         self::assertStringContainsString('There is nothing to do again.', $this->body());
     }
 
+    public function testOneChoiceSaysForSeveralTextsWhatHappensWhereTheyAreEmpty(): void
+    {
+        $project = $this->project();
+        $address = "/projects/{$project->id()}/compose";
+        $page = $this->browser->request('GET', "$address?layer=deed,register,date");
+        self::assertSame('hide', $page->filter('#set-empty option[selected]')->attr('value'));
+        $this->post("$address/set", ['layer' => 'deed,register,date', 'set' => ['empty' => 'pull']]);
+        self::assertResponseIsSuccessful();
+        $template = $this->reload($project)->template();
+        foreach (['deed', 'register', 'date'] as $id) {
+            $layer = $template->layer($id);
+            self::assertTrue($layer instanceof TextLayer && $layer->empty->pullsUp, $id);
+        }
+        self::assertFalse($this->recipient($project)->empty->pullsUp);
+        $page = $this->browser->request('GET', "$address?layer=deed,register,date");
+        self::assertSame('pull', $page->filter('#set-empty option[selected]')->attr('value'));
+        $page = $this->browser->request('GET', "$address?layer=deed,title");
+        self::assertCount(0, $page->filter('#set-empty'), 'fixed words are never empty');
+    }
+
     /** @param array<string, string> $set */
     #[TestWith([['style.size' => 'big'], 'is no number'])]
     #[TestWith([['style.size' => '-4'], 'must lie between'])]

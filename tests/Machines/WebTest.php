@@ -43,7 +43,9 @@ final class WebTest extends AppTestCase
 
         $this->get('/sign-up');
         $this->send('/sign-up', ['sign_up_form' => ['name' => 'Ada', 'email' => 'ada@tidewick.example', 'password' => self::PASSWORD]]);
-        $this->send('/projects', ['starter' => 'mending-certificate']);
+        $this->send('/projects', [
+            'starter' => 'mending-certificate', 'organisation' => 'Dune Rowing Club', 'signatory' => 'Ada',
+        ]);
         self::assertSame(1, preg_match('~/projects/\w{26}~', $this->to(), $m), 'whoever signed up at the one is known to the other');
         [$project] = $m;
 
