@@ -146,10 +146,12 @@ function draw() {
     range().value = frame;
     document.getElementById('moment-said').textContent = `${(frame / scene.rate).toFixed(2)} s`;
 }
+// The moment is known at once, so that whoever steps on does so from there, though it is drawn only when it is loaded.
 async function show(at) {
     isWhole = false;
-    if (!(await load()) || !strip()) return;
-    frame = Math.max(0, Math.min(scene.frames - 1, at));
+    frame = Math.max(0, at);
+    if (!(await load()) || !strip() || frame === null) return;
+    frame = Math.min(scene.frames - 1, frame);
     draw();
 }
 function design() {
@@ -239,7 +241,7 @@ lengths();
 // A short opens on the moment at which all is there, and not with its scenes on top of each other.
 async function poster() {
     const there = await load();
-    if (there) show(there.poster);
+    if (there && frame === null && !isWhole) show(there.poster);
 }
 // Whoever takes a layer up sees it: at the same moment, or in the middle of its own time.
 function momentOf(layer) {
