@@ -42,8 +42,10 @@ final class FormController extends AbstractController
         );
         try {
             $thanks = EditorWords::read($request->request->getString('thanks'));
-        } catch (PatternError) {
-            $thanks = '';
+        } catch (PatternError $e) {
+            $this->addFlash('bad', $e->getMessage());
+
+            return $this->show($project, $this->forms->order($project), Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         $order = FormOrder::of(['fields' => $fields, 'looked' => '1' === ($said['looked'] ?? '1'), 'thanks' => $thanks] + $said);
         try {

@@ -18,6 +18,8 @@ use Morphea\Core\Form\Field;
 use Morphea\Core\Form\FieldKind;
 use Morphea\Core\Form\FormError;
 use Morphea\Core\Form\FormOrder;
+use Morphea\Core\Pattern\Pattern;
+use Morphea\Core\Pattern\PatternError;
 
 /** The forms of projects: what they ask, whether they are open, and where strangers find them. */
 final readonly class Forms
@@ -58,6 +60,11 @@ final readonly class Forms
     public function keep(Project $project, FormOrder $order): void
     {
         $order->check(array_column(self::columns($project), 'key'));
+        try {
+            Pattern::parse($order->thanks, $project->template()->locale);
+        } catch (PatternError $e) {
+            throw new FormError("What is said when it was sent: {$e->getMessage()}", 0, $e);
+        }
         $this->ways->say($project, self::KIND, $order->toArray());
     }
 

@@ -166,6 +166,18 @@ final class FormTest extends AppTestCase
         $this->post("/projects/{$project->id()}/deliver/form", ['title' => '', 'fields' => $fields]);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('Say what the form is called', $this->body());
+        $kept = ['title' => 'Certificates', 'fields' => $fields];
+        $this->post("/projects/{$project->id()}/deliver/form", ['thanks' => 'We have it.'] + $kept);
+        self::assertResponseRedirects();
+        $own = ['column' => 'hours', 'shown' => 'own', 'source' => '{hours, plural, one {x'];
+        $this->post("/projects/{$project->id()}/deliver/form", ['thanks' => json_encode([$own])] + $kept);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('What is said when it was sent: ', $this->body());
+        $this->post("/projects/{$project->id()}/deliver/form", ['thanks' => '[1]'] + $kept);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('The words did not arrive whole.', $this->body());
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/deliver/form");
+        self::assertStringContainsString('We have it.', (string) $page->filter('#thanks-words')->attr('data-parts'));
     }
 
     /**
