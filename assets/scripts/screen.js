@@ -70,7 +70,8 @@ const queue = saves(async (step) => {
 // Who closes the page loses nothing that is on its way: it is sent once more, and made once, for it has the same token.
 window.addEventListener('pagehide', () => {
     if (running?.verb !== 'post' || running.source || !running.sent) return;
-    const body = new URLSearchParams(running.sent).toString();
+    const pairs = Object.entries(running.sent).flatMap(([name, said]) => [said].flat().map((one) => [name, one]));
+    const body = new URLSearchParams(pairs).toString();
     const headers = {
         'HX-Request': 'true',
         'X-CSRF-Token': token(),

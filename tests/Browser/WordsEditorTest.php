@@ -197,6 +197,22 @@ final class WordsEditorTest extends BrowserTestCase
         self::latency($this->driver, 0);
         $this->find('.station[href$="/compose"]')->click();
         $this->sees('Hello dear friend Ng of Northwater, offline and gone', '#side');
+        // The page is loaded anew, or closed, as quickly.
+        $this->eventually(fn () => $this->find('#box-text')->click(), 'the text cannot be clicked');
+        $this->settled();
+        $this->press(WebDriverKeys::ENTER);
+        $this->find('#words-in-place');
+        $this->press(WebDriverKeys::END);
+        $this->type(', for good');
+        self::latency($this->driver, 300);
+        $this->driver->executeScript('location.reload()');
+        self::latency($this->driver, 0);
+        $this->eventually(function (): bool {
+            $this->driver->navigate()->refresh();
+
+            return str_contains($this->find('#side')->getText(), 'offline and gone, for good')
+                ?: throw new \RuntimeException('not yet');
+        }, 'the last words were lost with the page');
     }
 
     public function testADropSaysBeforehandWhatItDoes(): void
