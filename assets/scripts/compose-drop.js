@@ -6,24 +6,17 @@ import {edit, isPaper, side, url} from './screen.js';
 import {wordsOf} from './words-editor.js';
 
 const KINDS = ['text', 'picture', 'code'];
-const NO_PICTURE = {
-    number: 'a number',
-    date: 'a date',
-    'yes-no': 'yes or no',
-    colour: 'a colour',
-    address: 'an address',
-};
 const NEAR = 6;
 let hovered = null;
-// The kind of every column, asked for when the first one is taken up.
-let kinds = null;
+// What is known of every column, asked for when the first one is taken up.
+let known = null;
 document.addEventListener('pointerdown', async (event) => {
-    if (kinds || !event.target.closest('.column')) return;
-    kinds = {};
+    if (known || !event.target.closest('.column')) return;
+    known = {};
     const answer = await fetch(url('/kinds'), {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
-    kinds = answer?.ok ? await answer.json() : null;
+    known = answer?.ok ? await answer.json() : null;
 });
-const kindOf = (column) => kinds?.[column.key] ?? 'text';
+const about = (column) => known?.[column.key] ?? {};
 
 // Words that stand for words to come: nobody minds when a column takes their place.
 export const isSample = (words) => {
@@ -64,7 +57,7 @@ target((column, event) => {
     if (box) return onFrame(box, column);
     if (!under.some((one) => one.id === 'side')) return null;
     return {
-        says: kindOf(column) === 'picture' ? 'new picture here' : 'new text here',
+        says: about(column).kind === 'picture' ? 'new picture here' : 'new text here',
         element: side(),
         drop: () => {
             const at = side().getBoundingClientRect();
@@ -79,13 +72,9 @@ target((column, event) => {
 });
 function onFrame(box, column) {
     const isPicture = box.dataset.kind === 'picture';
-    const wrong = isPicture && NO_PICTURE[kindOf(column)];
+    const wrong = isPicture && about(column).whyNoPicture;
     return {
-        says: wrong
-            ? `${column.heading} is ${wrong}, so it cannot name a picture`
-            : isPicture
-              ? 'picture of this frame'
-              : 'what this code holds',
+        says: wrong || (isPicture ? 'picture of this frame' : 'what this code holds'),
         element: box,
         drop: wrong ? null : () => edit('/link', {layer: box.dataset.box, column: column.key}),
     };

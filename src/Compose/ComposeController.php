@@ -140,11 +140,19 @@ final class ComposeController extends AbstractController
         ]);
     }
 
-    /** The kind of every column, by key: what is dropped on a picture has to be able to name one. */
+    /** The kind of every column, by key, and why its cells cannot name the picture of a frame. */
     #[Route('/kinds', name: 'compose_kinds', methods: ['GET'])]
     public function kinds(Project $project, TableRows $rows, ProjectKinds $kinds): Response
     {
-        return new JsonResponse((object) $kinds->byKey($project, $rows->table($project)));
+        $table = $rows->table($project);
+        $byKey = $kinds->byKey($project, $table);
+        $about = [];
+        foreach ($table->columns as $column) {
+            $kind = $byKey[$column->key];
+            $about[$column->key] = ['kind' => $kind, 'whyNoPicture' => $kind->whyNoPicture($column->heading)];
+        }
+
+        return new JsonResponse((object) $about);
     }
 
     #[Route('/widest', name: 'compose_widest', methods: ['GET'])]

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Compose;
 
 use Morphea\App\Entity\Project;
+use Morphea\App\Tables\ProjectKinds;
+use Morphea\App\Tables\TableRows;
 use Morphea\Core\Data\Column;
 use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Template\Content;
@@ -22,9 +24,11 @@ use Morphea\Core\Template\Edit\SetLayer;
 use Morphea\Core\Template\Edit\SetLayers;
 use Morphea\Core\Template\Field;
 use Morphea\Core\Template\Layer;
+use Morphea\Core\Template\LayerKind;
 use Morphea\Core\Template\PictureLayer;
 use Morphea\Core\Template\Template;
 use Morphea\Core\Template\TemplateCodec;
+use Morphea\Core\Template\TemplateError;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -89,17 +93,26 @@ final readonly class EditController
     }
 
     #[Route('/link', name: 'compose_link')]
-    public function link(Project $project, Request $request): Response
+    public function link(Project $project, Request $request, ProjectKinds $kinds, TableRows $rows): Response
     {
-        return $this->screen->edit(
+        return $this->screen->edit($project, $request, static function (array $layers, Template $template) use (
             $project,
             $request,
-            static fn (array $layers): Edit => new LinkColumn(
+            $kinds,
+            $rows,
+        ): Edit {
+            $column = ComposeScreen::column($project, $request);
+            if (LayerKind::Picture === $template->layer($layers[0])->kind()) {
+                $why = $kinds->byKey($project, $rows->table($project))[$column->key]->whyNoPicture($column->heading);
+                null === $why || throw new TemplateError('', "$why. If its cells are names of pictures, set its kind to picture in Rows.");
+            }
+
+            return new LinkColumn(
                 $layers[0],
-                ComposeScreen::column($project, $request)->key,
+                $column->key,
                 array_map(static fn (Column $column): string => $column->key, $project->columns()),
-            ),
-        );
+            );
+        });
     }
 
     #[Route('/place', name: 'compose_place')]

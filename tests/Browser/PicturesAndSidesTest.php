@@ -101,6 +101,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
         $this->sees('Mender No 1', '#side');
         $this->sees('mends craft 1', '#side');
         $this->sees('all linked', '#bar');
+        $this->assertOnePage();
         $this->find('#row-next')->click();
         $this->sees('Mender No 2', '#side');
         $pdf = $this->make('pdf', 'Make 10 pieces');
@@ -114,6 +115,16 @@ final class PicturesAndSidesTest extends BrowserTestCase
         }
         self::assertStringNotContainsString('{', $text);
         self::assertSame(0, Tools::pdfPictures($pdf), 'the drawing stayed one');
+    }
+
+    /** What came back from the server took the place of what it renews: no bar, work area or id is there a second time. */
+    private function assertOnePage(): void
+    {
+        foreach (['header', 'main', '#bar', '#work', '#side'] as $part) {
+            self::assertCount(1, $this->driver->findElements(WebDriverBy::cssSelector($part)), $part);
+        }
+        $ids = $this->driver->executeScript('return [...document.querySelectorAll("[id]")].map(({id}) => id)');
+        self::assertSame([], array_values(array_diff_key($ids, array_unique($ids))), 'no id is there twice');
     }
 
     public function testACardWithFrontAndBack(): void

@@ -117,6 +117,32 @@ final class ComposeTest extends AppTestCase
         self::assertStringContainsString('shows no column', $this->body());
     }
 
+    public function testWhatCannotNameAPictureIsNotLinkedToOneUnlessItsKindSaysSo(): void
+    {
+        $project = $this->project("Full name|Hours|Portrait\nAda Finch|12|ada.png\nBo Marsh|3|bo.png");
+        $address = "/projects/{$project->id()}/compose";
+        $this->post("$address/add", ['kind' => 'picture']);
+        $this->post("$address/link", ['layer' => 'picture', 'column' => 'hours']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('Hours is a number, so it cannot name a picture.', $this->body());
+        $this->browser->request('GET', "$address/kinds");
+        $kinds = json_decode($this->body(), true);
+        self::assertSame('Hours is a number, so it cannot name a picture', $kinds['hours']['whyNoPicture'] ?? null);
+        self::assertSame(['kind' => 'picture', 'whyNoPicture' => null], $kinds['portrait'] ?? null);
+        $this->post("$address/link", ['layer' => 'picture', 'column' => 'portrait']);
+        self::assertResponseIsSuccessful();
+        self::assertSame(['portrait'], $this->reload($project)->template()->layer('picture')->columns());
+        $this->browser->jsonRequest(
+            'POST',
+            "/projects/{$project->id()}/rows/edit",
+            ['op' => 'kind', 'key' => 'hours', 'kind' => 'picture'],
+            ['HTTP_X_CSRF_TOKEN' => $this->token(), 'HTTP_X_REQUESTED_WITH' => 'fetch'],
+        );
+        self::assertResponseIsSuccessful();
+        $this->post("$address/link", ['layer' => 'picture', 'column' => 'hours']);
+        self::assertResponseIsSuccessful();
+    }
+
     public function testWordsWithColumnsArriveAsParts(): void
     {
         $project = $this->project();

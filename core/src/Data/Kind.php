@@ -14,4 +14,19 @@ enum Kind: string
     case Colour = 'colour';
     case Address = 'address';
     case Picture = 'picture';
+
+    /** Why a column of this kind cannot name the pictures of a frame; null where it can. */
+    public function whyNoPicture(string $heading): ?string
+    {
+        $is = match ($this) {
+            self::Number => 'a number',
+            self::Date => 'a date',
+            self::YesNo => 'yes or no',
+            self::Colour => 'a colour',
+            self::Address => 'an address',
+            self::Text, self::Picture => null,
+        };
+
+        return null === $is ? null : "$heading is $is, so it cannot name a picture";
+    }
 }
