@@ -29,7 +29,7 @@ final readonly class Bounces
         }
         $found = null;
         if (1 === preg_match('/\+([A-Za-z0-9_-]{22})@/', $eml->headers['to'] ?? '', $m)) {
-            $found = $this->letters->byToken($m[1]);
+            $found = $this->letters->bySign($m[1]);
         }
         // Parts of parts follow in the file: what of the mail itself came back has its Message-ID.
         if (null === $found && 1 === preg_match('/^Message-ID:\s*<?([A-Za-z0-9_-]{22}@[^\s>]+)>?/mi', $original . "\n" . $bytes, $m)) {
@@ -43,9 +43,29 @@ final readonly class Bounces
             ? (string) preg_replace('/\s+/', ' ', trim($m[1]))
             : 'It came back without a reason.';
         $letter = $found['letter'];
+        // Of a message to several that came back from one of them, that one is meant.
+        $copies = array_map(static fn (string $copy): string => mb_strtolower($copy, 'UTF-8'), $letter->copies);
+        $from = self::recipient($report);
+        if (\in_array($from, $copies, true)) {
+            $this->closed->close($found['member'], $from, Why::CameBack);
+
+            return "The copy to $from of the mail to row {$letter->row->number} came back: $why";
+        }
         $this->letters->is($letter->id, LetterState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
         $this->closed->close($found['member'], $letter->email, Why::CameBack);
 
         return "The mail to row {$letter->row->number} came back: $why";
+    }
+
+    /** The address a report is about (RFC 3464, 2.3.1 and 2.3.2), in small letters: as it was sent to, where that is said. */
+    private static function recipient(string $report): string
+    {
+        foreach (['Original-Recipient', 'Final-Recipient'] as $field) {
+            if (1 === preg_match("/^$field:\s*[\w-]+;\s*<?([^\s<>]+@[^\s<>]+)>?/mi", $report, $m)) {
+                return mb_strtolower($m[1], 'UTF-8');
+            }
+        }
+
+        return '';
     }
 }

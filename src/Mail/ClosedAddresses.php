@@ -55,6 +55,13 @@ final readonly class ClosedAddresses
         );
     }
 
+    public function isClosed(Member $member, string $email): bool
+    {
+        $one = 'SELECT 1 FROM closed_address WHERE member_id = ? AND email = ?';
+
+        return false !== $this->connection->fetchOne($one, [$member->id(), mb_strtolower($email, 'UTF-8')]);
+    }
+
     /** Who took themselves off stays off, whatever comes later; who asked for it is not one that mail only came back from. */
     public function close(int $member, string $email, Why $why): void
     {

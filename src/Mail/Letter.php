@@ -8,10 +8,15 @@ use Morphea\Core\Data\Record;
 use Morphea\Core\Mail\Address;
 use Morphea\Core\Mail\Planned;
 
-/** A mail to the person of one row, with the row as it was when the mail was ordered. */
+/** An email to the person of one row, or a copy of it to somebody else, with the row as it was when it was ordered. */
 final readonly class Letter
 {
-    /** @param list<string> $copies */
+    /**
+     * @param list<string> $copies who gets a copy, where it is only looked at; or who had one in the same message (Cc), as was done
+     *     before copies were emails of their own
+     * @param string       $copyOf the address of the person whose email it is a copy of; empty where it is none
+     * @param string       $sign   what stands in its Message-ID and in the address it would come back to
+     */
     public function __construct(
         public int $id,
         public string $mailing,
@@ -25,6 +30,8 @@ final readonly class Letter
         public string $message = '',
         public string $error = '',
         public ?float $sentAt = null,
+        public string $copyOf = '',
+        public string $sign = '',
     ) {
     }
 
@@ -40,6 +47,7 @@ final readonly class Letter
             array_map(static fn (Address $one): string => $one->email, $planned->copies),
             $token,
             LetterState::Waiting,
+            sign: $token,
         );
     }
 
@@ -67,6 +75,13 @@ final readonly class Letter
             (string) $found['message'],
             (string) $found['error'],
             null === $found['sent_at'] ? null : (float) $found['sent_at'],
+            (string) $found['copy_of'],
+            '' === (string) $found['sign'] ? (string) $found['token'] : (string) $found['sign'],
         );
+    }
+
+    public function isCopy(): bool
+    {
+        return '' !== $this->copyOf;
     }
 }

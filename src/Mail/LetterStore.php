@@ -11,11 +11,13 @@ use Morphea\App\Entity\Mailing;
 use Morphea\App\Entity\Project;
 use Morphea\Core\Data\Record;
 use Morphea\Core\Mail\Address;
+use Morphea\Core\Mail\MailOrder;
+use Morphea\Core\Mail\MailPlan;
 use Morphea\Core\Mail\Planned;
 
 /**
- * The letters of mailings: written in bulk, changed one by one by plain statements. A row has a letter of the same words
- * once, whoever asks for it and however often.
+ * The emails of mailings: written in bulk, changed one by one by plain statements. Nobody gets the same email twice, whoever
+ * asks for it, however often, and whichever row their address stands in by then.
  */
 final readonly class LetterStore
 {
@@ -28,16 +30,24 @@ final readonly class LetterStore
     {
     }
 
-    /** @return array<int, true> ids of rows that have a letter of these words */
-    public function written(Project $project, string $key): array
+    /**
+     * Who had this email, whatever batch, run or rule it went by.
+     *
+     * @return array<string, array<int, string>> prints of the rows as they were last, by key of the address and by id
+     */
+    public function written(Project $project, MailOrder $order): array
     {
-        return array_fill_keys(
-            array_map(intval(...), $this->connection->fetchFirstColumn(
-                'SELECT row_id FROM letter WHERE project_id = ? AND mail_key = ?',
-                [$project->id(), $key],
-            )),
-            true,
+        $written = [];
+        $found = $this->connection->executeQuery(
+            "SELECT email, row_id, row_print FROM letter WHERE project_id = ? AND (email_key = ? OR mail_key = ?) AND copy_of = ''
+                ORDER BY id",
+            [$project->id(), $order->identity(), $order->key()],
         );
+        foreach ($found->iterateNumeric() as [$email, $row, $print]) {
+            $written[mb_strtolower((string) $email, 'UTF-8')][(int) $row] = (string) $print;
+        }
+
+        return $written;
     }
 
     /**
@@ -47,35 +57,55 @@ final readonly class LetterStore
      */
     public function create(Mailing $mailing, array $mails): int
     {
-        $key = $mailing->key();
-        $made = 0;
-        foreach (array_chunk($mails, self::CHUNK) as $chunk) {
-            $values = [];
-            foreach ($chunk as $one) {
-                array_push(
-                    $values,
-                    $mailing->id(),
-                    $mailing->project()->id(),
-                    $key,
-                    $one->row->id,
-                    $one->row->number,
-                    $one->to->email,
-                    mb_substr($one->to->name, 0, 120),
-                    json_encode(array_map(static fn (Address $copy): string => $copy->email, $one->copies), \JSON_THROW_ON_ERROR),
-                    json_encode($one->row->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
-                    Links::token(),
-                    LetterState::Waiting->value,
-                );
+        $letters = [];
+        foreach ($mails as $one) {
+            if ($one->toPerson) {
+                $letters[] = [$one, $one->to, null];
             }
+            foreach ($one->copies as $copy) {
+                $letters[] = [$one, $copy, $one->to];
+            }
+        }
+        $made = 0;
+        foreach (array_chunk($letters, self::CHUNK) as $chunk) {
+            $values = array_merge(...array_map(fn (array $letter): array => $this->values($mailing, ...$letter), $chunk));
             $made += (int) $this->connection->executeStatement(
-                'INSERT INTO letter (mailing_id, project_id, mail_key, row_id, row_number, email, email_name, copies, cells, token, state,
-                    message, error) VALUES ' . implode(', ', array_fill(0, \count($chunk), "(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '', '')")) .
-                    ' ON CONFLICT (project_id, mail_key, row_id) DO NOTHING',
+                'INSERT INTO letter (mailing_id, project_id, mail_key, email_key, once_for, row_id, row_number, row_print, email,
+                    email_name, copy_of, cells, token, sign, state, copies, message, error) VALUES ' .
+                    implode(', ', array_fill(0, \count($chunk), "(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '[]', '', '')")) .
+                    ' ON CONFLICT DO NOTHING',
                 $values,
             );
         }
 
         return $made;
+    }
+
+    /** @return list<mixed> of one email, or of a copy of it */
+    private function values(Mailing $mailing, Planned $planned, Address $to, ?Address $copyOf): array
+    {
+        $order = $mailing->order();
+        $row = (int) $planned->row->id;
+        $once = $order->once($planned->to, $row) . (null === $copyOf ? '' : "\n{$to->key()}\n$row");
+
+        return [
+            $mailing->id(),
+            $mailing->project()->id(),
+            // A row has an email of the same words once, and a copy of it to each address.
+            null === $copyOf ? $mailing->key() : substr(hash('sha256', "{$mailing->key()}\n{$to->key()}"), 0, 40),
+            $order->identity(),
+            substr(hash('sha256', "{$order->identity()}\n{$mailing->again()}\n$once"), 0, 40),
+            $row,
+            $planned->row->number,
+            MailPlan::print($planned->row),
+            $to->email,
+            mb_substr($to->name, 0, 120),
+            $copyOf->email ?? '',
+            json_encode($planned->row->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
+            Links::token(),
+            Links::token(),
+            LetterState::Waiting->value,
+        ];
     }
 
     /** @return list<Letter> those that wait and whose time has come, the oldest first */
@@ -217,6 +247,12 @@ final readonly class LetterStore
     public function byToken(string $token): ?array
     {
         return $this->known('letter.token = ?', $token);
+    }
+
+    /** @return array{letter: Letter, project: string, member: int}|null by what stands in the address it comes back to */
+    public function bySign(string $sign): ?array
+    {
+        return $this->known('letter.sign = ?', $sign);
     }
 
     /** @return array{letter: Letter, project: string, member: int}|null by the Message-ID it went with */

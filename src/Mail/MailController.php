@@ -60,7 +60,7 @@ final class MailController extends AbstractController
             $at = max(1, (int) $request->request->getString('at', '1'));
             $view = $this->views->plan($project, $order, $at, $request->getSchemeAndHttpHost()) + ['order' => $order];
         } catch (MailError $e) {
-            $view = ['error' => $e->getMessage(), 'count' => 0, 'reasons' => [], 'seen' => null];
+            $view = MailViews::NOTHING + ['error' => $e->getMessage(), 'order' => $this->orders->of($project)];
         }
 
         return $this->render('mail/plan.html.twig', $view + ['project' => $project, 'here' => 'Deliver', 'oob' => true]);
@@ -73,7 +73,7 @@ final class MailController extends AbstractController
         try {
             $order = $this->orders->from($request->request);
             $at = max(1, (int) $request->request->getString('at', '1'));
-            $said = $test->send($project, $order, $at, $member, $request->getSchemeAndHttpHost());
+            $said = $test->ask($project, $order, $at, $member, $request->getSchemeAndHttpHost());
             $kind = 'good';
         } catch (MailError $e) {
             [$kind, $said] = ['bad', $e->getMessage()];
@@ -88,7 +88,8 @@ final class MailController extends AbstractController
         try {
             $order = $this->orders->from($request->request);
             $this->orders->keep($project, $order);
-            $mailing = $this->mailings->start($project, $order, $member->getUserIdentifier(), $request->getSchemeAndHttpHost());
+            $start = $request->request->has('corrected') ? $this->mailings->corrected(...) : $this->mailings->start(...);
+            $mailing = $start($project, $order, $member->getUserIdentifier(), $request->getSchemeAndHttpHost());
         } catch (MailError $e) {
             $this->addFlash('bad', $e->getMessage());
 

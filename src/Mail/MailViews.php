@@ -19,6 +19,7 @@ use Symfony\Component\Mime\Part\DataPart;
 /** What the page of mails shows: who gets one and who does not, how it reads for any row, and what went out. */
 final readonly class MailViews
 {
+    public const NOTHING = ['count' => 0, 'reasons' => [], 'wrongCopies' => [], 'unclear' => [], 'seen' => null];
     private const LEFT_SHOWN = 5;
 
     public function __construct(
@@ -39,7 +40,7 @@ final readonly class MailViews
         try {
             $plan = $this->mailings->plan($project, $order);
         } catch (MailError $e) {
-            return ['error' => $e->getMessage(), 'count' => 0, 'reasons' => [], 'seen' => null];
+            return self::NOTHING + ['error' => $e->getMessage()];
         }
         $count = \count($plan->mails);
 
@@ -48,6 +49,8 @@ final readonly class MailViews
             'count' => $count,
             'takes' => TimeLeft::words(60 * max(0, $count - 1) / $order->pace),
             'reasons' => self::reasons($plan),
+            'wrongCopies' => $plan->wrongCopies,
+            'unclear' => $plan->unclear,
             'seen' => $this->seen($project, $order, $plan, $at, $base),
         ];
     }
@@ -70,7 +73,7 @@ final readonly class MailViews
         ];
     }
 
-    /** @return list<array{words: string, wrong: bool, unmade: bool, closed: bool, rows: list<LeftOut>, more: int}> */
+    /** @return list<array<string, string|int|bool|list<LeftOut>>> */
     private static function reasons(MailPlan $plan): array
     {
         $found = [];
@@ -78,8 +81,11 @@ final readonly class MailViews
             $of = array_values(array_filter($plan->left, static fn (LeftOut $one): bool => $one->why->value === $why));
             $found[] = [
                 'words' => Why::from($why)->words($count),
+                'count' => $count,
                 'wrong' => Why::from($why)->isWrong(),
                 'unmade' => Why::NoPiece->value === $why,
+                'unclear' => Why::Unclear->value === $why,
+                'corrected' => Why::Corrected->value === $why,
                 'closed' => \in_array(Why::from($why), [Why::Left, Why::Asked, Why::CameBack], true),
                 'rows' => \array_slice($of, 0, self::LEFT_SHOWN),
                 'more' => max(0, $count - self::LEFT_SHOWN),

@@ -10,11 +10,13 @@ use Morphea\App\Deliver\Handing;
 use Morphea\App\Deliver\Links;
 use Morphea\App\Entity\Project;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Storage\StoreGone;
 use Morphea\Core\Mail\MailOrder;
 use Morphea\Core\Mail\MailText;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
 use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
+use Symfony\Component\Mime\MimeTypes;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /** From a letter to the mail itself, with all it carries. */
@@ -39,23 +41,22 @@ final class MailWriter
      * @param string $base as https://guild.example
      *
      * @throws NoPiece       when what it should bring is not there
+     * @throws StoreGone     when it cannot be read just now
      * @throws MimeException when an address is none for a mail after all
      */
     public function email(Project $project, MailOrder $order, Letter $letter, string $base): Email
     {
         $text = $this->text($order, $project->template()->locale);
-        $page = $order->carried->isLinked() ? $this->page($project, $letter, $base) : null;
+        // The page of a piece is between the house and its person: who gets a copy has it only where that was said.
+        $page = $order->carried->isLinked() && (!$letter->isCopy() || $order->copyPage) ? $this->page($project, $letter, $base) : null;
         $off = $base . $this->urls->generate('mail_off', ['token' => $letter->token]);
-        $written = $text->of($letter->row, $page, $order->from, $off);
-        // It comes back with the letter's own sign, where the server is told so (RFC 6152 calls for nothing else).
-        [$local, $domain] = explode('@', '' === $this->bounces ? $this->mailFrom : $this->bounces, 2) + ['', ''];
+        $written = $text->of($letter->row, $page, $order->from, $off, $letter->copyOf);
         $email = (new Email())
             ->from(new Address($this->mailFrom, $order->from))
             ->to(new Address($letter->email, $letter->name))
             ->subject($written->subject)
             ->text($written->plain)
-            ->html($written->html())
-            ->returnPath('' === $this->bounces ? $this->mailFrom : "$local+$letter->token@$domain");
+            ->html($written->html());
         $headers = $email->getHeaders();
         $headers->addIdHeader('Message-ID', $this->message($letter));
         // RFC 2369 and RFC 8058: whoever gets it takes themselves off with one press, without signing in.
@@ -64,9 +65,6 @@ final class MailWriter
         if ('' !== $order->reply) {
             $email->replyTo(new Address(\Morphea\Core\Mail\Address::of($order->reply)->email));
         }
-        foreach ($letter->copies as $copy) {
-            $email->addCc(new Address($copy));
-        }
         if ($order->carried->isAttached()) {
             $this->attach($project, $letter, $email);
         }
@@ -74,10 +72,18 @@ final class MailWriter
         return $email;
     }
 
-    /** Its Message-ID: the same whenever it is tried, so that whoever gets it knows it again. */
+    /** Where it comes back to: with the email's own sign, where the server is told to keep what stands behind a +. */
+    public function comesBackTo(Letter $letter): Address
+    {
+        [$local, $domain] = explode('@', $this->bounces, 2) + ['', ''];
+
+        return new Address('' === $this->bounces ? $this->mailFrom : "$local+$letter->sign@$domain");
+    }
+
+    /** Its Message-ID: the same whenever it is tried, so that whoever gets it knows it again. It opens nothing. */
     public function message(Letter $letter): string
     {
-        return $letter->token . '@' . (explode('@', $this->mailFrom, 2)[1] ?? 'localhost');
+        return $letter->sign . '@' . (explode('@', $this->mailFrom, 2)[1] ?? 'localhost');
     }
 
     public function text(MailOrder $order, string $locale): MailText
@@ -100,7 +106,7 @@ final class MailWriter
         return $base . ($pages[$letter->row->id] ?? $shown ?? throw new NoPiece('The page it leads to was taken back.'));
     }
 
-    /** @throws NoPiece */
+    /** @throws NoPiece|StoreGone */
     private function attach(Project $project, Letter $letter, Email $email): void
     {
         $handed = null === $letter->row->id ? null : $this->handing->newest($project, $letter->row->id);
@@ -118,10 +124,14 @@ final class MailWriter
                 if ($bytes > self::HEAVIEST) {
                     throw new NoPiece('Its files are too large for a mail. Send a link to its page instead.');
                 }
-                $email->attach($body, basename($file['name']));
+                $name = basename($file['name']);
+                $email->attach($body, $name, MimeTypes::getDefault()->getMimeTypes(pathinfo($name, \PATHINFO_EXTENSION))[0] ?? null);
             }
-        } catch (RenderError | FilesystemException $e) {
+        } catch (RenderError $e) {
             throw new NoPiece('Its piece could not be read.', 0, $e);
+        } catch (FilesystemException $e) {
+            // What is there and cannot be read now is there later.
+            throw StoreGone::behind($e) ?? new NoPiece('Its piece could not be read.', 0, $e);
         }
     }
 }

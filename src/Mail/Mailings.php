@@ -16,6 +16,8 @@ use Morphea\App\Press\PieceStore;
 use Morphea\App\Storage\Dialect;
 use Morphea\App\Tables\TableRows;
 use Morphea\App\Work\WorkDesk;
+use Morphea\Core\Mail\Address;
+use Morphea\Core\Mail\LeftOut;
 use Morphea\Core\Mail\MailError;
 use Morphea\Core\Mail\MailOrder;
 use Morphea\Core\Mail\MailPlan;
@@ -63,7 +65,8 @@ final readonly class Mailings
             $this->writer->text($order, $project->template()->locale),
             $rows,
             $this->closed->of($project->owner()),
-            $this->letters->written($project, $order->key($again)),
+            // Once more is on purpose.
+            0 === $again ? $this->letters->written($project, $order) : [],
             $this->pieces->rowsMade($project),
         );
     }
@@ -91,17 +94,48 @@ final readonly class Mailings
         if ([] === $chosen) {
             throw new MailError('Choose to whom it is to go once more.');
         }
-        $rows = array_map(static fn (Letter $one): int => $one->row->id ?? 0, $chosen);
-        $again = 1 + (int) $this->connection->fetchOne('SELECT MAX(again) FROM mailing WHERE project_id = ?', [$mailing->project()->id()]);
+        $again = $this->nextAgain($mailing->project());
         foreach ($chosen as $letter) {
             // Who chooses it knows that the address is right after all; who took themselves off stays off.
             if (LetterState::Bounced === $letter->state) {
                 $this->closed->open($mailing->project()->owner()->id(), $letter->email, Why::CameBack);
             }
         }
-        $plan = $this->plan($mailing->project(), $mailing->order(), $rows, $again);
+        $persons = $copies = [];
+        foreach ($chosen as $letter) {
+            $letter->isCopy()
+                ? $copies[(int) $letter->row->id][mb_strtolower($letter->email, 'UTF-8')] = true
+                : $persons[(int) $letter->row->id] = true;
+        }
+        $plan = $this->plan($mailing->project(), $mailing->order(), array_keys($persons + $copies), $again);
+        // To those that were chosen, and to nobody else of the same row.
+        $mails = array_map(static fn (Planned $one): Planned => new Planned(
+            $one->row,
+            $one->to,
+            array_values(array_filter($one->copies, static fn (Address $copy): bool => isset($copies[$one->row->id][$copy->key()]))),
+            isset($persons[$one->row->id]),
+        ), $plan->mails);
+        $mails = array_values(array_filter($mails, static fn (Planned $one): bool => $one->count() > 0));
 
-        return $this->begin($mailing->project(), $mailing->order(), $plan->mails, $again, $who, $base);
+        return $this->begin($mailing->project(), $mailing->order(), $mails, $again, $who, $base);
+    }
+
+    /**
+     * Once more to those whose rows were corrected after they had it.
+     *
+     * @param list<int>|null $only ids of rows it is for; null for all
+     *
+     * @throws MailError
+     */
+    public function corrected(Project $project, MailOrder $order, string $who, string $base, ?array $only = null): Mailing
+    {
+        $rows = array_map(static fn (LeftOut $one): int => $one->row->id ?? 0, $this->plan($project, $order, $only)->corrected());
+        if ([] === $rows) {
+            throw new MailError('None of them was corrected since it had this email.');
+        }
+        $again = $this->nextAgain($project);
+
+        return $this->begin($project, $order, $this->plan($project, $order, $rows, $again)->mails, $again, $who, $base);
     }
 
     public function find(Project $project, string $id): ?Mailing
@@ -113,6 +147,11 @@ final readonly class Mailings
     public function all(Project $project, int $most): array
     {
         return $this->entities->getRepository(Mailing::class)->findBy(['project' => $project], ['number' => 'DESC'], $most);
+    }
+
+    private function nextAgain(Project $project): int
+    {
+        return 1 + (int) $this->connection->fetchOne('SELECT MAX(again) FROM mailing WHERE project_id = ?', [$project->id()]);
     }
 
     /**
@@ -131,7 +170,8 @@ final readonly class Mailings
         $mailing = $this->connection->transactional(function () use ($project, $order, $mails, $again, $who, $base): Mailing {
             $this->dialect->hold($project->id());
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM mailing WHERE project_id = ?', [$project->id()]);
-            $job = $this->desk->note(SendMails::KIND, $project->owner(), $project, [], \count($mails), Mailing::newId());
+            $many = array_sum(array_map(static fn (Planned $one): int => $one->count(), $mails));
+            $job = $this->desk->note(SendMails::KIND, $project->owner(), $project, [], $many, Mailing::newId());
             $mailing = new Mailing($project, $last + 1, $order, $again, $base, $who, $job);
             $this->entities->persist($mailing);
             $this->entities->flush();

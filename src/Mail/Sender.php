@@ -6,6 +6,7 @@ namespace Morphea\App\Mail;
 
 use League\Flysystem\FilesystemException;
 use Morphea\App\Entity\Mailing;
+use Morphea\App\Storage\StoreGone;
 use Symfony\Component\Mailer\Envelope;
 use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
@@ -22,14 +23,24 @@ final readonly class Sender
     /** Seconds until a letter that was put off is tried again, as RFC 5321, 4.5.4.1, would have it: longer and longer. */
     private const AGAIN = [60, 300, 900, 3_600, 14_400];
 
-    public function __construct(private TransportInterface $transport, private MailWriter $writer, private LetterStore $letters)
-    {
+    public function __construct(
+        private TransportInterface $transport,
+        private MailWriter $writer,
+        private LetterStore $letters,
+        private ClosedAddresses $closed,
+    ) {
     }
 
     /** @throws TransportExceptionInterface when no server answers */
     public function send(Mailing $mailing, Letter $letter): void
     {
         if (!$this->letters->begin($letter->id, $this->writer->message($letter))) {
+            return;
+        }
+        // It may have been closed while the email waited.
+        if ($this->closed->isClosed($mailing->project()->owner(), $letter->email)) {
+            $this->letters->is($letter->id, LetterState::Left);
+
             return;
         }
         try {
@@ -39,33 +50,46 @@ final readonly class Sender
             $this->letters->is($letter->id, LetterState::Refused, self::short($e));
 
             return;
+        } catch (StoreGone $e) {
+            // The mail server is well: the others, which may bring nothing, go on.
+            $this->letters->later($letter->id, microtime(true) + (self::AGAIN[$letter->tries] ?? max(self::AGAIN)), self::short($e));
+
+            return;
         }
         $gone = false;
         $message = new HandedOver($email, function () use ($letter, &$gone): void {
             $gone = true;
             $this->letters->is($letter->id, LetterState::Handed);
         });
-        $to = array_map(
-            static fn (Address $one): Address => new Address($one->getAddress()),
-            [...$email->getTo(), ...$email->getCc()],
-        );
+        $envelope = new Envelope($this->writer->comesBackTo($letter), [new Address($letter->email)]);
         try {
-            $this->transport->send($message, new Envelope($email->getReturnPath() ?? $email->getFrom()[0], $to));
+            $this->transport->send($message, $envelope);
             $this->letters->is($letter->id, LetterState::Sent);
         } catch (UnexpectedResponseException $e) {
-            $this->answered($letter, $e);
+            // Nothing at all, or that it closes the connection (RFC 5321, 3.8), is not said of this email.
+            \in_array($e->getCode(), [0, 421], true) ? $this->cut($mailing, $letter, $e, $gone) : $this->answered($letter, $e);
         } catch (MimeException | \Symfony\Component\Mailer\Exception\InvalidArgumentException $e) {
             // As an address in letters that this server does not know.
             $this->letters->is($letter->id, LetterState::Refused, self::short($e));
         } catch (TransportExceptionInterface | FilesystemException $e) {
-            if ($gone) {
-                $this->letters->leftBehind($mailing->id());
-
-                return;
-            }
-            $this->letters->unbegin($letter->id);
-            throw $e;
+            $this->cut($mailing, $letter, $e, $gone);
         }
+    }
+
+    /**
+     * The connection ended, or the server did not answer: the email waits again, unless the server may have it.
+     *
+     * @throws TransportExceptionInterface|FilesystemException
+     */
+    private function cut(Mailing $mailing, Letter $letter, TransportExceptionInterface|FilesystemException $e, bool $gone): void
+    {
+        if ($gone) {
+            $this->letters->leftBehind($mailing->id());
+
+            return;
+        }
+        $this->letters->unbegin($letter->id);
+        throw $e;
     }
 
     private function answered(Letter $letter, UnexpectedResponseException $e): void

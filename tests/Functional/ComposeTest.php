@@ -132,13 +132,7 @@ final class ComposeTest extends AppTestCase
         $this->post("$address/link", ['layer' => 'picture', 'column' => 'portrait']);
         self::assertResponseIsSuccessful();
         self::assertSame(['portrait'], $this->reload($project)->template()->layer('picture')->columns());
-        $this->browser->jsonRequest(
-            'POST',
-            "/projects/{$project->id()}/rows/edit",
-            ['op' => 'kind', 'key' => 'hours', 'kind' => 'picture'],
-            ['HTTP_X_CSRF_TOKEN' => $this->token(), 'HTTP_X_REQUESTED_WITH' => 'fetch'],
-        );
-        self::assertResponseIsSuccessful();
+        $this->editTable($project, ['op' => 'kind', 'key' => 'hours', 'kind' => 'picture']);
         $this->post("$address/link", ['layer' => 'picture', 'column' => 'hours']);
         self::assertResponseIsSuccessful();
     }

@@ -40,7 +40,8 @@ final class MailTest extends AppTestCase
         self::assertSame('Send 3 mails', $page->filter('#act')->text());
 
         $said = $this->post("/projects/{$project->id()}/deliver/mail/test", $this->said(['carried' => 'attached']))->text();
-        self::assertStringContainsString('otti@dune.example (row 1) went to isolde@tidewick.example', $said);
+        self::assertStringContainsString('otti@dune.example (row 1) is on its way to isolde@tidewick.example', $said);
+        $this->work();
         $mails = $this->mails();
         self::assertCount(1, $mails);
         self::assertSame('Test: Yours, Ottilie', $mails[0]->headers['subject']);
@@ -168,6 +169,117 @@ final class MailTest extends AppTestCase
         self::assertCount(3, $this->mails('Yours,'));
     }
 
+    public function testCopiesAreEmailsOfTheirOwn(): void
+    {
+        $project = $this->made(str_replace(
+            ["|Mail\n", "otti@dune.example\n", "|ng@dune.example\n"],
+            [
+                "|Mail|Head\n",
+                "otti@dune.example|head@dune.example; nobody-too@dune.example; no address\n",
+                "|ng@dune.example|head@dune.example\n",
+            ],
+            self::ROWS,
+        ));
+        $said = ['carried' => 'both', 'copy' => 'head'];
+        self::assertStringContainsString('No copy for 1 row', $this->plan($project, $said)->text());
+        $mailing = $this->mailed($project, $said);
+        $text = $this->browser->request('GET', $mailing)->filter('.letters')->text();
+        self::assertStringContainsString('nobody-too@dune.example copy of the email to otti@dune.example refused', $text);
+        $mails = $this->mails('Yours,');
+        $to = array_map(static fn (Eml $mail): string => $mail->headers['to'], $mails);
+        sort($to);
+        self::assertSame(['head@dune.example', 'head@dune.example', 'ng@dune.example', 'otti@dune.example'], $to);
+        foreach ($mails as $mail) {
+            self::assertArrayNotHasKey('cc', $mail->headers);
+            self::assertCount(1, $mail->attachments());
+            self::assertSame('application/pdf', $mail->attachments()[0]['type']);
+            $isCopy = 'head@dune.example' === $mail->headers['to'];
+            $links = preg_match('~http://localhost/s/[\w-]{22}~', $mail->text('text/plain'));
+            self::assertSame($isCopy ? 0 : 1, $links, 'its page is private');
+            self::assertSame($isCopy, str_contains($mail->text('text/plain'), 'This is a copy of the email from Isolde to '));
+        }
+        // It comes back from who got the copy; who takes themselves off by a copy is who got it.
+        $copy = array_values(array_filter($mails, static fn (Eml $mail): bool => 'head@dune.example' === $mail->headers['to']))[0];
+        self::assertSame(1, preg_match('~<http://localhost(/off/[\w-]{22})>~', $copy->headers['list-unsubscribe'], $m));
+        $this->browser->request('POST', $m[1], ['List-Unsubscribe' => 'One-Click']);
+        self::assertSame(
+            ['head@dune.example' => 'left'],
+            $this->entities()->getConnection()->fetchAllKeyValue('SELECT email, why FROM closed_address'),
+        );
+        // Once more to the copy alone writes to nobody else, and with the link where that is said.
+        $page = $this->browser->request('GET', $mailing);
+        $refused = $page->filterXPath('//tr[contains(., "nobody-too")]//input')->attr('value');
+        $this->post("$mailing/again", ['letters' => [$refused]]);
+        $this->work();
+        self::assertCount(4, $this->mails('Yours,'));
+        $this->entities()->getConnection()->executeStatement('DELETE FROM closed_address');
+        $this->mailed($project, ['subject' => 'Linked, {full_name}', 'copyPage' => '1'] + $said);
+        foreach ($this->mails('Linked,') as $mail) {
+            self::assertStringContainsString('http://localhost/s/', $mail->text('text/plain'));
+        }
+    }
+
+    public function testAnAddressHasAnEmailOnceWhateverRowItStandsIn(): void
+    {
+        $project = $this->made();
+        $this->mailed($project, ['carried' => 'nothing']);
+        $had = $this->mails('Yours,');
+        self::assertCount(2, $had);
+        // The whole table anew: other rows, other ids, and another heading over the addresses.
+        $this->entities()->getConnection()->executeStatement('UPDATE table_row SET uid = uid + 100');
+        self::assertSame('0', $this->plan($project, ['carried' => 'nothing'])->filter('.facts dd')->first()->text());
+        self::assertStringContainsString('3 rows that were written to already', $this->plan($project, ['carried' => 'nothing'])->text());
+        $this->entities()->getConnection()->executeStatement('UPDATE table_row SET uid = uid - 100');
+
+        // A row is corrected: its email stays the same, so that is said, and it goes once more when somebody says so.
+        $this->editTable($project, ['op' => 'cells', 'cells' => [2 => ['full_name' => 'Ng Wei']]]);
+        $page = $this->plan($project, ['carried' => 'nothing']);
+        self::assertStringContainsString('1 row that was corrected after the email was sent', $page->text());
+        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'nothing', 'corrected' => '1']));
+        $this->work();
+        self::assertSame(['Yours, Ng Wei'], array_values(array_diff(
+            array_map(static fn (Eml $mail): string => $mail->headers['subject'], $this->mails('Yours,')),
+            array_map(static fn (Eml $mail): string => $mail->headers['subject'], $had),
+        )));
+        self::assertStringNotContainsString('was corrected', $this->plan($project, ['carried' => 'nothing'])->text());
+        // Another address is somebody who did not have it.
+        $this->editTable($project, ['op' => 'cells', 'cells' => [2 => ['mail' => 'ng.wei@dune.example']]]);
+        self::assertSame('1', $this->plan($project, ['carried' => 'nothing'])->filter('.facts dd')->first()->text());
+    }
+
+    public function testWhatIsNeitherYesNorNoIsAskedAbout(): void
+    {
+        $project = $this->made("Full name|Hours|Craft|Issued|Register|Mail|Wants mail\nA|7|x|2026-01-01|1|a@dune.example|Ja\n" .
+            "B|6|x|2026-01-01|2|b@dune.example|no thanks\nC|6|x|2026-01-01|3|c@dune.example|No thanks.\n" .
+            "D|6|x|2026-01-01|4|d@dune.example|with pleasure\nE|6|x|2026-01-01|5|e@dune.example|\nF|6|x|2026-01-01|6|f@dune.example|nein");
+        $said = ['carried' => 'nothing', 'consent' => 'wants_mail'];
+        $page = $this->plan($project, $said);
+        self::assertSame('1', $page->filter('.facts dd')->first()->text());
+        self::assertStringContainsString('“no thanks” 2 rows', $page->text());
+        self::assertStringContainsString('“with pleasure” 1 row', $page->text());
+        $page = $this->post("/projects/{$project->id()}/deliver/mail/plan", $this->said($said) + ['yes' => ['with pleasure']]);
+        self::assertSame('2', $page->filter('.facts dd')->first()->text());
+        self::assertSame(['with pleasure'], $page->filter('[name="yes[]"]:checked, [name="yes[]"][checked]')->each(
+            static fn (Crawler $one): string => (string) $one->attr('value'),
+        ));
+        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said($said) + ['yes' => ['with pleasure']]);
+        $this->work();
+        $to = array_map(static fn (Eml $mail): string => $mail->headers['to'], $this->mails());
+        sort($to);
+        self::assertSame(['a@dune.example', 'd@dune.example'], $to);
+    }
+
+    public function testAnAddressClosedWhileItsEmailWaitsIsNotWrittenTo(): void
+    {
+        $project = $this->made();
+        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said([]));
+        $this->post('/account/not-written-to/close', ['email' => 'NG@dune.example']);
+        $this->work();
+        self::assertSame(['Yours, Ottilie'], array_map(static fn (Eml $mail): string => $mail->headers['subject'], $this->mails()));
+        $states = $this->entities()->getConnection()->fetchAllKeyValue('SELECT email, state FROM letter ORDER BY id');
+        self::assertSame(['otti@dune.example' => 'sent', 'ng@dune.example' => 'left', 'nobody@dune.example' => 'refused'], $states);
+    }
+
     public function testAnAddressIsTakenOffByHandAndByMistake(): void
     {
         $project = $this->made();
@@ -223,9 +335,9 @@ final class MailTest extends AppTestCase
         }
     }
 
-    private function made(): Project
+    private function made(string $rows = self::ROWS): Project
     {
-        $project = $this->project(self::ROWS);
+        $project = $this->project($rows);
         self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
         self::getContainer()->get(FilesystemOperator::class)->deleteDirectory('mailbox');

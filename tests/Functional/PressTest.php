@@ -206,13 +206,7 @@ final class PressTest extends AppTestCase
         $this->order($project, $order);
         $this->work();
         $before = Tools::pieces($this->download($project));
-        $this->browser->request(
-            'POST',
-            "/projects/{$project->id()}/rows/edit",
-            server: ['HTTP_X_CSRF_TOKEN' => $this->token(), 'HTTP_X_REQUESTED_WITH' => 'fetch', 'CONTENT_TYPE' => 'application/json'],
-            content: (string) json_encode(['op' => 'cells', 'cells' => [5 => ['full_name' => 'Somebody Else']]]),
-        );
-        self::assertResponseIsSuccessful();
+        $this->editTable($project, ['op' => 'cells', 'cells' => [5 => ['full_name' => 'Somebody Else']]]);
         $this->order($project, $order);
         $second = $this->newestRun();
         self::assertSame(11, $this->progress($second)->made(), 'they are there before any worker looks');

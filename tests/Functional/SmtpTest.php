@@ -108,13 +108,69 @@ final class SmtpTest extends AppTestCase
         self::assertNotNull(self::getContainer()->get(Mailings::class)->find($project, $mailing->id()));
     }
 
+    public function testAServerThatMisbehavesCostsNobodyElseTheirEmail(): void
+    {
+        $to = ['first', 'silent', 'hangup', 'gone', 'later', 'full', 'boss', 'last'];
+        $rows = 'Full name|Hours|Craft|Issued|Register|Mail|Head';
+        foreach ($to as $i => $name) {
+            $rows .= "\n$name|7|clocks|2026-01-01|$i|$name@dune.example|" . ('boss' === $name ? 'gone-too@dune.example' : '');
+        }
+        $project = $this->project($rows);
+        self::getContainer()->get(Mailings::class)->start($project, MailOrder::of([
+            'to' => 'mail',
+            'copy' => 'head',
+            'subject' => 'For {full_name}',
+            'message' => 'Dear {full_name}',
+            'from' => 'The guild',
+            'carried' => 'nothing',
+            'pace' => '100',
+        ]), 'isolde@tidewick.example', 'http://guild.example');
+        $began = microtime(true);
+        $worker = $this->sendingWorker(['MORPHEA_MAIL_SECONDS' => '2']);
+        $waits = fn (): array => $this->entities()->getConnection()->fetchFirstColumn(
+            "SELECT email FROM letter WHERE state IN ('waiting', 'sending', 'handed') AND tries = 0 OR state IN ('sending', 'handed')",
+        );
+        for ($until = microtime(true) + 60; [] !== $waits() && microtime(true) < $until;) {
+            usleep(50_000);
+        }
+        self::assertLessThan(20, microtime(true) - $began, 'the silence is waited out once, and not once more to say goodbye');
+        $worker->stop(5, \SIGTERM);
+        $states = $this->entities()->getConnection()->fetchAllKeyValue('SELECT email, state FROM letter');
+        ksort($states);
+        self::assertSame([
+            'boss@dune.example' => 'sent',
+            'first@dune.example' => 'sent',
+            'full@dune.example' => 'waiting',
+            'gone-too@dune.example' => 'refused',
+            'gone@dune.example' => 'refused',
+            'hangup@dune.example' => 'sent',
+            'last@dune.example' => 'sent',
+            'later@dune.example' => 'waiting',
+            'silent@dune.example' => 'unknown',
+        ], $states);
+        self::assertStringNotContainsString('asked after silence', $this->server->getOutput());
+        $mails = array_map(static fn (string $file): string => (string) file_get_contents($file), glob("$this->folder/*.eml") ?: []);
+        self::assertCount(5, $mails);
+        $tokens = $this->entities()->getConnection()->fetchFirstColumn('SELECT token FROM letter');
+        foreach ($mails as $mail) {
+            [$head, $body] = explode("\r\n\r\n", $mail, 2);
+            self::assertStringNotContainsStringIgnoringCase('Return-Path', $head, 'who delivers it writes that (RFC 5321, 4.4)');
+            self::assertSame(1, preg_match('/^Message-ID: <([\w-]{22})@/mi', $head, $m));
+            self::assertNotContains($m[1], $tokens, 'who knows its Message-ID can do nothing with it');
+        }
+    }
+
     private function arrived(): int
     {
         return \count(glob("$this->folder/*.eml") ?: []);
     }
 
-    /** A worker that mails through the server, and takes up soon what another left. */
-    private function sendingWorker(): Process
+    /**
+     * A worker that mails through the server, and takes up soon what another left.
+     *
+     * @param array<string, string> $more of its settings
+     */
+    private function sendingWorker(array $more = []): Process
     {
         $said = $this->server->getOutput();
         self::assertSame(1, preg_match('/port (\d+)/', $said, $m));
@@ -124,7 +180,7 @@ final class SmtpTest extends AppTestCase
             [
                 'MAILER_DSN' => "smtp://127.0.0.1:$m[1]",
                 'MESSENGER_TRANSPORT_DSN' => 'doctrine://default?auto_setup=0&redeliver_timeout=1&check_delayed_interval=500',
-            ],
+            ] + $more,
             timeout: 200,
         );
         $worker->start();

@@ -14,8 +14,14 @@ final readonly class Kinds
     private const MAIL = '/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/u';
     private const WEB = '~^(?:https?://|www\.)[^\s]+\.[^\s]+$~iu';
     private const PICTURE = '/\.(?:png|jpe?g|webp|svg|gif|tiff?|heic)$/i';
-    private const YES = ['yes', 'y', 'true', 'on', '✓', 'x', 'ja', 'oui', 'sí', 'да'];
-    private const NO = ['no', 'n', 'false', 'off', '✗', '-', 'nein', 'non', 'нет'];
+    private const YES = [
+        'yes', 'y', 'true', 'on', '✓', '✔', '☑', 'x',
+        'ja', 'oui', 'sí', 'si', 'sì', 'sim', 'tak', 'ano', 'áno', 'igen', 'kyllä', 'jo', 'evet', 'da', 'ναι', 'да', 'так', 'はい', '是',
+    ];
+    private const NO = [
+        'no', 'n', 'false', 'off', '✗', '✘', '☐', '-', '–', '—',
+        'nein', 'non', 'nee', 'não', 'nie', 'ne', 'nem', 'ei', 'nej', 'nei', 'hayır', 'nu', 'όχι', 'нет', 'ні', 'いいえ', '否',
+    ];
     private const SHORT_DATE = '~^(\d{1,2})([-/.])\s?(\d{1,2})\2\s?(\d{4}|(?<!-)\d\d)$~';
     /** Of a column's cells, so many must fit for it to be of that kind; the others are then marked. */
     private const MOST = 0.9;

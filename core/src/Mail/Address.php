@@ -60,23 +60,12 @@ final readonly class Address
         return new self($email, self::line($name));
     }
 
-    /**
-     * All addresses of a cell, which stand with commas, semicolons or line breaks between them.
-     *
-     * @return list<self> none of an empty cell
-     *
-     * @throws MailError
-     */
-    public static function all(string $cell): array
+    /** @return list<string> what a cell with several addresses has between its commas, semicolons and line breaks, right or wrong */
+    public static function parts(string $cell): array
     {
-        $found = [];
-        foreach (preg_split('/[,;\n]+/u', $cell) ?: [] as $one) {
-            if ('' !== self::tidy($one)) {
-                $found[] = self::of($one);
-            }
-        }
-
-        return $found;
+        return array_values(
+            array_filter(preg_split('/[,;\n]+/u', $cell) ?: [], static fn (string $one): bool => '' !== self::tidy($one)),
+        );
     }
 
     /** The same for all ways in which one and the same mailbox is usually written. */

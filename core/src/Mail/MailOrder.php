@@ -25,6 +25,8 @@ final readonly class MailOrder
      * @param string $consent key of a column that says who wants mail; empty where all do
      * @param bool   $once    to each address once, however many rows have it
      * @param int    $pace    mails a minute at the most
+     * @param bool   $copyPage whether copies lead to the person's page, which is private otherwise
+     * @param list<string> $yes answers in the consent column, folded by `Consent::fold`, that somebody said to mean yes
      */
     public function __construct(
         public string $to,
@@ -37,6 +39,8 @@ final readonly class MailOrder
         public string $consent = '',
         public bool $once = true,
         public int $pace = 40,
+        public bool $copyPage = false,
+        public array $yes = [],
     ) {
     }
 
@@ -56,6 +60,10 @@ final readonly class MailOrder
             $text('consent'),
             '' === $text('once') || '1' === $text('once'),
             '' === $text('pace') ? 40 : (int) $text('pace'),
+            '1' === $text('copyPage'),
+            array_values(array_unique(array_filter(
+                array_map(Consent::fold(...), \is_array($said['yes'] ?? null) ? $said['yes'] : explode("\n", $text('yes'))),
+            ))),
         );
     }
 
@@ -65,6 +73,8 @@ final readonly class MailOrder
         return [
             'carried' => $this->carried->value,
             'once' => $this->once ? '1' : '0',
+            'copyPage' => $this->copyPage ? '1' : '0',
+            'yes' => implode("\n", $this->yes),
         ] + get_object_vars($this);
     }
 
@@ -76,6 +86,29 @@ final readonly class MailOrder
     public function key(int $again = 0): string
     {
         return substr(hash('sha256', serialize([$this->to, $this->subject, $this->message, $this->carried->value, $again])), 0, 40);
+    }
+
+    /** What makes it the same email for whoever gets it, whichever column their address stands in. */
+    public function identity(): string
+    {
+        return substr(hash('sha256', serialize([$this->subject, $this->message, $this->carried->value])), 0, 40);
+    }
+
+    /** What a row's email is known by: two of the same are never sent. */
+    public function once(Address $to, int $row): string
+    {
+        return $this->once ? $to->key() : $to->key() . " $row";
+    }
+
+    /** @return list<string> keys of all columns it needs, but for copies */
+    public function columns(): array
+    {
+        $columns = [$this->to, $this->consent];
+        foreach ([$this->subject, $this->message] as $source) {
+            array_push($columns, ...Pattern::parse($source)->columns());
+        }
+
+        return array_values(array_unique(array_filter($columns)));
     }
 
     /**

@@ -6,32 +6,50 @@ namespace Morphea\Core\Mail;
 
 use Morphea\Core\Data\Record;
 
-/** Who of a table is written to, and who is not, with the reason. Every row is in exactly one of both. */
+/**
+ * Who of a table is written to, and who is not, with the reason. Every row is in exactly one of both. A copy that cannot go
+ * never keeps the email of the person back: it is told apart.
+ */
 final readonly class MailPlan
 {
     /**
-     * @param list<Planned> $mails
-     * @param list<LeftOut> $left
+     * @param list<Planned>      $mails
+     * @param list<LeftOut>      $left
+     * @param list<LeftOut>      $wrongCopies rows of which a copy has an address that cannot be right
+     * @param array<string, int> $unclear     how many rows have each answer that is neither yes nor no, folded
      */
-    private function __construct(public array $mails, public array $left)
+    private function __construct(public array $mails, public array $left, public array $wrongCopies, public array $unclear)
     {
     }
 
     /**
-     * @param iterable<Record>   $rows    that take part
-     * @param array<string, Why> $closed  addresses, by key, that are not to be written to
-     * @param array<int, true>   $written ids of rows that had this very mail
-     * @param array<int, mixed>  $made    by ids of rows of which something was made; all that is asked is whether they are there
+     * @param iterable<Record>                  $rows    that take part
+     * @param array<string, Why>                $closed  addresses, by key, that are not to be written to
+     * @param array<string, array<int, string>> $written prints of the rows that had this email, by key of the address and by
+     *     id; an empty one where it is not known any more
+     * @param array<int, mixed>                 $made    by ids of rows of which something was made; all that is asked is whether
+     *     they are there
      */
     public static function of(MailOrder $order, MailText $text, iterable $rows, array $closed, array $written, array $made): self
     {
-        $mails = $left = $seen = [];
+        $mails = $left = $wrongCopies = $seen = $unclear = [];
         foreach ($rows as $row) {
             $one = self::row($order, $text, $row, $closed, $written, $made, $seen);
-            $one instanceof Planned ? $mails[] = $one : $left[] = $one;
+            if ($one instanceof Planned) {
+                [$copies, $wrong] = self::copies($order, $row, $closed);
+                $mails[] = new Planned($row, $one->to, $copies);
+                null === $wrong || ($wrongCopies[] = $wrong);
+                continue;
+            }
+            $left[] = $one;
+            if (Why::Unclear === $one->why) {
+                $said = Consent::fold($one->words);
+                $unclear[$said] = ($unclear[$said] ?? 0) + 1;
+            }
         }
+        arsort($unclear);
 
-        return new self($mails, $left);
+        return new self($mails, $left, $wrongCopies, $unclear);
     }
 
     /** @return array<string, int> how many of each reason, the ones to be mended first */
@@ -45,11 +63,26 @@ final readonly class MailPlan
         return array_filter($counts);
     }
 
+    /** @return list<LeftOut> the rows that were written to before they were corrected */
+    public function corrected(): array
+    {
+        return array_values(array_filter($this->left, static fn (LeftOut $one): bool => Why::Corrected === $one->why));
+    }
+
+    /** What stands in a row, in short: the same as long as nothing of it changes. Empty cells and their columns do not count. */
+    public static function print(Record $row): string
+    {
+        $cells = array_filter(array_map(trim(...), $row->cells), static fn (string $cell): bool => '' !== $cell);
+        ksort($cells);
+
+        return substr(hash('sha256', serialize($cells)), 0, 16);
+    }
+
     /**
-     * @param array<string, Why>  $closed
-     * @param array<int, true>    $written
-     * @param array<int, mixed>   $made
-     * @param array<string, true> $seen    added to
+     * @param array<string, Why>                $closed
+     * @param array<string, array<int, string>> $written
+     * @param array<int, mixed>                 $made
+     * @param array<string, true>               $seen    added to
      */
     private static function row(
         MailOrder $order,
@@ -70,38 +103,53 @@ final readonly class MailPlan
         } catch (MailError $e) {
             return new LeftOut($row, Why::WrongAddress, $e->getMessage());
         }
-        try {
-            $copies = '' === $order->copy ? [] : Address::all($row->cells[$order->copy] ?? '');
-        } catch (MailError $e) {
-            return new LeftOut($row, Why::WrongCopy, $e->getMessage());
-        }
+        $said = '' === $order->consent ? '' : $row->cells[$order->consent] ?? '';
+        $consent = '' === $order->consent ? Consent::Given : Consent::of($said, $order->yes);
+        // Who had it by a row that is gone, or by another row of theirs, has it.
+        $had = $order->once ? $written[$to->key()] ?? [] : array_intersect_key($written[$to->key()] ?? [], [$id => true]);
         $why = match (true) {
-            '' !== $order->consent && !self::wants($row->cells[$order->consent] ?? '') => Why::NoConsent,
+            Consent::Refused === $consent => Why::NoConsent,
+            Consent::Unclear === $consent => Why::Unclear,
             isset($closed[$to->key()]) => $closed[$to->key()],
             Carried::Nothing !== $order->carried && !isset($made[$id]) => Why::NoPiece,
-            isset($written[$id]) => Why::Written,
+            '' !== ($had[$id] ?? '') && self::print($row) !== $had[$id] => Why::Corrected,
+            isset($had[$id]) => Why::Written,
             $order->once && isset($seen[$to->key()]) => Why::Twice,
+            [] !== $had => Why::Written,
             default => null,
         };
         if (null === $why && [] !== ($problems = $text->problems($row))) {
             return new LeftOut($row, Why::WrongWords, $problems[0]);
         }
-        // Who had it in an earlier mailing by another row of theirs has it.
-        if (null === $why || Why::Written === $why) {
+        if (null === $why || [] !== $had) {
             $seen[$to->key()] = true;
         }
-        $copies = array_values(array_filter($copies, static fn (Address $copy): bool => !isset($closed[$copy->key()])));
 
-        return null === $why ? new Planned($row, $to, $copies) : new LeftOut($row, $why, $to->email);
+        return match ($why) {
+            null => new Planned($row, $to, []),
+            Why::Unclear => new LeftOut($row, $why, Address::line($said)),
+            default => new LeftOut($row, $why, $to->email),
+        };
     }
 
-    /** Whether a cell agrees: anything that is neither empty nor a no. */
-    private static function wants(string $cell): bool
+    /**
+     * @param array<string, Why> $closed
+     *
+     * @return array{list<Address>, LeftOut|null} who gets a copy, and what is wrong with one
+     */
+    private static function copies(MailOrder $order, Record $row, array $closed): array
     {
-        return !\in_array(
-            mb_strtolower(trim($cell), 'UTF-8'),
-            ['', '0', 'no', 'n', 'false', 'off', 'never', 'not', '-', '–', '—', '✗', '☐', 'nein', 'non', 'nie', 'ні', 'нет'],
-            true,
-        );
+        $copies = [];
+        $wrong = null;
+        foreach ('' === $order->copy ? [] : Address::parts($row->cells[$order->copy] ?? '') as $part) {
+            try {
+                $copy = Address::of($part);
+                isset($closed[$copy->key()]) || ($copies[$copy->key()] = $copy);
+            } catch (MailError $e) {
+                $wrong ??= new LeftOut($row, Why::WrongAddress, $e->getMessage());
+            }
+        }
+
+        return [array_values($copies), $wrong];
     }
 }

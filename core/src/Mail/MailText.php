@@ -42,12 +42,13 @@ final class MailText
     /**
      * @param string|null $page address of the page of its piece, where the mail leads to it
      * @param string      $off  address at which who gets it takes themselves off; empty for none
+     * @param string      $copyOf address of whose email it is a copy; empty where it is none
      */
-    public function of(Record $row, ?string $page, string $from, string $off): Written
+    public function of(Record $row, ?string $page, string $from, string $off, string $copyOf = ''): Written
     {
         $fill = fn (Pattern $pattern): string => $this->filler->fill($pattern, $row->cells, $row->monthFirst)->text;
         $message = trim(str_replace(["\r\n", "\r"], "\n", $fill($this->message)));
-        $foot = "You get this because $from has your address.";
+        $foot = '' === $copyOf ? "You get this because $from has your address." : "This is a copy of the email from $from to $copyOf.";
         $leave = 'No more mail from there:';
 
         return new Written(

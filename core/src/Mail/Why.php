@@ -9,33 +9,36 @@ enum Why: string
 {
     case NoAddress = 'no-address';
     case WrongAddress = 'wrong-address';
-    case WrongCopy = 'wrong-copy';
     case WrongWords = 'wrong-words';
+    case Unclear = 'unclear';
     case NoConsent = 'no-consent';
     case Left = 'left';
     case Asked = 'asked';
     case CameBack = 'came-back';
     case Twice = 'twice';
     case NoPiece = 'no-piece';
+    case Corrected = 'corrected';
     case Written = 'written';
 
     /** How many, and why. */
     public function words(int $count): string
     {
         $rows = 1 === $count ? '1 row' : number_format($count) . ' rows';
+        $were = 1 === $count ? 'was' : 'were';
 
         return match ($this) {
             self::NoAddress => "$rows without an address",
             self::WrongAddress => "$rows whose address cannot be right",
-            self::WrongCopy => "$rows whose copy has an address that cannot be right",
             self::WrongWords => "$rows whose words do not come out",
+            self::Unclear => "$rows whose consent is neither yes nor no",
             self::NoConsent => "$rows that want no mail",
             self::Left => "$rows whose address was taken off by who has it",
             self::Asked => "$rows whose address you took off",
             self::CameBack => "$rows from whose address mail came back",
             self::Twice => "$rows whose address another row has already",
             self::NoPiece => "$rows of which nothing was made yet",
-            self::Written => "$rows that were written to already",
+            self::Corrected => "$rows that $were corrected after the email was sent",
+            self::Written => "$rows that $were written to already",
         };
     }
 
@@ -43,7 +46,7 @@ enum Why: string
     public function isWrong(): bool
     {
         return match ($this) {
-            self::NoAddress, self::WrongAddress, self::WrongCopy, self::WrongWords, self::NoPiece, self::CameBack => true,
+            self::NoAddress, self::WrongAddress, self::WrongWords, self::Unclear, self::Corrected, self::NoPiece, self::CameBack => true,
             default => false,
         };
     }

@@ -60,12 +60,12 @@ final class AddressTest extends TestCase
 
     public function testACellOfCopiesHoldsSeveral(): void
     {
-        $found = Address::all("ada@dune.example; Otto <otto@dune.example>,\nng@dune.example,");
+        $found = Address::parts("ada@dune.example; Otto <otto@dune.example>,\nng@dune.example,");
         self::assertSame(
             ['ada@dune.example', 'otto@dune.example', 'ng@dune.example'],
-            array_map(static fn (Address $one): string => $one->email, $found),
+            array_map(static fn (string $one): string => Address::of($one)->email, $found),
         );
-        self::assertSame([], Address::all('  '));
+        self::assertSame([], Address::parts('  '));
     }
 
     public function testNobodyBeginsAHeaderInAName(): void

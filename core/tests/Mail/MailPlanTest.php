@@ -32,8 +32,8 @@ final class MailPlanTest extends TestCase
             ['name' => 'Hal', 'mail' => 'ADA@dune.example', 'wants' => 'x'],
             ['name' => 'Ida', 'mail' => 'ida@dune.example', 'wants' => 'x'],
             ['name' => 'Jun', 'mail' => 'jun@dune.example', 'wants' => 'x'],
-        ], ['fay@dune.example' => Why::Left, 'gil@dune.example' => Why::CameBack], [9 => true], [10]);
-        self::assertSame([1], array_map(static fn (Planned $one): int => $one->row->number, $plan->mails));
+        ], ['fay@dune.example' => Why::Left, 'gil@dune.example' => Why::CameBack], ['ida@dune.example' => [9 => '']], [10]);
+        self::assertSame([1, 4], array_map(static fn (Planned $one): int => $one->row->number, $plan->mails));
         self::assertSame(
             ['otto@dune.example', 'ng@dune.example'],
             array_map(static fn (Address $one): string => $one->email, $plan->mails[0]->copies),
@@ -41,7 +41,6 @@ final class MailPlanTest extends TestCase
         self::assertSame([
             2 => Why::NoAddress,
             3 => Why::WrongAddress,
-            4 => Why::WrongCopy,
             5 => Why::NoConsent,
             6 => Why::Left,
             7 => Why::CameBack,
@@ -50,6 +49,8 @@ final class MailPlanTest extends TestCase
             10 => Why::NoPiece,
         ], array_column(array_map(static fn (LeftOut $one): array => [$one->row->number, $one->why], $plan->left), 1, 0));
         self::assertSame('“cora.dune.example” has no @.', $plan->left[1]->words);
+        self::assertSame([], $plan->mails[1]->copies, 'a copy that cannot go does not keep the email back');
+        self::assertSame(['“nobody” has no @.'], array_map(static fn (LeftOut $one): string => $one->words, $plan->wrongCopies));
         self::assertSame(1, $plan->reasons()['twice']);
     }
 
@@ -58,8 +59,48 @@ final class MailPlanTest extends TestCase
         $rows = [['name' => 'Ada', 'mail' => 'home@dune.example'], ['name' => 'Ben', 'mail' => 'Home@Dune.example']];
         self::assertCount(1, $this->plan(self::order(), $rows)->mails);
         self::assertCount(2, $this->plan(self::order(['once' => '0']), $rows)->mails);
-        // Also where the first of them had it in an earlier mailing.
-        self::assertCount(0, $this->plan(self::order(), $rows, written: [1 => true])->mails);
+    }
+
+    public function testAnAddressThatHadItIsNotWrittenToAgainWhateverRowItStandsInNow(): void
+    {
+        $rows = [['name' => 'Ada', 'mail' => 'Ada@dune.example'], ['name' => 'Ben', 'mail' => 'ben@dune.example']];
+        $why = static fn (MailPlan $plan): array => array_map(static fn (LeftOut $one): Why => $one->why, $plan->left);
+        // By a row that was deleted since, by its own, and by one that was corrected since.
+        self::assertSame([Why::Written], $why($this->plan(self::order(), $rows, written: ['ada@dune.example' => [77 => 'print']])));
+        $print = MailPlan::print(new Record(1, $rows[0] + ['head' => ''], [], 1));
+        self::assertSame([Why::Written], $why($this->plan(self::order(), $rows, written: ['ada@dune.example' => [1 => $print]])));
+        $corrected = $this->plan(self::order(), $rows, written: ['ada@dune.example' => [1 => 'as it was then']]);
+        self::assertSame([Why::Corrected], $why($corrected));
+        self::assertSame([1], array_map(static fn (LeftOut $one): int => $one->row->number, $corrected->corrected()));
+        // Where every row is written to, only its own counts.
+        $each = self::order(['once' => '0']);
+        self::assertSame([], $why($this->plan($each, $rows, written: ['ada@dune.example' => [77 => 'print']])));
+        self::assertSame([Why::Written], $why($this->plan($each, $rows, written: ['ada@dune.example' => [1 => '']])));
+        self::assertNotSame(self::order()->once(Address::of('ada@dune.example'), 1), $each->once(Address::of('ada@dune.example'), 1));
+        self::assertSame(self::order()->identity(), self::order(['to' => 'other'])->identity(), 'a renamed column changes nothing');
+    }
+
+    public function testOnlyWhatIsClearlyYesIsYes(): void
+    {
+        $said = [
+            'yes', 'Ja', ' OUI ', '1', '✓', 'no', 'Nein', '0', '', '—', 'no thanks', 'Opt out', 'nope', 'n/a', 'maybe later', 'never',
+            'unsubscribed', 'declined', 'not yet', 'please do not', 'No.', 'by post only', 'By  post only',
+        ];
+        $plan = $this->plan(self::order(['consent' => 'wants']), array_map(
+            static fn (string $cell, int $i): array => ['name' => "N$i", 'mail' => "n$i@dune.example", 'wants' => $cell],
+            $said,
+            array_keys($said),
+        ));
+        $mailed = static fn (MailPlan $plan): array => array_map(static fn (Planned $one): int => $one->row->number - 1, $plan->mails);
+        self::assertSame([0, 1, 2, 3, 4], $mailed($plan));
+        self::assertSame(6, $plan->reasons()['no-consent'], 'a full stop changes nothing');
+        self::assertSame(12, $plan->reasons()['unclear']);
+        self::assertSame(2, $plan->unclear['by post only']);
+        self::assertSame(1, $plan->unclear['maybe later']);
+        $order = self::order(['consent' => 'wants', 'yes' => "By post only\nmaybe later"]);
+        self::assertEquals($order, MailOrder::of($order->toArray()));
+        $rows = [['mail' => 'a@dune.example', 'wants' => 'BY POST only.'], ['mail' => 'b@dune.example', 'wants' => 'nope']];
+        self::assertSame([0], $mailed($this->plan($order, array_map(static fn (array $row): array => $row + ['name' => 'A'], $rows))));
     }
 
     public function testWordsThatDoNotComeOutStopTheirRowOnly(): void
@@ -130,7 +171,7 @@ final class MailPlanTest extends TestCase
     /**
      * @param list<array<string, string>> $cells
      * @param array<string, Why>          $closed
-     * @param array<int, true>            $written
+     * @param array<string, array<int, string>> $written
      * @param list<int>                   $notMade
      */
     private function plan(MailOrder $order, array $cells, array $closed = [], array $written = [], array $notMade = []): MailPlan
