@@ -334,6 +334,13 @@ const controlKeys = {
 document.addEventListener('keydown', (event) => {
     if (event.defaultPrevented || isTyping(event)) return;
     if (arrows[event.key]) return nudge(event, ...arrows[event.key]);
+    // A press on the handles of the selected text takes the focus off its box; Enter still means that text.
+    const only = selection().length === 1 && box(selection()[0]);
+    if (event.key === 'Enter' && event.target === document.body && only?.dataset.kind === 'text') {
+        event.preventDefault();
+        typeInPlace(only);
+        return;
+    }
     const action =
         event.ctrlKey || event.metaKey
             ? controlKeys[event.key.toLowerCase()]
