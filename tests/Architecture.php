@@ -36,7 +36,7 @@ final class Architecture
         'Core\Sheet' => ['Core\Pattern', 'Core\Template', 'Core\Drawing', 'Core\Layout'],
         'Core\Mail' => ['Core\Pattern', 'Core\Data'],
         'Core\Form' => ['Core\Data', 'Core\Mail'],
-        'Core\Follow' => [],
+        'Core\Follow' => ['Core\Data'],
         'Core\Calendar' => ['Core\Pattern', 'Core\Data'],
         'Core\Proof' => ['Core\Graphic', 'Core\Data', 'Core\Template', 'Core\Drawing', 'Core\Layout', 'Core\Beat'],
         'App\Drafting' => ['Core\Data'],

@@ -87,7 +87,11 @@ final readonly class ProjectBar
             [$project->id()],
         ));
 
+        $count = "SELECT COUNT(*) FROM followed WHERE project_id = ? AND state = 'held'";
+        $held = (int) $this->connection->fetchOne($count, [$project->id()]);
+
         return match (true) {
+            $held > 0 => new Station('Deliver', 'deliver', number_format($held) . ' waiting for your yes', 'look'),
             0 === $pages => new Station('Deliver', 'deliver', $this->handedOver($project), 'quiet'),
             0 === $seen => new Station('Deliver', 'deliver', number_format($pages) . (1 === $pages ? ' page' : ' pages'), 'quiet'),
             default => new Station('Deliver', 'deliver', number_format($seen) . ' of ' . number_format($pages) . ' looked at', 'ok'),

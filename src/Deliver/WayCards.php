@@ -36,6 +36,7 @@ final readonly class WayCards
         $planned = $one("SELECT COUNT(*) FROM post WHERE project_id = ? AND state = 'planned'");
         $posted = $one("SELECT COUNT(*) FROM post WHERE project_id = ? AND state = 'posted'");
         $on = $one('SELECT COUNT(*) FROM follow WHERE project_id = ? AND is_on = TRUE');
+        $held = $one("SELECT COUNT(*) FROM followed WHERE project_id = ? AND state = 'held'");
         $told = $one('SELECT COUNT(*) FROM happening WHERE project_id = ?');
 
         $form = implode(', ', array_filter([
@@ -49,7 +50,9 @@ final readonly class WayCards
             self::card('form', 'Collecting form', 'form', 'Set it up', $form),
             self::card('calendar', 'Posting calendar', 'calendar', 'Open it', self::both($planned, 'planned', $posted, 'posted')),
             self::card('previews', 'Product previews', 'previews', 'See them', ''),
-            self::card('follow', 'By itself', 'follow', 'Set it up', $on ? 'on' : ''),
+            0 === $held
+                ? self::card('follow', 'By itself', 'follow', 'Set it up', $on ? 'on' : '')
+                : ['tone' => 'look'] + self::card('follow', 'By itself', 'follow', 'Look', number_format($held) . ' waiting for your yes'),
             self::card('history', 'History', 'history', 'Read it', self::both($told, 1 === $told ? 'line' : 'lines')),
         ];
     }

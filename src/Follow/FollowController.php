@@ -37,6 +37,9 @@ final class FollowController extends AbstractController
         private readonly MailOrders $mails,
         private readonly History $history,
         private readonly MessageBusInterface $bus,
+        private readonly FollowLog $log,
+        private readonly HandOver $handOver,
+        private readonly UsedColumns $uses,
     ) {
     }
 
@@ -44,17 +47,31 @@ final class FollowController extends AbstractController
     public function index(Project $project): Response
     {
         $said = $this->ways->said($project, self::KIND);
+        $order = null === $said ? new FollowOrder(Cause::Arrives, [Step::Make, Step::Link, Step::Mail]) : FollowOrder::of($said);
+
+        return $this->page($project, $order, false);
+    }
+
+    /** @param bool $asks whether it is still to be said yes to */
+    private function page(Project $project, FollowOrder $order, bool $asks): Response
+    {
+        $headings = array_column($project->columns(), 'heading', 'key');
 
         return $this->render('follow/index.html.twig', [
             'project' => $project,
             'here' => 'Deliver',
-            'order' => null === $said ? new FollowOrder(Cause::Arrives, [Step::Make, Step::Link, Step::Mail]) : FollowOrder::of($said),
+            'order' => $order,
+            'asks' => $asks,
+            'watched' => array_values(array_intersect_key($headings, array_flip($this->uses->columns($project, $order)))),
+            'rows' => $project->activeRows(),
             'causes' => Cause::cases(),
             'steps' => array_filter(Step::cases(), static fn (Step $step): bool => Step::Make !== $step),
             'on' => null !== $this->store->on($project->id()),
             'subject' => EditorWords::plain($project, $this->mails->of($project)->subject),
             'counts' => $this->store->counts($project),
-            'log' => $this->store->log($project),
+            'log' => $this->log->lines($project),
+            'held' => $this->store->held($project),
+            'corrected' => \count($this->store->noted($project, Step::Mail, HandOver::CORRECTED)),
             'zone' => date_default_timezone_get(),
         ]);
     }
@@ -70,6 +87,10 @@ final class FollowController extends AbstractController
             if ($on) {
                 $order->check();
                 $this->check($project, $order);
+                // Whoever starts it knows how many rows it may act on.
+                if (Cause::Changes === $order->cause && $project->activeRows() !== $request->request->getInt('sure', -1)) {
+                    return $this->page($project, $order, true);
+                }
                 $this->ways->say($project, self::KIND, $order->toArray());
             }
             $this->store->turn($project, $on, $request->getSchemeAndHttpHost(), $member->getUserIdentifier());
@@ -77,6 +98,36 @@ final class FollowController extends AbstractController
             $this->history->tell($project, What::ByItself, $on ? "On: {$order->says()}" : $off, $member->getUserIdentifier());
             $this->addFlash('good', $on ? 'From now on it goes by itself. What is there already stays as it is.' : $off);
         } catch (FollowError | MailError | SealError $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        return $this->redirectToRoute('follow', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** What came at once and waits goes, or is let go. */
+    #[Route('/held', name: 'follow_held', methods: ['POST'])]
+    public function held(Project $project, Request $request): Response
+    {
+        $yes = $request->request->has('yes');
+        $seen = $request->request->getInt($yes ? 'yes' : 'no');
+        if (!$this->store->answer($project, $yes, $seen)) {
+            $this->addFlash('bad', 'Other rows arrived meanwhile, so nothing was done. Look at the number again.');
+        } elseif ($yes) {
+            $this->bus->dispatch(new Follow($project->id()));
+        }
+
+        return $this->redirectToRoute('follow', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** To rows that were corrected after they had the email, once more. */
+    #[Route('/corrected', name: 'follow_corrected', methods: ['POST'])]
+    public function corrected(Project $project, Request $request, #[CurrentUser] Member $member): Response
+    {
+        $rows = $this->store->noted($project, Step::Mail, HandOver::CORRECTED);
+        try {
+            $this->handOver->mailCorrected($project, $rows, $member->getUserIdentifier(), $request->getSchemeAndHttpHost());
+            $this->store->unnote($project, $rows);
+        } catch (MailError $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 

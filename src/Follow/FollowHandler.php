@@ -17,7 +17,6 @@ use Morphea\App\Press\RunDesk;
 use Morphea\App\Tables\TableRows;
 use Morphea\Core\Follow\FollowOrder;
 use Morphea\Core\Follow\Step;
-use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -45,10 +44,11 @@ final readonly class FollowHandler
         private Planner $planner,
         private TableRows $rows,
         private HandOver $handOver,
+        private UsedColumns $uses,
+        private Asker $asker,
         private History $history,
         private LockFactory $locks,
         private MessageBusInterface $bus,
-        private LoggerInterface $logger,
     ) {
     }
 
@@ -70,8 +70,8 @@ final readonly class FollowHandler
         $this->store->looked($message->project);
         try {
             $order = FollowOrder::of($this->ways->said($project, self::KIND) ?? []);
-            $this->store->notice($project, $order);
-            $this->make($project, $on['who']);
+            $this->store->notice($project, $order, $this->uses->columns($project, $order));
+            $this->make($project, $on['who'], $on['base']);
             $this->handOverWhatIsMade($project, $order, $on['base']);
             $next = $this->store->next($project);
         } finally {
@@ -85,7 +85,7 @@ final readonly class FollowHandler
         }
     }
 
-    private function make(Project $project, string $who): void
+    private function make(Project $project, string $who, string $base): void
     {
         $due = $this->store->due($project, FollowState::Due);
         if ([] === $due) {
@@ -96,7 +96,13 @@ final readonly class FollowHandler
         foreach ($made as $one) {
             $this->store->making($project, [$one['row']], (string) $one['run']);
         }
-        $rows = array_column(array_filter($due, static fn (array $one): bool => null === $one['run']), 'row');
+        $due = array_filter($due, static fn (array $one): bool => null === $one['run']);
+        $asked = array_column(array_filter($due, static fn (array $one): bool => !$one['approved']), 'row');
+        if (FollowOrder::isMany(\count($asked))) {
+            $this->hold($project, $asked, $base);
+            $due = array_filter($due, static fn (array $one): bool => $one['approved']);
+        }
+        $rows = array_column($due, 'row');
         $numbers = [];
         foreach ($this->rows->table($project)->rows as $i => $row) {
             if (\in_array($row->id, $rows, true)) {
@@ -114,9 +120,21 @@ final readonly class FollowHandler
                 $this->store->making($project, array_keys($numbers), $run->id());
             });
         } catch (OrderError $e) {
-            $unmade = array_values(array_filter($due, static fn (array $one): bool => null === $one['run']));
-            $this->later($project, $unmade, $e->getMessage());
+            $this->later($project, array_values($due), $e->getMessage());
         }
+    }
+
+    /**
+     * More at once than people type: somebody says yes to it first, and is told that they are asked.
+     *
+     * @param list<int> $rows
+     */
+    private function hold(Project $project, array $rows, string $base): void
+    {
+        $isFirst = 0 === $this->store->held($project);
+        $this->store->hold($project, $rows);
+        $this->history->tell($project, What::ByItself, number_format(\count($rows)) . ' rows came at once and wait for a yes.');
+        $isFirst && $this->asker->ask($project, $base);
     }
 
     private function handOverWhatIsMade(Project $project, FollowOrder $order, string $base): void
@@ -157,20 +175,18 @@ final readonly class FollowHandler
                 continue;
             }
             $rows = array_column($todo, 'row');
-            try {
-                $this->handOver->step($project, $step, $rows, $base);
-                $this->store->done($project, $rows, $step->value);
-            } catch (\InvalidArgumentException | \RuntimeException $e) {
-                $this->logger->warning('By itself: {step} of {rows} rows: {cause}', [
-                    'step' => $step->value,
-                    'rows' => \count($rows),
-                    'cause' => $e->getMessage(),
-                    'exception' => $e,
-                ]);
-                $this->later($project, $todo, $e->getMessage());
-
-                return;
+            $outcome = $this->handOver->step($project, $step, $rows, $base);
+            $this->store->done($project, array_values(array_diff($rows, array_keys($outcome->failed))), $step->value, $outcome->notes);
+            foreach ($todo as $one) {
+                if (isset($outcome->failed[$one['row']])) {
+                    $this->later($project, [$one], $outcome->failed[$one['row']]);
+                }
             }
+            // What failed goes no further now; the others do.
+            $all = array_values(array_filter($all, static fn (array $one): bool => !isset($outcome->failed[$one['row']])));
+        }
+        if ([] === $all) {
+            return;
         }
         $rows = array_column($all, 'row');
         $this->store->end($project, $rows);

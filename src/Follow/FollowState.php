@@ -10,6 +10,8 @@ enum FollowState: string
     /** It was there before, or all of it was done. */
     case Known = 'known';
     case Due = 'due';
+    /** Many came at once: somebody is asked first. */
+    case Held = 'held';
     /** A run that makes its piece is under way. */
     case Making = 'making';
     case Done = 'done';
@@ -20,6 +22,7 @@ enum FollowState: string
         return match ($this) {
             self::Known => 'there before',
             self::Due => 'waits',
+            self::Held => 'waits for your yes',
             self::Making => 'is being made',
             self::Done => 'done',
             self::GivenUp => 'given up',
@@ -31,6 +34,7 @@ enum FollowState: string
         return match ($this) {
             self::Done => 'ok',
             self::GivenUp => 'bad',
+            self::Held => 'look',
             default => 'quiet',
         };
     }

@@ -8,8 +8,10 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Project;
 use Morphea\App\Tables\TableRows;
+use Morphea\Core\Data\Row;
 use Morphea\Core\Follow\FollowOrder;
 use Morphea\Core\Follow\Step;
+use Morphea\Core\Follow\Watched;
 
 /** What is known of each row of a project of which something is done by itself. */
 final readonly class FollowStore
@@ -42,10 +44,10 @@ final readonly class FollowStore
                 [$project->id(), (int) $on, $base, $who],
             );
             if ($on) {
-                $this->know($project, array_keys($this->states($project)), FollowState::Known, 0.0);
+                $this->know($project, array_keys($this->rows($project)), FollowState::Known, 0.0);
             }
             $this->connection->executeStatement(
-                "UPDATE followed SET state = 'known' WHERE project_id = ? AND state IN ('due', 'making')",
+                "UPDATE followed SET state = 'known' WHERE project_id = ? AND state IN ('due', 'held', 'making')",
                 [$project->id()],
             );
         });
@@ -60,14 +62,16 @@ final readonly class FollowStore
         );
     }
 
-    /** @return list<string> ids of projects in which something is due for a while, and no look is planned */
+    /** @return list<string> ids of projects in which something is due for a while, or the table is another, and no look is planned */
     public function forgotten(): array
     {
         $before = microtime(true) - self::LONG;
 
         return array_map(strval(...), $this->connection->fetchFirstColumn(
-            "SELECT DISTINCT follow.project_id FROM follow JOIN followed ON followed.project_id = follow.project_id
-                WHERE follow.is_on = TRUE AND follow.planned_at < ? AND followed.state IN ('due', 'making') AND followed.due_at < ?",
+            "SELECT follow.project_id FROM follow JOIN project ON project.id = follow.project_id
+                WHERE follow.is_on = TRUE AND follow.planned_at < ? AND (project.table_version <> follow.seen_version OR EXISTS (
+                    SELECT 1 FROM followed WHERE followed.project_id = follow.project_id AND followed.state IN ('due', 'making')
+                        AND followed.due_at < ?))",
             [$before, $before],
         ));
     }
@@ -78,26 +82,51 @@ final readonly class FollowStore
         $this->connection->executeStatement('UPDATE follow SET planned_at = 0 WHERE project_id = ?', [$project]);
     }
 
-    /** Rows that came or changed since are due. */
-    public function notice(Project $project, FollowOrder $order): void
+    /** @param int $version of the table as it was when its rows were noticed */
+    public function saw(string $project, int $version): void
     {
-        $known = array_map(strval(...), $this->connection->fetchAllKeyValue(
-            'SELECT row_id, row_state FROM followed WHERE project_id = ?',
-            [$project->id()],
-        ));
-        $now = $this->states($project);
-        $open = array_fill_keys(
-            array_map(intval(...), $this->connection->fetchFirstColumn(
-                "SELECT row_id FROM followed WHERE project_id = ? AND state = 'due' AND run_id IS NULL",
-                [$project->id()],
-            )),
-            true,
-        );
-        $quiet = new \DateTimeImmutable("+$this->quietSeconds seconds");
-        $this->know($project, $order->due($now, $known, $open), FollowState::Due, (float) $order->time($quiet)->format('U.u'));
+        $this->connection->executeStatement('UPDATE follow SET seen_version = ? WHERE project_id = ?', [$version, $project]);
     }
 
-    /** @return list<array{row: int, run: string|null, done: list<string>, tries: int}> those whose time has come */
+    /**
+     * Rows that came or changed since are due.
+     *
+     * @param list<string> $used keys of the columns that pieces and emails show
+     */
+    public function notice(Project $project, FollowOrder $order, array $used): void
+    {
+        $version = $project->tableVersion();
+        $known = $open = $legacy = [];
+        $all = 'SELECT row_id, prints, state, run_id FROM followed WHERE project_id = ?';
+        $found = $this->connection->executeQuery($all, [$project->id()]);
+        foreach ($found->iterateAssociative() as $one) {
+            $row = (int) $one['row_id'];
+            $known[$row] = array_map(strval(...), (array) json_decode((string) $one['prints'], true));
+            if ('' === $one['prints']) {
+                $legacy[$row] = true;
+            }
+            if (FollowState::Held->value === $one['state'] || (FollowState::Due->value === $one['state'] && null === $one['run_id'])) {
+                $open[$row] = true;
+            }
+        }
+        $watched = Watched::of($this->rows->table($project), $used);
+        $now = array_map($watched->prints(...), $this->rows($project));
+        // What was known before cells were told apart is taken as it is.
+        $due = array_values(array_diff($order->due($watched, $now, $known, $open), array_keys($legacy)));
+        $quiet = new \DateTimeImmutable("+$this->quietSeconds seconds");
+        $this->know($project, $due, FollowState::Due, (float) $order->time($quiet)->format('U.u'));
+        // What else changed is no reason to do anything, now or once more is shown; a cell that was emptied is remembered.
+        $changed = [];
+        foreach (array_diff_key($now, array_flip($due)) as $row => $prints) {
+            if (isset($known[$row]) && ($prints + $known[$row] != $known[$row] || isset($legacy[$row]))) {
+                $changed[$row] = $prints + $known[$row];
+            }
+        }
+        $this->remember($project, $changed);
+        $this->saw($project->id(), $version);
+    }
+
+    /** @return list<array{row: int, run: string|null, done: list<string>, tries: int, approved: bool}> those whose time has come */
     public function due(Project $project, FollowState $state): array
     {
         return array_map(
@@ -106,6 +135,7 @@ final readonly class FollowStore
                 'run' => null === $one['run_id'] ? null : (string) $one['run_id'],
                 'done' => array_values(array_filter(explode(' ', (string) $one['done']))),
                 'tries' => (int) $one['tries'],
+                'approved' => (bool) $one['is_approved'],
             ],
             $this->connection->fetchAllAssociative(
                 'SELECT * FROM followed WHERE project_id = ? AND state = ? AND due_at <= ? ORDER BY row_id',
@@ -136,10 +166,75 @@ final readonly class FollowStore
         $this->change($project, $rows, 'run_id = NULL', []);
     }
 
-    /** @param list<int> $rows */
-    public function done(Project $project, array $rows, string $step): void
+    /**
+     * @param array<int, string> $notes what came of it, where that is not that it was done, by row
+     * @param list<int>          $rows
+     */
+    public function done(Project $project, array $rows, string $step, array $notes = []): void
     {
-        $this->change($project, $rows, "done = TRIM(done || ' ' || ?)", [$step]);
+        $this->connection->transactional(function () use ($project, $rows, $step, $notes): void {
+            $this->change($project, $rows, "done = TRIM(done || ' ' || ?)", [$step]);
+            foreach ($notes as $row => $note) {
+                $this->change($project, [$row], 'notes = ?', [self::json([$step => $note])]);
+            }
+        });
+    }
+
+    /**
+     * Many came at once: they wait until somebody says yes.
+     *
+     * @param list<int> $rows
+     */
+    public function hold(Project $project, array $rows): void
+    {
+        $this->change($project, $rows, "state = 'held'", []);
+    }
+
+    public function held(Project $project): int
+    {
+        $count = "SELECT COUNT(*) FROM followed WHERE project_id = ? AND state = 'held'";
+
+        return (int) $this->connection->fetchOne($count, [$project->id()]);
+    }
+
+    /**
+     * What waits for a yes goes, or is let go.
+     *
+     * @param int $seen how many there were when it was asked
+     *
+     * @return bool whether there are as many still
+     */
+    public function answer(Project $project, bool $yes, int $seen): bool
+    {
+        $this->connection->beginTransaction();
+        $changed = (int) $this->connection->executeStatement(
+            'UPDATE followed SET state = ?, is_approved = ?, due_at = ? WHERE project_id = ? AND state = ?',
+            [
+                ($yes ? FollowState::Due : FollowState::Known)->value,
+                (int) $yes,
+                microtime(true),
+                $project->id(),
+                FollowState::Held->value,
+            ],
+        );
+        $changed === $seen ? $this->connection->commit() : $this->connection->rollBack();
+
+        return $changed === $seen;
+    }
+
+    /** @return list<int> ids of rows of which a step came to something to be said */
+    public function noted(Project $project, Step $step, string $note): array
+    {
+        return array_map(intval(...), $this->connection->fetchFirstColumn(
+            'SELECT row_id FROM followed WHERE project_id = ? AND notes = ?',
+            [$project->id(), self::json([$step->value => $note])],
+        ));
+    }
+
+    /** @param list<int> $rows of which it was dealt with */
+    public function unnote(Project $project, array $rows): void
+    {
+        $this->change($project, $rows, "notes = ''", []);
     }
 
     /** @param list<int> $rows */
@@ -164,7 +259,7 @@ final readonly class FollowStore
     public function again(Project $project): void
     {
         $this->connection->executeStatement(
-            "UPDATE followed SET state = 'due', tries = 0, due_at = ? WHERE project_id = ? AND state = 'given-up'",
+            "UPDATE followed SET state = 'due', tries = 0, is_approved = TRUE, due_at = ? WHERE project_id = ? AND state = 'given-up'",
             [microtime(true), $project->id()],
         );
     }
@@ -178,17 +273,19 @@ final readonly class FollowStore
         ));
     }
 
-    /** @return list<array{row: int, state: FollowState, done: list<string>, error: string, at: string}> the newest first */
+    /**
+     * @return list<array{id: int, row: int, state: FollowState, done: list<Step>, notes: array<string, string>, error: string,
+     *     at: string}> the newest first
+     */
     public function log(Project $project): array
     {
         return array_map(
             static fn (array $one): array => [
+                'id' => (int) $one['row_id'],
                 'row' => (int) $one['number'],
                 'state' => FollowState::from((string) $one['state']),
-                'done' => array_map(
-                    static fn (string $step): string => Step::from($step)->done(),
-                    array_values(array_filter(explode(' ', (string) $one['done']))),
-                ),
+                'done' => array_map(Step::from(...), array_values(array_filter(explode(' ', (string) $one['done'])))),
+                'notes' => array_map(strval(...), (array) json_decode((string) $one['notes'], true)),
                 'error' => (string) $one['error'],
                 'at' => (string) $one['changed_at'],
             ],
@@ -201,40 +298,62 @@ final readonly class FollowStore
         );
     }
 
-    /** @return array<int, string> names of what stands in the rows that take part, by id */
-    private function states(Project $project): array
+    /** @return array<int, Row> that take part, by id */
+    private function rows(Project $project): array
     {
-        $states = [];
+        $rows = [];
         $table = $this->rows->table($project);
         // A row in which nothing stands has not arrived yet.
         $skipped = $table->skipped();
         foreach ($table->rows as $i => $row) {
             if (!isset($skipped[$i + 1])) {
-                $states[$row->id] = substr(hash('sha256', serialize($row->cells)), 0, 40);
+                $rows[$row->id] = $row;
             }
         }
 
-        return $states;
+        return $rows;
     }
 
     /** @param list<int> $rows */
     private function know(Project $project, array $rows, FollowState $state, float $due): void
     {
-        $states = $this->states($project);
+        $all = $this->rows($project);
+        $watched = Watched::of($this->rows->table($project), []);
         $now = (new \DateTimeImmutable())->format('Y-m-d H:i:s');
         foreach (array_chunk($rows, self::CHUNK) as $chunk) {
             $values = [];
             foreach ($chunk as $row) {
-                array_push($values, $project->id(), $row, $states[$row] ?? '', $state->value, $due, $now);
+                $prints = self::json(isset($all[$row]) ? $watched->prints($all[$row]) : []);
+                array_push($values, $project->id(), $row, $prints, $state->value, $due, $now);
             }
             $this->connection->executeStatement(
-                'INSERT INTO followed (project_id, row_id, row_state, state, due_at, changed_at, done, error) VALUES ' .
-                    implode(', ', array_fill(0, \count($chunk), "(?, ?, ?, ?, ?, ?, '', '')")) .
-                    " ON CONFLICT (project_id, row_id) DO UPDATE SET row_state = excluded.row_state, state = excluded.state,
-                        due_at = excluded.due_at, changed_at = excluded.changed_at, done = '', error = '', tries = 0, run_id = NULL",
+                'INSERT INTO followed (project_id, row_id, prints, state, due_at, changed_at, row_state, done, error) VALUES ' .
+                    implode(', ', array_fill(0, \count($chunk), "(?, ?, ?, ?, ?, ?, '', '', '')")) .
+                    " ON CONFLICT (project_id, row_id) DO UPDATE SET prints = excluded.prints, due_at = excluded.due_at,
+                        state = CASE WHEN followed.state = 'held' AND excluded.state = 'due' THEN 'held' ELSE excluded.state END,
+                        changed_at = excluded.changed_at, done = '', error = '', notes = '', tries = 0, run_id = NULL,
+                        is_approved = FALSE",
                 $values,
             );
         }
+    }
+
+    /** @param array<int, array<string, string>> $prints by row */
+    private function remember(Project $project, array $prints): void
+    {
+        foreach ($prints as $row => $one) {
+            $this->connection->executeStatement('UPDATE followed SET prints = ? WHERE project_id = ? AND row_id = ?', [
+                self::json($one),
+                $project->id(),
+                $row,
+            ]);
+        }
+    }
+
+    /** @param array<string, string> $prints */
+    private static function json(array $prints): string
+    {
+        return json_encode($prints, \JSON_THROW_ON_ERROR | \JSON_FORCE_OBJECT | \JSON_UNESCAPED_UNICODE);
     }
 
     /**

@@ -12,14 +12,17 @@ use Morphea\App\Mail\Mailings;
 use Morphea\App\Mail\MailOrders;
 use Morphea\App\Seal\Seals;
 use Morphea\Core\Follow\Step;
-use Morphea\Core\Mail\LeftOut;
 use Morphea\Core\Mail\MailError;
 use Morphea\Core\Mail\Why;
 use Morphea\Core\Seal\SealOrder;
+use Psr\Log\LoggerInterface;
 
 /** Hands over what was made of rows, as the card of each way says it. Done twice, it is done once. */
 final readonly class HandOver
 {
+    /** What is noted of a row that was corrected after it had the email. */
+    public const CORRECTED = 'corrected';
+
     public function __construct(
         private Links $links,
         private Seals $seals,
@@ -27,39 +30,88 @@ final readonly class HandOver
         private MailOrders $mails,
         private Ways $ways,
         private Posts $posts,
+        private LoggerInterface $logger,
     ) {
     }
 
     /**
+     * Rows that cannot be handed over never hold up the others.
+     *
+     * @param non-empty-list<int> $rows ids
+     */
+    public function step(Project $project, Step $step, array $rows, string $base): Outcome
+    {
+        try {
+            return $this->all($project, $step, $rows, $base);
+        } catch (\InvalidArgumentException | \RuntimeException $e) {
+            $this->logger->warning('By itself: {step} of {rows} rows: {cause}', [
+                'step' => $step->value,
+                'rows' => \count($rows),
+                'cause' => $e->getMessage(),
+                'exception' => $e,
+            ]);
+            if (1 === \count($rows)) {
+                return new Outcome([], [$rows[0] => $e->getMessage()]);
+            }
+        }
+        // One of them may be what is wrong: each for itself then, and those that were done are known.
+        $notes = $failed = [];
+        foreach ($rows as $row) {
+            $outcome = $this->step($project, $step, [$row], $base);
+            $notes += $outcome->notes;
+            $failed += $outcome->failed;
+        }
+
+        return new Outcome($notes, $failed);
+    }
+
+    /**
+     * Once more to rows that were corrected after they had the email.
+     *
      * @param list<int> $rows ids
      *
-     * @throws \InvalidArgumentException when it cannot be done like this, in words
+     * @throws MailError
      */
-    public function step(Project $project, Step $step, array $rows, string $base): void
+    public function mailCorrected(Project $project, array $rows, string $who, string $base): void
+    {
+        $this->mailings->corrected($project, $this->mails->of($project), $who, $base, $rows);
+    }
+
+    /**
+     * @param non-empty-list<int> $rows
+     *
+     * @throws \InvalidArgumentException|\RuntimeException when it cannot be done like this, in words
+     */
+    private function all(Project $project, Step $step, array $rows, string $base): Outcome
     {
         match ($step) {
-            Step::Make => null,
             Step::Post => $this->posts->deal($project, false, '', $rows),
             Step::Link => $this->links->give($project, null, null, $rows),
             Step::Seal => $this->seals->seal($project, SealOrder::of($this->ways->said($project, 'seal') ?? []), '', $rows),
-            Step::Mail => $this->mail($project, $rows, $base),
+            Step::Make, Step::Mail => null,
         };
+
+        return Step::Mail === $step ? $this->mail($project, $rows, $base) : new Outcome();
     }
 
-    /** @param list<int> $rows */
-    private function mail(Project $project, array $rows, string $base): void
+    /** @param non-empty-list<int> $rows */
+    private function mail(Project $project, array $rows, string $base): Outcome
     {
         $order = $this->mails->of($project);
         $plan = $this->mailings->plan($project, $order, $rows);
-        if ([] !== $plan->mails) {
-            $this->mailings->start($project, $order, '', $base, $rows);
+        $notes = $failed = [];
+        foreach ($plan->left as $one) {
+            $id = (int) $one->row->id;
+            // Who had it already, or wants none, is no trouble; an address that cannot be right is.
+            if ($one->why->isTrouble()) {
+                $failed[$id] = "Row {$one->row->number} could not be mailed: " . rtrim(lcfirst($one->why->note($one->words)), '.') . '.';
+            } else {
+                $notes[$id] = Why::Corrected === $one->why ? self::CORRECTED : $one->why->note($one->words);
+            }
         }
-        // Who had it already, or wants none, is no trouble; an address that cannot be right is.
-        $wrong = array_filter($plan->left, static fn (LeftOut $one): bool => $one->why->isWrong() && Why::CameBack !== $one->why);
-        if ([] === $plan->mails && [] !== $wrong) {
-            $first = reset($wrong);
+        // Cut off after this, it is found written when it is asked again.
+        [] === $plan->mails || $this->mailings->start($project, $order, '', $base, $rows);
 
-            throw new MailError("Row {$first->row->number} could not be mailed: " . ($first->words ?: $first->why->words(1)) . '.');
-        }
+        return new Outcome($notes, $failed);
     }
 }

@@ -206,6 +206,28 @@ final readonly class LetterStore
         ));
     }
 
+    /**
+     * Where the newest email to the person of each row is.
+     *
+     * @param list<int> $rows ids
+     *
+     * @return array<int, array{state: LetterState, error: string}> by row
+     */
+    public function newest(Project $project, array $rows): array
+    {
+        $found = $this->connection->executeQuery(
+            "SELECT row_id, state, error FROM letter WHERE project_id = ? AND row_id IN (?) AND copy_of = '' ORDER BY id",
+            [$project->id(), $rows],
+            [1 => ArrayParameterType::INTEGER],
+        );
+        $newest = [];
+        foreach ($found->iterateAssociative() as $one) {
+            $newest[(int) $one['row_id']] = ['state' => LetterState::from((string) $one['state']), 'error' => (string) $one['error']];
+        }
+
+        return $newest;
+    }
+
     /** @return list<Letter> of one state or of all; those with something to be said first */
     public function page(Mailing $mailing, ?LetterState $state, int $page): array
     {

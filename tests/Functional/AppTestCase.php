@@ -74,20 +74,6 @@ abstract class AppTestCase extends WebTestCase
             ->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'volunteers.csv');
     }
 
-    /**
-     * What the grid sends when something is changed in it.
-     *
-     * @param array<string, mixed> $edit
-     */
-    protected function editTable(Project $project, array $edit): void
-    {
-        $this->browser->jsonRequest('POST', "/projects/{$project->id()}/rows/edit", $edit, [
-            'HTTP_X_CSRF_TOKEN' => $this->token(),
-            'HTTP_X_REQUESTED_WITH' => 'fetch',
-        ]);
-        self::assertResponseIsSuccessful();
-    }
-
     protected function files(): FilesystemOperator
     {
         return self::getContainer()->get(FilesystemOperator::class);

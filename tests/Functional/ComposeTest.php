@@ -132,7 +132,7 @@ final class ComposeTest extends AppTestCase
         $this->post("$address/link", ['layer' => 'picture', 'column' => 'portrait']);
         self::assertResponseIsSuccessful();
         self::assertSame(['portrait'], $this->reload($project)->template()->layer('picture')->columns());
-        $this->editTable($project, ['op' => 'kind', 'key' => 'hours', 'kind' => 'picture']);
+        $this->change($project, ['op' => 'kind', 'key' => 'hours', 'kind' => 'picture']);
         $this->post("$address/link", ['layer' => 'picture', 'column' => 'hours']);
         self::assertResponseIsSuccessful();
     }

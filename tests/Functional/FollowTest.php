@@ -12,6 +12,7 @@ use Morphea\App\Follow\Follow;
 use Morphea\App\Follow\FollowStore;
 use Morphea\App\Mail\Eml;
 use Morphea\App\Press\RunDesk;
+use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Messenger\MessageBusInterface;
 
 /** What goes by itself: rows come, and are made and handed over without anybody being there. */
@@ -47,7 +48,13 @@ final class FollowTest extends AppTestCase
         $this->change($project, ['op' => 'cells', 'cells' => [$row => ['hours' => '8']], 'seen' => [$row => []]]);
         $this->work();
         self::assertSame(2, $this->runs());
+        // Before it watches rows it says how many, and waits for a yes.
         $this->turn($project, ['cause' => 'changes', 'steps' => ['link'], 'on' => '1']);
+        $asks = $this->browser->getCrawler()->filter('#asks')->text();
+        self::assertStringContainsString('This automation watches 3 rows', $asks);
+        self::assertStringContainsString('Hours', $asks);
+        self::assertStringNotContainsString('Register or', $asks);
+        $this->turn($project, ['cause' => 'changes', 'steps' => ['link'], 'on' => '1', 'sure' => '3']);
         $this->change($project, ['op' => 'cells', 'cells' => [$row => ['hours' => '9']], 'seen' => [$row => []]]);
         $this->work();
         self::assertSame(3, $this->runs());
@@ -90,6 +97,140 @@ final class FollowTest extends AppTestCase
         $this->work();
         self::assertCount(1, $this->mails());
         self::assertSame($runs, $this->runs());
+    }
+
+    public function testOnlyWhatPeopleTypedIsAChange(): void
+    {
+        $project = $this->ready();
+        $this->turn($project, ['cause' => 'changes', 'steps' => ['mail'], 'on' => '1', 'sure' => '2']);
+        $runs = $this->runs();
+        // An empty column, one that moves, codes, a column nobody shows, a cell that is emptied, and a computed column.
+        $this->change($project, ['op' => 'column-add', 'heading' => 'Remarks', 'behind' => 'mail']);
+        $this->change($project, ['op' => 'column-move', 'key' => 'remarks', 'to' => 0]);
+        $this->change($project, ['op' => 'cells', 'cells' => [1 => ['remarks' => 'a note'], 2 => ['hours' => '']], 'seen' => []]);
+        $recipe = ['recipe' => 'join', 'pattern' => '{full_name}, {craft}'];
+        $added = $this->change($project, ['op' => 'column-add', 'heading' => 'Both', 'behind' => 'mail', 'recipe' => $recipe]);
+        self::assertArrayNotHasKey('error', $added);
+        $this->post("/projects/{$project->id()}/deliver/genuine/codes", []);
+        self::assertResponseRedirects();
+        self::assertSame(['remarks', 'full_name', 'hours', 'craft', 'issued', 'register', 'mail', 'both', 'code'], array_column(
+            $this->reload($project)->columns(),
+            'key',
+        ));
+        $this->change($project, ['op' => 'column-remove', 'key' => 'remarks']);
+        $this->work();
+        self::assertSame($runs, $this->runs());
+        self::assertSame([], $this->mails());
+        $this->change($project, ['op' => 'cells', 'cells' => [1 => ['full_name' => 'Ng Wei']], 'seen' => []]);
+        $this->work();
+        self::assertSame($runs + 1, $this->runs());
+        self::assertCount(1, $this->mails());
+        self::assertStringContainsString('✓ done made, mailed', $this->log($project));
+
+        // Corrected once more, its email stays the same: that is said, and it is sent when somebody wants it.
+        $this->change($project, ['op' => 'cells', 'cells' => [1 => ['hours' => '7']], 'seen' => []]);
+        $this->work();
+        self::assertCount(1, $this->mails());
+        self::assertStringContainsString('not emailed: had this email before it was corrected', $this->log($project));
+        $this->post("/projects/{$project->id()}/deliver/by-itself/corrected");
+        $this->work();
+        self::assertCount(2, $this->mails());
+        self::assertStringContainsString('✓ done made, mailed', $this->log($project));
+    }
+
+    public function testManyAtOnceWaitForAYes(): void
+    {
+        $project = $this->ready();
+        $this->turn($project, ['steps' => ['mail'], 'on' => '1']);
+        $this->paste($project, 11);
+        $this->work();
+        self::assertCount(1, $this->mails());
+        self::assertSame('Isolde <isolde@tidewick.example>', $this->mails()[0]->headers['to']);
+        self::assertStringContainsString('11 rows arrived or changed at once', $this->mails()[0]->text('text/plain'));
+        $address = "/projects/{$project->id()}/deliver/by-itself";
+        self::assertStringContainsString('11 rows are waiting for your yes', $this->browser->request('GET', $address)->text());
+        // Somebody corrects one of them: it waits as the others do.
+        $row = (int) $this->entities()->getConnection()->fetchOne('SELECT MAX(uid) FROM table_row');
+        $this->change($project, ['op' => 'cells', 'cells' => [$row => ['full_name' => 'Corrected']], 'seen' => []]);
+        $this->work();
+        self::assertCount(1, $this->mails());
+        // One more came since the page was looked at: what was not seen is not agreed to.
+        $this->post("$address/held", ['yes' => '10']);
+        self::assertStringContainsString('Other rows arrived meanwhile', $this->browser->followRedirect()->filter('#notices')->text());
+        $this->work();
+        self::assertCount(1, $this->mails());
+        $this->post("$address/held", ['yes' => '11']);
+        $this->work();
+        self::assertCount(12, $this->mails());
+        self::assertSame(11, substr_count($this->log($project), '✓ done made, mailed'));
+        // The next lot is let go.
+        $this->paste($project, 12);
+        $this->work();
+        $this->post("$address/held", ['no' => '12']);
+        $this->work();
+        self::assertCount(13, $this->mails(), 'but that it was asked about');
+    }
+
+    public function testOneBadRowHoldsUpNobodyAndTheLogSaysWhatBecameOfEach(): void
+    {
+        $project = $this->ready();
+        $this->turn($project, ['steps' => ['mail'], 'on' => '1']);
+        $this->paste($project, 4, ['nobody@dune.example', 'no address', 'NG@dune.example', 'fine@dune.example']);
+        $worker = $this->worker();
+        $worker->start();
+        for ($until = microtime(true) + 60; microtime(true) < $until && \count($this->mails()) < 1;) {
+            usleep(50_000);
+        }
+        $done = fn (): int => (int) $this->entities()->getConnection()->fetchOne(
+            "SELECT COUNT(*) FROM letter WHERE state IN ('sent', 'refused')",
+        );
+        for (; microtime(true) < $until && $done() < 3;) {
+            usleep(50_000);
+        }
+        $worker->stop(5, \SIGTERM);
+        $log = $this->browser->request('GET', "/projects/{$project->id()}/deliver/by-itself")->filter('tbody tr')->each(
+            static fn (Crawler $row): string => $row->text(),
+        );
+        sort($log);
+        $said = '550 5.1.1 No such mailbox: nobody@dune.example';
+        self::assertStringContainsString("3 email not delivered $said made, email refused", $log[0]);
+        self::assertStringContainsString('4 waits Row 4 could not be mailed: “no address” has no @. made', $log[1]);
+        self::assertStringContainsString('5 ✓ done made, mailed', $log[2], 'nobody had written to this address yet');
+        self::assertStringContainsString('6 ✓ done made, mailed', $log[3]);
+        $this->entities()->getConnection()->executeStatement("UPDATE letter SET state = 'waiting' WHERE email = 'fine@dune.example'");
+        self::assertStringContainsString('made, email waiting to be sent', $this->log($project), 'mailed is what a server took');
+    }
+
+    public function testARowWhoseMessageWasLostIsFoundByTheVersionOfTheTable(): void
+    {
+        $project = $this->ready();
+        $this->turn($project, ['steps' => ['link'], 'on' => '1']);
+        $this->work();
+        $store = self::getContainer()->get(FollowStore::class);
+        $database = $this->entities()->getConnection();
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new Follow($project->id()));
+        $this->work();
+        $this->paste($project, 1);
+        $database->executeStatement('DELETE FROM messenger_messages');
+        $database->executeStatement('UPDATE follow SET planned_at = 0');
+        self::assertSame([$project->id()], $store->forgotten());
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new Follow($project->id()));
+        $this->work();
+        self::assertStringContainsString('3 ✓ done made, page given', $this->log($project));
+        $database->executeStatement('UPDATE follow SET planned_at = 0');
+        self::assertSame([], $store->forgotten());
+    }
+
+    /** @param list<string> $mails addresses; those that are missing are made up */
+    private function paste(Project $project, int $rows, array $mails = []): void
+    {
+        $this->change($project, ['op' => 'add', 'count' => $rows]);
+        $ids = $this->entities()->getConnection()->fetchFirstColumn("SELECT uid FROM table_row ORDER BY uid DESC LIMIT $rows");
+        $cells = [];
+        foreach (array_reverse($ids) as $i => $id) {
+            $cells[(int) $id] = ['full_name' => "Mender $id", 'mail' => $mails[$i] ?? "mender$id@dune.example", 'issued' => '2026-01-01'];
+        }
+        $this->change($project, ['op' => 'cells', 'cells' => $cells, 'seen' => []]);
     }
 
     private function ready(): Project

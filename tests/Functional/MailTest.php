@@ -232,7 +232,7 @@ final class MailTest extends AppTestCase
         $this->entities()->getConnection()->executeStatement('UPDATE table_row SET uid = uid - 100');
 
         // A row is corrected: its email stays the same, so that is said, and it goes once more when somebody says so.
-        $this->editTable($project, ['op' => 'cells', 'cells' => [2 => ['full_name' => 'Ng Wei']]]);
+        $this->change($project, ['op' => 'cells', 'cells' => [2 => ['full_name' => 'Ng Wei']]]);
         $page = $this->plan($project, ['carried' => 'nothing']);
         self::assertStringContainsString('1 row that was corrected after the email was sent', $page->text());
         $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'nothing', 'corrected' => '1']));
@@ -243,7 +243,7 @@ final class MailTest extends AppTestCase
         )));
         self::assertStringNotContainsString('was corrected', $this->plan($project, ['carried' => 'nothing'])->text());
         // Another address is somebody who did not have it.
-        $this->editTable($project, ['op' => 'cells', 'cells' => [2 => ['mail' => 'ng.wei@dune.example']]]);
+        $this->change($project, ['op' => 'cells', 'cells' => [2 => ['mail' => 'ng.wei@dune.example']]]);
         self::assertSame('1', $this->plan($project, ['carried' => 'nothing'])->filter('.facts dd')->first()->text());
     }
 

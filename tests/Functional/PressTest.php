@@ -206,7 +206,7 @@ final class PressTest extends AppTestCase
         $this->order($project, $order);
         $this->work();
         $before = Tools::pieces($this->download($project));
-        $this->editTable($project, ['op' => 'cells', 'cells' => [5 => ['full_name' => 'Somebody Else']]]);
+        $this->change($project, ['op' => 'cells', 'cells' => [5 => ['full_name' => 'Somebody Else']]]);
         $this->order($project, $order);
         $second = $this->newestRun();
         self::assertSame(11, $this->progress($second)->made(), 'they are there before any worker looks');

@@ -27,6 +27,12 @@ final readonly class PostOrder
         return new self($text('words'), $text('tags'), max(1, min(self::MOST, '' === $text('letters') ? 300 : (int) $text('letters'))));
     }
 
+    /** @return list<string> keys of the columns it shows */
+    public function columns(): array
+    {
+        return [...Pattern::parse($this->words)->columns(), ...Pattern::parse($this->tags)->columns()];
+    }
+
     /** @return array<string, string|int> */
     public function toArray(): array
     {

@@ -9,6 +9,8 @@ final readonly class FollowOrder
 {
     /** Minutes until it is tried again, longer and longer; then it is given up. */
     private const AGAIN = [1, 5, 25, 120, 600];
+    /** Rows at once above which somebody is asked first: more come from a paste or an import than from people one by one. */
+    public const MANY = 10;
 
     /**
      * @param list<Step> $steps in their order
@@ -82,19 +84,27 @@ final readonly class FollowOrder
     /**
      * Rows of which something is to be done.
      *
-     * @param array<int, string> $now   names of what stands in each, by id: of those that take part
-     * @param array<int, string> $known the same as it was known last
-     * @param array<int, true>   $open  of which nothing was done yet since they came: somebody may still be typing
+     * @param array<int, array<string, string>> $now   prints of what stands in each, by id: of those that take part
+     * @param array<int, array<string, string>> $known the same as it was known last
+     * @param array<int, true>                  $open  of which nothing was done yet since they came: somebody may still be typing
      *
      * @return list<int>
      */
-    public function due(array $now, array $known, array $open = []): array
+    public function due(Watched $watched, array $now, array $known, array $open = []): array
     {
         return array_keys(array_filter(
             $now,
-            fn (string $state, int $row): bool => !isset($known[$row]) ||
-                ($known[$row] !== $state && (Cause::Changes === $this->cause || isset($open[$row]))),
+            fn (array $prints, int $row): bool => !isset($known[$row]) ||
+                (isset($open[$row])
+                    ? $known[$row] != $prints
+                    : Cause::Changes === $this->cause && $watched->isChanged($prints, $known[$row])),
             \ARRAY_FILTER_USE_BOTH,
         ));
+    }
+
+    /** Whether so many at once are done only after somebody said yes to it. */
+    public static function isMany(int $rows): bool
+    {
+        return $rows > self::MANY;
     }
 }

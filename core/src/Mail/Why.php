@@ -42,6 +42,32 @@ enum Why: string
         };
     }
 
+    /** Of one row, in a log. */
+    public function note(string $words = ''): string
+    {
+        $said = '' === $words ? '' : " “{$words}”";
+
+        return match ($this) {
+            self::NoAddress => 'no email address',
+            self::WrongAddress, self::WrongWords => $words,
+            self::Unclear => "consent$said is neither yes nor no",
+            self::NoConsent => 'no consent',
+            self::Left => 'unsubscribed',
+            self::Asked => 'you do not write to this address',
+            self::CameBack => 'email to this address came back',
+            self::Twice => 'another row has this address',
+            self::NoPiece => 'nothing was made of it',
+            self::Corrected => 'had this email before it was corrected',
+            self::Written => 'had this email already',
+        };
+    }
+
+    /** Whether it is no decision of anybody's, but something that keeps the email from going. */
+    public function isTrouble(): bool
+    {
+        return \in_array($this, [self::NoAddress, self::WrongAddress, self::WrongWords, self::NoPiece], true);
+    }
+
     /** Whether somebody can mend it. */
     public function isWrong(): bool
     {

@@ -30,6 +30,12 @@ final readonly class SealOrder
         return new self($text('whom'), $text('what'), $text('day'), $text('by'));
     }
 
+    /** @return list<string> keys of the columns it shows */
+    public function columns(): array
+    {
+        return array_values(array_filter([$this->whom, $this->day, ...Pattern::parse($this->what)->columns()]));
+    }
+
     /** @return array<string, string> */
     public function toArray(): array
     {

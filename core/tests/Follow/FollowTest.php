@@ -4,8 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Follow;
 
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Recipe\Join;
+use Morphea\Core\Data\Row;
+use Morphea\Core\Data\Table;
+use Morphea\Core\Data\TableBuilder;
 use Morphea\Core\Follow\FollowError;
 use Morphea\Core\Follow\FollowOrder;
+use Morphea\Core\Follow\Watched;
+use Morphea\Core\Pattern\Pattern;
 use PHPUnit\Framework\TestCase;
 
 /** What goes by itself. */
@@ -28,11 +35,48 @@ final class FollowTest extends TestCase
 
     public function testRowsThatCameAreDueAndThoseThatChangedWhereThatIsAsked(): void
     {
-        $known = [1 => 'a', 2 => 'b', 4 => 'gone'];
-        $now = [1 => 'a', 2 => 'B', 3 => 'c'];
-        self::assertSame([3], FollowOrder::of(['cause' => 'arrives'])->due($now, $known));
-        self::assertSame([2, 3], FollowOrder::of(['cause' => 'changes'])->due($now, $known));
-        self::assertSame([2, 3], FollowOrder::of(['cause' => 'arrives'])->due($now, $known, [2 => true]), 'somebody was still typing');
+        $watched = Watched::of(self::table(['Name', 'Note'], [['Ada', '']]), ['name']);
+        $known = [1 => ['name' => 'a'], 2 => ['name' => 'b'], 4 => ['name' => 'gone'], 5 => ['name' => 'e', 'note' => 'x']];
+        $now = [1 => ['name' => 'a', 'note' => 'new'], 2 => ['name' => 'B'], 3 => ['name' => 'c'], 5 => ['note' => 'y']];
+        self::assertSame([3], FollowOrder::of(['cause' => 'arrives'])->due($watched, $now, $known));
+        self::assertSame([2, 3], FollowOrder::of(['cause' => 'changes'])->due($watched, $now, $known));
+        $typing = FollowOrder::of(['cause' => 'arrives'])->due($watched, $now, $known, [1 => true]);
+        self::assertSame([1, 3], $typing, 'somebody was still typing');
+        self::assertFalse(FollowOrder::isMany(10));
+        self::assertTrue(FollowOrder::isMany(11));
+    }
+
+    public function testOnlyWhatPeopleTypedInColumnsThatAreShownIsAChange(): void
+    {
+        $before = self::table(['First', 'Last', 'Note'], [['Ada', 'Fell', ' x ']]);
+        $full = new Column(3, 'full', 'Full', recipe: new Join(Pattern::parse('{first} {last}')));
+        $with = new Table([...$before->columns, $full], [new Row(1, ['Ada', 'Fell', ' x ', 'Ada Fell'])]);
+        $watched = Watched::of($with, ['full', 'gone']);
+        self::assertSame(['first', 'last'], $watched->columns, 'what is computed counts by what it is computed from');
+        $known = Watched::of($before, [])->prints($before->rows[0]);
+        self::assertSame(['first', 'last', 'note'], array_keys($known));
+        $changed = static fn (string ...$cells): bool => $watched->isChanged($watched->prints(new Row(1, array_values($cells))), $known);
+        self::assertFalse($changed('Ada', 'Fell', 'x', 'Ada Fell'), 'spaces round a word');
+        self::assertFalse($changed('Ada', 'Fell', 'other note', 'x'));
+        self::assertFalse($changed('Ada', '', 'x', 'Ada'), 'a cell that is empty now');
+        self::assertTrue($changed('Ada', 'Moor', 'x', 'Ada Fell'));
+
+        // An empty column more, one that moved, one that went, and one that the design shows from now on.
+        $moved = self::table(['Note', 'Wants', 'First', 'Last'], [['x', '', 'Ada', 'Fell']]);
+        $all = Watched::of($moved, ['note', 'wants', 'first', 'last']);
+        self::assertFalse($all->isChanged($all->prints($moved->rows[0]), $known));
+        $gone = self::table(['First'], [['Ada']]);
+        $all = Watched::of($gone, ['first', 'last', 'note']);
+        self::assertFalse($all->isChanged($all->prints($gone->rows[0]), $known));
+    }
+
+    /**
+     * @param list<string>       $headings
+     * @param list<list<string>> $rows
+     */
+    private static function table(array $headings, array $rows): Table
+    {
+        return Table::of((new TableBuilder())->build([$headings, ...$rows]));
     }
 
     public function testItIsDoneAtItsTimeOfTheDay(): void
