@@ -49,6 +49,10 @@ final class CalendarController extends AbstractController
             'columns' => EditorWords::columns($project),
             'shown' => Shown::choices(),
             'on' => null !== $this->store->on($project->id()),
+            'overdue' => \count($this->posts->overdue($project, new \DateTimeImmutable())),
+            'asks' => $request->query->has('ask'),
+            'until' => time(),
+            'ways' => Overdue::cases(),
             'channel' => $this->channel->name(),
             'zone' => date_default_timezone_get(),
         ]);
@@ -153,9 +157,23 @@ final class CalendarController extends AbstractController
     }
 
     #[Route('/turn', name: 'calendar_turn', methods: ['POST'])]
-    public function turn(Project $project, Request $request): Response
+    public function turn(Project $project, Request $request, #[CurrentUser] Member $member): Response
     {
         $on = $request->request->has('on');
+        $asked = new \DateTimeImmutable('@' . min(time(), $request->request->getInt('until', time())));
+        $overdue = $on ? $this->posts->overdue($project, $asked->setTimezone(new \DateTimeZone(date_default_timezone_get()))) : [];
+        if ([] !== $overdue) {
+            $what = Overdue::tryFrom($request->request->getString('overdue'));
+            try {
+                null === $what || $this->posts->settle($project, $overdue, $what, $member->getUserIdentifier());
+            } catch (CalendarError $e) {
+                $this->addFlash('bad', $e->getMessage());
+                $what = null;
+            }
+            if (null === $what) {
+                return $this->redirectToRoute('calendar', ['project' => $project->id(), 'ask' => 1], Response::HTTP_SEE_OTHER);
+            }
+        }
         $this->store->turn($project, $on, $request->getSchemeAndHttpHost());
         $this->addFlash('good', $on ? "From now on posts go at their times, {$this->channel->name()}." : 'Nothing is posted any more.');
 

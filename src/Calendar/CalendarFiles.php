@@ -22,7 +22,10 @@ final readonly class CalendarFiles
     public function ics(Project $project): string
     {
         $calendar = new VCalendar(['PRODID' => '-//Morphea//Posts//EN']);
-        foreach ($this->lines($project) as [$post, $number, $name, $text]) {
+        $lines = [...$this->lines($project)];
+        $times = array_map(static fn (array $line): \DateTimeImmutable => $line[0]->at, $lines);
+        [] === $times || $this->addZone($calendar, min($times), max($times));
+        foreach ($lines as [$post, $number, $name, $text]) {
             $calendar->add('VEVENT', [
                 'UID' => "$post->sign@morphea",
                 'DTSTAMP' => new \DateTimeImmutable('now', new \DateTimeZone('UTC')),
@@ -35,6 +38,31 @@ final readonly class CalendarFiles
         }
 
         return $calendar->serialize();
+    }
+
+    /** What the name of the zone means, for programs that do not know it (RFC 5545, 3.6.5). Times in UTC need none. */
+    private function addZone(VCalendar $calendar, \DateTimeImmutable $first, \DateTimeImmutable $last): void
+    {
+        $zone = $first->getTimezone();
+        if (0 === $zone->getOffset($first) && 'UTC' === $zone->getName()) {
+            return;
+        }
+        $component = $calendar->createComponent('VTIMEZONE', ['TZID' => $zone->getName()], false);
+        $calendar->add($component);
+        $changes = $zone->getTransitions($first->modify('-1 year')->getTimestamp(), $last->modify('+1 day')->getTimestamp()) ?: [];
+        $offset = static fn (int $seconds): string => \sprintf('%s%02d%02d', $seconds < 0 ? '-' : '+', ...[
+            intdiv(abs($seconds), 3_600),
+            intdiv(abs($seconds) % 3_600, 60),
+        ]);
+        foreach ($changes as $i => $change) {
+            $before = $changes[max(0, $i - 1)]['offset'];
+            $component->add($calendar->createComponent($change['isdst'] ? 'DAYLIGHT' : 'STANDARD', [
+                'DTSTART' => gmdate('Ymd\THis', $change['ts'] + $before),
+                'TZOFFSETFROM' => $offset($before),
+                'TZOFFSETTO' => $offset($change['offset']),
+                'TZNAME' => $change['abbr'],
+            ], false));
+        }
     }
 
     public function csv(Project $project): string

@@ -11,6 +11,8 @@ enum PostState: string
     case Posting = 'posting';
     case Posted = 'posted';
     case GivenUp = 'given-up';
+    /** It was taken out of the calendar; it keeps its sign, in case it comes back. */
+    case Removed = 'removed';
 
     public function words(): string
     {
@@ -19,6 +21,7 @@ enum PostState: string
             self::Posting => 'on its way',
             self::Posted => 'posted',
             self::GivenUp => 'given up',
+            self::Removed => 'removed',
         };
     }
 

@@ -4,17 +4,23 @@ declare(strict_types=1);
 
 namespace Morphea\App\Calendar;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Project;
 use Morphea\Core\Calendar\Dealt;
 use Symfony\Component\Uid\Ulid;
 
-/** Posts of projects. A row is posted once, whoever deals it and however often. */
+/**
+ * Posts of projects. A row is posted once, whoever deals it and however often: what is taken out of the calendar and comes
+ * back is the same post, so that a channel that took it already knows it again.
+ */
 final readonly class PostStore
 {
     private const CHUNK = 100;
     /** Seconds after which a post that is on its way was left behind. */
     private const LEFT = 300;
+    /** Hours after its time from which a post goes only if somebody says so: yesterday's words may be wrong today. */
+    public const OLDEST = 6;
     private const FORMAT = 'Y-m-d H:i:s';
 
     public function __construct(private Connection $connection)
@@ -25,14 +31,15 @@ final readonly class PostStore
     public function all(Project $project): array
     {
         return array_map(Post::of(...), $this->connection->fetchAllAssociative(
-            'SELECT * FROM post WHERE project_id = ? ORDER BY at, id',
+            "SELECT * FROM post WHERE project_id = ? AND state <> 'removed' ORDER BY at, id",
             [$project->id()],
         ));
     }
 
     public function find(Project $project, int $id): ?Post
     {
-        $found = $this->connection->fetchAssociative('SELECT * FROM post WHERE project_id = ? AND id = ?', [$project->id(), $id]);
+        $one = "SELECT * FROM post WHERE project_id = ? AND id = ? AND state <> 'removed'";
+        $found = $this->connection->fetchAssociative($one, [$project->id(), $id]);
 
         return false === $found ? null : Post::of($found);
     }
@@ -60,7 +67,8 @@ final readonly class PostStore
             $added += (int) $this->connection->executeStatement(
                 'INSERT INTO post (project_id, row_id, kind, at, sign, state, receipt, error) VALUES ' .
                     implode(', ', array_fill(0, \count($chunk), "(?, ?, ?, ?, ?, 'planned', '', '')")) .
-                    ' ON CONFLICT (project_id, row_id) DO NOTHING',
+                    " ON CONFLICT (project_id, row_id) DO UPDATE SET state = 'planned', at = excluded.at, kind = excluded.kind,
+                        tries = 0, error = '' WHERE post.state = 'removed'",
                 $values,
             );
         }
@@ -68,10 +76,13 @@ final readonly class PostStore
         return $added;
     }
 
-    /** What is planned, and nothing of what went. @return int how many went */
+    /** What is planned, and nothing of what went. @return int how many were taken out */
     public function clear(Project $project): int
     {
-        return (int) $this->connection->executeStatement("DELETE FROM post WHERE project_id = ? AND state = 'planned'", [$project->id()]);
+        return (int) $this->connection->executeStatement(
+            "UPDATE post SET state = 'removed' WHERE project_id = ? AND state = 'planned'",
+            [$project->id()],
+        );
     }
 
     /** @return bool whether it was still to be moved */
@@ -87,7 +98,7 @@ final readonly class PostStore
     public function remove(Project $project, int $id): void
     {
         $this->connection->executeStatement(
-            "DELETE FROM post WHERE project_id = ? AND id = ? AND state IN ('planned', 'given-up')",
+            "UPDATE post SET state = 'removed' WHERE project_id = ? AND id = ? AND state IN ('planned', 'given-up')",
             [$project->id(), $id],
         );
     }
@@ -109,13 +120,43 @@ final readonly class PostStore
         );
     }
 
+    /**
+     * Planned posts whose time has gone by and that nobody will post unasked.
+     *
+     * @param bool                    $all also those that are not too old to go: whoever switches posting on is asked about them
+     * @param \DateTimeImmutable|null $until of those whose time was before; null for now
+     *
+     * @return list<int> ids of their rows
+     */
+    public function overdue(Project $project, bool $all, ?\DateTimeImmutable $until = null): array
+    {
+        return array_map(intval(...), $this->connection->fetchFirstColumn(
+            "SELECT row_id FROM post WHERE project_id = ? AND state = 'planned' AND at <= ? AND at <= ? ORDER BY at, id",
+            [$project->id(), $until?->format(self::FORMAT) ?? self::now(), $all ? self::now() : self::oldest()],
+        ));
+    }
+
+    /**
+     * Posts that are overdue go now, or are taken out.
+     *
+     * @param list<int> $rows
+     */
+    public function settle(Project $project, array $rows, bool $now): void
+    {
+        $this->connection->executeStatement(
+            "UPDATE post SET at = ?, state = ? WHERE project_id = ? AND state = 'planned' AND row_id IN (?)",
+            [self::now(), ($now ? PostState::Planned : PostState::Removed)->value, $project->id(), $rows],
+            [3 => ArrayParameterType::INTEGER],
+        );
+    }
+
     /** @return list<string> ids of projects that have something to be posted now */
     public function dueProjects(): array
     {
         return array_map(strval(...), $this->connection->fetchFirstColumn(
             "SELECT DISTINCT post.project_id FROM post JOIN calendar ON calendar.project_id = post.project_id AND calendar.is_on = TRUE
-                WHERE (post.state = 'planned' AND post.at <= ?) OR (post.state = 'posting' AND post.begun_at < ?)",
-            [self::now(), microtime(true) - self::LEFT],
+                WHERE (post.state = 'planned' AND post.at <= ? AND post.at > ?) OR (post.state = 'posting' AND post.begun_at < ?)",
+            [self::now(), self::oldest(), microtime(true) - self::LEFT],
         ));
     }
 
@@ -128,8 +169,8 @@ final readonly class PostStore
         );
         while (true) {
             $found = $this->connection->fetchAssociative(
-                "SELECT * FROM post WHERE project_id = ? AND state = 'planned' AND at <= ? ORDER BY at, id LIMIT 1",
-                [$project->id(), self::now()],
+                "SELECT * FROM post WHERE project_id = ? AND state = 'planned' AND at <= ? AND at > ? ORDER BY at, id LIMIT 1",
+                [$project->id(), self::now(), self::oldest()],
             );
             if (false === $found) {
                 return null;
@@ -162,6 +203,11 @@ final readonly class PostStore
             (null === $again ? $post->at : new \DateTimeImmutable("+$again seconds"))->format(self::FORMAT),
             $post->id,
         ]);
+    }
+
+    private static function oldest(): string
+    {
+        return (new \DateTimeImmutable('-' . self::OLDEST . ' hours'))->format(self::FORMAT);
     }
 
     private static function now(): string

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Calendar;
 
+use Doctrine\DBAL\Connection;
 use Morphea\App\Deliver\Ways;
 use Morphea\App\Entity\Project;
 use Morphea\App\History\History;
@@ -25,6 +26,7 @@ final readonly class Posts
     private const KIND = 'calendar';
 
     public function __construct(
+        private Connection $connection,
         private PostStore $store,
         private TableRows $rows,
         private PieceStore $pieces,
@@ -101,6 +103,32 @@ final readonly class Posts
         }
 
         return [$added, \count(array_filter($dealt, static fn ($one): bool => $one->forced))];
+    }
+
+    /**
+     * Posts whose time has gone by, and that wait until somebody says what becomes of them: all of them while nothing is posted,
+     * else those that are too old to go.
+     *
+     * @return list<int> ids of their rows
+     */
+    public function overdue(Project $project, \DateTimeImmutable $until): array
+    {
+        return $this->store->overdue($project, null === $this->store->on($project->id()), $until);
+    }
+
+    /**
+     * @param list<int> $rows ids, of posts that are overdue
+     *
+     * @throws CalendarError
+     */
+    public function settle(Project $project, array $rows, Overdue $what, string $who): void
+    {
+        $this->connection->transactional(function () use ($project, $rows, $what, $who): void {
+            $this->store->settle($project, $rows, Overdue::Now === $what);
+            if (Overdue::Spread === $what) {
+                $this->deal($project, false, $who, $rows);
+            }
+        });
     }
 
     /** @return array<int, Record> rows by id */

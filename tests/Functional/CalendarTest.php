@@ -61,15 +61,19 @@ final class CalendarTest extends AppTestCase
         self::assertStringContainsString("'=Evil", $this->body(), 'what a spreadsheet would run is made harmless');
 
         // Its time has come. What is too long for its channel does not go; mended, it is on the board, once, whoever asks.
-        $this->entities()->getConnection()->executeStatement("UPDATE post SET at = '2026-01-01 00:00:00' WHERE id = ?", [$all()[0]->id]);
         $this->post("$address/turn", ['on' => '1']);
+        $now = fn (): int => (int) $this->entities()->getConnection()->executeStatement('UPDATE post SET at = ? WHERE id = ?', [
+            date('Y-m-d H:i:s', time() - 60),
+            $all()[0]->id,
+        ]);
+        $now();
         self::getContainer()->get(MessageBusInterface::class)->dispatch(new PostDue($project->id()));
         $this->work();
         self::assertSame('Its words have 16 letters too many. Shorten them, then give it another time.', $all()[0]->error);
         $this->deal($project, ['letters' => '60', 'keep' => '1']);
         $day = date('Y-m-d', time() + 86_400);
         $this->post("$address/{$all()[0]->id}/move", ['day' => $day]);
-        $this->entities()->getConnection()->executeStatement("UPDATE post SET at = '2026-01-01 00:00:00' WHERE id = ?", [$all()[0]->id]);
+        $now();
         $one = $this->worker();
         $two = $this->worker();
         $one->start();
@@ -97,6 +101,91 @@ final class CalendarTest extends AppTestCase
         self::assertSame(['planned', 'planned'], array_map(static fn ($one): string => $one->state->value, \array_slice($all(), 1)));
         $page = $this->post("$address/$post->id/move", ['day' => date('Y-m-d', time() + 86_400 * 9)]);
         self::assertStringContainsString('It went meanwhile', $page->text());
+    }
+
+    public function testAPostKeepsItsSignWhateverIsDealtAnewTakenOutAndPutBack(): void
+    {
+        $project = $this->made();
+        $address = "/projects/{$project->id()}/deliver/calendar";
+        $this->deal($project, ['letters' => '200']);
+        $store = self::getContainer()->get(PostStore::class);
+        $signs = static fn (): array => array_column($store->all($project), 'sign', 'row');
+        $before = $signs();
+        self::assertCount(4, $before);
+        $this->deal($project, ['letters' => '200', 'anew' => '1', 'kind' => 'craft']);
+        self::assertEqualsCanonicalizing($before, $signs());
+        $first = $store->all($project)[0];
+        $this->post("$address/$first->id/remove");
+        self::assertCount(3, $store->all($project));
+        $this->browser->request('GET', "$address/$first->id");
+        self::assertResponseStatusCodeSame(404);
+        $this->deal($project, ['letters' => '200']);
+        $after = $signs();
+        ksort($before);
+        ksort($after);
+        self::assertSame($before, $after, 'a channel that took it already knows it again');
+    }
+
+    public function testWhatIsOverdueIsAskedAboutAndNeverGoesLate(): void
+    {
+        $project = $this->made();
+        $address = "/projects/{$project->id()}/deliver/calendar";
+        $this->deal($project, ['letters' => '200']);
+        $store = self::getContainer()->get(PostStore::class);
+        $states = fn (): array => array_map(static fn ($post): string => $post->state->value, $store->all($project));
+        $late = fn (string $at, int $rows): int => (int) $this->entities()->getConnection()->executeStatement(
+            'UPDATE post SET at = ? WHERE row_id <= ?',
+            [date('Y-m-d H:i:s', (int) strtotime($at)), $rows],
+        );
+        // Switched on with two that are overdue, it asks first; left out, they are out.
+        $late('-1 hour', 2);
+        $this->post("$address/turn", ['on' => '1']);
+        self::assertStringContainsString('2 posts are overdue', $this->browser->followRedirect()->filter('#overdue')->text());
+        self::assertNull($store->on($project->id()));
+        $until = (string) $this->browser->getCrawler()->filter('[name="until"]')->attr('value');
+        $this->post("$address/turn", ['on' => '1', 'overdue' => 'leave', 'until' => $until]);
+        self::assertNotNull($store->on($project->id()));
+        self::assertSame(['planned', 'planned'], $states());
+
+        // While it is on, what is a little late goes; what is too late waits for an answer.
+        $this->deal($project, ['letters' => '200']);
+        $late('-7 hours', 2);
+        $late('-1 hour', 1);
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PostDue($project->id()));
+        $this->work();
+        self::assertCount(1, array_keys($states(), 'posted', true));
+        self::assertStringContainsString('1 post is overdue', $this->browser->request('GET', $address)->filter('#overdue')->text());
+        $this->post("$address/turn", ['on' => '1', 'overdue' => 'spread', 'until' => (string) time()]);
+        $posts = $store->all($project);
+        self::assertCount(4, $posts);
+        foreach ($posts as $post) {
+            self::assertTrue('posted' === $post->state->value || $post->at > new \DateTimeImmutable());
+        }
+        $late('-7 hours', 2);
+        $this->post("$address/turn", ['on' => '1', 'overdue' => 'now', 'until' => (string) time()]);
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PostDue($project->id()));
+        $this->work();
+        self::assertCount(2, array_keys($states(), 'posted', true));
+    }
+
+    public function testTheCalendarFileSaysWhatItsZoneMeans(): void
+    {
+        $project = $this->made();
+        $this->deal($project, ['letters' => '200', 'from' => date('Y-m-d', (int) strtotime('next monday +1 week'))]);
+        $before = date_default_timezone_get();
+        date_default_timezone_set('Europe/Lisbon');
+        try {
+            $this->browser->request('GET', "/projects/{$project->id()}/deliver/calendar/posts.ics");
+        } finally {
+            date_default_timezone_set($before);
+        }
+        $ics = Reader::read($this->body());
+        self::assertSame([], $ics->validate());
+        self::assertCount(1, $ics->select('VTIMEZONE'));
+        self::assertStringContainsString('TZID:Europe/Lisbon', $this->body());
+        self::assertStringContainsString("BEGIN:DAYLIGHT\r\n", $this->body());
+        self::assertStringContainsString('TZOFFSETTO:+0100', $this->body());
+        self::assertStringContainsString('DTSTART;TZID=Europe/Lisbon:', $this->body());
     }
 
     public function testWhatCannotBeDealtIsSaid(): void
