@@ -50,6 +50,7 @@ $seconds = static function (Closure $work): float {
 $entities = $services->get(EntityManagerInterface::class);
 $starter = $services->get(StarterShelf::class)->load('mending-certificate');
 $member = new Member('bench@tidewick.example', 'Bench');
+$member->confirm();
 $member->setPassword('nobody signs in');
 $entities->persist($member);
 $entities->flush();

@@ -98,9 +98,10 @@ final class Architecture
         ],
         'App\Deliver' => [
             'Core\Pattern', 'Core\Data', 'App\Entity', 'App\History', 'App\Render', 'App\Making', 'App\Press', 'App\Tables',
-            'App\Web',
+            'App\Account', 'App\Web',
         ],
         'App\Seal' => [
+            'App\Account',
             'Core\Pattern', 'Core\Seal', 'Core\Data', 'Core\Template', 'App\Entity', 'App\History', 'App\Storage', 'App\Templates',
             'App\Tables',
             'App\Compose', 'App\Press', 'App\Deliver', 'App\Web',

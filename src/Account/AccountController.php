@@ -17,10 +17,6 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 #[Route('/account')]
 final class AccountController extends AbstractController
 {
-    /** Wrong passwords while changing it, in so many seconds. */
-    private const MOST = 8;
-    private const SECONDS = 900;
-
     public function __construct(private readonly SessionStore $sessions, private readonly EntityManagerInterface $entities)
     {
     }
@@ -39,19 +35,20 @@ final class AccountController extends AbstractController
         #[CurrentUser] Member $member,
         Request $request,
         UserPasswordHasherInterface $hasher,
-        Attempts $attempts,
+        Limits $limits,
     ): Response {
         $input = $request->request;
-        $wait = $attempts->wait(Attempts::WRONG_PASSWORD, $member->getUserIdentifier(), self::MOST, self::SECONDS);
+        // Who is signed in is not kept out by whoever tries from elsewhere.
+        $key = "account {$member->id()}";
+        $wait = $limits->take(Limit::Password, $key);
         $new = mb_substr($input->getString('new'), 0, PasswordRule::MOST + 1);
         if ($wait > 0) {
-            return $this->told('bad', 'Too many wrong passwords. Wait ' . Attempts::words($wait) . ' and try again.');
+            return $this->told('bad', 'Too many wrong passwords. Wait ' . Limits::words($wait) . ' and try again.');
         }
         if (!$hasher->isPasswordValid($member, mb_substr($input->getString('old'), 0, PasswordRule::MOST))) {
-            $attempts->note(Attempts::WRONG_PASSWORD, $member->getUserIdentifier());
-
             return $this->told('bad', 'The password you have now is another one. Nothing was changed.');
         }
+        $limits->giveBack(Limit::Password, $key);
         if (null !== ($why = PasswordRule::refuses($new, [$member->getUserIdentifier(), $member->name]))) {
             return $this->told('bad', "$why Nothing was changed.");
         }
@@ -60,6 +57,21 @@ final class AccountController extends AbstractController
         $ended = $this->sessions->end($member, $request->getSession()->getId());
 
         return $this->told('good', 'The password is changed.' . (0 === $ended ? '' : ' You are signed out everywhere else.'));
+    }
+
+    /** An email with a link by which whoever reads mail at the address says that it is theirs. */
+    #[Route('/confirm', name: 'account_confirm', methods: ['POST'])]
+    public function confirm(#[CurrentUser] Member $member, Limits $limits, SignUps $signUps): Response
+    {
+        $wait = $limits->take(Limit::Confirm, "account {$member->id()}");
+        if ($wait > 0) {
+            return $this->told('bad', 'The link was sent several times already. Wait ' . Limits::words($wait) . ' and try again.');
+        }
+        $link = $member->isConfirmed() ? null : $signUps->ask($member->getUserIdentifier(), $member->name, '');
+
+        return null === $link
+            ? $this->told('good', "An email with a link is on its way to {$member->getUserIdentifier()}.")
+            : $this->redirect($link, Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/organisation', name: 'account_whose', methods: ['POST'])]

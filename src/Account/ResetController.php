@@ -12,13 +12,9 @@ use Symfony\Component\Routing\Attribute\Route;
 /** A new password for who forgot the old one: by a link in a mail, which holds for an hour and once. */
 final class ResetController extends AbstractController
 {
-    /** Mails for one address, and asked for from one place, in an hour. */
-    private const FOR_ONE = 3;
-    private const FROM_ONE = 12;
-    private const SECONDS = 3_600;
     private const ANSWER_SECONDS = 0.4;
 
-    public function __construct(private readonly Resets $resets, private readonly Attempts $attempts)
+    public function __construct(private readonly Resets $resets, private readonly Limits $limits)
     {
     }
 
@@ -29,16 +25,12 @@ final class ResetController extends AbstractController
         $error = null;
         if ($request->isMethod('POST')) {
             $address = MemberProvider::address(mb_substr($request->request->getString('email'), 0, 180));
-            $from = 'from ' . $request->getClientIp();
-            $wait = max(
-                $this->attempts->wait(Attempts::RESET, $address, self::FOR_ONE, self::SECONDS),
-                $this->attempts->wait(Attempts::RESET, $from, self::FROM_ONE, self::SECONDS),
-            );
+            // Where it comes from counts first: somebody else's address is not used up by whoever may not ask any more.
+            $wait = $this->limits->take(Limit::ResetAnywhere, Limits::network($request->getClientIp())) ?:
+                $this->limits->take(Limit::Reset, $address);
             if ($wait > 0) {
-                $error = 'This was asked for too often. Wait ' . Attempts::words($wait) . ' and try again.';
+                $error = 'This was asked for too often. Wait ' . Limits::words($wait) . ' and try again.';
             } else {
-                $this->attempts->note(Attempts::RESET, $address);
-                $this->attempts->note(Attempts::RESET, $from);
                 $began = microtime(true);
                 $this->resets->ask($address);
                 // An address nobody has takes as long.

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Account;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Member;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
@@ -21,10 +20,6 @@ use Symfony\Component\Security\Http\SecurityRequestAttributes;
 
 final class SignController extends AbstractController
 {
-    /** Accounts made or tried from one place, in so many seconds. */
-    private const SIGN_UPS = 12;
-    private const SIGN_UP_SECONDS = 3_600;
-
     public function __construct(private readonly string $signUp)
     {
     }
@@ -58,44 +53,53 @@ final class SignController extends AbstractController
     #[Route('/sign-up', name: 'sign_up', methods: ['GET', 'POST'])]
     public function up(
         Request $request,
-        EntityManagerInterface $entities,
         UserPasswordHasherInterface $hasher,
-        Security $security,
-        Attempts $attempts,
+        SignUps $signUps,
+        Limits $limits,
     ): Response {
         if (!$this->open()) {
             return $this->render('account/closed.html.twig', response: new Response(status: 403));
         }
         $form = $this->createForm(SignUpForm::class);
         $form->handleRequest($request);
-        $from = 'from ' . $request->getClientIp();
-        if (
-            $form->isSubmitted() &&
-            0 < ($wait = $attempts->wait(Attempts::SIGN_UP, $from, self::SIGN_UPS, self::SIGN_UP_SECONDS))
-        ) {
+        if ($form->isSubmitted() && 0 < ($wait = $limits->take(Limit::SignUp, Limits::network($request->getClientIp())))) {
             $form->addError(
-                new FormError(
-                    'Too many accounts were made or tried from here. Wait ' . Attempts::words($wait) . ' and try again.',
-                ),
+                new FormError('Too many accounts were made or tried from here. Wait ' . Limits::words($wait) . ' and try again.'),
             );
-        } elseif ($form->isSubmitted()) {
-            $attempts->note(Attempts::SIGN_UP, $from);
         }
         if ($form->isSubmitted() && $form->isValid()) {
             /** @var array{name: string, email: non-empty-string, password: string} $data */
             $data = $form->getData();
-            $member = new Member(MemberProvider::address($data['email']) ?: 'nobody', $data['name']);
-            $member->setPassword($hasher->hashPassword($member, $data['password']));
-            $entities->persist($member);
-            $entities->flush();
+            $address = MemberProvider::address($data['email']) ?: 'nobody';
+            $hash = $hasher->hashPassword(new Member($address, $data['name']), $data['password']);
 
-            return $security->login($member, SignInAuthenticator::class, 'main') ?? $this->redirectToRoute('projects');
+            return $this->render('account/sign-up-sent.html.twig', [
+                'email' => $address,
+                'link' => $signUps->ask($address, $data['name'], $hash),
+            ]);
         }
 
         return $this->render(
             'account/sign-up.html.twig',
             ['form' => $form],
             new Response(status: $form->isSubmitted() ? 422 : 200),
+        );
+    }
+
+    /** Looking at the page changes nothing: programs that look at links in emails do so unasked. */
+    #[Route('/sign-up/{token}', name: 'sign_up_with', requirements: ['token' => '[0-9a-f]{64}'], methods: ['GET', 'POST'])]
+    public function confirm(string $token, Request $request, SignUps $signUps, Security $security): Response
+    {
+        $member = $request->isMethod('POST') ? $signUps->take($token) : null;
+        if (null !== $member) {
+            return $security->login($member, SignInAuthenticator::class, 'main') ?? $this->redirectToRoute('projects');
+        }
+        $address = $signUps->address($token);
+
+        return $this->render(
+            'account/sign-up-with.html.twig',
+            ['address' => $address],
+            new Response(status: null === $address ? 404 : 200),
         );
     }
 

@@ -32,7 +32,6 @@ final class SignUpForm extends AbstractType
                     new NotBlank(message: 'A mail address is needed to sign in.'),
                     new Email(message: 'This is no mail address.'),
                     new Length(max: 180),
-                    new FreeAddress(),
                 ],
             ])
             ->add('password', PasswordType::class, [

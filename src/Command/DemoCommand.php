@@ -42,6 +42,7 @@ final class DemoCommand extends Command
         $isNew = null === $this->entities->getRepository(Member::class)->findOneBy(['email' => self::MAIL]);
         $member = new Member(self::MAIL, 'Isolde');
         if ($isNew) {
+            $member->confirm();
             $member->belongsTo('Tidewick Mending Guild', 'Isolde Quern');
             $member->setPassword($this->hasher->hashPassword($member, self::PASSWORD));
             $this->entities->persist($member);

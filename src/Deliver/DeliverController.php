@@ -95,7 +95,8 @@ final class DeliverController extends AbstractController
             $this->tell($project, 'The page to find them on was closed.');
             $this->addFlash('good', 'There is no page to find them on any more.');
         } elseif (\in_array($column, $keys, true)) {
-            $this->sets->open($project, $column);
+            $second = $request->request->getString('second');
+            $this->sets->open($project, $column, \in_array($second, $keys, true) ? $second : '');
             $this->tell($project, 'A page to find them on was opened.');
         } else {
             $this->addFlash('bad', 'This column is not there any more. Choose another.');

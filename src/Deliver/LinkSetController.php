@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Deliver;
 
+use Morphea\App\Account\Limit;
+use Morphea\App\Web\GuestLimits;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The page on which people find their own piece by a name they know. */
+/** The page on which people find their own piece by their name, and by a second thing where its owner asks for one. */
 final class LinkSetController extends AbstractController
 {
     private const LONGEST = 80;
@@ -18,10 +20,10 @@ final class LinkSetController extends AbstractController
         '/find/{token}',
         name: 'link_set',
         requirements: ['token' => '[A-Za-z0-9_-]{22}'],
-        defaults: ['_guest' => 'search'],
+        defaults: ['_guest' => 'look'],
         methods: ['GET'],
     )]
-    public function find(string $token, Request $request, LinkSets $sets): Response
+    public function find(string $token, Request $request, LinkSets $sets, GuestLimits $limits): Response
     {
         $set = $sets->find($token);
         if (null === $set) {
@@ -31,12 +33,20 @@ final class LinkSetController extends AbstractController
                 $this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)),
             );
         }
-        $said = mb_substr($request->query->getString('name'), 0, self::LONGEST);
+        $said = trim(mb_substr($request->query->getString('name'), 0, self::LONGEST));
+        $second = trim(mb_substr($request->query->getString('second'), 0, self::LONGEST));
+        // Opening the page is no search.
+        if ('' !== $said && null !== ($refused = $limits->take(Limit::Search, $request))) {
+            return Quiet::of($refused);
+        }
+        $headings = array_column($set->project()->columns(), 'heading', 'key');
 
         return Quiet::of($this->render('public/find.html.twig', [
             'name' => $set->project()->name(),
             'said' => $said,
-            'found' => '' === trim($said) ? [] : $sets->search($set, $said),
+            'second' => $second,
+            'asks' => '' === $set->second() ? null : $headings[$set->second()] ?? 'The other thing you know',
+            'found' => '' === $said ? [] : $sets->search($set, $said, $second),
         ]));
     }
 }

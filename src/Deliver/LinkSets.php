@@ -13,8 +13,9 @@ use Morphea\Core\Data\Row;
 /** The one page of a project on which people look for their own piece, where its owner wants one. */
 final readonly class LinkSets
 {
-    /** Letters that have to be known, and people that are shown at the most: nobody can read the list off it. */
-    private const LETTERS = 3;
+    /** Characters of a part of a name that have to be known, beside the second thing. */
+    private const PART = 3;
+    /** Pages of people of one and the same name that are shown at the most. */
     private const SHOWN = 5;
 
     public function __construct(private EntityManagerInterface $entities, private TableRows $tables, private Links $links)
@@ -31,10 +32,11 @@ final readonly class LinkSets
         return $this->entities->getRepository(LinkSet::class)->findOneBy(['token' => $token]);
     }
 
-    public function open(Project $project, string $column): LinkSet
+    /** @param string $second key of a column; empty where the whole name is asked for */
+    public function open(Project $project, string $column, string $second): LinkSet
     {
         $set = $this->of($project) ?? new LinkSet($project, Links::token(), $column);
-        $set->by($column);
+        $set->by($column, $second === $column ? '' : $second);
         $this->entities->persist($set);
         $this->entities->flush();
 
@@ -51,35 +53,32 @@ final readonly class LinkSets
     }
 
     /**
-     * Whose cell begins a word with what was said, letter case and accents aside.
+     * Whose name is the one that was said, letter case and accents aside; or, where a second thing is asked for, part of whose name
+     * was said with that thing as it is written. Nobody can read the list off it, and nothing is shown but what was typed.
      *
-     * @return list<array{name: string, page: string}>|null null where too little was said
+     * @return list<string>|null pages; null where too little was said
      */
-    public function search(LinkSet $set, string $said): ?array
+    public function search(LinkSet $set, string $said, string $second): ?array
     {
         $wanted = self::plain($said);
-        if (mb_strlen($wanted) < self::LETTERS) {
-            return null;
-        }
         $project = $set->project();
         $table = $this->tables->table($project);
-        if (!$table->has($set->column())) {
+        $asksTwo = '' !== $set->second() && $table->has($set->second());
+        if (mb_strlen($wanted) < ($asksTwo ? self::PART : 1) || ($asksTwo && '' === self::plain($second))) {
+            return null;
+        }
+        // A column that is asked for and went lets nobody in by less.
+        if (!$table->has($set->column()) || ('' !== $set->second() && !$asksTwo)) {
             return [];
         }
         $place = $table->place($set->column());
-        $hits = array_filter(
-            $table->rows,
-            static fn (Row $row): bool => str_contains(' ' . self::plain($row->cells[$place]), " $wanted"),
-        );
+        $hits = array_filter($table->rows, static fn (Row $row): bool => $asksTwo
+            ? self::plain($row->cells[$table->place($set->second())]) === self::plain($second) &&
+                str_contains(' ' . self::plain($row->cells[$place]), " $wanted")
+            : self::plain($row->cells[$place]) === $wanted);
         $pages = $this->links->of($project, array_values(array_map(static fn (Row $row): int => $row->id, $hits)));
-        $found = [];
-        foreach ($hits as $row) {
-            if (isset($pages[$row->id]) && \count($found) < self::SHOWN) {
-                $found[] = ['name' => $row->cells[$place], 'page' => $pages[$row->id]];
-            }
-        }
 
-        return $found;
+        return \array_slice(array_values($pages), 0, self::SHOWN);
     }
 
     private static function plain(string $words): string

@@ -17,6 +17,8 @@ class LinkSet
         #[ORM\Column(length: 32)] private string $token,
         /** Key of the column in which they are looked for. */
         #[ORM\Column(name: 'by_column', length: 80)] private string $column,
+        /** Key of the column with a second thing that they know; empty where the whole name is asked for instead. */
+        #[ORM\Column(name: 'second_column', length: 80, options: ['default' => ''])] private string $second = '',
     ) {
     }
 
@@ -35,8 +37,14 @@ class LinkSet
         return $this->column;
     }
 
-    public function by(string $column): void
+    public function second(): string
+    {
+        return $this->second;
+    }
+
+    public function by(string $column, string $second): void
     {
         $this->column = $column;
+        $this->second = $second;
     }
 }

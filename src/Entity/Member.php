@@ -26,6 +26,10 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(length: 120, options: ['default' => ''])]
     private string $signatory = '';
 
+    /** When whoever reads mail at the address said that it is theirs. */
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $confirmedAt = null;
+
     /** @param non-empty-string $email in lower case */
     public function __construct(
         #[ORM\Column(length: 180, unique: true)] private /** @var non-empty-string */
@@ -37,6 +41,16 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     public function id(): int
     {
         return $this->id ?? throw new \LogicException('This member is not saved yet.');
+    }
+
+    public function confirm(): void
+    {
+        $this->confirmedAt ??= new \DateTimeImmutable();
+    }
+
+    public function isConfirmed(): bool
+    {
+        return null !== $this->confirmedAt;
     }
 
     public function belongsTo(string $organisation, string $signatory): void

@@ -8,9 +8,10 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\StorageAttributes;
-use Morphea\App\Account\Attempts;
+use Morphea\App\Account\Limits;
 use Morphea\App\Account\Resets;
 use Morphea\App\Account\SessionStore;
+use Morphea\App\Account\SignUps;
 use Morphea\App\Entity\Job;
 use Morphea\App\Mail\MailboxTransport;
 use Morphea\App\Mail\SendMails;
@@ -55,7 +56,8 @@ final readonly class Tidy
         private FilesystemOperator $files,
         private LockFactory $locks,
         private SessionStore $sessions,
-        private Attempts $attempts,
+        private Limits $limits,
+        private SignUps $signUps,
         private Resets $resets,
         private CacheInterface $cache,
         private int $keepRunsDays,
@@ -92,7 +94,7 @@ final readonly class Tidy
                 'mails' => $this->older(MailboxTransport::FOLDER, self::KEPT_MAILS_DAYS * self::DAY),
                 'words read aloud' => $this->older(Spoken::FOLDER, self::KEPT_WORDS_DAYS * self::DAY),
                 'sessions' => $this->sessions->gc(0),
-                'attempts' => $this->attempts->tidy(),
+                'attempts' => $this->limits->tidy() + $this->signUps->tidy(),
                 'reset links' => $this->resets->tidy(),
                 ...$this->here(),
             ]);

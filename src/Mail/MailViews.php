@@ -19,7 +19,15 @@ use Symfony\Component\Mime\Part\DataPart;
 /** What the page of mails shows: who gets one and who does not, how it reads for any row, and what went out. */
 final readonly class MailViews
 {
-    public const NOTHING = ['count' => 0, 'reasons' => [], 'wrongCopies' => [], 'unclear' => [], 'seen' => null];
+    public const NOTHING = [
+        'count' => 0,
+        'left' => null,
+        'confirmed' => true,
+        'reasons' => [],
+        'wrongCopies' => [],
+        'unclear' => [],
+        'seen' => null,
+    ];
     private const LEFT_SHOWN = 5;
 
     public function __construct(
@@ -27,6 +35,7 @@ final readonly class MailViews
         private MailWriter $writer,
         private LetterStore $letters,
         private WorkDesk $desk,
+        private Allowance $allowance,
     ) {
     }
 
@@ -47,6 +56,8 @@ final readonly class MailViews
         return [
             'error' => null,
             'count' => $count,
+            'left' => $this->allowance->left($project->owner()),
+            'confirmed' => $project->owner()->isConfirmed(),
             'takes' => TimeLeft::words(60 * max(0, $count - 1) / $order->pace),
             'reasons' => self::reasons($plan),
             'wrongCopies' => $plan->wrongCopies,

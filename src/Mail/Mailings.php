@@ -39,6 +39,7 @@ final readonly class Mailings
         private PieceStore $pieces,
         private Links $links,
         private History $history,
+        private Allowance $allowance,
     ) {
     }
 
@@ -164,6 +165,7 @@ final readonly class Mailings
         if ([] === $mails) {
             throw new MailError('Nobody is left to be written to: see the reasons below.');
         }
+        $this->allowance->check($project->owner(), array_sum(array_map(static fn (Planned $one): int => $one->count(), $mails)));
         if ($order->carried->isLinked()) {
             $this->links->give($project, null, null, array_map(static fn (Planned $one): int => (int) $one->row->id, $mails));
         }

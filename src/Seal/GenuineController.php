@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Seal;
 
+use Morphea\App\Account\Limit;
 use Morphea\App\Deliver\Quiet;
 use Morphea\App\Web\GuestLimits;
 use Morphea\Core\Seal\SealCode;
@@ -25,9 +26,12 @@ final class GenuineController extends AbstractController
     }
 
     #[Route('/keys/{key}.json', name: 'genuine_keys', requirements: ['key' => '[0-9a-f]{16}'], defaults: ['_guest' => 'check'])]
-    public function keys(string $key): Response
+    public function keys(string $key, Request $request): Response
     {
         $found = $this->keys->find($key);
+        if (null === $found && null !== ($refused = $this->limits->take(Limit::WrongCode, $request))) {
+            return Quiet::of($refused);
+        }
 
         return Quiet::of(new JsonResponse(
             null === $found ? ['error' => 'There is no such key.'] : ['id' => $found->id, 'public' => base64_encode($found->public)],
@@ -37,10 +41,13 @@ final class GenuineController extends AbstractController
 
     /** The signed statement, for who checks it without asking here. */
     #[Route('/{code}.json', name: 'genuine_file', requirements: ['code' => '[A-Za-z0-9-]{1,40}'], defaults: ['_guest' => 'check'])]
-    public function statement(string $code): Response
+    public function statement(string $code, Request $request): Response
     {
         $read = SealCode::read($code);
         $standing = null === $read ? null : $this->seals->find($read);
+        if (null === $standing && null !== ($refused = $this->limits->take(Limit::WrongCode, $request))) {
+            return Quiet::of($refused);
+        }
         if (null === $standing || null !== $standing->takenBack) {
             return Quiet::of(new JsonResponse(['error' => 'There is no statement that holds.'], Response::HTTP_NOT_FOUND));
         }
@@ -48,16 +55,17 @@ final class GenuineController extends AbstractController
         return Quiet::of(new Response($standing->sealed->json(), Response::HTTP_OK, ['Content-Type' => 'application/json']));
     }
 
-    #[Route('/{code}', name: 'genuine', requirements: ['code' => '[^/]{0,60}'], defaults: ['_guest' => 'check', 'code' => ''])]
+    #[Route('/{code}', name: 'genuine', requirements: ['code' => '[^/\x00]{0,60}'], defaults: ['_guest' => 'check', 'code' => ''])]
     public function check(string $code, Request $request): Response
     {
         $typed = trim('' === $code ? $request->query->getString('code') : $code);
         $read = SealCode::read($typed);
         $standing = null === $read ? null : $this->seals->find($read);
-        if (null !== $standing) {
-            $this->seals->looked($standing);
-            $this->limits->forgive($request);
+        // A right code is answered whatever others from the same network tried.
+        if (null === $standing && '' !== $typed && null !== ($refused = $this->limits->take(Limit::WrongCode, $request))) {
+            return Quiet::of($refused);
         }
+        null === $standing || $this->seals->looked($standing);
         $key = null === $standing ? null : $this->keys->find($standing->sealed->key);
 
         return Quiet::of($this->render('public/genuine.html.twig', [

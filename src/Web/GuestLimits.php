@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Web;
 
-use Morphea\App\Account\Attempts;
+use Morphea\App\Account\Limit;
+use Morphea\App\Account\Limits;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -12,61 +13,39 @@ use Symfony\Component\HttpKernel\Event\ControllerEvent;
 use Twig\Environment;
 
 /**
- * Pages for whoever has an address say in their route, by `_guest`, what is done there; how often one and the same network
- * may do it is said here. Networks are remembered as hashes, for a day at the most.
+ * Pages for whoever has an address say in their route, by `_guest`, what is done there; one and the same network may do it
+ * as often as Limit says. What is counted only where it was wrong asks for itself.
  */
 #[AsEventListener(priority: 10)]
 final readonly class GuestLimits
 {
-    /** So often within so many seconds. */
-    public const MOST = [
-        'look' => [600, 60],
-        'fetch' => [120, 60],
-        'search' => [40, 60],
-        'check' => [30, 300],
-        'answer' => [120, 600],
-        'off' => [60, 600],
-    ];
-
-    public function __construct(private Attempts $attempts, private Environment $twig)
+    public function __construct(private Limits $limits, private Environment $twig)
     {
     }
 
     public function __invoke(ControllerEvent $event): void
     {
         $request = $event->getRequest();
-        $what = $request->attributes->getString('_guest');
-        if (!$event->isMainRequest() || !isset(self::MOST[$what])) {
+        $limit = Limit::tryFrom($request->attributes->getString('_guest'));
+        if (!$event->isMainRequest() || null === $limit || Limit::WrongCode === $limit) {
             return;
         }
-        [$most, $seconds] = self::MOST[$what];
-        $key = self::network((string) $request->getClientIp());
-        $wait = $this->attempts->wait("guest-$what", $key, $most, $seconds);
-        if (0 === $wait) {
-            $this->attempts->note("guest-$what", $key);
+        $refused = $this->take($limit, $request);
+        null === $refused || $event->setController(static fn (): Response => $refused);
+    }
 
-            return;
-        }
-        $words = 'That was asked for very often from where you are. Wait ' . Attempts::words($wait) . ', then try again.';
-        $event->setController(fn (): Response => new Response(
-            $this->twig->render('public/gone.html.twig', ['why' => $words, 'title' => 'Too often']),
+    /** @return Response|null what is answered instead, where it was done too often */
+    public function take(Limit $limit, Request $request): ?Response
+    {
+        $wait = $this->limits->take($limit, Limits::network($request->getClientIp()));
+
+        return 0 === $wait ? null : new Response(
+            $this->twig->render('public/gone.html.twig', [
+                'why' => 'That was asked for very often from where you are. Wait ' . Limits::words($wait) . ', then try again.',
+                'title' => 'Too often',
+            ]),
             Response::HTTP_TOO_MANY_REQUESTS,
             ['Retry-After' => (string) $wait],
-        ));
-    }
-
-    /** It was no guess: it does not count. */
-    public function forgive(Request $request): void
-    {
-        $what = $request->attributes->getString('_guest');
-        $this->attempts->takeBack("guest-$what", self::network((string) $request->getClientIp()));
-    }
-
-    /** Who has a whole network of addresses, as everybody does with IPv6, is still one. */
-    private static function network(string $ip): string
-    {
-        $bytes = @inet_pton($ip);
-
-        return false !== $bytes && 16 === \strlen($bytes) ? bin2hex(substr($bytes, 0, 8)) : $ip;
+        );
     }
 }

@@ -47,6 +47,7 @@ abstract class AppTestCase extends WebTestCase
         $member = new Member('' === $email ? 'x@tidewick.example' : $email, 'Isolde');
         $member->setPassword('not a hash, so nobody signs in with it');
         $member->belongsTo('Tidewick Mending Guild', 'Isolde');
+        $member->confirm();
         $this->entities()->persist($member);
         $this->entities()->flush();
 

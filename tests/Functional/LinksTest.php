@@ -172,12 +172,33 @@ final class LinksTest extends AppTestCase
         $this->browser->restart();
         $page = $this->browser->request('GET', $address);
         self::assertStringNotContainsString('Ottilie', $page->text(), 'there is no list to read');
-        self::assertStringContainsString('at least three letters', $this->browser->request('GET', "$address?name=Ng")->text());
-        $found = $this->browser->request('GET', "$address?name=" . rawurlencode('OTTÍL'));
-        self::assertSame(['Ottilie'], $found->filter('.found a')->each(static fn (Crawler $a): string => $a->text()));
-        self::assertStringContainsString('Nobody of this name', $this->browser->request('GET', "$address?name=lie")->text());
+        foreach (['Ott', 'OTTIL', 'lie', 'a', '%'] as $part) {
+            $text = $this->browser->request('GET', "$address?name=" . rawurlencode($part))->text();
+            self::assertStringContainsString('Nothing was found', $text, 'a part of a name is no name');
+        }
+        $found = $this->browser->request('GET', "$address?name=" . rawurlencode('OTTÍLIE'));
+        self::assertSame(['OTTÍLIE'], $found->filter('.found a')->each(static fn (Crawler $a): string => $a->text()), 'what was typed');
         $this->browser->request('GET', (string) $found->filter('.found a')->attr('href'));
         self::assertResponseIsSuccessful();
+
+        // A part of it does with a second thing, which is asked for under its heading.
+        $this->signedIn();
+        $this->post("/projects/{$project->id()}/deliver/find", ['column' => 'full_name', 'second' => 'register']);
+        $this->browser->restart();
+        self::assertSame('Register', $this->browser->request('GET', $address)->filter('label[for="second"]')->text());
+        $look = fn (string $name, string $second): string => $this->browser
+            ->request('GET', "$address?name=$name&second=$second")
+            ->filter('[role="status"], .found')
+            ->text();
+        self::assertSame('ott', $look('ott', '1'));
+        self::assertStringContainsString('Nothing was found', $look('ott', '2'));
+        self::assertStringContainsString('Nothing was found', $look('xyz', '1'));
+        self::assertStringContainsString('and Register', $look('Ottilie', ''));
+        self::assertStringContainsString('at least three characters', $look('ot', '1'));
+        $this->signedIn();
+        $this->change($project, ['op' => 'column-remove', 'key' => 'register']);
+        $this->browser->restart();
+        self::assertStringContainsString('Nothing was found', $look('Ottilie', '1'), 'what is asked for and went lets nobody in by less');
         $this->signedIn();
         $this->post("/projects/{$project->id()}/deliver/find", ['column' => '']);
         $this->browser->request('GET', $address);

@@ -280,6 +280,40 @@ final class MailTest extends AppTestCase
         self::assertSame(['otti@dune.example' => 'sent', 'ng@dune.example' => 'left', 'nobody@dune.example' => 'refused'], $states);
     }
 
+    public function testWhoMailsConfirmsTheirOwnAddressFirstAndKeepsToADaysShare(): void
+    {
+        $project = $this->made();
+        $database = $this->entities()->getConnection();
+        $database->executeStatement('UPDATE member SET confirmed_at = NULL');
+        $this->entities()->clear();
+        self::assertStringContainsString('Confirm your own email address', $this->plan($project, [])->text());
+        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said([]));
+        $told = $this->browser->followRedirect()->filter('#notices')->text();
+        self::assertStringContainsString('Confirm your own email address first', $told);
+        self::assertSame(0, (int) $database->fetchOne('SELECT COUNT(*) FROM letter'));
+        $this->post('/account/confirm');
+        $this->browser->followRedirect();
+        $this->browser->submit($this->browser->getCrawler()->selectButton('This is my address')->form());
+        $this->entities()->clear();
+        $usual = $_SERVER['MORPHEA_MAILS_A_DAY'];
+        $_SERVER['MORPHEA_MAILS_A_DAY'] = $_ENV['MORPHEA_MAILS_A_DAY'] = '4';
+        try {
+            self::ensureKernelShutdown();
+            $this->browser = self::createClient();
+            $this->browser->disableReboot();
+            $this->browser->loginUser($this->entities()->getRepository(Member::class)->findOneBy(['name' => 'Isolde']) ?? self::fail());
+            self::assertStringContainsString('You can send 4 more today.', $this->plan($project, [])->text());
+            $this->mailed($project, []);
+            $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['subject' => 'Another']));
+            self::assertStringContainsString(
+                'These are 3 emails, and 1 of the 4 a day are left.',
+                $this->browser->followRedirect()->filter('#notices')->text(),
+            );
+        } finally {
+            $_SERVER['MORPHEA_MAILS_A_DAY'] = $_ENV['MORPHEA_MAILS_A_DAY'] = $usual;
+        }
+    }
+
     public function testAnAddressIsTakenOffByHandAndByMistake(): void
     {
         $project = $this->made();

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Account\Limit;
 use Morphea\App\Fonts\FontStore;
 use Morphea\App\Import\FontReader;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Projects\OwnStarters;
 use Morphea\App\Projects\SaveProject;
-use Morphea\App\Web\GuestLimits;
 use Morphea\App\Work\WorkDesk;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Routing\Route;
@@ -20,7 +20,7 @@ final class OwnershipTest extends AppTestCase
 {
     private const OPEN = [
         'health', 'ready', 'metrics',
-        'sign_in', 'sign_up', 'sign_out', 'sign_token', 'sign_reset', 'sign_reset_with', 'fonts', ...self::HANDED,
+        'sign_in', 'sign_up', 'sign_up_with', 'sign_out', 'sign_token', 'sign_reset', 'sign_reset_with', 'fonts', ...self::HANDED,
     ];
     /** For whoever has an address that nobody can guess. */
     private const HANDED = [
@@ -80,7 +80,7 @@ final class OwnershipTest extends AppTestCase
         foreach ($this->routes() as $name => $route) {
             if ([] === array_filter(self::OWNED, static fn (string $thing): bool => str_contains($route->getPath(), $thing))) {
                 self::assertTrue(
-                    \in_array($name, ['sign_reset_with', ...self::HANDED], true) || !str_contains($route->getPath(), '{'),
+                    \in_array($name, ['sign_reset_with', 'sign_up_with', ...self::HANDED], true) || !str_contains($route->getPath(), '{'),
                     "$name names something no project owns: think about who may see it",
                 );
                 if (\in_array($name, self::HANDED, true)) {
@@ -88,7 +88,7 @@ final class OwnershipTest extends AppTestCase
                     $here = ['HTTP_ORIGIN' => 'http://localhost'];
                     $this->browser->request($route->getMethods()[0], $address, ['_token' => 'csrf-token'], [], $here);
                     self::assertResponseStatusCodeSame(404, "$name, with an address that nobody was given");
-                    self::assertArrayHasKey((string) $route->getDefault('_guest'), GuestLimits::MOST, "$name has a limit");
+                    self::assertNotNull(Limit::tryFrom((string) $route->getDefault('_guest')), "$name has a limit");
                 }
                 continue;
             }

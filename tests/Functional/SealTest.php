@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Account\Limit;
 use Morphea\App\Command\GenuineCommand;
 use Morphea\App\Entity\Project;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Seal\SealKeys;
 use Morphea\App\Seal\Seals;
 use Morphea\App\Tables\TableRows;
-use Morphea\App\Web\GuestLimits;
 use Morphea\Core\Data\Recipe\SealCodes;
 use Morphea\Core\Data\Row;
 use Morphea\Tests\Tools;
@@ -112,8 +112,8 @@ final class SealTest extends AppTestCase
     public function testGuessingIsSlowed(): void
     {
         $this->browser->request('GET', '/genuine');
-        [$most] = GuestLimits::MOST['check'];
-        for ($i = 1; $i < $most; ++$i) {
+        [$most] = Limit::WrongCode->most() ?? self::fail();
+        for ($i = 1; $i <= $most; ++$i) {
             $this->browser->request('GET', '/genuine/' . substr(hash('sha256', (string) $i), 0, 12));
             self::assertResponseStatusCodeSame(404);
         }
