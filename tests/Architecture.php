@@ -113,7 +113,8 @@ final class Architecture
         'App\Collect' => [
             'Core\Pattern', 'Core\Naming', 'Core\Data', 'Core\Drawing', 'Core\Layout', 'Core\Template', 'Core\Form', 'App\Entity',
             'App\History',
-            'App\Render', 'App\Import', 'App\Fonts', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web', 'App\Deliver',
+            'App\Account', 'App\Render', 'App\Import', 'App\Fonts', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web',
+            'App\Deliver',
         ],
         'App\Mail' => [
             'Core\Pattern', 'Core\Data', 'Core\Mail', 'App\Entity', 'App\History', 'App\Storage', 'App\Render', 'App\Work',
@@ -125,7 +126,7 @@ final class Architecture
         ],
         'App\Follow' => [
             'Core\Data', 'Core\Seal', 'Core\Mail', 'Core\Follow', 'App\Entity', 'App\History', 'App\Tables', 'App\Press',
-            'App\Deliver', 'App\Seal', 'App\Mail', 'App\Calendar',
+            'App\Deliver', 'App\Collect', 'App\Seal', 'App\Mail', 'App\Calendar',
         ],
         'App\Rows' => [
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Template', 'App\Drafting', 'App\Entity',

@@ -3,7 +3,8 @@ import './words.js';
 
 // Enter in a field presses the first button of a form, which here would send: only a button that was asked for it does.
 document.addEventListener('submit', (event) => {
-    if (event.target.id === 'order' && !event.submitter?.closest('dialog[open]')) event.preventDefault();
+    const asks = document.getElementById('send-dialog');
+    if (asks && event.target.id === 'order' && !event.submitter?.closest('dialog[open]')) event.preventDefault();
 });
 document.addEventListener('click', (event) => {
     const button = event.target.closest('[data-at]');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Collect;
 
+use Morphea\App\Account\Limits;
 use Morphea\App\Deliver\EditorWords;
 use Morphea\App\Deliver\Quiet;
 use Morphea\App\Render\RenderError;
@@ -34,12 +35,18 @@ final class AnswerController extends AbstractController
     }
 
     #[Route('', name: 'answer', defaults: ['_guest' => 'look'], methods: ['GET'])]
-    public function ask(string $token): Response
+    public function ask(string $token, Request $request): Response
     {
         $form = $this->forms->find($token);
         $why = null === $form ? 'There is nothing at this address. Perhaps a letter of it is missing.' : $form->closed();
 
-        return null === $form || null !== $why ? $this->gone((string) $why, $form) : $this->page($form, [], []);
+        if (null === $form || null !== $why) {
+            return $this->gone((string) $why, $form);
+        }
+        // Whoever looks through their answers and wants to change one does not begin from nothing.
+        $from = $this->answers->find($form, $request->query->getString('from'));
+
+        return $this->page($form, null === $from || $from['given'] ? [] : $from['cells'], []);
     }
 
     #[Route('', name: 'answer_fill', methods: ['POST'])]
@@ -67,11 +74,7 @@ final class AnswerController extends AbstractController
         if ([] !== $wrong) {
             return $this->page($form, $said, $wrong);
         }
-        try {
-            $answer = $this->answers->keep($form, $cells, array_values($names));
-        } catch (FormError $e) {
-            return $this->page($form, $said, ['' => $e->getMessage()]);
-        }
+        $answer = $this->answers->keep($form, $cells, array_values($names), Limits::network($request->getClientIp()));
 
         return Quiet::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer], Response::HTTP_SEE_OTHER));
     }

@@ -47,7 +47,12 @@ final class FormController extends AbstractController
 
             return $this->show($project, $this->forms->order($project), Response::HTTP_UNPROCESSABLE_ENTITY);
         }
-        $order = FormOrder::of(['fields' => $fields, 'looked' => '1' === ($said['looked'] ?? '1'), 'thanks' => $thanks] + $said);
+        $order = FormOrder::of([
+            'fields' => $fields,
+            'looked' => '1' === ($said['looked'] ?? '1'),
+            'confirms' => '1' === ($said['confirms'] ?? '1'),
+            'thanks' => $thanks,
+        ] + $said);
         try {
             $this->forms->keep($project, $order);
         } catch (FormError $e) {

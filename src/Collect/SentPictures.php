@@ -9,6 +9,8 @@ use Morphea\App\Import\PictureFile;
 use Morphea\App\Import\PictureUpload;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Render\BarePicture;
+use Morphea\App\Render\RenderError;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Form\FieldKind;
 use Morphea\Core\Naming\SafeName;
@@ -21,7 +23,7 @@ final readonly class SentPictures
     private const LARGEST = 12_000_000;
     private const KINDS = ['image/jpeg' => 'jpg', 'image/png' => 'png', 'image/webp' => 'webp'];
 
-    public function __construct(private PictureUpload $upload, private PictureStore $pictures)
+    public function __construct(private PictureUpload $upload, private PictureStore $pictures, private BarePicture $bare)
     {
     }
 
@@ -86,11 +88,41 @@ final readonly class SentPictures
         if (null === $kind || (int) filesize($sent->path) > self::LARGEST) {
             throw new UploadError('Send a photograph or picture as JPEG, PNG or WebP, up to 12 MB.');
         }
-        $name = 'answer-' . bin2hex(random_bytes(5)) . '-' . SafeName::of(pathinfo($sent->name, \PATHINFO_FILENAME)) . ".$kind";
-        foreach ($this->upload->read($sent->path, $name) as $read) {
-            return $read instanceof UploadError ? throw $read : $read;
+        // What it is called is what errors call it.
+        foreach ($this->upload->read($sent->path, $sent->name) as $read) {
+            if ($read instanceof UploadError) {
+                throw $read;
+            }
+            $name = 'answer-' . bin2hex(random_bytes(5)) . '-' . SafeName::of(pathinfo($sent->name, \PATHINFO_FILENAME));
+
+            return $this->stripped($sent->path, $name, $sent->name);
         }
 
         throw new UploadError('The picture cannot be read. Send another.');
+    }
+
+    /**
+     * Written anew, once it is known to be a picture of a size that can be: where and when it was taken is nobody's business.
+     *
+     * @throws UploadError
+     */
+    private function stripped(string $path, string $name, string $called): PictureFile
+    {
+        try {
+            [$bytes, $ending] = $this->bare->of((string) file_get_contents($path));
+        } catch (RenderError $e) {
+            throw new UploadError("“{$called}” cannot be read. Send another picture.", previous: $e);
+        }
+        $fresh = (string) tempnam(sys_get_temp_dir(), 'sent');
+        try {
+            file_put_contents($fresh, $bytes);
+            foreach ($this->upload->read($fresh, "$name.$ending") as $read) {
+                return $read instanceof UploadError ? throw $read : $read;
+            }
+        } finally {
+            unlink($fresh);
+        }
+
+        throw new UploadError("“{$called}” cannot be read. Send another picture.");
     }
 }

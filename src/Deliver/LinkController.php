@@ -112,7 +112,9 @@ final class LinkController extends AbstractController
 
     private function handed(PieceLink $link): ?Handed
     {
-        return $link->isTakenBack() || $link->isOver(new \DateTimeImmutable()) ? null : $this->handing->of($link);
+        return $link->isTakenBack() || $link->isOver(new \DateTimeImmutable()) || !$this->links->hasRow($link)
+            ? null
+            : $this->handing->of($link);
     }
 
     private function gone(?PieceLink $link): Response

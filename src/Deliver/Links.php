@@ -107,6 +107,14 @@ final readonly class Links
         return $this->entities->getRepository(PieceLink::class)->findOneBy(['token' => $token]);
     }
 
+    /** Whether its row is there: whoever deletes a row ends its page, and an undo brings both back. */
+    public function hasRow(PieceLink $link): bool
+    {
+        $one = 'SELECT 1 FROM table_row WHERE project_id = ? AND uid = (SELECT row_id FROM piece_link WHERE id = ?)';
+
+        return false !== $this->connection->fetchOne($one, [$link->project()->id(), $link->id()]);
+    }
+
     /** Somebody looked at it, or fetched a file: counted, and nothing else is known of whoever it was. */
     public function count(PieceLink $link, bool $fetched, string $name): void
     {

@@ -46,7 +46,11 @@ final readonly class FollowLog
 
     private static function note(string $note): string
     {
-        return HandOver::CORRECTED === $note ? 'not emailed: had this email before it was corrected' : "not emailed: $note";
+        return 'not emailed: ' . match ($note) {
+            HandOver::CORRECTED => 'had this email before it was corrected',
+            HandOver::UNCONFIRMED => 'its owner has not confirmed the address yet',
+            default => $note,
+        };
     }
 
     private static function email(?LetterState $state): string

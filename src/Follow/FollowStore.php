@@ -237,6 +237,16 @@ final readonly class FollowStore
         $this->change($project, $rows, "notes = ''", []);
     }
 
+    /** @return bool whether its email waited and goes on */
+    public function reopen(string $project, int $row): bool
+    {
+        return 1 === (int) $this->connection->executeStatement(
+            "UPDATE followed SET state = 'making', due_at = ?, notes = '', done = TRIM(REPLACE(' ' || done || ' ', ' mail ', ' '))
+                WHERE project_id = ? AND row_id = ? AND state = 'done' AND notes = ? AND run_id IS NOT NULL",
+            [microtime(true), $project, $row, self::json([Step::Mail->value => HandOver::UNCONFIRMED])],
+        );
+    }
+
     /** @param list<int> $rows */
     public function end(Project $project, array $rows): void
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Follow;
 
 use Morphea\App\Calendar\Posts;
+use Morphea\App\Collect\Confirmations;
 use Morphea\App\Deliver\Links;
 use Morphea\App\Deliver\Ways;
 use Morphea\App\Entity\Project;
@@ -22,6 +23,8 @@ final readonly class HandOver
 {
     /** What is noted of a row that was corrected after it had the email. */
     public const CORRECTED = 'corrected';
+    /** What is noted of a row whose address a stranger typed and nobody confirmed yet. */
+    public const UNCONFIRMED = 'unconfirmed';
 
     public function __construct(
         private Links $links,
@@ -30,6 +33,7 @@ final readonly class HandOver
         private MailOrders $mails,
         private Ways $ways,
         private Posts $posts,
+        private Confirmations $confirmations,
         private LoggerInterface $logger,
     ) {
     }
@@ -100,6 +104,15 @@ final readonly class HandOver
         $order = $this->mails->of($project);
         $plan = $this->mailings->plan($project, $order, $rows);
         $notes = $failed = [];
+        $addresses = [];
+        foreach ($plan->mails as $one) {
+            $addresses[(int) $one->row->id] = $one->row->cells[$order->to] ?? '';
+        }
+        $open = [] === $addresses ? [] : $this->confirmations->ask($project, $addresses, $base);
+        foreach (array_keys($open) as $row) {
+            $notes[$row] = self::UNCONFIRMED;
+        }
+        $rows = array_values(array_diff(array_keys($addresses), array_keys($open)));
         foreach ($plan->left as $one) {
             $id = (int) $one->row->id;
             // Who had it already, or wants none, is no trouble; an address that cannot be right is.
@@ -110,7 +123,7 @@ final readonly class HandOver
             }
         }
         // Cut off after this, it is found written when it is asked again.
-        [] === $plan->mails || $this->mailings->start($project, $order, '', $base, $rows);
+        [] === $rows || $this->mailings->start($project, $order, '', $base, $rows);
 
         return new Outcome($notes, $failed);
     }

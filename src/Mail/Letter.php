@@ -41,7 +41,7 @@ final readonly class Letter
         return new self(
             0,
             '',
-            $planned->row,
+            $planned->words(),
             $planned->to->email,
             $planned->to->name,
             array_map(static fn (Address $one): string => $one->email, $planned->copies),

@@ -101,7 +101,7 @@ final readonly class LetterStore
             $to->email,
             mb_substr($to->name, 0, 120),
             $copyOf->email ?? '',
-            json_encode($planned->row->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
+            json_encode($planned->words()->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
             Links::token(),
             Links::token(),
             LetterState::Waiting->value,

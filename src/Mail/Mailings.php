@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Deliver\EditorWords;
 use Morphea\App\Deliver\Links;
+use Morphea\App\Deliver\Strangers;
 use Morphea\App\Entity\Mailing;
 use Morphea\App\Entity\Project;
 use Morphea\App\History\History;
@@ -40,6 +41,7 @@ final readonly class Mailings
         private Links $links,
         private History $history,
         private Allowance $allowance,
+        private Strangers $strangers,
     ) {
     }
 
@@ -69,6 +71,7 @@ final readonly class Mailings
             // Once more is on purpose.
             0 === $again ? $this->letters->written($project, $order) : [],
             $this->pieces->rowsMade($project),
+            $this->strangers->rows($project),
         );
     }
 
@@ -110,11 +113,9 @@ final readonly class Mailings
         }
         $plan = $this->plan($mailing->project(), $mailing->order(), array_keys($persons + $copies), $again);
         // To those that were chosen, and to nobody else of the same row.
-        $mails = array_map(static fn (Planned $one): Planned => new Planned(
-            $one->row,
-            $one->to,
-            array_values(array_filter($one->copies, static fn (Address $copy): bool => isset($copies[$one->row->id][$copy->key()]))),
+        $mails = array_map(static fn (Planned $one): Planned => $one->only(
             isset($persons[$one->row->id]),
+            array_values(array_filter($one->copies, static fn (Address $copy): bool => isset($copies[$one->row->id][$copy->key()]))),
         ), $plan->mails);
         $mails = array_values(array_filter($mails, static fn (Planned $one): bool => $one->count() > 0));
 

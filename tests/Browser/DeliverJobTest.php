@@ -7,6 +7,7 @@ namespace Morphea\Tests\Browser;
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
+use Morphea\App\Mail\Eml;
 use Morphea\Tests\Tools;
 
 /** From a stranger's answer to the piece in their hands; and a calendar in which posts are moved. */
@@ -92,7 +93,27 @@ final class DeliverJobTest extends BrowserTestCase
                 headers: {"Content-Type": "application/json", "X-CSRF-Token": token},
                 body: JSON.stringify({op: "accept", ids: [rows[1]._id]})}))',
         );
+        // An address that a stranger typed is confirmed by its owner first.
+        $confirm = $this->eventually(static function (): string {
+            foreach (glob(\dirname(Application::get()->downloads) . '/files/mailbox/*.eml') ?: [] as $file) {
+                $mail = Eml::of((string) file_get_contents($file));
+                if ('ada@dune.example' === $mail->headers['to'] && 'Confirm your email address' === $mail->headers['subject']) {
+                    return $mail->text('text/plain');
+                }
+            }
+            throw new \RuntimeException('not yet');
+        }, 'nobody is asked to confirm the address');
+        self::assertSame(1, preg_match('~https?://\S+(/answer/confirm/[\w-]{22})~', $confirm, $m));
         $this->open("$project/deliver/by-itself");
+        $this->eventually(function () use ($project): bool {
+            $this->open("$project/deliver/by-itself");
+
+            return str_contains($this->find('main')->getText(), 'its owner has not confirmed the address yet') ?:
+                throw new \RuntimeException('not yet');
+        }, 'the log does not say what is waited for');
+        $this->open($m[1]);
+        $this->button('Confirm my address')->click();
+        $this->sees('Your address is confirmed');
         $this->eventually(function () use ($project): bool {
             $this->open("$project/deliver/by-itself");
             $text = $this->find('main')->getText();

@@ -5,7 +5,11 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Collect\Answers;
+use Morphea\App\Collect\Confirmations;
+use Morphea\App\Collect\Forms;
 use Morphea\App\Deliver\Links;
+use Morphea\App\Deliver\Ways;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Follow\Follow;
@@ -199,6 +203,63 @@ final class FollowTest extends AppTestCase
         self::assertStringContainsString('6 ✓ done made, mailed', $log[3]);
         $this->entities()->getConnection()->executeStatement("UPDATE letter SET state = 'waiting' WHERE email = 'fine@dune.example'");
         self::assertStringContainsString('made, email waiting to be sent', $this->log($project), 'mailed is what a server took');
+    }
+
+    public function testAnAddressThatAStrangerTypedIsConfirmedByItsOwnerFirst(): void
+    {
+        $project = $this->ready();
+        $this->turn($project, ['steps' => ['mail'], 'on' => '1']);
+        $fields = [
+            ['asked' => '1', 'column' => 'full_name', 'label' => 'Name', 'kind' => 'line'],
+            ['asked' => '1', 'column' => 'mail', 'label' => 'Email', 'kind' => 'mail'],
+        ];
+        $form = ['title' => 'Join us', 'fields' => $fields, 'looked' => '0', 'open' => '1'];
+        $this->post("/projects/{$project->id()}/deliver/form", $form);
+        $said = ['subject' => 'Yours, {full_name}', 'message' => 'Dear {full_name}, see https://guild.example/a', 'carried' => 'nothing'];
+        $this->entities()->clear();
+        $ways = self::getContainer()->get(Ways::class);
+        $ways->say($this->reload($project), 'mail', ['to' => 'mail', 'from' => 'The guild'] + $said);
+        $this->entities()->clear();
+        $forms = self::getContainer()->get(Forms::class);
+        $give = function (string $name, string $mail) use ($project, $forms): void {
+            $answers = self::getContainer()->get(Answers::class);
+            $form = $forms->of($this->reload($project)) ?? self::fail();
+            $answers->give($form, $answers->keep($form, ['full_name' => $name, 'mail' => $mail], [], '192.0.2.1'));
+            $this->entities()->clear();
+        };
+        $give('www.evil.example/x http://evil.example', 'victim@dune.example');
+        $this->work();
+        $mails = $this->mails();
+        self::assertCount(1, $mails);
+        self::assertSame(['Confirm your email address', 'victim@dune.example'], [$mails[0]->headers['subject'], $mails[0]->headers['to']]);
+        self::assertStringNotContainsString('evil', $mails[0]->text('text/plain'));
+        self::assertStringContainsString('its owner has not confirmed the address yet', $this->log($project));
+        // Asked again and again, the address is written to once.
+        $give('Second', 'victim@dune.example');
+        self::assertSame(1, preg_match('~http://localhost(/answer/confirm/[\w-]{22})~', $mails[0]->text('text/plain'), $m));
+        $this->browser->request('GET', $m[1]);
+        $this->work();
+        self::assertCount(2, $this->mails(), 'looking at the page confirms nothing; the second response is asked about, too');
+        $this->browser->request('POST', $m[1], ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertStringContainsString('Your address is confirmed', $this->body());
+        $this->work();
+        $isOurs = static fn (Eml $one): bool => str_starts_with($one->headers['subject'], 'Yours');
+        $mail = array_values(array_filter($this->mails(), $isOurs));
+        self::assertCount(1, $mail);
+        self::assertStringContainsString('<a href="https://guild.example/a"', $mail[0]->text('text/html'));
+        foreach (['text/html', 'text/plain'] as $type) {
+            $text = str_replace('http://localhost', '', $mail[0]->text($type));
+            self::assertStringContainsString('evil', $text);
+            self::assertDoesNotMatchRegularExpression('~www\.evil|evil\.example|http://~', $text, 'what a stranger typed is no link');
+        }
+        // The owner of the project typed another: that one is theirs to answer for.
+        $row = (int) $this->entities()->getConnection()->fetchOne('SELECT MAX(uid) FROM table_row');
+        $this->change($project, ['op' => 'cells', 'cells' => [$row => ['mail' => 'right@dune.example']], 'seen' => []]);
+        self::assertSame([], self::getContainer()->get(Confirmations::class)->ask(
+            $this->reload($project),
+            [$row => 'right@dune.example'],
+            'http://localhost',
+        ));
     }
 
     public function testARowWhoseMessageWasLostIsFoundByTheVersionOfTheTable(): void

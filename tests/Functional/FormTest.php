@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Account\Limit;
+use Morphea\App\Account\Limits;
+use Morphea\App\Collect\Answers;
+use Morphea\App\Collect\Forms;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Tables\TableRows;
@@ -72,6 +76,52 @@ final class FormTest extends AppTestCase
         self::assertFalse($this->rows($project)[1]->draft);
     }
 
+    public function testOneStrangerCannotShutItForOthers(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|1");
+        $fields = [['asked' => '1', 'column' => 'full_name', 'label' => 'Your name', 'kind' => 'line', 'needed' => '1']];
+        $address = $this->open($project, ['fields' => $fields, 'intro' => 'Hello']);
+        self::assertStringContainsString('Tidewick Mending Guild asks for this.', $this->asked($address)->filter('.privacy')->text());
+        self::assertSame('name', $this->asked($address)->filter('#answer-1')->attr('autocomplete'));
+        // Somebody here looks at their piece; then a stranger elsewhere fills in and sends nothing, again and again.
+        $this->fill($address, ['full_name' => 'Ada Fell'], 303);
+        $seen = (string) $this->browser->getResponse()->headers->get('Location');
+        $form = $this->entities()->getConnection()->fetchOne('SELECT token FROM form');
+        $answers = self::getContainer()->get(Answers::class);
+        $found = self::getContainer()->get(Forms::class)->find((string) $form) ?? self::fail();
+        for ($i = 0; $i < 320; ++$i) {
+            $answers->keep($found, ['full_name' => "Flood $i"], [], '198.51.100.9');
+        }
+        $open = fn (): int => (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM answer WHERE given = FALSE');
+        self::assertSame(301, $open());
+        $page = $this->browser->request('GET', $seen);
+        self::assertResponseIsSuccessful();
+        // What was typed is there when one changes something.
+        $again = $this->browser->click($page->selectLink('Change something')->link());
+        self::assertSame('Ada Fell', $again->filter('#answer-1')->attr('value'));
+        $this->browser->request('POST', $seen, ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertCount(2, $this->rows($project));
+        $again = $this->browser->request('GET', "$address?from=" . basename($seen));
+        self::assertSame('', $again->filter('#answer-1')->attr('value'), 'what was sent is not read out again');
+
+        // A row that is deleted takes its response with it.
+        $this->signIn();
+        $this->change($project, ['op' => 'remove', 'ids' => [$this->rows($project)[1]->id]]);
+        self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM answer WHERE given = TRUE'));
+        $this->browser->request('GET', $seen);
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testAHallOfTwoHundredPeopleAnswersFromOneNetwork(): void
+    {
+        $limits = self::getContainer()->get(Limits::class);
+        foreach ([Limit::Respond, Limit::Search, Limit::Look, Limit::Fetch] as $limit) {
+            for ($i = 0; $i < 400; ++$i) {
+                self::assertSame(0, $limits->take($limit, '192.0.2.1'), "$limit->value, the {$i}th time");
+            }
+        }
+    }
+
     public function testPicturesAreTakenAndWhatIsNoneIsNot(): void
     {
         $project = $this->project("Full name|Face|Work\nNg||");
@@ -95,12 +145,18 @@ final class FormTest extends AppTestCase
         $this->fill($address, ['full_name' => 'Ada', 'face' => 'border.svg'], 422);
         $kept = (int) $this->entities()->getConnection()->fetchOne("SELECT COUNT(*) FROM picture WHERE name LIKE 'answer-%'");
         self::assertSame(0, $kept, 'one that is good does not stay behind where another is not');
-        $this->fill($address, ['full_name' => 'Ada'], 303, ['picture-face' => $this->sent($jpeg, '../../me.php')]);
+        $exif = (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/turned.jpg');
+        self::assertStringContainsString('Exif', $exif);
+        $this->fill($address, ['full_name' => 'Ada'], 303, ['picture-face' => $this->sent($exif, '../../me.php')]);
         $seen = (string) $this->browser->getResponse()->headers->get('Location');
         $this->browser->request('POST', $seen, ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
         $row = $this->rows($project)[1];
         self::assertFalse($row->draft);
         self::assertMatchesRegularExpression('/^answer-[0-9a-f]{10}-me\.jpg$/', $row->cells[1]);
+        $this->signIn();
+        $this->browser->request('GET', "/projects/{$project->id()}/pictures/{$row->cells[1]}");
+        self::assertResponseIsSuccessful();
+        self::assertStringNotContainsString('Exif', $this->body(), 'where and when it was taken is nobody\'s business');
     }
 
     public function testItsHeadingIsSetInTheLettersOfTheDesign(): void

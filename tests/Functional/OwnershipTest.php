@@ -26,7 +26,7 @@ final class OwnershipTest extends AppTestCase
     private const HANDED = [
         'link', 'link_picture', 'link_file', 'link_set', 'mail_off', 'genuine', 'genuine_file', 'genuine_keys', ...self::ANSWERS,
     ];
-    private const ANSWERS = ['answer', 'answer_fill', 'answer_seen', 'answer_picture', 'answer_letters', 'answer_give'];
+    private const ANSWERS = ['answer', 'answer_confirm', 'answer_fill', 'answer_seen', 'answer_picture', 'answer_letters', 'answer_give'];
     private const GUESSED = [
         '{answer}' => 'xxxxxxxxxxxxxxxxxxxxxx',
         '{token}' => 'xxxxxxxxxxxxxxxxxxxxxx', '{side}' => '0', '{number}' => '0', '{code}' => 'XXXX', '{key}' => '0000000000000000',

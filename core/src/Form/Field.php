@@ -48,6 +48,34 @@ final readonly class Field
         );
     }
 
+    /** What browsers fill in by themselves (HTML, 4.10.18.7): by what is asked for, where its words tell. */
+    public function autocomplete(): string
+    {
+        $words = [
+            'email' => '/\be-?mail\b/i',
+            'given-name' => '/\b(first|given) name\b/i',
+            'family-name' => '/\b(last|family|sur) ?name\b/i',
+            'tel' => '/\b(phone|mobile|telephone)\b/i',
+            'organization' => '/\b(organi[sz]ation|company|school|club)\b/i',
+            'street-address' => '/\b(street|postal address|address)\b/i',
+            'postal-code' => '/\b(post ?code|postal code|zip)\b/i',
+            'address-level2' => '/\b(town|city)\b/i',
+            'country-name' => '/\bcountry\b/i',
+            'bday' => '/\b(birthday|date of birth)\b/i',
+            'name' => '/\bname\b/i',
+        ];
+        if (FieldKind::Mail === $this->kind) {
+            return 'email';
+        }
+        foreach ($words as $token => $pattern) {
+            if (1 === preg_match($pattern, $this->label)) {
+                return $token;
+            }
+        }
+
+        return 'off';
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

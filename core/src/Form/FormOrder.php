@@ -17,6 +17,8 @@ final readonly class FormOrder
      * @param int                     $most   answers at the most
      * @param string                  $colour of its heading and its button, as #C63D1E; empty for ours
      * @param string                  $font   family that its heading is set in, one of the design; empty for ours
+     * @param bool                    $confirms whether an automation emails an address only once its owner confirmed it
+     * @param string                  $privacy what becomes of the answers; empty for the usual words
      * @param bool                    $looked whether somebody looks at an answer before it is a row that is made
      */
     public function __construct(
@@ -30,6 +32,8 @@ final readonly class FormOrder
         public bool $looked = true,
         public string $colour = '',
         public string $font = '',
+        public bool $confirms = true,
+        public string $privacy = '',
     ) {
     }
 
@@ -52,6 +56,8 @@ final readonly class FormOrder
             !isset($said['looked']) || (bool) $said['looked'],
             1 === preg_match('/^#[0-9A-Fa-f]{6}$/', $text('colour', 7)) ? strtoupper($text('colour', 7)) : '',
             $text('font', 120),
+            !isset($said['confirms']) || (bool) $said['confirms'],
+            $text('privacy', 2_000),
         );
     }
 
@@ -93,6 +99,15 @@ final readonly class FormOrder
         if (\count(array_unique(array_column($this->fields, 'column'))) < \count($this->fields)) {
             throw new FormError('A column is asked for twice.');
         }
+    }
+
+    /** Who asks, and what becomes of the answers, in the owner's words or in ours. */
+    public function privacy(string $organisation): string
+    {
+        return '' !== $this->privacy
+            ? $this->privacy
+            : "$organisation asks for this. Your answers are used to make your piece, and are kept with it. To have them changed or " .
+                "deleted, write to $organisation.";
     }
 
     /** Whether white can be read on its colour (WCAG 2.2, 1.4.3: 4.5 to 1). */

@@ -29,15 +29,23 @@ final readonly class MailPlan
      *     id; an empty one where it is not known any more
      * @param array<int, mixed>                 $made    by ids of rows of which something was made; all that is asked is whether
      *     they are there
+     * @param array<int, true> $strange ids of rows that strangers filled in: their cells never become links
      */
-    public static function of(MailOrder $order, MailText $text, iterable $rows, array $closed, array $written, array $made): self
-    {
+    public static function of(
+        MailOrder $order,
+        MailText $text,
+        iterable $rows,
+        array $closed,
+        array $written,
+        array $made,
+        array $strange = [],
+    ): self {
         $mails = $left = $wrongCopies = $seen = $unclear = [];
         foreach ($rows as $row) {
             $one = self::row($order, $text, $row, $closed, $written, $made, $seen);
             if ($one instanceof Planned) {
                 [$copies, $wrong] = self::copies($order, $row, $closed);
-                $mails[] = new Planned($row, $one->to, $copies);
+                $mails[] = new Planned($row, $one->to, $copies, true, isset($strange[$row->id ?? 0]) ? Unlinked::record($row) : null);
                 null === $wrong || ($wrongCopies[] = $wrong);
                 continue;
             }
