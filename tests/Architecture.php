@@ -134,8 +134,8 @@ final class Architecture
         ],
         'App\Keeping' => ['App\Entity', 'App\Account', 'App\Mail', 'App\Storage', 'App\Media', 'App\Pictures', 'App\Press', 'App\Rows'],
         'App\Projects' => [
-            'Core\Pattern', 'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'App\Entity', 'App\Hand', 'App\Storage',
-            'App\Render',
+            'Core\Cell', 'Core\Pattern', 'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'App\Entity', 'App\Hand',
+            'App\Storage', 'App\Account', 'App\Render',
             'App\Import', 'App\Fonts', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Open', 'App\Web', 'App\Deliver',
             'App\Rows',
         ],
@@ -143,7 +143,7 @@ final class Architecture
         'App\Command' => [
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Seal', 'Core\Data', 'Core\Press', 'Core\Template', 'Core\Drawing',
             'Core\Layout', 'Core\Beat', 'Core\Sheet', 'Core\Preview', 'Core\Proof', 'App\Entity', 'App\Mail', 'App\Storage',
-            'App\Render',
+            'App\Account', 'App\Seal', 'App\Render',
             'App\Import', 'App\Making',
             'App\Proof',
             'App\Keeping', 'App\Projects',

@@ -44,6 +44,7 @@ final class SignController extends AbstractController
                 },
                 'to' => $request->isMethod('POST') ? $request->request->getString('to') : $request->query->getString('to'),
                 'changed' => $request->query->has('changed'),
+                'left' => $request->query->has('left'),
                 'signUp' => $this->open(),
             ],
             new Response(status: null === $error ? 200 : 422),

@@ -30,6 +30,10 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(nullable: true)]
     private ?\DateTimeImmutable $confirmedAt = null;
 
+    /** The name in which pieces are said to be genuine, confirmed by an administrator. */
+    #[ORM\Column(length: 200, nullable: true)]
+    private ?string $issuer = null;
+
     /** @param non-empty-string $email in lower case */
     public function __construct(
         #[ORM\Column(length: 180, unique: true)] private /** @var non-empty-string */
@@ -41,6 +45,16 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     public function id(): int
     {
         return $this->id ?? throw new \LogicException('This member is not saved yet.');
+    }
+
+    public function issuer(): ?string
+    {
+        return $this->issuer;
+    }
+
+    public function issues(?string $name): void
+    {
+        $this->issuer = $name;
     }
 
     public function confirm(): void

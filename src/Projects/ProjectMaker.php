@@ -16,6 +16,9 @@ use Morphea\App\Tables\TableRows;
 use Morphea\App\Tables\TableStore;
 use Morphea\App\Templates\TemplateHistory;
 use Morphea\App\Work\Report;
+use Morphea\Core\Data\Column;
+use Morphea\Core\Data\Recipe\SealCodes;
+use Morphea\Core\Data\Table;
 use Morphea\Core\Template\Template;
 
 /** New projects: from a file or starter with all it holds, as a copy of another, or blank. All or nothing. */
@@ -69,12 +72,21 @@ final readonly class ProjectMaker
             );
             $this->pictures->copy($project, $copy);
             if ($rows && $project->rowCount() > 0) {
-                $this->tables->begin($copy, $this->rows->table($project), $project->source());
+                $this->tables->begin($copy, self::withOwnCodes($this->rows->table($project)), $project->source());
                 $this->hands->begin($copy, $this->hands->all($project));
             }
 
             return $copy;
         });
+    }
+
+    /** A code belongs to the piece it was made for first: a copy makes its own. */
+    private static function withOwnCodes(Table $table): Table
+    {
+        return $table->withColumns(array_map(
+            static fn (Column $column): Column => $column->recipe instanceof SealCodes ? $column->made(SealCodes::fresh()) : $column,
+            $table->columns,
+        ));
     }
 
     public function blank(Member $owner, Template $template): Project

@@ -11,6 +11,7 @@ final readonly class ProjectWork
 {
     public const SAYS = [
         SaveProject::KIND => 'Saving',
+        SaveAll::KIND => 'Collecting',
         BringProject::KIND => 'Bringing in',
         KeepStarter::KIND => 'Keeping as a starter',
     ];
@@ -18,6 +19,12 @@ final readonly class ProjectWork
     public static function says(Job $job): string
     {
         return self::SAYS[$job->kind()];
+    }
+
+    /** Whether a file comes of it, to be fetched. */
+    public static function isFile(Job $job): bool
+    {
+        return \in_array($job->kind(), [SaveProject::KIND, SaveAll::KIND], true);
     }
 
     /** @return list<string> */

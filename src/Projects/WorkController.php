@@ -30,7 +30,7 @@ final class WorkController extends AbstractController
     {
         $found = $this->job($member, $job);
         $project = $found->outcome()['project'] ?? null;
-        if (JobState::Done === $found->state() && SaveProject::KIND !== $found->kind()) {
+        if (JobState::Done === $found->state() && !ProjectWork::isFile($found)) {
             $this->desk->forget($found);
             $this->addFlash(
                 'good',
@@ -69,7 +69,7 @@ final class WorkController extends AbstractController
     public function saved(string $job, #[CurrentUser] Member $member, FilesystemOperator $files): Response
     {
         $found = $this->job($member, $job);
-        if (SaveProject::KIND !== $found->kind() || JobState::Done !== $found->state()) {
+        if (!ProjectWork::isFile($found) || JobState::Done !== $found->state()) {
             throw $this->createNotFoundException('The file is not there yet.');
         }
         $path = "{$found->folder()}/file";
@@ -82,7 +82,8 @@ final class WorkController extends AbstractController
             [
                 'Content-Type' => 'application/zip',
                 'Content-Length' => (string) $files->fileSize($path),
-                'Content-Disposition' => Attachment::header((SafeName::of($found->text('name')) ?: 'project') . '.morphea'),
+                'Content-Disposition' => Attachment::header((SafeName::of($found->text('name')) ?: 'project') .
+                    (SaveAll::KIND === $found->kind() ? '.zip' : '.morphea')),
             ],
         );
     }

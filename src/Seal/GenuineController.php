@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Seal;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Account\Limit;
 use Morphea\App\Deliver\Quiet;
+use Morphea\App\Entity\Member;
 use Morphea\App\Web\GuestLimits;
 use Morphea\Core\Seal\SealCode;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -22,6 +24,8 @@ final class GenuineController extends AbstractController
         private readonly Seals $seals,
         private readonly SealKeys $keys,
         private readonly GuestLimits $limits,
+        private readonly Issuers $issuers,
+        private readonly EntityManagerInterface $entities,
     ) {
     }
 
@@ -67,11 +71,15 @@ final class GenuineController extends AbstractController
         }
         null === $standing || $this->seals->looked($standing);
         $key = null === $standing ? null : $this->keys->find($standing->sealed->key);
+        $member = null === $standing ? null : $this->entities->find(Member::class, $standing->member);
 
         return Quiet::of($this->render('public/genuine.html.twig', [
             'typed' => $typed,
             'code' => $read,
             'standing' => $standing,
+            'account' => $member,
+            'confirmed' => null !== $standing && null !== $member &&
+                $this->issuers->isConfirmed($member, $standing->sealed->statement->by),
             // What was changed in the database without the key is not genuine.
             'signed' => null !== $standing && null !== $key && $standing->sealed->isBy($key),
         ], new Response('', '' !== $typed && null === $standing ? Response::HTTP_NOT_FOUND : Response::HTTP_OK)));

@@ -35,6 +35,7 @@ final class SealController extends AbstractController
         private readonly SealKeys $keys,
         private readonly SealSetup $setup,
         private readonly Ways $ways,
+        private readonly Issuers $issuers,
     ) {
     }
 
@@ -54,6 +55,7 @@ final class SealController extends AbstractController
             'column' => $column,
             'onDesign' => null !== $column && \in_array($column->key, $project->template()->linkedColumns(), true),
             'order' => $order,
+            'issuer' => $this->issuers->of($project->owner()),
             'what' => EditorWords::of($project, $order->what),
             'columns' => EditorWords::columns($project),
             'shown' => Shown::choices(),
@@ -158,7 +160,6 @@ final class SealController extends AbstractController
             $linked[0] ?? '',
             Pattern::quote($project->name()),
             array_column($days, 'key')[0] ?? '',
-            $project->owner()->organisation(),
         );
     }
 }

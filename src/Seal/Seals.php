@@ -34,6 +34,7 @@ final readonly class Seals
         private Dialect $dialect,
         private PieceStore $pieces,
         private SealKeys $keys,
+        private Issuers $issuers,
         private History $history,
     ) {
     }
@@ -67,6 +68,7 @@ final readonly class Seals
         $what = Pattern::parse($order->what, $locale);
         $filler = new PatternFiller($locale);
         $key = $this->keys->newest($project->owner());
+        $by = $this->issuers->of($project->owner());
         $now = gmdate('Y-m-d\TH:i:s\Z');
         $done = ['new' => 0, 'replaced' => 0];
         foreach ($this->pieces->newestCells($project, $only) as $row => $cells) {
@@ -77,7 +79,7 @@ final readonly class Seals
             }
             $day = '' === $order->day ? '' : $text($order->day);
             $words = trim($filler->fill($what, $cells)->text);
-            $statement = new Statement($text($code->key), $text($order->whom), $words, $day, $order->by, $now);
+            $statement = new Statement($text($code->key), $text($order->whom), $words, $day, $by, $now);
             $kind = $this->one($project, $row, $statement, $key);
             if (null !== $kind) {
                 ++$done[$kind];
@@ -203,7 +205,12 @@ final readonly class Seals
         return $this->connection->transactional(function () use ($project, $row, $statement, $key): ?string {
             $this->dialect->hold($project->id());
             $now = $this->connection->fetchAssociative('SELECT * FROM seal WHERE code = ? AND standing = 1', [$statement->code]);
-            if (false !== $now && ($now['project_id'] !== $project->id() || (int) $now['row_id'] !== $row)) {
+            // It belongs to who sealed it first, whether or not that holds still.
+            $others = $this->connection->fetchOne(
+                'SELECT 1 FROM seal WHERE code = ? AND (project_id <> ? OR row_id <> ?)',
+                [$statement->code, $project->id(), $row],
+            );
+            if (false !== $others) {
                 throw new SealError(
                     'These codes are used by another project, of which this one is a copy. Make a new column of codes in Rows first.',
                 );

@@ -282,6 +282,56 @@ final class AccountTest extends AppTestCase
         );
     }
 
+    public function testWhoLeavesTakesTheirDataAlongAndLeavesNothing(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
+        $this->entities()->clear();
+        $member = $this->entities()->getRepository(Member::class)->findOneBy(['name' => 'Isolde']) ?? self::fail();
+        $member->setPassword(self::getContainer()->get('security.user_password_hasher')->hashPassword($member, self::PASSWORD));
+        $this->entities()->flush();
+        $this->browser->loginUser($member);
+        $this->post("/projects/{$project->id()}/deliver/form", ['title' => 'x', 'open' => '1', 'fields' => [
+            ['asked' => '1', 'column' => 'full_name', 'label' => 'Your name', 'kind' => 'line'],
+        ]]);
+        // The same name in other letters is another file.
+        $this->post("/projects/{$project->id()}/copy", ['rows' => '1']);
+        $copy = $this->entities()->getConnection()->fetchOne('SELECT id FROM project WHERE id <> ?', [$project->id()]);
+        $this->post("/projects/$copy/name", ['name' => mb_strtoupper($project->name())]);
+        $this->post('/account/data');
+        $address = (string) $this->browser->getResponse()->headers->get('Location');
+        $this->work();
+        $this->browser->request('GET', $address);
+        self::assertStringContainsString('All your data are here', $this->body());
+        $this->browser->request('GET', "$address/file");
+        $path = (string) tempnam(sys_get_temp_dir(), 'all');
+        file_put_contents($path, $this->browser->getInternalResponse()->getContent());
+        $zip = new \ZipArchive();
+        self::assertTrue($zip->open($path, \ZipArchive::CHECKCONS));
+        $names = array_map(static fn (int $i): string => (string) $zip->getNameIndex($i), range(0, $zip->numFiles - 1));
+        self::assertCount(2, preg_grep('~^projects/.+\.morphea$~', $names) ?: []);
+        self::assertSame($names, array_values(array_intersect_key($names, array_unique(array_map(mb_strtolower(...), $names)))));
+        self::assertStringContainsString('isolde@tidewick.example', (string) $zip->getFromName('account.csv'));
+        self::assertStringNotContainsString('not a hash', (string) $zip->getFromName('account.csv'));
+        unlink($path);
+
+        // Asked twice, by the password; what others hold is said first.
+        $page = $this->browser->request('GET', '/account/delete');
+        self::assertStringContainsString('1 form that is open takes no answers any more', $page->text());
+        $this->post('/account/delete', ['password' => 'wrong']);
+        self::assertResponseStatusCodeSame(422);
+        $this->post('/account/delete', ['password' => self::PASSWORD]);
+        self::assertStringContainsString('Delete everything now?', $this->browser->getCrawler()->text());
+        self::assertSame(2, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM project'));
+        $this->entities()->clear();
+        $this->post('/account/delete', ['password' => self::PASSWORD, 'sure' => '1']);
+        self::assertResponseRedirects('/sign-in?left=1');
+        foreach (['member', 'project', 'table_row', 'form', 'picture', 'session'] as $table) {
+            self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne("SELECT COUNT(*) FROM $table"), $table);
+        }
+        $this->browser->request('GET', '/account');
+        self::assertResponseRedirects('/sign-in?to=/account');
+    }
+
     public function testSigningUpCanBeClosed(): void
     {
         $controller = new SignController('closed');

@@ -6,7 +6,9 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Account\Limit;
 use Morphea\App\Command\GenuineCommand;
+use Morphea\App\Command\IssuerCommand;
 use Morphea\App\Entity\Project;
+use Morphea\App\Import\MorpheaArchive;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Seal\SealKeys;
 use Morphea\App\Seal\Seals;
@@ -46,10 +48,12 @@ final class SealTest extends AppTestCase
         $page = $this->asked(strtolower(str_replace('-', ' ', $codes[0])));
         self::assertResponseIsSuccessful();
         self::assertSame('✓ Genuine', $page->filter('h1')->text());
-        self::assertSame(['Ottilie', 'Certificate for clocks', '2026-01-01', 'The guild', $codes[0]], $page->filter('dd')->each(
+        $said = ['Ottilie', 'Certificate for clocks', '2026-01-01', 'Tidewick Mending Guild', $codes[0]];
+        self::assertSame($said, $page->filter('dd')->each(
             static fn (Crawler $one): string => $one->text(),
         ));
-        foreach (['Ng', $codes[1], $project->id(), 'isolde@'] as $others) {
+        self::assertStringContainsString('Signed by the account of Isolde (no. 1)', $page->text());
+        foreach (['Ng', $codes[1], $project->id(), 'isolde@', 'A national bank'] as $others) {
             self::assertStringNotContainsString($others, $this->body());
         }
         $wrong = $codes[0];
@@ -124,6 +128,85 @@ final class SealTest extends AppTestCase
         self::assertSame([], $this->browser->getResponse()->headers->getCookies());
     }
 
+    public function testTheIssuersNameIsConfirmedByAnAdministrator(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
+        $this->post("/projects/{$project->id()}/deliver/genuine/codes");
+        $this->entities()->clear();
+        $this->make($project);
+        $run = function (array $input, int $exit): string {
+            $this->entities()->clear();
+            $tester = new CommandTester(self::getContainer()->get(IssuerCommand::class));
+            self::assertSame($exit, $tester->execute($input, ['capture_stderr_separately' => true]));
+
+            return $tester->getDisplay() . $tester->getErrorOutput();
+        };
+        self::assertStringContainsString('no account', $run(['email' => 'nobody@tidewick.example', 'name' => 'X'], 2));
+        self::assertStringContainsString('Tidewick Mending Guild', $run(['email' => 'isolde@tidewick.example'], 0));
+        $told = $run(['email' => 'Isolde@tidewick.example', 'name' => ' Dune  Rowing Club '], 0);
+        self::assertStringContainsString('Dune Rowing Club', $told);
+        $this->seal($project);
+        $code = $this->codes($project)[0];
+        self::assertStringContainsString('Dune Rowing Club', $this->asked($code)->text());
+        self::assertStringNotContainsString('gave itself', $this->asked($code)->text());
+        $run(['email' => 'isolde@tidewick.example', '--remove' => true], 0);
+        self::assertStringContainsString('Dune Rowing Club (a name the account gave itself)', $this->asked($code)->text());
+    }
+
+    public function testAFileNeverCarriesTheSecretAndACopyMakesItsOwnCodes(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
+        $this->post("/projects/{$project->id()}/deliver/genuine/codes");
+        $codes = $this->codes($project);
+        $recipe = Seals::column($this->reload($project))?->recipe;
+        self::assertInstanceOf(SealCodes::class, $recipe);
+        $path = (string) tempnam(sys_get_temp_dir(), 'file');
+        $table = self::getContainer()->get(TableRows::class)->table($this->reload($project));
+        self::getContainer()->get(MorpheaArchive::class)->write($path, $project->template(), [], $table);
+        $zip = new \ZipArchive();
+        $zip->open($path);
+        $all = '';
+        for ($i = 0; $i < $zip->numFiles; ++$i) {
+            $all .= (string) $zip->getFromIndex($i);
+        }
+        unlink($path);
+        self::assertStringContainsString($codes[0], $all, 'the codes go along');
+        self::assertStringNotContainsString($recipe->secret, $all, 'and what makes them does not');
+        $this->post("/projects/{$project->id()}/copy", ['rows' => '1']);
+        $this->entities()->clear();
+        $copy = $this->entities()->getRepository(Project::class)->findOneBy([], ['createdAt' => 'DESC', 'id' => 'DESC']) ?? self::fail();
+        self::assertNotSame($project->id(), $copy->id());
+        self::assertCount(1, $this->codes($copy));
+        self::assertNotSame($codes, $this->codes($copy));
+    }
+
+    public function testAddressesThatNobodyWroteAreNotFound(): void
+    {
+        foreach (['%00', 'a%00b'] as $code) {
+            $this->browser->request('GET', "/genuine/$code");
+            self::assertResponseStatusCodeSame(404, $code);
+        }
+    }
+
+    public function testARightCodeIsAnsweredWhateverOthersTried(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
+        $this->post("/projects/{$project->id()}/deliver/genuine/codes");
+        $this->entities()->clear();
+        $this->make($project);
+        $this->seal($project);
+        $code = $this->codes($project)[0];
+        [$most] = Limit::WrongCode->most() ?? self::fail();
+        for ($i = 0; $i <= $most; ++$i) {
+            $this->browser->request('GET', '/genuine/' . substr(hash('sha256', (string) $i), 0, 12));
+        }
+        self::assertResponseStatusCodeSame(429);
+        foreach (["/genuine/$code", "/genuine/$code.json"] as $address) {
+            $this->browser->request('GET', $address);
+            self::assertResponseIsSuccessful();
+        }
+    }
+
     public function testACopyOfAProjectCannotSealByTheSameCodes(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
@@ -156,7 +239,7 @@ final class SealTest extends AppTestCase
             'whom' => 'full_name',
             'what' => (string) json_encode([['words' => 'Certificate for '], ['column' => 'craft', 'shown' => 'as-written']]),
             'day' => 'issued',
-            'by' => 'The guild',
+            'by' => 'A national bank',
         ]);
     }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Data;
 
+use Morphea\Core\Data\Recipe\SealCodes;
+
 /**
  * What a table of plain cells cannot say, as JSON beside it: keys, kinds and recipes of its columns, who its rows are,
  * rows switched off, drafts. Shape: {"columns": [{"key", "heading", "kind"?, "monthFirst"?, "recipe"?}], "ids"?: [one for
@@ -22,13 +24,22 @@ final readonly class TableFacts
 
         return json_encode(
             [
-                'columns' => TableDiff::columns($table),
+                'columns' => TableDiff::columns(self::withoutSecrets($table)),
                 ...$ids === array_keys(array_fill(1, \count($ids), true)) ? [] : ['ids' => $ids],
                 'off' => $numbers(static fn (Row $row): bool => $row->off),
                 'drafts' => $numbers(static fn (Row $row): bool => $row->draft),
             ],
             \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT,
         );
+    }
+
+    /** Codes go along as they stand, and what makes them stays: by it, whoever has the file could make codes of this project. */
+    private static function withoutSecrets(Table $table): Table
+    {
+        return $table->withColumns(array_map(
+            static fn (Column $column): Column => $column->recipe instanceof SealCodes ? $column->made(null) : $column,
+            $table->columns,
+        ));
     }
 
     /**

@@ -16,9 +16,8 @@ final readonly class SealOrder
      * @param string $whom key of the column with the name
      * @param string $what pattern
      * @param string $day  key of a column; empty where no day is said
-     * @param string $by   who says so
      */
-    public function __construct(public string $whom, public string $what, public string $day, public string $by)
+    public function __construct(public string $whom, public string $what, public string $day)
     {
     }
 
@@ -27,7 +26,7 @@ final readonly class SealOrder
     {
         $text = static fn (string $key): string => \is_scalar($said[$key] ?? null) ? trim((string) $said[$key]) : '';
 
-        return new self($text('whom'), $text('what'), $text('day'), $text('by'));
+        return new self($text('whom'), $text('what'), $text('day'));
     }
 
     /** @return list<string> keys of the columns it shows */
@@ -54,9 +53,7 @@ final readonly class SealOrder
             '' !== $this->day && !\in_array($this->day, $keys, true)
                 => throw new SealError('The column with the day is not in the table any more.'),
             '' === $this->what => throw new SealError('Say what it is, as “Mending certificate”.'),
-            '' === $this->by => throw new SealError('Say who stands for it.'),
-            mb_strlen($this->what) > self::LONGEST || mb_strlen($this->by) > self::LONGEST
-                => throw new SealError('These words are too long.'),
+            mb_strlen($this->what) > self::LONGEST => throw new SealError('These words are too long.'),
             default => null,
         };
         try {

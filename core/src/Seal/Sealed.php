@@ -49,7 +49,8 @@ final readonly class Sealed
         return $key->id === $this->key &&
             '' !== $this->signature &&
             \SODIUM_CRYPTO_SIGN_BYTES === \strlen($this->signature) &&
-            sodium_crypto_sign_verify_detached($this->signature, $this->statement->bytes(), $key->public);
+            (sodium_crypto_sign_verify_detached($this->signature, $this->statement->bytes(), $key->public) ||
+                sodium_crypto_sign_verify_detached($this->signature, $this->statement->bytes(asBefore: true), $key->public));
     }
 
     public function json(): string

@@ -20,6 +20,10 @@ final readonly class Statement
     /** @param array<mixed> $data */
     public static function of(array $data): self
     {
+        $unknown = array_diff(array_keys($data), ['code', 'whom', 'what', 'day', 'by', 'sealed']);
+        if ([] !== $unknown) {
+            throw new SealError('The statement says something that this program does not know: “' . implode('”, “', $unknown) . '”.');
+        }
         $text = static fn (string $key): string => \is_string($data[$key] ?? null)
             ? $data[$key]
             : throw new SealError("The statement has no “{$key}”.");
@@ -33,13 +37,19 @@ final readonly class Statement
         return get_object_vars($this);
     }
 
-    /** The bytes that are signed: JSON without spaces, keys in the order of the alphabet (as RFC 8785 has it for text). */
-    public function bytes(): string
+    /**
+     * The bytes that are signed: JSON without spaces, keys in the order of the alphabet (as RFC 8785 has it for text).
+     *
+     * @param bool $asBefore as they were signed at first, with U+2028 and U+2029 escaped
+     */
+    public function bytes(bool $asBefore = false): string
     {
         $data = $this->toArray();
         ksort($data);
 
-        return json_encode($data, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
+        $flags = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES;
+
+        return json_encode($data, $flags | ($asBefore ? 0 : \JSON_UNESCAPED_LINE_TERMINATORS));
     }
 
     /** Whether both say the same, whenever it was said. */

@@ -77,6 +77,18 @@ final class SealTest extends TestCase
         );
     }
 
+    public function testLineSeparatorsAreSignedAsTheStandardHasThemAndOldSignaturesHold(): void
+    {
+        $statement = new Statement('C', "A\u{2028}da", "x\u{2029}y", '', 'The guild', '2026-03-05T10:00:00Z');
+        self::assertStringContainsString("A\u{2028}da", $statement->bytes(), 'RFC 8785, 3.2.2.2: nothing but controls is escaped');
+        self::assertStringContainsString('A\u2028da', $statement->bytes(asBefore: true));
+        $key = SealKey::make();
+        $old = Sealed::kept($statement, $key->id, sodium_crypto_sign_detached($statement->bytes(asBefore: true), $key->secret()));
+        self::assertTrue($old->isBy($key));
+        self::assertTrue(Sealed::by($key, $statement)->isBy($key));
+        self::assertFalse(Sealed::by(SealKey::make(), $statement)->isBy($key));
+    }
+
     public function testASealOfTodayIsTheOneOfRfc8032(): void
     {
         // RFC 8032, 7.1, test 1: the signature of nothing.
@@ -98,6 +110,7 @@ final class SealTest extends TestCase
                 (string) json_encode(['signature' => 'x!'] + $good) => 'no signature that can be read',
                 (string) json_encode(['signature' => base64_encode('short')] + $good) => 'no signature that can be read',
                 (string) json_encode(['statement' => ['code' => 'x']] + $good) => 'has no “whom”',
+                (string) json_encode(['statement' => ['valid' => 'for ever'] + $good['statement']] + $good) => 'does not know: “valid”',
             ] as $json => $says
         ) {
             try {
@@ -113,11 +126,11 @@ final class SealTest extends TestCase
 
     public function testWhatIsMissingInTheOrderIsSaid(): void
     {
-        $good = ['whom' => 'name', 'what' => 'Certificate for {craft}', 'day' => '', 'by' => 'The guild'];
+        $good = ['whom' => 'name', 'what' => 'Certificate for {craft}', 'day' => ''];
         SealOrder::of($good)->check(['name', 'craft'], 'en_GB');
         foreach (
             [
-                ['whom' => 'gone'] + $good, ['what' => ' '] + $good, ['by' => ''] + $good, ['day' => 'gone'] + $good,
+                ['whom' => 'gone'] + $good, ['what' => ' '] + $good, ['day' => 'gone'] + $good,
                 ['what' => '{gone}'] + $good, ['what' => '{'] + $good,
             ] as $said
         ) {
