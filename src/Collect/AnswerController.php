@@ -49,7 +49,7 @@ final class AnswerController extends AbstractController
         return $this->page($form, null === $from || $from['given'] ? [] : $from['cells'], []);
     }
 
-    #[Route('', name: 'answer_fill', methods: ['POST'])]
+    #[Route('', name: 'answer_fill', defaults: ['_takes' => 150], methods: ['POST'])]
     public function fill(string $token, Request $request): Response
     {
         $form = $this->forms->find($token);

@@ -88,7 +88,7 @@ final readonly class AddController
         return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side, $ground), [$layer->id]);
     }
 
-    #[Route('/art', name: 'compose_art')]
+    #[Route('/art', name: 'compose_art', defaults: ['_takes' => 1_010])]
     public function art(Project $project, Request $request, Artwork $artwork): Response
     {
         $side = ComposeView::side($project, [], ComposeScreen::side($request));

@@ -31,7 +31,7 @@ final readonly class FontsDialogController
         return $this->show($project);
     }
 
-    #[Route('', name: 'compose_fonts_bring', methods: ['POST'])]
+    #[Route('', name: 'compose_fonts_bring', defaults: ['_takes' => 1_010], methods: ['POST'])]
     public function bring(Project $project, Request $request, FontReader $reader): Response
     {
         [$files, $notices] = Upload::many($request, 'fonts');

@@ -43,7 +43,7 @@ final readonly class PicturesController
         return null === $taken ? $this->show($project) : $this->taken($project, $taken);
     }
 
-    #[Route('', name: 'library_bring', methods: ['POST'])]
+    #[Route('', name: 'library_bring', defaults: ['_takes' => 1_010], methods: ['POST'])]
     public function bring(Project $project, Request $request, PictureIntake $intake): Response
     {
         return $this->taken($project, $intake->take($project, ...Upload::many($request, 'pictures')));

@@ -83,7 +83,7 @@ final class PreviewController extends AbstractController
     }
 
     /** A photograph of a product of one's own: it lies in its middle at first. */
-    #[Route('/own', name: 'preview_own', methods: ['POST'])]
+    #[Route('/own', name: 'preview_own', defaults: ['_takes' => 1_010], methods: ['POST'])]
     public function own(Project $project, Request $request, PictureIntake $intake): Response
     {
         try {

@@ -62,7 +62,7 @@ final class BeginController extends AbstractController
         return $this->redirectToRoute('compose', ['project' => $project->id()]);
     }
 
-    #[Route('/projects/bring', name: 'project_bring', methods: ['POST'])]
+    #[Route('/projects/bring', name: 'project_bring', defaults: ['_takes' => 1_010], methods: ['POST'])]
     public function bring(
         Request $request,
         #[CurrentUser] Member $member,

@@ -26,7 +26,8 @@ final readonly class SaveAll implements Task
     private const TABLES = [
         'account.csv' => 'SELECT email, name, organisation, signatory, confirmed_at, issuer FROM member WHERE id = ?',
         'emails.csv' => 'SELECT project.id AS project, letter.row_number AS "row", letter.email, letter.copy_of, letter.state,
-            letter.error, letter.sent_at FROM letter JOIN project ON project.id = letter.project_id WHERE project.owner_id = ? ORDER BY letter.id',
+            letter.error, letter.sent_at FROM letter JOIN project
+            ON project.id = letter.project_id WHERE project.owner_id = ? ORDER BY letter.id',
         'closed-addresses.csv' => 'SELECT email, why, since FROM closed_address WHERE member_id = ? ORDER BY since',
         'responses.csv' => 'SELECT project.id AS project, answer.made_at, answer.row_id, answer.confirmed_at, answer.cells FROM answer
             JOIN project ON project.id = answer.project_id WHERE answer.given = TRUE AND project.owner_id = ? ORDER BY answer.made_at',

@@ -41,7 +41,7 @@ final class ImportController extends AbstractController
     ) {
     }
 
-    #[Route('', name: 'import_file', methods: ['POST'])]
+    #[Route('', name: 'import_file', defaults: ['_takes' => 1_010], methods: ['POST'])]
     public function bring(Project $project, Request $request): Response
     {
         set_time_limit(self::SECONDS);
@@ -58,7 +58,7 @@ final class ImportController extends AbstractController
         }
     }
 
-    #[Route('/paste', name: 'import_paste', methods: ['POST'])]
+    #[Route('/paste', name: 'import_paste', defaults: ['_takes' => 60], methods: ['POST'])]
     public function paste(Project $project, Request $request): Response
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'morphea');

@@ -89,7 +89,7 @@ final class RowPicturesController extends AbstractController
         ]);
     }
 
-    #[Route('/pictures', name: 'rows_pictures_bring', methods: ['POST'])]
+    #[Route('/pictures', name: 'rows_pictures_bring', defaults: ['_takes' => 1_010], methods: ['POST'])]
     public function bring(Project $project, Request $request, PictureIntake $intake): Response
     {
         $taken = $intake->take($project, ...Upload::many($request, 'pictures'));
@@ -124,7 +124,7 @@ final class RowPicturesController extends AbstractController
     }
 
     /** A picture dropped or pasted on a cell: the grid then writes its name there. */
-    #[Route('/pictures/drop', name: 'rows_pictures_drop', methods: ['POST'])]
+    #[Route('/pictures/drop', name: 'rows_pictures_drop', defaults: ['_takes' => 1_010], methods: ['POST'])]
     public function drop(Project $project, Request $request, PictureIntake $intake): Response
     {
         [$files, $notices] = Upload::many($request, 'pictures');

@@ -63,7 +63,7 @@ final readonly class TableController
         }
     }
 
-    #[Route('/edit', name: 'rows_edit', methods: ['POST'])]
+    #[Route('/edit', name: 'rows_edit', defaults: ['_takes' => 60], methods: ['POST'])]
     public function edit(Project $project, Request $request): Response
     {
         try {

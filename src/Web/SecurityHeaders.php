@@ -35,6 +35,8 @@ final class SecurityHeaders implements ResetInterface
         }
         $headers->set('X-Content-Type-Options', 'nosniff');
         $headers->set('Referrer-Policy', 'same-origin');
+        $headers->set('Cross-Origin-Opener-Policy', 'same-origin');
+        $headers->set('Permissions-Policy', 'camera=(), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()');
     }
 
     public function reset(): void
