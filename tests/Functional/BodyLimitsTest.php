@@ -13,7 +13,8 @@ final class BodyLimitsTest extends AppTestCase
     {
         $project = $this->project("Full name\nNg");
         $sent = function (string $address, int $bytes): string {
-            $this->browser->request('POST', $address, [], [], ['HTTP_CONTENT_LENGTH' => (string) $bytes, 'HTTP_ORIGIN' => 'http://localhost']);
+            $headers = ['HTTP_CONTENT_LENGTH' => (string) $bytes, 'HTTP_ORIGIN' => 'http://localhost'];
+            $this->browser->request('POST', $address, [], [], $headers);
 
             return $this->body();
         };

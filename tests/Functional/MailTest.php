@@ -4,17 +4,30 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Aws\Command;
+use Aws\Exception\AwsException;
+use League\Flysystem\Filesystem;
 use League\Flysystem\FilesystemOperator;
+use League\Flysystem\Local\LocalFilesystemAdapter;
+use League\Flysystem\UnableToReadFile;
 use Morphea\App\Command\BouncesCommand;
+use Morphea\App\Deliver\Handing;
+use Morphea\App\Deliver\Links;
+use Morphea\App\Entity\Mailing;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
+use Morphea\App\Mail\ClosedAddresses;
 use Morphea\App\Mail\Eml;
+use Morphea\App\Mail\LetterStore;
+use Morphea\App\Mail\MailWriter;
+use Morphea\App\Mail\Sender;
 use Morphea\App\Press\RunDesk;
 use Morphea\Core\Pattern\Pattern;
 use Morphea\Core\Pattern\PatternParts;
 use Morphea\Tests\Tools;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\Mailer\Transport\TransportInterface;
 
 /** Mail to each person of a table, through the mailbox that stands in for mail. */
 final class MailTest extends AppTestCase
@@ -312,6 +325,53 @@ final class MailTest extends AppTestCase
         } finally {
             $_SERVER['MORPHEA_MAILS_A_DAY'] = $_ENV['MORPHEA_MAILS_A_DAY'] = $usual;
         }
+    }
+
+    public function testAStoreThatDoesNotAnswerPutsAnEmailOff(): void
+    {
+        $project = $this->made();
+        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'attached']));
+        $this->entities()->clear();
+        $mailing = $this->entities()->getRepository(Mailing::class)->findOneBy([]) ?? self::fail();
+        $container = self::getContainer();
+        $gone = new class ($this->files()) extends Filesystem {
+            public function __construct(private readonly FilesystemOperator $files)
+            {
+                parent::__construct(new LocalFilesystemAdapter(sys_get_temp_dir()));
+            }
+
+            public function fileSize(string $path): int
+            {
+                return $this->files->fileSize($path);
+            }
+
+            public function read(string $location): string
+            {
+                throw UnableToReadFile::fromLocation($location, 'gone', new AwsException('gone', new Command('GetObject'), [
+                    'connection_error' => true,
+                ]));
+            }
+        };
+        $writer = new MailWriter(
+            $container->get(Links::class),
+            $container->get(Handing::class),
+            $gone,
+            $container->get('router'),
+            'morphea@tidewick.example',
+            '',
+        );
+        $letters = $container->get(LetterStore::class);
+        $sender = new Sender($container->get(TransportInterface::class), $writer, $letters, $container->get(ClosedAddresses::class));
+        foreach ($letters->due($mailing, 10) as $letter) {
+            $sender->send($mailing, $letter);
+        }
+        $found = $this->entities()->getConnection()->fetchAllAssociative('SELECT state, error, not_before FROM letter');
+        self::assertCount(3, $found);
+        foreach ($found as $one) {
+            self::assertSame(['waiting', 'The store of files does not answer.'], [$one['state'], $one['error']]);
+            self::assertGreaterThan(microtime(true) + 50, (float) $one['not_before']);
+        }
+        self::assertSame([], $this->mails());
     }
 
     public function testAnAddressIsTakenOffByHandAndByMistake(): void
