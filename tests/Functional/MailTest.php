@@ -330,6 +330,10 @@ final class MailTest extends AppTestCase
     public function testAStoreThatDoesNotAnswerPutsAnEmailOff(): void
     {
         $project = $this->made();
+        // Single files, which are read and not drawn.
+        self::getContainer()->get(RunDesk::class)->start($this->reload($project), $this->orderOf('png', '{full_name}', 'all'));
+        $this->work();
+        $this->entities()->clear();
         $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'attached']));
         $this->entities()->clear();
         $mailing = $this->entities()->getRepository(Mailing::class)->findOneBy([]) ?? self::fail();
