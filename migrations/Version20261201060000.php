@@ -20,8 +20,8 @@ final class Version20261201060000 extends Migration
 
     public function up(Schema $schema): void
     {
-        $this->addSql("ALTER TABLE followed ADD COLUMN prints CLOB DEFAULT '' NOT NULL");
-        $this->addSql("ALTER TABLE followed ADD COLUMN notes CLOB DEFAULT '' NOT NULL");
+        $this->addSql("ALTER TABLE followed ADD COLUMN prints TEXT DEFAULT '' NOT NULL");
+        $this->addSql("ALTER TABLE followed ADD COLUMN notes TEXT DEFAULT '' NOT NULL");
         $this->addSql('ALTER TABLE followed ADD COLUMN is_approved BOOLEAN DEFAULT FALSE NOT NULL');
         $this->addSql('ALTER TABLE follow ADD COLUMN seen_version INTEGER DEFAULT -1 NOT NULL');
     }

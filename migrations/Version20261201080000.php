@@ -19,7 +19,7 @@ final class Version20261201080000 extends Migration
     {
         $this->addSql('CREATE TABLE rate_limit (name VARCHAR(24) NOT NULL, who VARCHAR(64) NOT NULL, since DOUBLE PRECISION NOT NULL,
             hits INTEGER NOT NULL, PRIMARY KEY (name, who))');
-        $this->addSql('ALTER TABLE member ADD COLUMN confirmed_at DATETIME DEFAULT NULL');
+        $this->addSql('ALTER TABLE member ADD COLUMN confirmed_at TIMESTAMP(0) DEFAULT NULL');
         $this->addSql('CREATE TABLE sign_up (token VARCHAR(64) NOT NULL, email VARCHAR(180) NOT NULL, name VARCHAR(80) NOT NULL,
             password VARCHAR(255) NOT NULL, asked_at INTEGER NOT NULL, PRIMARY KEY (token))');
         // Whoever sent emails before answers for their address already.

@@ -22,7 +22,7 @@ final class Version20261201100000 extends Migration
     {
         $this->addSql("ALTER TABLE answer ADD COLUMN network VARCHAR(40) DEFAULT '' NOT NULL");
         $this->addSql('ALTER TABLE answer ADD COLUMN confirm_token VARCHAR(32) DEFAULT NULL');
-        $this->addSql('ALTER TABLE answer ADD COLUMN confirmed_at DATETIME DEFAULT NULL');
+        $this->addSql('ALTER TABLE answer ADD COLUMN confirmed_at TIMESTAMP(0) DEFAULT NULL');
         $this->addSql('ALTER TABLE member ADD COLUMN issuer VARCHAR(200) DEFAULT NULL');
         $this->addSql('CREATE INDEX answer_row ON answer (project_id, row_id)');
         $this->addSql('CREATE INDEX answer_confirm ON answer (confirm_token)');

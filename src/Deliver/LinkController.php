@@ -8,6 +8,7 @@ use League\Flysystem\FilesystemException;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\PieceLink;
 use Morphea\App\Press\Download;
+use Morphea\App\Press\FilesGone;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Web\Attachment;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -100,7 +101,7 @@ final class LinkController extends AbstractController
                     'Content-Type' => 'application/pdf',
                     'Content-Disposition' => Attachment::header(basename($handed->piece->name) . '.pdf'),
                 ]);
-        } catch (RenderError | FilesystemException) {
+        } catch (RenderError | FilesystemException | FilesGone) {
             return $this->gone($link);
         }
         if ($member?->id() !== $link->project()->owner()->id() && !$request->headers->has('Range')) {

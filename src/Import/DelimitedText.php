@@ -32,6 +32,8 @@ final readonly class DelimitedText
     private const CHUNK = 1 << 20;
     /** Bytes of one line of cells: as many as they may hold. */
     private const MOST_OF_ONE = 3_000_000;
+    /** Lines without a word in a row, after which it is asked whether anything follows: programs write a million of them. */
+    private const EMPTY = 10_000;
     /** What begins like this is something else, whatever it is called. */
     private const OTHER = '/^(\s*(<!doctype|<html|<\?xml|\{\\\\rtf)|%PDF|\x89PNG|\xFF\xD8\xFF|GIF8|RIFF|\x1F\x8B|7z|Rar!)/i';
 
@@ -117,8 +119,21 @@ final readonly class DelimitedText
         $record = RecordBound::append($stream, self::MOST_OF_ONE);
         try {
             $number = 1;
+            $empty = 0;
             while (false !== ($cells = @fgetcsv($stream, null, $delimiter, '"', ''))) {
                 $cells = array_map(static fn (?string $cell): string => (string) $cell, $cells);
+                $empty = '' === trim(implode('', $cells)) ? $empty + 1 : 0;
+                if ($empty > self::EMPTY) {
+                    if (self::isOver($stream, $record, $delimiter)) {
+                        return;
+                    }
+                    throw new UploadError(\sprintf(
+                        '“%s”: from line %s on, more than %s lines are empty before others follow. Delete them and bring it in again.',
+                        $name,
+                        number_format($number - self::EMPTY),
+                        number_format(self::EMPTY),
+                    ));
+                }
                 foreach ($cells as $cell) {
                     if (!mb_check_encoding($cell, 'UTF-8')) {
                         throw new UploadError(
@@ -134,6 +149,23 @@ final readonly class DelimitedText
         } finally {
             fclose($stream);
         }
+    }
+
+    /**
+     * Whether nothing follows but empty cells, however many; found by looking at bytes, and not at lines.
+     *
+     * @param resource $stream
+     */
+    private static function isOver($stream, \stdClass $record, string $delimiter): bool
+    {
+        while (!feof($stream)) {
+            $record->passed = 0;
+            if ('' !== trim((string) @fread($stream, self::CHUNK), " \t\n\r\"$delimiter")) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /** Whether a file holds bytes that are no letters in an encoding; they are left out when it is read so. */

@@ -9,6 +9,7 @@ use Morphea\App\Entity\Run;
 use Morphea\App\Storage\Signed;
 use Morphea\App\Storage\ZipStored;
 use Morphea\App\Web\Attachment;
+use Morphea\Core\Naming\UniqueNames;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\HttpFoundation\Response;
@@ -32,14 +33,20 @@ final readonly class Download
     public function of(Run $run): ?Response
     {
         // A run still going would give a ZIP that is different a second later.
-        $all = $run->isUnderWay() ? [] : iterator_to_array($this->store->of($run), false);
-        if ([] === $all) {
+        $made = $run->isUnderWay() ? [] : iterator_to_array($this->store->of($run), false);
+        if ([] === $made) {
             return null;
         }
-        if (1 === \count($all) && 0 === $all[0]['position']) {
+        // What vanished from the store is left out and named, and does not break the rest off in the middle.
+        $vanished = $this->store->vanished($run);
+        $all = array_values(array_filter($made, static fn (array $file): bool => !isset($vanished[$file['path']])));
+        if ([] === $all) {
+            throw new FilesGone($vanished);
+        }
+        if (1 === \count($made) && 0 === $all[0]['position']) {
             return $this->one($all[0]);
         }
-        $zip = new ZipStored($this->entries($run, $all), $run->orderedAt());
+        $zip = new ZipStored($this->entries($run, $all, $vanished), $run->orderedAt());
 
         $tag = "\"{$run->id()}-{$zip->length()}\"";
 
@@ -62,6 +69,9 @@ final readonly class Download
             return new RedirectResponse($store);
         }
         // Opened before anything is said: what cannot be read is said as such.
+        if (!$this->files->fileExists($file['path'])) {
+            throw new FilesGone([$file['path'] => $file['name']]);
+        }
         $stream = $this->files->readStream($file['path']);
         $send = static fn (\Closure $write, int $from, int $to) => ZipStored::copy($stream, $write, $from, $to);
         $bytes = 0 === $file['bytes'] ? $this->files->fileSize($file['path']) : $file['bytes'];
@@ -72,21 +82,26 @@ final readonly class Download
     /**
      * @param list<array{position: int, number: int, name: string, path: string, bytes: int, crc: int|null}> $all
      *
+     * @param array<string, string> $vanished names by path
+     *
      * @return iterable<array{name: string, bytes: int, crc: int, open: \Closure(): resource}>
      */
-    private function entries(Run $run, array $all): iterable
+    private function entries(Run $run, array $all, array $vanished): iterable
     {
+        // Documents and pieces are named apart from each other, and the report has a name, too.
+        $names = new UniqueNames();
+        $names->give(self::REPORT);
         foreach ($all as $file) {
             // What was made before sizes and checksums were noted is looked at now.
             $known = null !== $file['crc'];
             yield [
-                'name' => $file['name'],
+                'name' => $names->give($file['name']),
                 'bytes' => $known ? $file['bytes'] : $this->files->fileSize($file['path']),
                 'crc' => $file['crc'] ?? (int) hexdec($this->files->checksum($file['path'], ['checksum_algo' => 'crc32b'])),
                 'open' => fn () => $this->files->readStream($file['path']),
             ];
         }
-        $csv = $this->report->csv($run);
+        $csv = $this->report->csv($run, $vanished);
         yield ['name' => self::REPORT, 'bytes' => \strlen($csv), 'crc' => crc32($csv), 'open' => static function () use ($csv) {
             $stream = fopen('php://memory', 'r+') ?: throw new \LogicException('There is no memory.');
             fwrite($stream, $csv);

@@ -214,6 +214,21 @@ final readonly class FileStore
         return array_values($missing);
     }
 
+    /** @return array<string, string> names of files that are not in the store any more, or not whole, by path */
+    public function vanished(Run $run): array
+    {
+        $vanished = [];
+        $size = $this->sizes($run);
+        foreach ($this->of($run) as $file) {
+            $is = 0 === $file['position'] ? $this->size($file['path']) : $size($file['path']);
+            if (0 === $is || (0 !== $file['bytes'] && $is !== $file['bytes'])) {
+                $vanished[$file['path']] = $file['name'];
+            }
+        }
+
+        return $vanished;
+    }
+
     /** @return \Closure(string): int bytes of a file by its path: asked for one by one, or all at once where that is less to ask */
     private function sizes(Run $run): \Closure
     {

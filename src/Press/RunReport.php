@@ -15,12 +15,16 @@ final readonly class RunReport
     {
     }
 
-    /** A line for each piece (RFC 4180): its row, its name, what came of it, why not, its files. */
-    public function csv(Run $run): string
+    /**
+     * A line for each piece (RFC 4180): its row, its name, what came of it, why not, its files.
+     *
+     * @param array<string, string> $vanished names of files that are not kept any more, by path
+     */
+    public function csv(Run $run, array $vanished = []): string
     {
-        $files = [];
+        $files = $gone = [];
         foreach ($this->files->of($run) as $file) {
-            $files[$file['position']][] = $file['name'];
+            isset($vanished[$file['path']]) ? ($gone[$file['position']][] = $file['name']) : ($files[$file['position']][] = $file['name']);
         }
         $out = fopen('php://temp', 'r+') ?: throw new \LogicException('There is no memory.');
         fputcsv($out, ['row', 'name', 'outcome', 'reason', 'files'], escape: '', eol: "\r\n");
@@ -29,7 +33,9 @@ final readonly class RunReport
                 (string) $piece['row'],
                 $piece['name'],
                 self::outcome($piece['state'], $piece['taken']),
-                $piece['reason'],
+                isset($gone[$piece['position']])
+                    ? 'Not kept any more: ' . implode(' | ', $gone[$piece['position']])
+                    : $piece['reason'],
                 implode(' | ', $files[$piece['position']] ?? []),
             ];
             fputcsv($out, array_map(Harmless::cell(...), $line), escape: '', eol: "\r\n");

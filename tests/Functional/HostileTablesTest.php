@@ -63,6 +63,10 @@ final class HostileTablesTest extends TestCase
                 yield "<row r=\"$i\">" . $cell("A$i", "Name $i") . $cell("B$i", "Town $i") . '</row>';
             }
         };
+        yield 'CSV, many empty lines before others' => [
+            static fn (string $path) => file_put_contents($path, "Name,Town\nNg,NW\n" . str_repeat("\n", 20_000) . "Pip,ST\n"),
+            '“rows”: from line 3 on, more than 10,000 lines are empty before others follow. Delete them',
+        ];
         yield 'ODS, repeated rows and columns' => [
             static fn (string $path) => self::ods($path, self::row('x', 16_384, 1_048_576)),
             'more than 200 columns: in line 1 something stands in column XFD',
@@ -194,6 +198,22 @@ final class HostileTablesTest extends TestCase
         $grid = self::reader()->file($path, 'rows');
         self::assertSame([10_000, []], [\count($grid->sheets), $grid->lines]);
         self::assertLessThan(20e9, hrtime(true) - $began, 'all of them would take minutes');
+    }
+
+    #[TestWith(["\n"])]
+    #[TestWith(["\r\n"])]
+    #[TestWith([" ; \n"])]
+    #[TestWith(["\"\";\"\"\n"])]
+    public function testTwentyMegabytesOfEmptyLinesCostNothing(string $line): void
+    {
+        $path = $this->path();
+        file_put_contents($path, "Name;Town\nNg;NW\n" . str_repeat($line, intdiv(20_000_000, \strlen($line))));
+        memory_reset_peak_usage();
+        $began = hrtime(true);
+        $grid = self::reader()->file($path, 'rows');
+        self::assertSame([['Name', 'Town'], ['Ng', 'NW']], \array_slice($grid->lines, 0, 2));
+        self::assertLessThan(self::MEMORY, memory_get_peak_usage());
+        self::assertLessThan(10e9, hrtime(true) - $began, 'line by line it would take two minutes');
     }
 
     public function testLargeTablesAreReadToTheirEnd(): void

@@ -273,6 +273,36 @@ final class RobustPressTest extends AppTestCase
         );
     }
 
+    public function testFilesThatVanishedAreNamedAndDoNotBreakTheRestOff(): void
+    {
+        $rows = "Ada|1|a|2026-01-01|1\nBo|1|b|2026-01-01|2\nreport|1|c|2026-01-01|3";
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\n$rows");
+        $run = self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('png', '{full_name}', 'all'));
+        $this->work();
+        $database = $this->entities()->getConnection();
+        // A document of the name of a piece, and one that differs in its case alone: as several formats in a run may have them.
+        $database->executeStatement("UPDATE run_file SET name = 'REPORT.csv' WHERE name = 'report.png'");
+        $path = (string) $database->fetchOne("SELECT path FROM run_file WHERE name = 'Ada.png'");
+        $this->files()->delete($path);
+        $this->browser->request('GET', "/projects/{$project->id()}/press/runs/{$run->id()}/file");
+        self::assertResponseIsSuccessful();
+        $file = (string) tempnam(sys_get_temp_dir(), 'zip');
+        file_put_contents($file, $this->browser->getInternalResponse()->getContent());
+        $zip = new \ZipArchive();
+        self::assertTrue($zip->open($file, \ZipArchive::CHECKCONS));
+        $names = array_map(static fn (int $i): string => (string) $zip->getNameIndex($i), range(0, $zip->numFiles - 1));
+        sort($names);
+        self::assertSame(['Bo.png', 'REPORT-2.csv', 'report.csv'], $names);
+        self::assertStringContainsString('Not kept any more: Ada.png', (string) $zip->getFromName('report.csv'));
+        unlink($file);
+        foreach ($database->fetchFirstColumn('SELECT path FROM run_file') as $one) {
+            $this->files()->delete((string) $one);
+        }
+        $this->browser->request('GET', "/projects/{$project->id()}/press/runs/{$run->id()}/file");
+        self::assertResponseStatusCodeSame(410);
+        self::assertStringContainsString('These files are not kept any more: Ada.png, Bo.png, REPORT.csv', $this->body());
+    }
+
     public function testDeletingAProjectDuringItsRunIsAnsweredAndLeavesNothing(): void
     {
         $project = $this->rows(400);

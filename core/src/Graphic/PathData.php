@@ -12,6 +12,7 @@ final readonly class PathData
 {
     public const MOST_LETTERS = 50_000;
     private const COUNTS = ['M' => 2, 'L' => 2, 'H' => 1, 'V' => 1, 'C' => 6, 'S' => 4, 'Q' => 4, 'T' => 2, 'A' => 7, 'Z' => 0];
+    private const CURVES = ['C' => 'cubic', 'S' => 'cubic', 'Q' => 'quadratic', 'T' => 'quadratic'];
 
     /** @param non-empty-list<array{string, list<float>}> $steps M, L, C or Z, each with its points in turn */
     private function __construct(public array $steps)
@@ -28,14 +29,16 @@ final readonly class PathData
         }
         $steps = [];
         $x = $y = $startX = $startY = 0.0;
-        // The control point that S and T mirror.
-        $control = null;
+        // The control point that S and T mirror, and the kind of its curve: S mirrors only a cubic one's, T only a quadratic one's.
+        $control = $of = null;
         foreach (self::commands($data) as [$letter, $numbers]) {
             $big = strtoupper($letter);
             [$baseX, $baseY] = $letter === $big ? [0.0, 0.0] : [$x, $y];
             $points = self::absolute($big, $numbers, $baseX, $baseY);
-            $mirror = null !== $control ? [2 * $x - $control[0], 2 * $y - $control[1]] : [$x, $y];
+            $kind = self::CURVES[$big] ?? null;
+            $mirror = null !== $control && $of === $kind ? [2 * $x - $control[0], 2 * $y - $control[1]] : [$x, $y];
             $control = null;
+            $of = $kind;
             switch ($big) {
                 case 'M':
                 case 'L':
@@ -83,11 +86,6 @@ final readonly class PathData
             if ('M' === $big) {
                 [$startX, $startY] = [$x, $y];
             }
-            // Later pairs of a move are lines; S mirrors only a cubic curve, T only a quadratic one.
-            $control = match ($big) {
-                'C', 'S', 'Q', 'T' => $control,
-                default => null,
-            };
         }
         if (
             [] === $steps ||

@@ -37,6 +37,17 @@ final class PathDataTest extends TestCase
         );
     }
 
+    public function testACurveOfAnotherKindIsNotMirrored(): void
+    {
+        // SVG 1.1, 8.3.6 and 8.3.7: the first control point is then where the curve begins.
+        self::assertSame(['C', [20.0, 10.0, 40.0, 0.0, 50.0, 10.0]], PathData::parse('M0 10Q10 0 20 10S40 0 50 10')->steps[2]);
+        $steps = PathData::parse('M0 10C5 0 10 0 20 10T50 10T80 10')->steps;
+        self::assertSame(['C', [20.0, 10.0, 30.0, 10.0, 50.0, 10.0]], $steps[2], 'a straight line, for its handle is its beginning');
+        // Both mirror their own kind, however many follow.
+        $next = PathData::parse('M0 10Q10 0 20 10T40 10')->steps[2][1];
+        self::assertEqualsWithDelta([20.0 + 20 / 3, 10.0 + 20 / 3], \array_slice($next, 0, 2), 1e-9);
+    }
+
     public function testAnArcKeepsToItsCircle(): void
     {
         $path = PathData::parse('M0 50A50 50 0 0 1 100 50A50 50 0 0 1 0 50Z');
