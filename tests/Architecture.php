@@ -94,7 +94,7 @@ final class Architecture
         'App\Sheets' => [
             'Core\Data', 'Core\Drawing', 'Core\Layout', 'Core\Sheet', 'Core\Template', 'App\Entity', 'App\Storage', 'App\Render',
             'App\Making',
-            'App\Open', 'App\Press',
+            'App\Open', 'App\Press', 'App\Web',
         ],
         'App\Deliver' => [
             'Core\Pattern', 'Core\Data', 'App\Entity', 'App\History', 'App\Render', 'App\Making', 'App\Press', 'App\Tables',
@@ -132,7 +132,9 @@ final class Architecture
             'Core\Cell', 'Core\Naming', 'Core\Pattern', 'Core\Data', 'Core\Template', 'App\Drafting', 'App\Entity',
             'App\Storage', 'App\Import', 'App\Templates', 'App\Work', 'App\Pictures', 'App\Tables', 'App\Web', 'App\Press', 'App\Deliver',
         ],
-        'App\Keeping' => ['App\Entity', 'App\Account', 'App\Mail', 'App\Storage', 'App\Media', 'App\Pictures', 'App\Press', 'App\Rows'],
+        'App\Keeping' => [
+            'App\Entity', 'App\Account', 'App\Web', 'App\Mail', 'App\Storage', 'App\Media', 'App\Pictures', 'App\Press', 'App\Rows',
+        ],
         'App\Projects' => [
             'Core\Cell', 'Core\Pattern', 'Core\Naming', 'Core\Data', 'Core\Template', 'Core\Type', 'App\Entity', 'App\Hand',
             'App\Storage', 'App\Account', 'App\Render',

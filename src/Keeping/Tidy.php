@@ -22,6 +22,7 @@ use Morphea\App\Press\MakeRun;
 use Morphea\App\Rows\ImportStore;
 use Morphea\App\Storage\Dialect;
 use Morphea\App\Storage\WholeFiles;
+use Morphea\App\Web\Once;
 use Symfony\Component\Cache\PruneableInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Lock\LockFactory;
@@ -58,6 +59,7 @@ final readonly class Tidy
         private SessionStore $sessions,
         private Limits $limits,
         private SignUps $signUps,
+        private Once $once,
         private Resets $resets,
         private CacheInterface $cache,
         private int $keepRunsDays,
@@ -94,7 +96,7 @@ final readonly class Tidy
                 'mails' => $this->older(MailboxTransport::FOLDER, self::KEPT_MAILS_DAYS * self::DAY),
                 'words read aloud' => $this->older(Spoken::FOLDER, self::KEPT_WORDS_DAYS * self::DAY),
                 'sessions' => $this->sessions->gc(0),
-                'attempts' => $this->limits->tidy() + $this->signUps->tidy(),
+                'attempts' => $this->limits->tidy() + $this->signUps->tidy() + $this->once->tidy(),
                 'reset links' => $this->resets->tidy(),
                 ...$this->here(),
             ]);

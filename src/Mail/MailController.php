@@ -8,6 +8,7 @@ use Morphea\App\Deliver\EditorWords;
 use Morphea\App\Entity\Mailing;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
+use Morphea\App\Web\Once;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Mail\MailError;
 use Morphea\Core\Pattern\Shown;
@@ -83,8 +84,11 @@ final class MailController extends AbstractController
     }
 
     #[Route('/send', name: 'mail_send', methods: ['POST'])]
-    public function send(Project $project, Request $request, #[CurrentUser] Member $member): Response
+    public function send(Project $project, Request $request, Once $once, #[CurrentUser] Member $member): Response
     {
+        if (!$once->isFirst($request)) {
+            return $this->redirectToRoute('mail', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+        }
         try {
             $order = $this->orders->from($request->request);
             $this->orders->keep($project, $order);
@@ -148,9 +152,12 @@ final class MailController extends AbstractController
 
     /** To chosen ones once more, or to all of a state. */
     #[Route('/{mailing}/again', name: 'mailing_again', methods: ['POST'], requirements: ['mailing' => '[0-9a-z]{26}'])]
-    public function again(Project $project, string $mailing, Request $request, #[CurrentUser] Member $member): Response
+    public function again(Project $project, string $mailing, Request $request, Once $once, #[CurrentUser] Member $member): Response
     {
         $found = $this->found($project, $mailing);
+        if (!$once->isFirst($request)) {
+            return $this->to($project, $found);
+        }
         $all = LetterState::tryFrom($request->request->getString('all'));
         $chosen = true !== $all?->isMissed()
             ? array_values(array_map(intval(...), array_filter($request->request->all('letters'), is_numeric(...))))

@@ -9,6 +9,7 @@ use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Outputs;
+use Morphea\App\Web\Once;
 use Morphea\Core\Pattern\PatternError;
 use Morphea\Core\Pattern\PatternParts;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -89,10 +90,12 @@ final class PressController extends AbstractController
     }
 
     #[Route('/runs', name: 'run_start', methods: ['POST'])]
-    public function start(Project $project, Request $request, #[CurrentUser] Member $member): Response
+    public function start(Project $project, Request $request, Once $once, #[CurrentUser] Member $member): Response
     {
         try {
-            $this->desk->start($project, $this->order($project, $request), $member->getUserIdentifier());
+            if ($once->isFirst($request)) {
+                $this->desk->start($project, $this->order($project, $request), $member->getUserIdentifier());
+            }
         } catch (OrderError $e) {
             $this->addFlash('bad', $e->getMessage());
         }

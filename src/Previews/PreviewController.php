@@ -18,6 +18,7 @@ use Morphea\App\Press\OrderError;
 use Morphea\App\Press\Planner;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Render\RenderError;
+use Morphea\App\Web\Once;
 use Morphea\App\Web\Upload;
 use Morphea\Core\Preview\Ink;
 use Morphea\Core\Preview\PreviewError;
@@ -108,7 +109,7 @@ final class PreviewController extends AbstractController
     }
 
     #[Route('', name: 'previews_make', methods: ['POST'])]
-    public function make(Project $project, Request $request, #[CurrentUser] Member $member): Response
+    public function make(Project $project, Request $request, Once $once, #[CurrentUser] Member $member): Response
     {
         try {
             $settings = Settings::of([
@@ -117,7 +118,9 @@ final class PreviewController extends AbstractController
             ]);
             $order = $this->planner->usual($project, OnProducts::id());
             $order = $order->as([new Choice($this->outputs->get(OnProducts::id()), $settings)]);
-            $this->runs->start($project, $order, $member->getUserIdentifier());
+            if ($once->isFirst($request)) {
+                $this->runs->start($project, $order, $member->getUserIdentifier());
+            }
         } catch (OrderError $e) {
             $this->addFlash('bad', $e->getMessage());
 

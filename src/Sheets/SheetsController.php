@@ -12,6 +12,7 @@ use Morphea\App\Press\OrderError;
 use Morphea\App\Press\Planner;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Press\SavedOrders;
+use Morphea\App\Web\Once;
 use Morphea\Core\Sheet\LabelSheet;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -71,10 +72,17 @@ final class SheetsController extends AbstractController
     }
 
     #[Route('/runs', name: 'sheets_start', methods: ['POST'])]
-    public function start(Project $project, Request $request, RunDesk $desk, #[CurrentUser] Member $member): Response
-    {
+    public function start(
+        Project $project,
+        Request $request,
+        RunDesk $desk,
+        Once $once,
+        #[CurrentUser] Member $member,
+    ): Response {
         try {
-            $desk->start($project, $this->orders->from($project, $member, $request->request), $member->getUserIdentifier());
+            if ($once->isFirst($request)) {
+                $desk->start($project, $this->orders->from($project, $member, $request->request), $member->getUserIdentifier());
+            }
         } catch (OrderError $e) {
             return $this->back($project, $e);
         }

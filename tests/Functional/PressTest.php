@@ -198,6 +198,23 @@ final class PressTest extends AppTestCase
         self::assertCount(4, Tools::pieces($this->download($project)));
     }
 
+    public function testADoubleClickOrdersOnce(): void
+    {
+        $project = $this->project();
+        $once = (string) $this->browser->request('GET', "/projects/{$project->id()}/press")->filter('#order [name="_once"]')->attr('value');
+        foreach ([1, 2] as $click) {
+            $this->order($project, ['formats' => ['pdf'], '_once' => $once]);
+            self::assertResponseRedirects("/projects/{$project->id()}/press", 303);
+        }
+        $this->entities()->clear();
+        self::assertSame(1, $this->entities()->getRepository(Run::class)->count());
+        $next = (string) $this->browser->followRedirect()->filter('#order [name="_once"]')->attr('value');
+        self::assertNotSame($once, $next);
+        $this->order($project, ['formats' => ['pdf'], '_once' => $next]);
+        $this->entities()->clear();
+        self::assertSame(2, $this->entities()->getRepository(Run::class)->count(), 'on purpose it is ordered once more');
+    }
+
     public function testASecondRunMakesWhatChangedAndTakesTheRestOver(): void
     {
         $rows = implode("\n", array_map(static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i", range(1, 12)));
