@@ -7,6 +7,7 @@ $names = [
     'swatches',
     'notices',
     'saves',
+    'http',
     'dialogs',
     'words',
     'compose',

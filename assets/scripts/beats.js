@@ -1,4 +1,5 @@
 // Time: the side at a moment, played as it is made. The numbers come from the server; nothing is timed here.
+import {http} from './http.js';
 import {isDrawn} from './beats-strip.js';
 import {element, film} from './clips.js';
 import {notice} from './notices.js';
@@ -19,9 +20,8 @@ const now = () => `${state().row} ${state().revision}`;
 async function load() {
     if (key === now() && scene) return scene;
     const wanted = now();
-    const asked = await fetch(`${strip().dataset.moments}?row=${state().row}`, {headers: {'X-Requested-With': 'fetch'}})
-        .then((answer) => (answer.ok ? answer.json() : null))
-        .catch(() => null);
+    const answer = await http(`${strip().dataset.moments}?row=${state().row}`);
+    const asked = answer.ok ? answer.json() : null;
     // Meanwhile the row was flipped, or the design changed.
     if (strip() && wanted !== now()) return load();
     if (!asked) {
@@ -85,8 +85,8 @@ function silence() {
 }
 // Fetched as a whole as well: only so can it be gone to any moment of it.
 async function sound(of) {
-    const answer = await fetch(of.heard).catch(() => null);
-    const bytes = answer?.ok ? await answer.blob() : null;
+    const answer = await http(of.heard);
+    const bytes = answer.ok ? answer.blob() : null;
     if (!bytes) return notice('What is heard could not be fetched; it plays without sound.', true);
     if (scene === of) heard = new Audio(URL.createObjectURL(bytes));
 }
@@ -231,9 +231,9 @@ function lengths() {
     place.innerHTML = told[1];
     if (told[0] === revision) return;
     asking = setTimeout(async () => {
-        const answer = await fetch(place.dataset.lengths, {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
-        if (!answer?.ok) return;
-        told = [revision, await answer.text()];
+        const answer = await http(place.dataset.lengths);
+        if (!answer.ok) return;
+        told = [revision, answer.text()];
         lengths();
     }, 800);
 }

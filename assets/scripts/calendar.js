@@ -1,16 +1,18 @@
 // Posts go to other days by the mouse and by the arrow keys; one that is pressed opens.
+import {http} from './http.js';
+import {notice} from './notices.js';
+
 const shown = document.getElementById('post-shown');
 const dialog = document.getElementById('post-dialog');
-const token = () => document.querySelector('[name=_token]').value;
 
 /** What is asked of a post; the month comes anew, with the focus where it was. */
 async function move(address, fields, id) {
     const month = document.getElementById('month');
     const body = new URLSearchParams({...fields, month: month.dataset.month});
-    const answer = await fetch(address, {method: 'POST', body, headers: {'X-CSRF-Token': token()}});
-    if (!answer.ok) return;
-    month.outerHTML = await answer.text();
-    document.getElementById(id)?.focus();
+    const answer = await http(address, {method: 'POST', body});
+    if (!answer.ok) return notice('It was not moved: the server does not answer. Try again.', true);
+    month.outerHTML = answer.text();
+    return document.getElementById(id)?.focus();
 }
 
 const later = (day, days) => {
@@ -69,9 +71,9 @@ document.addEventListener('click', async (event) => {
     const post = event.target.closest?.('.post');
     // What was dragged is not opened by it.
     if (!post || letGo) return;
-    const answer = await fetch(post.dataset.open);
+    const answer = await http(post.dataset.open);
     if (!answer.ok) return;
-    shown.innerHTML = await answer.text();
+    shown.innerHTML = answer.text();
     dialog.showModal();
 });
 document.addEventListener('submit', (event) => {

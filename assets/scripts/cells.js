@@ -1,23 +1,18 @@
-import {kept, saves, token} from './saves.js';
+import {http} from './http.js';
+import {kept, saves} from './saves.js';
 
 // Cells of one row, changed beside its piece as in the grid: kept and tried again until the server has decided; if
 // somebody else was faster, that is said, and nothing is written over. What is looked at follows when nothing waits.
 const cells = () => document.getElementById('cells');
 const queue = saves(
     async ({row, name, value, seen, mark}) => {
-        const answer = await fetch(cells().dataset.edit, {
+        const answer = await http(cells().dataset.edit, {
             method: 'POST',
-            keepalive: true,
-            headers: {'Content-Type': 'application/json', 'X-Requested-With': 'fetch', 'X-CSRF-Token': token()},
-            body: JSON.stringify({
-                op: 'cells',
-                token: mark,
-                cells: {[row]: {[name]: value}},
-                seen: {[row]: {[name]: seen}},
-            }),
+            json: {op: 'cells', token: mark, cells: {[row]: {[name]: value}}, seen: {[row]: {[name]: seen}}},
         });
-        const why = kept(answer.status);
-        return why ? {kept: why} : {ok: answer.ok, told: await answer.json().catch(() => null)};
+        const told = answer.json();
+        const why = kept(answer.ok && !told ? 0 : answer.status);
+        return why ? {kept: why} : {ok: answer.ok, told};
     },
     ({name, value}) => `${name}: ${value}`,
 );
@@ -28,9 +23,9 @@ function say(words, isBad = false) {
 }
 // The piece and what was found about it as they are now; what is being typed, and its caret, stay.
 async function look() {
-    const answer = await fetch(location.href).catch(() => null);
-    if (!answer?.ok || queue.waiting().length) return;
-    const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
+    const answer = await http(location.href, {headers: {'X-Requested-With': ''}});
+    if (!answer.ok || queue.waiting().length) return;
+    const page = new DOMParser().parseFromString(answer.text(), 'text/html');
     for (const part of ['#bar', '.proof-piece']) {
         window.Idiomorph.morph(document.querySelector(part), page.querySelector(part), {
             ignoreActiveValue: true,

@@ -1,15 +1,14 @@
 // Copy, cut and paste layers, across sides and projects: what was copied is kept in this browser.
+import {http} from './http.js';
 import {edit, isTyping, selection, url} from './screen.js';
 import {notice} from './notices.js';
 
 const KEY = 'morphea-copied';
 
 async function copy() {
-    const answer = await fetch(`${url('/layers')}?layer=${encodeURIComponent(selection().join(','))}`, {
-        headers: {Accept: 'application/json'},
-    });
+    const answer = await http(`${url('/layers')}?layer=${encodeURIComponent(selection().join(','))}`);
     if (!answer.ok) return false;
-    localStorage.setItem(KEY, await answer.text());
+    localStorage.setItem(KEY, answer.text());
     notice(
         `${selection().length === 1 ? 'The layer is' : `${selection().length} layers are`} copied. ` +
             'Paste with Ctrl+V, here or in another project.',

@@ -1,5 +1,7 @@
 // Clips on the stage: fetched once, as long as few enough others came since.
 // A clip stands where its picture stood, in the same place and cut the same way; its moments are told to it.
+import {http} from './http.js';
+
 const clips = new Map();
 // As many as a few rows need; each may take some megabytes.
 const MOST = 8;
@@ -35,9 +37,9 @@ export function film(holder, plays) {
         }
         clips.set(
             plays.clip,
-            fetch(plays.clip)
-                .then((answer) => (answer.ok ? answer.blob() : Promise.reject(new Error())))
-                .then((blob) => URL.createObjectURL(blob)),
+            http(plays.clip).then((answer) =>
+                answer.ok ? URL.createObjectURL(answer.blob()) : Promise.reject(new Error()),
+            ),
         );
     }
     clips.get(plays.clip).then(

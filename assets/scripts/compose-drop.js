@@ -1,6 +1,7 @@
 // What a column becomes where it is dropped on the design: words in a text or instead of them, the picture of a frame,
 // what a code holds, or a layer of its own.
 import {target} from './column-drag.js';
+import {http} from './http.js';
 import {inPlace, leave, openWords, SAMPLE} from './inplace.js';
 import {edit, isPaper, side, url} from './screen.js';
 import {wordsOf} from './words-editor.js';
@@ -13,8 +14,8 @@ let known = null;
 document.addEventListener('pointerdown', async (event) => {
     if (known || !event.target.closest('.column')) return;
     known = {};
-    const answer = await fetch(url('/kinds'), {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
-    known = answer?.ok ? await answer.json() : null;
+    const answer = await http(url('/kinds'));
+    known = answer.ok ? answer.json() : null;
 });
 const about = (column) => known?.[column.key] ?? {};
 

@@ -1,6 +1,6 @@
 // Copy and paste as spreadsheets write it; pictures dropped or pasted on a cell.
 import {notice} from './notices.js';
-import {token} from './saves.js';
+import {http} from './http.js';
 import {base, changeCells, column, columns, gridHasKeys, reload, root, selected, set, grid} from './grid.js';
 
 const quoted = (text) => (/["\t\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
@@ -96,14 +96,11 @@ async function bringPictures(files, id, key) {
         if (said) said.firstChild.textContent = `Picture ${i + 1} of ${files.length} is on its way …`;
         const body = new FormData();
         body.append('pictures[]', file);
-        const answer = await fetch(`${base}/pictures/drop`, {
-            method: 'POST',
-            headers: {'X-CSRF-Token': token(), 'X-Requested-With': 'fetch'},
-            body,
-        }).catch(() => null);
-        const came = answer?.ok
-            ? await answer.json()
-            : {names: [], notices: [`“${file.name}” was not taken by the server. Try it again.`]};
+        const answer = await http(`${base}/pictures/drop`, {method: 'POST', body});
+        const came = (answer.ok && answer.json()) || {
+            names: [],
+            notices: [`“${file.name}” was not taken by the server. Try it again.`],
+        };
         names.push(...came.names);
         notices.push(...came.notices);
     }

@@ -2,7 +2,8 @@
 // Everything people do is asked of the server, which answers with what changed; recipes, marks and history are its
 // work.
 import {notice} from './notices.js';
-import {kept, outlives, saves, token} from './saves.js';
+import {http} from './http.js';
+import {kept, saves} from './saves.js';
 
 export const root = document.getElementById('grid');
 export const {base} = root.dataset;
@@ -39,30 +40,19 @@ const dialogOpen = () => document.querySelector('dialog[open]');
 
 // ---- the server
 async function post(address, body) {
-    const said = JSON.stringify(body);
-    const answer = await fetch(base + address, {
-        method: 'POST',
-        body: said,
-        keepalive: outlives(said),
-        headers: {'Content-Type': 'application/json', 'X-Requested-With': 'fetch', 'X-CSRF-Token': token()},
-    });
-    const text = await answer.text();
-    let json = null;
-    try {
-        json = JSON.parse(text);
-    } catch {
-        json = {
-            error:
-                answer.status === 413
-                    ? 'This is larger than the server takes at once. Nothing was changed; do it in parts.'
-                    : 'The server could not do this. Nothing was changed; try again.',
-        };
-    }
-    return {status: answer.status, ok: answer.ok, json};
+    const answer = await http(base + address, {method: 'POST', json: body});
+    const json = answer.json();
+    // What is ours says what the table is now; without that nothing was saved.
+    const status = answer.ok && !json ? 0 : answer.status;
+    return {status, ok: status !== 0 && answer.ok, json: json ?? {error: WHY[status] ?? WHY.other}};
 }
-const unanswered = {ok: false, json: {error: 'The server does not answer. Nothing was changed; try again.'}};
-export const ask = (body) => post('/edit', body).catch(() => unanswered);
-export const taste = (recipe) => post('/taste', {recipe}).catch(() => unanswered);
+const WHY = {
+    0: 'The server does not answer. Nothing was changed; try again.',
+    413: 'This is larger than the server takes at once. Nothing was changed; do it in parts.',
+    other: 'The server could not do this. Nothing was changed; try again.',
+};
+export const ask = (body) => post('/edit', body);
+export const taste = (recipe) => post('/taste', {recipe});
 
 // One change after the other, each made from what the one before it left. A version is that of the first time it is
 // sent: a change that arrived although its answer was lost is known again by its token. What depends on where rows or
@@ -164,8 +154,8 @@ function words({body}) {
         : (OPS[body.op] ?? 'a change of a column');
 }
 export async function reload() {
-    const answer = await fetch(`${base}/data`, {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
-    if (answer?.ok) show({...(await answer.json()), all: true});
+    const told = (await http(`${base}/data`)).json();
+    if (told?.rows) show({...told, all: true});
 }
 // What waits to be saved is seen over what the server has.
 function withUnsaved(list) {
@@ -182,8 +172,8 @@ let places = new Map();
 export const sorted = () => sorting;
 export const place = (id) => places.get(id) ?? places.size;
 async function arrange() {
-    const answer = await fetch(`${base}/order?column=${encodeURIComponent(sorting.key)}`).catch(() => null);
-    if (answer?.ok) places = new Map((await answer.json()).map((id, i) => [id, i]));
+    const ids = (await http(`${base}/order?column=${encodeURIComponent(sorting.key)}`)).json();
+    if (Array.isArray(ids)) places = new Map(ids.map((id, i) => [id, i]));
     else sorting = null;
 }
 export async function showBy(by) {

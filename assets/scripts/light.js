@@ -1,3 +1,4 @@
+import {http} from './http.js';
 import {isTyping} from './typing.js';
 
 // The light table: by keys from piece to piece, and many selected to do one thing with them.
@@ -102,10 +103,7 @@ const picked = new Set();
 let from = null;
 let order = null;
 // Of all pieces that lie here, in order; asked for once.
-const numbers = () =>
-    (order ??= fetch(table().dataset.numbers, {headers: {'X-Requested-With': 'fetch'}}).then((answer) =>
-        answer.ok ? answer.json() : [],
-    ));
+const numbers = () => (order ??= http(table().dataset.numbers).then((answer) => (answer.ok && answer.json()) || []));
 async function pick(card, on, range) {
     if (card.dataset.id === '0') return;
     const number = Number(card.dataset.number);

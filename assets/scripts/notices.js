@@ -52,6 +52,9 @@ document.addEventListener('htmx:responseError', (event) => {
         true,
     );
 });
+document.addEventListener('http:strange', () =>
+    notice('The server does not answer. Is it running? Nothing was changed.', true),
+);
 document.addEventListener(
     'htmx:sendError',
     (event) => isKept(event) || notice('The server does not answer. Is it running? Nothing was changed.', true),

@@ -1,4 +1,6 @@
 // Own products: the points of their mesh are dragged, or moved by the arrow keys, and the picture follows.
+import {http} from './http.js';
+
 const stage = document.getElementById('product-stage');
 const picture = document.getElementById('product-picture');
 const wrong = document.getElementById('product-wrong');
@@ -34,17 +36,17 @@ function show() {
     history.replaceState(null, '', here);
     clearTimeout(waiting);
     waiting = setTimeout(async () => {
-        const answer = await fetch(`${stage.dataset.picture}&${new URLSearchParams({product})}`);
+        const answer = await http(`${stage.dataset.picture}&${new URLSearchParams({product})}`);
         wrong.hidden = answer.ok;
         if (!answer.ok) {
-            wrong.textContent = await answer.text();
+            wrong.textContent = answer.text() || 'The server does not answer. Try again.';
             return;
         }
         const reader = new FileReader();
         reader.onload = () => {
             picture.src = reader.result;
         };
-        reader.readAsDataURL(await answer.blob());
+        reader.readAsDataURL(answer.blob());
     }, 200);
 }
 

@@ -1,5 +1,6 @@
 // Changes on their way to the server. They are kept until it has answered, tried again, and said in a strip under the
 // bar as long as they are not saved.
+import {http} from './http.js';
 import {notice} from './notices.js';
 
 const WAITS = [1, 2, 4, 8, 15, 30];
@@ -12,11 +13,11 @@ const WHY = {
 };
 
 // ---- the session
-export const token = () => JSON.parse(document.body.getAttribute('hx-headers'))['X-CSRF-Token'];
 // After signing in again the page's forms and requests go on with the new session's token.
 async function renewed() {
-    const answer = await fetch(document.body.dataset.token, {headers: {'X-Requested-With': 'fetch'}});
-    const {member, token: fresh} = await answer.json();
+    const said = (await http(document.body.dataset.token)).json();
+    if (!said) return 'silent';
+    const {member, token: fresh} = said;
     if (member === null) return 'out';
     if (String(member) !== document.body.dataset.member) return 'other';
     document.body.setAttribute('hx-headers', JSON.stringify({'X-CSRF-Token': fresh}));
@@ -33,9 +34,6 @@ export function kept(status) {
     if (status === 0) return 'silent';
     return status >= 500 || status === 429 ? 'broken' : null;
 }
-
-// Whether what is sent goes on though the page is left: browsers allow it up to 64 KB.
-export const outlives = (body) => body.length < 60_000;
 
 // `send` takes one change and answers with what the server decided, or with {kept: why}; `text` tells changes in words,
 // for copying them out.

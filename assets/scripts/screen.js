@@ -1,5 +1,6 @@
+import {outlives, statusOf, token} from './http.js';
 import {notice} from './notices.js';
-import {kept, outlives, saves, token} from './saves.js';
+import {kept, saves} from './saves.js';
 import {wordsOf} from './words-editor.js';
 
 // What all parts of the Compose screen share: its state, and asking the server for the next one.
@@ -43,7 +44,7 @@ const queue = saves(async (step) => {
         const after = ({detail}) => {
             if (detail.requestConfig?.headers['X-Kept'] !== step.token) return;
             document.removeEventListener('htmx:afterRequest', after);
-            answered(detail.xhr.status);
+            answered(statusOf(detail.xhr));
         };
         document.addEventListener('htmx:afterRequest', after);
         htmx.ajax(step.verb, step.address, {
@@ -77,6 +78,7 @@ window.addEventListener('pagehide', () => {
         'X-CSRF-Token': token(),
         'Content-Type': 'application/x-www-form-urlencoded',
     };
+    // The page is going: nobody waits for its answer.
     fetch(running.address, {method: 'POST', keepalive: outlives(body), headers, body}).catch(() => {});
 });
 // While later steps wait, an answer that only draws what they change again is not shown: the screen would go back under

@@ -1,5 +1,7 @@
 // The planner of print sheets: which parts of its sentence there are depends on the others; buttons set its values; labels
 // of the first sheet are struck out where they are.
+import {http} from './http.js';
+
 const form = document.getElementById('order');
 const field = (name) => form.elements.namedItem(name);
 
@@ -40,9 +42,9 @@ function strike(place) {
 
 /** Labels are kept or forgotten beside the rest of the order, which stays as it is. */
 async function labels(url) {
-    const answer = await fetch(url, {method: 'POST', body: new FormData(form)});
+    const answer = await http(url, {method: 'POST', body: new FormData(form)});
     if (!answer.ok) return;
-    document.getElementById('labels-part').outerHTML = await answer.text();
+    document.getElementById('labels-part').outerHTML = answer.text();
     reveal();
     plan();
 }

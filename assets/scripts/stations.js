@@ -1,6 +1,8 @@
 // The proof goes on while somebody is anywhere in the project, and its station says how far it is: once the work rests for
 // a moment, for every edit changes all of it anew. Pictures that came in meanwhile are told to the page, which shows them.
 // Not by htmx, whose events are taken for changes of the page.
+import {http} from './http.js';
+
 const RESTS = 4000;
 const EVERY = 2000;
 let busy = false;
@@ -10,18 +12,17 @@ const moves = () => {
 };
 ['pointerdown', 'keydown', 'htmx:afterRequest'].forEach((event) => document.addEventListener(event, moves, true));
 const stations = () => document.getElementById('stations');
-const ask = (address) => fetch(address, {headers: {'X-Requested-With': 'fetch'}}).catch(() => null);
 
 async function draw() {
-    const answer = await ask(stations().dataset.draws);
-    if (answer?.ok && stations()) stations().outerHTML = await answer.text();
+    const answer = await http(stations().dataset.draws);
+    if (answer.ok && stations()) stations().outerHTML = answer.text();
 }
 async function look() {
     if (!stations() || busy || document.hidden) return;
     busy = true;
     const {asks, pictures} = stations().dataset;
-    const answer = await ask(asks);
-    const now = answer?.ok ? await answer.json().catch(() => null) : null;
+    const answer = await http(asks);
+    const now = answer.ok ? answer.json() : null;
     if (now && stations() && stations().dataset.pictures === pictures && String(now.pictures) !== pictures) {
         await draw();
         document.dispatchEvent(new CustomEvent('pictures:came'));

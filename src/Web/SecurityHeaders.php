@@ -10,7 +10,7 @@ use Symfony\Contracts\Service\ResetInterface;
 use Twig\Attribute\AsTwigFunction;
 
 /** Only our own scripts run, whatever text or drawing a page may hold. */
-#[AsEventListener(ResponseEvent::class, method: 'onResponse')]
+#[AsEventListener(ResponseEvent::class, method: 'onResponse', priority: -1000)]
 final class SecurityHeaders implements ResetInterface
 {
     private ?string $nonce = null;
@@ -33,6 +33,10 @@ final class SecurityHeaders implements ResetInterface
                 "base-uri 'none'; frame-ancestors 'none'",
             );
         }
+        // By this scripts know an answer of ours from what something in between answers in our place, and a whole one from half
+        // of one: its bytes, where they are known before they are sent.
+        $content = $event->getResponse()->getContent();
+        $headers->set('X-Application', false === $content ? '' : (string) \strlen($content));
         $headers->set('X-Content-Type-Options', 'nosniff');
         $headers->set('Referrer-Policy', 'same-origin');
         $headers->set('Cross-Origin-Opener-Policy', 'same-origin');

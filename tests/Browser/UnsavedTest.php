@@ -54,6 +54,64 @@ final class UnsavedTest extends BrowserTestCase
         );
     }
 
+    public function testAnAnswerThatIsNotOursSavesNothingAndIsAskedForAgain(): void
+    {
+        $this->rows("Name,Town\nNg,NW\n");
+        $strange = [
+            'a page of a proxy' => 'new Response("<html>Sign in to the network</html>", {status: 200, headers: {"Content-Type": "text/html"}})',
+            'nothing' => 'new Response("", {status: 200})',
+            'no content' => 'new Response(null, {status: 204})',
+            'JSON of somebody else' => 'new Response("{\\"ok\\":true}", {status: 200})',
+            // Here the server took it, and half of what it said came back.
+            'half of ours' => 'await real(address, options).then(async (answer) => new Response((await answer.text()).slice(0, 40), ' .
+                '{status: answer.status, headers: answer.headers}))',
+            'an empty one of ours' => 'await real(address, options).then((answer) => new Response("", {headers: answer.headers}))',
+        ];
+        foreach (array_keys($strange) as $i => $what) {
+            $this->driver->executeScript(
+                "const real = window.real ??= window.fetch; let strange = 1;
+                window.fetch = async (address, options) =>
+                    String(address).endsWith('/edit') && strange-- > 0 ? {$strange[$what]} : real(address, options);",
+            );
+            $this->type('town', 0, "Town $i");
+            $this->sees('1 edit not saved. The server does not answer.', '#unsaved');
+            $this->saveNow();
+            $this->settled();
+            self::assertSame([['Ng', "Town $i"]], $this->cells('name', 'town'), $what);
+        }
+        $this->driver->navigate()->refresh();
+        $this->find('#grid[data-ready]');
+        self::assertSame([['Ng', 'Town 5']], $this->cells('name', 'town'));
+        // Each was made once: six steps lead back.
+        for ($i = 4; $i >= 0; --$i) {
+            $this->find('#undo')->click();
+            $this->eventually(
+                fn (): bool => [['Ng', "Town $i"]] === $this->cells('name', 'town') ?: throw new \RuntimeException('not yet'),
+                "step $i was made more than once",
+            );
+        }
+    }
+
+    public function testADesignIsNotTakenFromWhatStandsInBetween(): void
+    {
+        $this->blank('Strange answers', 'square', "Name\nNg");
+        $this->driver->executeScript(
+            'const real = XMLHttpRequest.prototype.getResponseHeader; let first = null;
+            XMLHttpRequest.prototype.getResponseHeader = function (name) {
+                if (this.responseURL.includes("/compose/add")) first ??= this;
+                return name === "X-Application" && this === first ? null : real.call(this, name);
+            };',
+        );
+        $this->find('#side')->click();
+        $this->press('r');
+        $this->sees('1 edit not saved. The server does not answer.', '#unsaved');
+        self::assertSame([], $this->driver->findElements(WebDriverBy::id('box-rectangle')));
+        $this->saveNow();
+        $this->find('#box-rectangle');
+        $this->settled();
+        self::assertCount(1, $this->driver->findElements(WebDriverBy::cssSelector('.box')), 'it was added once');
+    }
+
     public function testSignedOutInAnotherTabTheGridKeepsEditsUntilSomebodySignedInAgain(): void
     {
         $this->rows("Name,Town\nNg,NW\nOar,SL\n");
