@@ -21,7 +21,8 @@ $signedIn = static function () use ($client, $application): array {
         'headers' => ['Origin' => $application->address],
         'body' => ['email' => DemoCommand::MAIL, 'password' => DemoCommand::PASSWORD, '_token' => 'csrf-token'],
     ]);
-    $cookie = (string) strtok($answer->getHeaders(false)['set-cookie'][0], ';');
+    $cookies = $answer->getHeaders(false)['set-cookie'];
+    $cookie = implode('; ', array_map(static fn (string $one): string => explode(';', $one)[0], $cookies));
 
     return [
         'Cookie' => $cookie,

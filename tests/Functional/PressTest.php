@@ -201,7 +201,8 @@ final class PressTest extends AppTestCase
     public function testADoubleClickOrdersOnce(): void
     {
         $project = $this->project();
-        $once = (string) $this->browser->request('GET', "/projects/{$project->id()}/press")->filter('#order [name="_once"]')->attr('value');
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
+        $once = (string) $page->filter('#order [name="_once"]')->attr('value');
         foreach ([1, 2] as $click) {
             $this->order($project, ['formats' => ['pdf'], '_once' => $once]);
             self::assertResponseRedirects("/projects/{$project->id()}/press", 303);
