@@ -11,6 +11,7 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 #[AsCommand('morphea:backup', 'Back up database and files into a folder, while the application runs')]
@@ -36,9 +37,10 @@ final class BackupCommand extends Command
         try {
             $written = $this->backup->write(\is_string($folder) ? $folder : '');
         } catch (BackupError | NoRoom $e) {
-            $output->writeln('morphea:backup: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+            $errors->writeln('morphea:backup: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
-            return Command::FAILURE;
+            return Command::INVALID;
         }
         $output->writeln(
             \sprintf(

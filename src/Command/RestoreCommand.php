@@ -12,6 +12,7 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 #[AsCommand('morphea:restore', 'Take a backup back, with the application stopped')]
@@ -38,9 +39,10 @@ final class RestoreCommand extends Command
         try {
             $restored = $this->backup->restore(\is_string($folder) ? $folder : '', (bool) $input->getOption('over'));
         } catch (BackupError | NoRoom $e) {
-            $output->writeln('morphea:restore: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+            $errors->writeln('morphea:restore: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
-            return Command::FAILURE;
+            return Command::INVALID;
         }
         $output->writeln(
             \sprintf(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Keeping;
 
 use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\Exception as DatabaseException;
 use Morphea\App\Storage\Dialect;
 use Morphea\App\Storage\Scratch;
 use Symfony\Component\Process\Process;
@@ -42,7 +43,12 @@ final readonly class DatabaseCopy
             $this->program('pg_dump', '--format=custom', '--no-owner', '--no-privileges', "--file=$file");
         } else {
             // With what still lies in the write-ahead log.
-            $this->connection->executeStatement('VACUUM INTO ?', [$file]);
+            try {
+                $this->connection->executeStatement('VACUUM INTO ?', [$file]);
+            } catch (DatabaseException $e) {
+                @unlink($file);
+                throw new BackupError("The database could not be copied to $file: {$e->getMessage()}. Is there room left?", 0, $e);
+            }
         }
     }
 
@@ -54,9 +60,14 @@ final readonly class DatabaseCopy
 
             return;
         }
-        $copy = new \PDO("sqlite:$file", options: [\PDO::SQLITE_ATTR_OPEN_FLAGS => \PDO::SQLITE_OPEN_READONLY]);
-        $check = $copy->query('PRAGMA integrity_check');
-        if (false === $check || 'ok' !== $check->fetchColumn()) {
+        try {
+            $copy = new \PDO("sqlite:$file", options: [\PDO::SQLITE_ATTR_OPEN_FLAGS => \PDO::SQLITE_OPEN_READONLY]);
+            $check = $copy->query('PRAGMA integrity_check');
+            $isSound = false !== $check && 'ok' === $check->fetchColumn();
+        } catch (\PDOException) {
+            $isSound = false;
+        }
+        if (!$isSound) {
             throw new BackupError("The database in $file is damaged.");
         }
     }

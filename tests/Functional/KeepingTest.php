@@ -10,7 +10,6 @@ use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Keeping\Backup;
 use Morphea\App\Keeping\BackupError;
-use Morphea\App\Keeping\DatabaseCopy;
 use Morphea\App\Keeping\Tidy;
 use Morphea\App\Pictures\PictureFiles;
 use Morphea\App\Pictures\PictureStore;
@@ -223,12 +222,16 @@ final class KeepingTest extends AppTestCase
         self::assertResponseIsSuccessful();
 
         // One that is not whole is refused before anything is touched.
-        $first = (glob("$folder/files/pictures/*/*") ?: [])[0];
-        file_put_contents($first, 'cut');
+        $manifest = (string) file_get_contents("$folder/manifest.json");
+        $said = json_decode($manifest, true);
+        $first = (glob("$folder/files/*/*") ?: [])[0];
+        $bytes = (string) file_get_contents($first);
+        // As many bytes, and others.
+        file_put_contents($first, str_repeat('x', \strlen($bytes)));
         foreach (
             [
-                'missing or cut short' => null,
-                'is not the one that was backed up' => self::getContainer()->get(DatabaseCopy::class)->name(),
+                'missing, cut short or not as it was' => null,
+                'is not the one that was backed up' => $said['database'],
                 'holds no backup' => 'manifest.json',
             ]
             as $words => $file
@@ -243,7 +246,49 @@ final class KeepingTest extends AppTestCase
                 self::assertStringContainsString($words, $e->getMessage());
             }
         }
+        file_put_contents("$folder/manifest.json", (string) json_encode(['format' => 3] + $said));
+        $newer = new Process([\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'], \dirname(__DIR__, 2));
+        self::assertSame(2, $newer->run());
+        self::assertSame('', $newer->getOutput());
+        self::assertStringContainsString('a backup of a newer Morphea (format 3)', $newer->getErrorOutput());
         (new Process(['rm', '-rf', $folder]))->mustRun();
+    }
+
+    public function testABackupThatFailsSpoilsNothingOfTheOneBefore(): void
+    {
+        $project = $this->project("Full name|Hours\nNg|4");
+        $folder = sys_get_temp_dir() . '/backup-' . bin2hex(random_bytes(4));
+        $backup = self::getContainer()->get(Backup::class);
+        $backup->write($folder);
+        $before = self::hashes($folder);
+        // A stored file changes under its own name, and then the disk is full while the next is copied.
+        $path = $this->stored('pictures')[0];
+        $this->files()->write($path, 'another picture');
+        self::getContainer()->get(TableStore::class)->apply($project, new SetCells([1 => ['hours' => '41']]));
+        mkdir("$folder/files/incoming");
+        try {
+            $backup->write($folder);
+            self::fail('it was written');
+        } catch (BackupError $e) {
+            self::assertStringContainsString('cannot be written', $e->getMessage());
+        }
+        rmdir("$folder/files/incoming");
+        self::assertSame([], array_diff_assoc($before, self::hashes($folder)), 'all of the last good one is as it was');
+        $this->entities()->getConnection()->close();
+        self::assertSame(\count($this->stored('')), $backup->restore($folder, true)['files']);
+        self::assertNotSame('another picture', $this->files()->read($path));
+        (new Process(['rm', '-rf', $folder]))->mustRun();
+    }
+
+    /** @return array<string, string> */
+    private static function hashes(string $folder): array
+    {
+        $hashes = [];
+        foreach ([...glob("$folder/*") ?: [], ...glob("$folder/files/*/*") ?: []] as $file) {
+            is_file($file) && ($hashes[$file] = (string) hash_file('sha256', $file));
+        }
+
+        return $hashes;
     }
 
     public function testALargeProjectIsSavedBroughtCopiedAndKeptInTheBackground(): void
