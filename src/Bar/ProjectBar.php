@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunPurpose;
 use Morphea\App\Open\RowInputs;
 use Morphea\App\Work\WorkDesk;
 use Morphea\Core\Template\Layer;
@@ -162,7 +163,10 @@ final readonly class ProjectBar
     /** @return array{string, string} */
     private function press(Project $project): array
     {
-        $run = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
+        $run = $this->entities->getRepository(Run::class)->findOneBy(
+            ['project' => $project, 'purpose' => RunPurpose::Pieces],
+            ['number' => 'DESC'],
+        );
         if (null === $run) {
             return ['nothing made', 'quiet'];
         }

@@ -7,6 +7,7 @@ namespace Morphea\App\Deliver;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunPurpose;
 use Morphea\App\History\History;
 use Morphea\App\History\What;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -34,7 +35,8 @@ final class DeliverController extends AbstractController
         $counts = $this->links->counts($project);
         $pages = max(1, (int) ceil($counts['hold'] / Links::PAGE));
         $page = max(1, min($pages, $request->query->getInt('page', 1)));
-        $runs = $this->entities->getRepository(Run::class)->findBy(['project' => $project], ['number' => 'DESC'], self::RUNS);
+        $own = ['project' => $project, 'purpose' => RunPurpose::Pieces];
+        $runs = $this->entities->getRepository(Run::class)->findBy($own, ['number' => 'DESC'], self::RUNS);
 
         return $this->render('deliver/index.html.twig', [
             'project' => $project,
@@ -54,7 +56,8 @@ final class DeliverController extends AbstractController
     {
         $until = self::until($request->request->getString('until'));
         $id = $request->request->getString('run');
-        $run = '' === $id ? null : $this->entities->getRepository(Run::class)->findOneBy(['id' => $id, 'project' => $project]);
+        $own = ['id' => $id, 'project' => $project, 'purpose' => RunPurpose::Pieces];
+        $run = '' === $id ? null : $this->entities->getRepository(Run::class)->findOneBy($own);
         if (false === $until || ('' !== $id && null === $run)) {
             $this->addFlash('bad', false === $until ? 'Say a day that is still to come, or none.' : 'This run is not there any more.');
 

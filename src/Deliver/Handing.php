@@ -9,6 +9,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\PieceLink;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunPurpose;
 use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Output\Pdfs;
 use Morphea\App\Making\Settings;
@@ -62,7 +63,7 @@ final readonly class Handing
     {
         $found = $this->connection->fetchAssociative(
             "SELECT piece.run_id, piece.position FROM piece JOIN run ON run.id = piece.run_id
-             WHERE run.project_id = ? AND piece.row_id = ? AND piece.state = 'made' AND " . PieceStore::HANDED .
+             WHERE run.project_id = ? AND piece.row_id = ? AND piece.state = 'made' AND " . RunPurpose::OF_PIECES .
                 (null === $of ? '' : ' AND run.id = ?') .
                 ' ORDER BY run.number DESC LIMIT 1',
             [$project->id(), $row, ...null === $of ? [] : [$of->id()]],

@@ -10,6 +10,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\PieceLink;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunPurpose;
 use Morphea\App\History\History;
 use Morphea\App\History\What;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
@@ -60,7 +61,8 @@ final readonly class Links
         );
         $rows = $this->connection->fetchFirstColumn(
             "SELECT DISTINCT piece.row_id FROM piece JOIN run ON run.id = piece.run_id
-             WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL" . (null === $run ? '' : ' AND run.id = ?') .
+             WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . RunPurpose::OF_PIECES .
+                (null === $run ? '' : ' AND run.id = ?') .
                 ' AND NOT EXISTS (SELECT 1 FROM piece_link l WHERE l.project_id = run.project_id AND l.row_id = piece.row_id AND ' .
                 self::HOLD . ') ORDER BY piece.row_id',
             null === $run ? [$project->id(), $now] : [$project->id(), $run->id(), $now],
@@ -161,9 +163,9 @@ final readonly class Links
     {
         $found = $this->connection->fetchAllAssociative(
             "SELECT l.id, l.row_id, l.token, l.views, l.fetches, l.expires_at,
-                (SELECT p.name FROM piece p JOIN run r ON r.id = p.run_id WHERE r.project_id = l.project_id AND p.row_id = l.row_id
-                    AND p.state = 'made' ORDER BY r.number DESC LIMIT 1) AS name
-             FROM piece_link l WHERE l.project_id = ? AND " . self::HOLD . ' ORDER BY l.row_id, l.id LIMIT ? OFFSET ?',
+                (SELECT p.name FROM piece p JOIN run ON run.id = p.run_id WHERE run.project_id = l.project_id AND p.row_id = l.row_id
+                    AND p.state = 'made' AND " . RunPurpose::OF_PIECES . ' ORDER BY run.number DESC LIMIT 1) AS name
+             FROM piece_link l WHERE l.project_id = ? AND ' . self::HOLD . ' ORDER BY l.row_id, l.id LIMIT ? OFFSET ?',
             [$project->id(), self::now(), self::PAGE, self::PAGE * max(0, $page - 1)],
         );
 

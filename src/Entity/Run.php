@@ -60,6 +60,8 @@ class Run
         /** By which name the order is kept, and who gave it. */
         #[ORM\Column(length: 80, options: ['default' => ''])] private string $orderName = '',
         #[ORM\Column(length: 180, options: ['default' => ''])] private string $orderedBy = '',
+        #[ORM\Column(length: 8, enumType: RunPurpose::class, options: ['default' => 'pieces'])]
+        private RunPurpose $purpose = RunPurpose::Pieces,
     ) {
         $this->evenSizes = $even->sizes;
         $this->touchUps = $touchUps->toArray();
@@ -76,6 +78,11 @@ class Run
     public function id(): string
     {
         return $this->id;
+    }
+
+    public function purpose(): RunPurpose
+    {
+        return $this->purpose;
     }
 
     public function project(): Project

@@ -19,6 +19,7 @@ use Morphea\App\Media\Spoken;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Press\FileStore;
 use Morphea\App\Press\MakeRun;
+use Morphea\App\Press\ShownByRun;
 use Morphea\App\Rows\ImportStore;
 use Morphea\App\Storage\Dialect;
 use Morphea\App\Storage\WholeFiles;
@@ -60,6 +61,7 @@ final readonly class Tidy
         private Limits $limits,
         private SignUps $signUps,
         private Once $once,
+        private ShownByRun $shown,
         private Resets $resets,
         private CacheInterface $cache,
         private int $keepRunsDays,
@@ -118,12 +120,21 @@ final readonly class Tidy
             return 0;
         }
 
-        return (int) $this->connection->executeStatement(
-            "DELETE FROM job WHERE kind = 'run' AND state NOT IN ('waiting', 'working') AND ref IN (SELECT run.id FROM run
+        $old = $this->connection->fetchFirstColumn(
+            "SELECT run.id FROM run JOIN job ON job.kind = 'run' AND job.ref = run.id AND job.state NOT IN ('waiting', 'working')
                 WHERE run.ordered_at < ? AND run.number <
-                    (SELECT MAX(other.number) FROM run other WHERE other.project_id = run.project_id))",
+                    (SELECT MAX(other.number) FROM run other WHERE other.project_id = run.project_id)",
             [(new \DateTimeImmutable("-$this->keepRunsDays days"))->format('Y-m-d H:i:s')],
         );
+        $count = 0;
+        foreach ($old as $run) {
+            // What a page, a post, a code or an email still to come shows stays, however old it is.
+            if ([] === $this->shown->counts((string) $run)) {
+                $count += (int) $this->connection->executeStatement("DELETE FROM job WHERE kind = 'run' AND ref = ?", [$run]);
+            }
+        }
+
+        return $count;
     }
 
     private function oldJobs(): int

@@ -7,6 +7,7 @@ namespace Morphea\App\Press;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Project;
+use Morphea\App\Entity\RunPurpose;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /** The newest file of each row, of whatever run made it last. */
@@ -34,7 +35,7 @@ final readonly class NewestFiles
             $this->connection->executeQuery(
                 "SELECT piece.row_id, run.id, piece.position, f.name FROM piece JOIN run ON run.id = piece.run_id
                  JOIN run_file f ON f.run_id = run.id AND f.position = piece.position AND f.number = 0
-                 WHERE run.project_id = ? AND piece.state = 'made' AND " .
+                 WHERE run.project_id = ? AND piece.state = 'made' AND " . RunPurpose::OF_PIECES . ' AND ' .
                     ($only ? 'piece.row_id IN (?)' : 'piece.row_id IS NOT NULL') .
                     ' ORDER BY run.number',
                 $only ? [$project->id(), $rows] : [$project->id()],
@@ -51,7 +52,8 @@ final readonly class NewestFiles
 
     public function any(Project $project): bool
     {
-        $one = 'SELECT 1 FROM run_file WHERE project_id = ? AND position > 0 LIMIT 1';
+        $one = 'SELECT 1 FROM run_file JOIN run ON run.id = run_file.run_id WHERE run_file.project_id = ? AND run_file.position > 0 AND ' .
+            RunPurpose::OF_PIECES . ' LIMIT 1';
 
         return false !== $this->connection->fetchOne($one, [$project->id()]);
     }

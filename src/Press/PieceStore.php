@@ -10,6 +10,7 @@ use Morphea\App\Entity\Job;
 use Morphea\App\Entity\PieceState;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunPurpose;
 use Morphea\App\Making\Wanted;
 use Morphea\App\Work\Progress;
 use Morphea\Core\Data\Record;
@@ -17,8 +18,6 @@ use Morphea\Core\Data\Record;
 /** The pieces of runs: written in bulk, marked one by one, counted from their rows whenever somebody asks. */
 final readonly class PieceStore
 {
-    /** In SQL: runs whose pieces are handed over. Previews on products are looked at, and are not the pieces themselves. */
-    public const HANDED = "run.choices NOT LIKE '%\"output\":\"products\"%'";
     private const CHUNK = 100;
     /** Seconds that the rate looks back, and before it means something. */
     private const WINDOW = 10;
@@ -120,7 +119,7 @@ final readonly class PieceStore
         return array_fill_keys(
             array_map(intval(...), $this->connection->fetchFirstColumn(
                 "SELECT DISTINCT piece.row_id FROM piece JOIN run ON run.id = piece.run_id
-                 WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . self::HANDED,
+                 WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . RunPurpose::OF_PIECES,
                 [$project->id()],
             )),
             true,
@@ -141,7 +140,7 @@ final readonly class PieceStore
         foreach (
             $this->connection->executeQuery(
                 "SELECT piece.row_id, piece.cells FROM piece JOIN run ON run.id = piece.run_id
-                 WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . self::HANDED .
+                 WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . RunPurpose::OF_PIECES .
                     ' ORDER BY run.number DESC',
                 [$project->id()],
             )->iterateNumeric() as [$row, $cells]

@@ -10,10 +10,10 @@ use Morphea\App\Entity\Run;
 use Morphea\App\Making\Choice;
 use Morphea\App\Making\Option;
 use Morphea\App\Making\Output;
-use Morphea\App\Making\Output\OnProducts;
 use Morphea\App\Making\Output\Sheets;
 use Morphea\App\Making\Outputs;
 use Morphea\App\Making\Settings;
+use Morphea\App\Making\Showing;
 use Morphea\App\Open\RowInputs;
 use Morphea\App\Open\SharedSizes;
 use Morphea\App\Tables\ProjectKinds;
@@ -97,7 +97,7 @@ final readonly class Planner
     /** Whether it has a page of its own on which it is planned, besides the sentence of Press. */
     public static function isPlannedApart(Output $output): bool
     {
-        return $output instanceof Sheets || $output instanceof OnProducts;
+        return $output instanceof Sheets || $output instanceof Showing;
     }
 
     /** @return array{Run|null, list<Choice>} the last run that made such, and what it made */

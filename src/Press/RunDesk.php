@@ -8,8 +8,10 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunPurpose;
 use Morphea\App\Hand\HandStore;
 use Morphea\App\Making\Choice;
+use Morphea\App\Making\Showing;
 use Morphea\App\Open\RowInputs;
 use Morphea\App\Open\SharedSizes;
 use Morphea\App\Storage\Dialect;
@@ -69,6 +71,7 @@ final readonly class RunDesk
                 $this->hands->touchUps($project),
                 $this->saved->nameOf($project, $order),
                 $who,
+                self::purpose($order),
             );
             $this->entities->persist($run);
             $this->entities->flush();
@@ -83,6 +86,17 @@ final readonly class RunDesk
         $this->desk->ask($run->job());
 
         return $run;
+    }
+
+    private static function purpose(Order $order): RunPurpose
+    {
+        foreach ($order->choices as $choice) {
+            if ($choice->output instanceof Showing) {
+                return RunPurpose::Mockups;
+            }
+        }
+
+        return RunPurpose::Pieces;
     }
 
     public function stop(Run $run): void

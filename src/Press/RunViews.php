@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Press;
 
-use Doctrine\DBAL\ArrayParameterType;
-use Doctrine\DBAL\Connection;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Run;
 use Morphea\App\Making\Choice;
@@ -20,7 +18,7 @@ final readonly class RunViews
         private PieceStore $pieces,
         private FileStore $files,
         private Outputs $outputs,
-        private Connection $connection,
+        private ShownByRun $shown,
         private RunQueue $queue,
     ) {
     }
@@ -34,12 +32,6 @@ final readonly class RunViews
     {
         $progress = $this->pieces->progress(array_map(static fn (Run $run): Job => $run->job(), $runs));
         $files = $this->files->counts($runs);
-        // Those that show what one run made, and nothing else.
-        $pages = $this->connection->fetchAllKeyValue(
-            'SELECT run_id, COUNT(*) FROM piece_link WHERE run_id IN (?) AND taken_back_at IS NULL GROUP BY run_id',
-            [array_map(static fn (Run $run): string => $run->id(), $runs)],
-            [ArrayParameterType::STRING],
-        );
 
         return array_map(
             fn (Run $run): array => [
@@ -47,7 +39,7 @@ final readonly class RunViews
                 'output' => $this->words($run),
                 'rows' => self::rows($run),
                 'taken' => (int) ($run->job()->outcome()['taken'] ?? 0),
-                'pages' => (int) ($pages[$run->id()] ?? 0),
+                'shown' => $run->isUnderWay() ? [] : $this->shown->words($run->id()),
                 'files' => $files[$run->id()]['files'] ?? 0,
                 'one' => 1 === ($files[$run->id()]['files'] ?? 0) && 1 === $files[$run->id()]['documents'] ? $this->ending($run) : '',
                 'progress' => $progress[$run->id()],

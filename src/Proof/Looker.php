@@ -7,6 +7,7 @@ namespace Morphea\App\Proof;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunPurpose;
 use Morphea\App\Open\Opener;
 use Morphea\App\Open\OpenProject;
 use Morphea\App\Open\RowInputs;
@@ -86,7 +87,10 @@ final readonly class Looker
     /** As files are called: as in the newest run, at first as is usual. */
     private function names(Project $project): FileNames
     {
-        $run = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
+        $run = $this->entities->getRepository(Run::class)->findOneBy(
+            ['project' => $project, 'purpose' => RunPurpose::Pieces],
+            ['number' => 'DESC'],
+        );
         $template = $project->template();
         $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
         $table = $this->rows->beginning($project, self::NAMED_BY);

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\Run;
+use Morphea\App\Entity\RunPurpose;
 use Morphea\App\Hand\HandStore;
 use Morphea\App\Tables\TableRows;
 
@@ -25,7 +26,10 @@ final readonly class SinceRun
     /** @return list<int>|null row ids; null where nothing was made yet */
     public function changed(Project $project): ?array
     {
-        $run = $this->entities->getRepository(Run::class)->findOneBy(['project' => $project], ['number' => 'DESC']);
+        $run = $this->entities->getRepository(Run::class)->findOneBy(
+            ['project' => $project, 'purpose' => RunPurpose::Pieces],
+            ['number' => 'DESC'],
+        );
         if (null === $run) {
             return null;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Deliver\Links;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\PictureFile;
@@ -13,6 +14,7 @@ use Morphea\App\Keeping\BackupError;
 use Morphea\App\Keeping\Tidy;
 use Morphea\App\Pictures\PictureFiles;
 use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Press\ShownByRun;
 use Morphea\App\Projects\BringProject;
 use Morphea\App\Projects\OwnStarters;
 use Morphea\App\Tables\TableStore;
@@ -121,6 +123,43 @@ final class KeepingTest extends AppTestCase
         self::assertStringContainsString('1 runs too old', $process->getOutput());
         self::assertSame([2], array_map(intval(...), $database->fetchFirstColumn('SELECT number FROM run')));
         self::assertCount(1, $this->stored('made'), 'which has what the old one made');
+    }
+
+    public function testWhatAPageAPostACodeOrAnEmailShowsIsNotTidiedAwayAndSaidBeforeItIsDeleted(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1\nBo|1|a|2026-03-09|2");
+        $this->order($project, ['format' => 'svg']);
+        $this->work();
+        $this->order($project, ['format' => 'svg', 'which' => 'some', 'rows' => '2']);
+        $this->work();
+        $database = $this->entities()->getConnection();
+        $database->executeStatement("UPDATE run SET ordered_at = '2026-01-01 00:00:00'");
+        $run = (string) $database->fetchOne('SELECT id FROM run WHERE number = 1');
+        $shown = self::getContainer()->get(ShownByRun::class);
+        self::assertSame([], $shown->counts($run));
+        $this->entities()->clear();
+        // The page of the first row shows what run 1 made; that of the second what run 2 did.
+        self::assertSame(2, self::getContainer()->get(Links::class)->give($this->reload($project), null, null));
+        self::assertSame(['pages' => 1], $shown->counts($run));
+        $row = (int) $database->fetchOne('SELECT uid FROM table_row WHERE number = 1');
+        $database->executeStatement(
+            "INSERT INTO post (project_id, row_id, kind, at, sign, state, receipt, error)
+                VALUES (?, ?, '', '2040-01-01 00:00:00', 'x', 'planned', '', '')",
+            [$project->id(), $row],
+        );
+        self::assertSame(['1 share page', '1 planned post'], $shown->words($run));
+        $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
+        $said = $page->filter("#delete-$run")->text();
+        self::assertStringContainsString('Others look at what this run made: 1 share page and 1 planned post.', $said);
+        $tidy = fn (): Process => (new Process([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), [
+            'MORPHEA_KEEP_RUNS' => '90',
+        ]))->mustRun();
+        $tidy();
+        self::assertSame(2, (int) $database->fetchOne('SELECT COUNT(*) FROM run'));
+        $database->executeStatement("UPDATE post SET state = 'removed'");
+        $database->executeStatement("UPDATE piece_link SET taken_back_at = '2026-01-01 00:00:00'");
+        $tidy();
+        self::assertSame(1, (int) $database->fetchOne('SELECT COUNT(*) FROM run'), 'nobody looks at it any more');
     }
 
     public function testHistoryIsThinnedOutByARuleOneCanRead(): void

@@ -7,7 +7,9 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Deliver\Links;
 use Morphea\App\Entity\Member;
 use Morphea\App\Entity\Project;
+use Morphea\App\Press\NewestFiles;
 use Morphea\App\Press\RunDesk;
+use Morphea\App\Proof\SinceRun;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
@@ -42,6 +44,16 @@ final class PreviewsTest extends AppTestCase
         // Press offers what it offered before.
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
         self::assertSame('pdf', $page->filter('[name="formats[]"][checked]')->attr('value'));
+        // Of rows of which nothing but a preview is there, nothing is handed over, linked in Rows, or known to be made.
+        $this->entities()->getConnection()->executeStatement("DELETE FROM run WHERE purpose = 'pieces'");
+        $this->entities()->getConnection()->executeStatement('DELETE FROM piece_link');
+        $this->entities()->clear();
+        $project = $this->reload($project);
+        self::assertSame(0, self::getContainer()->get(Links::class)->give($project, null, null));
+        self::assertSame([], self::getContainer()->get(NewestFiles::class)->of($project));
+        self::assertFalse(self::getContainer()->get(NewestFiles::class)->any($project));
+        self::assertNull(self::getContainer()->get(SinceRun::class)->changed($project));
+        self::assertStringContainsString('nothing made', $this->browser->request('GET', "/projects/{$project->id()}/press")->text());
     }
 
     public function testAPieceLiesBetweenTheCornersOfAPictureOfOnesOwnAndSoaksInWhereItDoes(): void

@@ -6,8 +6,8 @@ namespace Morphea\App\Making\Output;
 
 use Morphea\App\Making\Drawn;
 use Morphea\App\Making\Option;
-use Morphea\App\Making\Output;
 use Morphea\App\Making\Settings;
+use Morphea\App\Making\Showing;
 use Morphea\App\Render\Edge;
 use Morphea\App\Render\Look;
 use Morphea\App\Render\Mockup;
@@ -24,7 +24,7 @@ use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** A picture of each side on a product: to be shown, before anything is printed. */
 #[AsTaggedItem(priority: -10)]
-final readonly class OnProducts implements Output
+final readonly class OnProducts implements Showing
 {
     /** Raised whenever the same product comes out otherwise than before. */
     private const VERSION = 1;
