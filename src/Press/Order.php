@@ -71,8 +71,9 @@ final readonly class Order
         $choices = [];
         foreach (\array_slice(\is_array($said['formats'] ?? null) ? $said['formats'] : [], 0, self::MOST) as $id) {
             $output = \is_string($id) ? $outputs->find($id) : null;
-            $of = \is_array($said['of'][$id] ?? null) ? $said['of'][$id] : [];
             if (null !== $output) {
+                $of = \is_array($said['of'] ?? null) ? $said['of'][$output::id()] ?? [] : [];
+                $of = \is_array($of) ? $of : [];
                 $all = array_intersect_key($said, ['edge' => 1, 'side' => 1]);
                 $choices[$output::id()] = new Choice($output, Settings::of($of + $all));
             }
