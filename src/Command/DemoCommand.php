@@ -39,10 +39,12 @@ final class DemoCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         @mkdir("$this->projectDir/var/demo", 0o777, true);
-        $isNew = null === $this->entities->getRepository(Member::class)->findOneBy(['email' => self::MAIL]);
-        $member = new Member(self::MAIL, 'Isolde');
+        $known = $this->entities->getRepository(Member::class)->findOneBy(['email' => self::MAIL]);
+        $isNew = null === $known;
+        $member = $known ?? new Member(self::MAIL, 'Isolde');
+        $member->confirm();
+        $this->entities->flush();
         if ($isNew) {
-            $member->confirm();
             $member->belongsTo('Tidewick Mending Guild', 'Isolde Quern');
             $member->setPassword($this->hasher->hashPassword($member, self::PASSWORD));
             $this->entities->persist($member);

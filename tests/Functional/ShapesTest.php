@@ -38,7 +38,8 @@ final class ShapesTest extends AppTestCase
                 continue;
             }
             $address = strtr($route->getPath(), $values);
-            $address = (string) preg_replace(['/\{!?(number|position|side|post|order|labels|letter|mark)\}/', '/\{!?\w+\}/'], ['1', 'xxx'], $address);
+            $parts = ['/\{!?(number|position|side|post|order|labels|letter|mark)\}/', '/\{!?\w+\}/'];
+            $address = (string) preg_replace($parts, ['1', 'xxx'], $address);
             foreach ($route->getMethods() as $method) {
                 $fields = array_fill_keys($names, $value);
                 $server = ['HTTP_X_CSRF_TOKEN' => $token, 'HTTP_X_REQUESTED_WITH' => 'fetch', 'HTTP_ORIGIN' => 'http://localhost'];
@@ -49,10 +50,8 @@ final class ShapesTest extends AppTestCase
                     $failed[] = "$method $address ($name): " . mb_substr(strip_tags($this->body()), 0, 160);
                 }
                 if ('POST' === $method) {
-                    $this->browser->request($method, $address, [], [], $server + ['CONTENT_TYPE' => 'application/json'], (string) json_encode(
-                        $fields,
-                        \JSON_INVALID_UTF8_SUBSTITUTE,
-                    ));
+                    $json = (string) json_encode($fields, \JSON_INVALID_UTF8_SUBSTITUTE);
+                    $this->browser->request($method, $address, [], [], $server + ['CONTENT_TYPE' => 'application/json'], $json);
                     if ($this->browser->getResponse()->getStatusCode() >= 500) {
                         $failed[] = "JSON $address ($name): " . mb_substr(strip_tags($this->body()), 0, 160);
                     }
@@ -67,7 +66,8 @@ final class ShapesTest extends AppTestCase
     {
         $names = [];
         foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(\dirname(__DIR__, 2) . '/src')) as $file) {
-            $code = $file instanceof \SplFileInfo && 'php' === $file->getExtension() ? (string) file_get_contents($file->getPathname()) : '';
+            $isCode = $file instanceof \SplFileInfo && 'php' === $file->getExtension();
+            $code = $isCode ? (string) file_get_contents($file->getPathname()) : '';
             preg_match_all('/->(?:getString|getInt|getBoolean|getEnum|get|all|has)\(\'([a-z_]\w*)\'/i', $code, $found);
             array_push($names, ...$found[1]);
             preg_match_all('/(?:\$text|\$number|\$said|\$data)\(?\[?\'([a-z_]\w*)\'/i', $code, $found);
