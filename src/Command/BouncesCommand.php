@@ -9,6 +9,7 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /** Takes mails that came back: from files, or one from standard input, as a mail server hands it to a program. */
@@ -27,12 +28,13 @@ final class BouncesCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
+        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         $code = Command::SUCCESS;
         foreach ((array) $input->getArgument('files') ?: ['php://stdin'] as $path) {
             $bytes = @file_get_contents((string) $path, length: Bounces::LARGEST);
             if (false === $bytes) {
-                $output->writeln("$path cannot be read.");
-                $code = Command::FAILURE;
+                $errors->writeln("morphea:bounces: $path cannot be read.", OutputInterface::OUTPUT_RAW);
+                $code = Command::INVALID;
                 continue;
             }
             $output->writeln($this->bounces->take($bytes) ?? "$path: no mail from here that came back.", OutputInterface::OUTPUT_RAW);

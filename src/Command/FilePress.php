@@ -87,6 +87,10 @@ final readonly class FilePress
     private function checkChoices(PressOptions $order, Template $template, Table $table): void
     {
         foreach ($order->choices as $choice) {
+            $side = $choice->settings->side;
+            if ('' !== $side && !isset($template->sides[(int) $side])) {
+                throw new UploadError(\sprintf('--side=%d: the design has %d.', (int) $side + 1, \count($template->sides)));
+            }
             $trouble = $choice->trouble($template);
             if (null !== $trouble) {
                 throw new UploadError("--as={$choice->output::id()}: $trouble");

@@ -11,6 +11,7 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /** Checks a signed statement by a public key. It asks neither the server nor the database: 0 genuine, 1 not, 2 cannot be read. */
@@ -33,7 +34,8 @@ final class GenuineCommand extends Command
             $key = is_file($said) ? json_decode($this->read($said), true)['public'] ?? '' : $said;
             $isBy = $sealed->isBy(SealKey::of((string) base64_decode(\is_string($key) ? $key : '', true)));
         } catch (SealError $e) {
-            $output->writeln($e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+            $errors->writeln('morphea:genuine: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return Command::INVALID;
         }

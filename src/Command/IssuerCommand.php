@@ -48,7 +48,7 @@ final class IssuerCommand extends Command
         };
         if (null === $member || null !== $wrong) {
             $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
-            $errors->writeln((string) $wrong, OutputInterface::OUTPUT_RAW);
+            $errors->writeln("morphea:issuer: $wrong", OutputInterface::OUTPUT_RAW);
 
             return Command::INVALID;
         }

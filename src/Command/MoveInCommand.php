@@ -10,6 +10,7 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /** From one machine to many: see docs/deploy.md. */
@@ -46,9 +47,10 @@ final class MoveInCommand extends Command
                 static fn (string $table, int $count) => $output->writeln(\sprintf('%10s  %s', number_format($count), $table)),
             );
         } catch (BackupError | \InvalidArgumentException $e) {
-            $output->writeln('morphea:move-in: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+            $errors->writeln('morphea:move-in: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
-            return Command::FAILURE;
+            return Command::INVALID;
         }
         $output->writeln(number_format($rows) . ' rows are there; each was read again and is what it was.');
 

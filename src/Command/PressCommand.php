@@ -94,16 +94,16 @@ final class PressCommand extends Command
         $bar = $errors->isDecorated() ? new ProgressBar($errors) : null;
         try {
             $results = $this->press->press($this->order($input, self::told($bar)));
+            $report = $input->getOption('report');
+            if (\is_string($report)) {
+                self::report($report, $results);
+            }
         } catch (UploadError | RenderError | NoRoom $e) {
             $errors->writeln('morphea:press: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return self::UNUSABLE;
         }
         $bar?->clear();
-        $report = $input->getOption('report');
-        if (\is_string($report)) {
-            self::report($report, $results);
-        }
         $json = (bool) $input->getOption('json');
         $made = 0;
         foreach ($results as $result) {
@@ -141,7 +141,7 @@ final class PressCommand extends Command
     /** @param list<array{row: int, files: list<string>, taken: bool, reason: string|null}> $results */
     private static function report(string $path, array $results): void
     {
-        $out = fopen($path, 'w') ?: throw new NoRoom("--report=$path cannot be written.");
+        $out = @fopen($path, 'w') ?: throw new NoRoom("--report=$path cannot be written.");
         fputcsv($out, ['row', 'outcome', 'reason', 'files'], escape: '', eol: "\r\n");
         foreach ($results as $result) {
             $outcome = null !== $result['reason'] ? 'not made' : ($result['taken'] ? 'taken over, as it was' : 'made');
@@ -180,6 +180,10 @@ final class PressCommand extends Command
         $since = $text('since');
         if (null !== $since && !is_file("$since/" . Manifest::FILE)) {
             throw new UploadError("--since=$since: there is no " . Manifest::FILE . ' in it. Give the folder of an earlier making.');
+        }
+        $report = $text('report');
+        if (null !== $report && (is_dir($report) || !is_writable(file_exists($report) ? $report : \dirname($report)))) {
+            throw new UploadError("--report=$report: this file cannot be written.");
         }
         $file = $input->getArgument('file');
 
@@ -225,11 +229,12 @@ final class PressCommand extends Command
             }
         }
         $rate = (string) $text('rate');
-        if (!\in_array((int) $rate, Timing::RATES, true)) {
+        if (!\in_array($rate, array_map(strval(...), Timing::RATES), true)) {
             throw new UploadError("--rate=$rate: say one of " . implode(', ', Timing::RATES) . '.');
         }
-        if ('' !== $text('moment') && !is_numeric($text('moment'))) {
-            throw new UploadError("--moment={$text('moment')}: say how many seconds after the beginning.");
+        $moment = (string) $text('moment');
+        if ('' !== $moment && (!is_numeric($moment) || (float) $moment < 0)) {
+            throw new UploadError("--moment=$moment: say how many seconds after the beginning.");
         }
         $most = (string) $text('megabytes');
         if ('' !== $most && (!is_numeric($most) || (float) $most <= 0)) {
@@ -251,7 +256,7 @@ final class PressCommand extends Command
         return Settings::of($said + [
             'quality' => $quality,
             'rate' => $rate,
-            'moment' => (string) $text('moment'),
+            'moment' => $moment,
             'megabytes' => $most,
             'ground' => $ground,
             'edge' => $input->getOption('marks') ? 'marks' : ($input->getOption('no-bleed') ? 'cut' : 'bleed'),

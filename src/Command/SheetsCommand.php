@@ -11,6 +11,7 @@ use Morphea\App\Making\Settings;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
 use Morphea\App\Storage\Scratch;
+use Morphea\Core\Sheet\Arranger;
 use Morphea\Core\Sheet\BothSides;
 use Morphea\Core\Sheet\Copies;
 use Morphea\Core\Sheet\DieLine;
@@ -157,14 +158,26 @@ final class SheetsCommand extends Command
         if (null !== $labels && !isset($known[$labels])) {
             throw new UploadError("--labels=$labels: say one of “" . implode('”, “', array_keys($known)) . '”.');
         }
+        $lay = (string) $text('lay');
+        if (!\in_array($lay, ['', Arranger::UPRIGHT, Arranger::TURNED, Arranger::MIXED], true)) {
+            throw new UploadError("--lay=$lay: say upright, turned or mixed.");
+        }
         $shift = explode(',', (string) $text('shift'));
+        if (\count($shift) > 2) {
+            throw new UploadError("--shift={$text('shift')}: say two numbers of mm, as in 0.5,-1.");
+        }
         $marks = $input->getOption('marks');
+        foreach (\is_string($marks) ? explode(',', $marks) : [] as $mark) {
+            if (null === SheetMark::tryFrom(trim($mark))) {
+                throw new UploadError("--marks=$marks: say one or more of " . self::all(SheetMark::cases()) . '.');
+            }
+        }
         $said = [
             'paper' => $text('paper'),
             'lying' => $input->getOption('lying'),
             'margin' => $text('margin'),
             'bleed' => !$input->getOption('no-bleed'),
-            'lay' => $text('lay'),
+            'lay' => $lay,
             'order' => $this->one('order', $text, Order::tryFrom(...)),
             'depth' => (string) $text('depth'),
             'copies' => $text('copies'),

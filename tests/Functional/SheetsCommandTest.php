@@ -196,6 +196,11 @@ final class SheetsCommandTest extends TestCase
         yield 'a gap below zero' => [['--gap=-2'], 'The gap between pieces is “-2”; it has to be 0 to 100 mm.'];
         yield 'too many' => [['--copies=1000'], 'That would be 280,000 pieces on sheets; 50,000 are the most at once.'];
         yield 'an order there is not' => [['--order=upwards'], '--order=upwards: rows, cut-and-stack, columns, copies'];
+        yield 'a lay there is not' => [['--lay=zz'], '--lay=zz: say upright, turned or mixed.'];
+        yield 'a mark there is not' => [['--marks=trim,stars'], '--marks=trim,stars: say one or more of trim, cut'];
+        yield 'a shift of three' => [['--shift=1,2,3'], '--shift=1,2,3: say two numbers'];
+        yield 'a way round there is not' => [['--duplex=upwards'], '--duplex=upwards: '];
+        yield 'a column there is not' => [['--copies-by=gone'], 'The column “gone”'];
         yield 'labels too small' => [['--labels=45.7 × 21.2, 48 a sheet'], 'a label is 45.7 × 21.2 mm. Choose larger labels'];
     }
 

@@ -11,6 +11,7 @@ final readonly class Arranger
 {
     public const UPRIGHT = 'upright';
     public const TURNED = 'turned';
+    public const MIXED = 'mixed';
     public const MOST = 1_000;
 
     public function __construct(private PieceSize $piece, private Room $room)
@@ -73,7 +74,7 @@ final readonly class Arranger
         [$one, $two] = $best['blocks'];
         $shape = \sprintf('%d × %d and %d × %d, %s turned', $one[1], $one[2], $two[1], $two[2], $one[0] ? 'the first' : 'those');
 
-        return $this->arrangement('mixed', $shape, $best['blocks'], $best['below']);
+        return $this->arrangement(self::MIXED, $shape, $best['blocks'], $best['below']);
     }
 
     /**
