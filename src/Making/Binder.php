@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\Halted;
+use Morphea\App\Render\HelperDied;
 use Morphea\App\Storage\NoRoom;
 use Morphea\App\Storage\Scratch;
 use Morphea\Core\Naming\FreeName;
@@ -15,6 +16,8 @@ final readonly class Binder
 {
     private const NO_VALUE = 'without a value';
     private const LONGEST = 100;
+    /** How often the program that writes a document may die over no piece in particular. */
+    private const DEATHS = 3;
 
     /**
      * @param \Closure(): iterable<Wanted>     $pieces  all that are made, in order; asked for again for each document
@@ -68,14 +71,26 @@ final readonly class Binder
             }
         }
         Scratch::in(static function (string $folder) use ($making, $choice, $output, $name, $done, $failed, $stopped, $in): void {
+            $died = [];
+            $deaths = 0;
             while ([] !== $in) {
                 try {
                     $output->bind(new Pieces($making, $in), "$folder/document", $name, $choice->settings, $stopped);
                     break;
                 } catch (BadPiece $e) {
+                    $piece = $in[$e->place] ?? throw $e;
+                    if ($e->getPrevious() instanceof HelperDied && !isset($died[$piece->position])) {
+                        // What ended the program may have nothing to do with the piece: it is tried once more.
+                        $died[$piece->position] = true;
+                        continue;
+                    }
                     // It was in order when it was tried; all others come into the document.
-                    $failed($in[$e->place] ?? throw $e, $e->getMessage());
+                    $failed($piece, $e->getMessage());
                     array_splice($in, $e->place, 1);
+                } catch (HelperDied $e) {
+                    if (++$deaths >= self::DEATHS) {
+                        throw $e;
+                    }
                 }
             }
             if ([] !== $in) {

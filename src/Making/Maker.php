@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Making;
 
 use Morphea\App\Render\Halted;
+use Morphea\App\Render\HelperDied;
 use Morphea\App\Render\Rasters;
 use Morphea\App\Render\RenderError;
 use Morphea\App\Storage\NoRoom;
@@ -13,7 +14,8 @@ use Morphea\Core\Proof\Proof;
 
 /**
  * The one way from rows to files. Whatever is wrong with one piece is that piece's alone; a piece that ended the
- * process before is given up after a few times. Only where nothing can be written, or the database does not answer, is
+ * process before is given up after a few times, and one over which a helper of it died is tried once more, after all
+ * others: it may have been hit by chance. Only where nothing can be written, or the database does not answer, is
  * all of it left for later.
  */
 final readonly class Maker
@@ -33,11 +35,22 @@ final readonly class Maker
     public function make(Making $making, iterable $wanted, Sink $sink): void
     {
         try {
+            $again = [];
             foreach ($wanted as $piece) {
                 if ($sink->isStopped()) {
                     return;
                 }
-                $this->piece($making, $piece, $sink);
+                try {
+                    $this->piece($making, $piece, $sink);
+                } catch (HelperDied) {
+                    $again[] = $piece;
+                }
+            }
+            foreach ($again as $piece) {
+                if ($sink->isStopped()) {
+                    return;
+                }
+                $this->piece($making, $piece, $sink, isLast: true);
             }
         } catch (Halted) {
             // What was being made is left as it was, for whenever it goes on.
@@ -46,7 +59,8 @@ final readonly class Maker
         }
     }
 
-    private function piece(Making $making, Wanted $piece, Sink $sink): void
+    /** @throws NoRoom|StoreGone|Halted|HelperDied the last unless this is the last try */
+    private function piece(Making $making, Wanted $piece, Sink $sink, bool $isLast = false): void
     {
         if ($piece->tries >= self::TRIES) {
             $sink->notMade($piece, self::tooMuch($piece->tries), null);
@@ -63,6 +77,9 @@ final readonly class Maker
         } catch (NoRoom | StoreGone | Halted $e) {
             throw $e;
         } catch (RenderError $e) {
+            if ($e instanceof HelperDied && !$isLast) {
+                throw $e;
+            }
             $reason = $e->getMessage();
         } catch (\Throwable $e) {
             $reason = self::broken($e);

@@ -41,7 +41,7 @@ final readonly class Program
             timeout: self::PATIENCE + 2 * $seconds,
         );
 
-        return self::finish($command, $process, $stopped);
+        return self::finish($command, $process, $seconds, $stopped);
     }
 
     /**
@@ -55,6 +55,7 @@ final readonly class Program
         return self::finish(
             $command,
             new Process(self::within($command, $seconds, $memory), env: self::ENV, timeout: self::PATIENCE + 2 * $seconds),
+            $seconds,
             null,
             $bytes,
         );
@@ -75,8 +76,9 @@ final readonly class Program
      * @param list<string>            $command
      * @param (\Closure(): bool)|null $stopped
      */
-    private static function finish(array $command, Process $process, ?\Closure $stopped, ?int $bytes = null): string
+    private static function finish(array $command, Process $process, int $seconds, ?\Closure $stopped, ?int $bytes = null): string
     {
+        $began = microtime(true);
         try {
             $wrote = 0;
             $process->start(static function (string $type, string $what) use (&$wrote): void {
@@ -103,6 +105,9 @@ final readonly class Program
         // Some say that they had no memory, write what they have, and are content.
         if ($process->isSuccessful() && !str_contains($process->getErrorOutput(), 'out of memory')) {
             return $process->getOutput();
+        }
+        if ($process->hasBeenSignaled() && \SIGKILL === $process->getTermSignal() && microtime(true) - $began < $seconds) {
+            throw new HelperDied("$command[0] took more time or memory than it may, and was ended.");
         }
         $why = mb_strimwidth(trim($process->getErrorOutput()), 0, 500, '…');
         if (NoRoom::told($why)) {

@@ -5,6 +5,6 @@ declare(strict_types=1);
 namespace Morphea\App\Render;
 
 /** A drawing that could not be turned into a file; the message says by what and why. */
-final class RenderError extends \RuntimeException
+class RenderError extends \RuntimeException
 {
 }

@@ -34,6 +34,9 @@ final class Renderer
     /** How often whoever wants to stop is asked, in microseconds. */
     private const TICK = 200_000;
     private const CHUNK = 1 << 18;
+    /** How often, and after how many microseconds, the end of the process is looked for. */
+    private const LOOKS = 100;
+    private const LOOK = 2_000;
 
     /** @var resource|null */
     private $process;
@@ -155,12 +158,16 @@ final class Renderer
      *
      * @return list<string>
      *
-     * @throws RenderError|Halted|NoRoom
+     * @throws RenderError|Halted|NoRoom HelperDied where it ended, and with it a PDF that was open
      */
     public function ask(object $what, ?int $seconds = null, ?\Closure $stopped = null, ?PictureContents $pictures = null): array
     {
         $seconds ??= $this->pieceSeconds;
+        $wrote = $this->writes;
         $this->start();
+        if ($wrote && !$this->writes && !$what instanceof OpenPaper) {
+            throw new HelperDied('The PDF was given up when the program that writes it ended.');
+        }
         $this->writes = $what instanceof OpenPaper || ($this->writes && !$what instanceof ClosePaper);
         try {
             [$answer, $files] = $this->exchange($what, $seconds, $stopped);
@@ -247,9 +254,16 @@ final class Renderer
         return [$answer, $files];
     }
 
+    /** Whether it was ended by the limit of processor time is known once the system is done with it. */
     private function died(): RenderError
     {
-        return new RenderError(self::TOO_MUCH);
+        $status = null === $this->process ? null : proc_get_status($this->process);
+        for ($look = 0; true === ($status['running'] ?? false) && null !== $this->process && $look < self::LOOKS; ++$look) {
+            usleep(self::LOOK);
+            $status = proc_get_status($this->process);
+        }
+
+        return \SIGXCPU === ($status['termsig'] ?? 0) ? new RenderError(self::TOO_MUCH) : new HelperDied(self::TOO_MUCH);
     }
 
     /** A process that knows all fonts; one of this very process, not of the one it was forked from. */

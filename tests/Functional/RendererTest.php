@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Render\Edge;
 use Morphea\App\Render\FontSetup;
 use Morphea\App\Render\Halted;
+use Morphea\App\Render\HelperDied;
+use Morphea\App\Render\PdfFile;
 use Morphea\App\Render\Program;
 use Morphea\App\Render\Renderer;
 use Morphea\App\Render\RenderError;
@@ -40,8 +43,57 @@ final class RendererTest extends TestCase
             self::fail('it was drawn');
         } catch (RenderError $e) {
             self::assertStringContainsString('was ended', $e->getMessage());
+            self::assertSame(RenderError::class, $e::class, 'by its limit');
         }
         self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
+    }
+
+    public function testAHelperThatSomethingElseEndsIsToldFromADrawingThatTakesTooLong(): void
+    {
+        $renderer = self::renderer();
+        $renderer->warmUp();
+        $kill = static function (string $what): bool {
+            exec('pkill -KILL -P ' . getmypid() . " -f '$what'");
+
+            return false;
+        };
+        $told = [];
+        foreach ([
+            static fn (): string => $renderer->png(
+                BadFiles::make('masks.svg'),
+                96,
+                false,
+                4,
+                stopped: static fn (): bool => $kill('bin/renderer'),
+            ),
+            static fn (): string => Program::run(['sleep', '60'], self::fonts(), static fn (): bool => $kill('^sleep 60')),
+        ] as $drawn) {
+            try {
+                $drawn();
+                self::fail('it was done');
+            } catch (HelperDied $e) {
+                $told[] = $e->getMessage();
+            }
+        }
+        self::assertSame([Renderer::TOO_MUCH, 'sleep took more time or memory than it may, and was ended.'], $told);
+        self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
+    }
+
+    public function testAPdfWhoseWriterWasEndedBetweenTwoPagesIsToldAsThat(): void
+    {
+        $renderer = self::renderer();
+        $file = (string) tempnam(sys_get_temp_dir(), 'morphea');
+        $pdf = new PdfFile($renderer, $file, 'Pages', 'en', Edge::Cut);
+        exec('pkill -KILL -P ' . getmypid() . ' -f bin/renderer');
+        usleep(100_000);
+        try {
+            $pdf->close();
+            self::fail('there is no PDF any more');
+        } catch (HelperDied $e) {
+            self::assertStringContainsString('the program that writes it ended', $e->getMessage());
+        } finally {
+            unlink($file);
+        }
     }
 
     public function testADrawingThatTakesTooMuchMemoryIsToldAndTheNextIsDrawn(): void

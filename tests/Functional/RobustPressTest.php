@@ -13,7 +13,12 @@ use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Import\FilePictures;
 use Morphea\App\Import\PictureFile;
 use Morphea\App\Making\Binder;
+use Morphea\App\Making\Choice;
 use Morphea\App\Making\Maker;
+use Morphea\App\Making\Making;
+use Morphea\App\Making\Settings;
+use Morphea\App\Making\Wanted;
+use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Press\FileStore;
 use Morphea\App\Press\FinishedRun;
@@ -22,6 +27,7 @@ use Morphea\App\Press\Order;
 use Morphea\App\Press\PieceStore;
 use Morphea\App\Press\RunDesk;
 use Morphea\App\Press\RunMakings;
+use Morphea\App\Press\RunSink;
 use Morphea\App\Press\Which;
 use Morphea\App\Projects\StarterShelf;
 use Morphea\App\Render\Edge;
@@ -227,6 +233,38 @@ final class RobustPressTest extends AppTestCase
         self::assertSame('done', $database->fetchOne('SELECT state FROM job'));
         self::assertSame(1, (int) $database->fetchOne('SELECT COUNT(*) FROM run_file'));
         self::assertSame(3, Tools::pages($this->download($project)));
+    }
+
+    public function testAPieceOverWhichAHelperDiedIsTriedOnceMoreAfterAllOthers(): void
+    {
+        $output = new DyingOutput(['2' => 1, '4' => 2]);
+        [$run, $making, $sink] = $this->making($output);
+        self::getContainer()->get(Maker::class)->make($making, $this->pieces()->waiting($run, 1, 6), $sink);
+        self::assertSame(['1', '2', '3', '4', '5', '6', '2', '4'], $output->tried);
+        $failed = $this->pieces()->givenUp($run, 9);
+        self::assertSame(['4'], array_column($failed, 'name'));
+        self::assertSame('The helper died over 4.', $failed[0]['reason']);
+        self::assertSame(5, $sink->made());
+    }
+
+    public function testADocumentWhoseWriterDiedIsWrittenAnewAndLosesOnlyWhatEndsItTwice(): void
+    {
+        $output = new DyingOutput(['2' => 1, '4' => 2, '' => 2]);
+        [$run, $making] = $this->making($output);
+        $failed = $documents = [];
+        self::getContainer()->get(Binder::class)->bind(
+            $making,
+            fn (): array => $this->pieces()->waiting($run, 1, 6),
+            'all',
+            static function (string $name, string $path) use (&$documents): void {
+                $documents[$name] = file_get_contents($path);
+            },
+            static function (Wanted $piece, string $why) use (&$failed): void {
+                $failed[] = [$piece->name, $why];
+            },
+        );
+        self::assertSame([['4', 'The helper died over 4.']], $failed);
+        self::assertSame(['all.txt' => "1\n2\n3\n5\n6"], $documents);
     }
 
     public function testAPictureThatWentBadCostsThePiecesThatShowIt(): void
@@ -512,6 +550,30 @@ final class RobustPressTest extends AppTestCase
         self::getContainer()->get(TemplateHistory::class)->apply($project, new AddLayer($layer, 0));
 
         return $project;
+    }
+
+    /** @return array{Run, Making, RunSink} of six rows, into what the output makes of them */
+    private function making(DyingOutput $output): array
+    {
+        $run = $this->started($project = $this->rows(6), 'pdf');
+        $making = new Making(
+            $run->template(),
+            [new Choice($output, new Settings())],
+            self::getContainer()->get(Engines::class)->with([])->layouter,
+            self::getContainer()->get(PictureSets::class)->embedded($project),
+            $run->evenSizes(),
+            $run->touchUps(),
+        );
+        $sink = new RunSink(
+            $run,
+            $this->pieces(),
+            self::getContainer()->get(FileStore::class),
+            $this->entities()->getConnection(),
+            self::getContainer()->get(WorkRecord::class),
+            self::getContainer()->get(LogPlace::class),
+        );
+
+        return [$run, $making, $sink];
     }
 
     private function started(Project $project, string $format): Run

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Making\BadPiece;
+use Morphea\App\Making\Bound;
+use Morphea\App\Making\Drawn;
+use Morphea\App\Making\Pieces;
+use Morphea\App\Making\Settings;
+use Morphea\App\Render\HelperDied;
+use Morphea\Core\Template\Template;
+
+/** A document over whose pieces the helper dies as often as is said. */
+final class DyingOutput implements Bound
+{
+    /** @var list<string> names of the pieces that were tried, in order */
+    public array $tried = [];
+    /** @var list<string> names of the pieces in the document */
+    public array $bound = [];
+
+    /** @param array<array-key, int> $deaths by the name of the piece; of the document without one */
+    public function __construct(private array $deaths)
+    {
+    }
+
+    public static function id(): string
+    {
+        return 'dying';
+    }
+
+    public function label(): string
+    {
+        return 'a document that is hard to make';
+    }
+
+    public function isUsual(Template $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return 'txt';
+    }
+
+    public function options(): array
+    {
+        return [];
+    }
+
+    public function size(Template $template, Settings $settings): string
+    {
+        return '';
+    }
+
+    public function isBySide(): bool
+    {
+        return false;
+    }
+
+    public function depends(Settings $settings): array
+    {
+        return [];
+    }
+
+    public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
+    {
+        $this->tried[] = $piece->name;
+        $this->mayDie($piece->name);
+
+        return [];
+    }
+
+    public function bind(
+        Pieces $pieces,
+        string $to,
+        string $title,
+        Settings $settings,
+        ?\Closure $stopped = null,
+        ?\Closure $told = null,
+    ): void {
+        $this->bound = [];
+        foreach ($pieces as $place => $piece) {
+            try {
+                $this->mayDie($piece->name);
+            } catch (HelperDied $e) {
+                throw new BadPiece($place, $e->getMessage(), $e);
+            }
+            $this->bound[] = $piece->name;
+        }
+        $this->mayDie('');
+        file_put_contents($to, implode("\n", $this->bound));
+    }
+
+    private function mayDie(string $name): void
+    {
+        $left = $this->deaths[$name] ?? 0;
+        if ($left > 0) {
+            $this->deaths[$name] = $left - 1;
+            throw new HelperDied("The helper died over $name.");
+        }
+    }
+}
