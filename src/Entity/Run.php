@@ -62,6 +62,8 @@ class Run
         #[ORM\Column(length: 180, options: ['default' => ''])] private string $orderedBy = '',
         #[ORM\Column(length: 8, enumType: RunPurpose::class, options: ['default' => 'pieces'])]
         private RunPurpose $purpose = RunPurpose::Pieces,
+        /** Which files its names mean, by which they are kept; null of a run of before. */
+        #[ORM\Column(name: 'meant_id', length: 64, nullable: true)] private ?string $meant = null,
     ) {
         $this->evenSizes = $even->sizes;
         $this->touchUps = $touchUps->toArray();
@@ -78,6 +80,11 @@ class Run
     public function id(): string
     {
         return $this->id;
+    }
+
+    public function meant(): ?string
+    {
+        return $this->meant;
     }
 
     public function purpose(): RunPurpose

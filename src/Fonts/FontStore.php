@@ -62,8 +62,12 @@ final readonly class FontStore
         $this->entities->flush();
     }
 
-    /** Layout with the fonts that ship and this member's own. */
-    public function engine(Member $owner): Engine
+    /**
+     * Layout with the fonts that ship and this member's own.
+     *
+     * @param list<Font>|null $own null for those there are now
+     */
+    public function engine(Member $owner, ?array $own = null): Engine
     {
         return $this->engines->withFiles(
             array_map(
@@ -75,7 +79,7 @@ final readonly class FontStore
                     $font->ending(),
                     fn (): string => $this->bytes($font),
                 ),
-                $this->all($owner),
+                $own ?? $this->all($owner),
             ),
         );
     }

@@ -16,6 +16,7 @@ use Morphea\App\Entity\Job;
 use Morphea\App\Mail\MailboxTransport;
 use Morphea\App\Mail\SendMails;
 use Morphea\App\Media\Spoken;
+use Morphea\App\Pictures\MeantFiles;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Press\FileStore;
 use Morphea\App\Press\MakeRun;
@@ -62,6 +63,7 @@ final readonly class Tidy
         private SignUps $signUps,
         private Once $once,
         private ShownByRun $shown,
+        private MeantFiles $meant,
         private Resets $resets,
         private CacheInterface $cache,
         private int $keepRunsDays,
@@ -83,6 +85,7 @@ final readonly class Tidy
 
             return array_filter([
                 'runs too old' => $this->oldRuns(),
+                'files of runs that are gone' => $this->meant->tidy(),
                 'jobs nobody came back to' => $this->oldJobs(),
                 'versions of designs' => $this->history(),
                 'pictures and fonts for good' => $this->emptyTrash(),
@@ -171,7 +174,10 @@ final readonly class Tidy
     /** Files under their hash that no row of a table speaks of: into the trash, those that lie there for a while. */
     private function unused(string $folder, string $table): int
     {
-        $known = array_fill_keys($this->connection->fetchFirstColumn("SELECT DISTINCT hash FROM $table"), true);
+        $known = array_fill_keys(
+            [...$this->connection->fetchFirstColumn("SELECT DISTINCT hash FROM $table"), ...$this->meant->hashes()],
+            true,
+        );
         $count = 0;
         foreach ($this->files->listContents($folder, true) as $file) {
             $hash = substr(basename($file->path()), 0, 64);
@@ -191,6 +197,7 @@ final readonly class Tidy
             [
                 ...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM picture'),
                 ...$this->connection->fetchFirstColumn('SELECT DISTINCT hash FROM font'),
+                ...$this->meant->hashes(),
             ],
             true,
         );

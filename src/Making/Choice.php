@@ -17,7 +17,7 @@ use Morphea\Core\Template\Template;
 final readonly class Choice
 {
     /** Raised whenever the same drawing comes out otherwise than before. */
-    private const VERSION = 1;
+    private const VERSION = 2;
     private const STILL = 'This design has no beats, so nothing in it moves. Give it time in Compose first.';
 
     public function __construct(public Output $output, public Settings $settings)

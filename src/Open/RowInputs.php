@@ -20,7 +20,7 @@ use Morphea\Core\Template\TouchUp;
 final readonly class RowInputs
 {
     /** Raised whenever the same row comes out otherwise than before. */
-    private const VERSION = 3;
+    private const VERSION = 4;
 
     public function __construct(private Connection $connection, private HandStore $hands)
     {

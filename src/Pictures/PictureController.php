@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Pictures;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Entity\Project;
+use Morphea\App\Entity\Run;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\Core\Template\PictureLook;
 use Morphea\Core\Template\Tone;
@@ -17,8 +19,12 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}', requirements: ['name' => '[^/]+'], methods: ['GET'])]
 final readonly class PictureController
 {
-    public function __construct(private PictureStore $pictures, private PictureFiles $files)
-    {
+    public function __construct(
+        private PictureStore $pictures,
+        private PictureFiles $files,
+        private EntityManagerInterface $entities,
+        private MeantFiles $meant,
+    ) {
     }
 
     #[Route('/pictures/{name}', name: 'picture')]
@@ -56,7 +62,8 @@ final readonly class PictureController
     /** @param \Closure(StoredPicture): string $bytes */
     private function answer(Project $project, string $name, Request $request, string $kind, \Closure $bytes): Response
     {
-        $asset = $this->pictures->find($project, $name) ?? throw new NotFoundHttpException('There is no such picture.');
+        $shelf = $this->shelf($project, $request->query->getString('run'));
+        $asset = $shelf->find($name) ?? throw new NotFoundHttpException('There is no such picture.');
         $response = new Response(
             headers: [
                 'Content-Type' => 'played' === $kind ? $asset->mime() : PictureFiles::mime($asset),
@@ -72,5 +79,13 @@ final readonly class PictureController
         }
 
         return $response;
+    }
+
+    /** Those of a run of this project, as they were when it was ordered; without a run, those there are now. */
+    private function shelf(Project $project, string $run): Shelf
+    {
+        $of = '' === $run ? null : $this->entities->getRepository(Run::class)->findOneBy(['id' => $run, 'project' => $project]);
+
+        return (null === $of ? null : $this->meant->shelf($of)) ?? $this->pictures->shelf($project);
     }
 }

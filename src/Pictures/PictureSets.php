@@ -30,59 +30,68 @@ final readonly class PictureSets
     ) {
     }
 
-    /** Pictures by their address, for pages. */
-    public function linked(Project $project): PictureSet
+    /**
+     * Pictures by their address, for pages.
+     *
+     * @param Shelf|null $shelf those of a run, which has this id; null for those there are now
+     */
+    public function linked(Project $project, ?Shelf $shelf = null, string $run = ''): PictureSet
     {
-        return $this->set($project, function (StoredPicture $picture, PictureLook $look, float $moment) use ($project): PictureContent {
+        $of = null === $shelf ? [] : ['run' => $run];
+        $photo = function (StoredPicture $picture, PictureLook $look, float $moment) use ($project, $of): PictureContent {
             $tone = $look->tones() ? ['tone' => $look->tone->value, 'tint' => substr($look->tint, 1)] : [];
             $names = ['project' => $project->id(), 'name' => $picture->name()];
             $at = $picture->isClip() ? ['at' => (string) $moment] : [];
 
-            return PictureContent::at($this->urls->generate('picture', $names + $tone + $at));
-        });
+            return PictureContent::at($this->urls->generate('picture', $names + $tone + $at + $of));
+        };
+
+        return $this->set($shelf ?? $this->pictures->shelf($project), $photo);
     }
 
     /** Pictures with their bytes inside, for files that stand alone. One that went bad where it is kept is nobody's picture. */
-    public function embedded(Project $project): PictureSet
+    public function embedded(Project $project, ?Shelf $shelf = null): PictureSet
     {
-        return $this->set($project, function (StoredPicture $picture, PictureLook $look, float $moment): PictureContent {
+        $photo = function (StoredPicture $picture, PictureLook $look, float $moment): PictureContent {
             $bytes = $this->files->toned($picture, $look, $moment);
             if (!$picture->isClip() && !$look->tones() && hash('sha256', $bytes) !== $picture->hash()) {
                 throw new \RuntimeException("“{$picture->name()}” went bad where it is kept. Bring it in again.");
             }
 
             return PictureSet::embedded(PictureFiles::mime($picture), $bytes);
-        });
+        };
+
+        return $this->set($shelf ?? $this->pictures->shelf($project), $photo);
     }
 
     /** @param \Closure(StoredPicture, PictureLook, float): PictureContent $photo at a moment */
-    private function set(Project $project, \Closure $photo): PictureSet
+    private function set(Shelf $shelf, \Closure $photo): PictureSet
     {
         return new PictureSet(
-            fn (): PictureNames => $this->pictures->names($project),
-            fn (string $name): ?Picture => self::facts($this->pictures->find($project, $name)),
-            function (Picture $picture, PictureLook $look) use ($project, $photo): PictureContent {
-                $stored = $this->stored($project, $picture->name);
+            static fn (): PictureNames => $shelf->names(),
+            static fn (string $name): ?Picture => self::facts($shelf->find($name)),
+            function (Picture $picture, PictureLook $look) use ($shelf, $photo): PictureContent {
+                $stored = self::stored($shelf, $picture->name);
 
                 return $stored->isDrawing()
                     ? PictureSet::drawn($this->files->bytes($stored), $look)
                     : $photo($stored, $look, $picture->moment);
             },
-            fn (Picture $picture): string => $this->files->bytes($this->stored($project, $picture->name)),
+            fn (Picture $picture): string => $this->files->bytes(self::stored($shelf, $picture->name)),
             new Sounds(
-                fn (): array => $this->pictures->soundNames($project),
-                fn (string $name): ?Sound => self::heard($this->pictures->find($project, $name)),
-                fn (string $name): string => $this->files->bytes($this->stored($project, $name)),
+                static fn (): array => $shelf->soundNames(),
+                static fn (string $name): ?Sound => self::heard($shelf->find($name)),
+                fn (string $name): string => $this->files->bytes(self::stored($shelf, $name)),
                 $this->shipped,
                 $this->spoken,
             ),
-            fn (Picture $picture): ?Tones => $this->files->tones($this->stored($project, $picture->name)),
+            fn (Picture $picture): ?Tones => $this->files->tones(self::stored($shelf, $picture->name)),
         );
     }
 
-    private function stored(Project $project, string $name): StoredPicture
+    private static function stored(Shelf $shelf, string $name): StoredPicture
     {
-        return $this->pictures->find($project, $name) ?? throw new \RuntimeException("“{$name}” is gone.");
+        return $shelf->find($name) ?? throw new \RuntimeException("“{$name}” is gone.");
     }
 
     private static function heard(?StoredPicture $sound): ?Sound

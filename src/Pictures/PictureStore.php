@@ -104,24 +104,22 @@ final class PictureStore
         return array_values($this->byName($project));
     }
 
+    /** As they are whenever it is asked. */
+    public function shelf(Project $project): Shelf
+    {
+        return new Shelf(fn (): array => $this->byName($project));
+    }
+
     /** Which of those that can be seen a cell means. */
     public function names(Project $project): PictureNames
     {
-        return new PictureNames($this->called($project, false));
+        return $this->shelf($project)->names();
     }
 
     /** @return list<string> */
     public function soundNames(Project $project): array
     {
-        return $this->called($project, true);
-    }
-
-    /** @return list<string> */
-    private function called(Project $project, bool $sounds): array
-    {
-        $some = array_filter($this->byName($project), static fn (StoredPicture $one): bool => $sounds === $one->isSound());
-
-        return array_map(strval(...), array_keys($some));
+        return $this->shelf($project)->soundNames();
     }
 
     /** @return array<string, StoredPicture> read once, as long as none comes or goes */

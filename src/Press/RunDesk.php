@@ -14,6 +14,7 @@ use Morphea\App\Making\Choice;
 use Morphea\App\Making\Showing;
 use Morphea\App\Open\RowInputs;
 use Morphea\App\Open\SharedSizes;
+use Morphea\App\Pictures\MeantFiles;
 use Morphea\App\Storage\Dialect;
 use Morphea\App\Storage\SweepFiles;
 use Morphea\App\Work\WorkDesk;
@@ -40,6 +41,7 @@ final readonly class RunDesk
         private Space $space,
         private SavedOrders $saved,
         private HandStore $hands,
+        private MeantFiles $meant,
     ) {
     }
 
@@ -49,9 +51,13 @@ final readonly class RunDesk
         $this->space->check($project->owner());
         $plan = $this->planner->plan($project, $order);
         $even = $this->sizes->of($project);
-        $input = $this->inputs->of($project, Choice::arrays($order->choices), $even);
-        $drawn = $this->inputs->of($project, $order->choices[0]->drawn(), $even);
-        $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $input, $drawn, $who): Run {
+        do {
+            // What it is made of, and the name for all of it, have to be of the same moment.
+            $meant = $this->meant->keep($project);
+            $input = $this->inputs->of($project, Choice::arrays($order->choices), $even);
+            $drawn = $this->inputs->of($project, $order->choices[0]->drawn(), $even);
+        } while ($meant !== $this->meant->keep($project));
+        $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $input, $drawn, $who, $meant): Run {
             $this->dialect->hold($project->id());
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
             $id = Run::newId();
@@ -72,6 +78,7 @@ final readonly class RunDesk
                 $this->saved->nameOf($project, $order),
                 $who,
                 self::purpose($order),
+                $meant,
             );
             $this->entities->persist($run);
             $this->entities->flush();

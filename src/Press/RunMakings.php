@@ -9,6 +9,7 @@ use Morphea\App\Fonts\FontStore;
 use Morphea\App\Making\Choice;
 use Morphea\App\Making\Making;
 use Morphea\App\Making\Outputs;
+use Morphea\App\Pictures\MeantFiles;
 use Morphea\App\Pictures\PictureSets;
 
 /** What the pieces of a run have in common, made ready once for all stretches of it that a worker does in turn. */
@@ -25,6 +26,7 @@ final class RunMakings
         private readonly PictureSets $pictures,
         private readonly FontStore $fonts,
         private readonly Outputs $outputs,
+        private readonly MeantFiles $meant,
     ) {
     }
 
@@ -34,8 +36,8 @@ final class RunMakings
             $this->making = new Making(
                 $run->template(),
                 $this->choices($run),
-                $this->fonts->engine($run->project()->owner())->layouter,
-                $this->pictures->embedded($run->project()),
+                $this->fonts->engine($run->project()->owner(), $this->meant->fonts($run))->layouter,
+                $this->pictures->embedded($run->project(), $this->meant->shelf($run)),
                 $run->evenSizes(),
                 $run->touchUps(),
             );

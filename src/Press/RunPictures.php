@@ -8,6 +8,7 @@ use Morphea\App\Entity\PieceState;
 use Morphea\App\Entity\Run;
 use Morphea\App\Fonts\FontStore;
 use Morphea\App\Open\Still;
+use Morphea\App\Pictures\MeantFiles;
 use Morphea\App\Pictures\PictureSets;
 
 /** The pieces of a run, small: as its design and its rows were. */
@@ -18,6 +19,7 @@ final readonly class RunPictures
         private FileStore $files,
         private PictureSets $pictures,
         private FontStore $fonts,
+        private MeantFiles $meant,
     ) {
     }
 
@@ -28,8 +30,8 @@ final readonly class RunPictures
     public function of(Run $run, int $from, int $count): array
     {
         $template = $run->template();
-        $pictures = $this->pictures->linked($run->project());
-        $layouter = $this->fonts->engine($run->project()->owner())->layouter;
+        $pictures = $this->pictures->linked($run->project(), $this->meant->shelf($run), $run->id());
+        $layouter = $this->fonts->engine($run->project()->owner(), $this->meant->fonts($run))->layouter;
         $still = new Still($pictures);
         [$even, $touchUps] = [$run->evenSizes(), $run->touchUps()];
         $files = $this->files->ofPieces($run, $from, $from + $count - 1);

@@ -18,6 +18,7 @@ use Morphea\App\Making\Maker;
 use Morphea\App\Making\Making;
 use Morphea\App\Making\Settings;
 use Morphea\App\Making\Wanted;
+use Morphea\App\Pictures\MeantFiles;
 use Morphea\App\Pictures\PictureSets;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Press\FileStore;
@@ -265,6 +266,45 @@ final class RobustPressTest extends AppTestCase
         );
         self::assertSame([['4', 'The helper died over 4.']], $failed);
         self::assertSame(['all.txt' => "1\n2\n3\n5\n6"], $documents);
+    }
+
+    public function testARunIsMadeOfThePicturesItWasOrderedWithAndItsPagesShowThem(): void
+    {
+        $project = $this->withPicture('seal.png', self::plain(0xC63D1E));
+        $small = ['png' => ['size' => 'width', 'value' => '400']];
+        $ordered = ['formats' => ['png'], 'of' => $small, 'file' => 'all', 'name' => '{register}'];
+        $this->order($project, $ordered);
+        $run = $this->newestRun();
+        // Another picture of the same name comes while the run waits.
+        $pictures = self::getContainer()->get(PictureStore::class);
+        $project = $this->reload($project);
+        $pictures->remove($pictures->find($project, 'seal.png') ?? throw new \LogicException());
+        $pictures->add($project, new PictureFile('seal.png', 'image/png', self::plain(0x1E3DC6), 300, 300));
+        $this->work();
+        self::assertSame([0xC63D1E, 0xC63D1E], $this->seen($project));
+
+        $this->browser->request('GET', "/projects/{$project->id()}/press/runs/{$run->id()}/pieces");
+        self::assertSame(1, preg_match('~[^"\'(]*/pictures/seal\.png\?[^"\')]*run=[^"\')]*~', html_entity_decode($this->body()), $found));
+        $this->browser->request('GET', $found[0]);
+        self::assertSame(self::plain(0xC63D1E), $this->browser->getInternalResponse()->getContent(), 'its page shows its own');
+
+        self::getContainer()->get(RunDesk::class)->again($this->newestRun(), 2);
+        $this->work();
+        self::assertSame([0xC63D1E, 0xC63D1E], $this->seen($project), 'one piece again, as the run was ordered');
+
+        // What only a run still wants is not tidied away, however old it is.
+        $kept = StoredPicture::pathOf(hash('sha256', self::plain(0xC63D1E)));
+        self::assertContains(basename($kept), self::getContainer()->get(MeantFiles::class)->hashes());
+
+        $this->order($project, $ordered);
+        $this->work();
+        self::assertSame([0x1E3DC6, 0x1E3DC6], $this->seen($project), 'nothing of the run before is taken over');
+        self::getContainer()->get(RunDesk::class)->delete($this->newestRun());
+        self::getContainer()->get(MeantFiles::class)->tidy();
+        self::assertContains(basename($kept), self::getContainer()->get(MeantFiles::class)->hashes());
+        self::getContainer()->get(RunDesk::class)->delete($this->newestRun());
+        self::getContainer()->get(MeantFiles::class)->tidy();
+        self::assertSame([], self::getContainer()->get(MeantFiles::class)->hashes());
     }
 
     public function testAPictureThatWentBadCostsThePiecesThatShowIt(): void
@@ -537,6 +577,23 @@ final class RobustPressTest extends AppTestCase
         self::getContainer()
             ->get(PictureStore::class)
             ->add($project, new PictureFile('masks.svg', 'image/svg+xml', BadFiles::make('masks.svg'), 2000, 2000));
+        $this->showPhoto($project);
+
+        return $project;
+    }
+
+    /** A project of two rows that show a picture. */
+    private function withPicture(string $name, string $bytes): Project
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register|Photo\nA|1|c|2026-03-09|1|seal\nB|2|c|2026-03-09|2|seal");
+        self::getContainer()->get(PictureStore::class)->add($project, new PictureFile($name, 'image/png', $bytes, 300, 300));
+        $this->showPhoto($project);
+
+        return $project;
+    }
+
+    private function showPhoto(Project $project): void
+    {
         $layer = new PictureLayer(
             'photo',
             'Photo',
@@ -548,8 +605,29 @@ final class RobustPressTest extends AppTestCase
             PictureFit::Contain,
         );
         self::getContainer()->get(TemplateHistory::class)->apply($project, new AddLayer($layer, 0));
+    }
 
-        return $project;
+    private static function plain(int $colour): string
+    {
+        $image = imagecreatetruecolor(300, 300);
+        imagefilledrectangle($image, 0, 0, 300, 300, $colour);
+        ob_start();
+        imagepng($image);
+
+        return (string) ob_get_clean();
+    }
+
+    /** @return list<int> the colour at the middle of the picture in each piece */
+    private function seen(Project $project): array
+    {
+        $seen = [];
+        foreach (Tools::pieces($this->download($project)) as $bytes) {
+            $image = imagecreatefromstring($bytes) ?: throw new \LogicException('no picture');
+            $scale = imagesx($image) / $this->reload($project)->template()->width;
+            $seen[] = (int) imagecolorat($image, (int) (250 * $scale), (int) (250 * $scale));
+        }
+
+        return $seen;
     }
 
     /** @return array{Run, Making, RunSink} of six rows, into what the output makes of them */
