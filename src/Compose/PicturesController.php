@@ -7,6 +7,7 @@ namespace Morphea\App\Compose;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
+use Morphea\App\Pictures\KeptPicture;
 use Morphea\App\Pictures\PictureIntake;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Pictures\Taken;
@@ -24,12 +25,15 @@ use Twig\Environment;
 final readonly class PicturesController
 {
     private const NOTICES = 6;
+    /** In the session, of each project: what was taken away last, to be put back. */
+    private const TAKEN_AWAY = 'taken-away';
 
     public function __construct(
         private PictureStore $pictures,
         private Environment $twig,
         private ComposeScreen $screen,
         private WorkDesk $desk,
+        private PictureUses $uses,
     ) {
     }
 
@@ -62,15 +66,38 @@ final readonly class PicturesController
     }
 
     #[Route('/{name}/remove', name: 'library_remove', requirements: ['name' => '[^/]+'], methods: ['POST'])]
-    public function remove(Project $project, string $name): Response
+    public function remove(Project $project, string $name, Request $request): Response
     {
         $asset = $this->asset($project, $name);
         if (\in_array($name, $this->used($project), true)) {
             return $this->show($project, [], ["“{$name}” is in use. Take it off the design first."]);
         }
+        $uses = $request->request->getBoolean('sure') ? '' : $this->uses->of($project, $name);
+        if ('' !== $uses) {
+            return $this->show($project, asked: ['name' => $name, 'uses' => $uses]);
+        }
+        $focus = $asset->isFocusSet() ? $asset->focus() : null;
+        $request->getSession()->set(self::TAKEN_AWAY . $project->id(), serialize([KeptPicture::of($asset), $focus]));
         $this->pictures->remove($asset);
 
-        return $this->show($project);
+        return $this->show($project, gone: $name);
+    }
+
+    /** What was taken away last comes back, as it was. */
+    #[Route('-back', name: 'library_back', methods: ['POST'])]
+    public function back(Project $project, Request $request): Response
+    {
+        $said = $request->getSession()->remove(self::TAKEN_AWAY . $project->id());
+        $kept = \is_string($said) ? unserialize($said, ['allowed_classes' => [KeptPicture::class]]) : null;
+        if (!\is_array($kept) || !$kept[0] instanceof KeptPicture) {
+            return $this->show($project, [], ['There is nothing to put back. Bring the file in again.']);
+        }
+        $name = $this->pictures->attach($project, $kept[0]);
+        if (null !== $kept[1]) {
+            $this->pictures->focus($this->asset($project, $name), ...$kept[1]);
+        }
+
+        return $this->show($project, [$name]);
     }
 
     /** What must stay in sight of it, from the picture layer that shows it. Without a place, as found again. */
@@ -109,9 +136,17 @@ final readonly class PicturesController
      * @param list<string> $new
      * @param list<string> $notices  what could not be done
      * @param Job|null     $waits a worker brings in the rest
+     * @param array{name: string, uses: string}|null $asked what is to be taken away, and where it is wanted
+     * @param string       $gone  what was taken away just now
      */
-    private function show(Project $project, array $new = [], array $notices = [], ?Job $waits = null): Response
-    {
+    private function show(
+        Project $project,
+        array $new = [],
+        array $notices = [],
+        ?Job $waits = null,
+        ?array $asked = null,
+        string $gone = '',
+    ): Response {
         return new Response(
             $this->twig->render('compose/library.html.twig', [
                 'project' => $project,
@@ -119,6 +154,8 @@ final readonly class PicturesController
                 'used' => $this->used($project),
                 'new' => $new,
                 'notices' => $notices,
+                'asked' => $asked,
+                'gone' => $gone,
                 'view' => null === $waits ? null : $this->desk->view($waits),
             ]),
         );

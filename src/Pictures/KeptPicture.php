@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Pictures;
 
+use Morphea\App\Entity\StoredPicture;
+
 /** A picture, clip or sound whose bytes are kept already, and which belongs to no project yet. */
 final readonly class KeptPicture
 {
@@ -18,5 +20,21 @@ final readonly class KeptPicture
         public float $focusY,
         public ?float $seconds = null,
     ) {
+    }
+
+    /** One that a project has, to be put in again. */
+    public static function of(StoredPicture $picture): self
+    {
+        return new self(
+            $picture->name(),
+            $picture->mime(),
+            $picture->hash(),
+            $picture->bytes(),
+            $picture->width(),
+            $picture->height(),
+            $picture->foundFocus()[0],
+            $picture->foundFocus()[1],
+            $picture->seconds(),
+        );
     }
 }

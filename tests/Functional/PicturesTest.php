@@ -109,8 +109,33 @@ final class PicturesTest extends AppTestCase
         $this->post("/projects/{$project->id()}/library/seal.svg/remove");
         self::assertStringContainsString('“seal.svg” is in use.', $this->body());
         $this->post("/projects/{$project->id()}/library/lamp.jpg/remove");
-        self::assertStringNotContainsString('lamp.jpg', $this->body());
+        self::assertStringContainsString('“lamp.jpg” was taken away.', $this->body());
+        self::assertStringNotContainsString('Take lamp.jpg away', $this->body());
         self::assertStringContainsString('seal.svg', $this->body());
+    }
+
+    public function testAPictureThatRowsNameIsAskedAboutBeforeItGoesAndComesBackAsItWas(): void
+    {
+        $project = $this->project("Full name|Thing\nNg|lamp\nOar|LAMP.jpg\nPip|");
+        $this->bring($project, 'lamp.jpg', (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/plain.jpg'));
+        $library = "/projects/{$project->id()}/library";
+        $pictures = self::getContainer()->get(PictureStore::class);
+        $lamp = $pictures->find($this->reload($project), 'lamp.jpg');
+        self::assertNotNull($lamp);
+        $pictures->focus($lamp, 0.9, 0.1);
+        $this->post("$library/lamp.jpg/remove");
+        self::assertStringContainsString('Take “lamp.jpg” away? 2 rows name it.', $this->body());
+        self::assertNotNull($pictures->find($this->reload($project), 'lamp.jpg'), 'it was only asked');
+
+        $this->post("$library/lamp.jpg/remove", ['sure' => '1']);
+        self::assertStringContainsString('“lamp.jpg” was taken away.', $this->body());
+        self::assertNull($pictures->find($this->reload($project), 'lamp.jpg'));
+
+        $this->post("$library-back");
+        self::assertStringContainsString('lamp.jpg is here', $this->body());
+        self::assertSame([0.9, 0.1], $pictures->find($this->reload($project), 'lamp.jpg')?->focus());
+        $this->post("$library-back");
+        self::assertStringContainsString('There is nothing to put back.', $this->body());
     }
 
     public function testAPictureIsPutOnTheSideChangedToldByAColumnAndFocused(): void
