@@ -67,12 +67,12 @@ final class StoreTest extends AppTestCase
             ['APP_ENV' => 'prod', 'APP_DEBUG' => '0', 'SYMFONY_DOTENV_VARS' => false],
         );
         $missing = $move("$folder/nothing.db");
-        self::assertSame(1, $missing->run());
-        self::assertStringContainsString('morphea:move-in: There is no ', $missing->getOutput() . $missing->getErrorOutput());
+        self::assertSame(2, $missing->run());
+        self::assertStringContainsString('morphea:move-in: There is no ', $missing->getErrorOutput());
         file_put_contents("$folder/other.db", str_repeat('no database', 100));
         $other = $move("$folder/other.db");
-        self::assertSame(1, $other->run());
-        self::assertStringContainsString('is no database of Morphea', $other->getOutput() . $other->getErrorOutput());
+        self::assertSame(2, $other->run());
+        self::assertStringContainsString('is no database of Morphea', $other->getErrorOutput());
         $odd = new \PDO("sqlite:$folder/old.db");
         $odd->exec("UPDATE member SET name = 'War' || CHAR(0) || 'den'");
         unset($odd);
@@ -98,8 +98,8 @@ final class StoreTest extends AppTestCase
         $this->project("Full name\nNg", 'somebody@tidewick.example');
         self::assertGreaterThan($member->id(), (int) $now->fetchOne('SELECT MAX(id) FROM member'), 'ids go on where they were');
         $again = $move("$folder/old.db");
-        self::assertSame(1, $again->run());
-        self::assertStringContainsString('There are members in the database already.', $again->getOutput());
+        self::assertSame(2, $again->run());
+        self::assertStringContainsString('There are members in the database already.', $again->getErrorOutput());
         (new Process(['rm', '-rf', $folder]))->mustRun();
     }
 }
