@@ -7,6 +7,7 @@ namespace Morphea\App\Compose;
 use Morphea\App\Entity\Font;
 use Morphea\App\Entity\Project;
 use Morphea\App\Fonts\FontStore;
+use Morphea\App\Import\FontFile;
 use Morphea\App\Import\FontReader;
 use Morphea\App\Import\UploadError;
 use Morphea\App\Render\OwnFont;
@@ -21,6 +22,9 @@ use Twig\Environment;
 #[Route('/projects/{project}/compose/fonts')]
 final readonly class FontsDialogController
 {
+    /** In the session: corrected fonts that wait for a yes. */
+    private const ASKED = 'corrected-fonts';
+
     public function __construct(private FontStore $fonts, private FontBook $book, private Environment $twig)
     {
     }
@@ -35,14 +39,17 @@ final readonly class FontsDialogController
     public function bring(Project $project, Request $request, FontReader $reader): Response
     {
         [$files, $notices] = Upload::many($request, 'fonts');
-        $new = [];
+        $new = $asked = [];
+        $note = $request->request->getString('licence');
         foreach ($files as $file) {
             try {
-                $font = $this->fonts->add(
-                    $project->owner(),
-                    $reader->read((string) file_get_contents($file->path), $file->name),
-                    $request->request->getString('licence'),
-                );
+                $read = $reader->read((string) file_get_contents($file->path), $file->name);
+                if (null !== $this->fonts->inPlaceOf($project->owner(), $read)) {
+                    $this->fonts->keep($read);
+                    $asked[] = [$read->family, $read->weight, $read->italic, $read->licence, $read->ending, $read->hash(), $note];
+                    continue;
+                }
+                $font = $this->fonts->add($project->owner(), $read, $note);
                 $new[] = OwnFont::name($font->family(), $this->book);
                 if (str_contains($font->licence, FontReader::TOLD_WHOLE)) {
                     $notices[] = "“{$file->name}” is here. " . FontReader::TOLD_WHOLE;
@@ -50,6 +57,30 @@ final readonly class FontsDialogController
             } catch (UploadError $e) {
                 $notices[] = $e->getMessage();
             }
+        }
+
+        $request->getSession()->set(self::ASKED, $asked);
+
+        return $this->show($project, array_values(array_unique($new)), $notices, $asked);
+    }
+
+    /** The corrected files that were asked about take the place of those that were here. */
+    #[Route('/replace', name: 'compose_fonts_replace', methods: ['POST'])]
+    public function replace(Project $project, Request $request): Response
+    {
+        $new = $notices = [];
+        /** @var list<array{string, int, bool, string, string, string, string}> $asked */
+        $asked = $request->getSession()->remove(self::ASKED) ?? [];
+        foreach ($asked as [$family, $weight, $italic, $licence, $ending, $hash, $note]) {
+            $bytes = $this->fonts->kept($hash, $ending);
+            $file = null === $bytes ? null : new FontFile($family, $weight, $italic, $licence, $ending, $bytes);
+            $old = null === $file ? null : $this->fonts->inPlaceOf($project->owner(), $file);
+            if (null === $file || null === $old) {
+                $notices[] = "“{$family}” could not be replaced: it is not here any more. Bring the file again.";
+                continue;
+            }
+            $this->fonts->replace($old, $file, $note);
+            $new[] = OwnFont::name($family, $this->book);
         }
 
         return $this->show($project, array_values(array_unique($new)), $notices);
@@ -70,8 +101,9 @@ final readonly class FontsDialogController
     /**
      * @param list<string> $new  families that just came
      * @param list<string> $notices what could not be used
+     * @param list<array{string, int, bool, string, string, string, string}> $asked corrected files: family, weight, slant …
      */
-    private function show(Project $project, array $new = [], array $notices = []): Response
+    private function show(Project $project, array $new = [], array $notices = [], array $asked = []): Response
     {
         $own = $this->fonts->all($project->owner());
         $licences = [];
@@ -91,6 +123,12 @@ final readonly class FontsDialogController
                 ),
                 'new' => $new,
                 'notices' => $notices,
+                'asked' => array_map(fn (array $one): array => [
+                    'name' => $name = OwnFont::name($one[0], $this->book),
+                    'weight' => $one[1],
+                    'italic' => $one[2],
+                    'projects' => $this->fonts->projects($project->owner(), $name),
+                ], $asked),
             ]),
         );
     }

@@ -54,6 +54,11 @@ class Font
 
     public function path(): string
     {
-        return \sprintf('fonts/%s/%s.%s', substr($this->hash, 0, 2), $this->hash, $this->ending);
+        return self::pathOf($this->hash, $this->ending);
+    }
+
+    public static function pathOf(string $hash, string $ending): string
+    {
+        return \sprintf('fonts/%s/%s.%s', substr($hash, 0, 2), $hash, $ending);
     }
 }

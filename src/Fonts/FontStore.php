@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Entity\Font;
 use Morphea\App\Entity\Member;
+use Morphea\App\Entity\Project;
 use Morphea\App\Import\FontFile;
 use Morphea\App\Render\Engine;
 use Morphea\App\Render\Engines;
@@ -43,6 +44,34 @@ final readonly class FontStore
         return $font;
     }
 
+    /** That of the same family, weight and slant, from another file; null where there is none. */
+    public function inPlaceOf(Member $owner, FontFile $file): ?Font
+    {
+        foreach ($this->all($owner) as $font) {
+            $same = [$font->family(), $font->weight(), $font->isItalic()] === [$file->family, $file->weight, $file->italic];
+            if ($same && $font->hash() !== $file->hash()) {
+                return $font;
+            }
+        }
+
+        return null;
+    }
+
+    /** Keeps the bytes of a font that is nobody's yet; unless it is added within a day, they are tidied away. */
+    public function keep(FontFile $file): void
+    {
+        $this->files->write(Font::pathOf($file->hash(), $file->ending), $file->bytes);
+    }
+
+    /** @return list<string> names of the projects whose design is set in a family */
+    public function projects(Member $owner, string $family): array
+    {
+        $all = $this->entities->getRepository(Project::class)->findBy(['owner' => $owner], ['changedAt' => 'DESC']);
+        $set = array_filter($all, static fn (Project $one): bool => \in_array($family, $one->template()->families(), true));
+
+        return array_map(static fn (Project $one): string => $one->name(), array_values($set));
+    }
+
     /** @return list<Font> */
     public function all(Member $owner): array
     {
@@ -54,6 +83,24 @@ final readonly class FontStore
     public function bytes(Font $font): string
     {
         return $this->files->read($font->path());
+    }
+
+    /** A corrected file in place of one of the same family, weight and slant: all designs set in it are drawn with it from now on. */
+    public function replace(Font $old, FontFile $file, string $note = ''): Font
+    {
+        return $this->entities->wrapInTransaction(function () use ($old, $file, $note): Font {
+            $this->remove($old);
+
+            return $this->add($old->owner, $file, $note);
+        });
+    }
+
+    /** One that was kept, to be added now; null where it is gone. */
+    public function kept(string $hash, string $ending): ?string
+    {
+        $path = Font::pathOf($hash, $ending);
+
+        return $this->files->fileExists($path) ? $this->files->read($path) : null;
     }
 
     public function remove(Font $font): void

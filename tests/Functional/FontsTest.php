@@ -6,6 +6,7 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Import\FontReader;
 use Morphea\App\Import\UploadError;
+use Morphea\App\Press\PieceStore;
 use Morphea\App\Render\FontSetup;
 use Morphea\App\Render\Renderer;
 use Morphea\Tests\Tools;
@@ -114,6 +115,35 @@ final class FontsTest extends AppTestCase
             ->get(FontSetup::class)
             ->place(hash('sha256', self::harbour('Haze')), 'ttf', static fn (): string => self::harbour('Haze'));
         self::assertSame($lora, $draw($svg($alias)));
+    }
+
+    public function testACorrectedFontIsAskedAboutAndTakesThePlaceOfTheOldOne(): void
+    {
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|12");
+        $fonts = "/projects/{$project->id()}/compose/fonts";
+        $this->post($fonts, [], ['fonts' => [$this->sent(self::harbour(), 'harb.ttf')]]);
+        $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'recipient', 'set' => ['style.family' => 'Harb']]);
+        $this->order($project, ['format' => 'png', 'name' => 'x']);
+        $this->work();
+        $corrected = self::harbour() . 'corrected';
+        $hashes = fn (): array => $this->entities()->getConnection()->fetchFirstColumn('SELECT hash FROM font');
+
+        $this->post($fonts, [], ['fonts' => [$this->sent($corrected, 'harb.ttf')]]);
+        self::assertStringContainsString('Harb, 700, is here from another', $this->body());
+        self::assertStringContainsString("Set in it: {$this->reload($project)->name()}.", $this->body());
+        self::assertSame([hash('sha256', self::harbour())], $hashes(), 'it was only asked');
+
+        $this->post("$fonts/replace");
+        self::assertStringContainsString('Harb is here', $this->body());
+        self::assertSame([hash('sha256', $corrected)], $hashes());
+        self::assertStringContainsString(FontSetup::alias(hash('sha256', $corrected)), $this->body());
+        $this->order($project, ['format' => 'png', 'name' => 'x']);
+        $this->work();
+        $counts = self::getContainer()->get(PieceStore::class)->counts($this->newestRun());
+        self::assertSame(0, $counts['taken'], 'what it changes is made anew');
+        $this->post("$fonts/replace");
+        self::assertStringNotContainsString('is here.', $this->body(), 'once');
+        @unlink(\dirname(__DIR__, 2) . '/var/fonts/own/' . hash('sha256', $corrected) . '.ttf');
     }
 
     public function testAFontTakenAwayIsMissedInTheDesignsThatUseIt(): void
