@@ -108,6 +108,51 @@ final class SmtpTest extends AppTestCase
         self::assertNotNull(self::getContainer()->get(Mailings::class)->find($project, $mailing->id()));
     }
 
+    public function testOfTwoWorkersOneIsKilledAndTheOtherFinishesWithNobodyWrittenToTwice(): void
+    {
+        $rows = 'Full name|Hours|Craft|Issued|Register|Mail';
+        for ($i = 1; $i <= 60; ++$i) {
+            $rows .= "\nMender $i|7|clocks|2026-01-01|$i|mender$i@dune.example";
+        }
+        $project = $this->project($rows);
+        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        $this->work();
+        $this->entities()->clear();
+        self::getContainer()->get(Mailings::class)->start($this->reload($project), MailOrder::of([
+            'to' => 'mail',
+            'subject' => 'For {full_name}',
+            'message' => 'Dear {full_name}',
+            'from' => 'The guild',
+            'carried' => 'link',
+            'pace' => '6000',
+        ]), 'isolde@tidewick.example', 'http://guild.example');
+        [$one, $other] = [$this->sendingWorker(), $this->sendingWorker()];
+        for ($until = microtime(true) + 60; $this->arrived() < 15 && microtime(true) < $until;) {
+            usleep(500);
+        }
+        $one->signal(\SIGKILL);
+        $one->wait();
+        $open = fn (): int => (int) $this->entities()->getConnection()->fetchOne(
+            "SELECT COUNT(*) FROM letter WHERE state IN ('waiting', 'sending', 'handed')",
+        );
+        for ($until = microtime(true) + 90; $open() > 0 && microtime(true) < $until;) {
+            usleep(50_000);
+        }
+        self::assertTrue($other->isRunning(), 'the other goes on');
+        $other->stop(5, \SIGTERM);
+        $to = array_map(
+            static fn (string $file): string => explode("\n", (string) file_get_contents($file), 2)[0],
+            glob("$this->folder/*.eml") ?: [],
+        );
+        sort($to);
+        $all = array_map(static fn (int $i): string => "mender$i@dune.example", range(1, 60));
+        sort($all);
+        self::assertSame($all, $to, 'everybody once');
+        $states = $this->entities()->getConnection()->fetchAllKeyValue('SELECT state, COUNT(*) FROM letter GROUP BY state');
+        self::assertSame(60, (int) $states['sent'] + (int) ($states['unknown'] ?? 0));
+        self::assertLessThanOrEqual(1, (int) ($states['unknown'] ?? 0), 'at most what the killed one was at');
+    }
+
     public function testAServerThatMisbehavesCostsNobodyElseTheirEmail(): void
     {
         $to = ['first', 'silent', 'hangup', 'gone', 'later', 'full', 'boss', 'last'];
