@@ -36,7 +36,8 @@ final class MeantFiles
         $files = json_encode($this->now($project), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
         $id = hash('sha256', "{$project->id()}\n$files");
         $this->connection->executeStatement(
-            'INSERT INTO meant_files (id, project_id, files) VALUES (?, ?, ?) ON CONFLICT (id) DO NOTHING',
+            // Written anew where it is there already, so that nobody tidies it away before the run is noted.
+            'INSERT INTO meant_files (id, project_id, files) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET files = excluded.files',
             [$id, $project->id(), $files],
         );
 

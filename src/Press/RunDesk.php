@@ -51,14 +51,14 @@ final readonly class RunDesk
         $this->space->check($project->owner());
         $plan = $this->planner->plan($project, $order);
         $even = $this->sizes->of($project);
-        do {
-            // What it is made of, and the name for all of it, have to be of the same moment.
-            $meant = $this->meant->keep($project);
-            $input = $this->inputs->of($project, Choice::arrays($order->choices), $even);
-            $drawn = $this->inputs->of($project, $order->choices[0]->drawn(), $even);
-        } while ($meant !== $this->meant->keep($project));
-        $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $input, $drawn, $who, $meant): Run {
+        $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $who): Run {
             $this->dialect->hold($project->id());
+            do {
+                // What it is made of, and the name for all of it, have to be of the same moment.
+                $meant = $this->meant->keep($project);
+                $input = $this->inputs->of($project, Choice::arrays($order->choices), $even);
+                $drawn = $this->inputs->of($project, $order->choices[0]->drawn(), $even);
+            } while ($meant !== $this->meant->keep($project));
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
             $id = Run::newId();
             $job = $this->desk->note(MakeRun::KIND, $project->owner(), $project, [], \count($plan->pieces), $id);
