@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Compose;
 
+use League\Flysystem\UnableToReadFile;
 use Morphea\App\Entity\Job;
 use Morphea\App\Entity\Project;
 use Morphea\App\Entity\StoredPicture;
 use Morphea\App\Pictures\KeptPicture;
+use Morphea\App\Pictures\PictureFiles;
 use Morphea\App\Pictures\PictureIntake;
 use Morphea\App\Pictures\PictureStore;
 use Morphea\App\Pictures\Taken;
@@ -34,6 +36,7 @@ final readonly class PicturesController
         private ComposeScreen $screen,
         private WorkDesk $desk,
         private PictureUses $uses,
+        private PictureFiles $files,
     ) {
     }
 
@@ -93,6 +96,14 @@ final readonly class PicturesController
             return $this->show($project, [], ['There is nothing to put back. Bring the file in again.']);
         }
         $name = $this->pictures->attach($project, $kept[0]);
+        try {
+            $this->files->bytes($this->asset($project, $name));
+        } catch (UnableToReadFile) {
+            // Taken away days ago in this session, it was tidied away since.
+            $this->pictures->remove($this->asset($project, $name));
+
+            return $this->show($project, [], ["“{$name}” is not kept any more. Bring the file in again."]);
+        }
         if (null !== $kept[1]) {
             $this->pictures->focus($this->asset($project, $name), ...$kept[1]);
         }

@@ -89,7 +89,10 @@ final readonly class FontStore
     public function replace(Font $old, FontFile $file, string $note = ''): Font
     {
         return $this->entities->wrapInTransaction(function () use ($old, $file, $note): Font {
-            $this->remove($old);
+            // Of files brought before corrections were asked about, there may be several.
+            for ($one = $old; null !== $one; $one = $this->inPlaceOf($old->owner, $file)) {
+                $this->remove($one);
+            }
 
             return $this->add($old->owner, $file, $note);
         });

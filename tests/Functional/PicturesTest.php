@@ -136,6 +136,12 @@ final class PicturesTest extends AppTestCase
         self::assertSame([0.9, 0.1], $pictures->find($this->reload($project), 'lamp.jpg')?->focus());
         $this->post("$library-back");
         self::assertStringContainsString('There is nothing to put back.', $this->body());
+
+        $this->post("$library/lamp.jpg/remove", ['sure' => '1']);
+        $this->files()->delete($lamp->path());
+        $this->post("$library-back");
+        self::assertStringContainsString('“lamp.jpg” is not kept any more.', $this->body());
+        self::assertNull($pictures->find($this->reload($project), 'lamp.jpg'), 'no picture without its bytes');
     }
 
     public function testAPictureIsPutOnTheSideChangedToldByAColumnAndFocused(): void
