@@ -5,7 +5,7 @@ declare(strict_types=1);
 // Twenty people browsing while two workers make pictures, beside the same without a run. Usage: php -d ffi.enable=1
 // bench/browsing.php (after `make assets`)
 
-use Morphea\App\Command\DemoCommand;
+use Morphea\App\Cli\DemoCommand;
 use Morphea\Tests\Browser\Application;
 use Symfony\Component\HttpClient\HttpClient;
 

@@ -10,7 +10,7 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\WebDriverBy;
-use Morphea\App\Command\DemoCommand;
+use Morphea\App\Cli\DemoCommand;
 use Morphea\Tests\Browser\Application;
 use Morphea\Tests\Browser\BrowserTestCase;
 

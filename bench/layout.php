@@ -7,22 +7,22 @@
  * Usage: php bench/layout.php
  */
 
-use Morphea\App\Import\FilePictures;
+use Morphea\App\Editor\Dashboard\StarterShelf;
+use Morphea\App\Engine\Import\FilePictures;
+use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Kernel;
-use Morphea\App\Projects\StarterShelf;
-use Morphea\App\Render\Engines;
-use Morphea\Core\Drawing\Drawing;
-use Morphea\Core\Drawing\SvgSize;
-use Morphea\Core\Drawing\SvgWriter;
-use Morphea\Core\Layout\EvenSizes;
-use Morphea\Core\Template\FitRule;
-use Morphea\Core\Template\TextStyle;
-use Morphea\Core\Type\FontBook;
-use Morphea\Core\Type\HarfBuzz;
-use Morphea\Core\Type\Inline;
-use Morphea\Core\Type\Shaper;
-use Morphea\Core\Type\StyledText;
-use Morphea\Core\Type\TextFitter;
+use Morphea\Core\Design\Model\FitRule;
+use Morphea\Core\Design\Model\TextStyle;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Drawing\SvgSize;
+use Morphea\Core\Rendering\Drawing\SvgWriter;
+use Morphea\Core\Rendering\Layout\EvenSizes;
+use Morphea\Core\Rendering\Text\FontBook;
+use Morphea\Core\Rendering\Text\HarfBuzz;
+use Morphea\Core\Rendering\Text\Inline;
+use Morphea\Core\Rendering\Text\Shaper;
+use Morphea\Core\Rendering\Text\StyledText;
+use Morphea\Core\Rendering\Text\TextFitter;
 use Symfony\Component\Dotenv\Dotenv;
 
 $root = dirname(__DIR__);

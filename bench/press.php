@@ -7,25 +7,25 @@
  * Usage: php -d ffi.enable=1 bench/press.php [NAME …], by default all of them
  */
 
-use Morphea\App\Command\FilePress;
-use Morphea\App\Command\PressOptions;
-use Morphea\App\Import\FilePictures;
-use Morphea\App\Import\MorpheaArchive;
-use Morphea\App\Import\PictureFile;
-use Morphea\App\Making\Choice;
-use Morphea\App\Making\Outputs;
-use Morphea\App\Making\Settings;
-use Morphea\App\Projects\StarterShelf;
-use Morphea\App\Render\Engines;
-use Morphea\App\Render\Vips;
-use Morphea\Core\Data\Edit\TakeTable;
-use Morphea\Core\Data\Table;
-use Morphea\Core\Data\TableBuilder;
-use Morphea\Core\Drawing\SvgSize;
-use Morphea\Core\Drawing\SvgWriter;
-use Morphea\Core\Layout\EvenSizes;
-use Morphea\Core\Template\TemplateCodec;
-use Morphea\Core\Type\LetterOutlines;
+use Morphea\App\Cli\FilePress;
+use Morphea\App\Cli\PressOptions;
+use Morphea\App\Editor\Dashboard\StarterShelf;
+use Morphea\App\Engine\Import\FilePictures;
+use Morphea\App\Engine\Import\MorpheaArchive;
+use Morphea\App\Engine\Import\PictureFile;
+use Morphea\App\Engine\Production\Choice;
+use Morphea\App\Engine\Production\Outputs;
+use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Render\Engines;
+use Morphea\App\Engine\Render\Vips;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Rendering\Drawing\SvgSize;
+use Morphea\Core\Rendering\Drawing\SvgWriter;
+use Morphea\Core\Rendering\Layout\EvenSizes;
+use Morphea\Core\Rendering\Text\LetterOutlines;
+use Morphea\Core\Table\Data\Edit\TakeTable;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
 
 $root = dirname(__DIR__);
 $services = require __DIR__ . '/start.php';

@@ -8,12 +8,12 @@ declare(strict_types=1);
  * Usage: php -d ffi.enable=1 bench/proof-truth.php
  */
 
-use Morphea\App\Command\FileOpener;
-use Morphea\App\Command\FileProof;
-use Morphea\App\Import\MorpheaFile;
-use Morphea\App\Projects\StarterShelf;
-use Morphea\Core\Proof\Finding;
-use Morphea\Core\Proof\Severity;
+use Morphea\App\Cli\FileOpener;
+use Morphea\App\Cli\FileProof;
+use Morphea\App\Editor\Dashboard\StarterShelf;
+use Morphea\App\Engine\Import\MorpheaFile;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Severity;
 use Morphea\Tests\Truth\Corpus;
 
 $services = require __DIR__ . '/start.php';

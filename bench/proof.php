@@ -9,22 +9,22 @@ declare(strict_types=1);
  */
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Entity\Member;
-use Morphea\App\Import\FilePictures;
-use Morphea\App\Import\MorpheaFile;
-use Morphea\App\Projects\ProjectMaker;
-use Morphea\App\Projects\StarterShelf;
-use Morphea\App\Proof\Looker;
-use Morphea\App\Render\Engines;
-use Morphea\App\Tables\TableRows;
-use Morphea\App\Tables\TableStore;
-use Morphea\Core\Data\Edit\SetCells;
-use Morphea\Core\Data\Record;
-use Morphea\Core\Data\Table;
-use Morphea\Core\Data\TableBuilder;
-use Morphea\Core\Proof\Inspected;
-use Morphea\Core\Proof\Proof;
-use Morphea\Core\Proof\WholeSet;
+use Morphea\App\Editor\Checks\Looker;
+use Morphea\App\Editor\Dashboard\ProjectMaker;
+use Morphea\App\Editor\Dashboard\StarterShelf;
+use Morphea\App\Engine\Import\FilePictures;
+use Morphea\App\Engine\Import\MorpheaFile;
+use Morphea\App\Engine\Render\Engines;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Checks\Inspected;
+use Morphea\Core\Checks\Proof;
+use Morphea\Core\Checks\WholeSet;
+use Morphea\Core\Table\Data\Edit\SetCells;
+use Morphea\Core\Table\Data\Record;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Tests\TestDatabase;
 
 $root = dirname(__DIR__);

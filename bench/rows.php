@@ -6,16 +6,16 @@
 
 declare(strict_types=1);
 
-use Morphea\App\Import\DelimitedText;
-use Morphea\App\Import\OpenDocument;
-use Morphea\App\Import\RawReader;
-use Morphea\App\Import\Workbook;
-use Morphea\Core\Data\Recipe\Kitchen;
-use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Table;
-use Morphea\Core\Data\TableBuilder;
-use Morphea\Core\Data\TableSense;
-use Morphea\Core\Naming\PictureNames;
+use Morphea\App\Engine\Import\DelimitedText;
+use Morphea\App\Engine\Import\OpenDocument;
+use Morphea\App\Engine\Import\RawReader;
+use Morphea\App\Engine\Import\Workbook;
+use Morphea\Core\Table\Data\Recipe\Kitchen;
+use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Data\TableSense;
+use Morphea\Core\Table\Naming\PictureNames;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 

@@ -8,26 +8,26 @@ declare(strict_types=1);
  * of two processors. Usage: php -d ffi.enable=1 bench/shorts.php [COUNT]
  */
 
-use Morphea\App\Film\Codec;
-use Morphea\App\Film\Film;
-use Morphea\App\Film\FilmFormat;
-use Morphea\App\Film\FilmMaker;
-use Morphea\App\Import\FilePictures;
-use Morphea\App\Import\MorpheaFile;
-use Morphea\App\Import\PictureReader;
-use Morphea\App\Import\PictureShelf;
-use Morphea\App\Media\Ffmpeg;
-use Morphea\App\Projects\StarterShelf;
-use Morphea\App\Render\Edge;
-use Morphea\App\Render\Engines;
-use Morphea\App\Render\Look;
-use Morphea\App\Render\PictureFormat;
-use Morphea\App\Render\PictureKind;
-use Morphea\App\Render\Renderer;
-use Morphea\Core\Beat\Scene;
-use Morphea\Core\Beat\Subtitles;
-use Morphea\Core\Beat\Timing;
-use Morphea\Core\Template\TemplateCodec;
+use Morphea\App\Editor\Dashboard\StarterShelf;
+use Morphea\App\Engine\Import\FilePictures;
+use Morphea\App\Engine\Import\MorpheaFile;
+use Morphea\App\Engine\Import\PictureReader;
+use Morphea\App\Engine\Import\PictureShelf;
+use Morphea\App\Engine\Media\Ffmpeg;
+use Morphea\App\Engine\Render\Edge;
+use Morphea\App\Engine\Render\Engines;
+use Morphea\App\Engine\Render\Look;
+use Morphea\App\Engine\Render\PictureFormat;
+use Morphea\App\Engine\Render\PictureKind;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\App\Engine\Video\Codec;
+use Morphea\App\Engine\Video\Film;
+use Morphea\App\Engine\Video\FilmFormat;
+use Morphea\App\Engine\Video\FilmMaker;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Rendering\Scenes\Scene;
+use Morphea\Core\Rendering\Scenes\Subtitles;
+use Morphea\Core\Rendering\Scenes\Timing;
 use Symfony\Component\Process\Process;
 
 $root = dirname(__DIR__);

@@ -7,8 +7,8 @@ declare(strict_types=1);
  * before it there is an empty database as well.
  */
 
+use Morphea\App\Engine\Render\FontSetup;
 use Morphea\App\Kernel;
-use Morphea\App\Render\FontSetup;
 use Symfony\Component\Dotenv\Dotenv;
 
 $root = dirname(__DIR__);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\SqliteMigration;
+use Morphea\App\Platform\Database\SqliteMigration;
 
 /**
  * All tables of the first slice; projects belong to a member from the start.

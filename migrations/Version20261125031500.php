@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\SqliteMigration;
+use Morphea\App\Platform\Database\SqliteMigration;
 
 /** What must stay in sight of a picture, members' own fonts and starters, and runs with bleed. */
 final class Version20261125031500 extends SqliteMigration

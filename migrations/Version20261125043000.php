@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\SqliteMigration;
+use Morphea\App\Platform\Database\SqliteMigration;
 
 /** Rows keep an identity, can be switched off and be drafts; changes of tables are kept. */
 final class Version20261125043000 extends SqliteMigration

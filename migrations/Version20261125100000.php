@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\SqliteMigration;
+use Morphea\App\Platform\Database\SqliteMigration;
 
 /** Ids of rows are never given twice. */
 final class Version20261125100000 extends SqliteMigration

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\SqliteMigration;
+use Morphea\App\Platform\Database\SqliteMigration;
 
 /** Nothing is lost: changes are made once however often they are sent, runs keep the order of dates and count tries. */
 final class Version20261126000000 extends SqliteMigration

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\SqliteMigration;
+use Morphea\App\Platform\Database\SqliteMigration;
 
 /** Runs say by themselves what they are made as, and their work is a job as all long work is; pictures are called pictures. */
 final class Version20261126120000 extends SqliteMigration

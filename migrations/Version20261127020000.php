@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\SqliteMigration;
+use Morphea\App\Platform\Database\SqliteMigration;
 
 /** Sheets of labels by their measures, which members keep; pieces know by what they were drawn, whatever they were put into. */
 final class Version20261127020000 extends SqliteMigration

@@ -6,7 +6,7 @@ namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Platforms\PostgreSQLPlatform;
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\Migration;
+use Morphea\App\Platform\Database\Migration;
 
 /** PostgreSQL begins here, with all tables as SQLite has them by now. */
 final class Version20261129000000 extends Migration

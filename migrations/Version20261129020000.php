@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\Migration;
+use Morphea\App\Platform\Database\Migration;
 
 /** Workers on many machines: who is there, and how much of each work is handed out. */
 final class Version20261129020000 extends Migration

@@ -6,7 +6,7 @@ namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Platforms\SQLitePlatform;
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\Migration;
+use Morphea\App\Platform\Database\Migration;
 
 /** A line of the history can say of what it is, so that it stands there once; keys know when they were made to the fraction. */
 final class Version20261130000000 extends Migration

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\Migration;
+use Morphea\App\Platform\Database\Migration;
 
 /** Words that are typed in one go are one step of a design's history. */
 final class Version20261201000000 extends Migration

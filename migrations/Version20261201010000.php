@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\Migration;
+use Morphea\App\Platform\Database\Migration;
 
 /** Rows in which nothing stands make no piece. */
 final class Version20261201010000 extends Migration

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\Migration;
+use Morphea\App\Platform\Database\Migration;
 
 /** How often something was done, in one row that is asked and counted at once; and accounts whose address is confirmed by its owner. */
 final class Version20261201080000 extends Migration

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
-use Morphea\App\Storage\Migration;
+use Morphea\App\Platform\Database\Migration;
 
 /** A run keeps which file every picture, clip, sound and font was when it was ordered. Runs with the same share it. */
 final class Version20261201160000 extends Migration

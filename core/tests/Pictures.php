@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests;
 
-use Morphea\Core\Drawing\Picture;
-use Morphea\Core\Drawing\PictureContent;
-use Morphea\Core\Drawing\PictureContents;
-use Morphea\Core\Drawing\PictureSource;
-use Morphea\Core\Drawing\Tones;
-use Morphea\Core\Naming\PictureNames;
-use Morphea\Core\Template\PictureLook;
+use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Rendering\Drawing\Picture;
+use Morphea\Core\Rendering\Drawing\PictureContent;
+use Morphea\Core\Rendering\Drawing\PictureContents;
+use Morphea\Core\Rendering\Drawing\PictureSource;
+use Morphea\Core\Rendering\Drawing\Tones;
+use Morphea\Core\Table\Naming\PictureNames;
 
 /** A project with these pictures; each lies at its own name. */
 final readonly class Pictures implements PictureSource, PictureContents

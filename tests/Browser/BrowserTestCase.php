@@ -13,7 +13,7 @@ use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
-use Morphea\App\Command\DemoCommand;
+use Morphea\App\Cli\DemoCommand;
 use PHPUnit\Framework\TestCase;
 
 /** Drives the real interface in headless Chromium. */

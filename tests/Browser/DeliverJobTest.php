@@ -7,7 +7,7 @@ namespace Morphea\Tests\Browser;
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
-use Morphea\App\Mail\Eml;
+use Morphea\App\Delivery\Email\Eml;
 use Morphea\Tests\Tools;
 
 /** From a stranger's answer to the piece in their hands; and a calendar in which posts are moved. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Browser;
 
-use Morphea\App\Command\DemoCommand;
+use Morphea\App\Cli\DemoCommand;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\HttpClient\HttpClient;
 use Symfony\Contracts\HttpClient\HttpClientInterface;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Account\Limit;
-use Morphea\App\Account\Limits;
-use Morphea\App\Account\PasswordRule;
-use Morphea\App\Account\SessionStore;
-use Morphea\App\Account\SignController;
-use Morphea\App\Account\SignUps;
-use Morphea\App\Entity\Member;
-use Morphea\App\Mail\Eml;
+use Morphea\App\Delivery\Email\Eml;
+use Morphea\App\Platform\Account\Limit;
+use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Account\PasswordRule;
+use Morphea\App\Platform\Account\SessionStore;
+use Morphea\App\Platform\Account\SignController;
+use Morphea\App\Platform\Account\SignUps;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Process\Process;
@@ -179,8 +179,8 @@ final class AccountTest extends AppTestCase
         self::assertSame(0, $limits->take(Limit::Unsubscribe, 'a'));
         // Whole processes at once, on one row.
         $php = '$kernel = new Morphea\App\Kernel("test", true); $kernel->boot();' .
-            '$limits = $kernel->getContainer()->get("test.service_container")->get(Morphea\App\Account\Limits::class);' .
-            'for ($n = $i = 0; $i < 20; ++$i) $n += (int) (0 === $limits->take(Morphea\App\Account\Limit::WrongCode, "c")); echo $n;';
+            '$limits = $kernel->getContainer()->get("test.service_container")->get(Morphea\App\Platform\Account\Limits::class);' .
+            'for ($n = $i = 0; $i < 20; ++$i) $n += (int) (0 === $limits->take(Morphea\App\Platform\Account\Limit::WrongCode, "c")); echo $n;';
         $processes = array_map(static function () use ($php): Process {
             $process = new Process([\PHP_BINARY, '-r', "require 'tests/bootstrap.php'; $php"], \dirname(__DIR__, 2));
             $process->start();

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\Core\Template\Align;
-use Morphea\Core\Template\PictureFit;
-use Morphea\Core\Template\PictureLayer;
-use Morphea\Core\Template\TextLayer;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Align;
+use Morphea\Core\Design\Model\PictureFit;
+use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 

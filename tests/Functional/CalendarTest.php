@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Calendar\BoardChannel;
-use Morphea\App\Calendar\PostDue;
-use Morphea\App\Calendar\PostStore;
-use Morphea\App\Entity\Project;
-use Morphea\App\Press\RunDesk;
+use Morphea\App\Delivery\Schedule\BoardChannel;
+use Morphea\App\Delivery\Schedule\PostDue;
+use Morphea\App\Delivery\Schedule\PostStore;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\RunDesk;
 use Sabre\VObject\Reader;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Messenger\MessageBusInterface;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Import\PictureFile;
-use Morphea\App\Import\PictureReader;
-use Morphea\App\Import\UploadError;
-use Morphea\App\Pictures\PictureStore;
+use Morphea\App\Engine\Import\PictureFile;
+use Morphea\App\Engine\Import\PictureReader;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Project\Assets\PictureStore;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Process\Process;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\Core\Drawing\SvgSize;
-use Morphea\Core\Drawing\SvgWriter;
-use Morphea\Core\Pattern\Pattern;
-use Morphea\Core\Template\CodeKind;
-use Morphea\Core\Template\CodeLayer;
-use Morphea\Core\Template\Frame;
+use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Rendering\Drawing\SvgSize;
+use Morphea\Core\Rendering\Drawing\SvgWriter;
+use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Tests\Make;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\Core\Template\ShapeLayer;
-use Morphea\Core\Template\TextLayer;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Model\TextLayer;
 use PHPUnit\Framework\Attributes\TestWith;
 
 final class ComposeTest extends AppTestCase

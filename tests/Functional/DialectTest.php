@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Storage\Dialect;
+use Morphea\App\Platform\Database\Dialect;
 
 /** What SQLite and PostgreSQL say differently means the same; and it is said in one place. */
 final class DialectTest extends AppTestCase

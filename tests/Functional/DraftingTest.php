@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Drafting\Drafter;
-use Morphea\App\Drafting\DraftError;
-use Morphea\App\Drafting\HttpTextService;
-use Morphea\App\Drafting\TextService;
-use Morphea\App\Drafting\WordLists;
-use Morphea\Core\Data\Edit\AddColumn;
-use Morphea\Core\Data\Edit\AddRows;
-use Morphea\Core\Data\Recipe\RecipeCodec;
-use Morphea\Core\Data\Table;
-use Morphea\Core\Data\TableBuilder;
+use Morphea\App\Engine\Drafting\Drafter;
+use Morphea\App\Engine\Drafting\DraftError;
+use Morphea\App\Engine\Drafting\HttpTextService;
+use Morphea\App\Engine\Drafting\TextService;
+use Morphea\App\Engine\Drafting\WordLists;
+use Morphea\Core\Table\Data\Edit\AddColumn;
+use Morphea\Core\Table\Data\Edit\AddRows;
+use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Making\BadPiece;
-use Morphea\App\Making\Bound;
-use Morphea\App\Making\Drawn;
-use Morphea\App\Making\Pieces;
-use Morphea\App\Making\Settings;
-use Morphea\App\Render\HelperDied;
-use Morphea\Core\Template\Template;
+use Morphea\App\Engine\Production\BadPiece;
+use Morphea\App\Engine\Production\Bound;
+use Morphea\App\Engine\Production\Drawn;
+use Morphea\App\Engine\Production\Pieces;
+use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Render\HelperDied;
+use Morphea\Core\Design\Model\Template;
 
 /** A document over whose pieces the helper dies as often as is said. */
 final class DyingOutput implements Bound

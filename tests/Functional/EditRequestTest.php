@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Rows\EditRequest;
-use Morphea\Core\Data\Column;
-use Morphea\Core\Data\Kind;
-use Morphea\Core\Data\Row;
-use Morphea\Core\Data\Table;
-use Morphea\Core\Data\TableBuilder;
-use Morphea\Core\Data\TableError;
+use Morphea\App\Editor\Rows\EditRequest;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\Row;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Data\TableError;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\Core\Template\FitMode;
-use Morphea\Core\Template\Gradient;
-use Morphea\Core\Template\Layer;
-use Morphea\Core\Template\ShapeLayer;
-use Morphea\Core\Template\TextLayer;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\FitMode;
+use Morphea\Core\Design\Model\Gradient;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Model\TextLayer;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Edits of the design by hand: several layers at once, copies, the side, the history, two windows. */

@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Collect\Answers;
-use Morphea\App\Collect\Confirmations;
-use Morphea\App\Collect\Forms;
-use Morphea\App\Deliver\Links;
-use Morphea\App\Deliver\Ways;
-use Morphea\App\Entity\Project;
-use Morphea\App\Entity\Run;
-use Morphea\App\Follow\Follow;
-use Morphea\App\Follow\FollowStore;
-use Morphea\App\Mail\Eml;
-use Morphea\App\Press\RunDesk;
+use Morphea\App\Delivery\Automation\Follow;
+use Morphea\App\Delivery\Automation\FollowStore;
+use Morphea\App\Delivery\Email\Eml;
+use Morphea\App\Delivery\Forms\Answers;
+use Morphea\App\Delivery\Forms\Confirmations;
+use Morphea\App\Delivery\Forms\Forms;
+use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Delivery\Links\Ways;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\Run;
+use Morphea\App\Runs\Runs\RunDesk;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Messenger\MessageBusInterface;
 

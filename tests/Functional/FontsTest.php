@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Import\FontReader;
-use Morphea\App\Import\UploadError;
-use Morphea\App\Press\PieceStore;
-use Morphea\App\Render\FontSetup;
-use Morphea\App\Render\Renderer;
+use Morphea\App\Engine\Import\FontReader;
+use Morphea\App\Engine\Render\FontSetup;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Runs\Runs\PieceStore;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Account\Limit;
-use Morphea\App\Account\Limits;
-use Morphea\App\Collect\Answers;
-use Morphea\App\Collect\Forms;
-use Morphea\App\Entity\Member;
-use Morphea\App\Entity\Project;
-use Morphea\App\Tables\TableRows;
-use Morphea\Core\Data\Row;
+use Morphea\App\Delivery\Forms\Answers;
+use Morphea\App\Delivery\Forms\Forms;
+use Morphea\App\Platform\Account\Limit;
+use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Table\Data\Row;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\JobState;
-use Morphea\App\Entity\Project;
-use Morphea\Core\Beat\Scene;
+use Morphea\App\Platform\Jobs\JobState;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Rendering\Scenes\Scene;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Process\Process;

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Entity\Project;
-use Morphea\App\Entity\Run;
-use Morphea\App\Health\Readiness;
-use Morphea\App\Storage\LogFormat;
-use Morphea\App\Storage\Versions;
-use Morphea\App\Work\LostWork;
-use Morphea\App\Work\WorkDesk;
+use Morphea\App\Platform\Database\Versions;
+use Morphea\App\Platform\Jobs\LostWork;
+use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Monitoring\LogFormat;
+use Morphea\App\Platform\Monitoring\Readiness;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\Run;
 use Psr\Log\NullLogger;
 use Symfony\Component\Process\Process;
 

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Import\DelimitedText;
-use Morphea\App\Import\RawGrid;
-use Morphea\App\Import\RawReader;
-use Morphea\App\Import\TableWriter;
-use Morphea\App\Import\UploadError;
-use Morphea\App\Import\Workbook;
+use Morphea\App\Engine\Import\DelimitedText;
+use Morphea\App\Engine\Import\RawGrid;
+use Morphea\App\Engine\Import\RawReader;
+use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Engine\Import\Workbook;
+use Morphea\App\Platform\Files\UploadError;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\DataProvider;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Media\HttpSpeaker;
-use Morphea\App\Render\RenderError;
+use Morphea\App\Engine\Media\HttpSpeaker;
+use Morphea\App\Engine\Render\RenderError;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\HttpClient\MockHttpClient;

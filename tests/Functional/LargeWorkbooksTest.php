@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Work\Progress;
+use Morphea\App\Platform\Jobs\Progress;
+use Morphea\App\Project\Projects\Project;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\Group;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Hand\HandStore;
-use Morphea\App\Proof\ProofTable;
-use Morphea\App\Tables\TableRows;
+use Morphea\App\Editor\Checks\ProofTable;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\TouchUps\HandStore;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Member;
-use Morphea\App\Entity\Project;
-use Morphea\App\Projects\StarterShelf;
-use Morphea\App\Projects\StarterWords;
-use Morphea\App\Tables\TableRows;
-use Morphea\Core\Template\TextLayer;
+use Morphea\App\Editor\Dashboard\StarterShelf;
+use Morphea\App\Editor\Dashboard\StarterWords;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Design\Model\TextLayer;
 
 /** Words that are one's own: of starters, of columns that there are not yet, and typed in one go. */
 final class OwnWordsTest extends AppTestCase

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Account\Limit;
-use Morphea\App\Fonts\FontStore;
-use Morphea\App\Import\FontReader;
-use Morphea\App\Press\RunDesk;
-use Morphea\App\Projects\OwnStarters;
-use Morphea\App\Projects\SaveProject;
-use Morphea\App\Work\WorkDesk;
+use Morphea\App\Editor\Dashboard\OwnStarters;
+use Morphea\App\Editor\Dashboard\SaveProject;
+use Morphea\App\Engine\Import\FontReader;
+use Morphea\App\Platform\Account\Limit;
+use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Assets\FontStore;
+use Morphea\App\Runs\Runs\RunDesk;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;

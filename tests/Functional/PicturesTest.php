@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Entity\StoredPicture;
-use Morphea\App\Import\PictureReader;
-use Morphea\App\Import\UploadError;
-use Morphea\App\Pictures\PictureStore;
-use Morphea\Core\Template\PictureLayer;
+use Morphea\App\Engine\Import\PictureReader;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Assets\StoredPicture;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;

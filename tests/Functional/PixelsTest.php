@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Open\Opener;
-use Morphea\App\Pictures\PictureSets;
-use Morphea\App\Render\Rasters;
-use Morphea\App\Tables\TableRows;
-use Morphea\Core\Drawing\Drawing;
-use Morphea\Core\Proof\Raster;
+use Morphea\App\Engine\Render\Rasters;
+use Morphea\App\Project\Assets\PictureSets;
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Checks\Raster;
+use Morphea\Core\Rendering\Drawing\Drawing;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 

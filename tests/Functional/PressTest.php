@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\JobState;
-use Morphea\App\Entity\Run;
-use Morphea\App\Import\TableReader;
-use Morphea\App\Storage\NoRoom;
-use Morphea\App\Work\DoWork;
-use Morphea\App\Work\DoWorkHandler;
-use Morphea\App\Work\GiveUpWork;
+use Morphea\App\Engine\Import\TableReader;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Jobs\DoWork;
+use Morphea\App\Platform\Jobs\DoWorkHandler;
+use Morphea\App\Platform\Jobs\GiveUpWork;
+use Morphea\App\Platform\Jobs\JobState;
+use Morphea\App\Runs\Runs\Run;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Messenger\Envelope;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Deliver\Links;
-use Morphea\App\Entity\Member;
-use Morphea\App\Entity\Project;
-use Morphea\App\Press\NewestFiles;
-use Morphea\App\Press\RunDesk;
-use Morphea\App\Proof\SinceRun;
+use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Editor\Checks\SinceRun;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\NewestFiles;
+use Morphea\App\Runs\Runs\RunDesk;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;

@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Import\FilePictures;
-use Morphea\App\Import\MorpheaFile;
-use Morphea\App\Import\PictureFile;
-use Morphea\App\Import\PictureReader;
-use Morphea\App\Import\PictureShelf;
-use Morphea\App\Render\Engines;
-use Morphea\App\Render\Rasters;
-use Morphea\Core\Data\Record;
-use Morphea\Core\Drawing\Drawing;
-use Morphea\Core\Proof\Finding;
-use Morphea\Core\Proof\FindingKind;
-use Morphea\Core\Proof\Inspected;
-use Morphea\Core\Proof\Proof;
-use Morphea\Core\Proof\Raster;
-use Morphea\Core\Template\TemplateCodec;
+use Morphea\App\Engine\Import\FilePictures;
+use Morphea\App\Engine\Import\MorpheaFile;
+use Morphea\App\Engine\Import\PictureFile;
+use Morphea\App\Engine\Import\PictureReader;
+use Morphea\App\Engine\Import\PictureShelf;
+use Morphea\App\Engine\Render\Engines;
+use Morphea\App\Engine\Render\Rasters;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Inspected;
+use Morphea\Core\Checks\Proof;
+use Morphea\Core\Checks\Raster;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Table\Data\Record;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 

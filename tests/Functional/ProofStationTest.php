@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Proof\Looker;
-use Morphea\App\Tables\TableRows;
-use Morphea\App\Tables\TableStore;
-use Morphea\Core\Data\Edit\SetCells;
+use Morphea\App\Editor\Checks\Looker;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Table\Data\Edit\SetCells;
 
 /** The light table: all pieces looked at, kept, the worst first. */
 final class ProofStationTest extends AppTestCase

@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Command\FileOpener;
-use Morphea\App\Command\FileProof;
-use Morphea\App\Compose\NewLayer;
-use Morphea\App\Import\MorpheaFile;
-use Morphea\App\Import\PictureShelf;
-use Morphea\App\Projects\StarterShelf;
-use Morphea\Core\Data\Table;
-use Morphea\Core\Data\TableBuilder;
-use Morphea\Core\Pattern\Pattern;
-use Morphea\Core\Proof\Finding;
-use Morphea\Core\Proof\Severity;
-use Morphea\Core\Template\Edit\AddLayer;
-use Morphea\Core\Template\Preset;
+use Morphea\App\Cli\FileOpener;
+use Morphea\App\Cli\FileProof;
+use Morphea\App\Editor\Compose\NewLayer;
+use Morphea\App\Editor\Dashboard\StarterShelf;
+use Morphea\App\Engine\Import\MorpheaFile;
+use Morphea\App\Engine\Import\PictureShelf;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Severity;
+use Morphea\Core\Design\Model\Edit\AddLayer;
+use Morphea\Core\Design\Model\Preset;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Tests\Truth\Corpus;
 use PHPUnit\Framework\Attributes\Group;
 

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Render\Edge;
-use Morphea\App\Render\FontSetup;
-use Morphea\App\Render\Halted;
-use Morphea\App\Render\HelperDied;
-use Morphea\App\Render\PdfFile;
-use Morphea\App\Render\Program;
-use Morphea\App\Render\Renderer;
-use Morphea\App\Render\RenderError;
-use Morphea\Core\Type\FontBook;
+use Morphea\App\Engine\Render\Edge;
+use Morphea\App\Engine\Render\FontSetup;
+use Morphea\App\Engine\Render\Halted;
+use Morphea\App\Engine\Render\HelperDied;
+use Morphea\App\Engine\Render\PdfFile;
+use Morphea\App\Engine\Render\Program;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\Core\Rendering\Text\FontBook;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Storage\Dialect;
-use Morphea\App\Tables\TableRows;
+use Morphea\App\Platform\Database\Dialect;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
 final class RowsTest extends AppTestCase

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Account\Limit;
-use Morphea\App\Command\GenuineCommand;
-use Morphea\App\Command\IssuerCommand;
-use Morphea\App\Entity\Project;
-use Morphea\App\Import\MorpheaArchive;
-use Morphea\App\Press\RunDesk;
-use Morphea\App\Seal\SealKeys;
-use Morphea\App\Seal\Seals;
-use Morphea\App\Tables\TableRows;
-use Morphea\Core\Data\Recipe\SealCodes;
-use Morphea\Core\Data\Row;
+use Morphea\App\Cli\GenuineCommand;
+use Morphea\App\Cli\IssuerCommand;
+use Morphea\App\Delivery\Verification\SealKeys;
+use Morphea\App\Delivery\Verification\Seals;
+use Morphea\App\Engine\Import\MorpheaArchive;
+use Morphea\App\Platform\Account\Limit;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Runs\Runs\RunDesk;
+use Morphea\Core\Table\Data\Recipe\SealCodes;
+use Morphea\Core\Table\Data\Row;
 use Morphea\Tests\Tools;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\DomCrawler\Crawler;

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Open\Opener;
-use Morphea\App\Render\Edge;
-use Morphea\App\Render\Look;
-use Morphea\App\Render\PictureFormat;
-use Morphea\App\Render\PictureKind;
-use Morphea\App\Render\Renderer;
-use Morphea\App\Tables\TableRows;
-use Morphea\App\Templates\TemplateHistory;
-use Morphea\Core\Beat\Scene;
-use Morphea\Core\Beat\Timing;
-use Morphea\Core\Template\TemplateCodec;
+use Morphea\App\Engine\Render\Edge;
+use Morphea\App\Engine\Render\Look;
+use Morphea\App\Engine\Render\PictureFormat;
+use Morphea\App\Engine\Render\PictureKind;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Rendering\Scenes\Scene;
+use Morphea\Core\Rendering\Scenes\Timing;
 use Morphea\Tests\Tools;
 
 /** Shorts made, and what they are to be like. */

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Tables\TableRows;
-use Morphea\Core\Template\Time\MotionKind;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Design\Model\Time\MotionKind;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\Core\Template\CodeLayer;
-use Morphea\Core\Template\Side;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Side;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 

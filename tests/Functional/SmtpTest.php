@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Mail\Eml;
-use Morphea\App\Mail\Mailings;
-use Morphea\App\Press\RunDesk;
-use Morphea\Core\Mail\MailOrder;
+use Morphea\App\Delivery\Email\Eml;
+use Morphea\App\Delivery\Email\Mailings;
+use Morphea\App\Runs\Runs\RunDesk;
+use Morphea\Core\Delivery\Email\MailOrder;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Process\Process;
 

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Pictures\PictureStore;
-use Morphea\App\Projects\OwnStarters;
-use Morphea\App\Projects\StarterShelf;
-use Morphea\Core\Template\Preset;
+use Morphea\App\Editor\Dashboard\OwnStarters;
+use Morphea\App\Editor\Dashboard\StarterShelf;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Preset;
 use PHPUnit\Framework\Attributes\Group;
 
 #[Group('drawn')]

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\StoredPicture;
-use Morphea\App\Import\FontReader;
-use Morphea\App\Import\PictureFile;
-use Morphea\App\Import\PictureReader;
-use Morphea\App\Import\UploadError;
-use Morphea\App\Pictures\PictureStore;
-use Morphea\App\Templates\TemplateHistory;
-use Morphea\Core\Template\Edit\PlaceLayers;
-use Morphea\Core\Template\Frame;
-use Morphea\Core\Template\TemplateError;
+use Morphea\App\Engine\Import\FontReader;
+use Morphea\App\Engine\Import\PictureFile;
+use Morphea\App\Engine\Import\PictureReader;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Assets\StoredPicture;
+use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\Core\Design\Model\Edit\PlaceLayers;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\TemplateError;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;

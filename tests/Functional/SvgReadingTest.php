@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Import\SvgCleaner;
-use Morphea\App\Import\SvgColours;
-use Morphea\App\Import\SvgFile;
-use Morphea\App\Import\SvgTexts;
-use Morphea\App\Import\SvgTransform;
-use Morphea\App\Import\UploadError;
-use Morphea\Core\Layout\ArtText;
-use Morphea\Core\Template\Align;
-use Morphea\Core\Type\FontBook;
+use Morphea\App\Engine\Import\SvgCleaner;
+use Morphea\App\Engine\Import\SvgColours;
+use Morphea\App\Engine\Import\SvgFile;
+use Morphea\App\Engine\Import\SvgTexts;
+use Morphea\App\Engine\Import\SvgTransform;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\Core\Design\Model\Align;
+use Morphea\Core\Rendering\Layout\ArtText;
+use Morphea\Core\Rendering\Text\FontBook;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Import\DelimitedText;
-use Morphea\App\Import\RawReader;
-use Morphea\App\Import\TableReader;
-use Morphea\App\Import\TableWriter;
-use Morphea\App\Import\UploadError;
-use Morphea\App\Import\Workbook;
-use Morphea\Core\Data\Column;
-use Morphea\Core\Data\FileTable;
-use Morphea\Core\Data\TableBuilder;
+use Morphea\App\Engine\Import\DelimitedText;
+use Morphea\App\Engine\Import\RawReader;
+use Morphea\App\Engine\Import\TableReader;
+use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Engine\Import\Workbook;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\FileTable;
+use Morphea\Core\Table\Data\TableBuilder;
 use PhpOffice\PhpSpreadsheet\Cell\DataType;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;

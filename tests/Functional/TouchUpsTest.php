@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Entity\Project;
-use Morphea\App\Hand\HandStore;
-use Morphea\App\Hand\Toucher;
-use Morphea\App\Import\MorpheaArchive;
-use Morphea\App\Open\Opener;
-use Morphea\App\Projects\ProjectFile;
-use Morphea\App\Projects\ProjectMaker;
-use Morphea\App\Tables\TableRows;
-use Morphea\Core\Template\Edit\SetLayer;
-use Morphea\Core\Template\TextLayer;
+use Morphea\App\Editor\Dashboard\ProjectFile;
+use Morphea\App\Editor\Dashboard\ProjectMaker;
+use Morphea\App\Engine\Import\MorpheaArchive;
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\Toucher;
+use Morphea\Core\Design\Model\Edit\SetLayer;
+use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
@@ -277,12 +277,12 @@ final class TouchUpsTest extends AppTestCase
         ]);
     }
 
-    private function open(Project $project): \Morphea\App\Open\OpenProject
+    private function open(Project $project): \Morphea\App\Project\Context\OpenProject
     {
         return self::getContainer()->get(Opener::class)->page($this->reload($project));
     }
 
-    private function row(Project $project, int $number): \Morphea\Core\Data\Record
+    private function row(Project $project, int $number): \Morphea\Core\Table\Data\Record
     {
         return self::getContainer()->get(TableRows::class)->row($this->reload($project), $number) ?? self::fail('There is no such row.');
     }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Import\TableWriter;
-use Morphea\App\Import\UploadError;
-use Morphea\App\Import\Workbook;
-use Morphea\App\Projects\StarterShelf;
-use Morphea\App\Rows\BlankTable;
-use Morphea\App\Work\Stopped;
+use Morphea\App\Editor\Dashboard\StarterShelf;
+use Morphea\App\Editor\Rows\BlankTable;
+use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Engine\Import\Workbook;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Jobs\Stopped;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\Group;

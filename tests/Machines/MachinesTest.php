@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Machines;
 
-use Morphea\App\Entity\JobState;
-use Morphea\App\Entity\Member;
-use Morphea\App\Entity\Run;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Jobs\JobState;
+use Morphea\App\Runs\Runs\Run;
 use Morphea\Tests\Functional\AppTestCase;
 use Morphea\Tests\Tools;
 

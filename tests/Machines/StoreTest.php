@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Machines;
 
-use Morphea\App\Deliver\Links;
-use Morphea\App\Entity\Member;
-use Morphea\App\Entity\Project;
-use Morphea\App\Storage\FilesystemFactory;
-use Morphea\App\Storage\Signed;
+use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Files\FilesystemFactory;
+use Morphea\App\Platform\Files\Signed;
+use Morphea\App\Project\Projects\Project;
 use Morphea\Tests\Functional\AppTestCase;
 use Morphea\Tests\Tools;
 use Symfony\Component\HttpClient\HttpClient;

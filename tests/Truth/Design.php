@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Truth;
 
-use Morphea\App\Import\MorpheaFile;
-use Morphea\App\Import\PictureFile;
-use Morphea\App\Import\PictureShelf;
-use Morphea\Core\Data\Edit\ColumnEdit;
-use Morphea\Core\Data\Kind;
-use Morphea\Core\Data\Table;
-use Morphea\Core\Data\TableBuilder;
-use Morphea\Core\Template\TemplateCodec;
+use Morphea\App\Engine\Import\MorpheaFile;
+use Morphea\App\Engine\Import\PictureFile;
+use Morphea\App\Engine\Import\PictureShelf;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Table\Data\Edit\ColumnEdit;
+use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
 
 /** A design of the corpus with its rows, put together in a line or two: layers as in the file format, with usual values. */
 final class Design

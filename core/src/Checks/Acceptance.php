@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Table\Data\Record;
+
+/** Somebody looked at a finding and took it as it is. It holds as long as what the layer shows stays what it was. */
+final readonly class Acceptance
+{
+    /**
+     * @param string $layer empty where the finding is about none
+     * @param string $value a name for what the layer showed
+     * @param string $at    ISO 8601
+     */
+    public function __construct(
+        public FindingKind $kind,
+        public string $layer,
+        public string $value,
+        public string $by,
+        public string $at,
+    ) {
+    }
+
+    /** A name for what a layer shows in a row; for what the whole row holds without one. */
+    public static function value(Template $template, ?Record $row, string $layer): string
+    {
+        $columns = $template->linkedColumns();
+        foreach ($template->layers() as $one) {
+            $columns = $one->id === $layer ? $one->columns() : $columns;
+        }
+        $cells = array_map(static fn (string $column): string => $row->cells[$column] ?? '', $columns);
+
+        return substr(hash('sha256', serialize($cells)), 0, 20);
+    }
+
+    public function isOf(FindingKind $kind, string $layer): bool
+    {
+        return $kind === $this->kind && $layer === $this->layer;
+    }
+
+    /** @return array{kind: string, layer: string, value: string, by: string, at: string} */
+    public function toArray(): array
+    {
+        return [
+            'kind' => $this->kind->value,
+            'layer' => $this->layer,
+            'value' => $this->value,
+            'by' => $this->by,
+            'at' => $this->at,
+        ];
+    }
+
+    /** @return self|null null where that is none */
+    public static function of(mixed $data): ?self
+    {
+        $text = static fn (string $key): string => \is_array($data) && \is_string($data[$key] ?? null) ? $data[$key] : '';
+        $kind = FindingKind::tryFrom($text('kind'));
+
+        return null === $kind ? null : new self($kind, $text('layer'), $text('value'), $text('by'), $text('at'));
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\TextLayer;
+
+/** Braces among the words of a design that look as if they were to be a column, and are none. */
+final readonly class BracesCheck implements Check
+{
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->template->side($piece->side)->layers as $layer) {
+            if (!$layer instanceof TextLayer || $layer->hidden || 0 === ($piece->laid->text($layer->id)->lines ?? 0)) {
+                continue;
+            }
+            foreach ($layer->content->pattern->words() as $words) {
+                if (1 === preg_match('/\{[^{}\n]*\p{L}[^{}\n]*\}/u', $words, $found)) {
+                    yield new Finding(
+                        FindingKind::Braces,
+                        Severity::LookAtIt,
+                        $layer->id,
+                        $layer->name,
+                        \sprintf('“%s” is printed as it stands; no column has this name.', $found[0]),
+                        $piece->box($layer->id),
+                        remedies: [Remedy::OtherWords, Remedy::OtherColumn],
+                    );
+                    break;
+                }
+            }
+        }
+    }
+}

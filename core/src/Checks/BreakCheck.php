@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Rendering\Layout\TextFacts;
+
+/**
+ * Where lines break: within a word or an address, though not at a hyphen, or such that one short word is left over for
+ * the last of them.
+ */
+final readonly class BreakCheck implements Check
+{
+    /** Letters of a last line that looks lost. */
+    private const SHORT = 3;
+    /** Scripts whose words are not set apart by spaces: they break where their readers expect it. */
+    private const TOGETHER = '/[\p{Han}\p{Hiragana}\p{Katakana}\p{Thai}\p{Lao}\p{Khmer}\p{Myanmar}\p{Tibetan}]/u';
+
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->laid->texts() as $text) {
+            // Bullets are set, but no part of the words.
+            $lines = array_map(
+                static fn (string $line): string => (string) preg_replace('/^•\s*/u', '', $line),
+                $piece->lines($text->layer),
+            );
+            if (\count($lines) < 2 || 1 === preg_match(self::TOGETHER, $text->text)) {
+                continue;
+            }
+            $breaks = self::breaks($text->text, $lines);
+            foreach ($breaks as [$before, $between]) {
+                if ('' === $between && 1 !== preg_match('/\p{Pd}$/u', $before)) {
+                    $what = "is broken after “{$before}”, where no space is.";
+                    yield self::finding($piece, $text, FindingKind::Broken, Severity::LookAtIt, $what);
+                    break;
+                }
+            }
+            $last = trim($lines[\count($lines) - 1]);
+            $between = $breaks[\count($breaks) - 1][1] ?? '';
+            if (mb_strlen($last, 'UTF-8') <= self::SHORT && '' !== $between && !str_contains($between, "\n")) {
+                yield self::finding($piece, $text, FindingKind::Leftover, Severity::Note, "leaves “{$last}” alone on its last line.");
+            }
+        }
+    }
+
+    /**
+     * What stands before each break, and what of the words lies in it: a space, the end of a line, or nothing. Letters are
+     * counted, not compared: capitals may have been made of them.
+     *
+     * @param list<string> $lines
+     *
+     * @return list<array{string, string}>
+     */
+    private static function breaks(string $words, array $lines): array
+    {
+        preg_match_all('/\S|\s+/u', $words, $found);
+        $parts = $found[0];
+        $breaks = [];
+        $at = 0;
+        foreach (\array_slice($lines, 0, -1) as $line) {
+            $letters = (int) preg_match_all('/\S/u', $line);
+            for (; $letters > 0 && isset($parts[$at]); ++$at) {
+                $letters -= '' === trim($parts[$at]) ? 0 : 1;
+            }
+            $between = isset($parts[$at]) && '' === trim($parts[$at]) ? $parts[$at] : '';
+            $begun = mb_strrchr(' ' . trim($line), ' ', false, 'UTF-8');
+            $breaks[] = [trim(false === $begun ? $line : $begun), $between];
+        }
+
+        return $breaks;
+    }
+
+    private static function finding(Inspected $piece, TextFacts $text, FindingKind $kind, Severity $severity, string $what): Finding
+    {
+        $remedies = [Remedy::LargerFrame, Remedy::OtherRule, Remedy::ChangeCell];
+
+        return new Finding($kind, $severity, $text->layer, $text->name, $what, $piece->box($text->layer), remedies: $remedies);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\Kinds;
+use Morphea\Core\Table\Data\Record;
+
+/** Cells that are shown and are not what somebody said their column holds, though they go into the words. */
+final readonly class CellKinds
+{
+    /** @param list<Column> $columns */
+    public function __construct(private Kinds $kinds, private array $columns)
+    {
+    }
+
+    /** @return list<Finding> */
+    public function findings(Template $template, Record $row): array
+    {
+        $findings = [];
+        foreach ($this->columns as $column) {
+            $cell = $row->cells[$column->key] ?? '';
+            // Pictures that are not there are told by what is to show them.
+            if (null === $column->kind || \in_array($column->kind, [Kind::Text, Kind::Picture], true) || '' === trim($cell)) {
+                continue;
+            }
+            if ($this->kinds->fits($column->kind, $cell, $column->monthFirst)) {
+                continue;
+            }
+            foreach ($template->layers() as $layer) {
+                if (\in_array($column->key, $layer->columns(), true)) {
+                    $findings[] = new Finding(
+                        FindingKind::Kind,
+                        Severity::LookAtIt,
+                        $layer->id,
+                        $layer->name,
+                        \sprintf('“%s” in column %s is no %s.', $cell, $column->letter(), strtr($column->kind->value, '-', ' ')),
+                        remedies: [Remedy::ChangeCell],
+                    );
+                }
+            }
+        }
+
+        return $findings;
+    }
+}

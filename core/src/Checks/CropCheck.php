@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\FrameKind;
+use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Rendering\Drawing\PictureItem;
+use Morphea\Core\Rendering\Drawing\Within;
+
+/** Pictures of which most is cut off, or that of all things which must stay in sight. Measured is the share that is lost. */
+final readonly class CropCheck implements Check
+{
+    public function findings(Inspected $piece): iterable
+    {
+        $limit = $piece->template->limits->cut;
+        foreach ($piece->laid->drawing->groups as $group) {
+            $layer = $piece->template->layer($group->layer);
+            if (!$layer instanceof PictureLayer || !$layer->isPlaceholder() || null !== $layer->crop) {
+                continue;
+            }
+            foreach (Within::pictures($group->items) as $item) {
+                $lost = self::lost($item->box, $layer->frame);
+                $focus = self::isSeen($item, $layer);
+                if ($focus && $lost <= $limit) {
+                    continue;
+                }
+                yield new Finding(
+                    FindingKind::Crop,
+                    $focus ? Severity::LookAtIt : Severity::WillLookWrong,
+                    $layer->id,
+                    $layer->name,
+                    $focus
+                        ? \sprintf('%d %% of “%s” is cut off.', round(100 * $lost), $item->picture->name)
+                        : "what must stay in sight of “{$item->picture->name}” is cut off.",
+                    $group->bounds(),
+                    $lost,
+                    $limit,
+                    [Remedy::OtherCrop, Remedy::TouchUp, Remedy::ChangeCell],
+                );
+            }
+        }
+    }
+
+    /** The share of a picture that lies outside of its frame. */
+    private static function lost(Frame $box, Frame $frame): float
+    {
+        $across = min($box->x + $box->width, $frame->x + $frame->width) - max($box->x, $frame->x);
+        $down = min($box->y + $box->height, $frame->y + $frame->height) - max($box->y, $frame->y);
+
+        return 1 - max(0.0, $across) * max(0.0, $down) / max(1e-6, $box->width * $box->height);
+    }
+
+    /** Whether the point that must stay in sight lies in the frame; in a round one, within its rounding. */
+    private static function isSeen(PictureItem $item, PictureLayer $layer): bool
+    {
+        $frame = $layer->frame;
+        $x = ($item->box->x + $item->picture->focusX * $item->box->width - $frame->centreX()) / max(1e-6, $frame->width / 2);
+        $y = ($item->box->y + $item->picture->focusY * $item->box->height - $frame->centreY()) / max(1e-6, $frame->height / 2);
+
+        return FrameKind::Ellipse === $layer->shape->kind ? $x * $x + $y * $y <= 1.0 : abs($x) <= 1.0 && abs($y) <= 1.0;
+    }
+}

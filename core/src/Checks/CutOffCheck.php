@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+/** Words that look as if they had been cut off before they came here: by a form, a field of a database, an export. */
+final readonly class CutOffCheck implements Check
+{
+    /** As many letters as fields of databases often hold. */
+    private const FULL = [255, 256];
+
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->laid->texts() as $text) {
+            if (!$text->placeholder || $text->empty) {
+                continue;
+            }
+            $words = trim($text->text);
+            $letters = mb_strlen($words, 'UTF-8');
+            $why = match (true) {
+                1 === preg_match('/(?:…|\.\.\.)$/u', $words) => 'ends in three dots; it may have been cut off where it comes from.',
+                \in_array($letters, self::FULL, true) => "has exactly $letters letters; it may have been cut off where it comes from.",
+                default => null,
+            };
+            if (null !== $why) {
+                yield new Finding(
+                    FindingKind::CutOff,
+                    Severity::LookAtIt,
+                    $text->layer,
+                    $text->name,
+                    $why,
+                    $piece->box($text->layer),
+                    $letters,
+                    remedies: [Remedy::ChangeCell],
+                );
+            }
+        }
+    }
+}

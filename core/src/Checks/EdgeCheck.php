@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Rendering\Drawing\Bounds;
+
+/**
+ * Words and codes that are cut off, or stand too near to where it is cut, by the ink of their letters; and layers of which
+ * nothing is on the side. Measured is how far out they are, in dots.
+ */
+final readonly class EdgeCheck implements Check
+{
+    /** Dots that nobody sees. */
+    private const HARDLY = 0.5;
+
+    public function findings(Inspected $piece): iterable
+    {
+        $template = $piece->template;
+        $side = Bounds::of(0, 0, $template->width, $template->height);
+        foreach ($template->side($piece->side)->layers as $layer) {
+            $box = $piece->box($layer->id);
+            // What does not fit its frame is told as that.
+            if (null === $box || $layer->hidden || true === $piece->laid->text($layer->id)?->overset) {
+                continue;
+            }
+            if (!$box->meets($side->grown($template->bleed))) {
+                $what = 'lies outside of the side; nothing of it is seen.';
+                yield self::finding($layer, Severity::LookAtIt, $what, $box, self::out($box, $side), 0);
+            } elseif ($layer instanceof TextLayer || $layer instanceof CodeLayer) {
+                yield from self::near($layer, $box, $side, $template->safeMargin);
+            }
+        }
+    }
+
+    /** @return iterable<Finding> */
+    private static function near(Layer $layer, Bounds $box, Bounds $side, float $margin): iterable
+    {
+        if (self::out($box, $side) > self::HARDLY) {
+            yield self::finding($layer, Severity::WillLookWrong, 'is cut off at the edge of the side.', $box, self::out($box, $side), 0);
+        } elseif ($margin > 0 && self::out($box, $side->grown(-$margin)) > self::HARDLY) {
+            $out = self::out($box, $side->grown(-$margin));
+            yield self::finding($layer, Severity::LookAtIt, 'stands outside of the safe margin.', $box, $out, $margin);
+        }
+    }
+
+    /** How far a box reaches out of another, at the most. */
+    private static function out(Bounds $box, Bounds $of): float
+    {
+        return max(0.0, $of->left - $box->left, $of->top - $box->top, $box->right - $of->right, $box->bottom - $of->bottom);
+    }
+
+    private static function finding(Layer $layer, Severity $severity, string $what, Bounds $box, float $measured, float $limit): Finding
+    {
+        $remedies = [Remedy::SmallerFrame, Remedy::OtherRule, Remedy::ChangeCell];
+
+        return new Finding(FindingKind::Edge, $severity, $layer->id, $layer->name, $what, $box, $measured, $limit, $remedies);
+    }
+}

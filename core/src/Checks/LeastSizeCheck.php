@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\TextLayer;
+
+/** Words that fit, but only as small as their rule lets them be. Measured and limit are sizes in dots. */
+final readonly class LeastSizeCheck implements Check
+{
+    /** So many times its least size, a text is as good as there. */
+    private const NEAR = 1.05;
+
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->template->side($piece->side)->layers as $layer) {
+            $text = $piece->laid->text($layer->id);
+            $least = $layer instanceof TextLayer ? $layer->fit->leastSize : null;
+            if (null === $text || null === $least || 0 === $text->lines || $text->overset || $least >= $text->wantedSize) {
+                continue;
+            }
+            if ($text->size <= self::NEAR * $least) {
+                $unit = $piece->template->typeUnit();
+                $size = round($unit->fromDots($text->size, $piece->template->dpi), 1);
+                yield new Finding(
+                    FindingKind::Small,
+                    Severity::LookAtIt,
+                    $text->layer,
+                    $text->name,
+                    "is about as small as it may be, at $size {$unit->value}.",
+                    $piece->box($text->layer),
+                    $text->size,
+                    $text->wantedSize,
+                    [Remedy::FewerLetters, Remedy::LargerFrame, Remedy::OtherRule],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Rendering\Layout\TextLayouter;
+
+/** Texts with more letters than any text on a piece has: a cell that something else got into. */
+final readonly class LengthCheck implements Check
+{
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->laid->texts() as $text) {
+            if (null !== $text->tooMany) {
+                yield new Finding(
+                    FindingKind::Length,
+                    Severity::CannotBeMade,
+                    $text->layer,
+                    $text->name,
+                    \sprintf(
+                        'has %s letters; a text may have up to %s. Shorten the cell.',
+                        number_format($text->tooMany),
+                        number_format(TextLayouter::MOST_LETTERS),
+                    ),
+                    measured: $text->tooMany,
+                    limit: TextLayouter::MOST_LETTERS,
+                    remedies: [Remedy::FewerLetters],
+                );
+            }
+        }
+    }
+}

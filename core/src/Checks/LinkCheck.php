@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\PictureLayer;
+
+/** Placeholders that are linked to nothing: pictures that take theirs from a column, of which none was said. */
+final readonly class LinkCheck implements Check
+{
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->template->side($piece->side)->layers as $layer) {
+            if ($layer instanceof PictureLayer && !$layer->hidden && !$layer->isPlaceholder() && [] === $layer->pictures()) {
+                yield new Finding(
+                    FindingKind::Link,
+                    Severity::WillLookWrong,
+                    $layer->id,
+                    $layer->name,
+                    'shows no picture, and no column is linked to it.',
+                    remedies: [Remedy::OtherColumn],
+                );
+            }
+        }
+    }
+}

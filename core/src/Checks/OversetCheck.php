@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Rendering\Layout\TextFacts;
+
+/** Words that stick out of their frame even after the fit rule has done what it may. Measured and limit are sizes in dots. */
+final readonly class OversetCheck implements Check
+{
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->laid->texts() as $text) {
+            if ($text->overset) {
+                yield new Finding(
+                    FindingKind::Overset,
+                    Severity::WillLookWrong,
+                    $text->layer,
+                    $text->name,
+                    self::what($piece, $text),
+                    $piece->box($text->layer),
+                    $text->size,
+                    $text->wantedSize,
+                    [Remedy::OtherRule, Remedy::LargerFrame, Remedy::ChangeCell],
+                );
+            }
+        }
+    }
+
+    private static function what(Inspected $piece, TextFacts $text): string
+    {
+        $unit = $piece->template->typeUnit();
+        $size = round($unit->fromDots($text->size, $piece->template->dpi), 1);
+
+        return \sprintf(
+            'does not fit its frame, even at %s %s%s.',
+            $size,
+            $unit->value,
+            $text->lines > 1 ? " on $text->lines lines" : '',
+        );
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Rendering\Layout\PictureFacts;
+use Morphea\Core\Rendering\Layout\PictureState;
+
+/** Pictures that are not there, and those that are too small for how large they are shown. */
+final readonly class PictureCheck implements Check
+{
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->laid->pictures() as $picture) {
+            if (PictureState::Missing === $picture->state) {
+                yield new Finding(
+                    FindingKind::Picture,
+                    self::missing($picture),
+                    $picture->layer,
+                    $picture->name,
+                    "the picture “{$picture->wanted}” is missing; {$picture->instead()}.",
+                    $piece->box($picture->layer),
+                    remedies: [Remedy::BringPicture, Remedy::ChangeCell, Remedy::OtherRule],
+                );
+            }
+            yield from self::coarse($piece, $picture);
+        }
+    }
+
+    /** @return iterable<Finding> measured in pixels an inch on paper, in dots a pixel on screens */
+    private static function coarse(Inspected $piece, PictureFacts $picture): iterable
+    {
+        $template = $piece->template;
+        $paper = Unit::Pixel !== $template->unit;
+        $dpi = $picture->scale > 0 ? $template->dpi / $picture->scale : \INF;
+        if ($paper ? $dpi >= $template->limits->dpi : $picture->scale <= $template->limits->enlarged) {
+            return;
+        }
+        yield new Finding(
+            FindingKind::Coarse,
+            Severity::LookAtIt,
+            $picture->layer,
+            $picture->name,
+            $paper
+                ? \sprintf('“%s” comes out at %d dpi; %d are wanted.', $picture->picture, round($dpi), $template->limits->dpi)
+                : \sprintf('“%s” is shown %.1f times larger than it is and looks coarse.', $picture->picture, $picture->scale),
+            $piece->box($picture->layer),
+            $paper ? $dpi : $picture->scale,
+            $paper ? $template->limits->dpi : $template->limits->enlarged,
+            [Remedy::LargerPicture, Remedy::SmallerFrame],
+        );
+    }
+
+    private static function missing(PictureFacts $picture): Severity
+    {
+        return match (true) {
+            $picture->refused => Severity::CannotBeMade,
+            null === $picture->picture => Severity::WillLookWrong,
+            default => Severity::LookAtIt,
+        };
+    }
+}

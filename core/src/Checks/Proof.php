@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+/** All checks over one side of one piece; the worst comes first. */
+final readonly class Proof
+{
+    /** @var list<Check> */
+    private array $checks;
+
+    /** @param list<Check>|null $checks all there are, if nothing else is said */
+    public function __construct(?array $checks = null)
+    {
+        $this->checks = $checks ?? [
+            new ValueCheck(),
+            new LengthCheck(),
+            new LinkCheck(),
+            new PictureCheck(),
+            new CropCheck(),
+            new CodeCheck(),
+            new OversetCheck(),
+            new EdgeCheck(),
+            new LeastSizeCheck(),
+            new BreakCheck(),
+            new CutOffCheck(),
+            new GlyphCheck(),
+            new ContrastCheck(),
+            new EmptyCheck(),
+            new SampleCheck(),
+            new BracesCheck(),
+            new TimeCheck(),
+            new SoundCheck(),
+            new UnderCheck(),
+            new TouchCheck(),
+        ];
+    }
+
+    /** @return list<Finding> what the layout tells */
+    public function of(Inspected $piece): array
+    {
+        return $this->asked($piece, static fn (Check $check): bool => !$check instanceof PixelCheck);
+    }
+
+    /** @return list<Finding> what only the pixels tell */
+    public function ofPixels(Inspected $piece): array
+    {
+        return $this->asked($piece, static fn (Check $check): bool => $check instanceof PixelCheck);
+    }
+
+    /**
+     * @param \Closure(Check): bool $which
+     *
+     * @return list<Finding>
+     */
+    private function asked(Inspected $piece, \Closure $which): array
+    {
+        $findings = [];
+        foreach (array_filter($this->checks, $which) as $check) {
+            try {
+                array_push($findings, ...$check->findings($piece));
+            } catch (\Throwable $e) {
+                // What one check cannot look at, the others do; and somebody has to.
+                $findings[] = self::unchecked($check, $e);
+            }
+        }
+
+        return self::worstFirst($findings);
+    }
+
+    /**
+     * @param list<Finding> $findings
+     *
+     * @return list<Finding>
+     */
+    public static function worstFirst(array $findings): array
+    {
+        usort($findings, static fn (Finding $a, Finding $b): int => $b->severity->rank() <=> $a->severity->rank());
+
+        return $findings;
+    }
+
+    private static function unchecked(Check $check, \Throwable $e): Finding
+    {
+        $name = substr((string) strrchr('\\' . $check::class, '\\'), 1);
+        $why = mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8');
+
+        return new Finding(FindingKind::Unchecked, Severity::LookAtIt, '', $name, "could not look at it: $why");
+    }
+}

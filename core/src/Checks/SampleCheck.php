@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\TextLayer;
+
+/** Words that a new text begins with and nobody replaced: every piece would be made with them. */
+final readonly class SampleCheck implements Check
+{
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ($piece->laid->texts() as $text) {
+            if (!$text->placeholder && TextLayer::SAMPLE === trim($text->text)) {
+                yield new Finding(
+                    FindingKind::Sample,
+                    Severity::LookAtIt,
+                    $text->layer,
+                    $text->name,
+                    \sprintf('still says “%s”, as a new text does.', TextLayer::SAMPLE),
+                    $piece->box($text->layer),
+                    remedies: [Remedy::OtherWords, Remedy::OtherColumn],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+/** How bad a finding is. */
+enum Severity: string
+{
+    case Note = 'note';
+    case LookAtIt = 'look-at-it';
+    case WillLookWrong = 'will-look-wrong';
+    case CannotBeMade = 'cannot-be-made';
+
+    public function label(): string
+    {
+        return strtr($this->value, '-', ' ');
+    }
+
+    /** The higher, the worse. */
+    public function rank(): int
+    {
+        return (int) array_search($this, self::cases(), true);
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Rendering\Layout\TextFacts;
+use Morphea\Core\Rendering\Scenes\Reading;
+use Morphea\Core\Rendering\Scenes\Scene;
+use Morphea\Core\Rendering\Scenes\Timing;
+
+/** Shorts that go by too fast, last too long, or tell at once what one should wait for. */
+final readonly class TimeCheck implements Check
+{
+    /** Seconds that people look at a side that is higher than wide before they go on; and at any other. */
+    private const LONGEST_HIGH = 60;
+    private const LONGEST = 180;
+    /** Seconds in which nobody has waited yet. */
+    private const WAITED = 1.0;
+
+    public function findings(Inspected $piece): iterable
+    {
+        if (0 !== $piece->side || !$piece->template->moves()) {
+            return;
+        }
+        $timing = Timing::of($piece->template, $piece->laid, Timing::USUAL);
+        $scene = Scene::of($piece->template, $piece->laid, $timing);
+        foreach ($scene->times as $layer => [$from, $to]) {
+            $text = $piece->laid->text($layer);
+            if (null !== $text) {
+                yield from self::tooQuick($piece, $text, ($to - $from) / Timing::USUAL);
+            }
+        }
+        yield from self::tooSoon($piece, $timing, $scene);
+        yield from self::tooLong($piece, $timing->seconds());
+    }
+
+    /** @return iterable<Finding> */
+    private static function tooQuick(Inspected $piece, TextFacts $text, float $seen): iterable
+    {
+        $takes = Reading::seconds($text->text);
+        if ($takes > $seen + 0.05) {
+            yield new Finding(
+                FindingKind::Time,
+                Severity::LookAtIt,
+                $text->layer,
+                $text->name,
+                \sprintf('is seen for %.1f s; reading it takes %.1f s.', $seen, $takes),
+                $piece->box($text->layer),
+                $seen,
+                $takes,
+                [Remedy::MoreTime, Remedy::FewerLetters],
+            );
+        }
+    }
+
+    /** @return iterable<Finding> of layers that come with the last beat */
+    private static function tooSoon(Inspected $piece, Timing $timing, Scene $scene): iterable
+    {
+        $last = \count($timing->beats) - 1;
+        $begins = $timing->beats[$last]->from / Timing::USUAL;
+        if ($last < 1 || $begins >= self::WAITED) {
+            return;
+        }
+        foreach ($piece->template->side()->layers as $layer) {
+            if (isset($scene->times[$layer->id]) && $piece->template->beat($layer->stay?->comes) === $last) {
+                yield new Finding(
+                    FindingKind::Time,
+                    Severity::LookAtIt,
+                    $layer->id,
+                    $layer->name,
+                    \sprintf('comes after %.1f s already, before anybody waits for it.', $begins),
+                    $piece->box($layer->id),
+                    $begins,
+                    self::WAITED,
+                    [Remedy::MoreTime],
+                );
+            }
+        }
+    }
+
+    /** @return iterable<Finding> */
+    private static function tooLong(Inspected $piece, float $seconds): iterable
+    {
+        $longest = $piece->template->height > $piece->template->width ? self::LONGEST_HIGH : self::LONGEST;
+        if ($seconds > $longest) {
+            yield new Finding(
+                FindingKind::Time,
+                Severity::LookAtIt,
+                '',
+                'The short',
+                \sprintf('lasts %.0f s; of this shape, %d s are the most that is watched.', $seconds, $longest),
+                null,
+                $seconds,
+                $longest,
+                [Remedy::LessTime],
+            );
+        }
+    }
+}

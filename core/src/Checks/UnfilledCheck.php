@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Rendering\Layout\CodeFacts;
+use Morphea\Core\Rendering\Layout\LaidOut;
+use Morphea\Core\Rendering\Layout\LayerFacts;
+use Morphea\Core\Rendering\Layout\PictureFacts;
+use Morphea\Core\Rendering\Layout\TextFacts;
+
+/** Pieces that show nothing of their row: nobody could tell whose they are. All sides are looked at together. */
+final readonly class UnfilledCheck
+{
+    /** @param list<LaidOut> $sides */
+    public static function finding(Template $template, array $sides): ?Finding
+    {
+        $placeholders = array_filter($template->placeholders(), static fn (Layer $layer): bool => !$layer->hidden);
+        $facts = array_replace([], ...array_map(static fn (LaidOut $side): array => $side->facts, $sides));
+        foreach ($placeholders as $layer) {
+            if (self::isFilled($facts[$layer->id] ?? null)) {
+                return null;
+            }
+        }
+        $what = [] === $placeholders
+            ? 'shows nothing of its row: the design has no placeholder.'
+            : 'shows nothing of its row: all that its placeholders show is empty.';
+
+        return new Finding(
+            FindingKind::Unfilled,
+            Severity::LookAtIt,
+            '',
+            'The piece',
+            $what,
+            remedies: [Remedy::ChangeCell, Remedy::OtherColumn, Remedy::SwitchOff],
+        );
+    }
+
+    private static function isFilled(?LayerFacts $facts): bool
+    {
+        return match (true) {
+            $facts instanceof TextFacts => !$facts->empty && $facts->lines > 0,
+            // A picture that is missing is told as that.
+            $facts instanceof PictureFacts => null !== $facts->picture || '' !== $facts->wanted,
+            $facts instanceof CodeFacts => !$facts->empty,
+            default => false,
+        };
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Rendering\Layout\LayerFacts;
+
+/** Cells that do not go into a pattern: unknown column, no number, no date. */
+final readonly class ValueCheck implements Check
+{
+    public function findings(Inspected $piece): iterable
+    {
+        foreach ([...$piece->laid->texts(), ...$piece->laid->pictures()] as $facts) {
+            foreach ($facts->problems as $problem) {
+                yield self::finding($facts, $problem);
+            }
+        }
+        foreach ($piece->laid->codes() as $code) {
+            if (null !== $code->problem) {
+                yield self::finding($code, $code->problem);
+            }
+        }
+    }
+
+    private static function finding(LayerFacts $facts, string $what): Finding
+    {
+        return new Finding(
+            FindingKind::Value,
+            Severity::CannotBeMade,
+            $facts->layer,
+            $facts->name,
+            $what,
+            remedies: [Remedy::ChangeCell, Remedy::OtherColumn],
+        );
+    }
+}

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\FitMode;
+use Morphea\Core\Design\Model\Limits;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Rendering\Layout\LaidOut;
+
+/**
+ * What only shows when all pieces are looked at together: rows that make the same piece, and words much smaller than in
+ * the others. Of each piece little is kept, so that there can be many.
+ *
+ * @phpstan-type Text array{name: string, size: float, lines: int, letters: int, width: float, room: float, contrast: float|null,
+ *     fills?: bool}
+ * @phpstan-type Facts array{drawn: string, texts: array<string, Text>}
+ */
+final class WholeSet
+{
+    /** Fewer pieces have nothing that is usual. */
+    private const FEW = 5;
+
+    /** @var array<string, list<int>> rows by the name of all that is drawn */
+    private array $drawn = [];
+    /** @var array<string, array<int, float>> sizes by layer and row */
+    private array $sizes = [];
+    /** @var array<string, string> of layers */
+    private array $names = [];
+
+    public function __construct(private readonly Limits $limits = new Limits())
+    {
+    }
+
+    /**
+     * What there is to know of one piece for this, so that it can be kept: a name for all that is drawn, and how each
+     * placeholder came out; lengths in dots.
+     *
+     * @param list<LaidOut> $sides
+     * @param string        $touched a name for how it was touched up
+     *
+     * @return Facts
+     */
+    public static function facts(Template $template, array $sides, string $touched = ''): array
+    {
+        $texts = [];
+        $layers = array_column($template->texts(), null, 'id');
+        foreach ($sides as $side) {
+            foreach ($side->texts() as $text) {
+                $layer = $layers[$text->layer] ?? null;
+                if ($layer instanceof TextLayer && $text->placeholder && $text->lines > 0) {
+                    $contrast = Ground::contrast($template, $layer);
+                    $texts[$text->layer] = [
+                        'name' => $text->name,
+                        'size' => round($text->size, 3),
+                        'lines' => $text->lines,
+                        'letters' => (int) mb_strlen($text->text, 'UTF-8'),
+                        'width' => round($text->width, 1),
+                        'room' => round($text->room, 1),
+                        'contrast' => null === $contrast ? null : round($contrast, 2),
+                        'fills' => FitMode::Fill === $layer->fit->mode,
+                    ];
+                }
+            }
+        }
+        // What all rows have alike tells none from another.
+        $drawn = array_map(static fn (LaidOut $side): string => serialize($side->drawing->varying()), $sides);
+
+        return ['drawn' => hash('xxh128', implode(' ', [...$drawn, $touched])), 'texts' => $texts];
+    }
+
+    /** @param Facts $facts of one piece */
+    public function add(int $row, array $facts): void
+    {
+        $this->drawn[$facts['drawn']][] = $row;
+        foreach ($facts['texts'] as $layer => $text) {
+            // Words that fill their frame are of many sizes, as they are meant to.
+            if ($text['fills'] ?? false) {
+                continue;
+            }
+            $this->sizes[$layer][$row] = $text['size'];
+            $this->names[$layer] = $text['name'];
+        }
+    }
+
+    /**
+     * @param array<int, string> $clashes names that files of several rows would have, by row
+     *
+     * @return array<int, list<Finding>> by row
+     */
+    public function findings(array $clashes = []): array
+    {
+        $findings = [];
+        foreach ($clashes as $row => $name) {
+            $findings[$row][] = new Finding(
+                FindingKind::Name,
+                Severity::Note,
+                '',
+                'The file',
+                "is called “{$name}”, because another has its name.",
+                remedies: [Remedy::ChangeCell],
+            );
+        }
+        foreach ($this->drawn as $rows) {
+            foreach (\count($rows) > 1 ? $rows : [] as $row) {
+                $findings[$row][] = self::same($row, $rows);
+            }
+        }
+        foreach ($this->sizes as $layer => $sizes) {
+            $usual = self::middle($sizes);
+            foreach (\count($sizes) < self::FEW ? [] : $sizes as $row => $size) {
+                if ($size < $this->limits->smaller * $usual) {
+                    $findings[$row][] = $this->small($layer, $size, $usual);
+                }
+            }
+        }
+        ksort($findings);
+
+        return $findings;
+    }
+
+    /** @param list<int> $rows */
+    private static function same(int $row, array $rows): Finding
+    {
+        $others = array_values(array_diff($rows, [$row]));
+        $told = implode(', ', \array_slice($others, 0, 3)) . (\count($others) > 3 ? ' and ' . (\count($others) - 3) . ' more' : '');
+
+        return new Finding(
+            FindingKind::Same,
+            Severity::LookAtIt,
+            '',
+            'The piece',
+            \sprintf('is the same as that of row %s.', $told),
+            measured: \count($rows),
+            limit: 1,
+            remedies: [Remedy::ChangeCell, Remedy::SwitchOff],
+        );
+    }
+
+    private function small(string $layer, float $size, float $usual): Finding
+    {
+        return new Finding(
+            FindingKind::Smaller,
+            Severity::LookAtIt,
+            $layer,
+            $this->names[$layer],
+            \sprintf('comes out at %d %% of the size it has in most pieces.', (int) round(100 * $size / $usual)),
+            measured: $size,
+            limit: $this->limits->smaller * $usual,
+            remedies: [Remedy::OtherRule, Remedy::LargerFrame, Remedy::FewerLetters],
+        );
+    }
+
+    /** @param array<int, float> $values */
+    private static function middle(array $values): float
+    {
+        sort($values);
+
+        return $values[intdiv(\count($values), 2)] ?? 0.0;
+    }
+}

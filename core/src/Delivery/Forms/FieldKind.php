@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Delivery\Forms;
+
+use Morphea\Core\Table\Data\Kind;
+
+/** What is asked for in a field. */
+enum FieldKind: string
+{
+    case Line = 'line';
+    case Lines = 'lines';
+    case Number = 'number';
+    case Date = 'date';
+    case YesNo = 'yes-no';
+    case Choice = 'choice';
+    case Mail = 'mail';
+    case Colour = 'colour';
+    case Picture = 'picture';
+
+    public function words(): string
+    {
+        return match ($this) {
+            self::Line => 'a line of words',
+            self::Lines => 'several lines',
+            self::Number => 'a number',
+            self::Date => 'a date',
+            self::YesNo => 'yes or no',
+            self::Choice => 'one of a list',
+            self::Mail => 'an address of mail',
+            self::Colour => 'a colour',
+            self::Picture => 'a picture',
+        };
+    }
+
+    /** What suits a column. */
+    public static function of(Kind $kind): self
+    {
+        return match ($kind) {
+            Kind::Text => self::Line,
+            Kind::Number => self::Number,
+            Kind::Date => self::Date,
+            Kind::YesNo => self::YesNo,
+            Kind::Colour => self::Colour,
+            Kind::Address => self::Mail,
+            Kind::Picture => self::Picture,
+        };
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Delivery\Verification;
+
+/** A pair of keys for Ed25519 (RFC 8032), by sodium. `id` names it; whoever has only the public half can check, and not sign. */
+final readonly class SealKey
+{
+    /**
+     * @param non-empty-string      $public bytes
+     * @param non-empty-string|null $secret bytes
+     */
+    private function __construct(public string $id, public string $public, #[\SensitiveParameter] private ?string $secret)
+    {
+    }
+
+    public static function make(): self
+    {
+        $pair = sodium_crypto_sign_keypair();
+
+        return self::of(sodium_crypto_sign_publickey($pair), sodium_crypto_sign_secretkey($pair));
+    }
+
+    /**
+     * @param string      $public bytes
+     * @param string|null $secret bytes
+     *
+     * @throws SealError
+     */
+    public static function of(string $public, #[\SensitiveParameter] ?string $secret = null): self
+    {
+        if ('' === $public || \SODIUM_CRYPTO_SIGN_PUBLICKEYBYTES !== \strlen($public)) {
+            throw new SealError('This is no public key for Ed25519: those have 32 bytes.');
+        }
+        if (null !== $secret && ('' === $secret || \SODIUM_CRYPTO_SIGN_SECRETKEYBYTES !== \strlen($secret))) {
+            throw new SealError('This is no secret key for Ed25519.');
+        }
+
+        return new self(substr(hash('sha256', $public), 0, 16), $public, $secret);
+    }
+
+    /** @return non-empty-string bytes */
+    public function secret(): string
+    {
+        return $this->secret ?? throw new \LogicException('Only the public half of this key is here.');
+    }
+}

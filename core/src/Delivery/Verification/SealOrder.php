@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Delivery\Verification;
+
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternError;
+
+/** What is said of every piece of a project when somebody asks whether it is genuine. */
+final readonly class SealOrder
+{
+    private const LONGEST = 300;
+
+    /**
+     * @param string $whom key of the column with the name
+     * @param string $what pattern
+     * @param string $day  key of a column; empty where no day is said
+     */
+    public function __construct(public string $whom, public string $what, public string $day)
+    {
+    }
+
+    /** @param array<mixed> $said */
+    public static function of(array $said): self
+    {
+        $text = static fn (string $key): string => \is_scalar($said[$key] ?? null) ? trim((string) $said[$key]) : '';
+
+        return new self($text('whom'), $text('what'), $text('day'));
+    }
+
+    /** @return list<string> keys of the columns it shows */
+    public function columns(): array
+    {
+        return array_values(array_filter([$this->whom, $this->day, ...Pattern::parse($this->what)->columns()]));
+    }
+
+    /** @return array<string, string> */
+    public function toArray(): array
+    {
+        return get_object_vars($this);
+    }
+
+    /**
+     * @param list<string> $keys of the table's columns
+     *
+     * @throws SealError
+     */
+    public function check(array $keys, string $locale): void
+    {
+        match (true) {
+            !\in_array($this->whom, $keys, true) => throw new SealError('Pick the column that says for whom it is.'),
+            '' !== $this->day && !\in_array($this->day, $keys, true)
+                => throw new SealError('The column with the day is not in the table any more.'),
+            '' === $this->what => throw new SealError('Say what it is, as “Mending certificate”.'),
+            mb_strlen($this->what) > self::LONGEST => throw new SealError('These words are too long.'),
+            default => null,
+        };
+        try {
+            $unknown = Pattern::parse($this->what, $locale)->unknownColumns($keys);
+        } catch (PatternError $e) {
+            throw new SealError($e->getMessage(), 0, $e);
+        }
+        if ([] !== $unknown) {
+            throw new SealError(\sprintf('The words show the column “%s”, which the table has not.', implode('”, “', $unknown)));
+        }
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Model\Property\Choice;
+use Morphea\Core\Design\Model\Property\Colour;
+use Morphea\Core\Design\Model\Property\OfPattern;
+use Morphea\Core\Design\Model\Property\Toggle;
+use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Table\Patterns\Pattern;
+
+/** A code for machines to read, from a pattern. `words` writes a barcode's text under it; no `ground` leaves what is behind it. */
+final readonly class CodeLayer extends Layer
+{
+    private const MOST_LETTERS = 5_000;
+
+    public function __construct(
+        string $id,
+        string $name,
+        Frame $frame,
+        float $opacity,
+        bool $locked,
+        bool $hidden,
+        #[OfPattern('words', self::MOST_LETTERS)]
+        public Pattern $pattern,
+        #[Choice('kind of code')]
+        public CodeKind $code,
+        #[Choice('error correction')]
+        public Correction $correction = Correction::Medium,
+        #[Colour('colour')]
+        public string $colour = '#000000',
+        #[Colour('ground')]
+        public ?string $ground = '#FFFFFF',
+        #[Toggle('words under it')]
+        public bool $words = true,
+        ?string $group = null,
+        LayerUse $use = LayerUse::Print,
+        ?Stay $stay = null,
+    ) {
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
+    }
+
+    public function kind(): LayerKind
+    {
+        return LayerKind::Code;
+    }
+
+    public function accept(LayerVisitor $visitor): mixed
+    {
+        return $visitor->code($this);
+    }
+
+    public function content(): Content
+    {
+        return Content::plain($this->pattern);
+    }
+
+    public function showing(Content $content): array
+    {
+        return ['pattern' => $content->pattern->source];
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model\Edit;
+
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\TemplateError;
+
+/** What edits of several layers at once have in common. */
+trait ChangesLayers
+{
+    /**
+     * @param non-empty-list<string>                                 $ids
+     * @param \Closure(array<string, mixed>, Layer): array<string, mixed> $change of the layer as in the file format
+     *
+     * @throws TemplateError
+     */
+    private function change(Template $template, array $ids, \Closure $change): Template
+    {
+        $codec = new TemplateCodec();
+        $changed = [];
+        foreach ($ids as $id) {
+            $layer = $template->layer($id);
+            $changed[$id] = $codec->layerFromArray($change($codec->layerToArray($layer), $layer), $template->locale);
+        }
+
+        return $template->mapLayers(static fn (Layer $layer): Layer => $changed[$layer->id] ?? $layer);
+    }
+
+    /** @param list<string> $ids */
+    private function name(Template $template, array $ids): string
+    {
+        return 1 === \count($ids) ? $template->layer($ids[0])->name : \count($ids) . ' layers';
+    }
+}

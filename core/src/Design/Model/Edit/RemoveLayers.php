@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model\Edit;
+
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Template;
+
+final readonly class RemoveLayers implements Edit
+{
+    use ChangesLayers;
+
+    /** @param non-empty-list<string> $layers */
+    public function __construct(private array $layers)
+    {
+    }
+
+    public function apply(Template $template): Template
+    {
+        foreach ($this->layers as $layer) {
+            $template->layer($layer);
+        }
+        $without = fn (Side $side): Side => $side->withLayers(
+            array_values(array_filter($side->layers, fn (Layer $layer): bool => !\in_array($layer->id, $this->layers, true))),
+        );
+
+        return $template->withSides(array_map($without, $template->sides));
+    }
+
+    public function says(Template $before): string
+    {
+        return $this->name($before, $this->layers) . ' removed';
+    }
+}

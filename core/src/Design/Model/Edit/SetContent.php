@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model\Edit;
+
+use Morphea\Core\Design\Model\Content;
+use Morphea\Core\Design\Model\Template;
+
+/** Gives a text, a code or a linked picture other words and columns. */
+final readonly class SetContent implements Edit
+{
+    public function __construct(private string $layer, private Content $content)
+    {
+    }
+
+    public function apply(Template $template): Template
+    {
+        return (new SetLayer($this->layer, $template->layer($this->layer)->showing($this->content)))->apply($template);
+    }
+
+    public function says(Template $before): string
+    {
+        return $before->layer($this->layer)->name . ': words changed';
+    }
+}

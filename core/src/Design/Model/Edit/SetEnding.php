@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model\Edit;
+
+use Morphea\Core\Design\Model\Template;
+
+/** Has a short end as it begins, or not. */
+final readonly class SetEnding implements Edit
+{
+    public function __construct(private bool $endsAsBegun)
+    {
+    }
+
+    public function apply(Template $template): Template
+    {
+        return new Template(...['endsAsBegun' => $this->endsAsBegun] + get_object_vars($template));
+    }
+
+    public function says(Template $before): string
+    {
+        return $this->endsAsBegun ? 'It ends as it begins' : 'It ends as it is';
+    }
+}

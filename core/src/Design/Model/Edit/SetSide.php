@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model\Edit;
+
+use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TemplateCodec;
+
+/**
+ * Sets what belongs to a whole side or to all sides: its name and background; the safe margin, the bleed, guides and
+ * swatches; the codec's rules decide what holds.
+ */
+final readonly class SetSide implements Edit
+{
+    private const OWN = ['background', 'name'];
+
+    /** @param non-empty-array<string, mixed> $values of the side, or of the template */
+    public function __construct(private array $values, private int $side = 0)
+    {
+    }
+
+    public function apply(Template $template): Template
+    {
+        $codec = new TemplateCodec();
+        $data = $codec->toArray($template);
+        foreach ($this->values as $key => $value) {
+            if (\in_array($key, self::OWN, true)) {
+                $data['sides'][$this->side][$key] = $value;
+            } else {
+                $data[$key] = $value;
+            }
+        }
+
+        return $codec->fromArray($data);
+    }
+
+    public function says(Template $before): string
+    {
+        $words = array_map(
+            static fn (string $key): string => SetLayer::words(
+                \in_array($key, self::OWN, true) ? Side::class : Template::class,
+                [$key],
+            ),
+            array_keys($this->values),
+        );
+
+        return ucfirst(implode(' and ', $words)) . ' changed';
+    }
+}

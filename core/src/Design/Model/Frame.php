@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Model\Property\Length;
+use Morphea\Core\Design\Model\Property\Number;
+
+/** The box of a layer, in dots from the side's top left corner; turned clockwise by `rotation` degrees about its centre. */
+final readonly class Frame
+{
+    private const LEAST = -Template::MAX_DOTS;
+    private const MOST = 2 * Template::MAX_DOTS;
+
+    public function __construct(
+        #[Length('place', self::LEAST, self::MOST, ofSide: true)]
+        public float $x,
+        #[Length('place', self::LEAST, self::MOST, ofSide: true)]
+        public float $y,
+        #[Length('width', 0, self::MOST, ofSide: true)]
+        public float $width,
+        #[Length('height', 0, self::MOST, ofSide: true)]
+        public float $height,
+        #[Number('turn', -360, 360)]
+        public float $rotation = 0.0,
+    ) {
+    }
+
+    public function centreX(): float
+    {
+        return $this->x + $this->width / 2;
+    }
+
+    public function centreY(): float
+    {
+        return $this->y + $this->height / 2;
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Model\Property\Choice;
+use Morphea\Core\Design\Model\Property\Length;
+use Morphea\Core\Design\Model\Property\OutlineData;
+use Morphea\Core\Design\Model\Property\Whole;
+
+/**
+ * The outline a picture is cut to. `radius` in dots, `corners` for polygons, `path` SVG path data whose bounds are
+ * fitted to the frame.
+ */
+final readonly class FrameShape
+{
+    /** @throws InvalidValue when it is of an outline of its own, and has none */
+    public function __construct(
+        #[Choice('shape')]
+        public FrameKind $kind = FrameKind::Rectangle,
+        #[Length('rounding', 0, Template::MAX_DOTS)]
+        public float $radius = 0.0,
+        #[Whole('corners', 3, 60)]
+        public int $corners = 6,
+        #[OutlineData('outline')]
+        public ?string $path = null,
+    ) {
+        if (FrameKind::Path === $kind && null === $path) {
+            throw new InvalidValue('path', 'is missing; a frame of its own outline needs one');
+        }
+    }
+}

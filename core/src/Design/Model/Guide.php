@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Model\Property\Choice;
+use Morphea\Core\Design\Model\Property\Length;
+use Morphea\Core\Design\Model\Property\Toggle;
+
+/**
+ * A line to align to, seen while working and never made: at `at` dots from the left (upright) or from the top (level). It
+ * can say where the finished piece is folded or torn; print sheets then say so at the edges.
+ */
+final readonly class Guide
+{
+    public function __construct(
+        #[Toggle('guide')]
+        public bool $upright,
+        #[Length('guide', 0, Template::MAX_DOTS, ofSide: true)]
+        public float $at,
+        #[Choice('use of the guide')]
+        public GuideUse $use = GuideUse::Line,
+    ) {
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+/** One layer to and from the file format, as its class declares its values. */
+final readonly class LayerCodec
+{
+    /** @return array<string, mixed> */
+    public function toArray(Layer $layer): array
+    {
+        $values = Declared::of($layer::class)->write($layer);
+
+        return ['id' => $layer->id, 'name' => $layer->name, 'kind' => $layer->kind()->value] + $values;
+    }
+
+    /** @throws TemplateError */
+    public function fromNode(JsonNode $node, string $locale): Layer
+    {
+        $declared = Declared::of($node->enum('kind', LayerKind::class)->layer());
+        $node->onlyKeys('kind', ...$declared->keys());
+        $layer = $declared->read($node, $locale);
+
+        return $layer instanceof Layer ? $layer : throw new \LogicException('This is no layer.');
+    }
+}

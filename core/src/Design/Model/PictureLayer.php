@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Model\Property\Choice;
+use Morphea\Core\Design\Model\Property\Group;
+use Morphea\Core\Design\Model\Property\OfSource;
+use Morphea\Core\Design\Model\Time\ClipPlay;
+use Morphea\Core\Design\Model\Time\Drift;
+use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Table\Patterns\Pattern;
+
+/**
+ * A picture or clip of the project in a frame: always the same one, by its name, the one a pattern of columns names, or
+ * one of a pool.
+ */
+final readonly class PictureLayer extends Layer
+{
+    private const BLUR = 0.012;
+
+    public function __construct(
+        string $id,
+        string $name,
+        Frame $frame,
+        float $opacity,
+        bool $locked,
+        bool $hidden,
+        /** The name of a fixed picture, the pattern that names one for each row, or those that are dealt out. */
+        #[OfSource('picture')]
+        public string|Pattern|Pool $source,
+        #[Choice('fit')]
+        public PictureFit $fit,
+        #[Group('shape')]
+        public FrameShape $shape = new FrameShape(),
+        /** Where in the frame the picture stands when it does not cover it. */
+        #[Choice('alignment')]
+        public Align $align = Align::Centre,
+        #[Choice('alignment in height')]
+        public VerticalAlign $verticalAlign = VerticalAlign::Middle,
+        #[Group('colours')]
+        public PictureLook $look = new PictureLook(),
+        #[Group('border')]
+        public ?Outline $border = null,
+        #[Group('shadow')]
+        public ?Shadow $shadow = null,
+        #[Group('rule for empty')]
+        public PictureRule $empty = new PictureRule(),
+        #[Group('rule for missing')]
+        public PictureRule $missing = new PictureRule(PictureInstead::Refuse),
+        ?string $group = null,
+        LayerUse $use = LayerUse::Print,
+        ?Stay $stay = null,
+        #[Group('drift')]
+        public Drift $drift = new Drift(),
+        #[Group('clip')]
+        public ClipPlay $clip = new ClipPlay(),
+        #[Choice('shade')]
+        public GroundShade $shade = GroundShade::None,
+        /** Null for what must stay in sight of the picture, wherever it is shown. */
+        #[Group('crop')]
+        public ?Crop $crop = null,
+    ) {
+        parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
+    }
+
+    /** What is done to its colours in the end: blurred behind words by a part of its frame, at the least. */
+    public function shownLook(): PictureLook
+    {
+        $blur = GroundShade::Blurred === $this->shade ? self::BLUR * max($this->frame->width, $this->frame->height) : 0.0;
+
+        return $blur <= $this->look->blur ? $this->look : new PictureLook(...['blur' => $blur] + get_object_vars($this->look));
+    }
+
+    public function kind(): LayerKind
+    {
+        return LayerKind::Picture;
+    }
+
+    public function accept(LayerVisitor $visitor): mixed
+    {
+        return $visitor->picture($this);
+    }
+
+    public function isPlaceholder(): bool
+    {
+        return $this->isDealt() || parent::isPlaceholder();
+    }
+
+    public function isDealt(): bool
+    {
+        return $this->source instanceof Pool;
+    }
+
+    public function content(): ?Content
+    {
+        return $this->source instanceof Pattern ? Content::plain($this->source) : null;
+    }
+
+    public function showing(Content $content): array
+    {
+        return ['picture' => null, 'pool' => null, 'pattern' => $content->pattern->source];
+    }
+
+    public function pictures(): array
+    {
+        return array_values(
+            array_filter(
+                [...$this->named(), $this->empty->other, $this->missing->other],
+                static fn (?string $name): bool => null !== $name,
+            ),
+        );
+    }
+
+    /** @return list<string> */
+    private function named(): array
+    {
+        return match (true) {
+            \is_string($this->source) => [$this->source],
+            $this->source instanceof Pool => $this->source->names,
+            default => [],
+        };
+    }
+
+    public function stretches(bool $whole): bool
+    {
+        return \in_array($this->shape->kind, [FrameKind::Rectangle, FrameKind::Rounded], true)
+            && ($whole || PictureFit::Contain !== $this->fit);
+    }
+}

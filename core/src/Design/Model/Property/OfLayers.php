@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model\Property;
+
+use Morphea\Core\Design\Model\JsonNode;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\LayerCodec;
+use Morphea\Core\Design\Model\TemplateCodec;
+
+/** The layers of a side, the lowest first; each of a kind of its own. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final readonly class OfLayers extends Plain
+{
+    /** @return list<Layer> */
+    public function read(JsonNode $node, string $name, string $locale): array
+    {
+        $codec = new LayerCodec();
+
+        return array_map(
+            static fn (JsonNode $one): Layer => $codec->fromNode($one, $locale),
+            $node->list($name, 0, TemplateCodec::MAX_LAYERS),
+        );
+    }
+
+    /** @return array<string, list<array<string, mixed>>> */
+    public function write(string $name, mixed $value): array
+    {
+        return [$name => array_map((new LayerCodec())->toArray(...), array_values((array) $value))];
+    }
+}

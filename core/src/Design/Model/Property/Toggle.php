@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model\Property;
+
+use Morphea\Core\Design\Model\JsonNode;
+use Morphea\Core\Design\Model\Measure;
+
+/** Yes or no. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final readonly class Toggle extends Plain
+{
+    public function read(JsonNode $node, string $name, string $locale): bool
+    {
+        return $node->bool($name);
+    }
+
+    public function typed(string $path, string $value, Measure $measure): bool
+    {
+        return '1' === $value;
+    }
+
+    public function shown(mixed $value, Measure $measure): int
+    {
+        return $value ? 1 : 0;
+    }
+}

@@ -1,0 +1,11 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model\Property;
+
+/** A property that has to know the type of the value it stands at. */
+interface Typed extends Property
+{
+    public function of(string $type): Property;
+}

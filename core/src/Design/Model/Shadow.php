@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Model\Property\Colour;
+use Morphea\Core\Design\Model\Property\Length;
+use Morphea\Core\Design\Model\Property\Share;
+
+/** A soft shadow, in dots; `blur` is how far its edge spreads, `opacity` runs from 0 to 1. */
+final readonly class Shadow
+{
+    public function __construct(
+        #[Colour('colour of the shadow')]
+        public string $colour,
+        #[Length('shadow to the right', -2_000, 2_000)]
+        public float $dx,
+        #[Length('shadow down', -2_000, 2_000)]
+        public float $dy,
+        #[Length('blur of the shadow', 0, 500)]
+        public float $blur,
+        #[Share('opacity of the shadow')]
+        public float $opacity,
+    ) {
+    }
+}

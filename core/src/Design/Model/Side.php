@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Model\Property\Colour;
+use Morphea\Core\Design\Model\Property\OfLayers;
+use Morphea\Core\Design\Model\Property\Text;
+
+/** One face of the template; `layers` stand in drawing order, the lowest first. No background means transparent. */
+final readonly class Side
+{
+    /** @param list<Layer> $layers */
+    public function __construct(
+        #[Text('name of the side', 60)]
+        public string $name,
+        #[Colour('background')]
+        public ?string $background,
+        #[OfLayers('layers')]
+        public array $layers,
+    ) {
+    }
+
+    /** @param list<Layer> $layers */
+    public function withLayers(array $layers): self
+    {
+        return new self($this->name, $this->background, $layers);
+    }
+}

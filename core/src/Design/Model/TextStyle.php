@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Model\Property\Choice;
+use Morphea\Core\Design\Model\Property\Colour;
+use Morphea\Core\Design\Model\Property\Length;
+use Morphea\Core\Design\Model\Property\Number;
+use Morphea\Core\Design\Model\Property\Share;
+use Morphea\Core\Design\Model\Property\Text;
+use Morphea\Core\Design\Model\Property\Toggle;
+use Morphea\Core\Design\Model\Property\Whole;
+
+/** `size` in dots; `lineHeight` as a multiple of the size; `letterSpacing` in em (thousandths are written 0.001). */
+final readonly class TextStyle
+{
+    public function __construct(
+        #[Text('font', 80)]
+        public string $family,
+        #[Whole('weight', 100, 900)]
+        public int $weight,
+        #[Toggle('slope')]
+        public bool $italic,
+        #[Length('size', 1, Template::MAX_DOTS)]
+        public float $size,
+        #[Colour('colour')]
+        public string $colour,
+        #[Choice('alignment')]
+        public Align $align = Align::Left,
+        #[Choice('alignment in height')]
+        public VerticalAlign $verticalAlign = VerticalAlign::Middle,
+        #[Number('line height', 0.5, 4)]
+        public float $lineHeight = 1.2,
+        #[Share('letter spacing', -0.5, 5)]
+        public float $letterSpacing = 0.0,
+        #[Choice('case')]
+        public LetterCase $case = LetterCase::AsWritten,
+        /** All figures equally wide, so that numbers stand in columns. */
+        #[Toggle('figures')]
+        public bool $tabular = false,
+        /** Every line of the text begins with a bullet and hangs from it. */
+        #[Toggle('bullets')]
+        public bool $bullets = false,
+    ) {
+    }
+}

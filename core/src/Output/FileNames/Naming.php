@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Output\FileNames;
+
+use Morphea\Core\Table\Naming\SafeName;
+use Morphea\Core\Table\Patterns\Pattern;
+
+/**
+ * How files are to be called: words and columns, and besides columns the row's number, the side and the day. A slash
+ * makes folders.
+ */
+final readonly class Naming
+{
+    public const ROW = '_row';
+    public const SIDE = '_side';
+    public const DAY = '_day';
+    /** What names can say besides columns, in words. */
+    public const MORE = [self::ROW => 'row number', self::SIDE => 'side', self::DAY => 'today’s date'];
+    public const SHORTEST = 8;
+
+    /**
+     * @param bool   $plain in plain Latin letters, without accents
+     * @param int    $bytes that a name may have, without its ending; a folder's too
+     * @param string $day   as YYYY-MM-DD
+     */
+    public function __construct(
+        public Pattern $pattern,
+        public bool $plain = false,
+        public int $bytes = SafeName::MAX_BYTES,
+        public string $day = '',
+    ) {
+    }
+
+    /** Whether names say which side it is; otherwise that is added where there are more than one. */
+    public function saysSide(): bool
+    {
+        return \in_array(self::SIDE, $this->pattern->columns(), true);
+    }
+}

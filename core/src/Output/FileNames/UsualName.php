@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Output\FileNames;
+
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\Row;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Patterns\Pattern;
+
+/**
+ * How files are called where nobody said it: by the row's number, so that they lie in the order of the table, and by the
+ * column that tells rows apart best, so that people know which is whose.
+ */
+final readonly class UsualName
+{
+    /** A column of which fewer cells are different, or filled, tells nobody anything. */
+    private const LEAST = 0.5;
+    /** Letters of a cell that make a name too long to be read. */
+    private const LONG = 60;
+    /** What a column of each kind is worth: pictures and files never name others. */
+    private const WORTH = ['text' => 1.0, 'number' => 0.5, 'address' => 0.45, 'date' => 0.4];
+
+    /**
+     * @param array<string, Kind> $kinds  by column key
+     * @param list<string>        $linked keys of the columns the design shows
+     */
+    public static function pattern(Table $table, array $kinds, array $linked): string
+    {
+        $best = null;
+        $most = 0.0;
+        foreach ($table->columns as $column) {
+            $shown = \in_array($column->key, $linked, true) ? 1.0 : 0.8;
+            $score = $shown * self::score($table, $column, $kinds[$column->key] ?? Kind::Text);
+            if ($score > $most && $column->key !== Naming::ROW) {
+                [$best, $most] = [$column->key, $score];
+            }
+        }
+
+        return Pattern::column(Naming::ROW) . (null === $best ? '' : ' ' . Pattern::column($best));
+    }
+
+    private static function score(Table $table, Column $column, Kind $kind): float
+    {
+        $cells = array_map(static fn (Row $row): string => trim($row->cells[$column->index]), $table->rows);
+        $filled = array_filter($cells, static fn (string $cell): bool => '' !== $cell);
+        $worth = self::WORTH[$kind->value] ?? 0.0;
+        if ([] === $filled || $worth <= 0) {
+            return 0.0;
+        }
+        // What only counts the rows is said already.
+        $counts = static fn (string $cell, int $i): bool => ctype_digit($cell) && (int) $cell === $i + 1;
+        if ($cells === array_filter($cells, $counts, \ARRAY_FILTER_USE_BOTH)) {
+            return 0.0;
+        }
+        $apart = \count(array_unique($filled)) / \count($cells);
+        $length = array_sum(array_map(static fn (string $cell): int => (int) mb_strlen($cell, 'UTF-8'), $filled)) / \count($filled);
+
+        return $apart < self::LEAST ? 0.0 : $worth * $apart * ($length > self::LONG ? 0.3 : 1.0);
+    }
+}

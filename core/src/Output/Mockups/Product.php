@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Output\Mockups;
+
+/** A product on which pieces are shown: its picture, where the piece lies in it, and how it takes it. */
+final readonly class Product
+{
+    /** Pixels of the drawn ones, both ways. */
+    public const EDGE = 1_200;
+    public const OWN = 'own';
+
+    /** @param string $picture name of a drawn product, or of a picture of the project */
+    private function __construct(public string $id, public string $name, public string $picture, public Mesh $mesh, public Ink $ink)
+    {
+    }
+
+    /** @return array<string, self> those that are drawn, by id */
+    public static function drawn(): array
+    {
+        $all = [
+            new self('tote', 'Tote bag', 'tote', Mesh::corners([392, 508], [812, 500], [838, 1_010], [372, 1_018]), Ink::Soaks),
+            new self('shirt', 'Shirt', 'shirt', Mesh::corners([432, 372], [768, 372], [772, 800], [428, 800]), Ink::Soaks),
+            new self('mug', 'Mug', 'mug', Mesh::cylinder(268, 352, 496, 470, 62, 34), Ink::Covers),
+            new self('frame', 'Picture on a wall', 'frame', Mesh::corners([316, 262], [874, 312], [874, 888], [316, 958]), Ink::Covers),
+            new self('phone', 'Phone', 'phone', Mesh::corners([446, 158], [792, 236], [724, 1_006], [372, 916]), Ink::Covers),
+            new self('card', 'Card in a hand', 'card', Mesh::corners([232, 330], [884, 218], [952, 640], [296, 756]), Ink::Covers),
+        ];
+
+        return array_combine(array_column($all, 'id'), $all);
+    }
+
+    /**
+     * As settings have it: the id of a drawn one, or an own picture with its mesh, as JSON.
+     *
+     * @throws PreviewError
+     */
+    public static function of(string $said): self
+    {
+        $drawn = self::drawn();
+        if ('' === $said || isset($drawn[$said])) {
+            return $drawn['' === $said ? 'tote' : $said];
+        }
+        $own = json_decode($said, true, 6);
+        $points = \is_array($own) && \is_array($own['points'] ?? null) ? $own['points'] : null;
+        if (null === $points || !\is_string($own['picture'] ?? null) || '' === $own['picture']) {
+            throw new PreviewError('There is no such product. Choose one, or a picture of your own with its corners.');
+        }
+        $rows = [];
+        foreach (\array_slice(array_values($points), 0, Mesh::MOST + 1) as $row) {
+            $rows[] = array_map(
+                static fn (mixed $point): array => \is_array($point) && is_numeric($point[0] ?? null) && is_numeric($point[1] ?? null)
+                    ? [(float) $point[0], (float) $point[1]]
+                    : throw new PreviewError('A point of the mesh is no point.'),
+                \array_slice(array_values(\is_array($row) ? $row : []), 0, Mesh::MOST + 1),
+            );
+        }
+
+        return new self(
+            self::OWN,
+            $own['picture'],
+            $own['picture'],
+            Mesh::of($rows),
+            Ink::tryFrom(\is_string($own['ink'] ?? null) ? $own['ink'] : '') ?? Ink::Covers,
+        );
+    }
+
+    public function isOwn(): bool
+    {
+        return self::OWN === $this->id;
+    }
+}

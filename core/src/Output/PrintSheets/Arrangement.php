@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Output\PrintSheets;
+
+use Morphea\Core\Rendering\Drawing\Bounds;
+
+/** One way to lay pieces on a sheet: its places in reading order. */
+final readonly class Arrangement
+{
+    /**
+     * @param string                $id     by which it is asked for again
+     * @param string                $shape  in words: “2 × 5”
+     * @param non-empty-list<Place> $places
+     * @param float                 $corner millimetres by which the corners of labels are round
+     */
+    public function __construct(
+        public string $id,
+        public string $shape,
+        public Paper $paper,
+        public array $places,
+        public float $corner = 0.0,
+    ) {
+    }
+
+    /** Pieces on a sheet. */
+    public function up(): int
+    {
+        return \count($this->places);
+    }
+
+    public function says(): string
+    {
+        return "{$this->up()} up, $this->shape";
+    }
+
+    /** Round all of it, as cut. */
+    public function cut(): Bounds
+    {
+        return Bounds::round(array_map(static fn (Place $place): Bounds => $place->cut, $this->places)) ?? Bounds::of(0, 0, 0, 0);
+    }
+
+    /** Round all that is printed of pieces. */
+    public function printed(): Bounds
+    {
+        return Bounds::round(array_map(static fn (Place $place): Bounds => $place->printed(), $this->places)) ?? $this->cut();
+    }
+
+    /** @return list<int> its places down one column and then the next */
+    public function downwards(): array
+    {
+        $order = array_keys($this->places);
+        usort($order, fn (int $one, int $other): int => $this->column($one) <=> $this->column($other));
+
+        return $order;
+    }
+
+    /** @return array{int, int, int} */
+    private function column(int $place): array
+    {
+        $at = $this->places[$place];
+
+        return [$at->block, $at->column, $at->row];
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Output\PrintSheets;
+
+use Morphea\Core\Design\Model\GuideUse;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\LayerUse;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Drawing\GroupItem;
+use Morphea\Core\Rendering\Drawing\LineItem;
+use Morphea\Core\Rendering\Drawing\Paint;
+use Morphea\Core\Rendering\Drawing\RectangleItem;
+
+/** What a die cuts of a piece: its layers that are die lines, or its edge where it has none; and its perforations. */
+final readonly class DieDrawing
+{
+    private const INCH = 25.4;
+    /** Millimetres. */
+    private const WIDTH = 0.15;
+    private const DASHES = [1.0, 1.0];
+
+    /**
+     * @param Drawing $worked its first side as while working, with die lines
+     * @param string  $colour #RRGGBB of lines that are nobody's layers
+     */
+    public static function of(Template $template, Drawing $worked, string $colour): Drawing
+    {
+        $dies = array_flip(array_map(
+            static fn (Layer $layer): string => $layer->id,
+            array_filter($template->side()->layers, static fn (Layer $layer): bool => LayerUse::Die === $layer->use),
+        ));
+        $groups = array_map(
+            static fn (GroupItem $group): GroupItem => new GroupItem(
+                $group->layer,
+                $group->items,
+                1.0,
+                $group->rotation,
+                $group->centreX,
+                $group->centreY,
+                $group->up,
+            ),
+            array_values(array_filter($worked->groups, static fn (GroupItem $group): bool => isset($dies[$group->layer]))),
+        );
+        $dots = $template->dpi / self::INCH;
+        $line = new Paint(null, $colour, self::WIDTH * $dots);
+        if ([] === $groups) {
+            $edge = new RectangleItem(0, 0, $template->width, $template->height, 0, $line);
+            $groups[] = new GroupItem('edge', [$edge], 1.0, 0, 0, 0);
+        }
+        $torn = new Paint(null, $colour, self::WIDTH * $dots, array_map(static fn (float $dash): float => $dash * $dots, self::DASHES));
+        foreach ($template->guides as $i => $guide) {
+            if (GuideUse::Perforation === $guide->use) {
+                $across = $guide->upright
+                    ? new LineItem($guide->at, 0, $guide->at, $template->height, $torn)
+                    : new LineItem(0, $guide->at, $template->width, $guide->at, $torn);
+                $groups[] = new GroupItem("perforation-$i", [$across], 1.0, 0, 0, 0);
+            }
+        }
+
+        return new Drawing($template->width, $template->height, $template->dpi, null, $groups, $template->bleed);
+    }
+}

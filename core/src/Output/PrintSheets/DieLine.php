@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Output\PrintSheets;
+
+/** Where the line that a die cuts along goes in the PDF. */
+enum DieLine: string
+{
+    case None = 'none';
+    /** On a page of its own, after the others. */
+    case Page = 'page';
+    /** On every front as a layer of its own (optional content), which can be switched off. */
+    case Layer = 'layer';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::None => 'no die line',
+            self::Page => 'the die line on a page of its own',
+            self::Layer => 'the die line as a layer of its own',
+        };
+    }
+}

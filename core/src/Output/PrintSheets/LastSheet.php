@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Output\PrintSheets;
+
+/** What comes of places that are left over. */
+enum LastSheet: string
+{
+    /** They stay empty, at the end. */
+    case Left = 'left';
+    /** They take pieces again, from the first on. */
+    case Filled = 'filled';
+    /** They are spread: every sheet, or every pile, is as full as the others. */
+    case Balanced = 'balanced';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Left => 'stay empty',
+            self::Filled => 'take the first pieces again',
+            self::Balanced => 'are spread evenly',
+        };
+    }
+}

@@ -1,0 +1,169 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Output\PrintSheets;
+
+use Morphea\Core\Rendering\Drawing\Bounds;
+
+/** Sheets worked out: how pieces lie on one, which lies where, and what else could be had. */
+final readonly class SheetPlan
+{
+    /** @param non-empty-list<Arrangement> $offers all that fit, the first with the most */
+    private function __construct(
+        public SheetSettings $said,
+        public PieceSize $piece,
+        public Arrangement $arrangement,
+        public array $offers,
+        public Imposition $imposition,
+        public Copies $copies,
+        public Faces $faces,
+    ) {
+    }
+
+    /** @throws SheetError that says what does not fit, and what would */
+    public static function of(PieceSize $piece, SheetSettings $said, Copies $copies): self
+    {
+        $offers = self::offers($piece, $said);
+        $arrangement = $offers[0];
+        foreach ($offers as $offer) {
+            $arrangement = $offer->id === $said->lay ? $offer : $arrangement;
+        }
+        if ($said->start > $arrangement->up()) {
+            throw new SheetError("There are {$arrangement->up()} labels on a sheet; the first cannot be number $said->start.");
+        }
+        $imposition = Imposition::of(
+            $copies->count(),
+            $arrangement->up(),
+            $said->order,
+            $said->last,
+            $arrangement->downwards(),
+            $said->depth,
+            $said->gone(),
+        );
+        $faces = new Faces($arrangement, $said->both, $piece->sides, $said->right, $said->down);
+
+        return new self($said, $piece, $arrangement, $offers, $imposition, $copies, $faces);
+    }
+
+    /** Sheets of paper; fronts and backs on sheets of their own are two. */
+    public function sheets(): int
+    {
+        return \count($this->imposition->sheets) * (BothSides::Apart === $this->said->both ? $this->faces->each() : 1);
+    }
+
+    /** Places that stay empty on all sheets together. */
+    public function left(): int
+    {
+        $laid = array_sum(array_map(\count(...), $this->imposition->sheets));
+
+        return \count($this->imposition->sheets) * $this->arrangement->up() - $laid - \count($this->said->gone());
+    }
+
+    /** Round all places as cut, from the front or as the back has them. */
+    public function cut(bool $isBack): Bounds
+    {
+        return $this->round($isBack, static fn (Place $place): Bounds => $place->cut);
+    }
+
+    /** Round all that is printed of pieces. */
+    public function printed(bool $isBack): Bounds
+    {
+        return $this->round($isBack, static fn (Place $place): Bounds => $place->printed());
+    }
+
+    /** @param \Closure(Place): Bounds $of */
+    private function round(bool $isBack, \Closure $of): Bounds
+    {
+        $places = array_map(static fn (Spot $spot): Place => $spot->place, $this->everywhere($isBack)->spots);
+
+        return Bounds::round(array_map($of, $places)) ?? $this->arrangement->cut();
+    }
+
+    /** A face with something in every place. */
+    public function everywhere(bool $isBack): Page
+    {
+        $full = array_fill(0, $this->arrangement->up(), 0);
+
+        return $isBack ? $this->faces->back(0, $full) : $this->faces->front(0, $full);
+    }
+
+    /**
+     * What more would fit if something were given up: how many, and what.
+     *
+     * @return array<string, int> by what is given up: marks, gap
+     */
+    public function otherwise(): array
+    {
+        if (null !== $this->said->labels) {
+            return [];
+        }
+        $more = [];
+        foreach (['marks' => ['marks' => []], 'gap' => ['gap' => 0.0]] as $what => $change) {
+            $all = (new Arranger($this->piece, $this->said->with($change)->room()))->all();
+            if ([] !== $all && $all[0]->up() > $this->offers[0]->up()) {
+                $more[$what] = $all[0]->up();
+            }
+        }
+
+        return $more;
+    }
+
+    /**
+     * @return non-empty-list<Arrangement>
+     *
+     * @throws SheetError
+     */
+    private static function offers(PieceSize $piece, SheetSettings $said): array
+    {
+        if (null !== $said->labels) {
+            return [$said->labels->arrangement($piece)];
+        }
+        $room = $said->room();
+        $all = (new Arranger($piece, $room))->all();
+        if ([] !== $all) {
+            return $all;
+        }
+        [$width, $height] = [$room->width($piece->bleed), $room->height($piece->bleed)];
+        if ($room->fit(min($piece->width, $piece->height), $width) * $room->fit(min($piece->width, $piece->height), $height) > 0
+            && $piece->width * $piece->height * Arranger::MOST < $width * $height
+        ) {
+            $most = number_format(Arranger::MOST);
+            throw new SheetError("More than $most of these pieces would lie on one sheet. Take smaller paper.");
+        }
+        $would = self::papers($piece, $room);
+        $takes = array_filter([
+            $said->margin > 0 ? 'its margin' : '',
+            $piece->bleed > 0 ? 'bleed' : '',
+            $room->marks > 0 ? 'marks' : '',
+        ]);
+        throw new SheetError(\sprintf(
+            'A piece is %s. %s%s leaves %s. %s',
+            $piece->says(),
+            $said->paper->says(),
+            [] === $takes ? '' : ' less ' . implode(', ', $takes),
+            $width > 0 && $height > 0 ? Words::mm($width) . ' × ' . Words::mm($height) . ' mm' : 'nothing',
+            [] === $would
+                ? 'It would fit on no paper there is here; make the design smaller, or say the paper’s own size.'
+                : 'It would fit on ' . implode(', ', $would) . '.',
+        ));
+    }
+
+    /** @return list<string> papers on which pieces would fit, with how many */
+    private static function papers(PieceSize $piece, Room $room): array
+    {
+        $would = [];
+        foreach (array_keys(Paper::SIZES) as $name) {
+            $all = (new Arranger($piece, $room->on(Paper::named($name))))->all();
+            if ([] !== $all) {
+                $would[] = "$name ({$all[0]->up()} up)";
+            }
+        }
+        $bare = (new Arranger($piece, new Room($room->paper, $room->margin, $room->gap)))->all();
+        if ([] !== $bare && $room->marks > 0) {
+            array_unshift($would, "this paper without marks ({$bare[0]->up()} up)");
+        }
+
+        return \array_slice($would, 0, 4);
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Drawing;
+
+use Morphea\Core\Design\Model\PictureLook;
+
+/**
+ * What layout knows of a picture: its name in the project, the hash of its bytes, width and height in its own pixels (96
+ * to the inch for drawings), whether it is a drawing, and its focus, what must stay in sight, in shares of its size. Of a
+ * clip also how many seconds it lasts, and which moment of it is meant.
+ */
+final readonly class Picture
+{
+    public function __construct(
+        public string $name,
+        public string $hash,
+        public float $width,
+        public float $height,
+        public bool $isDrawing = false,
+        public float $focusX = 0.5,
+        public float $focusY = 0.5,
+        public ?float $length = null,
+        public float $moment = 0.0,
+    ) {
+    }
+
+    public function isClip(): bool
+    {
+        return null !== $this->length;
+    }
+
+    /** A clip at another moment, in seconds. */
+    public function at(float $moment): self
+    {
+        return new self(...['moment' => round($moment, 3)] + get_object_vars($this));
+    }
+
+    /** A name for its colours as they are to look: whatever else is done to it, its bytes are the same. */
+    public function inLook(PictureLook $look): string
+    {
+        $tone = $look->tones() ? "{$look->tone->value} $look->tint" : '';
+
+        return "$this->hash $tone" . ($this->isClip() ? " $this->moment" : '') . ([] === $look->colours ? '' : serialize($look->colours));
+    }
+}

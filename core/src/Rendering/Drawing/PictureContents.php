@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Drawing;
+
+use Morphea\Core\Design\Model\PictureLook;
+
+/** Where writers get pictures from, as they are to look. */
+interface PictureContents
+{
+    public function content(Picture $picture, PictureLook $look): PictureContent;
+}

@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Drawing;
+
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Design\Model\Shadow;
+use Morphea\Core\Design\Model\Time\ClipPlay;
+
+/** A picture of the project pulled to a box; cut to an outline, with a border drawn along it and a shadow of what is seen. */
+final readonly class PictureItem implements Item
+{
+    /**
+     * @param RectangleItem|EllipseItem|PolygonItem|PathItem|null $outline its paint draws the border; null for all of
+     * the picture, without one
+     */
+    public function __construct(
+        public Picture $picture,
+        public PictureLook $look,
+        public Frame $box,
+        public ?Item $outline = null,
+        public bool $cut = false,
+        public ?Shadow $shadow = null,
+        /** Where it drifts while it is seen. */
+        public ?Wander $wander = null,
+        /** How it is played, if it is a clip. */
+        public ?ClipPlay $play = null,
+    ) {
+    }
+
+    /** Whether it looks otherwise from moment to moment. */
+    public function plays(): bool
+    {
+        return null !== $this->wander || $this->picture->isClip();
+    }
+
+    /** Such that after so many seconds it is as it was first. */
+    public function fitted(float $seconds): self
+    {
+        $length = $this->picture->length;
+
+        return new self(...[
+            'wander' => null === $this->wander
+                ? null
+                : new Wander($this->wander->from, $this->wander->to, $this->wander->drift->fitted($seconds)),
+            'play' => null === $length ? $this->play : $this->play?->fitted($seconds, $length),
+        ] + get_object_vars($this));
+    }
+
+    /** As it is seen so many seconds after it was seen first. */
+    public function at(float $seconds): self
+    {
+        $length = $this->picture->length;
+        $picture = null === $length || null === $this->play
+            ? $this->picture
+            : $this->picture->at($this->play->moment($seconds, $length));
+
+        return new self(...['picture' => $picture, 'box' => $this->wander?->box($seconds) ?? $this->box] + get_object_vars($this));
+    }
+
+    public function bounds(): Bounds
+    {
+        $seen = $this->seen();
+        $round = null === $this->outline ? $seen : $seen->with($this->outline->bounds());
+        if (null === $this->shadow) {
+            return $round;
+        }
+
+        return $round->with(
+            $seen->moved($this->shadow->dx, $this->shadow->dy)->grown(Blur::reach($this->shadow->blur)),
+        );
+    }
+
+    public function accept(ItemVisitor $visitor): mixed
+    {
+        return $visitor->picture($this);
+    }
+
+    public function inColour(string $colour): self
+    {
+        return $this;
+    }
+
+    /** What of the picture itself is seen, without border and shadow. */
+    private function seen(): Bounds
+    {
+        return $this->cut && null !== $this->outline
+            ? $this->outline->inColour('#000000')->bounds()
+            : Bounds::of($this->box->x, $this->box->y, $this->box->width, $this->box->height)
+                ->grown(Blur::reach($this->look->blur));
+    }
+}

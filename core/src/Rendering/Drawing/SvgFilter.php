@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Drawing;
+
+use Morphea\Core\Design\Model\Shadow;
+
+/** Blurs and shadows as SVG filters. Each is given as its definition, named by what it holds, and its name. */
+final readonly class SvgFilter
+{
+    /** @return array{string, string} */
+    public static function blur(Bounds $region, float $deviation): array
+    {
+        return self::of($region, '<feGaussianBlur stdDeviation="' . Svg::number($deviation) . '"/>');
+    }
+
+    /** @return array{string, string} */
+    public static function shadow(Bounds $of, Shadow $shadow): array
+    {
+        $steps = \sprintf(
+            '<feGaussianBlur in="SourceAlpha" stdDeviation="%s"/><feOffset dx="%s" dy="%s" result="moved"/>' .
+            '<feFlood flood-color="%s" flood-opacity="%s"/><feComposite in2="moved" operator="in"/>',
+            Svg::number(max(0.0, $shadow->blur)),
+            Svg::number($shadow->dx),
+            Svg::number($shadow->dy),
+            $shadow->colour,
+            Svg::number($shadow->opacity),
+        );
+
+        return self::of($of->grown(Blur::reach($shadow->blur) + max(abs($shadow->dx), abs($shadow->dy))), $steps);
+    }
+
+    /** @return array{string, string} */
+    private static function of(Bounds $region, string $steps): array
+    {
+        $box = Svg::box($region);
+        $id = Svg::name('filter', $box . $steps);
+
+        return [
+            "<filter id=\"$id\" filterUnits=\"userSpaceOnUse\" $box color-interpolation-filters=\"sRGB\">$steps</filter>",
+            $id,
+        ];
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Layout;
+
+use Morphea\Core\Rendering\Codes\Encoder;
+
+/** What became of one code in one row; modules in dots. */
+final readonly class CodeFacts extends LayerFacts
+{
+    public function __construct(
+        string $layer,
+        string $name,
+        bool $placeholder,
+        public string $text,
+        public bool $empty,
+        /** Why there is no code. */
+        public ?string $problem,
+        public float $module,
+        public float $leastModule,
+        /** Of the modules with what is behind them; null where that is not known. */
+        public ?float $contrast,
+        public float $dpi,
+    ) {
+        parent::__construct($layer, $name, $placeholder);
+    }
+
+    public function tooSmall(): bool
+    {
+        return null === $this->problem && !$this->empty && $this->module < $this->leastModule - 0.001;
+    }
+
+    /** A length on it as people read it: millimetres on paper, dots on screens. */
+    public function length(float $dots): string
+    {
+        return Encoder::isForPaper($this->dpi) ? round(($dots / $this->dpi) * 25.4, 2) . ' mm' : round($dots, 1) . ' dots';
+    }
+}

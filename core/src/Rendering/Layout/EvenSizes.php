@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Layout;
+
+use Morphea\Core\Design\Model\FitMode;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Table\Data\Record;
+
+/** The sizes that the even texts of a template share over all rows: for each the smallest any row needs. In dots, by layer. */
+final readonly class EvenSizes
+{
+    /** @param array<string, float> $sizes */
+    public function __construct(public array $sizes = [])
+    {
+    }
+
+    /** @param iterable<Record> $rows */
+    public static function of(Template $template, iterable $rows, TextLayouter $layouter): self
+    {
+        $layers = array_filter($template->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);
+        if ([] === $layers) {
+            return new self();
+        }
+        $sizes = [];
+        foreach ($rows as $row) {
+            foreach ($layers as $layer) {
+                // Only rows that do not fit at the smallest size so far can ask for a smaller one.
+                $smallest = $sizes[$layer->id] ?? null;
+                if (null !== $smallest && !$layouter->measure($layer, $row, $template->locale, $smallest)->overset) {
+                    continue;
+                }
+                $facts = $layouter->measure($layer, $row, $template->locale);
+                if ($facts->lines > 0) {
+                    $sizes[$layer->id] = min($smallest ?? \INF, $facts->size);
+                }
+            }
+        }
+
+        return new self($sizes);
+    }
+
+    public function size(string $layer): ?float
+    {
+        return $this->sizes[$layer] ?? null;
+    }
+}

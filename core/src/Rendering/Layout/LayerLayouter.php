@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Layout;
+
+use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\LayerVisitor;
+use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Rendering\Drawing\PictureSource;
+use Morphea\Core\Table\Data\Record;
+
+/**
+ * Layers of every kind, laid out for one row.
+ *
+ * @implements LayerVisitor<Laid>
+ */
+final readonly class LayerLayouter implements LayerVisitor
+{
+    public function __construct(
+        private TextLayouter $texts,
+        private PictureLayouter $pictures,
+        private CodeLayouter $codes,
+        private Template $template,
+        private ?Record $row,
+        private PictureSource $source,
+        private EvenSizes $even,
+    ) {
+    }
+
+    public function text(TextLayer $layer): Laid
+    {
+        return $this->texts->lay($layer, $this->row, $this->template->locale, $this->even->size($layer->id));
+    }
+
+    public function picture(PictureLayer $layer): Laid
+    {
+        return $this->pictures->lay($layer, $this->row, $this->source, $this->template->locale, $this->template->dpi);
+    }
+
+    public function code(CodeLayer $layer): Laid
+    {
+        return $this->codes->lay($layer, $this->row, $this->template->locale, $this->template->dpi);
+    }
+
+    public function shape(ShapeLayer $layer): Laid
+    {
+        return new Laid([Shapes::of($layer)]);
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Layout;
+
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Table\Data\Record;
+
+/**
+ * Made-up rows of the values that really measure widest, or narrowest, of each column in its placeholder; in columns that
+ * no text shows, those with the most and the fewest letters. An empty
+ * cell is no value, as what is empty has rules of its own; nor is one that does not go in.
+ */
+final readonly class StretchRow
+{
+    /**
+     * @param iterable<Record> $rows
+     *
+     * @return array{stretch: array<string, string>, shortest: array<string, string>} cells by column
+     */
+    public static function of(Template $template, iterable $rows, TextLayouter $layouter): array
+    {
+        $shown = self::shown($template);
+        $lengths = $widest = $narrowest = $wide = $narrow = [];
+        foreach ($rows as $row) {
+            foreach ($row->cells as $column => $value) {
+                $widest[$column] ??= $value;
+                $narrowest[$column] ??= $value;
+                if ('' === trim($value) || isset($lengths[$column][$value])) {
+                    continue;
+                }
+                $layer = $shown[$column] ?? null;
+                $length = null === $layer ? (float) mb_strlen($value, 'UTF-8') : $layouter->length($layer, $value);
+                $lengths[$column][$value] = true;
+                $record = $length > ($wide[$column] ?? -1.0) || $length < ($narrow[$column] ?? \INF);
+                if (!$record || (null !== $layer && [] !== $layouter->measure($layer, $row, $template->locale)->problems)) {
+                    continue;
+                }
+                if ($length > ($wide[$column] ?? -1.0)) {
+                    [$wide[$column], $widest[$column]] = [$length, $value];
+                }
+                if ($length < ($narrow[$column] ?? \INF)) {
+                    [$narrow[$column], $narrowest[$column]] = [$length, $value];
+                }
+            }
+        }
+
+        return ['stretch' => $widest, 'shortest' => $narrowest];
+    }
+
+    /** @return array<string, TextLayer> the first text that shows a column */
+    private static function shown(Template $template): array
+    {
+        $shown = [];
+        foreach ($template->texts() as $text) {
+            foreach ($text->columns() as $column) {
+                $shown[$column] ??= $text;
+            }
+        }
+
+        return $shown;
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Scenes;
+
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Layout\LaidOut;
+
+/** What is shown of a piece where nothing can move: a moment; if none is said, the first at which all that came stands still. */
+final class Poster
+{
+    /**
+     * @param int        $side    that was laid out; only the first moves
+     * @param float|null $seconds another moment, after the beginning
+     */
+    public static function of(Template $template, LaidOut $laid, int $side, ?float $seconds = null): Drawing
+    {
+        if (0 !== $side || !$template->moves()) {
+            return $laid->drawing;
+        }
+        $scene = Scene::of($template, $laid, Timing::of($template, $laid, Timing::USUAL));
+        $last = max(0, $scene->timing->frames() - 1);
+
+        return $scene->at(null === $seconds ? $scene->rest() : max(0, min($last, (int) round($seconds * Timing::USUAL))));
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Text;
+
+/** One line measured with the real fonts. `runs` from left to right; `width` in em with letter spacing between, not after, the letters. */
+final readonly class ShapedLine
+{
+    /**
+     * @param list<Span>    $runs
+     * @param list<string> $missing   graphemes that no font has
+     * @param list<string> $standIns  families that stood in for glyphs the chosen one has not
+     */
+    public function __construct(
+        public string $text,
+        public array $runs,
+        public float $width,
+        public bool $rightToLeft,
+        public array $missing,
+        public array $standIns,
+    ) {
+    }
+}

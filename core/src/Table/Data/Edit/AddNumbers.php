@@ -1,0 +1,172 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Edit;
+
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Recipe\CheckDigit;
+use Morphea\Core\Table\Data\Recipe\Kitchen;
+use Morphea\Core\Table\Data\Recipe\Series;
+use Morphea\Core\Table\Data\Row;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Data\TableError;
+
+/**
+ * Rows that are numbers, with no spreadsheet: “300 from 000001 in steps of 1, with a check digit”, anew for each group. A
+ * column that is made for them counts by a recipe, which can be changed later; one that is there has the numbers written
+ * into it.
+ */
+final readonly class AddNumbers implements TableEdit
+{
+    private const GROUP = 'Group';
+
+    /**
+     * @param string             $key    column of the numbers
+     * @param array<string, int> $counts how many, by group; under '' without groups
+     * @param list<string>       $others headings of columns that an empty table gets as well
+     */
+    private function __construct(
+        private string $key,
+        private string $heading,
+        private Series $series,
+        private array $counts,
+        private array $others,
+    ) {
+    }
+
+    /**
+     * @param string       $column heading of the column of the numbers
+     * @param string       $from   the first, as it is to be written: TW-000001
+     * @param string       $groups one in a line, each with its own count if that is another: “North: 50”
+     * @param list<string> $others headings of columns that an empty table gets as well, empty
+     *
+     * @throws TableError
+     */
+    public static function of(
+        string $column,
+        int $count,
+        string $from,
+        int $step,
+        CheckDigit $check,
+        string $groups = '',
+        array $others = [],
+    ): self {
+        if (1 !== preg_match('/^(.*?)(\d{1,9})(\D*)$/us', trim($from), $found)) {
+            throw new TableError('Say the first number as it is to be written, as in 000001 or TW-001: it needs a digit, and up to nine.');
+        }
+        if (0 === $step) {
+            throw new TableError('In steps of 0 all numbers would be the same. Say 1, or another step.');
+        }
+        $counts = self::counts($groups, $count);
+        $total = array_sum($counts);
+        if ($total < 1 || $count < 0) {
+            throw new TableError('Say how many numbers there are to be: 1 or more.');
+        }
+        if ($total > Table::MAX_ROWS) {
+            throw new TableError(\sprintf(
+                'That would be %s rows; a table has up to %s. Make them in parts, each in a project of its own.',
+                number_format($total),
+                number_format(Table::MAX_ROWS),
+            ));
+        }
+        $heading = '' === trim($column) ? 'Number' : TableBuilder::cleanHeading($column);
+        $series = new Series(
+            (int) $found[2],
+            $step,
+            \strlen($found[2]),
+            $found[1],
+            $found[3],
+            1 === \count($counts) && isset($counts['']) ? null : TableBuilder::key(self::GROUP, 'B'),
+            check: $check,
+        );
+
+        return new self(TableBuilder::key($heading, 'A'), $heading, $series, $counts, $others);
+    }
+
+    public function apply(Table $table): Table
+    {
+        if (\count($table->rows) + array_sum($this->counts) > Table::MAX_ROWS) {
+            throw new TableError(\sprintf(
+                'There are %s rows already; with these it would be more than %s.',
+                number_format(\count($table->rows)),
+                number_format(Table::MAX_ROWS),
+            ));
+        }
+        $isNew = !$table->has($this->key);
+        $group = $this->series->restart;
+        $with = $this->with($table, $this->key, $this->heading, $isNew ? $this->series : null);
+        $with = null === $group ? $with : $this->with($with, $group, self::GROUP, null);
+        foreach ([] === $table->rows ? $this->others : [] as $heading) {
+            $with = $this->with($with, TableBuilder::key($heading, 'A'), $heading, null);
+        }
+        $cells = $isNew || null !== $with->column($this->key)->recipe ? null : $this->written();
+        $id = $with->nextId();
+        $rows = [];
+        $i = 0;
+        foreach ($this->counts as $name => $count) {
+            for ($n = 0; $n < $count; ++$n) {
+                $row = array_fill(0, \count($with->columns), '');
+                if (null !== $group) {
+                    $row[$with->place($group)] = (string) $name;
+                }
+                if (null !== $cells) {
+                    $row[$with->place($this->key)] = $cells[$i];
+                }
+                $rows[] = new Row($id++, array_values($row));
+                ++$i;
+            }
+        }
+        $new = $with->withRows([...$with->rows, ...$rows]);
+        Kitchen::order($new);
+
+        return $new;
+    }
+
+    public function says(): string
+    {
+        $count = array_sum($this->counts);
+
+        return 1 === $count ? '1 number made' : number_format($count) . ' numbers made';
+    }
+
+    /** @return array<string, int> */
+    private static function counts(string $groups, int $count): array
+    {
+        $counts = [];
+        foreach (preg_split('/\R/u', $groups) ?: [] as $line) {
+            $own = 1 === preg_match('/^(.+?)\s*:\s*(\d{1,7})\s*$/u', $line, $found);
+            $name = trim($own ? $found[1] : $line);
+            if ('' !== $name) {
+                $counts[$name] = ($counts[$name] ?? 0) + ($own ? (int) $found[2] : $count);
+            }
+        }
+
+        return [] === $counts ? ['' => $count] : $counts;
+    }
+
+    private function with(Table $table, string $key, string $heading, ?Series $series): Table
+    {
+        if ($table->has($key)) {
+            return $table;
+        }
+        $columns = [...$table->columns, new Column(\count($table->columns), $key, $heading, recipe: $series)];
+        $rows = array_map(static fn (Row $row): Row => $row->with([...$row->cells, '']), $table->rows);
+
+        return $table->withRows($rows)->withColumns($columns);
+    }
+
+    /** @return list<string> all numbers, in order */
+    private function written(): array
+    {
+        $numbers = [];
+        foreach ($this->counts as $count) {
+            for ($n = 0; $n < $count; ++$n) {
+                $numbers[] = $this->series->written($this->series->start + $n * $this->series->step);
+            }
+        }
+
+        return $numbers;
+    }
+}

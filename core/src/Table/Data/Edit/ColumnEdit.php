@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Edit;
+
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\Recipe\Kitchen;
+use Morphea\Core\Table\Data\Recipe\Recipe;
+use Morphea\Core\Table\Data\Row;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Data\TableError;
+
+/**
+ * What is done to one column: renamed (links go by its key, which stays), moved, removed, said to be of a kind, given a
+ * recipe or its plain values.
+ */
+final readonly class ColumnEdit implements TableEdit
+{
+    /** @param \Closure(Table, Column): Table $change */
+    private function __construct(private string $key, private \Closure $change, private string $says)
+    {
+    }
+
+    public static function rename(string $key, string $heading): self
+    {
+        return new self(
+            $key,
+            static function (Table $table, Column $column) use ($heading): Table {
+                $heading = trim((string) preg_replace('/\s+/u', ' ', $heading));
+                if ('' === $heading) {
+                    throw new TableError('A column needs a heading.');
+                }
+                $others = array_map(
+                    static fn (Column $one): string => $one->heading,
+                    array_filter($table->columns, static fn (Column $one): bool => $one !== $column),
+                );
+
+                return self::replaced(
+                    $table,
+                    $column,
+                    $column->called(TableBuilder::freeHeading(mb_substr($heading, 0, 120), array_values($others))),
+                );
+            },
+            "Column renamed to “{$heading}”",
+        );
+    }
+
+    public static function kind(string $key, ?Kind $kind, ?bool $monthFirst = null): self
+    {
+        return new self(
+            $key,
+            static fn (Table $table, Column $column): Table => self::replaced(
+                $table,
+                $column,
+                $column->ofKind($kind, $monthFirst),
+            ),
+            'Kind of a column changed',
+        );
+    }
+
+    public static function recipe(string $key, Recipe $recipe): self
+    {
+        return new self(
+            $key,
+            static function (Table $table, Column $column) use ($recipe): Table {
+                $table = self::replaced($table, $column, $column->made($recipe));
+                Kitchen::order($table);
+
+                return $table;
+            },
+            'Recipe changed',
+        );
+    }
+
+    /** The values stay as they are now; nothing makes them anew. */
+    public static function plain(string $key): self
+    {
+        return new self(
+            $key,
+            static fn (Table $table, Column $column): Table => self::replaced($table, $column, $column->made(null)),
+            'Recipe turned into plain values',
+        );
+    }
+
+    /** @param int $to place from 0 */
+    public static function move(string $key, int $to): self
+    {
+        return new self(
+            $key,
+            static function (Table $table, Column $column) use ($to): Table {
+                $order = array_keys($table->columns);
+                array_splice($order, $column->index, 1);
+                array_splice($order, max(0, min(\count($order), $to)), 0, [$column->index]);
+
+                return self::arranged($table, $order);
+            },
+            'Column moved',
+        );
+    }
+
+    public static function remove(string $key): self
+    {
+        return new self(
+            $key,
+            static function (Table $table, Column $column): Table {
+                foreach ($table->columns as $other) {
+                    if (
+                        null !== $other->recipe &&
+                        $other !== $column &&
+                        \in_array($column->key, $other->recipe->columns(), true)
+                    ) {
+                        throw new TableError(
+                            "“{$other->heading}” is made from “{$column->heading}”. Change that recipe, or turn it " .
+                            'into plain values first.',
+                        );
+                    }
+                }
+                if (1 === \count($table->columns)) {
+                    throw new TableError('A table keeps at least one column.');
+                }
+
+                return self::arranged($table, array_values(array_diff(array_keys($table->columns), [$column->index])));
+            },
+            'Column removed',
+        );
+    }
+
+    public function apply(Table $table): Table
+    {
+        return ($this->change)($table, $table->column($this->key));
+    }
+
+    public function says(): string
+    {
+        return $this->says;
+    }
+
+    private static function replaced(Table $table, Column $old, Column $new): Table
+    {
+        return $table->withColumns(
+            array_map(static fn (Column $column): Column => $column === $old ? $new : $column, $table->columns),
+        );
+    }
+
+    /** @param list<int> $order places of the columns that stay, as they are to stand */
+    private static function arranged(Table $table, array $order): Table
+    {
+        $rows = array_map(
+            static fn (Row $row): Row => $row->with(
+                array_map(static fn (int $place): string => $row->cells[$place], $order),
+            ),
+            $table->rows,
+        );
+
+        return $table
+            ->withRows($rows)
+            ->withColumns(array_map(static fn (int $place): Column => $table->columns[$place], $order));
+    }
+}

@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Table;
+
+/** Capitals and small letters; titles leave the particles of names small: “ottilie van der berg” becomes “Ottilie van der Berg”. */
+final readonly class ChangeCase implements Recipe
+{
+    public const WAYS = [
+        'upper' => 'in capitals',
+        'lower' => 'in small letters',
+        'title' => 'with every word capitalised',
+        'sentence' => 'with the first word capitalised',
+    ];
+    private const PARTICLES = [
+        'van',
+        'von',
+        'der',
+        'den',
+        'de',
+        'del',
+        'della',
+        'di',
+        'da',
+        'do',
+        'dos',
+        'du',
+        'la',
+        'le',
+        'les',
+        'of',
+        'the',
+        'and',
+        'und',
+        'zu',
+        'zur',
+        'ter',
+        'ten',
+        'af',
+        'av',
+        'al',
+        'el',
+        'bin',
+        'ibn',
+        'y',
+        'e',
+        'ní',
+        'nic',
+        'ó',
+    ];
+
+    public function __construct(public string $column, public string $way)
+    {
+    }
+
+    public function columns(): array
+    {
+        return [$this->column];
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        return Kitchen::each(
+            $table,
+            $this->column,
+            fn (string $cell): string => match ($this->way) {
+                'upper' => mb_strtoupper($cell, 'UTF-8'),
+                'lower' => mb_strtolower($cell, 'UTF-8'),
+                'sentence' => self::first(mb_strtolower($cell, 'UTF-8')),
+                default => self::title($cell),
+            },
+        );
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return '[' . $heading($this->column) . '] ' . (self::WAYS[$this->way] ?? $this->way);
+    }
+
+    public function toArray(): array
+    {
+        return ['recipe' => 'case', 'column' => $this->column, 'way' => $this->way];
+    }
+
+    private static function title(string $cell): string
+    {
+        $words =
+            preg_split('/(\s+|(?<=[-–’\'])(?=\p{L}))/u', mb_strtolower($cell, 'UTF-8'), -1, \PREG_SPLIT_DELIM_CAPTURE) ?: [];
+        $first = true;
+        foreach ($words as $i => $word) {
+            if (1 === preg_match('/\p{L}/u', $word)) {
+                $words[$i] = !$first && \in_array(rtrim($word, '-’\''), self::PARTICLES, true) ? $word : self::first($word);
+                $first = false;
+            }
+        }
+
+        return implode('', $words);
+    }
+
+    private static function first(string $text): string
+    {
+        return (string) preg_replace_callback(
+            '/\p{L}/u',
+            static fn (array $m): string => mb_convert_case($m[0], \MB_CASE_TITLE, 'UTF-8'),
+            $text,
+            1,
+        );
+    }
+}

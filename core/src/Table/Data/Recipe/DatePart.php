@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Table;
+
+/** A part of a date, or the date written another way. What is no date gives nothing. */
+final readonly class DatePart implements Recipe
+{
+    /** ICU date patterns by part; where there is none, the locale's own way of writing a date in words. */
+    public const PARTS = [
+        'year' => 'y',
+        'month' => 'M',
+        'month-name' => 'LLLL',
+        'day' => 'd',
+        'weekday' => 'EEEE',
+        'quarter' => 'Q',
+        'week' => 'w',
+        'iso' => 'yyyy-MM-dd',
+        'long' => '',
+    ];
+    /** In the middle of a sentence. */
+    public const WORDS = [
+        'year' => 'the year',
+        'month' => 'the number of the month',
+        'month-name' => 'the name of the month',
+        'day' => 'the day of the month',
+        'weekday' => 'the day of the week',
+        'quarter' => 'the quarter',
+        'week' => 'the week',
+        'iso' => 'the date as 2026-03-04',
+        'long' => 'the date in words',
+    ];
+
+    public function __construct(public string $column, public string $part)
+    {
+    }
+
+    public function columns(): array
+    {
+        return [$this->column];
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        $formatter = new \IntlDateFormatter(
+            $kitchen->locale,
+            \IntlDateFormatter::LONG,
+            \IntlDateFormatter::NONE,
+            null,
+            null,
+            self::PARTS[$this->part] ?? 'y',
+        );
+        $monthFirst = $table->column($this->column)->monthFirst;
+
+        return Kitchen::each($table, $this->column, static function (string $cell) use (
+            $kitchen,
+            $formatter,
+            $monthFirst,
+        ): string {
+            $date = $kitchen->reader->date($cell, $monthFirst);
+
+            return null === $date ? '' : (string) $formatter->format($date);
+        });
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return ucfirst(self::WORDS[$this->part] ?? self::WORDS['year']) . ' of [' . $heading($this->column) . ']';
+    }
+
+    public function toArray(): array
+    {
+        return ['recipe' => 'date', 'column' => $this->column, 'part' => $this->part];
+    }
+}

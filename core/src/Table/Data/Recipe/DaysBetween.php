@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Table;
+
+/** Days from one date to another, below 0 where the second is the earlier one. Where one of them is no date nothing comes out. */
+final readonly class DaysBetween implements Recipe
+{
+    public function __construct(public string $from, public string $to)
+    {
+    }
+
+    public function columns(): array
+    {
+        return [$this->from, $this->to];
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        [$from, $to] = [$table->column($this->from), $table->column($this->to)];
+        $cells = [];
+        foreach ($table->rows as $row) {
+            $a = $kitchen->reader->date($row->cells[$from->index], $from->monthFirst);
+            $b = $kitchen->reader->date($row->cells[$to->index], $to->monthFirst);
+            $cells[] = null === $a || null === $b ? '' : $a->diff($b)->format('%r%a');
+        }
+
+        return $cells;
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return 'Days from [' . $heading($this->from) . '] to [' . $heading($this->to) . ']';
+    }
+
+    public function toArray(): array
+    {
+        return ['recipe' => 'days', 'from' => $this->from, 'to' => $this->to];
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Table;
+
+/**
+ * Pictures or words dealt out over the rows: in turn, or shuffled anew each round by a seed, so that it comes out the
+ * same every time; never two alike in neighbouring rows, if there are two to choose from.
+ */
+final readonly class Deal implements Recipe
+{
+    /** @param non-empty-list<string> $pool */
+    public function __construct(public array $pool, public bool $shuffled = false, public int $seed = 1)
+    {
+    }
+
+    public function columns(): array
+    {
+        return [];
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        $count = \count($table->rows);
+        $random = new \Random\Randomizer(new \Random\Engine\Mt19937($this->seed));
+        $cells = [];
+        while (\count($cells) < $count) {
+            $round = $this->shuffled ? $random->shuffleArray($this->pool) : $this->pool;
+            foreach ($this->apart($round, [] === $cells ? null : $cells[\count($cells) - 1]) as $one) {
+                $cells[] = $one;
+            }
+        }
+
+        return \array_slice($cells, 0, $count);
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return \sprintf(
+            '%d dealt out %s: %s',
+            \count($this->pool),
+            $this->shuffled ? "in a shuffled order (seed $this->seed)" : 'in turn',
+            implode(', ', \array_slice($this->pool, 0, 3)) . (\count($this->pool) > 3 ? ' …' : ''),
+        );
+    }
+
+    public function toArray(): array
+    {
+        return ['recipe' => 'deal', 'pool' => $this->pool, 'shuffled' => $this->shuffled, 'seed' => $this->seed];
+    }
+
+    /**
+     * A round in which no two neighbours are equal, nor the first equal to what came before, as far as that can be.
+     *
+     * @param list<string> $round
+     *
+     * @return list<string>
+     */
+    private function apart(array $round, ?string $before): array
+    {
+        $dealt = [];
+        while ([] !== $round) {
+            $next = array_key_first($round);
+            foreach ($round as $i => $one) {
+                if ($one !== $before) {
+                    $next = $i;
+                    break;
+                }
+            }
+            $dealt[] = $before = $round[$next];
+            unset($round[$next]);
+        }
+
+        return $dealt;
+    }
+}

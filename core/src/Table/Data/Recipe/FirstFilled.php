@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Row;
+use Morphea\Core\Table\Data\Table;
+
+/** The first of several columns that is not empty. */
+final readonly class FirstFilled implements Recipe
+{
+    /** @param non-empty-list<string> $of keys, the most wanted first */
+    public function __construct(public array $of, public string $words = '')
+    {
+    }
+
+    public function columns(): array
+    {
+        return $this->of;
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        $places = array_map($table->place(...), $this->of);
+
+        return array_map(function (Row $row) use ($places): string {
+            foreach ($places as $place) {
+                if ('' !== trim($row->cells[$place])) {
+                    return $row->cells[$place];
+                }
+            }
+
+            return $this->words;
+        }, $table->rows);
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return 'The first of [' .
+            implode('], [', array_map($heading, $this->of)) .
+            '] that is not empty' .
+            ('' === $this->words ? '' : ", or “{$this->words}”");
+    }
+
+    public function toArray(): array
+    {
+        return ['recipe' => 'first', 'of' => $this->of, 'words' => $this->words];
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternFiller;
+
+/** Columns put together with words between them, by a pattern. Where all of them are empty nothing comes out. */
+final readonly class Join implements Recipe
+{
+    public function __construct(public Pattern $pattern)
+    {
+    }
+
+    public function columns(): array
+    {
+        return $this->pattern->columns();
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        $filler = new PatternFiller($kitchen->locale);
+        $cells = [];
+        foreach ($table->records() as $row) {
+            $filled = $filler->fill($this->pattern, $row->cells, $row->monthFirst);
+            $cells[] = $filled->empty ? '' : $filled->text;
+        }
+
+        return $cells;
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return 'Joins ' . self::words($this->pattern, $heading);
+    }
+
+    /** @param \Closure(string): string $heading by key */
+    public static function words(Pattern $pattern, \Closure $heading): string
+    {
+        return (string) preg_replace_callback(
+            '/\{(\w+)(?:,[^{}]*(?:\{[^{}]*\}[^{}]*)*)?\}/',
+            static fn (array $m): string => '[' . $heading($m[1]) . ']',
+            $pattern->source,
+        );
+    }
+
+    public function toArray(): array
+    {
+        return ['recipe' => 'join', 'pattern' => $this->pattern->source];
+    }
+}

@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Table;
+
+/** Values given others by a small table, whatever their case; those that are not in it stay, go, or become other words. */
+final readonly class MapValues implements Recipe
+{
+    public const KEEP = 'keep';
+    public const EMPTY = 'empty';
+    public const WORDS = 'words';
+
+    /** @param array<string, string> $pairs new by old */
+    public function __construct(
+        public string $column,
+        public array $pairs,
+        public string $otherwise = self::KEEP,
+        public string $words = '',
+    ) {
+    }
+
+    public function columns(): array
+    {
+        return [$this->column];
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        $pairs = $this->folded();
+
+        return Kitchen::each(
+            $table,
+            $this->column,
+            fn (string $cell): string => $pairs[self::fold($cell)] ??
+                ('' === trim($cell)
+                    ? ''
+                    : match ($this->otherwise) {
+                        self::EMPTY => '',
+                        self::WORDS => $this->words,
+                        default => $cell,
+                    }),
+        );
+    }
+
+    /** @return array<string, int> values that the small table has not, in their first spelling, and how often each stands in the column */
+    public function unmatched(Table $table): array
+    {
+        $pairs = $this->folded();
+        $counts = $spelling = [];
+        foreach ($table->cells($this->column) as $cell) {
+            $value = self::fold($cell);
+            if ('' !== $value && !isset($pairs[$value])) {
+                $spelling[$value] ??= trim($cell);
+                $counts[$spelling[$value]] = ($counts[$spelling[$value]] ?? 0) + 1;
+            }
+        }
+        arsort($counts);
+
+        return $counts;
+    }
+
+    public function says(\Closure $heading): string
+    {
+        $first = array_key_first($this->pairs);
+
+        return \sprintf(
+            '[%s] with %d %s given others%s',
+            $heading($this->column),
+            \count($this->pairs),
+            1 === \count($this->pairs) ? 'value' : 'values',
+            null === $first ? '' : ": “{$first}” is “{$this->pairs[$first]}”",
+        );
+    }
+
+    public function toArray(): array
+    {
+        return [
+            'recipe' => 'map',
+            'column' => $this->column,
+            'pairs' => array_map(
+                static fn (string $from, string $to): array => [$from, $to],
+                array_map(strval(...), array_keys($this->pairs)),
+                $this->pairs,
+            ),
+            'otherwise' => $this->otherwise,
+            'words' => $this->words,
+        ];
+    }
+
+    /** @return array<string, string> */
+    private function folded(): array
+    {
+        $pairs = [];
+        foreach ($this->pairs as $from => $to) {
+            $pairs[self::fold((string) $from)] = $to;
+        }
+
+        return $pairs;
+    }
+
+    private static function fold(string $value): string
+    {
+        return mb_strtolower(trim($value), 'UTF-8');
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Table;
+
+/**
+ * The picture of the project that a cell means, whatever its folder, case or ending: “kettle” gives kettle.jpg. Where
+ * there is none nothing comes out.
+ */
+final readonly class PictureName implements Recipe
+{
+    public function __construct(public string $column)
+    {
+    }
+
+    public function columns(): array
+    {
+        return [$this->column];
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        return Kitchen::each(
+            $table,
+            $this->column,
+            static fn (string $cell): string => '' === trim($cell) ? '' : (string) $kitchen->pictures->find($cell),
+        );
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return 'The picture that [' . $heading($this->column) . '] names';
+    }
+
+    public function toArray(): array
+    {
+        return ['recipe' => 'picture', 'column' => $this->column];
+    }
+}

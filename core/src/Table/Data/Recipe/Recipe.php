@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Table;
+
+/** How the cells of a column are computed from others. Pure: the same table gives the same cells. */
+interface Recipe
+{
+    /** @return list<string> keys of the columns it reads */
+    public function columns(): array;
+
+    /** @return list<string> a cell for each row */
+    public function make(Table $table, Kitchen $kitchen): array;
+
+    /**
+     * What it does, in one sentence.
+     *
+     * @param \Closure(string): string $heading of a column by its key
+     */
+    public function says(\Closure $heading): string;
+
+    /** @return array<string, mixed> as RecipeCodec reads it */
+    public function toArray(): array;
+}

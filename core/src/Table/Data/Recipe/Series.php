@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Data\Table;
+
+/**
+ * Running numbers in the order of the rows: from a start by a step, filled up with zeros, between words; beginning anew
+ * for each value of another column; without those on the skip list; with a check digit.
+ */
+final readonly class Series implements Recipe
+{
+    /** @param list<int> $skip */
+    public function __construct(
+        public int $start = 1,
+        public int $step = 1,
+        public int $width = 0,
+        public string $prefix = '',
+        public string $suffix = '',
+        public ?string $restart = null,
+        public array $skip = [],
+        public CheckDigit $check = CheckDigit::None,
+    ) {
+    }
+
+    public function columns(): array
+    {
+        return null === $this->restart ? [] : [$this->restart];
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        $groups = null === $this->restart ? array_fill(0, \count($table->rows), '') : $table->cells($this->restart);
+        $skip = array_flip($this->skip);
+        $next = [];
+        $cells = [];
+        foreach ($groups as $group) {
+            $number = $next[$group] ?? $this->start;
+            while (isset($skip[$number])) {
+                $number += $this->step;
+            }
+            $next[$group] = $number + $this->step;
+            $cells[] = $this->written($number);
+        }
+
+        return $cells;
+    }
+
+    /** One of its numbers, with all that stands round it. */
+    public function written(int $number): string
+    {
+        $digits = str_pad((string) abs($number), $this->width, '0', \STR_PAD_LEFT);
+
+        return $this->prefix . ($number < 0 ? '-' : '') . $digits . $this->check->of($this->prefix . $digits) . $this->suffix;
+    }
+
+    public function says(\Closure $heading): string
+    {
+        return 'Numbers from ' . $this->written($this->start) .
+            (1 === $this->step ? '' : " in steps of $this->step") .
+            (null === $this->restart ? '' : ', anew for each [' . $heading($this->restart) . ']') .
+            ([] === $this->skip ? '' : ', without ' . implode(', ', $this->skip)) .
+            (CheckDigit::None === $this->check ? '' : ', ' . CheckDigit::WORDS[$this->check->value]);
+    }
+
+    public function toArray(): array
+    {
+        return [
+            'recipe' => 'series',
+            'start' => $this->start,
+            'step' => $this->step,
+            'width' => $this->width,
+            'prefix' => $this->prefix,
+            'suffix' => $this->suffix,
+            'restart' => $this->restart,
+            'skip' => $this->skip,
+            'check' => $this->check->value,
+        ];
+    }
+}

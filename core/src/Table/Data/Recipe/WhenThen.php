@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+use Morphea\Core\Table\Cells\CellReader;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternFiller;
+
+/** One pattern where a column's cell is so, another where it is not. Cells that are both numbers are compared as numbers. */
+final readonly class WhenThen implements Recipe
+{
+    public const TESTS = [
+        'is' => 'is',
+        'is-not' => 'is not',
+        'contains' => 'contains',
+        'empty' => 'is empty',
+        'filled' => 'is not empty',
+        'more' => 'is more than',
+        'less' => 'is less than',
+    ];
+
+    public function __construct(
+        public string $column,
+        public string $test,
+        public string $value,
+        public Pattern $then,
+        public Pattern $otherwise,
+    ) {
+    }
+
+    public function columns(): array
+    {
+        return array_values(array_unique([$this->column, ...$this->then->columns(), ...$this->otherwise->columns()]));
+    }
+
+    public function make(Table $table, Kitchen $kitchen): array
+    {
+        $filler = new PatternFiller($kitchen->locale);
+        $cells = [];
+        foreach ($table->records() as $row) {
+            $pattern = $this->holds($row->cells[$this->column], $kitchen, $row->monthFirst[$this->column] ?? null)
+                ? $this->then
+                : $this->otherwise;
+            $cells[] = $filler->fill($pattern, $row->cells, $row->monthFirst)->text;
+        }
+
+        return $cells;
+    }
+
+    public function says(\Closure $heading): string
+    {
+        $test = self::TESTS[$this->test] ?? $this->test;
+
+        return \sprintf(
+            '“%s” where [%s] %s%s, else “%s”',
+            Join::words($this->then, $heading),
+            $heading($this->column),
+            $test,
+            \in_array($this->test, ['empty', 'filled'], true) ? '' : " “{$this->value}”",
+            Join::words($this->otherwise, $heading),
+        );
+    }
+
+    public function toArray(): array
+    {
+        return [
+            'recipe' => 'when',
+            'column' => $this->column,
+            'test' => $this->test,
+            'value' => $this->value,
+            'then' => $this->then->source,
+            'otherwise' => $this->otherwise->source,
+        ];
+    }
+
+    private function holds(string $cell, Kitchen $kitchen, ?bool $monthFirst): bool
+    {
+        $fold = static fn (string $text): string => mb_strtolower(trim($text), 'UTF-8');
+
+        return match ($this->test) {
+            'is-not' => $fold($cell) !== $fold($this->value),
+            'contains' => '' !== $this->value && str_contains($fold($cell), $fold($this->value)),
+            'empty' => '' === trim($cell),
+            'filled' => '' !== trim($cell),
+            'more' => $this->order($cell, $kitchen->reader, $monthFirst) > 0,
+            'less' => $this->order($cell, $kitchen->reader, $monthFirst) < 0,
+            default => $fold($cell) === $fold($this->value),
+        };
+    }
+
+    /**
+     * Where a cell stands to the value: numbers by how much they are, dates by when; what is neither like the value nor
+     * a word stands nowhere (0).
+     */
+    private function order(string $cell, CellReader $reader, ?bool $monthFirst): int
+    {
+        foreach (
+            [$reader->number(...), static fn (string $text): ?\DateTimeImmutable => $reader->date($text, $monthFirst)]
+            as $read
+        ) {
+            if (null !== ($value = $read($this->value))) {
+                $own = $read($cell);
+
+                return null === $own ? 0 : $own <=> $value;
+            }
+        }
+
+        return '' === trim($cell) ? 0 : strnatcasecmp(trim($cell), trim($this->value));
+    }
+}

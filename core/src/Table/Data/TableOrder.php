@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data;
+
+use Morphea\Core\Table\Cells\CellReader;
+
+/**
+ * The rows in the order of one column: numbers and dates by what they are, as its kind says, all else as people sort
+ * words, with the numbers in them counted; empty cells, and those that are not of the kind, come last.
+ */
+final readonly class TableOrder
+{
+    /** @return list<int> ids of the rows */
+    public static function ids(Table $table, Column $column, Kind $kind, CellReader $reader, string $locale): array
+    {
+        $value = static fn (string $cell): int|float|null => match ($kind) {
+            Kind::Number => $reader->number($cell),
+            Kind::Date => $reader->date($cell, $column->monthFirst)?->getTimestamp(),
+            default => null,
+        };
+        $values = $words = [];
+        foreach ($table->rows as $row) {
+            $cell = trim($row->cells[$column->index]);
+            $found = '' === $cell ? null : $value($cell);
+            null === $found ? ($words[$row->id] = $cell) : ($values[$row->id] = $found);
+        }
+        asort($values);
+        $collator = new \Collator($locale);
+        $collator->setAttribute(\Collator::NUMERIC_COLLATION, \Collator::ON);
+        $keys = array_map(static fn (string $cell): string => (string) $collator->getSortKey($cell), $words);
+        asort($keys, \SORT_STRING);
+        $filled = array_filter(array_keys($keys), static fn (int $id): bool => '' !== $words[$id]);
+        $empty = array_filter(array_keys($keys), static fn (int $id): bool => '' === $words[$id]);
+
+        return [...array_keys($values), ...$filled, ...$empty];
+    }
+}

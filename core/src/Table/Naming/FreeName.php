@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Naming;
+
+/** The first name that nothing else has: the wanted one, or with the lowest number from 2 on behind it. */
+final readonly class FreeName
+{
+    /** @param \Closure(string): bool $isTaken */
+    public static function of(string $wanted, \Closure $isTaken, string $joint = '-'): string
+    {
+        $name = $wanted;
+        for ($n = 2; $isTaken($name); ++$n) {
+            $name = "$wanted$joint$n";
+        }
+
+        return $name;
+    }
+}

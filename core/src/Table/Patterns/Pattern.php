@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Patterns;
+
+/** Text with columns in it, in ICU MessageFormat. */
+final readonly class Pattern
+{
+    /** @param list<Words|Argument> $parts */
+    private function __construct(public string $source, public array $parts)
+    {
+    }
+
+    /** @throws PatternError when the syntax does not hold */
+    public static function parse(string $source, string $locale = 'en_GB'): self
+    {
+        $pattern = new self($source, PatternParser::parse($source));
+        foreach ($pattern->arguments() as $argument) {
+            /** @var \MessageFormatter|null $formatter null when ICU cannot read it, whatever the stubs say */
+            $formatter = \MessageFormatter::create($locale, $argument->source);
+            $sample =
+                [$argument->key => ValueKind::Text === $argument->wants() ? '' : 1] + array_fill_keys($argument->inner, '');
+            if (null === $formatter || false === $formatter->format($sample)) {
+                throw new PatternError(
+                    \sprintf(
+                        '%s cannot be read: %s.',
+                        $argument->source,
+                        $formatter?->getErrorMessage() ?? intl_get_error_message(),
+                    ),
+                    0,
+                );
+            }
+        }
+
+        return $pattern;
+    }
+
+    /** The pattern that reads as these words, whatever braces and quotes they hold. */
+    public static function quote(string $words): string
+    {
+        $quoted = static function (array $run): string {
+            $doubled = str_replace("'", "''", $run[0]);
+
+            return strpbrk($run[0], '{}') ? "'$doubled'" : $doubled;
+        };
+
+        return preg_replace_callback("/[{}']+/", $quoted, $words) ?? $words;
+    }
+
+    public static function column(string $key): string
+    {
+        return '{' . $key . '}';
+    }
+
+    /** @return list<string> keys of the columns, each once, in order */
+    public function columns(): array
+    {
+        $keys = [];
+        foreach ($this->arguments() as $argument) {
+            foreach ([$argument->key, ...$argument->inner] as $key) {
+                $keys[$key] = true;
+            }
+        }
+
+        return array_map(strval(...), array_keys($keys));
+    }
+
+    /** @return list<string> the words between the columns, as they read */
+    public function words(): array
+    {
+        $words = array_filter($this->parts, static fn (Words|Argument $part): bool => $part instanceof Words);
+
+        return array_values(array_map(static fn (Words $part): string => $part->text, $words));
+    }
+
+    /** @return list<Argument> the columns at the top level, in order */
+    public function arguments(): array
+    {
+        return array_values(array_filter($this->parts, static fn (Words|Argument $part): bool => $part instanceof Argument));
+    }
+
+    /**
+     * @param list<string> $known keys of the table's columns
+     *
+     * @return list<string> keys that this pattern names and the table has not
+     */
+    public function unknownColumns(array $known): array
+    {
+        return array_values(array_diff($this->columns(), $known));
+    }
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Patterns;
+
+use Morphea\Core\Table\Cells\CellReader;
+
+/** Puts a row's cells into patterns. Cells are text; numbers and dates are read from it where the pattern wants them. */
+final class PatternFiller
+{
+    /** @var array<string, \MessageFormatter> by argument source */
+    private array $formatters = [];
+    private readonly CellReader $reader;
+
+    public function __construct(private readonly string $locale)
+    {
+        $this->reader = new CellReader($locale);
+    }
+
+    /**
+     * @param array<string, string> $cells      by column key
+     * @param array<string, bool>   $monthFirst which way round dates are written, by column key, where that was said
+     */
+    public function fill(Pattern $pattern, array $cells, array $monthFirst = []): Filled
+    {
+        [$pieces, $empty, $problems] = $this->pieces($pattern, $cells, $monthFirst);
+
+        return new Filled(
+            implode('', array_map(static fn (Fragment $piece): string => $piece->text, EmptyParts::close($pieces))),
+            $empty,
+            $problems,
+        );
+    }
+
+    /**
+     * The pattern's words and columns with their values, before empty ones are closed up.
+     *
+     * @param array<string, string> $cells
+     * @param array<string, bool>   $monthFirst
+     *
+     * @return array{list<Fragment>, bool, list<string>} pieces; whether there are columns and all are empty; problems
+     */
+    public function pieces(Pattern $pattern, array $cells, array $monthFirst = []): array
+    {
+        $columns = $pattern->columns();
+        $problems = [];
+        $empty = [] !== $columns;
+        foreach ($columns as $key) {
+            if (!\array_key_exists($key, $cells)) {
+                $problems[] = \sprintf('There is no column "%s" in the table.', $key);
+            }
+            $empty = $empty && '' === trim($cells[$key] ?? $key);
+        }
+        $pieces = [];
+        foreach ($pattern->parts as $part) {
+            if ($part instanceof Words) {
+                $pieces[] = new Fragment($part->text, false);
+            } elseif ($empty || null === $part->type || !\array_key_exists($part->key, $cells)) {
+                $pieces[] = new Fragment($cells[$part->key] ?? Pattern::column($part->key), true);
+            } else {
+                $pieces[] = new Fragment($this->show($part, $cells, $problems, $monthFirst) ?? $cells[$part->key], true);
+            }
+        }
+
+        return [$pieces, $empty, array_values(array_unique($problems))];
+    }
+
+    /** @return list<Fragment> the columns' keys in braces: what a template shows where there are no rows yet */
+    public function keys(Pattern $pattern): array
+    {
+        return array_map(
+            static fn (Words|Argument $part): Fragment => $part instanceof Words
+                ? new Fragment($part->text, false)
+                : new Fragment(Pattern::column($part->key), true),
+            $pattern->parts,
+        );
+    }
+
+    /**
+     * @param array<string, string> $cells
+     * @param list<string>          $problems   added to
+     * @param array<string, bool>   $monthFirst
+     */
+    private function show(Argument $argument, array $cells, array &$problems, array $monthFirst): ?string
+    {
+        $cell = trim($cells[$argument->key] ?? '');
+        $wants = $argument->wants();
+        $value = match ($wants) {
+            ValueKind::Text => $cell,
+            ValueKind::Number => $this->reader->number($cell),
+            ValueKind::Date => $this->reader->date($cell, $monthFirst[$argument->key] ?? null)?->getTimestamp(),
+        };
+        if (null === $value) {
+            $what = ValueKind::Number === $wants ? 'number' : 'date';
+            $problems[] =
+                '' === $cell
+                    ? \sprintf('"%s" is empty, and this text needs a %s there.', $argument->key, $what)
+                    : \sprintf('"%s" is “%s”, which is not a %s.', $argument->key, mb_strimwidth($cell, 0, 40, '…'), $what);
+
+            return null;
+        }
+        $formatter = $this->formatters[$argument->source] ??= new \MessageFormatter($this->locale, $argument->source);
+        $text = $formatter->format([$argument->key => $value] + $cells);
+        if (false === $text) {
+            $problems[] = \sprintf('"%s" does not go into the pattern: %s.', $argument->key, $formatter->getErrorMessage());
+
+            return null;
+        }
+
+        return $text;
+    }
+}

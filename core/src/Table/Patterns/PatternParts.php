@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Patterns;
+
+/**
+ * A pattern as a list that an editor can show as words and key-caps, and back. A part is either `{words}` or
+ * `{column, shown, one, other, source}`.
+ *
+ * @phpstan-type Part array{words: string}|array{column: string, shown: string, one: string, other: string, source: string}
+ */
+final readonly class PatternParts
+{
+    /** @return list<Part> */
+    public static function of(Pattern $pattern): array
+    {
+        return array_map(
+            static fn (Words|Argument $part): array => $part instanceof Words
+                ? ['words' => $part->text]
+                : [
+                    'column' => $part->key,
+                    'shown' => Shown::of($part)->value,
+                    'one' => self::plain($part->branches['one'] ?? ''),
+                    'other' => self::plain($part->branches['other'] ?? ''),
+                    'source' => $part->source,
+                ],
+            $pattern->parts,
+        );
+    }
+
+    /**
+     * The pattern's text for what an editor sends back.
+     *
+     * @throws PatternError when it is no list of parts
+     */
+    public static function source(mixed $parts): string
+    {
+        if (!\is_array($parts) || !array_is_list($parts)) {
+            throw new PatternError('The words did not arrive whole. Load the page again.', 0);
+        }
+        $source = '';
+        foreach ($parts as $part) {
+            if (\is_array($part) && \is_string($part['words'] ?? null)) {
+                $source .= Pattern::quote($part['words']);
+            } elseif (\is_array($part) && \is_string($part['column'] ?? null)) {
+                $shown = Shown::tryFrom(\is_string($part['shown'] ?? null) ? $part['shown'] : '') ?? Shown::AsWritten;
+                $text = static fn (string $key): string => \is_string($part[$key] ?? null) ? $part[$key] : '';
+                $source .=
+                    Shown::Own === $shown && '' !== $text('source')
+                        ? $text('source')
+                        : $shown->source($part['column'], $text('one'), $text('other'));
+            } else {
+                throw new PatternError('The words did not arrive whole. Load the page again.', 0);
+            }
+        }
+
+        return $source;
+    }
+
+    /** A branch's text without its quotes. */
+    private static function plain(string $branch): string
+    {
+        return implode(
+            '',
+            array_map(
+                static fn (Words|Argument $part): string => $part instanceof Words ? $part->text : $part->source,
+                PatternParser::parse($branch),
+            ),
+        );
+    }
+}

@@ -1,0 +1,168 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Checks;
+
+use Morphea\Core\Checks\Check;
+use Morphea\Core\Checks\EdgeCheck;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Inspected;
+use Morphea\Core\Checks\Proof;
+use Morphea\Core\Checks\WholeSet;
+use Morphea\Core\Design\Model\FitRule;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\ShapeKind;
+use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Tests\Make;
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+
+/** Each check on both sides of its limit. */
+final class ChecksTest extends TestCase
+{
+    public function testWordsThatFitOnlyAtTheirLeastSizeAreLookedAt(): void
+    {
+        $text = static fn (float $least): Layer => Make::text('{name}', FitRule::shrink($least, 2));
+        $name = 'Maximiliana Theodora Featherstonehaugh of Pellinore';
+        self::assertSame([], self::of(FindingKind::Small, $text(65), $name), 'it comes out at 68.6');
+        $finding = self::of(FindingKind::Small, $text(66), $name)[0];
+        self::assertEqualsWithDelta([68.6, 100.0], [$finding->measured, $finding->limit], 0.1);
+        self::assertSame('Recipient: is about as small as it may be, at 68.6 px.', $finding->sentence);
+        self::assertSame([], self::of(FindingKind::Small, $text(66), 'Ottilie'));
+    }
+
+    public function testAWordThatIsBrokenIsLookedAtAndOneThatBreaksAtASpaceIsNot(): void
+    {
+        $text = Make::text('{name}', FitRule::wrap(3), frame: new Frame(0, 0, 600, 500));
+        self::assertSame([], self::of(FindingKind::Broken, $text, 'Maximiliana Theodora'));
+        self::assertSame([], self::of(FindingKind::Broken, $text, 'Featherstone-haugh-Pellinore'), 'at its hyphens');
+        $broken = self::of(FindingKind::Broken, $text, 'tidewick.example/mending');
+        self::assertCount(1, $broken);
+        self::assertSame('Recipient: is broken after “tidewick.example/”, where no space is.', $broken[0]->sentence);
+    }
+
+    public function testOneShortWordOnTheLastLineIsNoted(): void
+    {
+        $text = Make::text('{name}', FitRule::wrap(3), frame: new Frame(0, 0, 900, 500));
+        self::assertSame([], self::of(FindingKind::Leftover, $text, 'Featherstonehaugh again'));
+        self::assertSame(
+            ['Recipient: leaves “in” alone on its last line.'],
+            array_map(static fn (Finding $one): string => $one->sentence, self::of(FindingKind::Leftover, $text, 'Featherstonehaugh in')),
+        );
+        self::assertSame([], self::of(FindingKind::Leftover, $text, "Featherstonehaugh\nin"), 'somebody put it there');
+    }
+
+    #[TestWith([0, 0])]
+    #[TestWith([-40, 1])]
+    public function testWordsThatAreCutAtTheEdgeLookWrong(float $x, int $count): void
+    {
+        $text = Make::text('{name}', frame: new Frame($x, 100, 1000, 200));
+        self::assertCount($count, self::of(FindingKind::Edge, $text, 'Ottilie'));
+    }
+
+    #[TestWith([20.0, 'stands outside of the safe margin'])]
+    #[TestWith([0.0, ''])]
+    public function testWordsWithinTheSafeMarginAreLookedAt(float $margin, string $words): void
+    {
+        $template = new Template(...['safeMargin' => $margin] + get_object_vars(Make::template(
+            Make::text('{name}', frame: new Frame(4, 100, 1000, 200)),
+        )));
+        $found = self::kind(FindingKind::Edge, $template, 'Ottilie');
+        self::assertSame('' === $words, [] === $found);
+        self::assertStringContainsString($words, $found[0]->sentence ?? '');
+    }
+
+    public function testALayerOfWhichNothingIsOnTheSideIsLookedAt(): void
+    {
+        $shape = static fn (float $x): Layer => new ShapeLayer(
+            ...['shape', 'Shape', new Frame($x, 10, 100, 100), 1, false, false, ShapeKind::Rectangle, '#000000', null, 0, 0],
+        );
+        self::assertSame([], self::kind(FindingKind::Edge, Make::template($shape(-50)), ''), 'half of it may stand out');
+        self::assertCount(1, self::kind(FindingKind::Edge, Make::template($shape(-150)), ''));
+    }
+
+    #[TestWith(['A long story that…', 1])]
+    #[TestWith(['A long story that...', 1])]
+    #[TestWith(['A long story. That is all.', 0])]
+    #[TestWith(['Wait … for it', 0])]
+    public function testWordsThatEndInThreeDotsMayHaveBeenCutOff(string $words, int $count): void
+    {
+        self::assertCount($count, self::of(FindingKind::CutOff, Make::text('{name}', FitRule::wrap(9)), $words));
+    }
+
+    #[TestWith([254, 0])]
+    #[TestWith([255, 1])]
+    #[TestWith([257, 0])]
+    public function testExactly255LettersLookLikeAFullField(int $letters, int $count): void
+    {
+        $words = substr(str_repeat('mend it ', 40), 0, $letters - 1) . 'd';
+        self::assertCount($count, self::of(FindingKind::CutOff, Make::text('{name}', FitRule::wrap(30)), $words));
+    }
+
+    public function testACheckThatCannotLookAtAPieceIsAFindingAndTheOthersDo(): void
+    {
+        $broken = new class implements Check {
+            public function findings(Inspected $piece): iterable
+            {
+                yield from [];
+                throw new \RuntimeException('no such side');
+            }
+        };
+        $template = Make::template(Make::text('{name}', frame: new Frame(-40, 100, 1000, 200)));
+        $findings = (new Proof([$broken, new EdgeCheck()]))->of(new Inspected($template, Make::laid($template, ['name' => 'Ottilie'])));
+        self::assertSame(
+            [FindingKind::Edge, FindingKind::Unchecked],
+            array_map(static fn (Finding $one): FindingKind => $one->kind, $findings),
+        );
+        self::assertStringContainsString('could not look at it: no such side', $findings[1]->sentence);
+    }
+
+    public function testRowsThatMakeTheSamePieceAreToldOfEachOther(): void
+    {
+        $template = Make::template(Make::text('{name}'));
+        $set = new WholeSet();
+        foreach (['Ada', 'Bo', 'Ada', 'Cy', 'Ada'] as $i => $name) {
+            $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
+        }
+        $found = $set->findings();
+        self::assertSame([1, 3, 5], array_keys($found));
+        self::assertSame('The piece: is the same as that of row 1, 5.', $found[3][0]->sentence);
+    }
+
+    public function testWordsMuchSmallerThanInMostPiecesAreTold(): void
+    {
+        $template = Make::template(Make::text('{name}', FitRule::shrink(20)));
+        $set = new WholeSet();
+        foreach (['Ada', 'Bo', 'Cy', 'Dora', 'Eve', str_repeat('n', 36)] as $i => $name) {
+            $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
+        }
+        $found = $set->findings();
+        self::assertSame([6], array_keys($found));
+        self::assertSame(FindingKind::Smaller, $found[6][0]->kind);
+        self::assertLessThan(60, $found[6][0]->measured);
+    }
+
+    public function testFixedWordsAreAsTheyAreMeant(): void
+    {
+        self::assertSame([], self::of(FindingKind::CutOff, Make::text('To be continued …'), ''));
+    }
+
+    /** @return list<Finding> */
+    private static function of(FindingKind $kind, Layer $layer, string $name): array
+    {
+        return self::kind($kind, Make::template($layer), $name);
+    }
+
+    /** @return list<Finding> */
+    private static function kind(FindingKind $kind, Template $template, string $name): array
+    {
+        return array_values(array_filter(
+            Make::findings($template, ['name' => $name]),
+            static fn (Finding $finding): bool => $kind === $finding->kind,
+        ));
+    }
+}

@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Checks;
+
+use Morphea\Core\Checks\Check;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Inspected;
+use Morphea\Core\Checks\Proof;
+use Morphea\Core\Checks\Raster;
+use Morphea\Core\Checks\Remedy;
+use Morphea\Core\Checks\Severity;
+use Morphea\Core\Design\Model\EmptyRule;
+use Morphea\Core\Design\Model\FitRule;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\PictureFit;
+use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Tests\Make;
+use PHPUnit\Framework\TestCase;
+
+final class ProofTest extends TestCase
+{
+    public function testAPieceInOrderHasNoFindings(): void
+    {
+        self::assertSame([], self::kinds(Make::text('{name}'), ['name' => 'Ottilie']));
+    }
+
+    public function testOversetWordsLookWrongButDoNotStopThePiece(): void
+    {
+        self::assertSame(
+            ['overset' => 'will-look-wrong'],
+            self::kinds(Make::text('{name}'), ['name' => str_repeat('Maximiliana ', 5)]),
+        );
+    }
+
+    public function testAFindingSaysWhereItIsHowMuchAndWhatWouldMendIt(): void
+    {
+        $template = Make::template(Make::text('{name}', FitRule::shrink(60)));
+        $finding = Make::findings($template, ['name' => str_repeat('Maximiliana ', 5)])[0];
+        self::assertSame(FindingKind::Overset, $finding->kind);
+        self::assertSame('recipient', $finding->layer);
+        self::assertSame([60.0, 100.0], [$finding->measured, $finding->limit], 'its least size, and the size it should have');
+        self::assertContains(Remedy::LargerFrame, $finding->remedies);
+        self::assertGreaterThan(1000, $finding->box?->right, 'the letters stick out of a frame 1000 wide');
+        self::assertSame('will-look-wrong', $finding->toArray()['severity']);
+    }
+
+    public function testTheWorstComesFirst(): void
+    {
+        $template = Make::template(
+            Make::text('{gone}', id: 'one'),
+            Make::text('{name}', id: 'two'),
+            Make::text('{empty}', id: 'three'),
+        );
+        $findings = Make::findings($template, ['name' => str_repeat('Maximiliana ', 5), 'empty' => '']);
+        self::assertSame(
+            [Severity::CannotBeMade, Severity::WillLookWrong, Severity::Note],
+            array_map(static fn (Finding $finding): Severity => $finding->severity, $findings),
+        );
+    }
+
+    public function testMoreLettersThanAnyTextHasStopThePieceAndAreCounted(): void
+    {
+        self::assertSame([], self::kinds(Make::text('No. {name}', FitRule::fill(1)), ['name' => str_repeat('x', 40)]));
+        $findings = Make::findings(Make::template(Make::text('No. {name}')), ['name' => str_repeat('ä', 30_000)]);
+        self::assertSame(
+            ['Recipient: has 30,004 letters; a text may have up to 5,000. Shorten the cell.'],
+            array_map(
+                static fn (Finding $one): string => $one->sentence,
+                array_values(array_filter($findings, static fn (Finding $one): bool => $one->blocks())),
+            ),
+        );
+    }
+
+    public function testACellOfTheWrongKindStopsThePiece(): void
+    {
+        $stops = ['value' => 'cannot-be-made'];
+        self::assertSame($stops, self::kinds(Make::text('{hours, plural, other {#}}'), ['hours' => 'ten']));
+        self::assertSame($stops, self::kinds(Make::text('{gone}'), []));
+    }
+
+    public function testGlyphsAndFontsThatAreNotThereAreFound(): void
+    {
+        self::assertSame(['glyph' => 'will-look-wrong'], self::kinds(Make::text('{name}'), ['name' => '山']));
+        self::assertSame(
+            ['font' => 'will-look-wrong'],
+            self::kinds(Make::text('{name}', style: Make::style(family: 'Nowhere')), ['name' => 'Bo']),
+        );
+    }
+
+    public function testAnEmptyPlaceholderIsNotedWithWhatItDoes(): void
+    {
+        $template = Make::template(Make::text('{name}', empty: EmptyRule::words('a friend')));
+        $findings = Make::findings($template, ['name' => '']);
+        self::assertSame(
+            ['Recipient: is empty and shows “a friend”.'],
+            array_map(static fn (Finding $f): string => $f->sentence, $findings),
+        );
+        self::assertSame(Severity::Note, $findings[0]->severity);
+    }
+
+    public function testAMissingPictureStopsThePiece(): void
+    {
+        $picture = new PictureLayer('seal', 'Seal', new Frame(0, 0, 10, 10), 1, false, false, 'gone.png', PictureFit::Contain);
+        $findings = Make::findings(Make::template($picture), []);
+        self::assertCount(1, $findings);
+        self::assertTrue($findings[0]->blocks());
+        self::assertStringContainsString('gone.png', $findings[0]->sentence);
+    }
+
+    public function testAPieceIsDrawnOnlyForChecksThatAskForItsPixelsAndThenOnce(): void
+    {
+        $template = Make::template(Make::text('{name}'));
+        $drawn = 0;
+        $piece = new Inspected($template, Make::laid($template, ['name' => 'Bo']), 0, static function () use (&$drawn): Raster {
+            ++$drawn;
+
+            return new class implements Raster {
+                public function at(int $x, int $y): array
+                {
+                    return [$x, $y, 0];
+                }
+            };
+        });
+        (new Proof())->of($piece);
+        self::assertSame(0, $drawn);
+        $looks = new class implements Check {
+            public function findings(Inspected $piece): iterable
+            {
+                $seen = implode(' ', $piece->raster($piece->laid->drawing)?->at(3, 4) ?? []);
+                yield new Finding(FindingKind::Contrast, Severity::Note, 'recipient', 'Recipient', $seen);
+            }
+        };
+        self::assertSame('3 4 0', (new Proof([$looks]))->of($piece)[0]->what);
+        self::assertEquals(1, $drawn);
+    }
+
+    /**
+     * @param array<string, string> $cells
+     *
+     * @return array<string, string> severities by kind
+     */
+    private static function kinds(TextLayer $layer, array $cells): array
+    {
+        $kinds = [];
+        foreach (Make::findings(Make::template($layer), $cells) as $finding) {
+            $kinds[$finding->kind->value] = $finding->severity->value;
+        }
+
+        return $kinds;
+    }
+}

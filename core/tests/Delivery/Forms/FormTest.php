@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Delivery\Forms;
+
+use Morphea\Core\Delivery\Forms\Field;
+use Morphea\Core\Delivery\Forms\FieldKind;
+use Morphea\Core\Delivery\Forms\FormError;
+use Morphea\Core\Delivery\Forms\FormOrder;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Forms whose answers become rows. */
+final class FormTest extends TestCase
+{
+    #[DataProvider('answers')]
+    public function testAnAnswerBecomesACellOrIsAskedForAgain(FieldKind $kind, string $answer, string $cell, string $wrong = ''): void
+    {
+        $field = new Field('x', 'X', $kind, true, '', ['red', 'green']);
+        try {
+            self::assertSame($cell, $field->cell($answer));
+            self::assertSame('', $wrong);
+        } catch (FormError $e) {
+            self::assertNotSame('', $wrong, $e->getMessage());
+            self::assertStringContainsString($wrong, $e->getMessage());
+        }
+    }
+
+    /** @return iterable<array{0: FieldKind, 1: string, 2: string, 3?: string}> */
+    public static function answers(): iterable
+    {
+        yield [FieldKind::Line, "  Ada \n Fell\t", 'Ada Fell'];
+        yield [FieldKind::Line, "A\u{0000}d\u{202E}a\u{FEFF}", 'Ada'];
+        yield [FieldKind::Line, "\xC3\x28", '?('];
+        yield [FieldKind::Line, '=HYPERLINK("http://x.example")', '=HYPERLINK("http://x.example")'];
+        yield [FieldKind::Line, '<script>', '<script>'];
+        yield [FieldKind::Line, '', '', 'This is needed.'];
+        yield [FieldKind::Line, " \u{200B} ", '', 'This is needed.'];
+        yield [FieldKind::Line, str_repeat('a', 301), '', 'too long'];
+        yield [FieldKind::Lines, "one\r\ntwo\n", "one\ntwo"];
+        yield [FieldKind::Lines, str_repeat('a', 2_001), '', 'too long'];
+        yield [FieldKind::Number, '1 200,5', '1200,5'];
+        yield [FieldKind::Number, 'many', '', 'Write a number'];
+        yield [FieldKind::Date, '2026-03-04', '2026-03-04'];
+        yield [FieldKind::Date, '2026-02-30', '', 'Choose a day'];
+        yield [FieldKind::YesNo, 'yes', 'yes'];
+        yield [FieldKind::YesNo, 'maybe', '', 'Say yes or no.'];
+        yield [FieldKind::Choice, 'green', 'green'];
+        yield [FieldKind::Choice, 'blue', '', 'Choose one of the list.'];
+        yield [FieldKind::Mail, 'Ada <ada@dune.example>', 'ada@dune.example'];
+        yield [FieldKind::Mail, 'ada', '', 'has no @'];
+        yield [FieldKind::Colour, '#aabbcc', '#AABBCC'];
+        yield [FieldKind::Colour, 'red', '', 'Choose a colour.'];
+    }
+
+    public function testWhatIsNotNeededMayStayEmpty(): void
+    {
+        self::assertSame('', (new Field('x', 'X', FieldKind::Mail, false))->cell(' '));
+    }
+
+    public function testItOpensAndClosesAndIsFullAtTheMost(): void
+    {
+        $form = FormOrder::of(self::said(['opens' => '2026-03-01T08:00', 'closes' => '2026-03-02T08:00', 'most' => '2']));
+        $at = static fn (string $time): \DateTimeImmutable => new \DateTimeImmutable($time);
+        self::assertSame('It opens on 1 March 2026 at 08:00.', $form->closed($at('2026-03-01 07:59'), 0));
+        self::assertNull($form->closed($at('2026-03-01 08:00'), 1));
+        self::assertSame('As many have answered as could be taken.', $form->closed($at('2026-03-01 08:00'), 2));
+        self::assertSame('It closed on 2 March 2026 at 08:00.', $form->closed($at('2026-03-02 08:00'), 0));
+        self::assertNull(FormOrder::of(self::said())->closed($at('2026-03-02 08:00'), 499));
+    }
+
+    public function testAnswersBecomeCellsOfTheirColumnsAndNothingElse(): void
+    {
+        [$cells, $wrong] = FormOrder::of(self::said())->answered(
+            ['name' => 'Ada', 'mail' => 'nobody', 'face' => 'other.png', 'secret' => 'x', 'hours' => ['1']],
+            ['face' => 'answer-1.png'],
+        );
+        self::assertSame(['name' => 'Ada', 'face' => 'answer-1.png'], $cells, 'a picture is the one that came, whatever is said');
+        self::assertSame(['mail', 'hours'], array_keys($wrong));
+    }
+
+    public function testItsColourIsAColourAndWordsOnItCanBeRead(): void
+    {
+        self::assertSame('#3F7030', FormOrder::of(self::said(['colour' => '#3f7030']))->colour);
+        self::assertSame('', FormOrder::of(self::said(['colour' => 'red;}']))->colour);
+        self::assertTrue(FormOrder::of(self::said(['colour' => '#3F7030']))->isDark());
+        self::assertFalse(FormOrder::of(self::said(['colour' => '#F2C94C']))->isDark());
+        self::assertFalse(FormOrder::of(self::said(['colour' => '#888888']))->isDark());
+        self::assertTrue(FormOrder::of(self::said(['colour' => '#767676']))->isDark());
+    }
+
+    public function testItIsReadAsItIsWritten(): void
+    {
+        $form = FormOrder::of(self::said(['opens' => '2026-03-01T08:00', 'looked' => false]));
+        self::assertEquals($form, FormOrder::of($form->toArray()));
+    }
+
+    /** @param array<string, mixed> $said */
+    #[DataProvider('wrong')]
+    public function testWhatIsMissingIsSaid(array $said, string $says): void
+    {
+        $this->expectException(FormError::class);
+        $this->expectExceptionMessage($says);
+        FormOrder::of(self::said($said))->check(['name', 'mail', 'face', 'hours']);
+    }
+
+    /** @return iterable<array{array<string, mixed>, string}> */
+    public static function wrong(): iterable
+    {
+        yield [['title' => ''], 'Say what the form is called.'];
+        yield [['fields' => []], 'Ask for one thing at least.'];
+        yield [['opens' => '2026-03-01T08:00', 'closes' => '2026-03-01T08:00'], 'It closes before it opens.'];
+        yield [['fields' => [['column' => 'gone', 'label' => 'Gone']]], 'The column of “Gone” is not in the table any more'];
+        yield [['fields' => [['column' => 'name', 'label' => '']]], 'Every field needs a question.'];
+        yield [['fields' => [['column' => 'name', 'label' => 'A', 'kind' => 'choice', 'options' => 'one']]], 'write at least two lines'];
+        yield [['fields' => [['column' => 'name', 'label' => 'A'], ['column' => 'name', 'label' => 'B']]], 'asked for twice'];
+    }
+
+    /**
+     * @param array<string, mixed> $said
+     *
+     * @return array<string, mixed>
+     */
+    private static function said(array $said = []): array
+    {
+        return $said + [
+            'title' => 'Certificates',
+            'fields' => [
+                ['column' => 'name', 'label' => 'Your name', 'kind' => 'line', 'needed' => '1'],
+                ['column' => 'mail', 'label' => 'Your mail', 'kind' => 'mail', 'needed' => '1'],
+                ['column' => 'face', 'label' => 'Your face', 'kind' => 'picture'],
+                ['column' => 'hours', 'label' => 'Hours', 'kind' => 'number', 'needed' => '1'],
+            ],
+        ];
+    }
+}

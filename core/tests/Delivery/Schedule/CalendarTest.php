@@ -1,0 +1,171 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Delivery\Schedule;
+
+use Morphea\Core\Delivery\Schedule\Calendar;
+use Morphea\Core\Delivery\Schedule\CalendarError;
+use Morphea\Core\Delivery\Schedule\CalendarOrder;
+use Morphea\Core\Delivery\Schedule\Dealt;
+use Morphea\Core\Delivery\Schedule\Item;
+use Morphea\Core\Delivery\Schedule\PostOrder;
+use Morphea\Core\Table\Data\Record;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Posts dealt over days and times. */
+final class CalendarTest extends TestCase
+{
+    public function testThreeAWeekAtSixAreSpreadOverItsDays(): void
+    {
+        // 2026-03-02 is a Monday.
+        self::assertSame(
+            ['Mon 02 18:00', 'Wed 04 18:00', 'Fri 06 18:00', 'Mon 09 18:00', 'Wed 11 18:00'],
+            self::times(self::deal([], 5)),
+        );
+        self::assertSame(['Tue 03 18:00', 'Thu 05 18:00', 'Tue 10 18:00'], self::times(self::deal(['aWeek' => 2], 3)));
+        self::assertSame(['Wed 04 18:00', 'Wed 11 18:00'], self::times(self::deal(['aWeek' => 1], 2)));
+    }
+
+    public function testNoneGoOnHolidaysAndNoMoreADayThanMay(): void
+    {
+        $order = ['holidays' => '2026-03-02, 2026-03-04', 'aWeek' => 5, 'times' => '9:00 18:00', 'aDay' => 2, 'days' => [1, 2, 3]];
+        self::assertSame(
+            ['Tue 03 09:00', 'Tue 03 18:00', 'Mon 09 09:00', 'Mon 09 18:00', 'Tue 10 09:00', 'Wed 11 09:00', 'Wed 11 18:00'],
+            self::times(self::deal($order, 7)),
+        );
+    }
+
+    public function testWhatIsPostedAlreadyHasItsPlaceAndTimesGoneByHaveNone(): void
+    {
+        $busy = [new \DateTimeImmutable('2026-03-04 18:00'), new \DateTimeImmutable('2026-03-10 07:30')];
+        $now = new \DateTimeImmutable('2026-03-02 19:00');
+        $dealt = (new Calendar(self::order()))->deal(self::items(4), $busy, $now);
+        self::assertSame(['Fri 06 18:00', 'Wed 11 18:00', 'Fri 13 18:00', 'Mon 16 18:00'], self::times($dealt));
+    }
+
+    public function testNoTwoOfAKindFollowEachOtherWhileOthersAreLeft(): void
+    {
+        $kinds = static fn (string $kinds): string => implode('', array_map(
+            static fn (Dealt $one): string => ($one->forced ? '!' : '') . $one->item->kind,
+            self::deal([], 0, array_map(
+                static fn (string $kind, int $i): Item => new Item($i, $kind),
+                str_split($kinds),
+                range(1, \strlen($kinds)),
+            )),
+        ));
+        self::assertSame('ababab', $kinds('aaabbb'));
+        self::assertSame('abaca', $kinds('aaabc'));
+        self::assertSame('bacab', $kinds('bacab'), 'what holds already stays as it is');
+        self::assertSame('aba!a', $kinds('aaab'), 'it is said where no other was left');
+        self::assertSame('xxx', str_replace('!', '', $kinds('xxx')));
+        self::assertStringNotContainsString('!', self::joined(self::deal([], 4)), 'without kinds there is nothing to be said');
+        mt_srand(7);
+        for ($try = 0; $try < 300; ++$try) {
+            $word = '';
+            for ($i = mt_rand(1, 30); $i > 0; --$i) {
+                $word .= 'aaabbcd'[mt_rand(0, 6)];
+            }
+            $dealt = $kinds($word);
+            self::assertSame(count_chars($word, 1), count_chars(str_replace('!', '', $dealt), 1), 'all of them, once');
+            $most = max([0, ...array_values(count_chars($word, 1))]);
+            if (2 * $most <= \strlen($word) + 1) {
+                self::assertStringNotContainsString('!', $dealt, "$word could be dealt without two alike in a row");
+            }
+        }
+    }
+
+    public function testGapsAreSlotsThatShouldHaveAPost(): void
+    {
+        $posts = array_map(static fn (Dealt $one): \DateTimeImmutable => $one->at, self::deal([], 6));
+        self::assertSame([], (new Calendar(self::order()))->gaps($posts));
+        unset($posts[2], $posts[3]);
+        self::assertSame(
+            ['2026-03-06 18:00', '2026-03-09 18:00'],
+            array_map(
+                static fn (\DateTimeImmutable $at): string => $at->format('Y-m-d H:i'),
+                (new Calendar(self::order()))->gaps(array_values($posts)),
+            ),
+        );
+    }
+
+    /** @param array<string, mixed> $said */
+    #[DataProvider('wrong')]
+    public function testWhatCannotBeIsSaid(array $said, string $says): void
+    {
+        $this->expectException(CalendarError::class);
+        $this->expectExceptionMessage($says);
+        self::deal($said, 1);
+    }
+
+    /** @return iterable<array{array<string, mixed>, string}> */
+    public static function wrong(): iterable
+    {
+        yield [['days' => []], 'Choose a day of the week at least.'];
+        yield [['times' => ''], 'Say a time of the day'];
+        yield [['times' => '25:00'], '“25:00” is no time of the day.'];
+        yield [['holidays' => '2026-02-30'], '“2026-02-30” is no day.'];
+        yield [['aWeek' => 6], 'There is room for 5 a week on these days and times.'];
+        yield [['aDay' => 0], 'At least one goes a day'];
+    }
+
+    public function testItIsReadAsItIsWritten(): void
+    {
+        $order = self::order(['times' => '9:00,18:00', 'holidays' => '2026-12-25', 'kind' => 'craft']);
+        self::assertEquals($order, CalendarOrder::of($order->toArray()));
+        self::assertSame(['09:00', '18:00'], $order->times);
+    }
+
+    public function testWordsAndTagsAreCountedAsPeopleCount(): void
+    {
+        $order = PostOrder::of(['words' => '{name} mended {what}.', 'tags' => '{tags}, mending', 'letters' => '20']);
+        $row = new Record(1, ['name' => 'Влада', 'what' => 'a clock 👩‍🔧', 'tags' => 'Old clocks; re-use, mending']);
+        $text = $order->text($row, 'en_GB');
+        self::assertSame("Влада mended a clock 👩‍🔧.\n\n#Old #clocks #reuse #mending", $text);
+        self::assertSame(23, PostOrder::length('Влада mended a clock 👩‍🔧.'));
+        $this->expectExceptionMessage('“gone”');
+        PostOrder::of(['words' => '{gone}'])->check(['name'], 'en_GB');
+    }
+
+    /** @param array<string, mixed> $said */
+    private static function order(array $said = []): CalendarOrder
+    {
+        return CalendarOrder::of(
+            $said + ['from' => '2026-03-02', 'days' => [1, 2, 3, 4, 5], 'times' => '18:00', 'aWeek' => 3, 'aDay' => 1],
+        );
+    }
+
+    /**
+     * @param array<string, mixed> $said
+     * @param list<Item>|null      $items
+     *
+     * @return list<Dealt>
+     */
+    private static function deal(array $said, int $many, ?array $items = null): array
+    {
+        return (new Calendar(self::order($said)))->deal($items ?? self::items($many), [], new \DateTimeImmutable('2026-03-01'));
+    }
+
+    /** @return list<Item> */
+    private static function items(int $many): array
+    {
+        return array_map(static fn (int $row): Item => new Item($row), range(1, $many));
+    }
+
+    /**
+     * @param list<Dealt> $dealt
+     *
+     * @return list<string>
+     */
+    private static function times(array $dealt): array
+    {
+        return array_map(static fn (Dealt $one): string => $one->at->format('D d H:i'), $dealt);
+    }
+
+    /** @param list<Dealt> $dealt */
+    private static function joined(array $dealt): string
+    {
+        return implode('', array_map(static fn (Dealt $one): string => $one->forced ? '!' : '.', $dealt));
+    }
+}

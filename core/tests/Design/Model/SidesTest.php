@@ -1,0 +1,221 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Design\Model;
+
+use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Edit\AddLayer;
+use Morphea\Core\Design\Model\Edit\AddSide;
+use Morphea\Core\Design\Model\Edit\ChangeSize;
+use Morphea\Core\Design\Model\Edit\LinkColumn;
+use Morphea\Core\Design\Model\Edit\PasteLayers;
+use Morphea\Core\Design\Model\Edit\RemoveSide;
+use Morphea\Core\Design\Model\Edit\ReplaceFont;
+use Morphea\Core\Design\Model\Edit\SetSide;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\PictureFit;
+use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Model\Preset;
+use Morphea\Core\Design\Model\ShapeKind;
+use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\Make;
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+
+final class SidesTest extends TestCase
+{
+    public function testABackIsAddedChangedAndTakenAway(): void
+    {
+        $template = (new AddSide())->apply(Make::template(Make::text('{name}')));
+        self::assertSame(['Front', 'Back'], array_map(static fn (Side $side): string => $side->name, $template->sides));
+        $template = (new SetSide(['background' => '#235457', 'name' => 'Rules'], 1))->apply($template);
+        self::assertSame(
+            ['#FFFFFF', '#235457', 'Rules'],
+            [$template->side()->background, $template->side(1)->background, $template->side(1)->name],
+        );
+        $template = (new AddLayer(Make::text('{number}', id: 'number'), 1))->apply($template);
+        self::assertSame(1, $template->sideOf('number'));
+        self::assertSame(['name', 'number'], $template->linkedColumns());
+        self::assertSame($template->side(1)->layers, (new RemoveSide(0))->apply($template)->side()->layers);
+        $this->expectExceptionMessage('There is a front and a back already.');
+        (new AddSide())->apply($template);
+    }
+
+    public function testIdsAreUsedOnceOverBothSides(): void
+    {
+        $template = (new AddSide())->apply(Make::template(Make::text('{name}')));
+        $copy = (new TemplateCodec())->layerToArray($template->layer('recipient'));
+        [$pasted, $ids] = (new PasteLayers([$copy], 96, 0, 1))->paste($template);
+        self::assertSame(['recipient-2'], $ids);
+        self::assertCount(1, $pasted->side(1)->layers);
+        $this->expectException(TemplateError::class);
+        (new AddLayer(Make::text('x'), 1))->apply($template);
+    }
+
+    public function testTheLastSideStays(): void
+    {
+        $this->expectExceptionMessage('A template keeps at least one side.');
+        (new RemoveSide(0))->apply(Make::template());
+    }
+
+    public function testPicturesAndCodesAreLinkedLikeTexts(): void
+    {
+        $picture = new PictureLayer('photo', 'Photo', new Frame(0, 0, 10, 10), 1, false, false, 'seal.png', PictureFit::Cover);
+        $code = new CodeLayer(
+            'code',
+            'Code',
+            new Frame(0, 0, 10, 10),
+            1,
+            false,
+            false,
+            Pattern::parse('TIDEWICK'),
+            CodeKind::Qr,
+        );
+        $template = Make::template($picture, $code);
+        foreach (['photo', 'code'] as $layer) {
+            $template = (new LinkColumn($layer, 'item', ['item']))->apply($template);
+        }
+        self::assertSame(['item'], $template->linkedColumns());
+        self::assertSame([], $template->pictures(), 'the fixed picture gave way');
+        $this->expectExceptionMessage('shows no column');
+        (new LinkColumn('line', 'item', ['item']))->apply(
+            Make::template(
+                new ShapeLayer('line', 'Line', new Frame(0, 0, 1, 1), 1, false, false, ShapeKind::Line, null, null, 0, 0),
+            ),
+        );
+    }
+
+    public function testAFontIsReplacedOnBothSides(): void
+    {
+        $template = (new AddLayer(Make::text('b', id: 'b', style: Make::style(family: 'Harbour Hand')), 1))->apply(
+            (new AddSide())->apply(Make::template(Make::text('a', id: 'a', style: Make::style(family: 'Harbour Hand')))),
+        );
+        self::assertSame(['Caveat'], (new ReplaceFont('Harbour Hand', 'Caveat'))->apply($template)->families());
+        $this->expectExceptionMessage('No text is set in “Gull”.');
+        (new ReplaceFont('Gull', 'Lora'))->apply($template);
+    }
+
+    public function testHeadingsAreInTheLettersOfWordsThatAllPiecesHaveTheLargestFirst(): void
+    {
+        $text = static fn (string $words, string $family, float $size) => Make::text(
+            $words,
+            id: "of-$size",
+            style: Make::style(family: $family, size: $size),
+        );
+        $template = Make::template(
+            $text('{name}', 'Pinyon Script', 90),
+            $text('of the guild', 'Lora', 20),
+            $text('Certificate', 'Lora', 40),
+            $text('{name} again', 'Lora', 60),
+            $text('Tidewick', 'Caveat', 30),
+        );
+        $headings = $template->headings();
+        self::assertSame(['Lora', 'Caveat', 'Pinyon Script'], array_keys($headings));
+        self::assertSame(40.0, $headings['Lora']->size);
+        self::assertSame([], Make::template()->headings());
+    }
+
+    public function testAnotherSizeStretchesNothingAndKeepsWhatIsNearTogether(): void
+    {
+        // 1200 x 800 to 1200 x 1600: everything keeps its size, and moves with the edge it was near to.
+        $template = Make::template(
+            new ShapeLayer(
+                'ground',
+                'Ground',
+                new Frame(0, 0, 1200, 800),
+                1,
+                false,
+                false,
+                ShapeKind::Rectangle,
+                '#FFFFFF',
+                null,
+                0,
+                0,
+            ),
+            Make::text('top', id: 'top', frame: new Frame(100, 60, 300, 80)),
+            Make::text('under it', id: 'under', frame: new Frame(100, 150, 300, 60)),
+            new ShapeLayer(
+                'disc',
+                'Disc',
+                new Frame(500, 300, 200, 200),
+                1,
+                false,
+                false,
+                ShapeKind::Ellipse,
+                '#000000',
+                null,
+                0,
+                0,
+            ),
+            Make::text('foot', id: 'foot', frame: new Frame(900, 700, 200, 50)),
+            new ShapeLayer(
+                'base',
+                'Base',
+                new Frame(0, 500, 400, 300),
+                1,
+                false,
+                false,
+                ShapeKind::Star,
+                '#000000',
+                null,
+                0,
+                0,
+            ),
+        );
+        $frames = $this->frames((new ChangeSize(1200, 1600, Unit::Pixel, 96))->apply($template));
+        self::assertSame([0.0, 0.0, 1200.0, 1600.0], $frames['ground'], 'what ran from edge to edge does so again');
+        self::assertSame([100.0, 60.0, 300.0, 80.0], $frames['top']);
+        self::assertSame([100.0, 150.0, 300.0, 60.0], $frames['under'], 'as far below as before');
+        self::assertSame([500.0, 700.0, 200.0, 200.0], $frames['disc'], 'still round, still in the middle');
+        self::assertSame([0.0, 1300.0, 400.0, 300.0], $frames['base'], 'at the foot still, though other things were near it');
+        self::assertSame([900.0, 1500.0, 200.0, 50.0], $frames['foot'], 'as far from the foot as before');
+    }
+
+    public function testAnotherResolutionKeepsPhysicalSizes(): void
+    {
+        $template = Template::blank('x', 100, 50, Unit::Millimetre, 300);
+        $template = (new AddLayer(Make::text('a')))->apply((new SetSide(['bleed' => 35.433]))->apply($template));
+        $half = (new ChangeSize(100, 50, Unit::Millimetre, 150))->apply($template);
+        $text = $half->layer('recipient');
+        self::assertInstanceOf(TextLayer::class, $text);
+        self::assertEqualsWithDelta(50, $text->style->size, 0.1);
+        self::assertEqualsWithDelta(17.716, $half->bleed, 0.01);
+    }
+
+    #[TestWith(['card', 2, '63 × 88 mm', 35.43])]
+    #[TestWith(['postcard-9x6', 2, '9 × 6 in', 37.5])]
+    #[TestWith(['print-design', 1, '4500 × 5400 px', 0.0])]
+    public function testPresetsComeWithTheirSidesAndBleed(string $id, int $sides, string $size, float $bleed): void
+    {
+        $template = Preset::all()[$id]->template('x');
+        self::assertCount($sides, $template->sides);
+        self::assertSame($size, $template->size());
+        self::assertEqualsWithDelta($bleed, $template->bleed, 0.01);
+        self::assertSame('print-design' === $id, null === $template->side()->background);
+    }
+
+    /** @return array<string, list<float>> */
+    private function frames(Template $template): array
+    {
+        $frames = [];
+        foreach ($template->layers() as $layer) {
+            $frames[$layer->id] = array_map(static fn (float $v): float => round($v, 3), [
+                $layer->frame->x,
+                $layer->frame->y,
+                $layer->frame->width,
+                $layer->frame->height,
+            ]);
+        }
+
+        return $frames;
+    }
+}

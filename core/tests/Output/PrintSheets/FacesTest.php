@@ -1,0 +1,156 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Output\PrintSheets;
+
+use Morphea\Core\Output\PrintSheets\Arrangement;
+use Morphea\Core\Output\PrintSheets\Arranger;
+use Morphea\Core\Output\PrintSheets\BothSides;
+use Morphea\Core\Output\PrintSheets\Faces;
+use Morphea\Core\Output\PrintSheets\Imposition;
+use Morphea\Core\Output\PrintSheets\Order;
+use Morphea\Core\Output\PrintSheets\Page;
+use Morphea\Core\Output\PrintSheets\Paper;
+use Morphea\Core\Output\PrintSheets\PieceSize;
+use Morphea\Core\Output\PrintSheets\Room;
+use Morphea\Core\Output\PrintSheets\Spot;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** What is printed on the back lies behind what is on the front, and is the same way up. */
+final class FacesTest extends TestCase
+{
+    /** @return iterable<string, array{BothSides, bool, string, bool}> */
+    public static function ways(): iterable
+    {
+        foreach ([BothSides::Long, BothSides::Short, BothSides::WorkAndTurn, BothSides::WorkAndTumble] as $both) {
+            foreach ([false, true] as $lying) {
+                foreach (['upright', 'turned', 'mixed'] as $id) {
+                    $sideways = match ($both) {
+                        BothSides::Long => !$lying,
+                        BothSides::Short => $lying,
+                        BothSides::WorkAndTumble => false,
+                        default => true,
+                    };
+                    yield "$both->value, " . ($lying ? 'lying' : 'upright') . " paper, $id" => [$both, $lying, $id, $sideways];
+                }
+            }
+        }
+    }
+
+    #[DataProvider('ways')]
+    public function testTheBackOfEveryPieceIsBehindItsFront(BothSides $both, bool $lying, string $id, bool $sideways): void
+    {
+        $arrangement = self::arrangement($lying, $id);
+        $paper = $arrangement->paper;
+        $pages = self::pages($arrangement, $both, 25);
+        self::assertCount(2 * (int) ceil(25 / $arrangement->up()), $pages);
+        foreach (array_chunk($pages, 2) as [$front, $back]) {
+            self::assertSame([false, true, $front->sheet], [$front->isBack, $back->isBack, $back->sheet]);
+            self::assertSameSize($front->spots, $back->spots);
+            foreach ($front->spots as $spot) {
+                $behind = self::of($back, $spot->piece);
+                self::assertSame(1, $spot->side + $behind->side, 'one of them is the front');
+                [$one, $other] = [$spot->place->cut, $behind->place->cut];
+                // Looked at from behind, left and right change places, or head and foot do.
+                $x = $sideways ? $paper->width - $other->right : $other->left;
+                $y = $sideways ? $other->top : $paper->height - $other->bottom;
+                self::assertEqualsWithDelta([$one->left, $one->top], [$x, $y], 1e-6);
+                self::assertEqualsWithDelta([$one->width(), $one->height()], [$other->width(), $other->height()], 1e-6);
+                // Where the head of the piece points to, through the paper.
+                [$right, $down] = self::head($behind->place->turn);
+                self::assertSame(self::head($spot->place->turn), $sideways ? [-$right, $down] : [$right, -$down]);
+            }
+        }
+    }
+
+    public function testWithOneFormBothPassesHaveFrontsInTheSameHalf(): void
+    {
+        foreach ([[BothSides::WorkAndTurn, 'left'], [BothSides::WorkAndTumble, 'top']] as [$both, $half]) {
+            $arrangement = self::arrangement(false, 'upright');
+            foreach (self::pages($arrangement, $both, 8) as $page) {
+                self::assertCount(8, $page->spots);
+                foreach ($page->spots as $spot) {
+                    $first = 'left' === $half ? $spot->place->cut->left < 100 : $spot->place->cut->bottom < 149;
+                    self::assertSame($first ? 0 : 1, $spot->side, $both->value);
+                    self::assertSame(!$first && 'top' === $half ? 180 : 0, $spot->place->turn);
+                }
+            }
+        }
+    }
+
+    public function testBacksOnSheetsOfTheirOwnLieInTheSamePlaces(): void
+    {
+        $arrangement = self::arrangement(false, 'upright');
+        $pages = self::pages($arrangement, BothSides::Apart, 20);
+        self::assertSame([0, 1, 2, 0, 1, 2], array_map(static fn (Page $page): int => $page->sheet, $pages));
+        self::assertSame([false, false, false, true, true, true], array_map(static fn (Page $page): bool => $page->isBack, $pages));
+        self::assertEquals($pages[0]->spots[3]->place->cut, $pages[3]->spots[3]->place->cut);
+    }
+
+    public function testOnlyTheFrontWhereThereIsNoBackOrNoneIsWanted(): void
+    {
+        $arrangement = self::arrangement(false, 'upright');
+        self::assertCount(1, self::pages($arrangement, BothSides::None, 8));
+        self::assertCount(1, self::pages($arrangement, BothSides::Long, 8, sides: 1));
+    }
+
+    public function testWhatThePrinterShiftsIsSetOffOnTheBackAlone(): void
+    {
+        $arrangement = self::arrangement(false, 'upright');
+        $faces = new Faces($arrangement, BothSides::Long, 2, 1.5, -0.5);
+        $plain = new Faces($arrangement, BothSides::Long, 2);
+        self::assertEquals($plain->front(0, [0])->spots, $faces->front(0, [0])->spots);
+        [$moved, $as] = [$faces->back(0, [0])->spots[0]->place, $plain->back(0, [0])->spots[0]->place];
+        self::assertEqualsWithDelta([1.5, 0.5], [$moved->cut->left - $as->cut->left, $moved->cut->top - $as->cut->top], 1e-9);
+        self::assertEqualsWithDelta(1.5, $moved->printed()->left - $as->printed()->left, 1e-9);
+        // Seen from the front, that is 1.5 mm to the left and half a millimetre down: what the printer did the other way.
+        $short = (new Faces($arrangement, BothSides::Short, 2, 1.5, -0.5))->back(0, [0])->spots[0]->place;
+        $as = (new Faces($arrangement, BothSides::Short, 2))->back(0, [0])->spots[0]->place;
+        self::assertEqualsWithDelta([-1.5, -0.5], [$short->cut->left - $as->cut->left, $short->cut->top - $as->cut->top], 1e-9);
+    }
+
+    private static function arrangement(bool $lying, string $id): Arrangement
+    {
+        // On this paper each of the three ways is there.
+        $piece = 'mixed' === $id ? new PieceSize(55, 85, 2) : new PieceSize(90, 60, 2);
+        $all = (new Arranger($piece, new Room(Paper::named('A4', $lying), 5, 4)))->all();
+        foreach ($all as $one) {
+            if ($one->id === $id || 'mixed' === $id) {
+                return $one;
+            }
+        }
+        self::fail("no $id");
+    }
+
+    /** @return list<Page> */
+    private static function pages(Arrangement $arrangement, BothSides $both, int $pieces, int $sides = 2): array
+    {
+        $laid = Imposition::of($pieces, $arrangement->up(), Order::CutAndStack);
+
+        return iterator_to_array((new Faces($arrangement, $both, $sides))->pages($laid), false);
+    }
+
+    private static function of(Page $page, int $piece): Spot
+    {
+        foreach ($page->spots as $spot) {
+            if ($spot->piece === $piece) {
+                return $spot;
+            }
+        }
+        self::fail("piece $piece is not on the back");
+    }
+
+    /** @return array{int, int} to the right and down, of what was turned clockwise */
+    private static function head(int $turn): array
+    {
+        return match ($turn) {
+            0 => [0, -1],
+            90 => [1, 0],
+            180 => [0, 1],
+            270 => [-1, 0],
+            default => self::fail("$turn degrees"),
+        };
+    }
+}

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Rendering\Layout;
+
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Correction;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Rendering\Drawing\ModulesItem;
+use Morphea\Core\Rendering\Drawing\TextItem;
+use Morphea\Core\Rendering\Layout\LaidOut;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\Make;
+use PHPUnit\Framework\TestCase;
+
+final class CodeLayerTest extends TestCase
+{
+    public function testModulesAreWholeDotsAndTheQuietZoneLiesInsideTheFrame(): void
+    {
+        $modules = $this->modules(self::laid(self::qr(new Frame(10.4, 10.4, 300, 300)), 'TW-1'));
+        self::assertSame(10.0, $modules->width, '300 over 21 modules and 8 of quiet, whole');
+        self::assertSame(round($modules->x), $modules->x);
+        self::assertGreaterThanOrEqual(10.4 + 40, $modules->x);
+    }
+
+    public function testABarcodeHasItsWordsUnderIt(): void
+    {
+        $layer = new CodeLayer(
+            'code',
+            'Code',
+            new Frame(0, 0, 600, 200),
+            1,
+            false,
+            false,
+            Pattern::parse('T-{no}'),
+            CodeKind::Code128,
+        );
+        $items = self::laid($layer, '7')->drawing->groups[0]->items;
+        $words = array_values(array_filter($items, static fn ($item): bool => $item instanceof TextItem));
+        self::assertSame('T-7', $words[0]->text);
+        self::assertSame(164.0, $this->modules(self::laid($layer, '7'))->height);
+    }
+
+    public function testACodeTooFineOrTooFaintIsFound(): void
+    {
+        $tiny = self::qr(new Frame(0, 0, 60, 60));
+        self::assertSame(
+            ['Code: its modules are 0.17 mm wide; 0.33 mm are read reliably. Make it larger or its words shorter.'],
+            self::findings($tiny, 'TW-1', 300),
+        );
+        $faint = new CodeLayer(
+            'code',
+            'Code',
+            new Frame(0, 0, 600, 600),
+            1,
+            false,
+            false,
+            Pattern::parse('{no}'),
+            CodeKind::Qr,
+            Correction::Low,
+            '#999999',
+        );
+        self::assertSame(['Code: contrast 2.8 : 1 is too faint for readers, who need 4.'], self::findings($faint, 'TW-1', 300));
+        self::assertSame([], self::findings(self::qr(new Frame(0, 0, 300, 300)), 'TW-1', 300));
+    }
+
+    public function testWordsThatMakeNoCodeStopThePieceAndEmptyOnesHide(): void
+    {
+        $ean = new CodeLayer(
+            'code',
+            'Code',
+            new Frame(0, 0, 600, 200),
+            1,
+            false,
+            false,
+            Pattern::parse('{no}'),
+            CodeKind::Ean13,
+        );
+        $findings = Make::findings(self::template($ean), ['no' => '12']);
+        self::assertTrue($findings[0]->blocks());
+        self::assertSame(
+            'Code: “12” does not go into EAN-13: it takes 12 digits, or 13 with the check digit.',
+            $findings[0]->sentence,
+        );
+        self::assertSame(['Code: is empty and hides.'], self::findings($ean, '', 96));
+        self::assertSame([], self::laid($ean, '')->drawing->groups[0]->items);
+    }
+
+    /** @return list<string> */
+    private static function findings(CodeLayer $layer, string $no, float $dpi): array
+    {
+        return array_map(
+            static fn (Finding $finding): string => $finding->sentence,
+            Make::findings(self::template($layer, $dpi), ['no' => $no]),
+        );
+    }
+
+    private static function qr(Frame $frame): CodeLayer
+    {
+        return new CodeLayer('code', 'Code', $frame, 1, false, false, Pattern::parse('{no}'), CodeKind::Qr);
+    }
+
+    private static function laid(CodeLayer $layer, string $no, float $dpi = 96): LaidOut
+    {
+        return Make::laid(self::template($layer, $dpi), ['no' => $no]);
+    }
+
+    private static function template(CodeLayer $layer, float $dpi = 96): Template
+    {
+        return new Template('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->sides);
+    }
+
+    private function modules(LaidOut $laid): ModulesItem
+    {
+        foreach ($laid->drawing->groups[0]->items as $item) {
+            if ($item instanceof ModulesItem) {
+                return $item;
+            }
+        }
+        self::fail('There is no code.');
+    }
+}

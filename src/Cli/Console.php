@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Exception\ExceptionInterface;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/** The command line: wrong use (an unknown command or option, an argument that is missing) is one sentence and exit status 2. */
+final class Console extends Application
+{
+    public function doRun(InputInterface $input, OutputInterface $output): int
+    {
+        try {
+            return parent::doRun($input, $output);
+        } catch (ExceptionInterface $e) {
+            $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+            $sentence = (string) preg_replace('/\s+/', ' ', trim($e->getMessage()));
+            $errors->writeln(($input->getFirstArgument() ?? 'console') . ": $sentence", OutputInterface::OUTPUT_RAW);
+
+            return Command::INVALID;
+        }
+    }
+}

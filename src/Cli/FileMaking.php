@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Morphea\App\Engine\Import\FilePictures;
+use Morphea\App\Engine\Import\FontFile;
+use Morphea\App\Engine\Import\MorpheaFile;
+use Morphea\App\Engine\Production\Choice;
+use Morphea\App\Engine\Production\Making;
+use Morphea\App\Engine\Render\Engine;
+use Morphea\App\Engine\Render\Engines;
+use Morphea\App\Engine\Render\OwnFont;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Rendering\Layout\EvenSizes;
+
+/** What pieces of a file have in common: with its pictures and its fonts. */
+final readonly class FileMaking
+{
+    public function __construct(private Engines $engines, private FilePictures $pictures)
+    {
+    }
+
+    public function engine(MorpheaFile $file): Engine
+    {
+        return $this->engines->withFiles(
+            array_map(
+                static fn (FontFile $font): OwnFont => new OwnFont(
+                    $font->family,
+                    $font->weight,
+                    $font->italic,
+                    $font->hash(),
+                    $font->ending,
+                    static fn (): string => $font->bytes,
+                ),
+                $file->fonts,
+            ),
+        );
+    }
+
+    /** @param non-empty-list<Choice> $choices */
+    public function of(MorpheaFile $file, Template $template, array $choices, EvenSizes $even): Making
+    {
+        return new Making($template, $choices, $this->engine($file)->layouter, $this->pictures->of($file), $even, $file->touchUps());
+    }
+}

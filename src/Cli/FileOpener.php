@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Morphea\App\Engine\Import\MorpheaArchive;
+use Morphea\App\Engine\Import\MorpheaFile;
+use Morphea\App\Engine\Import\TableReader;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\Core\Design\Model\AutoLink;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Rendering\Layout\EvenSizes;
+use Morphea\Core\Table\Data\Edit\TakeTable;
+use Morphea\Core\Table\Data\Table;
+
+/** Opens a .morphea file, with rows of its own or those of another file. */
+final readonly class FileOpener
+{
+    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private FileMaking $makings)
+    {
+    }
+
+    /**
+     * @param string|null $rows path of a table
+     *
+     * @throws UploadError when they cannot be used
+     */
+    public function open(string $path, ?string $rows): OpenFile
+    {
+        $file = $this->archive->read($path, basename($path));
+        $table = null === $rows ? $file->table : $this->anew($rows, $file->table);
+        if (null === $table) {
+            throw new UploadError(basename($path) . ' holds no rows. Give a table with --rows=FILE.');
+        }
+
+        return $this->with($file, $table);
+    }
+
+    /**
+     * A file that was read, or made, with rows.
+     *
+     * @throws UploadError when they cannot be used
+     */
+    public function with(MorpheaFile $file, Table $table): OpenFile
+    {
+        $skipped = $table->skipped();
+        $template = AutoLink::of($file->template, $table->columns)->template->made();
+        $this->checkColumns($template, $table);
+        $texts = $this->makings->engine($file)->texts;
+        $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->records()), $skipped), $texts);
+
+        return new OpenFile($file, $template, $table, $skipped, $even);
+    }
+
+    /** Rows that the file had already stay themselves. */
+    private function anew(string $path, ?Table $here): Table
+    {
+        $rows = $this->tables->file($this->existing($path), basename($path));
+
+        return TakeTable::fresh($rows, '')->apply($here ?? new Table([], []));
+    }
+
+    private function existing(string $path): string
+    {
+        return is_file($path) ? $path : throw new UploadError("--rows=$path: there is no such file.");
+    }
+
+    private function checkColumns(Template $template, Table $table): void
+    {
+        foreach ($template->placeholders() as $layer) {
+            if ([] !== ($unknown = array_diff($layer->columns(), $table->keys()))) {
+                throw new UploadError(
+                    \sprintf(
+                        '“%s” shows the column “%s”, which the table has not. Its columns are: %s.',
+                        $layer->name,
+                        implode('”, “', $unknown),
+                        implode(', ', $table->keys()),
+                    ),
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,246 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Morphea\App\Engine\Production\Binder;
+use Morphea\App\Engine\Production\Choice;
+use Morphea\App\Engine\Production\Making;
+use Morphea\App\Engine\Production\Option;
+use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Output\FileNames\FileNames;
+use Morphea\Core\Output\FileNames\Naming;
+use Morphea\Core\Table\Data\RowSelection;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Naming\SafeName;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternError;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Process\Process;
+
+/**
+ * A run from files alone, split over processes.
+ *
+ * @phpstan-import-type Result from FolderSink
+ */
+final readonly class FilePress
+{
+    /** Microseconds between looks at how far it is. */
+    private const LOOK = 50_000;
+
+    public function __construct(
+        private FileOpener $opener,
+        private FileMaking $makings,
+        private Binder $binder,
+        private TemplateCodec $codec,
+        private string $projectDir,
+        #[Autowire('%kernel.environment%')] private string $environment,
+        #[Autowire('%kernel.debug%')] private bool $debug,
+    ) {
+    }
+
+    /**
+     * @return list<Result> in the order of the rows
+     *
+     * @throws UploadError when the input cannot be used
+     * @throws RenderError when the folder cannot be written
+     */
+    public function press(PressOptions $order): array
+    {
+        $open = $this->opener->open($order->file, $order->rows);
+        [$file, $template, $table, $skipped, $even] = [$open->file, $open->template, $open->table, $open->skipped, $open->even];
+        $pieces = array_values(
+            array_filter(
+                $this->named($order, $template, $table),
+                static fn (Wanted $piece): bool => !isset($skipped[$piece->row->number]),
+            ),
+        );
+        if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
+            throw new UploadError("--to={$order->to}: the folder cannot be made.");
+        }
+        $this->checkChoices($order, $template, $table);
+        /** @param list<Wanted> $wanted */
+        $share = fn (array $wanted): Share => new Share(
+            $order->file,
+            $this->codec->encode($template),
+            array_map(static fn (Choice $choice): array => $choice->toArray(), $order->choices),
+            $even->sizes,
+            $order->to,
+            $order->since,
+            array_values($wanted),
+            (string) tempnam(sys_get_temp_dir(), 'morphea'),
+        );
+        $making = $this->makings->of($file, $template, $order->choices, $even);
+        $results = $this->bind($order, $making, $pieces, $this->spread($order, $share, $pieces));
+        Manifest::of($order->to)->add(array_merge(...array_column($results, 'keys')));
+
+        return array_values($results);
+    }
+
+    private function checkChoices(PressOptions $order, Template $template, Table $table): void
+    {
+        foreach ($order->choices as $choice) {
+            $side = $choice->settings->side;
+            if ('' !== $side && !isset($template->sides[(int) $side])) {
+                throw new UploadError(\sprintf('--side=%d: the design has %d.', (int) $side + 1, \count($template->sides)));
+            }
+            $trouble = $choice->trouble($template);
+            if (null !== $trouble) {
+                throw new UploadError("--as={$choice->output::id()}: $trouble");
+            }
+            if (\in_array(Option::By, $choice->output->options(), true) && !\in_array($choice->settings->by, $table->keys(), true)) {
+                throw new UploadError(
+                    "--group-by={$choice->settings->by}: there is no such column. The columns are: " . implode(', ', $table->keys()) . '.',
+                );
+            }
+        }
+    }
+
+    /** @return list<Wanted> the rows to make with their file names */
+    private function named(PressOptions $order, Template $template, Table $table): array
+    {
+        $name = $order->name ?? Pattern::column($template->linkedColumns()[0] ?? $table->keys()[0]);
+        try {
+            $pattern = Pattern::parse($name, $template->locale);
+            $picked = array_flip(RowSelection::parse($order->only, \count($table->rows))->of(\count($table->rows)));
+        } catch (PatternError $e) {
+            throw new UploadError("--name=$name: {$e->getMessage()}", 0, $e);
+        } catch (TableError $e) {
+            throw new UploadError("--only=$order->only: {$e->getMessage()}", 0, $e);
+        }
+        if ([] !== ($unknown = $pattern->unknownColumns([...$table->keys(), ...array_keys(Naming::MORE)]))) {
+            throw new UploadError(
+                \sprintf(
+                    '--name=%s: there is no column “%s”. The columns are: %s.',
+                    $name,
+                    implode('”, “', $unknown),
+                    implode(', ', $table->keys()),
+                ),
+            );
+        }
+        $naming = new Naming($pattern, day: (new \DateTimeImmutable())->format('Y-m-d'));
+        $names = new FileNames($naming, $template->locale, \count($table->rows));
+        $pieces = [];
+        foreach ($table->records() as $number => $row) {
+            $file = $names->next($row);
+            if (isset($picked[$number])) {
+                $pieces[] = new Wanted($number, $file, $row);
+            }
+        }
+
+        return $pieces;
+    }
+
+    /**
+     * Every process writes down what came of each piece; what one that died was at is tried again, by itself, and given
+     * up after a few times.
+     *
+     * @param \Closure(list<Wanted>): Share $share
+     * @param list<Wanted>                  $pieces
+     *
+     * @return array<int, Result> by row number
+     */
+    private function spread(PressOptions $order, \Closure $share, array $pieces): array
+    {
+        $results = [];
+        $children = [];
+        foreach (array_chunk($pieces, max(1, (int) ceil(\count($pieces) / $order->jobs))) as $wanted) {
+            $children[] = $this->child($share($wanted));
+        }
+        while (null !== ($child = array_shift($children))) {
+            [$process, $path, $given] = $child;
+            while ($process->isRunning()) {
+                usleep(self::LOOK);
+                $logs = array_map(static fn (array $one): string => $one[2]->log, [$child, ...$children]);
+                ($order->told)(\count($results) + array_sum(array_map(FolderSink::count(...), $logs)), \count($pieces));
+            }
+            [$done, $begun, $error] = FolderSink::read($given->log);
+            array_map(unlink(...), [$given->log, $path]);
+            if (null !== $error) {
+                throw new RenderError($error);
+            }
+            if ([] === $done && [] === $begun) {
+                throw new RenderError('The process that makes the pieces ended at once. ' . trim($process->getErrorOutput()));
+            }
+            $results += $done;
+            $left = array_map(
+                static fn (Wanted $piece): Wanted => new Wanted(
+                    $piece->position,
+                    $piece->name,
+                    $piece->row,
+                    $piece->tries + (\in_array($piece->position, $begun, true) ? 1 : 0),
+                ),
+                array_filter($given->wanted, static fn (Wanted $piece): bool => !isset($done[$piece->row->number])),
+            );
+            if ([] !== $left) {
+                $children[] = $this->child($share(array_values($left)));
+            }
+        }
+        ksort($results);
+
+        return $results;
+    }
+
+    /** @return array{Process, string, Share} the process, the file that says what it makes, and what that is */
+    private function child(Share $share): array
+    {
+        NoRoom::write($path = (string) tempnam(sys_get_temp_dir(), 'morphea'), serialize($share));
+        // A process of its own and no fork: the libraries that draw have threads, which do not come along.
+        $process = new Process(
+            [\PHP_BINARY, '-d', 'ffi.enable=1', "$this->projectDir/bin/console", 'morphea:press-share', $path],
+            env: ['APP_ENV' => $this->environment, 'APP_DEBUG' => $this->debug ? '1' : '0'],
+            timeout: null,
+        );
+        $process->start();
+
+        return [$process, $path, $share];
+    }
+
+    /**
+     * The documents, out of all pieces that are made.
+     *
+     * @param list<Wanted>       $pieces
+     * @param array<int, Result> $results
+     *
+     * @return array<int, Result>
+     */
+    private function bind(PressOptions $order, Making $making, array $pieces, array $results): array
+    {
+        $made = static function () use ($pieces, &$results): array {
+            return array_filter($pieces, static fn (Wanted $piece): bool => null === $results[$piece->row->number]['reason']);
+        };
+        $name = SafeName::of($making->template->name) ?: 'pieces';
+        $documents = [];
+        $this->binder->bind(
+            $making,
+            $made,
+            $name,
+            static function (string $name, string $path) use ($order, &$documents): void {
+                if (!@copy($path, "$order->to/$name.new") || !rename("$order->to/$name.new", "$order->to/$name")) {
+                    throw new RenderError("$order->to/$name cannot be written.");
+                }
+                $documents[] = "$order->to/$name";
+            },
+            static function (Wanted $piece, string $why) use (&$results): void {
+                $results[$piece->row->number] = ['file' => null, 'files' => [], 'reason' => $why] + $results[$piece->row->number];
+            },
+        );
+        if (1 !== \count($documents)) {
+            return $results;
+        }
+
+        return array_map(
+            static fn (array $result): array => null !== $result['reason'] || null !== $result['file']
+                ? $result
+                : ['file' => $documents[0], 'files' => $documents] + $result,
+            $results,
+        );
+    }
+}

@@ -1,0 +1,164 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Morphea\App\Engine\Production\Drawn;
+use Morphea\App\Engine\Production\Made;
+use Morphea\App\Engine\Production\Sink;
+use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Rendering\Layout\TextFacts;
+
+/**
+ * Pieces into a folder. What came of each is written down at once, a line of JSON each, for the process that started
+ * this one.
+ *
+ * @phpstan-type Result array{row: int, file: string|null, files: list<string>, keys: array<string, string>, taken: bool,
+ *   reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, findings: list<array<string, mixed>>}
+ */
+final class FolderSink implements Sink
+{
+    /** @var resource */
+    private $log;
+    /** @var array<string, string> paths of files that are there already, by key */
+    private array $had = [];
+
+    public function __construct(private readonly string $folder, private readonly Manifest $since, string $log)
+    {
+        $this->log = fopen($log, 'w') ?: throw new NoRoom("$log cannot be written.");
+    }
+
+    /**
+     * @return array{array<int, Result>, list<int>, string|null} what came of pieces, by row number; positions of those
+     * that were begun; why none could be made any more
+     */
+    public static function read(string $log): array
+    {
+        $results = $begun = [];
+        $error = null;
+        foreach (file($log, \FILE_IGNORE_NEW_LINES | \FILE_SKIP_EMPTY_LINES) ?: [] as $line) {
+            /** @var array{begun?: int, failed?: string}|Result|null $told null of a line that was cut off */
+            $told = json_decode($line, true);
+            if (isset($told['begun'])) {
+                $begun[] = $told['begun'];
+            } elseif (isset($told['failed'])) {
+                $error = $told['failed'];
+            } elseif (isset($told['row'])) {
+                $results[$told['row']] = $told;
+            }
+        }
+
+        return [$results, $begun, $error];
+    }
+
+    /** How many pieces are done, by what is written down so far. */
+    public static function count(string $log): int
+    {
+        return substr_count((string) @file_get_contents($log), '{"row":');
+    }
+
+    public function begins(Wanted $piece): void
+    {
+        $this->tell(['begun' => $piece->position]);
+    }
+
+    public function have(array $keys): array
+    {
+        $found = array_filter(array_combine($keys, array_map($this->since->find(...), $keys)), is_string(...));
+        $this->had += $found;
+
+        return $found;
+    }
+
+    public function files(Wanted $piece, array $files, Drawn $drawn): void
+    {
+        $names = [];
+        $taken = [] !== $files;
+        foreach ($files as $file) {
+            $names[$file->key] = $file->name;
+            $path = "$this->folder/$file->name";
+            if (null !== $file->bytes) {
+                $taken = false;
+                $this->put($path, $file->bytes);
+            } elseif (realpath($this->had[$file->key]) !== realpath($path)) {
+                $this->put($path, (string) file_get_contents($this->had[$file->key]));
+            }
+        }
+        $paths = array_map(fn (Made $file): string => "$this->folder/$file->name", $files);
+        $this->tell(self::result($piece, $paths, null, $drawn, $names, $taken));
+    }
+
+    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
+    {
+        $this->tell(self::result($piece, [], $reason, $drawn));
+    }
+
+    public function ends(): void
+    {
+    }
+
+    public function isStopped(): bool
+    {
+        return false;
+    }
+
+    public function failed(string $why): void
+    {
+        $this->tell(['failed' => $why]);
+    }
+
+    /** @param array<string, mixed> $what */
+    private function tell(array $what): void
+    {
+        fwrite($this->log, json_encode($what, \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE) . "\n");
+        fflush($this->log);
+    }
+
+    private function put(string $path, string $bytes): void
+    {
+        if (!is_dir(\dirname($path)) && !@mkdir(\dirname($path), 0o777, true) && !is_dir(\dirname($path))) {
+            throw new NoRoom(\dirname($path) . ' cannot be made.');
+        }
+        NoRoom::write("$path.new", $bytes);
+        rename("$path.new", $path);
+    }
+
+    /**
+     * @param list<string>          $files
+     * @param array<string, string> $keys
+     *
+     * @return Result
+     */
+    private static function result(
+        Wanted $piece,
+        array $files,
+        ?string $reason,
+        ?Drawn $drawn,
+        array $keys = [],
+        bool $taken = false,
+    ): array {
+        $dpi = $drawn?->sides[0]->drawing->dpi ?? 72.0;
+        $texts = array_values(array_filter($drawn?->texts() ?? [], static fn (TextFacts $text): bool => $text->placeholder));
+
+        return [
+            'row' => $piece->row->number,
+            'file' => $files[0] ?? null,
+            'files' => $files,
+            'keys' => $keys,
+            'taken' => $taken,
+            'reason' => $reason,
+            'texts' => array_map(
+                static fn (TextFacts $text): array => [
+                    'layer' => $text->layer,
+                    'size' => round(($text->size / $dpi) * 72, 2),
+                    'lines' => $text->lines,
+                ],
+                $texts,
+            ),
+            'findings' => array_map(static fn (Finding $finding): array => $finding->toArray(), $drawn->findings ?? []),
+        ];
+    }
+}

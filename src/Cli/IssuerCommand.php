@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Delivery\Verification\Issuers;
+use Morphea\App\Platform\Account\MemberProvider;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/** Confirms the issuer's name that a member's verification pages show: 0 done or shown, 2 where it cannot be. */
+#[AsCommand('morphea:issuer', 'Show or confirm the name in which a member says that pieces are genuine')]
+final class IssuerCommand extends Command
+{
+    private const LONGEST = 200;
+
+    public function __construct(
+        private readonly MemberProvider $members,
+        private readonly EntityManagerInterface $entities,
+        private readonly Issuers $issuers,
+    ) {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addArgument('email', InputArgument::REQUIRED, 'Email address of the account')
+            ->addArgument('name', InputArgument::OPTIONAL, 'The name to confirm; without it the one that counts is shown')
+            ->addOption('remove', null, InputOption::VALUE_NONE, 'Take the confirmed name away: the installation’s counts then');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $member = $this->members->find((string) $input->getArgument('email'));
+        $name = trim((string) preg_replace('/\s+/u', ' ', (string) $input->getArgument('name')));
+        $wrong = match (true) {
+            null === $member => 'There is no account with this email address.',
+            mb_strlen($name) > self::LONGEST => 'The name is too long: up to ' . self::LONGEST . ' characters.',
+            '' !== $name && (bool) $input->getOption('remove') => 'Give a name or --remove, not both.',
+            default => null,
+        };
+        if (null === $member || null !== $wrong) {
+            $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+            $errors->writeln("morphea:issuer: $wrong", OutputInterface::OUTPUT_RAW);
+
+            return Command::INVALID;
+        }
+        if ('' !== $name || (bool) $input->getOption('remove')) {
+            $member->issues('' === $name ? null : $name);
+            $this->entities->flush();
+        }
+        $output->writeln("{$member->getUserIdentifier()}: {$this->issuers->of($member)}", OutputInterface::OUTPUT_RAW);
+
+        return Command::SUCCESS;
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Morphea\App\Platform\Maintenance\BackupError;
+use Morphea\App\Platform\Maintenance\MoveIn;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/** From one machine to many: see docs/deploy.md. */
+#[AsCommand('morphea:move-in', 'Take all of an SQLite database, and its files, into the database and store of the settings')]
+final class MoveInCommand extends Command
+{
+    public function __construct(private readonly MoveIn $move)
+    {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addArgument('database', InputArgument::REQUIRED, 'the file of SQLite')->addArgument(
+            'storage',
+            InputArgument::OPTIONAL,
+            'the store its files lie in, as STORAGE_DSN said it, if they are to go, too: local:///srv/morphea/var/files',
+        );
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        [$database, $storage] = [$input->getArgument('database'), $input->getArgument('storage')];
+        try {
+            if (\is_string($storage)) {
+                // First, so that no row ever speaks of a file that is not there.
+                $files = $this->move->files($storage, static function (int $count) use ($output): void {
+                    0 === $count % 1_000 && $output->writeln(number_format($count) . ' files');
+                });
+                $output->writeln(number_format($files) . ' files are there, each by its checksum.');
+            }
+            $rows = $this->move->rows(
+                \is_string($database) ? $database : '',
+                static fn (string $table, int $count) => $output->writeln(\sprintf('%10s  %s', number_format($count), $table)),
+            );
+        } catch (BackupError | \InvalidArgumentException $e) {
+            $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+            $errors->writeln('morphea:move-in: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+
+            return Command::INVALID;
+        }
+        $output->writeln(number_format($rows) . ' rows are there; each was read again and is what it was.');
+
+        return Command::SUCCESS;
+    }
+}

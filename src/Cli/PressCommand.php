@@ -1,0 +1,270 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Morphea\App\Engine\Production\Choice;
+use Morphea\App\Engine\Production\Output;
+use Morphea\App\Engine\Production\Outputs;
+use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\Core\Output\Mockups\Product;
+use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Table\Cells\Harmless;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Helper\ProgressBar;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/** Makes pieces from files alone. Exit status: 0 all made, 1 some not made, 2 unusable input. */
+#[AsCommand('morphea:press', 'Make the pieces of a .morphea file, without web or database')]
+final class PressCommand extends Command
+{
+    public const ALL_MADE = 0;
+    public const SOME_NOT_MADE = 1;
+    public const UNUSABLE = 2;
+
+    public function __construct(private readonly FilePress $press, private readonly Outputs $outputs)
+    {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $products = implode(', ', array_keys(Product::drawn()));
+        $this->addArgument('file', InputArgument::REQUIRED, 'the .morphea file')
+            ->addOption(
+                'rows',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'table with the rows (csv, tsv, xlsx, ods); without it, the rows in the file',
+            )
+            ->addOption('as', null, InputOption::VALUE_REQUIRED, $this->kinds(), 'pdf')
+            ->addOption('to', null, InputOption::VALUE_REQUIRED, 'folder for the pieces', '.')
+            ->addOption(
+                'name',
+                null,
+                InputOption::VALUE_REQUIRED,
+                "file names, as in '{full_name}'; without it, the first linked column",
+            )
+            ->addOption('only', null, InputOption::VALUE_REQUIRED, 'rows to make, as in 1-10,15', '')
+            ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'processes at a time', '1')
+            ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'as cut, without the bleed of the template')
+            ->addOption('marks', null, InputOption::VALUE_NONE, 'with bleed, and marks where it is cut')
+            ->addOption('side', null, InputOption::VALUE_REQUIRED, 'only one of the sides, 1 being the first')
+            ->addOption('group-by', null, InputOption::VALUE_REQUIRED, 'column for --as=pdfs-by: a PDF for each of its values')
+            ->addOption('dpi', null, InputOption::VALUE_REQUIRED, 'pictures with so many pixels to the inch')
+            ->addOption('width', null, InputOption::VALUE_REQUIRED, 'pictures so many pixels wide')
+            ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
+            ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) Settings::RATE)
+            ->addOption('moment', null, InputOption::VALUE_REQUIRED, 'stills of shorts so many seconds after their beginning', '')
+            ->addOption('product', null, InputOption::VALUE_REQUIRED, 'for --as=products: ' . $products, 'tote')
+            ->addOption('megabytes', null, InputOption::VALUE_REQUIRED, 'shorts no larger than so many', '')
+            ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) Settings::QUALITY)
+            ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
+            ->addOption(
+                'ground',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'designed, nothing (see-through) or a colour as #RRGGBB',
+                Settings::DESIGNED,
+            )
+            ->addOption('outlines', null, InputOption::VALUE_NONE, 'SVG with letters as outlines')
+            ->addOption('since', null, InputOption::VALUE_REQUIRED, 'folder of an earlier making: what has not changed is taken from it')
+            ->addOption('report', null, InputOption::VALUE_REQUIRED, 'file for a report as CSV, a line for each row')
+            ->addOption(
+                'json',
+                null,
+                InputOption::VALUE_NONE,
+                'print a line of JSON for each row: file, size used, lines, findings',
+            );
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        $began = microtime(true);
+        $bar = $errors->isDecorated() ? new ProgressBar($errors) : null;
+        try {
+            $results = $this->press->press($this->order($input, self::told($bar)));
+            $report = $input->getOption('report');
+            if (\is_string($report)) {
+                self::report($report, $results);
+            }
+        } catch (UploadError | RenderError | NoRoom $e) {
+            $errors->writeln('morphea:press: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+
+            return self::UNUSABLE;
+        }
+        $bar?->clear();
+        $json = (bool) $input->getOption('json');
+        $made = 0;
+        foreach ($results as $result) {
+            $made += null === $result['reason'] ? 1 : 0;
+            if ($json) {
+                $output->writeln(
+                    json_encode($result, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES),
+                    OutputInterface::OUTPUT_RAW,
+                );
+            } elseif (null !== $result['reason']) {
+                $errors->writeln("row {$result['row']} not made: {$result['reason']}", OutputInterface::OUTPUT_RAW);
+            }
+        }
+        if (!$json) {
+            $output->writeln(
+                \sprintf('%d made, %d not made, in %.1f s', $made, \count($results) - $made, microtime(true) - $began),
+            );
+        }
+
+        return $made === \count($results) ? self::ALL_MADE : self::SOME_NOT_MADE;
+    }
+
+    /** @return \Closure(int, int): void */
+    private static function told(?ProgressBar $bar): \Closure
+    {
+        return static function (int $done, int $of) use ($bar): void {
+            if (null !== $bar) {
+                $bar->setFormat(' %current% of %max% [%bar%] %elapsed:6s%, %remaining:6s% left');
+                $bar->setMaxSteps($of);
+                $bar->setProgress(min($done, $of));
+            }
+        };
+    }
+
+    /** @param list<array{row: int, files: list<string>, taken: bool, reason: string|null}> $results */
+    private static function report(string $path, array $results): void
+    {
+        $out = @fopen($path, 'w') ?: throw new NoRoom("--report=$path cannot be written.");
+        fputcsv($out, ['row', 'outcome', 'reason', 'files'], escape: '', eol: "\r\n");
+        foreach ($results as $result) {
+            $outcome = null !== $result['reason'] ? 'not made' : ($result['taken'] ? 'taken over, as it was' : 'made');
+            $line = [(string) $result['row'], $outcome, (string) $result['reason'], implode(' | ', $result['files'])];
+            fputcsv($out, array_map(Harmless::cell(...), $line), escape: '', eol: "\r\n");
+        }
+        fclose($out);
+    }
+
+    private function kinds(): string
+    {
+        $kinds = array_map(
+            static fn (Output $output): string => $output::id() . ' (' . $output->label() . ')',
+            $this->outputs->all(),
+        );
+
+        return implode(', ', $kinds);
+    }
+
+    /**
+     * @param \Closure(int, int): void $told
+     *
+     * @throws UploadError
+     */
+    private function order(InputInterface $input, \Closure $told): PressOptions
+    {
+        $text = static function (string $name) use ($input): ?string {
+            $value = $input->getOption($name);
+
+            return \is_string($value) ? $value : null;
+        };
+        $jobs = (string) $text('jobs');
+        if (!ctype_digit($jobs) || (int) $jobs < 1 || (int) $jobs > 64) {
+            throw new UploadError("--jobs=$jobs: say a number from 1 to 64.");
+        }
+        $since = $text('since');
+        if (null !== $since && !is_file("$since/" . Manifest::FILE)) {
+            throw new UploadError("--since=$since: there is no " . Manifest::FILE . ' in it. Give the folder of an earlier making.');
+        }
+        $report = $text('report');
+        if (null !== $report && (is_dir($report) || !is_writable(file_exists($report) ? $report : \dirname($report)))) {
+            throw new UploadError("--report=$report: this file cannot be written.");
+        }
+        $file = $input->getArgument('file');
+
+        return new PressOptions(
+            \is_string($file) ? $file : '',
+            $text('rows'),
+            $this->choices((string) $text('as'), $this->settings($input, $text)),
+            (string) $text('to'),
+            $text('name'),
+            (string) $text('only'),
+            (int) $jobs,
+            $since,
+            $told,
+        );
+    }
+
+    /** @return non-empty-list<Choice> */
+    private function choices(string $as, Settings $settings): array
+    {
+        $choices = [];
+        foreach (explode(',', $as) as $id) {
+            $output = $this->outputs->find(trim($id));
+            if (null === $output) {
+                throw new UploadError("--as=$id: say one or more of " . implode(', ', array_keys($this->outputs->all())) . '.');
+            }
+            $choices[$output::id()] = new Choice($output, $settings);
+        }
+
+        return array_values($choices);
+    }
+
+    /** @param \Closure(string): ?string $text */
+    private function settings(InputInterface $input, \Closure $text): Settings
+    {
+        $said = [];
+        foreach (['dpi', 'width', 'factor'] as $kind) {
+            $value = $text($kind);
+            if (null !== $value) {
+                if (!is_numeric($value) || (float) $value <= 0) {
+                    throw new UploadError("--$kind=$value: say a number above 0.");
+                }
+                $said += ['size' => $kind, 'value' => $value];
+            }
+        }
+        $rate = (string) $text('rate');
+        if (!\in_array($rate, array_map(strval(...), Timing::RATES), true)) {
+            throw new UploadError("--rate=$rate: say one of " . implode(', ', Timing::RATES) . '.');
+        }
+        $moment = (string) $text('moment');
+        if ('' !== $moment && (!is_numeric($moment) || (float) $moment < 0)) {
+            throw new UploadError("--moment=$moment: say how many seconds after the beginning.");
+        }
+        $most = (string) $text('megabytes');
+        if ('' !== $most && (!is_numeric($most) || (float) $most <= 0)) {
+            throw new UploadError("--megabytes=$most: say a number above 0.");
+        }
+        $quality = (string) $text('quality');
+        if (!ctype_digit($quality) || (int) $quality < 1 || (int) $quality > 100) {
+            throw new UploadError("--quality=$quality: say a number from 1 to 100.");
+        }
+        $ground = (string) $text('ground');
+        if (1 !== preg_match('/^(designed|nothing|#[0-9A-Fa-f]{6})$/D', $ground)) {
+            throw new UploadError("--ground=$ground: say designed, nothing, or a colour as #RRGGBB.");
+        }
+        $side = $text('side');
+        if (null !== $side && 1 !== preg_match('/^[1-9]$/D', $side)) {
+            throw new UploadError("--side=$side: say a number from 1 on.");
+        }
+
+        return Settings::of($said + [
+            'quality' => $quality,
+            'rate' => $rate,
+            'moment' => $moment,
+            'megabytes' => $most,
+            'ground' => $ground,
+            'edge' => $input->getOption('marks') ? 'marks' : ($input->getOption('no-bleed') ? 'cut' : 'bleed'),
+            'inSteps' => (bool) $input->getOption('progressive'),
+            'outlines' => (bool) $input->getOption('outlines'),
+            'by' => (string) $text('group-by'),
+            'product' => (string) $text('product'),
+            'side' => null === $side ? '' : (string) ((int) $side - 1),
+        ]);
+    }
+}

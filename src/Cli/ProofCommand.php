@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Morphea\App\Editor\Checks\ContactSheet;
+use Morphea\App\Editor\Checks\FindingsCsv;
+use Morphea\App\Engine\Import\FilePictures;
+use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Severity;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Layout\LaidOut;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/**
+ * Lays every row out for real and says what is to be looked at, without making anything.
+ *
+ * @phpstan-import-type Shown from ContactSheet
+ */
+#[AsCommand('morphea:proof', 'Check all pieces of a .morphea file')]
+final class ProofCommand extends Command
+{
+    private const IN_ORDER = 0;
+    private const TO_LOOK_AT = 1;
+    private const UNUSABLE = 2;
+
+    public function __construct(
+        private readonly FileOpener $opener,
+        private readonly FileProof $proof,
+        private readonly ContactSheet $sheet,
+        private readonly FilePictures $pictures,
+    ) {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this
+            ->addArgument('file', InputArgument::REQUIRED, 'the .morphea file')
+            ->addOption('rows', null, InputOption::VALUE_REQUIRED, 'table to fill it with: CSV, TSV, XLSX or ODS')
+            ->addOption('json', null, InputOption::VALUE_NONE, 'print a line of JSON for each row')
+            ->addOption('to', null, InputOption::VALUE_REQUIRED, 'file for a contact sheet of all pieces as PDF')
+            ->addOption('paper', null, InputOption::VALUE_REQUIRED, 'its paper: A4 or Letter', 'A4')
+            ->addOption('csv', null, InputOption::VALUE_REQUIRED, 'file for all findings as CSV, a line each');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        $text = static fn (mixed $value): ?string => \is_string($value) ? $value : null;
+        try {
+            $open = $this->opener->open((string) $text($input->getArgument('file')), $text($input->getOption('rows')));
+            $paper = (string) $text($input->getOption('paper'));
+            if (!isset(ContactSheet::PAPERS[$paper])) {
+                throw new UploadError("--paper=$paper: say A4 or Letter.");
+            }
+            $findings = $this->proof->findings($open);
+            $sheet = $text($input->getOption('to'));
+            if (null !== $sheet) {
+                $pdf = $this->sheet->of($open->template->name, $this->pieces($open, $findings), $this->pictures->of($open->file), $paper);
+                NoRoom::write($sheet, $pdf);
+            }
+            $csv = $text($input->getOption('csv'));
+            if (null !== $csv) {
+                FindingsCsv::write($csv, $findings);
+            }
+        } catch (UploadError | NoRoom $e) {
+            $errors->writeln('morphea:proof: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+
+            return self::UNUSABLE;
+        }
+        $json = (bool) $input->getOption('json');
+        $toLookAt = 0;
+        foreach ($findings as $row => $found) {
+            $worth = array_filter($found, static fn (Finding $one): bool => Severity::Note !== $one->severity);
+            $toLookAt += [] === $worth ? 0 : 1;
+            if ($json) {
+                $said = array_map(static fn (Finding $one): array => $one->toArray(), $found);
+                $flags = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES;
+                $output->writeln(json_encode(['row' => $row, 'findings' => $said], $flags), OutputInterface::OUTPUT_RAW);
+                continue;
+            }
+            foreach ($worth as $one) {
+                $output->writeln("row $row {$one->severity->label()}: $one->sentence", OutputInterface::OUTPUT_RAW);
+            }
+        }
+        if (!$json) {
+            $output->writeln(\sprintf('%d rows, %d to look at', \count($findings), $toLookAt));
+        }
+
+        return 0 === $toLookAt ? self::IN_ORDER : self::TO_LOOK_AT;
+    }
+
+    /**
+     * @param array<int, list<Finding>> $findings
+     *
+     * @return \Generator<int, Shown>
+     */
+    private function pieces(OpenFile $open, array $findings): \Generator
+    {
+        $making = $this->proof->making($open);
+        $named = $open->template->linkedColumns()[0] ?? '';
+        foreach ($open->rows() as $number => $row) {
+            yield [
+                'number' => $number,
+                'name' => trim($row->cells[$named] ?? ''),
+                'sides' => array_map(
+                    static fn (LaidOut $side): Drawing => $side->drawing,
+                    $making->again(new Wanted($number, '', $row))->stills(),
+                ),
+                'findings' => $findings[$number] ?? [],
+            ];
+        }
+    }
+}

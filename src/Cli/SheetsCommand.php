@@ -1,0 +1,224 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Morphea\App\Engine\Production\Choice;
+use Morphea\App\Engine\Production\Output\Sheets;
+use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\Core\Output\PrintSheets\Arranger;
+use Morphea\Core\Output\PrintSheets\BothSides;
+use Morphea\Core\Output\PrintSheets\Copies;
+use Morphea\Core\Output\PrintSheets\DieLine;
+use Morphea\Core\Output\PrintSheets\LabelSheet;
+use Morphea\Core\Output\PrintSheets\LastSheet;
+use Morphea\Core\Output\PrintSheets\Order;
+use Morphea\Core\Output\PrintSheets\Paper;
+use Morphea\Core\Output\PrintSheets\SheetError;
+use Morphea\Core\Output\PrintSheets\SheetMark;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/** Lays pieces on sheets from files alone. Exit status: 0 all made, 1 some not made, 2 unusable input. */
+#[AsCommand('morphea:sheets', 'Print sheets of a .morphea file: many pieces on paper, to be cut')]
+final class SheetsCommand extends Command
+{
+    public function __construct(
+        private readonly FilePress $press,
+        private readonly Sheets $sheets,
+        private readonly FileOpener $opener,
+    ) {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addArgument('file', InputArgument::REQUIRED, 'the .morphea file');
+        foreach ([
+            'rows' => ['table with the rows (csv, tsv, xlsx, ods); without it, the rows in the file', null],
+            'only' => ['rows to lay, as in 1-10,15', ''],
+            'paper' => [implode(', ', array_keys(Paper::SIZES)) . ', or its size in mm, as in 320x450', 'A4'],
+            'margin' => ['mm that the printer leaves white', '5'],
+            'gap' => ['mm between pieces; 0 for shared cuts. Without it, twice the bleed', null],
+            'lay' => ['upright, turned or mixed; without it, whatever has the most', ''],
+            'order' => [self::all(Order::cases()), Order::CutAndStack->value],
+            'depth' => ['sheets that can be cut at once', null],
+            'copies' => ['of each piece: a number', '1'],
+            'copies-by' => ['column that says how many of each', ''],
+            'last' => ['places that are left over: ' . self::all(LastSheet::cases()), LastSheet::Left->value],
+            'duplex' => [self::all(BothSides::cases()), null],
+            'shift' => ['mm by which backs come out too far right and down, seen from the front against the light, as in 0.5,-1', '0,0'],
+            'die' => ['die line: ' . self::all(DieLine::cases()), DieLine::None->value],
+            'labels' => ['a sheet of labels, by name: ' . implode('; ', array_keys(LabelSheet::common())), null],
+            'start' => ['first label that is there', '1'],
+            'jobs' => ['processes at a time', '1'],
+            'to' => ['the PDF', 'sheets.pdf'],
+        ] as $name => [$words, $usual]) {
+            $this->addOption($name, null, InputOption::VALUE_REQUIRED, $words, $usual);
+        }
+        $this->addOption('lying', null, InputOption::VALUE_NONE, 'the paper lies on its long edge')
+            ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'pieces as cut')
+            ->addOption('marks', null, InputOption::VALUE_OPTIONAL, 'all marks, or some of ' . self::all(SheetMark::cases()), false);
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        $began = microtime(true);
+        $text = static fn (string $name): ?string => \is_string($value = $input->getOption($name)) ? $value : null;
+        try {
+            $said = $this->said($input, $text);
+            $to = (string) $text('to');
+            $results = Scratch::in(function (string $folder) use ($input, $text, $said, $to): array {
+                $file = $input->getArgument('file');
+                $jobs = (string) $text('jobs');
+                if (!ctype_digit($jobs) || (int) $jobs < 1 || (int) $jobs > 64) {
+                    throw new UploadError("--jobs=$jobs: say a number from 1 to 64.");
+                }
+                $results = $this->press->press(new PressOptions(
+                    \is_string($file) ? $file : '',
+                    $text('rows'),
+                    [new Choice($this->sheets, Settings::of(['sheet' => json_encode($said, \JSON_THROW_ON_ERROR)]))],
+                    $folder,
+                    null,
+                    (string) $text('only'),
+                    (int) $jobs,
+                    null,
+                    static function (): void {
+                    },
+                ));
+                $made = glob("$folder/*.pdf") ?: [];
+                if ([] !== $made && (!@copy($made[0], "$to.new") || !rename("$to.new", $to))) {
+                    throw new RenderError("--to=$to: the file cannot be written.");
+                }
+
+                return $results;
+            });
+        } catch (UploadError | RenderError | NoRoom | SheetError $e) {
+            $errors->writeln('morphea:sheets: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+
+            return PressCommand::UNUSABLE;
+        }
+        $bad = array_filter($results, static fn (array $result): bool => null !== $result['reason']);
+        foreach ($bad as $result) {
+            $errors->writeln("row {$result['row']} not made: {$result['reason']}", OutputInterface::OUTPUT_RAW);
+        }
+        foreach ($this->uncounted($input, (string) $text('copies-by')) as $row => $cell) {
+            $errors->writeln("row $row: “{$cell}” is no number of copies; it comes once", OutputInterface::OUTPUT_RAW);
+        }
+        $output->writeln(\sprintf(
+            '%d on sheets, %d not, in %.1f s: %s',
+            \count($results) - \count($bad),
+            \count($bad),
+            microtime(true) - $began,
+            $to,
+        ));
+
+        return [] === $bad ? PressCommand::ALL_MADE : PressCommand::SOME_NOT_MADE;
+    }
+
+    /** @return array<int, string> cells that should say how many there are of a row, and do not, by its number */
+    private function uncounted(InputInterface $input, string $column): array
+    {
+        if ('' === $column) {
+            return [];
+        }
+        $option = static fn (mixed $value): ?string => \is_string($value) ? $value : null;
+        $table = $this->opener->open((string) $option($input->getArgument('file')), $option($input->getOption('rows')))->table;
+        $cells = $table->has($column) ? $table->cells($column) : [];
+        [, $odd] = Copies::by($cells);
+
+        return array_combine(
+            array_map(static fn (int $place): int => $place + 1, $odd),
+            array_map(static fn (int $place): string => mb_strimwidth($cells[$place], 0, 40, '…', 'UTF-8'), $odd),
+        );
+    }
+
+    /**
+     * @param \Closure(string): ?string $text
+     *
+     * @return array<string, mixed> as SheetSettings takes it
+     *
+     * @throws UploadError
+     */
+    private function said(InputInterface $input, \Closure $text): array
+    {
+        $labels = $text('labels');
+        $known = LabelSheet::common();
+        if (null !== $labels && !isset($known[$labels])) {
+            throw new UploadError("--labels=$labels: say one of “" . implode('”, “', array_keys($known)) . '”.');
+        }
+        $lay = (string) $text('lay');
+        if (!\in_array($lay, ['', Arranger::UPRIGHT, Arranger::TURNED, Arranger::MIXED], true)) {
+            throw new UploadError("--lay=$lay: say upright, turned or mixed.");
+        }
+        $shift = explode(',', (string) $text('shift'));
+        if (\count($shift) > 2) {
+            throw new UploadError("--shift={$text('shift')}: say two numbers of mm, as in 0.5,-1.");
+        }
+        $marks = $input->getOption('marks');
+        foreach (\is_string($marks) ? explode(',', $marks) : [] as $mark) {
+            if (null === SheetMark::tryFrom(trim($mark))) {
+                throw new UploadError("--marks=$marks: say one or more of " . self::all(SheetMark::cases()) . '.');
+            }
+        }
+        $said = [
+            'paper' => $text('paper'),
+            'lying' => $input->getOption('lying'),
+            'margin' => $text('margin'),
+            'bleed' => !$input->getOption('no-bleed'),
+            'lay' => $lay,
+            'order' => $this->one('order', $text, Order::tryFrom(...)),
+            'depth' => (string) $text('depth'),
+            'copies' => $text('copies'),
+            'copiesBy' => $text('copies-by'),
+            'last' => $this->one('last', $text, LastSheet::tryFrom(...)),
+            'right' => $shift[0],
+            'down' => $shift[1] ?? '0',
+            'marks' => match (true) {
+                false === $marks => [],
+                null === $marks => array_map(static fn (SheetMark $mark): string => $mark->value, SheetMark::cases()),
+                default => $marks,
+            },
+            'die' => $this->one('die', $text, DieLine::tryFrom(...)),
+            'labels' => null === $labels ? null : $known[$labels]->toArray(),
+            'start' => $text('start'),
+        ];
+        // What is not said follows from the design.
+        $both = null === $text('duplex') ? null : $this->one('duplex', $text, BothSides::tryFrom(...));
+
+        return $said + array_filter(['gap' => $text('gap'), 'both' => $both], is_string(...));
+    }
+
+    /**
+     * @param \Closure(string): ?string      $text
+     * @param \Closure(string): ?\BackedEnum $read
+     *
+     * @throws UploadError
+     */
+    private function one(string $option, \Closure $text, \Closure $read): string
+    {
+        $value = (string) $text($option);
+        $case = $read($value);
+
+        return null !== $case
+            ? (string) $case->value
+            : throw new UploadError("--$option=$value: " . $this->getDefinition()->getOption($option)->getDescription());
+    }
+
+    /** @param list<\BackedEnum> $cases */
+    private static function all(array $cases): string
+    {
+        return implode(', ', array_map(static fn (\BackedEnum $case): string => (string) $case->value, $cases));
+    }
+}

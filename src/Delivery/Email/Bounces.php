@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+use Morphea\Core\Delivery\Email\Why;
+
+/** Mails that come back (RFC 3464): which letter it was is known by the sign it went with, and why by the server's report. */
+final readonly class Bounces
+{
+    public const LARGEST = 30_000_000;
+
+    public function __construct(private LetterStore $letters, private ClosedAddresses $closed)
+    {
+    }
+
+    /** @return string|null what was done, in words; null where it is no mail of ours that came back for good */
+    public function take(string $bytes): ?string
+    {
+        $eml = Eml::of($bytes);
+        $report = $original = '';
+        foreach ($eml->parts as $part) {
+            match (true) {
+                'message/delivery-status' === $part['type'] => $report = $part['body'],
+                'message/rfc822' === $part['type'], 'text/rfc822-headers' === $part['type'] => $original = $part['body'],
+                default => null,
+            };
+        }
+        $found = null;
+        if (1 === preg_match('/\+([A-Za-z0-9_-]{22})@/', $eml->headers['to'] ?? '', $m)) {
+            $found = $this->letters->bySign($m[1]);
+        }
+        // Parts of parts follow in the file: what of the mail itself came back has its Message-ID.
+        if (null === $found && 1 === preg_match('/^Message-ID:\s*<?([A-Za-z0-9_-]{22}@[^\s>]+)>?/mi', $original . "\n" . $bytes, $m)) {
+            $found = $this->letters->byMessage($m[1]);
+        }
+        $report = '' === $report ? $bytes : $report;
+        if (null === $found || 1 !== preg_match('/^Action:\s*failed/mi', $report)) {
+            return null;
+        }
+        $why = 1 === preg_match('/^Diagnostic-Code:\s*(?:[\w-]+;\s*)?(.+(?:\r?\n[ \t].+)*)/mi', $report, $m)
+            ? (string) preg_replace('/\s+/', ' ', trim($m[1]))
+            : 'It came back without a reason.';
+        $letter = $found['letter'];
+        // Of a message to several that came back from one of them, that one is meant.
+        $copies = array_map(static fn (string $copy): string => mb_strtolower($copy, 'UTF-8'), $letter->copies);
+        $from = self::recipient($report);
+        if (\in_array($from, $copies, true)) {
+            $this->closed->close($found['member'], $from, Why::CameBack);
+
+            return "The copy to $from of the mail to row {$letter->row->number} came back: $why";
+        }
+        $this->letters->is($letter->id, LetterState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
+        $this->closed->close($found['member'], $letter->email, Why::CameBack);
+
+        return "The mail to row {$letter->row->number} came back: $why";
+    }
+
+    /** The address a report is about (RFC 3464, 2.3.1 and 2.3.2), in small letters: as it was sent to, where that is said. */
+    private static function recipient(string $report): string
+    {
+        foreach (['Original-Recipient', 'Final-Recipient'] as $field) {
+            if (1 === preg_match("/^$field:\s*[\w-]+;\s*<?([^\s<>]+@[^\s<>]+)>?/mi", $report, $m)) {
+                return mb_strtolower($m[1], 'UTF-8');
+            }
+        }
+
+        return '';
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+use Symfony\Component\Mailer\Exception\TransportException;
+use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
+use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
+use Symfony\Component\Mailer\Transport\Smtp\EsmtpTransport;
+
+/** A server that did not answer once is asked nothing more on that connection, not even to end it: every question is waited for. */
+final class HastySmtp extends EsmtpTransport
+{
+    private bool $isSilent = false;
+
+    public function start(): void
+    {
+        $this->isSilent = false;
+        parent::start();
+    }
+
+    public function executeCommand(string $command, array $codes): string
+    {
+        if ($this->isSilent) {
+            throw new TransportException('The mail server does not answer.');
+        }
+        try {
+            return parent::executeCommand($command, $codes);
+        } catch (UnexpectedResponseException $e) {
+            throw $e;
+        } catch (TransportExceptionInterface $e) {
+            $this->isSilent = true;
+            throw $e;
+        }
+    }
+}

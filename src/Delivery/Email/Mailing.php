@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Delivery\Email\MailOrder;
+use Symfony\Component\Uid\Ulid;
+
+/** One sending of mails to the people of a table, with its words as they were when it was ordered. */
+#[ORM\Entity]
+#[ORM\Table(name: 'mailing')]
+#[ORM\UniqueConstraint(columns: ['project_id', 'number'])]
+class Mailing
+{
+    #[ORM\Id, ORM\Column(length: 26)]
+    private string $id;
+
+    /** @var array<string, string|int> */
+    #[ORM\Column(type: Types::JSON)]
+    private array $said;
+
+    #[ORM\Column]
+    private \DateTimeImmutable $madeAt;
+
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
+        #[ORM\Column] private int $number,
+        MailOrder $order,
+        /** How often the same words were sent on purpose before. */
+        #[ORM\Column] private int $again,
+        /** Where the application is found by who gets a mail, as https://guild.example. */
+        #[ORM\Column(length: 250)] private string $base,
+        #[ORM\Column(length: 180)] private string $who,
+        #[ORM\OneToOne(fetch: 'EAGER'), ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Job $job,
+    ) {
+        $this->id = $job->ref();
+        $this->said = $order->toArray();
+        $this->madeAt = new \DateTimeImmutable();
+    }
+
+    public static function newId(): string
+    {
+        return strtolower((string) new Ulid());
+    }
+
+    public function id(): string
+    {
+        return $this->id;
+    }
+
+    public function project(): Project
+    {
+        return $this->project;
+    }
+
+    public function number(): int
+    {
+        return $this->number;
+    }
+
+    public function order(): MailOrder
+    {
+        return MailOrder::of($this->said);
+    }
+
+    public function key(): string
+    {
+        return $this->order()->key($this->again);
+    }
+
+    public function again(): int
+    {
+        return $this->again;
+    }
+
+    public function base(): string
+    {
+        return $this->base;
+    }
+
+    public function who(): string
+    {
+        return $this->who;
+    }
+
+    public function madeAt(): \DateTimeImmutable
+    {
+        return $this->madeAt;
+    }
+
+    public function job(): Job
+    {
+        return $this->job;
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Forms;
+
+use Morphea\App\Delivery\Links\Quiet;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Whoever got the email says that the address is theirs. Looking at the page changes nothing: programs do so unasked. */
+final class ConfirmController extends AbstractController
+{
+    #[Route(
+        '/answer/confirm/{token}',
+        name: 'answer_confirm',
+        requirements: ['token' => '[A-Za-z0-9_-]{22}'],
+        defaults: ['_guest' => 'look'],
+        methods: ['GET', 'POST'],
+        priority: 2,
+    )]
+    public function confirm(string $token, Request $request, Confirmations $confirmations): Response
+    {
+        if ($request->isMethod('POST')) {
+            $confirmations->confirm($token);
+        }
+        $found = $confirmations->find($token);
+        if (null === $found) {
+            $why = 'There is nothing at this address any more.';
+
+            return Quiet::of($this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)));
+        }
+
+        return Quiet::of($this->render('public/confirm.html.twig', $found));
+    }
+}

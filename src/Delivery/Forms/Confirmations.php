@@ -1,0 +1,142 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Forms;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Delivery\Links\Strangers;
+use Morphea\App\Platform\Account\Limit;
+use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Project\Projects\Project;
+use Psr\EventDispatcher\EventDispatcherInterface;
+use Symfony\Component\Mailer\MailerInterface;
+use Symfony\Component\Mime\Address;
+use Symfony\Component\Mime\Email;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Twig\Environment;
+
+/**
+ * Addresses that strangers typed into a form: nobody is emailed by an automation before whoever reads mail there said that
+ * the address is theirs.
+ */
+final readonly class Confirmations implements Strangers
+{
+    public function __construct(
+        private Connection $connection,
+        private EntityManagerInterface $entities,
+        private Forms $forms,
+        private Limits $limits,
+        private MailerInterface $mailer,
+        private Environment $twig,
+        private UrlGeneratorInterface $urls,
+        private EventDispatcherInterface $events,
+        private string $mailFrom,
+    ) {
+    }
+
+    public function rows(Project $project): array
+    {
+        return array_fill_keys(array_map(intval(...), $this->connection->fetchFirstColumn(
+            'SELECT row_id FROM answer WHERE project_id = ? AND given = TRUE AND row_id IS NOT NULL',
+            [$project->id()],
+        )), true);
+    }
+
+    /**
+     * Asks whose addresses were not confirmed yet, each once.
+     *
+     * @param array<int, string> $addresses as they stand in the rows now, by id
+     * @param string             $base      as https://guild.example
+     *
+     * @return array<int, true> ids of rows whose address was typed by a stranger and is not confirmed
+     */
+    public function ask(Project $project, array $addresses, string $base): array
+    {
+        if (!$this->forms->order($project)->confirms) {
+            return [];
+        }
+        $found = $this->connection->fetchAllAssociative(
+            'SELECT token, row_id, cells, confirm_token FROM answer
+                WHERE project_id = ? AND given = TRUE AND confirmed_at IS NULL AND row_id IN (?)',
+            [$project->id(), array_keys($addresses)],
+            [1 => ArrayParameterType::INTEGER],
+        );
+        $open = [];
+        foreach ($found as $one) {
+            $row = (int) $one['row_id'];
+            $typed = array_map(self::plain(...), array_map(strval(...), (array) json_decode((string) $one['cells'], true)));
+            // An address that somebody of the project wrote there since is theirs to answer for.
+            if (!\in_array(self::plain($addresses[$row]), $typed, true)) {
+                continue;
+            }
+            $open[$row] = true;
+            if (null === $one['confirm_token']) {
+                $this->send($project, (string) $one['token'], $addresses[$row], $base);
+            }
+        }
+
+        return $open;
+    }
+
+    /** @return array{title: string, isConfirmed: bool}|null null where there is nothing to confirm */
+    public function find(string $token): ?array
+    {
+        $found = $this->connection->fetchAssociative('SELECT project_id, confirmed_at FROM answer WHERE confirm_token = ?', [$token]);
+        $project = false === $found ? null : $this->entities->find(Project::class, $found['project_id']);
+
+        return false === $found || null === $project ? null : [
+            'title' => $this->forms->order($project)->title,
+            'isConfirmed' => null !== $found['confirmed_at'],
+        ];
+    }
+
+    public function confirm(string $token): void
+    {
+        $changed = $this->connection->executeStatement(
+            'UPDATE answer SET confirmed_at = ? WHERE confirm_token = ? AND confirmed_at IS NULL',
+            [(new \DateTimeImmutable())->format('Y-m-d H:i:s'), $token],
+        );
+        $found = $this->connection->fetchAssociative('SELECT project_id, row_id FROM answer WHERE confirm_token = ?', [$token]);
+        if (1 === (int) $changed && false !== $found) {
+            $this->events->dispatch(new AddressConfirmed((string) $found['project_id'], (int) $found['row_id']));
+        }
+    }
+
+    private function send(Project $project, string $answer, string $cell, string $base): void
+    {
+        $address = self::plain($cell);
+        // Nobody's inbox is filled by whoever types their address again and again.
+        if (false === filter_var($address, \FILTER_VALIDATE_EMAIL) || $this->limits->take(Limit::Confirm, $address) > 0) {
+            return;
+        }
+        $token = Links::token();
+        $mine = $this->connection->executeStatement('UPDATE answer SET confirm_token = ? WHERE token = ? AND confirm_token IS NULL', [
+            $token,
+            $answer,
+        ]);
+        if (1 !== (int) $mine) {
+            return;
+        }
+        $organisation = $project->owner()->organisation();
+        $this->mailer->send(
+            (new Email())
+                ->from(new Address($this->mailFrom, $organisation))
+                ->to(new Address($address))
+                ->subject('Confirm your email address')
+                ->text($this->twig->render('collect/confirm.txt.twig', [
+                    'title' => $this->forms->order($project)->title,
+                    'organisation' => $organisation,
+                    'link' => $base . $this->urls->generate('answer_confirm', ['token' => $token]),
+                ])),
+        );
+    }
+
+    private static function plain(string $cell): string
+    {
+        return mb_strtolower(trim($cell), 'UTF-8');
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Forms;
+
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Delivery\Forms\FormOrder;
+
+/** The form of a project, as strangers find it. */
+final readonly class Form
+{
+    public function __construct(
+        public Project $project,
+        public string $token,
+        public FormOrder $order,
+        public bool $isOpen,
+        public int $answers,
+    ) {
+    }
+
+    /** Why nobody can answer now, in words; null where they can. */
+    public function closed(): ?string
+    {
+        return $this->isOpen ? $this->order->closed(new \DateTimeImmutable(), $this->answers) : 'It is closed for now.';
+    }
+}

@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Forms;
+
+use Morphea\App\Delivery\Links\EditorWords;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Delivery\Forms\FieldKind;
+use Morphea\Core\Delivery\Forms\FormError;
+use Morphea\Core\Delivery\Forms\FormOrder;
+use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\Shown;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** The form of a project, for who sets it up: what it asks, in which words, and whether it is open. */
+#[Route('/projects/{project}/deliver/form')]
+final class FormController extends AbstractController
+{
+    public function __construct(private readonly Forms $forms)
+    {
+    }
+
+    #[Route('', name: 'form', methods: ['GET'])]
+    public function index(Project $project): Response
+    {
+        return $this->show($project, $this->forms->order($project));
+    }
+
+    #[Route('', name: 'form_keep', methods: ['POST'])]
+    public function keep(Project $project, Request $request, #[CurrentUser] Member $member): Response
+    {
+        $said = $request->request->all();
+        $fields = array_filter(
+            array_values(array_filter(\is_array($said['fields'] ?? null) ? $said['fields'] : [], is_array(...))),
+            static fn (array $field): bool => isset($field['asked']),
+        );
+        try {
+            $thanks = EditorWords::read($request->request->getString('thanks'));
+        } catch (PatternError $e) {
+            $this->addFlash('bad', $e->getMessage());
+
+            return $this->show($project, $this->forms->order($project), Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+        $order = FormOrder::of([
+            'fields' => $fields,
+            'looked' => '1' === ($said['looked'] ?? '1'),
+            'confirms' => '1' === ($said['confirms'] ?? '1'),
+            'thanks' => $thanks,
+        ] + $said);
+        try {
+            $this->forms->keep($project, $order);
+        } catch (FormError $e) {
+            $this->addFlash('bad', $e->getMessage());
+
+            return $this->show($project, $order, Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+        $open = match (true) {
+            $request->request->has('open') => true,
+            $request->request->has('close') => false,
+            default => null,
+        };
+        if (null !== $open) {
+            $this->forms->open($project, $open, $member->getUserIdentifier());
+        }
+        $this->addFlash('good', match ($open) {
+            true => 'The form is open. Hand out its address.',
+            false => 'The form is closed. Its address stays the same.',
+            null => 'The form is kept.',
+        });
+
+        return $this->redirectToRoute('form', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    private function show(Project $project, FormOrder $order, int $status = Response::HTTP_OK): Response
+    {
+        $asked = array_column($order->fields, null, 'column');
+        $columns = array_column(Forms::columns($project), null, 'key');
+        // Those that are asked for, in their order; then the others.
+        $lines = array_intersect_key($asked, $columns) + $columns;
+
+        return $this->render('collect/index.html.twig', [
+            'project' => $project,
+            'here' => 'Deliver',
+            'order' => $order,
+            'form' => $this->forms->of($project),
+            'columns' => array_map(
+                static fn (string $key): array => ['column' => $columns[$key], 'field' => $asked[$key] ?? null],
+                array_map(strval(...), array_keys($lines)),
+            ),
+            'thanks' => EditorWords::of($project, $order->thanks),
+            'offered' => EditorWords::columns($project),
+            'shown' => Shown::choices(),
+            'families' => array_keys($project->template()->headings()),
+            'kinds' => FieldKind::cases(),
+            'zone' => date_default_timezone_get(),
+        ], new Response('', $status));
+    }
+}

@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Forms;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Delivery\EventLog\History;
+use Morphea\App\Delivery\EventLog\What;
+use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Delivery\Links\Ways;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Delivery\Forms\Field;
+use Morphea\Core\Delivery\Forms\FieldKind;
+use Morphea\Core\Delivery\Forms\FormError;
+use Morphea\Core\Delivery\Forms\FormOrder;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternError;
+
+/** The forms of projects: what they ask, whether they are open, and where strangers find them. */
+final readonly class Forms
+{
+    private const KIND = 'form';
+
+    public function __construct(
+        private Connection $connection,
+        private EntityManagerInterface $entities,
+        private Ways $ways,
+        private TableRows $rows,
+        private ProjectKinds $kinds,
+        private History $history,
+    ) {
+    }
+
+    public function of(Project $project): ?Form
+    {
+        return $this->found($project, $this->connection->fetchAssociative('SELECT * FROM form WHERE project_id = ?', [$project->id()]));
+    }
+
+    public function find(string $token): ?Form
+    {
+        $found = $this->connection->fetchAssociative('SELECT * FROM form WHERE token = ?', [$token]);
+        $project = false === $found ? null : $this->entities->find(Project::class, $found['project_id']);
+
+        return null === $project ? null : $this->found($project, $found);
+    }
+
+    public function order(Project $project): FormOrder
+    {
+        $said = $this->ways->said($project, self::KIND);
+
+        return null === $said ? $this->usual($project) : FormOrder::of($said);
+    }
+
+    /** @throws FormError */
+    public function keep(Project $project, FormOrder $order): void
+    {
+        $order->check(array_column(self::columns($project), 'key'));
+        try {
+            Pattern::parse($order->thanks, $project->template()->locale);
+        } catch (PatternError $e) {
+            throw new FormError("What is said when it was sent: {$e->getMessage()}", 0, $e);
+        }
+        $this->ways->say($project, self::KIND, $order->toArray());
+    }
+
+    /** Opens it, at an address it keeps for good; or closes it. */
+    public function open(Project $project, bool $open, string $who): void
+    {
+        $this->connection->executeStatement(
+            'INSERT INTO form (project_id, token, is_open) VALUES (?, ?, ?)
+                ON CONFLICT (project_id) DO UPDATE SET is_open = excluded.is_open',
+            [$project->id(), Links::token(), (int) $open],
+        );
+        $this->history->tell($project, What::Form, $open ? 'The form was opened.' : 'The form was closed.', $who);
+    }
+
+    /** @return list<Column> that answers can go into: what a recipe makes is made by it */
+    public static function columns(Project $project): array
+    {
+        return array_values(array_filter($project->columns(), static fn (Column $column): bool => null === $column->recipe));
+    }
+
+    /** What the design shows is asked for, in its order; then addresses, to which something could be sent. */
+    private function usual(Project $project): FormOrder
+    {
+        $kinds = $this->kinds->byKey($project, $this->rows->beginning($project, 200));
+        $linked = array_flip($project->template()->linkedColumns());
+        $asked = array_filter(
+            self::columns($project),
+            static fn (Column $column): bool => isset($linked[$column->key]) ||
+                FieldKind::Mail === FieldKind::of($kinds[$column->key]) || 1 === preg_match('/mail/i', $column->heading),
+        );
+        usort($asked, static fn (Column $a, Column $b): int => ($linked[$a->key] ?? 1_000) <=> ($linked[$b->key] ?? 1_000));
+        $fields = array_map(static fn (Column $column): Field => new Field(
+            $column->key,
+            $column->heading,
+            1 === preg_match('/mail/i', $column->heading) ? FieldKind::Mail : FieldKind::of($kinds[$column->key]),
+        ), $asked);
+
+        return new FormOrder(
+            $project->name(),
+            'Answer these, and look at your piece before you send them.',
+            'Thank you. We have it.',
+            $fields,
+            font: array_key_first($project->template()->headings()) ?? '',
+        );
+    }
+
+    /** @param array<string, mixed>|false $found */
+    private function found(Project $project, array|false $found): ?Form
+    {
+        return false === $found ? null : new Form(
+            $project,
+            (string) $found['token'],
+            $this->order($project),
+            (bool) $found['is_open'],
+            (int) $found['answers'],
+        );
+    }
+}

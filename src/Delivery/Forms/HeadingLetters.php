@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Forms;
+
+use Morphea\App\Engine\Render\FontSubsets;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Project\Assets\FontStore;
+
+/**
+ * The heading of a form in the letters of the design: a font that has those its words need and no others, as the files of
+ * pieces have them.
+ */
+final readonly class HeadingLetters
+{
+    public function __construct(private FontStore $fonts, private FontSubsets $subsets)
+    {
+    }
+
+    /** @return string|null bytes of a font file; null where it is set in ours, or the design has that family no more */
+    public function of(Form $form): ?string
+    {
+        $style = $form->project->template()->headings()[$form->order->font] ?? null;
+        if (null === $style) {
+            return null;
+        }
+        $book = $this->fonts->engine($form->project->owner())->fonts;
+
+        try {
+            return $book->has($style->family)
+                ? $this->subsets->of($book->chain($style->family, $style->weight, $style->italic)[0], $form->order->title)
+                : null;
+        } catch (RenderError) {
+            // Whoever answers can do without.
+            return null;
+        }
+    }
+}

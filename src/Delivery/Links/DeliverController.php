@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Links;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Delivery\EventLog\History;
+use Morphea\App\Delivery\EventLog\What;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\Run;
+use Morphea\App\Runs\Runs\RunPurpose;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The Deliver station: a plain card for each way in which pieces reach the people they are for. */
+#[Route('/projects/{project}/deliver')]
+final class DeliverController extends AbstractController
+{
+    private const RUNS = 20;
+
+    public function __construct(
+        private readonly Links $links,
+        private readonly LinkSets $sets,
+        private readonly History $history,
+        private readonly EntityManagerInterface $entities,
+    ) {
+    }
+
+    #[Route('', name: 'deliver', methods: ['GET'])]
+    public function index(Project $project, Request $request, WayCards $cards): Response
+    {
+        $counts = $this->links->counts($project);
+        $pages = max(1, (int) ceil($counts['hold'] / Links::PAGE));
+        $page = max(1, min($pages, $request->query->getInt('page', 1)));
+        $own = ['project' => $project, 'purpose' => RunPurpose::Pieces];
+        $runs = $this->entities->getRepository(Run::class)->findBy($own, ['number' => 'DESC'], self::RUNS);
+
+        return $this->render('deliver/index.html.twig', [
+            'project' => $project,
+            'here' => 'Deliver',
+            'counts' => $counts,
+            'links' => $this->links->page($project, $page),
+            'page' => $page,
+            'pages' => $pages,
+            'runs' => array_values(array_filter($runs, static fn (Run $run): bool => $run->isDone())),
+            'set' => $this->sets->of($project),
+            'ways' => $cards->of($project),
+        ]);
+    }
+
+    #[Route('/links', name: 'links_give', methods: ['POST'])]
+    public function give(Project $project, Request $request): Response
+    {
+        $until = self::until($request->request->getString('until'));
+        $id = $request->request->getString('run');
+        $own = ['id' => $id, 'project' => $project, 'purpose' => RunPurpose::Pieces];
+        $run = '' === $id ? null : $this->entities->getRepository(Run::class)->findOneBy($own);
+        if (false === $until || ('' !== $id && null === $run)) {
+            $this->addFlash('bad', false === $until ? 'Say a day that is still to come, or none.' : 'This run is not there any more.');
+
+            return $this->back($project);
+        }
+        $made = $this->links->give($project, $run, $until);
+        if ($made > 0) {
+            $this->tell($project, 1 === $made ? '1 page was given.' : number_format($made) . ' pages were given.');
+        }
+        $this->addFlash('good', match ($made) {
+            0 => 'Every row of which something was made has a page already.',
+            1 => '1 page more has an address now.',
+            default => number_format($made) . ' pages more have an address now.',
+        });
+
+        return $this->back($project);
+    }
+
+    #[Route('/links/back', name: 'links_take_back', methods: ['POST'])]
+    public function takeBack(Project $project, Request $request): Response
+    {
+        $id = $request->request->getString('link');
+        $count = $this->links->takeBack($project, '' === $id ? null : (int) $id);
+        $said = 1 === $count ? '1 page was taken back.' : number_format($count) . ' pages were taken back.';
+        $this->tell($project, $said);
+        $this->addFlash('good', $said);
+
+        return $this->back($project);
+    }
+
+    #[Route('/find', name: 'link_set_open', methods: ['POST'])]
+    public function open(Project $project, Request $request): Response
+    {
+        $column = $request->request->getString('column');
+        $keys = array_map(static fn ($one): string => $one->key, $project->columns());
+        if ('' === $column) {
+            $this->sets->close($project);
+            $this->tell($project, 'The page to find them on was closed.');
+            $this->addFlash('good', 'There is no page to find them on any more.');
+        } elseif (\in_array($column, $keys, true)) {
+            $second = $request->request->getString('second');
+            $this->sets->open($project, $column, \in_array($second, $keys, true) ? $second : '');
+            $this->tell($project, 'A page to find them on was opened.');
+        } else {
+            $this->addFlash('bad', 'This column is not there any more. Choose another.');
+        }
+
+        return $this->back($project);
+    }
+
+    private function tell(Project $project, string $words): void
+    {
+        $this->history->tell($project, What::Links, $words, (string) $this->getUser()?->getUserIdentifier());
+    }
+
+    private function back(Project $project): Response
+    {
+        return $this->redirectToRoute('deliver', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @return \DateTimeImmutable|false|null the end of a day; null where none is said, false where it is none to come */
+    private static function until(string $said): \DateTimeImmutable|false|null
+    {
+        if ('' === trim($said)) {
+            return null;
+        }
+        $day = \DateTimeImmutable::createFromFormat('!Y-m-d', trim($said));
+
+        return false !== $day && $day->modify('+1 day') > new \DateTimeImmutable() ? $day->modify('+1 day') : false;
+    }
+}

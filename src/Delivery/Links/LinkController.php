@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Links;
+
+use League\Flysystem\FilesystemException;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Http\Attachment;
+use Morphea\App\Runs\Runs\Download;
+use Morphea\App\Runs\Runs\FilesGone;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/**
+ * What whoever has an address sees: a piece, and nothing about anybody else. No cookie is set, and nothing is known of
+ * who looks but that somebody did.
+ */
+#[Route('/s', methods: ['GET'])]
+final class LinkController extends AbstractController
+{
+    private const TOKEN = '[A-Za-z0-9_-]{22}';
+    /** Seconds that a picture may be kept by who looked at it. */
+    private const KEPT = 300;
+
+    public function __construct(private readonly Links $links, private readonly Handing $handing)
+    {
+    }
+
+    #[Route('/{token}', name: 'link', requirements: ['token' => self::TOKEN], defaults: ['_guest' => 'look'])]
+    public function show(string $token, #[CurrentUser] ?Member $member): Response
+    {
+        $link = $this->links->find($token);
+        $handed = null === $link ? null : $this->handed($link);
+        if (null === $link || null === $handed) {
+            return $this->gone($link);
+        }
+        if ($member?->id() !== $link->project()->owner()->id()) {
+            $this->links->count($link, false, basename($handed->piece->name));
+        }
+
+        return Quiet::of($this->render('public/piece.html.twig', [
+            'token' => $token,
+            'name' => basename($handed->piece->name),
+            'files' => $this->handing->files($handed),
+            'sides' => $this->handing->sides($handed),
+        ]));
+    }
+
+    #[Route(
+        '/{token}/{side}.png',
+        name: 'link_picture',
+        requirements: ['token' => self::TOKEN, 'side' => '\d'],
+        defaults: ['_guest' => 'look'],
+    )]
+    public function picture(string $token, int $side): Response
+    {
+        $link = $this->links->find($token);
+        $handed = null === $link ? null : $this->handed($link);
+        try {
+            $png = null === $handed ? null : $this->handing->picture($handed, $side);
+        } catch (RenderError) {
+            $png = null;
+        }
+        if (null === $png) {
+            return Quiet::of(new Response('', Response::HTTP_NOT_FOUND));
+        }
+
+        return Quiet::of(new Response($png, Response::HTTP_OK, [
+            'Content-Type' => 'image/png',
+            'Cache-Control' => 'private, max-age=' . self::KEPT,
+        ]));
+    }
+
+    #[Route(
+        '/{token}/files/{number}',
+        name: 'link_file',
+        requirements: ['token' => self::TOKEN, 'number' => '\d{1,4}'],
+        defaults: ['_guest' => 'fetch'],
+    )]
+    public function fetch(string $token, int $number, Request $request, Download $download, #[CurrentUser] ?Member $member): Response
+    {
+        $link = $this->links->find($token);
+        $handed = null === $link ? null : $this->handed($link);
+        if (null === $link || null === $handed) {
+            return $this->gone($link);
+        }
+        $file = $this->handing->file($handed, $number);
+        if (null === $file && 0 !== $number) {
+            return $this->gone($link);
+        }
+        try {
+            $answer = null !== $file
+                ? $download->one($file)
+                : new Response($this->handing->pdf($handed), Response::HTTP_OK, [
+                    'Content-Type' => 'application/pdf',
+                    'Content-Disposition' => Attachment::header(basename($handed->piece->name) . '.pdf'),
+                ]);
+        } catch (RenderError | FilesystemException | FilesGone) {
+            return $this->gone($link);
+        }
+        if ($member?->id() !== $link->project()->owner()->id() && !$request->headers->has('Range')) {
+            $this->links->count($link, true, basename($handed->piece->name));
+        }
+
+        return Quiet::of($answer);
+    }
+
+    private function handed(PieceLink $link): ?Handed
+    {
+        return $link->isTakenBack() || $link->isOver(new \DateTimeImmutable()) || !$this->links->hasRow($link)
+            ? null
+            : $this->handing->of($link);
+    }
+
+    private function gone(?PieceLink $link): Response
+    {
+        $why = match (true) {
+            null === $link => 'There is nothing at this address. Perhaps a letter of it is missing.',
+            $link->isOver(new \DateTimeImmutable()) => 'This page was there for a while, and that is over. Ask who sent it for another.',
+            $link->isTakenBack() => 'This page was taken back by whoever handed it out. Ask them for another.',
+            default => 'What this page showed is not kept any more. Ask whoever sent it for another.',
+        };
+
+        $gone = $this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND));
+
+        return Quiet::of($gone);
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Links;
+
+use Morphea\App\Platform\Account\Limit;
+use Morphea\App\Platform\Http\GuestLimits;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The page on which people find their own piece by their name, and by a second thing where its owner asks for one. */
+final class LinkSetController extends AbstractController
+{
+    private const LONGEST = 80;
+
+    #[Route(
+        '/find/{token}',
+        name: 'link_set',
+        requirements: ['token' => '[A-Za-z0-9_-]{22}'],
+        defaults: ['_guest' => 'look'],
+        methods: ['GET'],
+    )]
+    public function find(string $token, Request $request, LinkSets $sets, GuestLimits $limits): Response
+    {
+        $set = $sets->find($token);
+        if (null === $set) {
+            $why = 'There is nothing at this address any more.';
+
+            return Quiet::of(
+                $this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)),
+            );
+        }
+        $said = trim(mb_substr($request->query->getString('name'), 0, self::LONGEST));
+        $second = trim(mb_substr($request->query->getString('second'), 0, self::LONGEST));
+        // Opening the page is no search.
+        if ('' !== $said && null !== ($refused = $limits->take(Limit::Search, $request))) {
+            return Quiet::of($refused);
+        }
+        $headings = array_column($set->project()->columns(), 'heading', 'key');
+
+        return Quiet::of($this->render('public/find.html.twig', [
+            'name' => $set->project()->name(),
+            'said' => $said,
+            'second' => $second,
+            'asks' => '' === $set->second() ? null : $headings[$set->second()] ?? 'The other thing you know',
+            'found' => '' === $said ? [] : $sets->search($set, $said, $second),
+        ]));
+    }
+}

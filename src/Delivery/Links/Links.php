@@ -1,0 +1,223 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Links;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Delivery\EventLog\History;
+use Morphea\App\Delivery\EventLog\What;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\Run;
+use Morphea\App\Runs\Runs\RunPurpose;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+
+/**
+ * Pages of pieces: one address for each row, which nobody can guess. A row has one that holds at a time; what was taken
+ * back does not come back, a new one has another address.
+ */
+final readonly class Links
+{
+    public const PAGE = 100;
+    /** Bytes of an address: as many as nobody can guess (RFC 4086). */
+    private const BYTES = 16;
+    private const CHUNK = 500;
+    private const FORMAT = 'Y-m-d H:i:s';
+    /** In SQL: those that hold. */
+    private const HOLD = 'taken_back_at IS NULL AND (expires_at IS NULL OR expires_at > ?)';
+
+    public function __construct(
+        private Connection $connection,
+        private EntityManagerInterface $entities,
+        private UrlGeneratorInterface $urls,
+        private History $history,
+    ) {
+    }
+
+    public static function token(): string
+    {
+        return rtrim(strtr(base64_encode(random_bytes(self::BYTES)), '+/', '-_'), '=');
+    }
+
+    /**
+     * To every row of which something was made and that has none yet.
+     *
+     * @param Run|null       $run  what it made; null for always the newest
+     * @param list<int>|null $only ids of rows it is for; null for all
+     *
+     * @return int how many
+     */
+    public function give(Project $project, ?Run $run, ?\DateTimeImmutable $until, ?array $only = null): int
+    {
+        $now = self::now();
+        $only = null === $only ? null : array_fill_keys($only, true);
+        // What is over makes room for another.
+        $this->connection->executeStatement(
+            'UPDATE piece_link SET taken_back_at = expires_at WHERE project_id = ? AND taken_back_at IS NULL AND expires_at <= ?',
+            [$project->id(), $now],
+        );
+        $rows = $this->connection->fetchFirstColumn(
+            "SELECT DISTINCT piece.row_id FROM piece JOIN run ON run.id = piece.run_id
+             WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . RunPurpose::OF_PIECES .
+                (null === $run ? '' : ' AND run.id = ?') .
+                ' AND NOT EXISTS (SELECT 1 FROM piece_link l WHERE l.project_id = run.project_id AND l.row_id = piece.row_id AND ' .
+                self::HOLD . ') ORDER BY piece.row_id',
+            null === $run ? [$project->id(), $now] : [$project->id(), $run->id(), $now],
+        );
+        $rows = array_values(array_filter($rows, static fn (mixed $row): bool => null === $only || isset($only[(int) $row])));
+        $made = 0;
+        $this->connection->transactional(function () use ($project, $run, $until, $rows, $now, &$made): void {
+            foreach (array_chunk($rows, self::CHUNK) as $chunk) {
+                $values = [];
+                foreach ($chunk as $row) {
+                    array_push(
+                        $values,
+                        $project->id(),
+                        (int) $row,
+                        self::token(),
+                        (int) (null === $run),
+                        $run?->id(),
+                        $now,
+                        $until?->format(self::FORMAT),
+                    );
+                }
+                $made += (int) $this->connection->executeStatement(
+                    'INSERT INTO piece_link (project_id, row_id, token, newest, run_id, made_at, expires_at) VALUES ' .
+                        implode(', ', array_fill(0, \count($chunk), '(?, ?, ?, ?, ?, ?, ?)')) . ' ON CONFLICT DO NOTHING',
+                    $values,
+                );
+            }
+        });
+
+        return $made;
+    }
+
+    /** One of them, or all that hold. @return int how many */
+    public function takeBack(Project $project, ?int $id = null): int
+    {
+        return (int) $this->connection->executeStatement(
+            'UPDATE piece_link SET taken_back_at = ? WHERE project_id = ? AND taken_back_at IS NULL' . (null === $id ? '' : ' AND id = ?'),
+            null === $id ? [self::now(), $project->id()] : [self::now(), $project->id(), $id],
+        );
+    }
+
+    public function find(string $token): ?PieceLink
+    {
+        return $this->entities->getRepository(PieceLink::class)->findOneBy(['token' => $token]);
+    }
+
+    /** Whether its row is there: whoever deletes a row ends its page, and an undo brings both back. */
+    public function hasRow(PieceLink $link): bool
+    {
+        $one = 'SELECT 1 FROM table_row WHERE project_id = ? AND uid = (SELECT row_id FROM piece_link WHERE id = ?)';
+
+        return false !== $this->connection->fetchOne($one, [$link->project()->id(), $link->id()]);
+    }
+
+    /** Somebody looked at it, or fetched a file: counted, and nothing else is known of whoever it was. */
+    public function count(PieceLink $link, bool $fetched, string $name): void
+    {
+        $what = $fetched ? 'fetches' : 'views';
+        $first = $this->connection->executeStatement('UPDATE piece_link SET seen_at = ? WHERE id = ? AND seen_at IS NULL', [
+            self::now(),
+            $link->id(),
+        ]);
+        if (1 === (int) $first) {
+            $this->history->tell($link->project(), What::Links, "The page of “{$name}” was opened for the first time.");
+        }
+        $this->connection->executeStatement(
+            "UPDATE piece_link SET $what = $what + 1, seen_at = ? WHERE id = ?",
+            [self::now(), $link->id()],
+        );
+    }
+
+    /** @return array{hold: int, views: int, fetches: int, seen: int, back: int} of all links of a project; `seen` at least once */
+    public function counts(Project $project): array
+    {
+        $found = $this->connection->fetchAssociative(
+            'SELECT COUNT(*) FILTER (WHERE ' . self::HOLD . ') AS hold, SUM(views) AS views, SUM(fetches) AS fetches,
+                COUNT(*) FILTER (WHERE views > 0) AS seen,
+                COUNT(*) FILTER (WHERE taken_back_at IS NOT NULL AND (expires_at IS NULL OR taken_back_at < expires_at)) AS back
+                FROM piece_link WHERE project_id = ?',
+            [self::now(), $project->id()],
+        ) ?: [];
+
+        return [
+            'hold' => (int) ($found['hold'] ?? 0),
+            'views' => (int) ($found['views'] ?? 0),
+            'fetches' => (int) ($found['fetches'] ?? 0),
+            'seen' => (int) ($found['seen'] ?? 0),
+            'back' => (int) ($found['back'] ?? 0),
+        ];
+    }
+
+    /**
+     * Those that hold, with the name of what was made last of their row.
+     *
+     * @return list<array{id: int, row: int, name: string, page: string, views: int, fetches: int, until: string|null}>
+     */
+    public function page(Project $project, int $page): array
+    {
+        $found = $this->connection->fetchAllAssociative(
+            "SELECT l.id, l.row_id, l.token, l.views, l.fetches, l.expires_at,
+                (SELECT p.name FROM piece p JOIN run ON run.id = p.run_id WHERE run.project_id = l.project_id AND p.row_id = l.row_id
+                    AND p.state = 'made' AND " . RunPurpose::OF_PIECES . ' ORDER BY run.number DESC LIMIT 1) AS name
+             FROM piece_link l WHERE l.project_id = ? AND ' . self::HOLD . ' ORDER BY l.row_id, l.id LIMIT ? OFFSET ?',
+            [$project->id(), self::now(), self::PAGE, self::PAGE * max(0, $page - 1)],
+        );
+
+        return array_map(
+            fn (array $one): array => [
+                'id' => (int) $one['id'],
+                'row' => (int) $one['row_id'],
+                'name' => (string) $one['name'],
+                'page' => $this->address((string) $one['token']),
+                'views' => (int) $one['views'],
+                'fetches' => (int) $one['fetches'],
+                'until' => null === $one['expires_at'] ? null : (string) $one['expires_at'],
+            ],
+            $found,
+        );
+    }
+
+    /**
+     * @param list<int>|null $rows ids of those that are asked for; null for all
+     *
+     * @return array<int, string> paths of the pages that hold, by the row's id
+     */
+    public function of(Project $project, ?array $rows = null): array
+    {
+        $only = null !== $rows && \count($rows) <= self::CHUNK;
+        $found = [];
+        foreach (
+            $this->connection->executeQuery(
+                'SELECT row_id, token FROM piece_link WHERE project_id = ? AND ' . self::HOLD . ($only ? ' AND row_id IN (?)' : ''),
+                $only ? [$project->id(), self::now(), $rows] : [$project->id(), self::now()],
+                $only ? [2 => ArrayParameterType::INTEGER] : [],
+            )->iterateKeyValue() as $row => $token
+        ) {
+            $found[(int) $row] = $this->address((string) $token);
+        }
+
+        return $found;
+    }
+
+    public function any(Project $project): bool
+    {
+        $one = 'SELECT 1 FROM piece_link WHERE project_id = ? AND ' . self::HOLD . ' LIMIT 1';
+
+        return false !== $this->connection->fetchOne($one, [$project->id(), self::now()]);
+    }
+
+    private function address(string $token): string
+    {
+        return $this->urls->generate('link', ['token' => $token]);
+    }
+
+    private static function now(): string
+    {
+        return (new \DateTimeImmutable())->format(self::FORMAT);
+    }
+}

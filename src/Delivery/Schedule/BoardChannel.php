@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Schedule;
+
+use League\Flysystem\FilesystemException;
+use League\Flysystem\FilesystemOperator;
+
+/** The stand-in that ships: posts hang on a board of the application, and nothing leaves the machine. */
+final readonly class BoardChannel implements Channel
+{
+    public const FOLDER = 'board';
+
+    public function __construct(private FilesystemOperator $files)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'on the board that stands in for a channel';
+    }
+
+    public function post(string $sign, string $text, string $picture, string $page): string
+    {
+        try {
+            $this->files->write(self::FOLDER . "/$sign.png", $picture);
+            $this->files->write(self::FOLDER . "/$sign.json", json_encode(
+                ['text' => $text, 'page' => $page],
+                \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES,
+            ));
+        } catch (FilesystemException $e) {
+            throw new ChannelError('The board has no room left.', 0, $e);
+        }
+
+        return self::FOLDER . "/$sign";
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Schedule;
+
+/** Where posts go. The same post by the same sign is there once, however often it is given. */
+interface Channel
+{
+    /** In words, as in “posted on the board”. */
+    public function name(): string;
+
+    /**
+     * @param string $sign    of the post, its own for good
+     * @param string $picture bytes of a PNG
+     *
+     * @return string by what it is found there
+     *
+     * @throws ChannelError when it could not be posted now
+     */
+    public function post(string $sign, string $text, string $picture, string $page): string;
+}

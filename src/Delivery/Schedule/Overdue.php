@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Schedule;
+
+/** What becomes of posts whose time went by without their being posted. */
+enum Overdue: string
+{
+    case Now = 'now';
+    case Spread = 'spread';
+    case Leave = 'leave';
+
+    public function words(): string
+    {
+        return match ($this) {
+            self::Now => 'Post them now',
+            self::Spread => 'Spread them anew',
+            self::Leave => 'Leave them out',
+        };
+    }
+}

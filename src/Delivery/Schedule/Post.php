@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Schedule;
+
+/** One post of a row, at a time of the server's clock. `sign` is its own for good: by it a channel knows it again. */
+final readonly class Post
+{
+    public function __construct(
+        public int $id,
+        public int $row,
+        public string $kind,
+        public \DateTimeImmutable $at,
+        public string $sign,
+        public PostState $state,
+        public int $tries,
+        public string $receipt,
+        public string $error,
+    ) {
+    }
+
+    /** @param array<string, mixed> $found of the table `post` */
+    public static function of(array $found): self
+    {
+        return new self(
+            (int) $found['id'],
+            (int) $found['row_id'],
+            (string) $found['kind'],
+            new \DateTimeImmutable((string) $found['at']),
+            (string) $found['sign'],
+            PostState::from((string) $found['state']),
+            (int) $found['tries'],
+            (string) $found['receipt'],
+            (string) $found['error'],
+        );
+    }
+}

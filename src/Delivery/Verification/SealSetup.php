@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Verification;
+
+use Morphea\App\Editor\Compose\NewLayer;
+use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Design\Model\Align;
+use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Content;
+use Morphea\Core\Design\Model\EmptyRule;
+use Morphea\Core\Design\Model\FitRule;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Model\TextStyle;
+use Morphea\Core\Table\Data\Edit\AddColumn;
+use Morphea\Core\Table\Data\Recipe\SealCodes;
+use Morphea\Core\Table\Patterns\Pattern;
+
+/** Gives the rows codes, and puts them on the design: as a code that leads to the page, and in letters beside it. */
+final readonly class SealSetup
+{
+    public function __construct(private TableStore $tables, private TemplateHistory $templates)
+    {
+    }
+
+    public function codes(Project $project): void
+    {
+        $this->tables->apply($project, new AddColumn('Code', recipe: SealCodes::fresh()));
+    }
+
+    /** @param string $page where codes are checked, as https://guild.example/genuine */
+    public function onDesign(Project $project, string $key, string $page): void
+    {
+        $this->templates->anywhen(
+            $project,
+            static fn (Template $template): Template => self::with($template, $key, $page),
+            'Code to check by put on the design',
+        );
+    }
+
+    private static function with(Template $template, string $key, string $page): Template
+    {
+        $edge = min($template->width, $template->height);
+        $size = round(0.15 * $edge, 2);
+        $margin = round(0.06 * $edge, 2);
+        $letters = round(0.026 * $edge, 2);
+        $top = $template->height - $margin - $size;
+        $new = new NewLayer($template);
+        $code = new CodeLayer(
+            $new->code(CodeKind::Qr)->id,
+            'Code to check by',
+            new Frame($margin, $top, $size, $size),
+            1.0,
+            false,
+            false,
+            Pattern::parse(Pattern::quote("$page/") . Pattern::column($key)),
+            CodeKind::Qr,
+        );
+        $text = new TextLayer(
+            (new NewLayer($template, [$code->id]))->text(Pattern::parse(Pattern::column($key)), 'Code in letters')->id,
+            'Code in letters',
+            new Frame($margin + $size + round($margin / 3, 2), $top + $size - 1.6 * $letters, round(0.42 * $edge, 2), 1.6 * $letters),
+            1.0,
+            false,
+            false,
+            Content::plain(Pattern::parse(Pattern::column($key))),
+            new TextStyle('IBM Plex Mono', 400, false, $letters, '#17211E', Align::Left),
+            FitRule::shrink($letters / 2),
+            EmptyRule::hide(),
+        );
+        $sides = $template->sides;
+        $sides[0] = $sides[0]->withLayers([...$sides[0]->layers, $code, $text]);
+
+        return $template->withSides($sides);
+    }
+}

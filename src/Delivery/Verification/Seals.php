@@ -1,0 +1,249 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Verification;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Delivery\EventLog\History;
+use Morphea\App\Delivery\EventLog\What;
+use Morphea\App\Platform\Database\Dialect;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\PieceStore;
+use Morphea\Core\Delivery\Verification\Sealed;
+use Morphea\Core\Delivery\Verification\SealError;
+use Morphea\Core\Delivery\Verification\SealKey;
+use Morphea\Core\Delivery\Verification\SealOrder;
+use Morphea\Core\Delivery\Verification\Statement;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Recipe\SealCodes;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternFiller;
+
+/**
+ * Says of pieces that they are genuine, for as long as that holds. Sealed is what was made, not what the table says by
+ * now; a piece that was made anew and says something else replaces the one before.
+ */
+final readonly class Seals
+{
+    public const PAGE = 60;
+    private const FORMAT = 'Y-m-d H:i:s';
+
+    public function __construct(
+        private Connection $connection,
+        private Dialect $dialect,
+        private PieceStore $pieces,
+        private SealKeys $keys,
+        private Issuers $issuers,
+        private History $history,
+    ) {
+    }
+
+    /** The column of a project that has the codes. */
+    public static function column(Project $project): ?Column
+    {
+        foreach ($project->columns() as $column) {
+            if ($column->recipe instanceof SealCodes) {
+                return $column;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Seals what was made last of every row, or of some; what says the same already stays as it is.
+     *
+     * @param list<int>|null $only ids of rows
+     *
+     * @return array{new: int, replaced: int}
+     *
+     * @throws SealError
+     */
+    public function seal(Project $project, SealOrder $order, string $who, ?array $only = null): array
+    {
+        $code = self::column($project) ?? throw new SealError('The rows have no codes yet.');
+        $locale = $project->template()->locale;
+        $order->check(array_map(static fn (Column $column): string => $column->key, $project->columns()), $locale);
+        $what = Pattern::parse($order->what, $locale);
+        $filler = new PatternFiller($locale);
+        $key = $this->keys->newest($project->owner());
+        $by = $this->issuers->of($project->owner());
+        $now = gmdate('Y-m-d\TH:i:s\Z');
+        $done = ['new' => 0, 'replaced' => 0];
+        foreach ($this->pieces->newestCells($project, $only) as $row => $cells) {
+            $text = static fn (string $column): string => trim($cells[$column] ?? '');
+            // Made before there were codes: it carries none, and is nothing that could be checked.
+            if ('' === $text($code->key)) {
+                continue;
+            }
+            $day = '' === $order->day ? '' : $text($order->day);
+            $words = trim($filler->fill($what, $cells)->text);
+            $statement = new Statement($text($code->key), $text($order->whom), $words, $day, $by, $now);
+            $kind = $this->one($project, $row, $statement, $key);
+            if (null !== $kind) {
+                ++$done[$kind];
+            }
+        }
+        if (array_sum($done) > 0) {
+            $this->history->tell($project, What::Seal, \sprintf(
+                '%s sealed%s.',
+                1 === array_sum($done) ? '1 piece was' : number_format(array_sum($done)) . ' pieces were',
+                0 === $done['replaced'] ? '' : ', ' . number_format($done['replaced']) . ' of them in the place of an earlier one',
+            ), $who);
+        }
+
+        return $done;
+    }
+
+    /** @throws SealError */
+    public function takeBack(Project $project, int $id, string $reason, string $who): void
+    {
+        $reason = trim((string) preg_replace('/\s+/u', ' ', $reason));
+        if ('' === $reason || mb_strlen($reason) > 300) {
+            throw new SealError('Say why it is taken back, in up to 300 letters: whoever checks it reads that.');
+        }
+        $found = $this->connection->fetchOne('SELECT statement FROM seal WHERE id = ? AND project_id = ?', [$id, $project->id()]);
+        $changed = $this->connection->executeStatement(
+            'UPDATE seal SET taken_back_at = ?, reason = ? WHERE id = ? AND project_id = ? AND standing = 1 AND taken_back_at IS NULL',
+            [self::now(), $reason, $id, $project->id()],
+        );
+        if (1 === (int) $changed) {
+            $whom = (string) (json_decode((string) $found, true)['whom'] ?? '');
+            $this->history->tell($project, What::Seal, "The seal of $whom was taken back: $reason", $who);
+        }
+    }
+
+    /** It holds again. */
+    public function giveBack(Project $project, int $id, string $who): void
+    {
+        $changed = $this->connection->executeStatement(
+            "UPDATE seal SET taken_back_at = NULL, reason = '' WHERE id = ? AND project_id = ? AND taken_back_at IS NOT NULL",
+            [$id, $project->id()],
+        );
+        if (1 === (int) $changed) {
+            $this->history->tell($project, What::Seal, 'A seal that was taken back holds again.', $who);
+        }
+    }
+
+    /** @param string $code as SealCode reads it */
+    public function find(string $code): ?Standing
+    {
+        $found = $this->connection->fetchAssociative(
+            'SELECT seal.*, project.owner_id, (SELECT MAX(old.sealed_at) FROM seal old WHERE old.code = seal.code AND old.standing IS NULL)
+                AS replaced FROM seal JOIN project ON project.id = seal.project_id WHERE seal.code = ? AND seal.standing = 1',
+            [$code],
+        );
+        if (false === $found) {
+            return null;
+        }
+        $day = static fn (mixed $at): ?\DateTimeImmutable => null === $at ? null : new \DateTimeImmutable((string) $at);
+
+        return new Standing(
+            (int) $found['id'],
+            Sealed::kept(
+                Statement::of((array) json_decode((string) $found['statement'], true)),
+                (string) $found['key_id'],
+                (string) base64_decode((string) $found['signature'], true),
+            ),
+            (int) $found['owner_id'],
+            $day($found['replaced']),
+            $day($found['taken_back_at']),
+            (string) $found['reason'],
+        );
+    }
+
+    /** Somebody asked: counted, and nothing else is known of whoever it was. */
+    public function looked(Standing $standing): void
+    {
+        $this->connection->executeStatement('UPDATE seal SET looks = looks + 1 WHERE id = ?', [$standing->id]);
+    }
+
+    /** @return array{standing: int, back: int, looks: int} */
+    public function counts(Project $project): array
+    {
+        $found = $this->connection->fetchAssociative(
+            'SELECT COUNT(*) FILTER (WHERE taken_back_at IS NULL) AS standing, COUNT(*) FILTER (WHERE taken_back_at IS NOT NULL) AS back,
+                SUM(looks) AS looks FROM seal WHERE project_id = ? AND standing = 1',
+            [$project->id()],
+        ) ?: [];
+
+        return [
+            'standing' => (int) ($found['standing'] ?? 0),
+            'back' => (int) ($found['back'] ?? 0),
+            'looks' => (int) ($found['looks'] ?? 0),
+        ];
+    }
+
+    /** @return list<array{id: int, code: string, whom: string, sealed: string, back: string|null, reason: string, looks: int}> */
+    public function page(Project $project, int $page): array
+    {
+        return array_map(
+            static fn (array $one): array => [
+                'id' => (int) $one['id'],
+                'code' => (string) $one['code'],
+                'whom' => (string) (json_decode((string) $one['statement'], true)['whom'] ?? ''),
+                'sealed' => (string) $one['sealed_at'],
+                'back' => null === $one['taken_back_at'] ? null : (string) $one['taken_back_at'],
+                'reason' => (string) $one['reason'],
+                'looks' => (int) $one['looks'],
+            ],
+            $this->connection->fetchAllAssociative(
+                'SELECT * FROM seal WHERE project_id = ? AND standing = 1 ORDER BY row_id LIMIT ? OFFSET ?',
+                [$project->id(), self::PAGE, self::PAGE * max(0, $page - 1)],
+            ),
+        );
+    }
+
+    /**
+     * @return 'new'|'replaced'|null what it became; null where the same is said already, or it was taken back
+     *
+     * @throws SealError
+     */
+    private function one(Project $project, int $row, Statement $statement, SealKey $key): ?string
+    {
+        return $this->connection->transactional(function () use ($project, $row, $statement, $key): ?string {
+            $this->dialect->hold($project->id());
+            $now = $this->connection->fetchAssociative('SELECT * FROM seal WHERE code = ? AND standing = 1', [$statement->code]);
+            // It belongs to who sealed it first, whether or not that holds still.
+            $others = $this->connection->fetchOne(
+                'SELECT 1 FROM seal WHERE code = ? AND (project_id <> ? OR row_id <> ?)',
+                [$statement->code, $project->id(), $row],
+            );
+            if (false !== $others) {
+                throw new SealError(
+                    'These codes are used by another project, of which this one is a copy. Make a new column of codes in Rows first.',
+                );
+            }
+            // What was taken back does not come back because somebody seals all of them once more.
+            if (false !== $now && (null !== $now['taken_back_at'] ||
+                Statement::of((array) json_decode((string) $now['statement'], true))->says($statement))) {
+                return null;
+            }
+            if (false !== $now) {
+                $this->connection->executeStatement('UPDATE seal SET standing = NULL WHERE id = ?', [$now['id']]);
+            }
+            $sealed = Sealed::by($key, $statement);
+            $this->connection->executeStatement(
+                'INSERT INTO seal (project_id, row_id, code, statement, key_id, signature, standing, sealed_at, reason)
+                    VALUES (?, ?, ?, ?, ?, ?, 1, ?, \'\')',
+                [
+                    $project->id(),
+                    $row,
+                    $statement->code,
+                    $statement->bytes(),
+                    $sealed->key,
+                    base64_encode($sealed->signature),
+                    self::now(),
+                ],
+            );
+
+            return false === $now ? 'new' : 'replaced';
+        });
+    }
+
+    private static function now(): string
+    {
+        return (new \DateTimeImmutable())->format(self::FORMAT);
+    }
+}

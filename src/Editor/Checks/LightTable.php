@@ -1,0 +1,230 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Checks;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\OpenProject;
+use Morphea\App\Project\Context\SpecialRows;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Proof;
+use Morphea\Core\Checks\Severity;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Rendering\Layout\TouchUps;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Record;
+
+/**
+ * Pieces as they lie on the light table.
+ *
+ * @phpstan-type Card array{number: int, rowId: int, name: string, tone: string, says: string, count: int, layer: string,
+ *     touched: bool, accepted: int, pictures: list<string>, special: string}
+ */
+final readonly class LightTable
+{
+    public function __construct(
+        private ProofTable $table,
+        private Opener $opener,
+        private TableRows $rows,
+        private SpecialRows $special,
+        private Connection $connection,
+    ) {
+    }
+
+    /** @return list<Card> */
+    public function cards(Project $project, Sieve $sieve, int $from, int $count): array
+    {
+        $open = $this->opener->page($project);
+        if ($sieve->isOfLeft()) {
+            return $this->left($project, $open, $from, $count);
+        }
+        $cards = [];
+        foreach ($this->table->page($project, $sieve, $from, $count) as $found) {
+            $row = $this->rows->row($project, $found->number);
+            if (null !== $row) {
+                $card = $this->card($open, $row, $found->worth(), \count($found->accepted));
+                $cards[] = $found->outdated ? ['tone' => 'quiet', 'says' => 'is being looked at again', 'count' => 0] + $card : $card;
+            }
+        }
+
+        return $cards;
+    }
+
+    /** @return list<Card> the rows that are made up: of the widest values, and of the narrowest */
+    public function madeUp(Project $project): array
+    {
+        $open = $this->opener->page($project);
+        $cards = [];
+        foreach (SpecialRows::NAMES as $number => $name) {
+            $row = $this->special->row($project, $number);
+            if (null !== $row) {
+                $worth = array_filter($this->findings($open, $row), static fn (Finding $one): bool => Severity::Note !== $one->severity);
+                $cards[] = ['number' => $number, 'special' => $name, 'name' => $name] + $this->card($open, $row, array_values($worth), 0);
+            }
+        }
+
+        return $cards;
+    }
+
+    /** @return list<int> of all that lie there, in order */
+    public function numbers(Project $project, Sieve $sieve): array
+    {
+        return $sieve->isOfLeft()
+            ? array_map(intval(...), $this->connection->fetchFirstColumn(
+                'SELECT number FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE OR blank = TRUE) ORDER BY number',
+                [$project->id()],
+            ))
+            : $this->table->numbers($project, $sieve);
+    }
+
+    /** How many rows are not made: switched off, drafts, or empty. */
+    public function countLeft(Project $project): int
+    {
+        return $project->rowCount() - $project->activeRows();
+    }
+
+    /**
+     * One piece with all that was found about it, in the order of its marks.
+     *
+     * @return array{found: Found, marks: list<list<array{mark: int, tone: string, left: float, top: float, width: float,
+     *     height: float}>>, pictures: list<string>, before: list<string>, touches: array<string, string>, cells: list<array{
+     *     letter: string, key: string, heading: string, value: string, made: bool}>, columns: array<string, list<string>>}|null
+     *     null where there is none; marks by side, in percent of it; columns that layers show, by layer
+     */
+    public function piece(Project $project, int $number): ?array
+    {
+        $found = $this->table->of($project, $number);
+        $row = null === $found ? null : $this->rows->row($project, $number);
+        if (null === $found || null === $row) {
+            return null;
+        }
+        $open = $this->opener->page($project);
+        $template = $open->piece($row);
+        $columns = [];
+        foreach ($template->layers() as $layer) {
+            $columns[$layer->id] = $layer->columns();
+        }
+        $touches = $open->touchUps->of($row)?->says($open->template) ?? [];
+
+        return [
+            'found' => $found,
+            'marks' => self::marks($template, $found->open),
+            'pictures' => $this->pictures($open, $row),
+            'before' => [] === $touches ? [] : $this->pictures($open->with($open->template, new TouchUps()), $row),
+            'touches' => $touches,
+            'cells' => array_map(static fn (Column $column): array => [
+                'letter' => $column->letter(),
+                'key' => $column->key,
+                'heading' => $column->heading,
+                'value' => $row->cells[$column->key] ?? '',
+                'made' => null !== $column->recipe,
+            ], $project->columns()),
+            'columns' => $columns,
+        ];
+    }
+
+    public static function tone(?Severity $severity): string
+    {
+        return match ($severity) {
+            Severity::CannotBeMade => 'bad',
+            Severity::WillLookWrong, Severity::LookAtIt => 'look',
+            default => 'ok',
+        };
+    }
+
+    /**
+     * @param list<Finding> $findings
+     *
+     * @return list<list<array{mark: int, tone: string, left: float, top: float, width: float, height: float}>>
+     */
+    private static function marks(Template $template, array $findings): array
+    {
+        $marks = array_fill(0, \count($template->sides), []);
+        foreach ($findings as $i => $finding) {
+            $box = $finding->box;
+            if (null !== $box) {
+                [$left, $top] = [max(0.0, $box->left), max(0.0, $box->top)];
+                $marks[$template->sideOf($finding->layer)][] = [
+                    'mark' => $i + 1,
+                    'tone' => self::tone($finding->severity),
+                    'left' => 100 * $left / $template->width,
+                    'top' => 100 * $top / $template->height,
+                    'width' => 100 * max(0.0, min($box->right, $template->width) - $left) / $template->width,
+                    'height' => 100 * max(0.0, min($box->bottom, $template->height) - $top) / $template->height,
+                ];
+            }
+        }
+
+        return $marks;
+    }
+
+    /**
+     * @param list<Finding> $worth
+     *
+     * @return Card
+     */
+    private function card(OpenProject $open, Record $row, array $worth, int $accepted, string $says = 'in order'): array
+    {
+        $worst = $worth[0] ?? null;
+        $named = $open->template->linkedColumns()[0] ?? '';
+
+        return [
+            'number' => $row->number,
+            'rowId' => (int) $row->id,
+            'name' => trim($row->cells[$named] ?? ''),
+            'tone' => self::tone($worst?->severity),
+            'says' => $worst->sentence ?? $says,
+            'count' => \count($worth),
+            'layer' => $worst->layer ?? '',
+            'touched' => null !== $open->touchUps->of($row),
+            'accepted' => $accepted,
+            'pictures' => $this->pictures($open, $row),
+            'special' => '',
+        ];
+    }
+
+    /** @return list<Card> rows that are not made */
+    private function left(Project $project, OpenProject $open, int $from, int $count): array
+    {
+        $found = $this->connection->fetchAllNumeric(
+            "SELECT number, draft, blank FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE OR blank = TRUE)
+                ORDER BY number LIMIT $count OFFSET $from",
+            [$project->id()],
+        );
+        $cards = [];
+        foreach ($found as [$number, $draft, $blank]) {
+            $row = $this->rows->row($project, (int) $number);
+            if (null !== $row) {
+                $says = (bool) $blank ? 'an empty row, not made' : ((bool) $draft ? 'a draft, not made' : 'switched off, not made');
+                $cards[] = ['tone' => 'quiet'] + $this->card($open, $row, [], 0, $says);
+            }
+        }
+
+        return $cards;
+    }
+
+    /** @return list<Finding> of a row that is in no table, by its layout */
+    private function findings(OpenProject $open, Record $row): array
+    {
+        $findings = [];
+        foreach (array_keys($open->template->sides) as $side) {
+            array_push($findings, ...$open->findings($row, $open->lay($row, $side), $side));
+        }
+
+        return Proof::worstFirst($findings);
+    }
+
+    /** @return list<string> one a side; what cannot be drawn is empty, and its finding says why */
+    private function pictures(OpenProject $open, Record $row): array
+    {
+        try {
+            return $open->thumbnails($row);
+        } catch (\Throwable) {
+            return [''];
+        }
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Checks;
+
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\App\Platform\Jobs\Task;
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Rendering\Scenes\Poster;
+
+/**
+ * Makes a contact sheet of some rows in the background; it then lies in the job's folder.
+ *
+ * @phpstan-import-type Shown from ContactSheet
+ */
+final readonly class MakeContactSheet implements Task
+{
+    public function __construct(
+        private ContactSheet $sheet,
+        private ProofTable $table,
+        private Opener $opener,
+        private TableRows $rows,
+        private FilesystemOperator $files,
+    ) {
+    }
+
+    public static function kind(): string
+    {
+        return 'contact-sheet';
+    }
+
+    public function counts(): string
+    {
+        return 'pieces drawn';
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project() ?? throw new Stopped();
+        $numbers = array_map(intval(...), explode(',', $job->text('numbers')));
+        $open = $this->opener->alone($project);
+        $pdf = $this->sheet->of($project->name(), $this->pieces($project, $numbers, $report), $open->pictures, $job->text('paper'));
+        $this->files->write("{$job->folder()}/file", $pdf);
+
+        return ['bytes' => \strlen($pdf)];
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'Something in these pieces is too much to be drawn. Make a contact sheet of fewer of them.';
+    }
+
+    /**
+     * @param list<int> $numbers
+     *
+     * @return \Generator<int, Shown>
+     */
+    private function pieces(Project $project, array $numbers, Report $report): \Generator
+    {
+        $open = $this->opener->alone($project);
+        $named = $open->template->linkedColumns()[0] ?? '';
+        foreach ($numbers as $i => $number) {
+            $report->done($i, \count($numbers));
+            $row = $this->rows->row($project, $number);
+            $found = $this->table->of($project, $number);
+            if (null === $row) {
+                continue;
+            }
+            $template = $open->piece($row);
+            yield [
+                'number' => $number,
+                'name' => trim($row->cells[$named] ?? ''),
+                'sides' => array_map(
+                    static fn (int $side) => Poster::of($template, $open->lay($row, $side), $side),
+                    array_keys($template->sides),
+                ),
+                'findings' => $found->open ?? [],
+            ];
+        }
+    }
+}

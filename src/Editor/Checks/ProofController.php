@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Checks;
+
+use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Severity;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The light table: every piece, small, laid out for real, the worst first; and one of them large. MendController changes them. */
+#[Route('/projects/{project}/proof', methods: ['GET'])]
+final class ProofController extends AbstractController
+{
+    /** Pieces that come together when they come into sight: rows of 1, 2, 3, 4, 6 or 12 are all full. */
+    private const BLOCK = 12;
+
+    public function __construct(
+        private readonly ProofTable $table,
+        private readonly LightTable $light,
+        private readonly ProofDesk $desk,
+        private readonly Steps $steps,
+    ) {
+    }
+
+    #[Route('', name: 'proof')]
+    public function index(Project $project, Request $request, WorkDesk $work, SinceRun $since): Response
+    {
+        $job = 0 === $project->rowCount() ? null : $this->desk->bring($project);
+        $sieve = Sieve::of($project, $request);
+        $counts = $this->table->counts($project);
+        $left = $this->light->countLeft($project);
+        $shown = $sieve->isOfLeft() ? $left : $this->table->count($project, $sieve);
+        $changed = $since->changed($project);
+        $madeUp = $sieve->isOpen() && $project->rowCount() > 0 ? $this->light->madeUp($project) : [];
+        $first = self::BLOCK - \count($madeUp);
+
+        return $this->render('proof/index.html.twig', [
+            'project' => $project,
+            'here' => 'Proof',
+            'view' => null === $job ? null : $work->view($job),
+            'sieve' => $sieve,
+            'counts' => $counts,
+            'left' => $left,
+            'touched' => $this->table->countTouched($project),
+            'changed' => null === $changed ? null : \count($changed),
+            'ranks' => array_reverse(\array_slice(Severity::cases(), 1)),
+            'kinds' => array_map(static fn (string $kind): ?FindingKind => FindingKind::tryFrom($kind), array_keys($counts['kinds'])),
+            'shown' => $shown,
+            'block' => self::BLOCK,
+            'starts' => self::starts($first, $shown),
+            'template' => $project->template(),
+            'first' => $this->light->cards($project, $sieve, 0, $first),
+            'madeUp' => $madeUp,
+            'values' => null === $sieve->column ? [] : $this->table->values($project, $sieve->column),
+            'ways' => $this->steps->ways($project),
+        ]);
+    }
+
+    /** Keeps the proof going while somebody is elsewhere in the project, and says how far it is. */
+    #[Route('/state', name: 'proof_state')]
+    public function state(Project $project, Request $request): Response
+    {
+        if ($project->rowCount() > 0) {
+            $this->desk->bring($project);
+        }
+
+        return $this->render('part/stations.html.twig', [
+            'project' => $project,
+            'here' => $request->query->getAlpha('here'),
+            'oob' => false,
+        ]);
+    }
+
+    /** One piece large, with marks where something was found. */
+    #[Route('/{number}', name: 'proof_piece', requirements: ['number' => '\d{1,7}'])]
+    public function piece(Project $project, int $number, Request $request): Response
+    {
+        $this->desk->bring($project, $number);
+        $piece = $this->light->piece($project, $number) ?? throw $this->createNotFoundException('There is no such piece.');
+        $sieve = Sieve::of($project, $request);
+
+        return $this->render('proof/piece.html.twig', $piece + [
+            'project' => $project,
+            'here' => 'Proof',
+            'number' => $number,
+            'sieve' => $sieve,
+            'next' => $this->table->nextWith($project, $number),
+            'previous' => $this->table->beside($project, $sieve, $number, -1),
+            'following' => $this->table->beside($project, $sieve, $number, 1),
+            'template' => $project->template(),
+            'ways' => $this->steps->ways($project),
+        ]);
+    }
+
+    /** What may be done about one finding for all rows, and what it would do to them. */
+    #[Route('/{number}/mends/{mark}', name: 'proof_mends', requirements: ['number' => '\d{1,7}', 'mark' => '\d{1,3}'])]
+    public function mends(Project $project, int $number, int $mark, Request $request, Mender $mender): Response
+    {
+        $finding = $this->table->of($project, $number)->open[$mark - 1] ?? null;
+        if (null === $finding) {
+            // It was mended while this was on its way.
+            return new Response();
+        }
+
+        return $this->render('proof/mends.html.twig', [
+            'project' => $project,
+            'number' => $number,
+            'mark' => $mark,
+            'sieve' => Sieve::of($project, $request),
+            'mends' => $mender->mends($project, $finding),
+        ]);
+    }
+
+    /** @return list<int> where blocks begin that are not there yet */
+    private static function starts(int $first, int $shown): array
+    {
+        $starts = [];
+        for ($from = $first; $from < $shown; $from += self::BLOCK) {
+            $starts[] = $from;
+        }
+
+        return $starts;
+    }
+
+    /** As many as come into sight together. */
+    #[Route('/cards', name: 'proof_cards')]
+    public function cards(Project $project, Request $request): Response
+    {
+        $from = max(0, $request->query->getInt('from'));
+        $sieve = Sieve::of($project, $request);
+        $cards = $this->light->cards($project, $sieve, $from, self::BLOCK);
+
+        return $this->render('proof/cards.html.twig', ['project' => $project, 'cards' => $cards, 'sieve' => $sieve]);
+    }
+
+    /** The numbers of all rows that are shown, for whoever selects them all. */
+    #[Route('/numbers', name: 'proof_numbers')]
+    public function numbers(Project $project, Request $request): Response
+    {
+        return new JsonResponse($this->light->numbers($project, Sieve::of($project, $request)));
+    }
+}

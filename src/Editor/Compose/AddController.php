@@ -1,0 +1,164 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Http\Upload;
+use Morphea\App\Project\Assets\PictureSets;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\Edit\AddLayer;
+use Morphea\Core\Design\Model\Edit\Edit;
+use Morphea\Core\Design\Model\Edit\NameFields;
+use Morphea\Core\Design\Model\Field;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\ShapeKind;
+use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Record;
+use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternError;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** New layers: of every kind, for a column, and from artwork made elsewhere. */
+#[Route('/projects/{project}/compose', methods: ['POST'])]
+final readonly class AddController
+{
+    /** A cell that ends like this names a picture. */
+    private const PICTURE_ENDING = '/\.(png|jpe?g|webp|svg)\s*$/i';
+    /** Of so many of the longest values the widest is among them. */
+    private const MEASURED = 40;
+
+    public function __construct(
+        private ComposeScreen $screen,
+        private PictureStore $pictures,
+        private PictureSets $sets,
+        private TableRows $rows,
+        private Opener $opener,
+    ) {
+    }
+
+    #[Route('/add', name: 'compose_add')]
+    public function add(Project $project, Request $request): Response
+    {
+        $side = ComposeView::side($project, [], ComposeScreen::side($request));
+        $name = trim($request->request->getString('field'));
+        try {
+            if ('field' === $request->request->getString('kind')) {
+                $field = new Field(TableBuilder::key($name, 'a'), mb_substr('' === $name ? 'Field' : $name, 0, 60));
+                $layer = (new NewLayer($project->template()))->field($field);
+
+                return $this->screen->edit(
+                    $project,
+                    $request,
+                    static fn (): Edit => new NameFields(new AddLayer($layer, $side), [$field]),
+                    [$layer->id],
+                );
+            }
+            $layer = $this->layer($project, $request);
+        } catch (TemplateError $e) {
+            return $this->screen->refused($project, $request, $e->getMessage());
+        }
+
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side), [$layer->id]);
+    }
+
+    /** A picture of the project: put on the side, or shown by the picture layer that is selected. */
+    #[Route('/picture', name: 'compose_picture')]
+    public function picture(Project $project, Request $request): Response
+    {
+        $asset = $this->pictures->find($project, $request->request->getString('name'));
+        if (null === $asset) {
+            return $this->screen->refused($project, $request, 'This picture is not there any more.');
+        }
+        $new = new NewLayer($project->template());
+        $ground = 'ground' === $request->request->getString('place');
+        $layer = $ground ? $new->ground($asset->name()) : $new->picture($asset->name(), $asset->width(), $asset->height());
+        $side = ComposeView::side($project, [], ComposeScreen::side($request));
+
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side, $ground), [$layer->id]);
+    }
+
+    #[Route('/art', name: 'compose_art', defaults: ['_takes' => 1_010])]
+    public function art(Project $project, Request $request, Artwork $artwork): Response
+    {
+        $side = ComposeView::side($project, [], ComposeScreen::side($request));
+        try {
+            $upload = Upload::from($request, 'art');
+            $art = $artwork->bring(
+                $project,
+                (string) file_get_contents($upload->path),
+                $upload->name,
+                max(1, $request->request->getInt('page', 1)),
+                'layer' !== $request->request->getString('place'),
+                $side,
+            );
+        } catch (UploadError | TemplateError | PatternError $e) {
+            return $this->screen->refused($project, $request, $e->getMessage());
+        }
+
+        return $this->screen->edit($project, $request, static fn (): Edit => $art, $art->ids());
+    }
+
+    /** @throws TemplateError */
+    private function layer(Project $project, Request $request): Layer
+    {
+        $new = new NewLayer($project->template());
+        $kind = $request->request->getString('kind');
+
+        return match ($kind) {
+            'text' => $new->text(Pattern::parse(TextLayer::SAMPLE), TextLayer::SAMPLE),
+            'picture' => $new->placeholder('picture', 'Picture'),
+            'die' => $new->dieLine(),
+            'placeholder' => $this->placeholder($new, $project, $request, ComposeScreen::column($project, $request)),
+            default => null !== ($code = CodeKind::tryFrom($kind))
+                ? $new->code($code)
+                : $new->shape(ShapeKind::tryFrom($kind) ?? throw new TemplateError('kind', 'no such kind of layer')),
+        };
+    }
+
+    /** For a column: a picture where its cells name pictures, else a text. */
+    private function placeholder(NewLayer $new, Project $project, Request $request, Column $column): Layer
+    {
+        $row = $this->rows->row($project, ComposeScreen::row($request));
+        $cell = trim($row->cells[$column->key] ?? '');
+        [$x, $y] = [(float) $request->request->getString('x', '0.5'), (float) $request->request->getString('y', '0.5')];
+        $picture =
+            '' !== $cell &&
+            (1 === preg_match(self::PICTURE_ENDING, $cell) ||
+                (mb_strlen($cell) <= 80 && null !== $this->sets->linked($project)->named($cell)));
+
+        if ($picture) {
+            return $new->placeholder($column->key, $column->heading, $x, $y);
+        }
+        $text = $new->text(Pattern::parse(Pattern::column($column->key)), $column->heading, $x, $y);
+
+        return $new->text($text->pattern, $column->heading, $x, $y, $this->widest($project, $column, $text));
+    }
+
+    /** Dots that the longest value of a column needs in the style of a text. */
+    private function widest(Project $project, Column $column, TextLayer $text): float
+    {
+        $cells = array_unique(array_map(
+            static fn (Record $row): string => strtok($row->cells[$column->key] ?? '', "\n") ?: '',
+            $this->rows->active($project),
+        ));
+        usort($cells, static fn (string $a, string $b): int => mb_strlen($b, 'UTF-8') <=> mb_strlen($a, 'UTF-8'));
+        $texts = $this->opener->page($project)->engine->texts;
+        $lengths = array_map(
+            static fn (string $cell): float => $texts->length($text, $cell),
+            \array_slice($cells, 0, self::MEASURED),
+        );
+
+        return max([0.0, ...$lengths]) * $text->style->size;
+    }
+}

@@ -1,0 +1,181 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Designs\Revision;
+use Morphea\App\Project\Designs\StaleTemplate;
+use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\Toucher;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Rendering\Layout\WidestRow;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The Compose screen: looking at it, and going back and forth in its history. Changes are in EditController. */
+#[Route('/projects/{project}/compose')]
+final class ComposeController extends AbstractController
+{
+    public function __construct(
+        private readonly ComposeView $view,
+        private readonly TemplateHistory $history,
+        private readonly ComposeScreen $screen,
+        private readonly HandStore $hands,
+    ) {
+    }
+
+    #[Route('', name: 'compose', methods: ['GET'])]
+    public function index(Project $project, Request $request): Response
+    {
+        return $request->headers->has('HX-Request')
+            ? $this->screen->work($project, $request)
+            : $this->render(
+                'compose/index.html.twig',
+                $this->view->of(
+                    $project,
+                    ComposeScreen::row($request),
+                    ComposeScreen::layers($request),
+                    ComposeScreen::side($request),
+                    $request->query->getString('beat'),
+                    ComposeScreen::touched($request),
+                ),
+            );
+    }
+
+    #[Route('/undo', name: 'compose_undo', methods: ['POST'])]
+    public function undo(Project $project, Request $request): Response
+    {
+        $hand = fn (Project $project): ?string => $this->hands->undo($project)?->says;
+        $go = [] === ComposeScreen::touched($request) ? $this->history->undo(...) : $hand;
+
+        return $this->went($project, $request, $go, 'Undone', 'There is nothing to undo.');
+    }
+
+    #[Route('/redo', name: 'compose_redo', methods: ['POST'])]
+    public function redo(Project $project, Request $request): Response
+    {
+        $hand = fn (Project $project): ?string => $this->hands->redo($project)?->says;
+        $go = [] === ComposeScreen::touched($request) ? $this->history->redo(...) : $hand;
+
+        return $this->went($project, $request, $go, 'Done again', 'There is nothing to do again.');
+    }
+
+    /** @param \Closure(Project): ?string $go */
+    private function went(Project $project, Request $request, \Closure $go, string $how, string $otherwise): Response
+    {
+        $seen = $request->request->getString('revision');
+        try {
+            $says = '' === $seen || (int) $seen === $project->revision() ? $go($project) : throw new StaleTemplate();
+        } catch (StaleTemplate) {
+            return $this->screen->stale($project, $request);
+        }
+
+        return $this->screen->work($project, $request, null, 'good', null === $says ? $otherwise : "$how: $says.");
+    }
+
+    /** The touch-up of what is shown taken back: of one layer, or all of it. */
+    #[Route('/untouch', name: 'compose_untouch', methods: ['POST'])]
+    public function untouch(Project $project, Request $request, Toucher $toucher): Response
+    {
+        $layer = $request->request->getString('of');
+        $toucher->takeBack($project, ComposeScreen::touched($request), '' === $layer ? null : $layer);
+
+        return $this->screen->work($project, $request);
+    }
+
+    #[Route('/history', name: 'compose_history', methods: ['GET'])]
+    public function history(Project $project, Opener $opener, TableRows $rows, TemplateCodec $codec): Response
+    {
+        $row = $rows->row($project, 1);
+        $open = $opener->page($project);
+        $versions = array_map(
+            static fn (Revision $revision): array => [
+                'revision' => $revision,
+                'picture' => $open->version($codec->decode($revision->template()), $row),
+            ],
+            $this->history->latest($project),
+        );
+
+        return $this->render('compose/history.html.twig', [
+            'project' => $project,
+            'here' => 'Compose',
+            'versions' => $versions,
+        ]);
+    }
+
+    #[Route('/history/{number}', name: 'compose_back', requirements: ['number' => '\d+'], methods: ['POST'])]
+    public function back(Project $project, int $number): Response
+    {
+        $says = $this->history->back($project, $number) ?? throw $this->createNotFoundException('There is no such version.');
+        $this->addFlash('good', "$says. Undo takes you forward again.");
+
+        return $this->redirectToRoute('compose', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** The selected layers as in the file format, for the clipboard. */
+    #[Route('/layers', name: 'compose_layers', methods: ['GET'])]
+    public function layers(Project $project, Request $request, TemplateCodec $codec): Response
+    {
+        $template = $project->template();
+        $picked = array_filter(
+            $template->layers(),
+            static fn ($layer): bool => \in_array($layer->id, ComposeScreen::layers($request), true),
+        );
+
+        return new JsonResponse([
+            'project' => $project->id(),
+            'dpi' => $template->dpi,
+            'layers' => array_map($codec->layerToArray(...), array_values($picked)),
+        ]);
+    }
+
+    /** The kind of every column, by key, and why its cells cannot name the picture of a frame. */
+    #[Route('/kinds', name: 'compose_kinds', methods: ['GET'])]
+    public function kinds(Project $project, TableRows $rows, ProjectKinds $kinds): Response
+    {
+        $table = $rows->table($project);
+        $byKey = $kinds->byKey($project, $table);
+        $about = [];
+        foreach ($table->columns as $column) {
+            $kind = $byKey[$column->key];
+            $about[$column->key] = ['kind' => $kind, 'whyNoPicture' => $kind->whyNoPicture($column->heading)];
+        }
+
+        return new JsonResponse((object) $about);
+    }
+
+    #[Route('/widest', name: 'compose_widest', methods: ['GET'])]
+    public function widest(Project $project, Request $request, TableRows $rows, Opener $opener): Response
+    {
+        $template = $project->template();
+        try {
+            $layer = $template->layer($request->query->getString('layer'));
+        } catch (TemplateError $e) {
+            throw $this->createNotFoundException($e->getMessage(), $e);
+        }
+        $widest =
+            $layer instanceof TextLayer
+                ? WidestRow::of($layer, $rows->active($project), $opener->page($project)->engine->texts, $template->locale)
+                : null;
+
+        return $this->render('compose/widest.html.twig', [
+            'project' => $project,
+            'layer' => $layer,
+            'widest' => $widest,
+            'template' => $template,
+            'typeUnit' => $template->typeUnit(),
+            'row' => ComposeScreen::row($request),
+        ]);
+    }
+}

@@ -1,0 +1,217 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\App\Project\Context\SpecialRows;
+use Morphea\App\Project\Designs\StaleTemplate;
+use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\Toucher;
+use Morphea\Core\Design\Model\Edit\Edit;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Patterns\PatternError;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Twig\Environment;
+
+/** Applies what a request asks for and answers with the whole work area, laid out anew; the page morphs into it. */
+final readonly class ComposeScreen
+{
+    public function __construct(
+        private ComposeView $view,
+        private TemplateHistory $history,
+        private HandStore $hands,
+        private Toucher $toucher,
+        private TableRows $rows,
+        private Environment $twig,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    /**
+     * @param \Closure(non-empty-list<string>, Template): Edit $make from the ids of the layers the request names, and the
+     *     design as it is for the piece that is touched up, if one is
+     * @param list<string>|null $select what is selected afterwards, if not the same
+     * @param (\Closure(Template): bool)|null $fits whether the edit still means what it meant, where others changed the
+     *     design since; without it no edit does
+     */
+    public function edit(
+        Project $project,
+        Request $request,
+        \Closure $make,
+        ?array $select = null,
+        ?\Closure $fits = null,
+    ): Response {
+        $layers = self::layers($request);
+        $token = mb_substr($request->request->getString('token'), 0, 40);
+        if ($this->history->isMade($project, $token) || $this->hands->isMade($project, $token)) {
+            return $this->work($project, $request, $select ?? $layers);
+        }
+        try {
+            // Another window may have changed the template since this one was drawn.
+            $seen = $request->request->getString('revision');
+            if (
+                '' !== $seen &&
+                (int) $seen !== $project->revision() &&
+                (null === $fits || !$fits($project->template()))
+            ) {
+                throw new StaleTemplate();
+            }
+            $named = [] === $layers ? [''] : $layers;
+            $touched = self::touched($request);
+            if ([] !== $touched && [] === ($touched = array_keys($this->rows->numbers($project, $touched)))) {
+                return $this->refused($project, $request, 'The row of this piece is not there any more, so it was not touched up.');
+            }
+            [] === $touched
+                ? $this->history->apply(
+                    $project,
+                    $make($named, $project->template()),
+                    self::name($request, 'token'),
+                    self::name($request, 'burst'),
+                )
+                : $this->toucher->apply($project, $touched, static fn (Template $piece): Edit => $make($named, $piece), $token);
+        } catch (TemplateError | PatternError $e) {
+            return $this->refused(
+                $project,
+                $request,
+                $e instanceof TemplateError && '' !== $e->where && !str_contains($e->what, '.')
+                    ? "$e->what."
+                    : $e->getMessage(),
+            );
+        } catch (StaleTemplate) {
+            return $this->stale($project, $request);
+        }
+
+        return $this->work($project, $request, $select ?? $layers);
+    }
+
+    /** Somebody else was faster: the design as it is now, and what became of the step. */
+    public function stale(Project $project, Request $request): Response
+    {
+        $this->history->renew($project);
+
+        return $this->refused(
+            $project,
+            $request,
+            'The design was changed in another window meanwhile. Here is how it is now; ' .
+            'your last step was not made, repeat it if it still fits.',
+        );
+    }
+
+    public function refused(Project $project, Request $request, string $why): Response
+    {
+        return $this->work($project, $request, self::layers($request), 'bad', $why);
+    }
+
+    /** @param list<string>|null $select */
+    public function work(
+        Project $project,
+        Request $request,
+        ?array $select = null,
+        string $kind = '',
+        string $message = '',
+    ): Response {
+        $beat = self::value($request, 'beat');
+        $view = $this->view->of(
+            $project,
+            self::row($request),
+            $select ?? self::layers($request),
+            self::side($request),
+            $beat,
+            self::touched($request),
+            '' !== self::value($request, 'flips'),
+        );
+        $ids = implode(',', $view['selection']);
+        $address = $this->urls->generate(
+            'compose',
+            array_filter(
+                [
+                    'project' => $project->id(),
+                    'row' => 1 === $view['row'] || 0 === $view['row'] ? null : $view['row'],
+                    'side' => $view['side'] > 0 ? $view['side'] : null,
+                    'layer' => '' !== $ids ? $ids : null,
+                    'touch' => [] === $view['touched'] ? null : implode(',', $view['touched']),
+                ],
+                static fn ($v): bool => null !== $v,
+            ),
+        );
+        $html = $this->twig->render(
+            'compose/work.html.twig',
+            $view + ['oob' => true, 'notice' => '' === $message ? null : ['kind' => $kind, 'message' => $message]],
+        );
+
+        return new Response($html, 'bad' === $kind ? 422 : 200, [
+            'HX-Replace-Url' => $address,
+            'X-Revision' => (string) $project->revision(),
+        ]);
+    }
+
+    /** The row the request names, or one that is made up; whatever is typed that is no number means the first. */
+    public static function row(Request $request): int
+    {
+        $row = (int) self::value($request, 'row');
+
+        return SpecialRows::isSpecial($row) ? $row : max(1, $row);
+    }
+
+    /** @return list<int> ids of the rows whose pieces alone are touched up; none while the design is worked on */
+    public static function touched(Request $request): array
+    {
+        return array_values(array_filter(array_map(intval(...), explode(',', self::value($request, 'touch')))));
+    }
+
+    /** The side the request names, from 0. */
+    public static function side(Request $request): int
+    {
+        return max(0, (int) self::value($request, 'side'));
+    }
+
+    /** @return list<string> */
+    public static function layers(Request $request): array
+    {
+        return array_values(
+            array_filter(explode(',', self::value($request, 'layer')), static fn (string $id): bool => '' !== $id),
+        );
+    }
+
+    /**
+     * The column the request names by key or by letter.
+     *
+     * @throws TemplateError
+     */
+    public static function column(Project $project, Request $request): Column
+    {
+        $wanted = $request->request->getString('column');
+        foreach ($project->columns() as $column) {
+            if ($column->key === $wanted || $column->letter() === strtoupper($wanted)) {
+                return $column;
+            }
+        }
+        throw new TemplateError(
+            '',
+            [] === $project->columns()
+                ? 'There are no columns yet. Bring a table first.'
+                : "There is no column “{$wanted}” in the table.",
+        );
+    }
+
+    /** What the page calls a step, or words that are typed in one go. */
+    private static function name(Request $request, string $of): ?string
+    {
+        $name = mb_substr($request->request->getString($of), 0, 40);
+
+        return '' === $name ? null : $name;
+    }
+
+    private static function value(Request $request, string $key): string
+    {
+        return ($request->isMethod('GET') ? $request->query : $request->request)->getString($key);
+    }
+}

@@ -1,0 +1,225 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\App\Engine\Media\ShippedSounds;
+use Morphea\App\Project\Assets\FaceNames;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\SpecialRows;
+use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Ground;
+use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\Edit\AlignLayers;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Mark;
+use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Model\Preset;
+use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Rendering\Layout\TouchUps;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\Shown;
+
+/** Everything the Compose screen shows, as plain values for its templates. */
+final readonly class ComposeView
+{
+    private const STITCHES = 6;
+
+    public function __construct(
+        private SpecialRows $special,
+        private TableRows $rows,
+        private HandStore $hands,
+        private Opener $opener,
+        private PictureView $picture,
+        private TemplateHistory $history,
+        private PictureStore $pictures,
+    ) {
+    }
+
+    /**
+     * @param list<string> $wanted  ids of the layers to select; with one of a group, all of it
+     * @param list<int>    $touched ids of the rows whose pieces are touched up; the design is worked on without any
+     * @param bool         $flips   the number was asked for, and who touches up goes there
+     *
+     * @return array<string, mixed>
+     */
+    public function of(
+        Project $project,
+        int $number,
+        array $wanted,
+        int $side,
+        string $beat = '',
+        array $touched = [],
+        bool $flips = false,
+    ): array {
+        if (1 === \count($touched) && !$flips) {
+            // Wherever its row stands by now.
+            $number = $this->rows->numbers($project, $touched)[$touched[0]] ?? $number;
+        }
+        $number = SpecialRows::isSpecial($number) ? $number : max(1, min($number, $project->rowCount()));
+        $row = $project->rowCount() > 0 ? $this->special->row($project, $number) : null;
+        $shown = self::side($project, $wanted, $side);
+        $all = $this->opener->page($project);
+        // Whoever flips on touches up the next; what is made up is nobody's piece.
+        $touched = null === $row?->id ? [] : (1 === \count($touched) ? [$row->id] : $touched);
+        // The design is worked on as it is for all pieces; one that is touched up, as it is made.
+        $open = [] === $touched ? $all->with($all->template, new TouchUps()) : $all;
+        $template = $open->piece($row);
+        $laid = $open->lay($row, $shown, true);
+        $findings = $open->findings($row, $laid, $shown);
+        $selection = $this->selection($template->side($shown), $wanted);
+        $layer = 1 === \count($selection) ? $selection[0] : null;
+        $fonts = $open->engine->fonts;
+        $columns = [];
+        foreach ($project->columns() as $column) {
+            $columns[$column->key] = [
+                'letter' => $column->letter(),
+                'heading' => $column->heading,
+                'key' => $column->key,
+                'source' => Pattern::column($column->key),
+                'stitch' => $column->index % self::STITCHES,
+                'value' => $row->cells[$column->key] ?? '',
+                'used' => \in_array($column->key, $template->linkedColumns(), true),
+            ];
+        }
+        $boxes = new Boxes($template, $template->side($shown), $columns);
+        $onStage = $boxes->onStage($laid, $findings, $selection);
+
+        return [
+            'project' => $project,
+            'template' => $template,
+            'side' => $shown,
+            'here' => 'Compose',
+            'row' => null === $row ? 0 : $number,
+            'rowId' => $row->id ?? 0,
+            'touched' => $touched,
+            'touchedRows' => \count($touched) > 1 ? $this->rows->numbers($project, $touched) : [],
+            'touches' => $all->touchUps->of($row)?->says($all->template) ?? [],
+            'before' => [] === $touched ? '' : $all->with($all->template, new TouchUps())->thumbnail($row, $shown),
+            'special' => SpecialRows::NAMES[$number] ?? '',
+            'columns' => $columns,
+            'offered' => [] !== $columns ? $columns : self::fields($template),
+            'svg' => $open->svg($laid),
+            'boxes' => $onStage,
+            'selected' => $layer,
+            'selection' => array_map(static fn (Layer $one): string => $one->id, $selection),
+            'grouped' =>
+                [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
+            'alignments' => AlignLayers::WAYS,
+            'findings' => array_values(
+                array_filter($findings, static fn (Finding $finding): bool => $finding->layer === ($layer->id ?? '')),
+            ),
+            'kind' => \count($selection) > 1 ? 'several' : $layer?->kind()->value ?? '',
+            'facts' => $laid->facts[$layer?->id] ?? null,
+            'parts' => $layer?->content()?->forEditor() ?? [],
+            'shown' => Shown::choices(),
+            'marks' => Mark::forEditor(),
+            'families' => $fonts->choices(),
+            'unknownFonts' => array_values(
+                array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family)),
+            ),
+            'contrast' => self::contrast($template, $layer, $findings),
+            'controls' => null === $layer ? null : new Controls($template, $layer),
+            'sideControls' => new Controls($template, $template->side($shown)),
+            'templateControls' => new Controls($template, $template),
+            'faces' => $layer instanceof TextLayer ? FaceNames::of($fonts, $layer->style->family) : [],
+            'typeUnit' => $template->typeUnit(),
+            'layers' => $boxes->stack(),
+            'presets' => Preset::all(),
+            'codeKinds' => CodeKind::cases(),
+            'ways' => [] === $touched ? $this->history->ways($project) : $this->hands->ways($project),
+            'sounds' => $template->moves() ? $this->sounds($project) : [],
+            'time' => 0 === $shown ? BeatsView::of($template, $laid) : null,
+            'beat' => null === $template->beat($beat) ? $template->beats[0]->id ?? '' : $beat,
+        ] + ($layer instanceof PictureLayer ? $this->picture->of($project, $layer, $laid) : []);
+    }
+
+    /** @return list<array{key: string, letter: string, heading: string, source: string}> columns to come, where there is no table */
+    private static function fields(Template $template): array
+    {
+        return array_map(static fn (string $key): array => [
+            'key' => $key,
+            'letter' => '·',
+            'heading' => $template->columnName($key),
+            'source' => Pattern::column($key),
+        ], $template->linkedColumns());
+    }
+
+    /** @return array<string, string> what can be heard, by the pattern that names it */
+    private function sounds(Project $project): array
+    {
+        $sounds = [];
+        foreach ($this->pictures->soundNames($project) as $name) {
+            $sounds[Pattern::quote($name)] = $name;
+        }
+        foreach (array_keys(ShippedSounds::ALL) as $name) {
+            $sounds[$name] = "a $name";
+        }
+
+        return $sounds;
+    }
+
+    /**
+     * The side that is shown: where the wanted layers are, if they are.
+     *
+     * @param list<string> $wanted
+     */
+    public static function side(Project $project, array $wanted, int $side): int
+    {
+        $template = $project->template();
+        $known = array_map(static fn (Layer $layer): string => $layer->id, $template->layers());
+        foreach ($wanted as $id) {
+            if (\in_array($id, $known, true)) {
+                return $template->sideOf($id);
+            }
+        }
+
+        return isset($template->sides[$side]) ? $side : 0;
+    }
+
+    /**
+     * @param list<string> $wanted
+     *
+     * @return list<Layer>
+     */
+    private function selection(Side $side, array $wanted): array
+    {
+        $groups = [];
+        foreach ($side->layers as $layer) {
+            if (null !== $layer->group && \in_array($layer->id, $wanted, true)) {
+                $groups[$layer->group] = true;
+            }
+        }
+
+        return array_values(
+            array_filter(
+                $side->layers,
+                static fn (Layer $layer): bool => \in_array($layer->id, $wanted, true) || isset($groups[$layer->group ?? '']),
+            ),
+        );
+    }
+
+    /**
+     * How well a text stands out, where nothing is wrong with that.
+     *
+     * @param list<Finding> $findings
+     */
+    private static function contrast(Template $template, ?Layer $layer, array $findings): ?float
+    {
+        $faint = array_filter(
+            $findings,
+            static fn (Finding $one): bool => FindingKind::Contrast === $one->kind && $one->layer === $layer?->id,
+        );
+
+        return $layer instanceof TextLayer && [] === $faint ? Ground::contrast($template, $layer) : null;
+    }
+}

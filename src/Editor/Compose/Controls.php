@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\Core\Design\Model\Declared;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Property\Colour;
+use Morphea\Core\Design\Model\Property\Fill;
+use Morphea\Core\Design\Model\Property\Length;
+use Morphea\Core\Design\Model\Property\Share;
+use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Template;
+
+/**
+ * Controls of the rule line, as the values of a layer, a side or the template declare themselves: what they are called,
+ * in which unit they are typed.
+ */
+final readonly class Controls
+{
+    public function __construct(private Template $template, private Layer|Side|Template $of)
+    {
+    }
+
+    /** @return array{label: string, value: mixed, isColour: bool} */
+    public function of(string $path): array
+    {
+        $property = Declared::of($this->of::class)->property($path);
+        if (null === $property) {
+            throw new \LogicException($this->of::class . " has no value at $path");
+        }
+        $unit = match (true) {
+            $property instanceof Length => ' in ' . $property->unit($this->template->measure())->value,
+            $property instanceof Share => ' in per cent',
+            default => '',
+        };
+
+        return [
+            'label' => ucfirst($property->says()) . $unit,
+            'value' => $property->shown(Declared::at($this->of, $path), $this->template->measure()),
+            'isColour' => $property instanceof Colour || $property instanceof Fill,
+        ];
+    }
+}

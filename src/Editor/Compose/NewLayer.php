@@ -1,0 +1,212 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\Core\Design\Model\Align;
+use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Content;
+use Morphea\Core\Design\Model\EmptyRule;
+use Morphea\Core\Design\Model\Field;
+use Morphea\Core\Design\Model\FitRule;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\LayerUse;
+use Morphea\Core\Design\Model\PictureFit;
+use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Model\ShapeKind;
+use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Model\TextStyle;
+use Morphea\Core\Table\Patterns\Pattern;
+
+/** New layers in sizes that suit their side. Places are shares of the side, 0 to 1, of the layer's centre. */
+final readonly class NewLayer
+{
+    /** @param list<string> $taken ids that are given away already, besides the template's */
+    public function __construct(private Template $template, private array $taken = [])
+    {
+    }
+
+    /** @param float|null $widest dots that its words need at the most; within what the side has room for, it is so wide */
+    public function text(Pattern $pattern, string $name, float $atX = 0.5, float $atY = 0.5, ?float $widest = null): TextLayer
+    {
+        $size = round(min($this->template->width, $this->template->height) / 16, 2);
+        $room = $this->template->width - 2 * max($this->template->safeMargin, 0.04 * $this->template->width);
+        $width = null === $widest ? $this->template->width * 0.6 : max(2 * $size, min($room, 1.02 * $widest + 0.2 * $size));
+        $frame = $this->frame($width, $size * 1.6, $atX, $atY);
+
+        return new TextLayer(
+            $this->id($name),
+            $this->name($name),
+            $frame,
+            1.0,
+            false,
+            false,
+            Content::plain($pattern),
+            new TextStyle('IBM Plex Sans', 400, false, $size, '#17211E', Align::Centre),
+            FitRule::shrink($size / 2),
+            EmptyRule::hide(),
+        );
+    }
+
+    /** A text for a column that there is not yet; it shows its name until there is. */
+    public function field(Field $field): TextLayer
+    {
+        $text = $this->text(Pattern::parse(Pattern::column($field->key)), $field->name);
+
+        return new TextLayer(...['sample' => $field->name] + array_diff_key(get_object_vars($text), ['pattern' => true]));
+    }
+
+    public function shape(ShapeKind $kind): ShapeLayer
+    {
+        $edge = min($this->template->width, $this->template->height);
+        $frame =
+            ShapeKind::Line === $kind
+                ? $this->frame($this->template->width * 0.6, 0, 0.5, 0.5)
+                : $this->frame($edge * 0.4, $edge * 0.4, 0.5, 0.5);
+        $line = ShapeKind::Line === $kind;
+
+        return new ShapeLayer(
+            $this->id($kind->value),
+            ucfirst($kind->value),
+            $frame,
+            1.0,
+            false,
+            false,
+            $kind,
+            $line ? null : '#CBD2CE',
+            $line ? '#17211E' : null,
+            $line ? max(1.0, round($edge / 300)) : 0.0,
+            0.0,
+        );
+    }
+
+    public function picture(string $asset, float $width, float $height): PictureLayer
+    {
+        $scale = min(1.0, ($this->template->width * 0.6) / $width, ($this->template->height * 0.6) / $height);
+        $name = pathinfo($asset, \PATHINFO_FILENAME);
+
+        return new PictureLayer(
+            $this->id($name),
+            $this->name($name),
+            $this->frame($width * $scale, $height * $scale, 0.5, 0.5),
+            1.0,
+            false,
+            false,
+            $asset,
+            PictureFit::Contain,
+        );
+    }
+
+    /** A frame for the pictures that a column names. */
+    public function placeholder(string $key, string $name, float $atX = 0.5, float $atY = 0.5): PictureLayer
+    {
+        $edge = min($this->template->width, $this->template->height) * 0.5;
+
+        return new PictureLayer(
+            $this->id($name),
+            $this->name($name),
+            $this->frame($edge, $edge, $atX, $atY),
+            1.0,
+            false,
+            false,
+            Pattern::parse(Pattern::column($key)),
+            PictureFit::Cover,
+        );
+    }
+
+    /** A picture that covers the side with its bleed, or as much of it as its shape allows. */
+    public function ground(string $asset): PictureLayer
+    {
+        $bleed = $this->template->bleed;
+        $name = pathinfo($asset, \PATHINFO_FILENAME);
+
+        return new PictureLayer(
+            $this->id($name),
+            $this->name($name),
+            new Frame(-$bleed, -$bleed, $this->template->width + 2 * $bleed, $this->template->height + 2 * $bleed),
+            1.0,
+            true,
+            false,
+            $asset,
+            PictureFit::Cover,
+        );
+    }
+
+    public function code(CodeKind $kind): CodeLayer
+    {
+        $edge = min($this->template->width, $this->template->height);
+        $frame =
+            $kind->isSquare()
+                ? $this->frame($edge * 0.3, $edge * 0.3, 0.5, 0.5)
+                : $this->frame($edge * 0.6, $edge * 0.2, 0.5, 0.5);
+        $name = $kind->label();
+
+        return new CodeLayer($this->id($name), $name, $frame, 1.0, false, false, Pattern::parse($kind->sample()), $kind);
+    }
+
+    /** Where paper is cut: round all of the side, to be given its true outline. */
+    public function dieLine(): ShapeLayer
+    {
+        $width = max(1.0, round(min($this->template->width, $this->template->height) / 300));
+
+        return new ShapeLayer(
+            $this->id('die'),
+            'Die line',
+            new Frame(0, 0, $this->template->width, $this->template->height),
+            1.0,
+            false,
+            false,
+            ShapeKind::Rectangle,
+            null,
+            '#C2185B',
+            $width,
+            round(min($this->template->width, $this->template->height) / 16),
+            [4 * $width, 2 * $width],
+            use: LayerUse::Die,
+        );
+    }
+
+    private function frame(float $width, float $height, float $atX, float $atY): Frame
+    {
+        $clamp = static fn (float $at, float $length, int $side): float => round(
+            max(0.0, min($side - $length, $at * $side - $length / 2)),
+            2,
+        );
+
+        $x = $clamp($atX, $width, $this->template->width);
+        $y = $clamp($atY, $height, $this->template->height);
+        // What was added before is not covered: the next one stands below it, as long as there is room.
+        $taken = array_map(static fn (Layer $layer): string => "{$layer->frame->x} {$layer->frame->y}", $this->template->layers());
+        while ($height > 0 && \in_array("$x $y", $taken, true) && $y + 2 * $height <= $this->template->height) {
+            $y = round($y + $height, 2);
+        }
+
+        return new Frame($x, $y, round($width, 2), round($height, 2));
+    }
+
+    public function id(string $name): string
+    {
+        $base = trim(
+            (string) preg_replace('/[^a-z0-9]+/', '-', strtolower((string) iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', $name))),
+            '-',
+        );
+        $base = '' === $base ? 'layer' : substr($base, 0, 30);
+        $taken = [...$this->taken, ...array_map(static fn (Layer $layer): string => $layer->id, $this->template->layers())];
+        $id = $base;
+        for ($n = 2; \in_array($id, $taken, true); ++$n) {
+            $id = "$base-$n";
+        }
+
+        return $id;
+    }
+
+    public function name(string $name): string
+    {
+        return mb_strimwidth('' === trim($name) ? 'Layer' : $name, 0, 60, '…', 'UTF-8');
+    }
+}

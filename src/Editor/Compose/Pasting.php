@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Project\Assets\PictureFiles;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Edit\Edit;
+use Morphea\Core\Design\Model\Edit\PasteLayers;
+use Morphea\Core\Design\Model\TemplateError;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+
+/** Copies of layers, from the same project or from another of the same member, with the pictures they show. */
+final readonly class Pasting
+{
+    public function __construct(
+        private ComposeScreen $screen,
+        private PictureStore $pictures,
+        private PictureFiles $files,
+        private EntityManagerInterface $entities,
+    ) {
+    }
+
+    /** @param list<mixed> $layers as in the file format */
+    public function paste(Project $project, Request $request, array $layers, float $dpi): Response
+    {
+        $template = $project->template();
+        $paste = new PasteLayers(
+            $layers,
+            $dpi,
+            min($template->width, $template->height) / 40,
+            ComposeView::side($project, ComposeScreen::layers($request), ComposeScreen::side($request)),
+        );
+        try {
+            $ids = $paste->paste($template)[1];
+        } catch (TemplateError $e) {
+            return $this->screen->refused($project, $request, $e->getMessage());
+        }
+
+        return $this->screen->edit($project, $request, static fn (): Edit => $paste, $ids);
+    }
+
+    /**
+     * Pictures that the layers show and this project has not, from the project they were copied in, if that is the same member's.
+     *
+     * @param list<mixed> $layers
+     */
+    public function bringPictures(Project $project, array $layers, string $from): void
+    {
+        $source =
+            $from === $project->id()
+                ? null
+                : $this->entities->getRepository(Project::class)->findOneBy(['id' => $from, 'owner' => $project->owner()]);
+        if (null === $source) {
+            return;
+        }
+        foreach (array_filter($layers, is_array(...)) as $layer) {
+            $dealt = \is_array($layer['pool'] ?? null) ? array_values($layer['pool']) : [];
+            foreach (
+                [$layer['picture'] ?? null, $layer['empty']['other'] ?? null, $layer['missing']['other'] ?? null, ...$dealt]
+                as $name
+            ) {
+                $asset = \is_string($name) ? $this->pictures->find($source, $name) : null;
+                if (null !== $asset) {
+                    $this->pictures->add($project, $this->files->file($asset));
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\Core\Table\Data\Kind;
+
+/** Where a picture is wanted besides the design: the cells and touch-ups that would miss it. */
+final readonly class PictureUses
+{
+    public function __construct(
+        private PictureStore $pictures,
+        private TableRows $tables,
+        private ProjectKinds $kinds,
+        private HandStore $hands,
+    ) {
+    }
+
+    /** In words, as in “3 rows name it and 1 touch-up shows it”; empty where nothing does. */
+    public function of(Project $project, string $name): string
+    {
+        [$rows, $touched] = [$this->rows($project, $name), $this->touched($project, $name)];
+
+        return implode(' and ', array_filter([
+            0 === $rows ? '' : (1 === $rows ? '1 row names it' : number_format($rows) . ' rows name it'),
+            0 === $touched ? '' : (1 === $touched ? '1 touch-up shows it' : number_format($touched) . ' touch-ups show it'),
+        ]));
+    }
+
+    private function rows(Project $project, string $name): int
+    {
+        $table = $this->tables->table($project);
+        $names = $this->pictures->names($project);
+        $kinds = $this->kinds->byKey($project, $table);
+        $rows = [];
+        foreach ($table->columns as $column) {
+            foreach (Kind::Picture === $kinds[$column->key] ? $table->cells($column->key) : [] as $i => $cell) {
+                if ($names->find($cell) === $name) {
+                    $rows[$i] = true;
+                }
+            }
+        }
+
+        return \count($rows);
+    }
+
+    private function touched(Project $project, string $name): int
+    {
+        $shows = static function (mixed $value) use ($name, &$shows): bool {
+            return $value === $name || (\is_array($value) && [] !== array_filter($value, $shows));
+        };
+
+        return \count(array_filter($this->hands->touchUps($project)->toArray(), $shows));
+    }
+}

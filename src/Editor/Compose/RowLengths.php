@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Rendering\Scenes\Timing;
+use Symfony\Contracts\Cache\CacheInterface;
+use Symfony\Contracts\Cache\ItemInterface;
+
+/** Which rows of a table make the shortest and the longest short. Rows are laid out for it, as many as there is time for. */
+final readonly class RowLengths
+{
+    private const SECONDS = 4.0;
+    private const KEPT = 3_600;
+
+    public function __construct(private Opener $opener, private TableRows $rows, private CacheInterface $cache)
+    {
+    }
+
+    /** @return array{shortest: int, least: float, longest: int, most: float, rows: int}|null null without rows */
+    public function of(Project $project): ?array
+    {
+        $key = hash('sha256', serialize([
+            ...[$project->id(), $project->templateJson(), $project->tableVersion(), $project->pictureVersion()],
+        ]));
+
+        return $this->cache->get("lengths-$key", function (ItemInterface $item) use ($project): ?array {
+            $item->expiresAfter(self::KEPT);
+
+            return $this->measured($project);
+        });
+    }
+
+    /** @return array{shortest: int, least: float, longest: int, most: float, rows: int}|null */
+    private function measured(Project $project): ?array
+    {
+        $open = $this->opener->page($project);
+        if (!$open->template->moves()) {
+            return null;
+        }
+        $found = null;
+        $began = microtime(true);
+        foreach ($this->rows->active($project) as $row) {
+            $seconds = Timing::of($open->template, $open->lay($row), Timing::USUAL)->seconds();
+            $found ??= ['shortest' => $row->number, 'least' => $seconds, 'longest' => $row->number, 'most' => $seconds, 'rows' => 0];
+            ++$found['rows'];
+            if ($seconds < $found['least']) {
+                [$found['shortest'], $found['least']] = [$row->number, $seconds];
+            }
+            if ($seconds > $found['most']) {
+                [$found['longest'], $found['most']] = [$row->number, $seconds];
+            }
+            if (microtime(true) - $began > self::SECONDS) {
+                break;
+            }
+        }
+
+        return $found;
+    }
+}

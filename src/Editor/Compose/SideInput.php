@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\Core\Design\Model\Guide;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TemplateError;
+
+/** What people choose for the whole side, turned into values of the template. */
+final readonly class SideInput
+{
+    public function __construct(private Template $template)
+    {
+    }
+
+    /**
+     * @param array<array-key, mixed> $set
+     *
+     * @return non-empty-array<'background'|'name'|'safeMargin'|'bleed'|'guides'|'swatches', mixed>
+     *
+     * @throws TemplateError
+     */
+    public function values(array $set): array
+    {
+        $key = (string) array_key_first($set);
+        $value = \is_string($set[$key] ?? null) ? trim($set[$key]) : '';
+        $guides = array_map(
+            static fn (Guide $guide): array => ['upright' => $guide->upright, 'at' => $guide->at, 'use' => $guide->use->value],
+            $this->template->guides,
+        );
+
+        if (1 === preg_match('/^guide\.use\.(\d{1,3})$/D', $key, $which) && isset($guides[(int) $which[1]])) {
+            $guides[(int) $which[1]]['use'] = $value;
+
+            return ['guides' => $guides];
+        }
+
+        return match ($key) {
+            'background' => ['background' => 'none' === $value ? null : strtoupper($value)],
+            'name' => ['name' => $value],
+            'bleed' => ['bleed' => $this->dots($value)],
+            'safeMargin' => ['safeMargin' => $this->dots($value)],
+            'guide.upright', 'guide.level' => [
+                'guides' => [...$guides, ['upright' => 'guide.upright' === $key, 'at' => $this->dots($value)]],
+            ],
+            'guide.remove' => ['guides' => array_values(array_diff_key($guides, [(int) $value => true]))],
+            'swatch.add' => ['swatches' => array_values(array_unique([...$this->template->swatches, strtoupper($value)]))],
+            'swatch.remove' => ['swatches' => array_values(array_diff($this->template->swatches, [strtoupper($value)]))],
+            default => throw new TemplateError($key, 'is nothing that can be changed here'),
+        };
+    }
+
+    private function dots(string $value): float
+    {
+        $plain = str_replace(',', '.', $value);
+
+        return is_numeric($plain)
+            ? $this->template->unit->toDots((float) $plain, $this->template->dpi)
+            : throw new TemplateError('', "“{$value}” is no number.");
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Edit\AddSide;
+use Morphea\Core\Design\Model\Edit\ChangeSize;
+use Morphea\Core\Design\Model\Edit\Edit;
+use Morphea\Core\Design\Model\Edit\RemoveSide;
+use Morphea\Core\Design\Model\Edit\ReplaceFont;
+use Morphea\Core\Design\Model\Edit\SetSide;
+use Morphea\Core\Design\Model\Preset;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\Unit;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Changes of whole sides and of the template as a whole. */
+#[Route('/projects/{project}/compose', methods: ['POST'])]
+final readonly class SidesController
+{
+    public function __construct(private ComposeScreen $screen)
+    {
+    }
+
+    #[Route('/side', name: 'compose_side')]
+    public function set(Project $project, Request $request): Response
+    {
+        return $this->screen->edit(
+            $project,
+            $request,
+            static fn (): Edit => new SetSide(
+                (new SideInput($project->template()))->values($request->request->all('set')),
+                ComposeView::side($project, [], ComposeScreen::side($request)),
+            ),
+        );
+    }
+
+    #[Route('/side/add', name: 'compose_side_add')]
+    public function add(Project $project, Request $request): Response
+    {
+        $request->request->set('side', (string) \count($project->template()->sides));
+
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddSide(), []);
+    }
+
+    #[Route('/side/remove', name: 'compose_side_remove')]
+    public function remove(Project $project, Request $request): Response
+    {
+        return $this->screen->edit(
+            $project,
+            $request,
+            static fn (): Edit => new RemoveSide(ComposeView::side($project, [], ComposeScreen::side($request))),
+            [],
+        );
+    }
+
+    #[Route('/size', name: 'compose_size')]
+    public function size(Project $project, Request $request): Response
+    {
+        return $this->screen->edit($project, $request, static fn (): Edit => self::changed($project->template(), $request), []);
+    }
+
+    #[Route('/font', name: 'compose_font')]
+    public function font(Project $project, Request $request): Response
+    {
+        return $this->screen->edit(
+            $project,
+            $request,
+            static fn (): Edit => new ReplaceFont($request->request->getString('from'), $request->request->getString('to')),
+        );
+    }
+
+    /** @throws TemplateError */
+    private static function changed(Template $template, Request $request): ChangeSize
+    {
+        $input = $request->request;
+        $preset = Preset::all()[$input->getString('preset')] ?? null;
+        if (null !== $preset) {
+            return new ChangeSize($preset->width, $preset->height, $preset->unit, $preset->dpi);
+        }
+        $number = static function (string $key) use ($input): float {
+            $value = str_replace(',', '.', trim($input->getString($key)));
+
+            return is_numeric($value) ? (float) $value : throw new TemplateError('', "“{$value}” is no number.");
+        };
+
+        return new ChangeSize(
+            $number('width'),
+            $number('height'),
+            Unit::tryFrom($input->getString('unit')) ?? $template->unit,
+            '' === $input->getString('dpi') ? $template->dpi : $number('dpi'),
+        );
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Dashboard;
+
+use Morphea\Core\Design\Model\Preset;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\Unit;
+use Symfony\Component\HttpFoundation\InputBag;
+
+/** A blank side of a preset, or of a size somebody typed. */
+final readonly class BlankTemplate
+{
+    /**
+     * @param InputBag<bool|float|int|string> $input
+     *
+     * @throws TemplateError when it is too large or too small
+     */
+    public static function of(InputBag $input): Template
+    {
+        $name = mb_substr(trim($input->getString('name')), 0, 120);
+        $name = '' === $name ? 'New project' : $name;
+        $preset = Preset::all()[$input->getString('preset')] ?? null;
+        if (null !== $preset) {
+            return $preset->template($name);
+        }
+        $unit = Unit::tryFrom($input->getString('unit')) ?? Unit::Pixel;
+        $number = static fn (string $key): float => (float) str_replace(',', '.', $input->getString($key));
+
+        return Template::blank(
+            $name,
+            $number('width'),
+            $number('height'),
+            $unit,
+            '' === $input->getString('dpi') ? (Unit::Pixel === $unit ? 96 : 300) : $number('dpi'),
+        );
+    }
+}

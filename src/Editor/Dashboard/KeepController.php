@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Dashboard;
+
+use Morphea\App\Platform\Http\Attachment;
+use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Table\Naming\SafeName;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Projects kept: as a file, or as a starter of one's own; at once or, with many pictures, in the background. */
+final class KeepController extends AbstractController
+{
+    /** Bytes of pictures that are packed while somebody waits for the answer. */
+    private const AT_ONCE_BYTES = 8_000_000;
+
+    public function __construct(
+        private readonly ProjectFile $file,
+        private readonly OwnStarters $own,
+        private readonly PictureStore $pictures,
+        private readonly WorkDesk $desk,
+    ) {
+    }
+
+    #[Route('/projects/{project}/save.morphea', name: 'project_save', methods: ['GET'])]
+    public function save(Project $project): Response
+    {
+        return $this->isLarge($project)
+            ? $this->inBackground(SaveProject::KIND, $project)
+            : Attachment::file(
+                $this->file->write($project, true),
+                (SafeName::of($project->name()) ?: 'project') . '.morphea',
+                'application/zip',
+            );
+    }
+
+    /** Keeps the design as a starter of the member's own. */
+    #[Route('/projects/{project}/keep', name: 'project_keep', methods: ['POST'])]
+    public function keep(Project $project): Response
+    {
+        if ($this->isLarge($project)) {
+            return $this->inBackground(KeepStarter::KIND, $project);
+        }
+        $this->own->keep($project);
+        $this->addFlash(
+            'good',
+            "“{$project->name()}” is kept among your own starters, with its rows as examples. The project stays as it is.",
+        );
+
+        return $this->redirectToRoute('projects');
+    }
+
+    private function isLarge(Project $project): bool
+    {
+        return $this->pictures->size($project) > self::AT_ONCE_BYTES;
+    }
+
+    private function inBackground(string $kind, Project $project): Response
+    {
+        $job = $this->desk->note($kind, $project->owner(), $project, ['name' => $project->name()]);
+        $this->desk->ask($job);
+
+        return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
+    }
+}

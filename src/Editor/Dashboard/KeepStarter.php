@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Dashboard;
+
+use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\App\Platform\Jobs\Task;
+
+/** Keeps a project with many pictures as a starter in the background. */
+final readonly class KeepStarter implements Task
+{
+    public const KIND = 'keep-starter';
+
+    public function __construct(private OwnStarters $starters)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return self::KIND;
+    }
+
+    public function counts(): string
+    {
+        return 'pictures';
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project() ?? throw new Stopped();
+        return ['name' => $this->starters->keep($project, $report)->name()];
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'The project is too much to be kept at once. Take pictures out of it that are not needed.';
+    }
+}

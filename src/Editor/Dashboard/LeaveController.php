@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Dashboard;
+
+use Morphea\App\Delivery\Links\Outside;
+use Morphea\App\Platform\Account\Limit;
+use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Account\PasswordRule;
+use Morphea\App\Platform\Jobs\WorkDesk;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** Whoever leaves takes all their data along and leaves nothing behind. */
+#[Route('/account')]
+final class LeaveController extends AbstractController
+{
+    public function __construct(private readonly WorkDesk $desk, private readonly Outside $outside)
+    {
+    }
+
+    #[Route('/data', name: 'account_data', methods: ['POST'])]
+    public function data(#[CurrentUser] Member $member): Response
+    {
+        foreach ($this->desk->all($member, SaveAll::KIND) as $job) {
+            if ($job->isUnderWay()) {
+                return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
+            }
+        }
+        $job = $this->desk->note(SaveAll::KIND, $member, null, ['name' => 'All your data']);
+        $this->desk->ask($job);
+
+        return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** What would go, and what others hold of it. */
+    #[Route('/delete', name: 'account_delete', methods: ['GET'])]
+    public function ask(#[CurrentUser] Member $member): Response
+    {
+        return $this->page($member, false, null);
+    }
+
+    /** Asked twice: by the password, and once more by the button that names what is deleted. */
+    #[Route('/delete', name: 'account_delete_now', methods: ['POST'])]
+    public function delete(
+        #[CurrentUser] Member $member,
+        Request $request,
+        UserPasswordHasherInterface $hasher,
+        Limits $limits,
+        AccountRemoval $removal,
+        Security $security,
+    ): Response {
+        $key = "account {$member->id()}";
+        $wait = $limits->take(Limit::Password, $key);
+        if ($wait > 0) {
+            return $this->page($member, false, 'Too many wrong passwords. Wait ' . Limits::words($wait) . ' and try again.');
+        }
+        if (!$hasher->isPasswordValid($member, mb_substr($request->request->getString('password'), 0, PasswordRule::MOST))) {
+            return $this->page($member, false, 'This is not your password. Nothing was deleted.');
+        }
+        $limits->giveBack(Limit::Password, $key);
+        if (!$request->request->has('sure')) {
+            return $this->page($member, true, null);
+        }
+        $id = $member->id();
+        $security->logout(false);
+        $removal->remove($id);
+
+        return $this->redirectToRoute('sign_in', ['left' => 1], Response::HTTP_SEE_OTHER);
+    }
+
+    private function page(Member $member, bool $sure, ?string $why): Response
+    {
+        $lines = [];
+        foreach ($this->outside->of($member) as $project) {
+            array_push($lines, ...$project);
+        }
+
+        return $this->render('account/delete.html.twig', [
+            'sure' => $sure,
+            'why' => $why,
+            'outside' => $lines,
+        ], new Response(status: null === $why ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+    }
+}

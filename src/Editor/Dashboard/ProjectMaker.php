@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Dashboard;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Engine\Import\MorpheaFile;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Project\Assets\FontStore;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\Tables\TableStore;
+use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Recipe\SealCodes;
+use Morphea\Core\Table\Data\Table;
+
+/** New projects: from a file or starter with all it holds, as a copy of another, or blank. All or nothing. */
+final readonly class ProjectMaker
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private TemplateHistory $history,
+        private PictureStore $pictures,
+        private TableStore $tables,
+        private TableRows $rows,
+        private FontStore $fonts,
+        private HandStore $hands,
+    ) {
+    }
+
+    /** @throws UploadError when a picture of the file cannot be used; nothing is made then */
+    public function fromFile(Member $owner, MorpheaFile $file, string $source, ?Report $report = null): Project
+    {
+        // Pictures take long to look at, so their bytes come first, while nobody waits for the database.
+        $kept = [];
+        foreach ($file->pictures as $picture) {
+            $kept[] = $this->pictures->keep($picture);
+            $report?->done(\count($kept), \count($file->pictures));
+        }
+
+        return $this->entities->wrapInTransaction(function () use ($owner, $file, $source, $kept): Project {
+            $project = $this->blank($owner, $file->template);
+            foreach ($kept as $picture) {
+                $this->pictures->attach($project, $picture);
+            }
+            foreach ($file->fonts as $font) {
+                $this->fonts->add($owner, $font);
+            }
+            if (null !== $file->table) {
+                $this->tables->begin($project, $file->table, $source);
+                $this->hands->begin($project, $file->hands);
+            }
+
+            return $project;
+        });
+    }
+
+    /** Another project of the same design, with or without its rows; pictures are shared. */
+    public function copy(Project $project, bool $rows): Project
+    {
+        return $this->entities->wrapInTransaction(function () use ($project, $rows): Project {
+            $copy = $this->blank(
+                $project->owner(),
+                $project->template()->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')),
+            );
+            $this->pictures->copy($project, $copy);
+            if ($rows && $project->rowCount() > 0) {
+                $this->tables->begin($copy, self::withOwnCodes($this->rows->table($project)), $project->source());
+                $this->hands->begin($copy, $this->hands->all($project));
+            }
+
+            return $copy;
+        });
+    }
+
+    /** A code belongs to the piece it was made for first: a copy makes its own. */
+    private static function withOwnCodes(Table $table): Table
+    {
+        return $table->withColumns(array_map(
+            static fn (Column $column): Column => $column->recipe instanceof SealCodes ? $column->made(SealCodes::fresh()) : $column,
+            $table->columns,
+        ));
+    }
+
+    public function blank(Member $owner, Template $template): Project
+    {
+        $project = new Project($owner, $template);
+        $this->history->start($project);
+
+        return $project;
+    }
+}

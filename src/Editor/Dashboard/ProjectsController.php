@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Dashboard;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Delivery\Links\Outside;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Context\Faces;
+use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Preset;
+use Morphea\Core\Design\Model\Template;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** All projects of a member, and what is done with one. */
+final class ProjectsController extends AbstractController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly ProjectMaker $maker,
+        private readonly StarterShelf $starters,
+        private readonly OwnStarters $own,
+        private readonly WorkDesk $desk,
+    ) {
+    }
+
+    #[Route('/', name: 'projects', methods: ['GET'])]
+    public function index(#[CurrentUser] Member $member, Request $request, Faces $faces, Outside $outside): Response
+    {
+        $projects = $this->entities
+            ->getRepository(Project::class)
+            ->findBy(['owner' => $member], ['changedAt' => 'DESC', 'id' => 'DESC']);
+        $order = CardOrder::tryFrom($request->query->getString('order')) ?? CardOrder::Changed;
+        $cards = $order->sorted(
+            array_map(static fn (Project $project): Card => Card::of($project, $faces->state($project)), $projects),
+        );
+
+        return $this->render('projects/index.html.twig', [
+            'cards' => $cards,
+            'order' => $order->value,
+            'orders' => CardOrder::labels(),
+            'starters' => $this->starters->byKind(),
+            'own' => $this->own->all($member),
+            'outside' => $outside->of($member),
+            'presets' => Preset::all(),
+            'works' => $this->desk->all($member, ...ProjectWork::kinds()),
+            'says' => ProjectWork::SAYS,
+        ]);
+    }
+
+    #[Route('/projects/{project}/name', name: 'project_name', methods: ['POST'])]
+    public function name(Project $project, Request $request, TemplateHistory $history): Response
+    {
+        $name = mb_substr(trim($request->request->getString('name')), 0, 120);
+        if ('' === $name) {
+            $this->addFlash('bad', 'A project needs a name.');
+        } else {
+            $project->markNamed();
+            $history->anywhen($project, static fn (Template $template): Template => $template->named($name), 'Project renamed');
+        }
+
+        return $this->redirectToRoute('projects');
+    }
+
+    #[Route('/projects/{project}/delete', name: 'project_delete', methods: ['POST'])]
+    public function delete(Project $project, ProjectRemoval $removal): Response
+    {
+        $name = Card::of($project, '')->name;
+        $removal->remove($project);
+        $this->addFlash('good', "“{$name}” was deleted with its rows and pieces.");
+
+        return $this->redirectToRoute('projects');
+    }
+
+    /** Another project of the same design, with or without its rows. */
+    #[Route('/projects/{project}/copy', name: 'project_copy', methods: ['POST'])]
+    public function copy(Project $project, Request $request): Response
+    {
+        $copy = $this->maker->copy($project, $request->request->getBoolean('rows'));
+        $this->addFlash(
+            'good',
+            \sprintf(
+                '“%s” is a project of its own now, %s.',
+                $copy->name(),
+                0 === $copy->rowCount() ? 'without rows' : 'with its rows',
+            ),
+        );
+
+        return $this->redirectToRoute('projects');
+    }
+}

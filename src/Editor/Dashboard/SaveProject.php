@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Dashboard;
+
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\App\Platform\Jobs\Task;
+
+/** Writes a project with many pictures as a file in the background; it then lies in the job's folder. */
+final readonly class SaveProject implements Task
+{
+    public const KIND = 'save-project';
+
+    public function __construct(private ProjectFile $file, private FilesystemOperator $files)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return self::KIND;
+    }
+
+    public function counts(): string
+    {
+        return 'pictures';
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project() ?? throw new Stopped();
+        $path = $this->file->write($project, true, $report);
+        try {
+            $stream = fopen($path, 'r');
+            \assert(false !== $stream);
+            $this->files->writeStream("{$job->folder()}/file", $stream);
+
+            return ['bytes' => filesize($path)];
+        } finally {
+            unlink($path);
+        }
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'The project is too much to be written at once. Take pictures out of it that are not needed.';
+    }
+}

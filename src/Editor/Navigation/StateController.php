@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Navigation;
+
+use Morphea\App\Project\Projects\Project;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** What an open page asks now and then: whether pictures came in since it was drawn, by whatever window or worker. */
+final readonly class StateController
+{
+    #[Route('/projects/{project}/state', name: 'project_state', methods: ['GET'])]
+    public function __invoke(Project $project): Response
+    {
+        return new JsonResponse(['pictures' => $project->pictureVersion()]);
+    }
+}

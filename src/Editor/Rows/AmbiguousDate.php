@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\Core\Table\Cells\CellReader;
+
+/** A date that can be read both ways, as 03/04/2026: what it is taken for, and what it would be either way. */
+final readonly class AmbiguousDate
+{
+    private function __construct(
+        public string $cell,
+        public string $usual,
+        public string $day,
+        public string $month,
+    ) {
+    }
+
+    public static function of(string $locale, ?string $cell): ?self
+    {
+        $reader = new CellReader($locale);
+        $read = static fn (?bool $monthFirst): string => (string) $reader->date((string) $cell, $monthFirst)?->format('j F Y');
+
+        return null === $cell ? null : new self($cell, $read(null), $read(false), $read(true));
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Platform\Http\Attachment;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Table\Naming\SafeName;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** A table to be filled in elsewhere, with the columns a design shows. */
+#[Route('/projects/{project}/rows')]
+final class BlankController extends AbstractController
+{
+    #[Route('/blank.{ending}', name: 'rows_blank', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
+    public function blank(Project $project, string $ending, TableWriter $writer): Response
+    {
+        $blank = BlankTable::of($project->template());
+
+        return Attachment::file(
+            $writer->write($ending, $blank->headings, [$blank->sample], $blank->notes),
+            (SafeName::of($project->name()) ?: 'rows') . "-to-fill-in.$ending",
+            TableWriter::TYPES[$ending],
+        );
+    }
+}

@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\LayerKind;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Table\Patterns\Argument;
+use Morphea\Core\Table\Patterns\ValueKind;
+
+/** A table to be filled in for a template: a heading for each column it shows, what each wants in words, and a sample row. */
+final readonly class BlankTable
+{
+    private const SAMPLES = ['Ottilie Brandvold-Anning', 'kettles', 'Tidewick', 'three words', 'one line'];
+
+    /**
+     * @param list<string> $headings
+     * @param list<string> $notes
+     * @param list<string> $sample
+     */
+    private function __construct(public array $headings, public array $notes, public array $sample)
+    {
+    }
+
+    public static function of(Template $template): self
+    {
+        $headings = $notes = $sample = [];
+        foreach ($template->linkedColumns() as $i => $key) {
+            $layers = array_values(
+                array_filter(
+                    $template->placeholders(),
+                    static fn (Layer $layer): bool => \in_array($key, $layer->columns(), true),
+                ),
+            );
+            $headings[] = $template->columnName($key);
+            [$what, $example] = self::wants($layers, $key, $i);
+            $notes[] =
+                "$what Shown by: " . implode(', ', array_map(static fn (Layer $layer): string => $layer->name, $layers)) . '.';
+            $sample[] = $example;
+        }
+
+        return new self($headings, $notes, $sample);
+    }
+
+    /**
+     * @param list<Layer> $layers
+     *
+     * @return array{string, string} in words, and an example
+     */
+    private static function wants(array $layers, string $key, int $place): array
+    {
+        foreach ($layers as $layer) {
+            if (LayerKind::Picture === $layer->kind()) {
+                return ['The name of a picture, with or without its ending.', 'kettle'];
+            }
+            if (LayerKind::Code === $layer->kind()) {
+                return ['What the code holds.', 'TW-001'];
+            }
+            foreach ($layer->content()->pattern->parts ?? [] as $part) {
+                $wants = $part instanceof Argument && $part->key === $key ? $part->wants() : ValueKind::Text;
+                if (ValueKind::Number === $wants) {
+                    return ['A number.', '12'];
+                }
+                if (ValueKind::Date === $wants) {
+                    return ['A date, as in 2026-03-04.', '2026-03-04'];
+                }
+            }
+        }
+
+        return ['Any words; empty is allowed.', self::SAMPLES[$place % \count(self::SAMPLES)]];
+    }
+}

@@ -1,0 +1,208 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\TableHistory;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Runs\Runs\NewestFiles;
+use Morphea\Core\Table\Cells\CellReader;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\Recipe\MapValues;
+use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Data\Row;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableOrder;
+
+/** The table as the grid shows it: columns with their kinds and recipes in words, rows with the cells that do not fit marked. */
+final readonly class GridView
+{
+    public function __construct(
+        private TableRows $tables,
+        private TableHistory $history,
+        private ProjectKinds $kinds,
+        private NewestFiles $made,
+        private Links $links,
+    ) {
+    }
+
+    /** @return array<string, mixed> */
+    public function of(Project $project): array
+    {
+        return $this->shown($project, $this->tables->table($project));
+    }
+
+    /**
+     * The first rows, for the first sight of a large table: its columns as those rows tell them.
+     *
+     * @return array<string, mixed>
+     */
+    public function beginning(Project $project, int $most): array
+    {
+        return $this->shown($project, $this->tables->beginning($project, $most));
+    }
+
+    /** @return array<string, mixed> */
+    private function shown(Project $project, Table $table): array
+    {
+        [$columns, $kinds] = $this->columns($project, $table);
+
+        return $this->state($project) + ['columns' => $columns, 'rows' => $this->rows($project, $table->rows, $table, $kinds)];
+    }
+
+    /**
+     * Some rows only, by id.
+     *
+     * @param list<int> $ids
+     *
+     * @return array<string, mixed>
+     */
+    public function some(Project $project, array $ids): array
+    {
+        $table = $this->tables->table($project);
+        [$columns, $kinds] = $this->columns($project, $table);
+        $wanted = array_flip($ids);
+
+        return $this->state($project) + [
+            'columns' => $columns,
+            'rows' => $this->rows(
+                $project,
+                array_values(array_filter($table->rows, static fn (Row $row): bool => isset($wanted[$row->id]))),
+                $table,
+                $kinds,
+            ),
+        ];
+    }
+
+    /**
+     * The rows in the order of one column.
+     *
+     * @return list<int> their ids
+     *
+     * @throws TableError when there is no such column
+     */
+    public function order(Project $project, string $key): array
+    {
+        $table = $this->tables->table($project);
+        $column = $table->column($key);
+        $locale = $project->template()->locale;
+
+        return TableOrder::ids(
+            $table,
+            $column,
+            $this->kinds->of($project)->ofColumn($table, $column),
+            new CellReader($locale),
+            $locale,
+        );
+    }
+
+    /** @return array<string, mixed> */
+    private function state(Project $project): array
+    {
+        $ways = $this->history->ways($project);
+
+        return [
+            'version' => $project->tableVersion(),
+            'count' => $project->rowCount(),
+            'active' => $project->activeRows(),
+            'made' => $this->made->any($project),
+            'linked' => $this->links->any($project),
+            'canUndo' => $ways['undo'],
+            'canRedo' => $ways['redo'],
+        ];
+    }
+
+    /** @return array{list<array<string, mixed>>, array<string, Kind>} */
+    private function columns(Project $project, Table $table): array
+    {
+        $kinds = $this->kinds->of($project);
+        $byKey = $this->kinds->byKey($project, $table);
+        $linked = $project->template()->linkedColumns();
+        $columns = [];
+        foreach ($table->columns as $column) {
+            $columns[] = [
+                'key' => $column->key,
+                'heading' => $column->heading,
+                'letter' => $column->letter(),
+                'kind' => $byKey[$column->key]->value,
+                'said' => null !== $column->kind,
+                'monthFirst' => $column->monthFirst,
+                'ambiguous' =>
+                    null === $column->monthFirst && Kind::Date === $byKey[$column->key]
+                        ? $kinds->ambiguous($table->cells($column->key))
+                        : null,
+                'linked' => \in_array($column->key, $linked, true),
+                'recipe' => null === $column->recipe ? null : RecipeCodec::forEditor($column->recipe),
+                'says' => $column->recipe?->says(
+                    static fn (string $key): string => $table->has($key) ? $table->column($key)->heading : $key,
+                ),
+                'unmatched' =>
+                    $column->recipe instanceof MapValues && $table->has($column->recipe->column)
+                        ? \count($column->recipe->unmatched($table))
+                        : 0,
+            ];
+        }
+
+        return [$columns, $byKey];
+    }
+
+    /**
+     * @param list<Row>      $rows
+     * @param array<string, Kind> $byKey
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function rows(Project $project, array $rows, Table $table, array $byKey): array
+    {
+        $kinds = $this->kinds->of($project);
+        $checked = array_filter($table->columns, static fn (Column $column): bool => Kind::Text !== $byKey[$column->key]);
+        $numbers = array_flip(array_map(static fn (Row $row): int => $row->id, $table->rows));
+        $known = [];
+        $ids = array_map(static fn (Row $row): int => $row->id, $rows);
+        $blank = $table->blank();
+        $files = $this->made->of($project, $ids);
+        $pages = $this->links->of($project, $ids);
+
+        return array_map(static function (Row $row) use (
+            $table,
+            $checked,
+            $kinds,
+            $byKey,
+            $numbers,
+            $blank,
+            $files,
+            $pages,
+            &$known,
+        ): array {
+            $cells = [];
+            foreach ($table->columns as $column) {
+                $cells[$column->key] = $row->cells[$column->index];
+            }
+            $bad = [];
+            foreach ($checked as $column) {
+                $cell = $row->cells[$column->index];
+                if (!($known[$column->index][$cell] ??= $kinds->fits($byKey[$column->key], $cell, $column->monthFirst))) {
+                    $bad[] = $column->key;
+                }
+            }
+
+            return [
+                '_id' => $row->id,
+                '_no' => $numbers[$row->id] + 1,
+                '_off' => $row->off,
+                '_draft' => $row->draft,
+                '_blank' => isset($blank[$numbers[$row->id] + 1]),
+                '_bad' => $bad,
+                '_file' => $files[$row->id]['page'] ?? '',
+                '_fileName' => $files[$row->id]['name'] ?? '',
+                '_link' => $pages[$row->id] ?? '',
+            ] + $cells;
+        }, $rows);
+    }
+}

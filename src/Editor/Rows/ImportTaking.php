@@ -1,0 +1,160 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\App\Engine\Import\PictureReader;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Design\Model\AutoLink;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Table\Data\FileTable;
+use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Data\TableError;
+use Symfony\Component\HttpFoundation\ParameterBag;
+
+/** From a file that was sent, and what was corrected of it, to the table; and taking that over, with the pictures in its cells. */
+final readonly class ImportTaking
+{
+    public function __construct(
+        private ImportStore $imports,
+        private TableStore $store,
+        private TableBuilder $builder,
+        private ProjectKinds $kinds,
+        private TemplateHistory $history,
+        private PictureReader $reader,
+        private PictureStore $pictures,
+    ) {
+    }
+
+    /**
+     * @throws UploadError
+     */
+    public function choice(Project $project, string $import, ParameterBag $input): ImportChoice
+    {
+        $text = static fn (string $key): ?string => '' === $input->getString($key) ? null : $input->getString($key);
+        $grid = $this->imports->grid($project, $import, $text('encoding'), $this->delimiter($project, $import, $input), $text('sheet'));
+        $hidden = $input->getBoolean('without_hidden');
+        // What was said of one sheet's lines and columns does not hold for another's.
+        $same = null === $text('said_of') || ImportChoice::said($grid, $hidden) === $text('said_of');
+        $headings = $same ? $text('heading') : null;
+
+        return ImportChoice::of(
+            $hidden ? $grid->withoutHidden() : $grid,
+            null === $headings ? null : max(-1, (int) $headings - 1),
+            $same && $input->getBoolean('totals'),
+            $same ? self::kinds($input) : [],
+        );
+    }
+
+    /** A name for a project that has none of its own, from that of a file; null where nothing is to be proposed. */
+    public function proposedName(Project $project, string $import): ?string
+    {
+        $file = (string) $this->imports->name($project, $import);
+        $name = ImportStore::PASTED === $file ? '' : trim(strtr(pathinfo($file, \PATHINFO_FILENAME), '_-', '  '));
+
+        $proposed = '' === $name ? $project->name() : mb_strtoupper(mb_substr($name, 0, 1)) . mb_substr($name, 1);
+
+        return $project->isNamed() ? null : $proposed;
+    }
+
+    /** What stands between cells: as somebody said, tabs in what was pasted, and null for what is found. */
+    public function delimiter(Project $project, string $import, ParameterBag $input): ?string
+    {
+        $said = $input->getString('delimiter');
+
+        return '' !== $said ? $said : (ImportStore::PASTED === $this->imports->name($project, $import) ? "\t" : null);
+    }
+
+    /** @throws TableError */
+    public function table(Project $project, ImportChoice $choice): FileTable
+    {
+        return $choice->table($this->builder, $this->kinds->of($project));
+    }
+
+    /**
+     * @return string what came of it
+     *
+     * @throws UploadError|TableError
+     */
+    public function take(Project $project, string $import, ParameterBag $input, ?Report $report = null): string
+    {
+        $name = (string) $this->imports->name($project, $import);
+        $choice = $this->choice($project, $import, $input);
+        $table = $this->withPictures($project, $import, $choice, $this->table($project, $choice), $report);
+        $this->store->replace($project, $table, $name);
+        $linked = AutoLink::of($project->template(), $project->columns());
+        $this->history->anywhen(
+            $project,
+            static fn (Template $template): Template => AutoLink::of($template, $project->columns())->template,
+            'Linked by name',
+        );
+        $called = mb_substr(trim($input->getString('project_name')), 0, 120);
+        if (!$project->isNamed() && '' !== $called) {
+            $project->markNamed();
+            $this->history->anywhen($project, static fn (Template $template): Template => $template->named($called), 'Project renamed');
+        }
+        $this->imports->forget($project, $import);
+
+        return \sprintf(
+            '%s %s with %d %s are here. %s',
+            number_format($table->count()),
+            1 === $table->count() ? 'row' : 'rows',
+            \count($table->columns),
+            1 === \count($table->columns) ? 'column' : 'columns',
+            [] === $linked->made
+                ? 'No column has the name of a placeholder: drag them onto the design to link them.'
+                : 'Linked by name: ' . implode('; ', $linked->made) . '.',
+        );
+    }
+
+    /**
+     * @return array<int, array{Kind|null, bool|null}>
+     */
+    private static function kinds(ParameterBag $input): array
+    {
+        $said = [];
+        for ($i = 0; $i < Table::MAX_COLUMNS; ++$i) {
+            $kind = Kind::tryFrom($input->getString("kind$i"));
+            $order = $input->getString("order$i");
+            if (null !== $kind || '' !== $order) {
+                $said[$i] = [$kind, '' === $order ? null : 'month' === $order];
+            }
+        }
+
+        return $said;
+    }
+
+    /** Pictures that lie over cells of a workbook come in as the project's; their cells name them. */
+    private function withPictures(Project $project, string $import, ImportChoice $choice, FileTable $table, ?Report $report): FileTable
+    {
+        $cells = $table->cells;
+        $notices = $table->notices;
+        foreach ($choice->grid->pictures as $i => $picture) {
+            $report?->done($i);
+            $row = $picture['line'] - $choice->headings - 1;
+            if (!isset($cells[$row][$picture['column']])) {
+                continue;
+            }
+            try {
+                $bytes = $this->imports->picture($project, $import, $picture['entry'], PictureReader::MAX_BYTES + 1);
+                $name = $this->pictures->add($project, $this->reader->read($bytes, $picture['name']));
+                if ('' === trim($cells[$row][$picture['column']])) {
+                    $cells[$row][$picture['column']] = $name;
+                }
+            } catch (UploadError $e) {
+                $notices[] = $e->getMessage();
+            }
+        }
+
+        return new FileTable($table->columns, array_map(array_values(...), $cells), $notices);
+    }
+}

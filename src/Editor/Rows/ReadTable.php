@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\App\Platform\Jobs\ClearsUp;
+use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\App\Platform\Jobs\Task;
+
+/** Reads a large table file in the background; `sheet` is the one somebody picked, empty for the one found. */
+final readonly class ReadTable implements Task, ClearsUp
+{
+    public function __construct(private ImportStore $imports)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return ImportStore::READS;
+    }
+
+    public function counts(): string
+    {
+        return 'lines read';
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project() ?? throw new Stopped();
+        $sheet = $job->text('sheet');
+        try {
+            $this->imports->read($project, $job->text('import'), '' === $sheet ? null : $sheet, $report);
+        } catch (Stopped $e) {
+            $this->clearUp($job);
+            throw $e;
+        }
+
+        return [];
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'The file was too much to read at once. Save the sheet with the rows as CSV and bring that in.';
+    }
+
+    public function clearUp(Job $job): void
+    {
+        if (null !== $job->project()) {
+            $this->imports->forget($job->project(), $job->text('import'));
+        }
+    }
+}

@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableHistory;
+use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\FileTable;
+use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Data\TableBuilder;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * The Rows screen: the grid, a table from nothing, the blank sheet, drafts. Changes in the grid are SheetController's,
+ * files that come in ImportController's, those that go out TablesOutController's.
+ */
+#[Route('/projects/{project}/rows')]
+final class RowsController extends AbstractController
+{
+    /** Rows that come with the page; the grid fetches the others at once. */
+    private const FIRST = 100;
+
+    public function __construct(
+        private readonly TableStore $store,
+        private readonly TableHistory $history,
+    ) {
+    }
+
+    #[Route('', name: 'rows', methods: ['GET'])]
+    public function index(Project $project, GridView $view): Response
+    {
+        return $this->render('rows/index.html.twig', [
+            'project' => $project,
+            'here' => 'Rows',
+            'template' => $project->template(),
+            'recipes' => [
+                'names' => RecipeCodec::NAMES,
+                'defaults' => RecipeCodec::DEFAULTS,
+                'choices' => RecipeCodec::CHOICES,
+            ],
+            'grid' => $view->beginning($project, self::FIRST),
+        ]);
+    }
+
+    /** A table to type into: a column for each that the design shows, and some empty rows. */
+    #[Route('/begin', name: 'rows_begin', methods: ['POST'])]
+    public function begin(Project $project, Request $request): Response
+    {
+        $keys = $project->template()->linkedColumns();
+        $headings =
+            [] === $keys
+                ? ['Column A', 'Column B', 'Column C']
+                : array_map($project->template()->columnName(...), $keys);
+        $columns = array_map(
+            static fn (string $heading, int $i): Column => new Column(
+                $i,
+                $keys[$i] ?? TableBuilder::key($heading, Column::letterAt($i)),
+                $heading,
+            ),
+            $headings,
+            array_keys($headings),
+        );
+        $this->store->replace(
+            $project,
+            new FileTable($columns, array_fill(0, 10, array_fill(0, \count($columns), ''))),
+            'typed here',
+        );
+
+        $back = 'form' === $request->request->getString('back') ? 'form' : 'rows';
+
+        return $this->redirectToRoute($back, ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** Going back from where there is no grid: all rows were taken away. */
+    #[Route('/undo', name: 'rows_undo', methods: ['POST'])]
+    public function undo(Project $project): Response
+    {
+        $went = $this->history->undo($project);
+        $this->addFlash(null === $went ? 'bad' : 'good', null === $went ? 'There is nothing to undo.' : "Undone: $went[0].");
+
+        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+}

@@ -1,0 +1,287 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\StaleTable;
+use Morphea\App\Project\Tables\TableChangeMark;
+use Morphea\App\Project\Tables\TableHistory;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Edit\CellConflict;
+use Morphea\Core\Table\Data\Edit\SetCells;
+use Morphea\Core\Table\Data\Recipe\FindReplace;
+use Morphea\Core\Table\Data\Recipe\MapValues;
+use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableDiff;
+use Morphea\Core\Table\Data\TableError;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Twig\Environment;
+
+/** What the grid asks while people work in it, in JSON: all of the table, one change after the other, and how a recipe would come out. */
+#[Route('/projects/{project}/rows')]
+final readonly class TableController
+{
+    private const TASTED = 8;
+    private const UNMATCHED_SHOWN = 200;
+    /** Of a change to more rows than these the grid fetches all again. */
+    private const FEW = 2_000;
+    private const CONFLICTS_SHOWN = 20;
+    /** What touches only the rows and cells it names. */
+    private const ANYWHEN = ['cells', 'add', 'switch', 'accept'];
+
+    public function __construct(
+        private TableStore $store,
+        private TableRows $tables,
+        private TableHistory $history,
+        private GridView $view,
+        private Environment $twig,
+    ) {
+    }
+
+    #[Route('/data', name: 'rows_data', methods: ['GET'])]
+    public function data(Project $project): Response
+    {
+        return new JsonResponse($this->view->of($project));
+    }
+
+    /** The rows by one column, as the core reads its cells. */
+    #[Route('/order', name: 'rows_order', methods: ['GET'])]
+    public function order(Project $project, Request $request): Response
+    {
+        try {
+            return new JsonResponse($this->view->order($project, $request->query->getString('column')));
+        } catch (TableError $e) {
+            return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+    }
+
+    #[Route('/edit', name: 'rows_edit', defaults: ['_takes' => 60], methods: ['POST'])]
+    public function edit(Project $project, Request $request): Response
+    {
+        try {
+            $data = self::body($request);
+            $op = $data['op'] ?? null;
+            $seen = \is_int($data['version'] ?? null) ? $data['version'] : null;
+            // What touches only what it names goes into whatever the table is by now; the rest holds for the table that was seen.
+            $mark = new TableChangeMark(
+                \in_array($op, self::ANYWHEN, true) ? null : $seen,
+                \is_string($data['token'] ?? null) ? mb_substr($data['token'], 0, 40) : null,
+            );
+
+            return match ($op) {
+                'undo' => $this->went($project, 'Undone', $this->history->undo($project, $seen), 'There is nothing to undo.'),
+                'redo' => $this->went(
+                    $project,
+                    'Done again',
+                    $this->history->redo($project, $seen),
+                    'There is nothing to do again.',
+                ),
+                'replace' => $this->replace($project, $data, $mark),
+                'cells' => $this->cells($project, $data, $seen, $mark),
+                default => $this->answer(
+                    $project,
+                    $this->store->apply($project, EditRequest::read($data, $project->template()->locale), $mark),
+                    $seen,
+                ),
+            };
+        } catch (StaleTable) {
+            // A step back or forth that was sent again may have been made at the first time.
+            $error = \in_array($op, ['undo', 'redo'], true)
+                ? 'The table was changed meanwhile. Here is how it is now; look before you go on.'
+                : 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.';
+
+            return new JsonResponse(['error' => $error, 'stale' => true] + $this->view->of($project), Response::HTTP_CONFLICT);
+        } catch (TableError $e) {
+            return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+    }
+
+    /** How a recipe would come out, before anybody takes it. */
+    #[Route('/taste', name: 'rows_taste', methods: ['POST'])]
+    public function taste(Project $project, Request $request): Response
+    {
+        $table = $this->tables->table($project);
+        try {
+            $wanted = self::body($request)['recipe'] ?? null;
+            $recipe = RecipeCodec::read($wanted, $project->template()->locale);
+            foreach ($recipe->columns() as $key) {
+                $table->column($key);
+            }
+            $cells = $this->store->kitchen($project)->taste($table, $recipe);
+        } catch (TableError $e) {
+            // Nothing is wrong yet: it is being set up. Of a list that is still empty all values are without one.
+            $column =
+                \is_array($wanted ?? null) &&
+                'map' === ($wanted['recipe'] ?? null) &&
+                \is_string($wanted['column'] ?? null) &&
+                $table->has($wanted['column'])
+                    ? $wanted['column']
+                    : null;
+
+            return new JsonResponse([
+                'error' => $e->getMessage(),
+                'unmatched' => null === $column ? [] : self::unmatched(new MapValues($column, []), $table),
+            ]);
+        }
+
+        return new JsonResponse([
+            'cells' => \array_slice($cells, 0, self::TASTED),
+            'before' =>
+                1 === \count($recipe->columns()) ? \array_slice($table->cells($recipe->columns()[0]), 0, self::TASTED) : null,
+            'empty' => \count(array_filter($cells, static fn (string $cell): bool => '' === $cell)),
+            'of' => \count($cells),
+            'unmatched' => $recipe instanceof MapValues ? self::unmatched($recipe, $table) : [],
+        ]);
+    }
+
+    /** @return list<array{string, int}> values and how often they stand there */
+    private static function unmatched(MapValues $recipe, Table $table): array
+    {
+        $found = \array_slice($recipe->unmatched($table), 0, self::UNMATCHED_SHOWN, true);
+
+        return array_map(
+            static fn (int|string $value, int $count): array => [(string) $value, $count],
+            array_keys($found),
+            $found,
+        );
+    }
+
+    /** @param array<array-key, mixed> $data */
+    private function cells(Project $project, array $data, ?int $seen, TableChangeMark $mark): Response
+    {
+        $says = \is_string($data['says'] ?? null) ? $data['says'] : '';
+        [$diff, $refused] = $this->store->merge(
+            $project,
+            EditRequest::cells($data['cells'] ?? null),
+            EditRequest::cells($data['seen'] ?? null),
+            EditRequest::rows($data['new'] ?? []),
+            $says,
+            $mark,
+        );
+        $told = array_map(
+            static fn (CellConflict $one): array => [
+                'says' => $one->says(),
+                'id' => $one->id,
+                'key' => $one->key,
+                'now' => $one->now,
+                'yours' => $one->yours,
+            ],
+            \array_slice($refused, 0, self::CONFLICTS_SHOWN),
+        );
+
+        return $this->answer(
+            $project,
+            $diff,
+            $seen,
+            '',
+            ['refused' => $told, 'refusedCount' => \count($refused)],
+            array_map(static fn (CellConflict $one): int => $one->id, $refused),
+        );
+    }
+
+    /** @param array<array-key, mixed> $data */
+    private function replace(Project $project, array $data, TableChangeMark $mark): Response
+    {
+        $find = \is_string($data['find'] ?? null) ? $data['find'] : '';
+        if ('' === $find) {
+            throw new TableError('Say what is to be found.');
+        }
+        $with = \is_string($data['with'] ?? null) ? $data['with'] : '';
+        $keys = \is_array($data['keys'] ?? null) ? $data['keys'] : [];
+        $ids = \is_array($data['ids'] ?? null) ? array_flip(array_filter($data['ids'], is_int(...))) : null;
+        $table = $this->tables->table($project);
+        $columns = array_filter(
+            $table->columns,
+            static fn (Column $column): bool => null === $column->recipe &&
+                ([] === $keys || \in_array($column->key, $keys, true)),
+        );
+        $cells = [];
+        $count = 0;
+        foreach ($table->rows as $row) {
+            foreach (null === $ids || isset($ids[$row->id]) ? $columns : [] as $column) {
+                $new = FindReplace::in($row->cells[$column->index], $find, $with, (bool) ($data['sameCase'] ?? false));
+                if ($new !== $row->cells[$column->index]) {
+                    $cells[$row->id][$column->key] = $new;
+                    ++$count;
+                }
+            }
+        }
+        if (true === ($data['countOnly'] ?? null)) {
+            return new JsonResponse(['found' => $count]);
+        }
+        if (0 === $count) {
+            throw new TableError("“{$find}” does not occur there.");
+        }
+
+        $says = \sprintf(
+            '“%s” replaced in %s %s',
+            mb_strimwidth($find, 0, 60, '…', 'UTF-8'),
+            number_format($count),
+            1 === $count ? 'cell' : 'cells',
+        );
+
+        return $this->answer($project, $this->store->apply($project, new SetCells($cells, [], $says), $mark), $mark->seen);
+    }
+
+    /** @param array{string, TableDiff}|null $went */
+    private function went(Project $project, string $how, ?array $went, string $otherwise): Response
+    {
+        return null === $went
+            ? new JsonResponse(['error' => $otherwise], Response::HTTP_UNPROCESSABLE_ENTITY)
+            : $this->answer($project, $went[1], null, "$how: $went[0].");
+    }
+
+    /**
+     * @param int|null             $seen the version the page has: where others came in between, all of the table goes back
+     * @param array<string, mixed> $more
+     * @param list<int>            $rows that are to be shown anew besides those that changed
+     */
+    private function answer(
+        Project $project,
+        TableDiff $diff,
+        ?int $seen,
+        string $message = '',
+        array $more = [],
+        array $rows = [],
+    ): Response {
+        $ids = array_values(array_unique([...$diff->rowIds(), ...$rows]));
+        $all =
+            $diff->changesOrder() ||
+            \count($ids) > self::FEW ||
+            (null !== $seen && $project->tableVersion() !== $seen + ($diff->isEmpty() ? 0 : 1));
+        $view = $all ? $this->view->of($project) : $this->view->some($project, $ids);
+
+        return new JsonResponse(
+            $more + [
+                    'all' => $all,
+                    'message' => $message,
+                    'bar' => $this->twig->render('part/bar.html.twig', [
+                        'project' => $project,
+                        'here' => 'Rows',
+                        'oob' => false,
+                    ]),
+                ] +
+                $view,
+        );
+    }
+
+    /**
+     * @return array<array-key, mixed>
+     *
+     * @throws TableError
+     */
+    private static function body(Request $request): array
+    {
+        $data = json_decode($request->getContent(), true, 8);
+
+        return \is_array($data) ? $data : throw new TableError('The change did not arrive whole. Load the page again.');
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\App\Platform\Jobs\Task;
+use Morphea\Core\Table\Data\TableError;
+use Symfony\Component\HttpFoundation\ParameterBag;
+
+/** Takes a table over in the background, where many pictures in its cells come along. */
+final readonly class TakeImport implements Task
+{
+    public const KIND = 'take-table';
+
+    public function __construct(private ImportTaking $taking)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return self::KIND;
+    }
+
+    public function counts(): string
+    {
+        return 'pictures brought in';
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project() ?? throw new Stopped();
+        parse_str($job->text('asked'), $asked);
+        /** @var array<string, mixed> $asked */
+        try {
+            return ['says' => $this->taking->take($project, $job->ref(), new ParameterBag($asked), $report)];
+        } catch (TableError $e) {
+            throw new UploadError($e->getMessage(), 0, $e);
+        }
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'The pictures in the cells were too much to be read. Bring them by themselves, as a ZIP, and the table without them.';
+    }
+}

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Rows;
+
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableUpdate;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** A newer state of the table that is here: what it would change, looked at before it does. */
+#[Route('/projects/{project}/rows/import')]
+final class UpdateController extends AbstractController
+{
+    private const CHANGES_SHOWN = 200;
+
+    public function __construct(
+        private readonly ImportStore $imports,
+        private readonly ImportTaking $taking,
+        private readonly TableStore $store,
+        private readonly TableRows $tables,
+    ) {
+    }
+
+    #[Route('/{import}/update', name: 'import_update', methods: ['GET'])]
+    public function compare(Project $project, string $import, Request $request): Response
+    {
+        $name = $this->name($project, $import);
+        try {
+            $table = $this->tables->table($project);
+            $file = $this->taking->table($project, $this->taking->choice($project, $import, $request->query));
+            $update = TableUpdate::compare($table, $file, $request->query->getString('key'));
+        } catch (UploadError | TableError $e) {
+            return $this->refused($project, $e->getMessage());
+        }
+        $numbers = [];
+        foreach ($table->rows as $i => $row) {
+            $numbers[$row->id] = ['number' => $i + 1, 'name' => $row->cells[$update->key->index]];
+        }
+
+        return $this->render('rows/update.html.twig', [
+            'project' => $project,
+            'here' => 'Rows',
+            'import' => $import,
+            'name' => $name,
+            'update' => $update,
+            'table' => $table,
+            'numbers' => $numbers,
+            'asked' => $request->query->all(),
+            'most' => self::CHANGES_SHOWN,
+        ]);
+    }
+
+    #[Route('/{import}/update', name: 'import_apply', methods: ['POST'])]
+    public function apply(Project $project, string $import, Request $request): Response
+    {
+        $name = $this->name($project, $import);
+        try {
+            $file = $this->taking->table($project, $this->taking->choice($project, $import, $request->request));
+            $key = $request->request->getString('key');
+            $update = TableUpdate::compare($this->tables->table($project), $file, $key);
+            $this->store->update($project, $file, $key, $request->request->getBoolean('remove'), $name);
+        } catch (UploadError | TableError $e) {
+            return $this->refused($project, $e->getMessage());
+        }
+        $this->imports->forget($project, $import);
+        $this->addFlash(
+            'good',
+            \sprintf(
+                'Updated from %s: %d added, %d changed, %d %s. Undo in Rows brings the old state back.',
+                $name,
+                \count($update->added),
+                \count($update->changed),
+                \count($update->removed),
+                $request->request->getBoolean('remove') ? 'removed' : 'kept that it has not',
+            ),
+        );
+
+        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    private function name(Project $project, string $import): string
+    {
+        return $this->imports->name($project, $import) ??
+            throw $this->createNotFoundException('There is no such file any more.');
+    }
+
+    private function refused(Project $project, string $why): Response
+    {
+        $this->addFlash('bad', $why . (0 === $project->rowCount() ? '' : ' The rows that were here are untouched.'));
+
+        return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Drafting;
+
+/** A service that writes texts. What ships is a stand-in; MORPHEA_DRAFTING names a real one. */
+interface TextService
+{
+    /**
+     * Rows after the pattern of some.
+     *
+     * @param list<string>       $headings
+     * @param list<list<string>> $examples rows that are there
+     * @param list<string>       $themes   what the rows are to be about, in turn; may be empty
+     *
+     * @return list<list<string>> cells in the order of the headings
+     *
+     * @throws DraftError
+     */
+    public function rows(array $headings, array $examples, array $themes, int $count, int $seed, string $locale): array;
+}

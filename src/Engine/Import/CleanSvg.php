@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Import;
+
+/** A drawing that is safe to use, its viewBox beginning at 0 0; `cost` is how many parts it is to draw (SvgCost). */
+final readonly class CleanSvg
+{
+    public function __construct(public string $svg, public float $width, public float $height, public float $cost)
+    {
+    }
+}

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Import;
+
+use Morphea\App\Engine\Render\Raster;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Files\UploadError;
+
+/**
+ * Whether a drawing can be drawn in good time, tried once when it comes in: it stays a drawing where it can, becomes a
+ * picture where it takes long, and is refused where it takes more than anybody should wait.
+ */
+final readonly class Drawable
+{
+    /** Parts, as SvgCost counts them, up to which a drawing is drawn anew for every piece. */
+    private const MOST_PARTS = 60_000.0;
+    /** Beyond this not even one try is made. */
+    private const ABSURD = 20_000_000.0;
+    /** Pixels of the longer side for the try, and of the picture that takes its place: an A4 page at 300 dpi. */
+    private const TRY_EDGE = 1_200;
+    private const PICTURE_EDGE = 3_508;
+    private const TRY_SECONDS = 4;
+    private const PICTURE_SECONDS = 6;
+    private const COMPRESSION = 6;
+
+    public function __construct(private Renderer $renderer, private Raster $raster)
+    {
+    }
+
+    /**
+     * @param string $name what it is called in words
+     *
+     * @throws UploadError when it is too much
+     */
+    public function checked(CleanSvg $clean, string $file, string $name): PictureFile
+    {
+        if ($clean->cost > self::ABSURD) {
+            throw $this->tooMuch($name);
+        }
+        try {
+            if ($clean->cost <= self::MOST_PARTS) {
+                $this->draw($clean, self::TRY_EDGE, self::TRY_SECONDS);
+
+                return new PictureFile("$file.svg", 'image/svg+xml', $clean->svg, $clean->width, $clean->height);
+            }
+            $picture = $this->raster->plain($this->draw($clean, self::PICTURE_EDGE, self::PICTURE_SECONDS), 'image/png');
+        } catch (RenderError $e) {
+            throw $this->tooMuch($name, $e);
+        }
+
+        return new PictureFile(
+            "$file.png",
+            'image/png',
+            $picture['bytes'],
+            $picture['width'],
+            $picture['height'],
+            ...$picture['focus'],
+        );
+    }
+
+    /** @throws RenderError */
+    private function draw(CleanSvg $clean, int $edge, int $seconds): string
+    {
+        $scale = $edge / max($clean->width, $clean->height);
+        $size = \sprintf(
+            '<svg width="%d" height="%d" ',
+            max(1, round($clean->width * $scale)),
+            max(1, round($clean->height * $scale)),
+        );
+
+        return $this->renderer->png(
+            (string) preg_replace('/^<svg /', $size, $clean->svg),
+            96,
+            false,
+            self::COMPRESSION,
+            seconds: $seconds,
+        );
+    }
+
+    private function tooMuch(string $name, ?\Throwable $why = null): UploadError
+    {
+        return new UploadError(
+            "“{$name}” takes too long to draw: its masks, filters or parts are too many. Simplify the drawing, or bring it as PNG.",
+            0,
+            $why,
+        );
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Import;
+
+/** A font that was checked; `licence` is what it says of itself. `ending` is ttf or otf. */
+final readonly class FontFile
+{
+    public function __construct(
+        public string $family,
+        public int $weight,
+        public bool $italic,
+        public string $licence,
+        public string $ending,
+        public string $bytes,
+    ) {
+    }
+
+    public function hash(): string
+    {
+        return hash('sha256', $this->bytes);
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Import;
+
+use Morphea\Core\Checks\HandWork;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TouchUp;
+use Morphea\Core\Rendering\Layout\TouchUps;
+use Morphea\Core\Table\Data\Table;
+
+/**
+ * What a .morphea file holds: a template, pictures, fonts, and rows if there were any. The file must stay where it is
+ * as long as pictures are taken from it.
+ */
+final readonly class MorpheaFile
+{
+    /**
+     * @param list<FontFile>       $fonts its owner's own
+     * @param array<int, HandWork> $hands what was done by hand about its rows, by their ids
+     */
+    public function __construct(
+        public Template $template,
+        public PictureShelf $pictures,
+        public ?Table $table,
+        public array $fonts = [],
+        public array $hands = [],
+    ) {
+    }
+
+    public function named(string $name): self
+    {
+        return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts, $this->hands);
+    }
+
+    public function of(Template $template): self
+    {
+        return new self($template, $this->pictures, $this->table, $this->fonts, $this->hands);
+    }
+
+    public function touchUps(): TouchUps
+    {
+        return new TouchUps(array_filter(array_map(static fn (HandWork $work): ?TouchUp => $work->touch, $this->hands)));
+    }
+
+    public function withoutRows(): self
+    {
+        return new self($this->template, $this->pictures, null, $this->fonts);
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Import;
+
+use Morphea\App\Engine\Render\Program;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Files\UploadError;
+
+/**
+ * Pages of PDFs from elsewhere, as drawings (poppler's pdftocairo) or as pictures; with bounded time and memory, since
+ * anything may be in them.
+ */
+final readonly class PdfPages
+{
+    private const MAX_PAGES = 100;
+    private const SECONDS = 4;
+    private const MEMORY = 1_500_000_000;
+    /** Bytes of what a page becomes. */
+    private const BYTES = 40_000_000;
+    /** Pixels of the longer side of a picture of a page: an A4 page at 300 dpi. */
+    private const EDGE = 3_508;
+
+    /**
+     * @return string SVG
+     *
+     * @throws UploadError
+     */
+    public function page(string $bytes, string $name, int $page): string
+    {
+        return $this->convert($bytes, $name, $page, ['-svg']);
+    }
+
+    /**
+     * @return string PNG
+     *
+     * @throws UploadError
+     */
+    public function picture(string $bytes, string $name, int $page): string
+    {
+        return $this->convert($bytes, $name, $page, ['-png', '-singlefile', '-scale-to', (string) self::EDGE]);
+    }
+
+    /**
+     * @param list<string> $as
+     *
+     * @throws UploadError
+     */
+    private function convert(string $bytes, string $name, int $page, array $as): string
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'morphea');
+        try {
+            file_put_contents($file, $bytes);
+            $count = $this->count($file, $name);
+            if ($page < 1 || $page > $count) {
+                throw new UploadError(
+                    \sprintf('“%s” has %d %s; there is no page %d.', $name, $count, 1 === $count ? 'page' : 'pages', $page),
+                );
+            }
+
+            return Program::bounded(
+                ['pdftocairo', ...$as, '-f', (string) $page, '-l', (string) $page, $file, '-'],
+                self::SECONDS,
+                self::MEMORY,
+                self::BYTES,
+            );
+        } catch (RenderError $e) {
+            throw new UploadError(
+                "Page {$page} of “{$name}” cannot be read, or is too much to draw. Save it again as PDF, PNG or SVG.",
+                0,
+                $e,
+            );
+        } finally {
+            unlink($file);
+        }
+    }
+
+    /** @throws UploadError */
+    private function count(string $file, string $name): int
+    {
+        try {
+            $info = Program::bounded(['pdfinfo', $file], self::SECONDS, self::MEMORY);
+        } catch (RenderError $e) {
+            throw new UploadError(
+                str_contains($e->getMessage(), 'password')
+                    ? self::locked($name)
+                    : "“{$name}” is no readable PDF. Save it again.",
+                0,
+                $e,
+            );
+        }
+        if (1 === preg_match('/^Encrypted:\s+yes/m', $info)) {
+            throw new UploadError(self::locked($name));
+        }
+        $count = 1 === preg_match('/^Pages:\s+(\d+)/m', $info, $m) ? (int) $m[1] : 0;
+        if ($count > self::MAX_PAGES) {
+            throw new UploadError(
+                \sprintf(
+                    '“%s” has %s pages; bring one of up to %d, or save the page you want alone.',
+                    $name,
+                    number_format($count),
+                    self::MAX_PAGES,
+                ),
+            );
+        }
+
+        return $count;
+    }
+
+    private static function locked(string $name): string
+    {
+        return "“{$name}” is locked with a password. Save it without one.";
+    }
+}

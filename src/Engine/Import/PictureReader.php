@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Import;
+
+use Morphea\App\Engine\Media\ClipFrames;
+use Morphea\App\Engine\Media\Media;
+use Morphea\App\Engine\Media\MediaError;
+use Morphea\App\Engine\Media\MediaReader;
+use Morphea\App\Engine\Media\Probe;
+use Morphea\App\Engine\Render\Raster;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\Core\Table\Naming\SafeName;
+
+/** Checks pictures, clips and sounds by their content, size and pixels, and makes them such that every program shows them alike. */
+final readonly class PictureReader
+{
+    public const MAX_BYTES = 25_000_000;
+    private const MAX_SIDE = 12_000;
+    private const MAX_PIXELS = 60_000_000;
+    private const ENDINGS = ['image/png' => 'png', 'image/jpeg' => 'jpg', 'image/webp' => 'webp', 'image/svg+xml' => 'svg'];
+
+    public function __construct(
+        private SvgCleaner $svg,
+        private Drawable $drawable,
+        private Raster $raster,
+        private PdfPages $pdf,
+        private MediaReader $media,
+        private ClipFrames $frames,
+    ) {
+    }
+
+    /**
+     * The same of a file, which of clips and sounds is never held as it came.
+     *
+     * @throws UploadError|NoRoom
+     */
+    public function file(string $path, string $name): PictureFile
+    {
+        return Probe::isMedia((string) file_get_contents($path, length: 16))
+            ? $this->media($path, $name, false)
+            : $this->read((string) file_get_contents($path, length: self::MAX_BYTES + 1), $name);
+    }
+
+    /**
+     * @param int $page of a PDF
+     *
+     * @throws UploadError
+     */
+    public function read(string $bytes, string $name, int $page = 1, bool $focused = false): PictureFile
+    {
+        if (Probe::isMedia(substr($bytes, 0, 16))) {
+            return Scratch::in(function (string $folder) use ($bytes, $name, $focused): PictureFile {
+                NoRoom::write("$folder/brought", $bytes);
+
+                return $this->media("$folder/brought", $name, $focused);
+            });
+        }
+        if (\strlen($bytes) > self::MAX_BYTES) {
+            throw new UploadError(
+                \sprintf('“%s” is larger than %d MB. Save a smaller one.', $name, self::MAX_BYTES / 1_000_000),
+            );
+        }
+        if (str_starts_with(ltrim(substr($bytes, 0, 1024)), '%PDF-')) {
+            return $this->page($bytes, $name, $page);
+        }
+        if (self::isSvg($bytes)) {
+            return $this->drawable->checked($this->svg->clean($bytes, $name), self::stem($name), $name);
+        }
+        $size = @getimagesizefromstring($bytes);
+        if (false === $size || !isset(self::ENDINGS[$size['mime']])) {
+            throw new UploadError("“{$name}” is no picture that can be used. Bring PNG, JPEG, WebP, SVG or PDF, a clip or a sound.");
+        }
+        if (max($size[0], $size[1]) > self::MAX_SIDE || $size[0] * $size[1] > self::MAX_PIXELS) {
+            throw new UploadError(
+                \sprintf(
+                    '“%s” is %s × %s pixels; pictures may have up to %d million, and %s on a side. Save a smaller one.',
+                    $name,
+                    number_format($size[0]),
+                    number_format($size[1]),
+                    self::MAX_PIXELS / 1_000_000,
+                    number_format(self::MAX_SIDE),
+                ),
+            );
+        }
+        try {
+            $plain = $this->raster->plain($bytes, $size['mime'], $focused);
+        } catch (RenderError $e) {
+            throw new UploadError(
+                "“{$name}” cannot be read to its end. It may not have been saved or sent whole; save it again.",
+                0,
+                $e,
+            );
+        }
+
+        return new PictureFile(
+            $this->named($name, $plain['mime']),
+            $plain['mime'],
+            $plain['bytes'],
+            $plain['width'],
+            $plain['height'],
+            ...$plain['focus'],
+        );
+    }
+
+    /** @throws UploadError|NoRoom */
+    private function media(string $path, string $name, bool $focused): PictureFile
+    {
+        try {
+            $media = $this->media->read($path);
+            $isClip = Media::CLIP === $media->mime;
+            $focus = !$isClip || $focused
+                ? [0.5, 0.5]
+                : $this->raster->focus($this->frames->at($media->bytes, $media->seconds / 3));
+        } catch (MediaError $e) {
+            throw new UploadError("“{$name}” {$e->getMessage()}", 0, $e);
+        } catch (RenderError $e) {
+            throw new UploadError("“{$name}” cannot be shown: {$e->getMessage()}", 0, $e);
+        }
+        $called = self::stem($name) . ($isClip ? '.mp4' : '.m4a');
+
+        return new PictureFile($called, $media->mime, $media->bytes, $media->width, $media->height, $focus[0], $focus[1], $media->seconds);
+    }
+
+    public static function isSvg(string $bytes): bool
+    {
+        return 1 === preg_match('/^(\xEF\xBB\xBF)?\s*<(\?xml|!--|!doctype svg|svg)/i', substr($bytes, 0, 300));
+    }
+
+    /** @throws UploadError */
+    private function page(string $bytes, string $name, int $page): PictureFile
+    {
+        $stem = self::stem(1 === $page ? $name : pathinfo($name, \PATHINFO_FILENAME) . "-$page.pdf");
+        try {
+            return $this->drawable->checked($this->svg->clean($this->pdf->page($bytes, $name, $page), $name), $stem, $name);
+        } catch (UploadError) {
+            // Too much for a drawing: a picture of it, fine enough for print.
+            try {
+                $picture = $this->raster->plain($this->pdf->picture($bytes, $name, $page), 'image/png');
+            } catch (RenderError $e) {
+                throw new UploadError(
+                    "Page {$page} of “{$name}” is too much to draw. Save it again as PDF, PNG or SVG.",
+                    0,
+                    $e,
+                );
+            }
+
+            return new PictureFile(
+                "$stem.png",
+                'image/png',
+                $picture['bytes'],
+                $picture['width'],
+                $picture['height'],
+                ...$picture['focus'],
+            );
+        }
+    }
+
+    /** The name without folders and ending. */
+    public static function stem(string $name): string
+    {
+        $stem = SafeName::of(pathinfo(basename(strtr($name, ['\\' => '/'])), \PATHINFO_FILENAME));
+
+        return mb_strcut('' === $stem ? 'picture' : $stem, 0, 100, 'UTF-8');
+    }
+
+    /** The name without folders, with the ending of what it really is. */
+    private function named(string $name, string $mime): string
+    {
+        return self::stem($name) . '.' . self::ENDINGS[$mime];
+    }
+}

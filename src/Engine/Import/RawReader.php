@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Import;
+
+use Morphea\App\Platform\Files\UploadError;
+use Morphea\Core\Table\Cells\Harmless;
+
+/** Any file people call a table, as it is: by what it holds, never by its name, or by what somebody says of it. */
+final readonly class RawReader
+{
+    public const MAX_BYTES = 60_000_000;
+    public const DELIMITERS = ["\t" => 'tabs', ';' => 'semicolons', ',' => 'commas', '|' => 'upright bars'];
+
+    public function __construct(private DelimitedText $text, private Workbook $workbook)
+    {
+    }
+
+    /**
+     * Refuses what cannot be a table by its first bytes and its size, without reading all of it.
+     *
+     * @return int|null bytes a workbook unpacks to; null for text
+     *
+     * @throws UploadError
+     */
+    public function check(string $path, string $name): ?int
+    {
+        $size = @filesize($path);
+        if (false === $size) {
+            throw new UploadError("“{$name}” cannot be read.");
+        }
+        if (0 === $size) {
+            throw new UploadError("“{$name}” is empty (0 bytes). Choose the file that holds the rows.");
+        }
+        if ($size > self::MAX_BYTES) {
+            throw new UploadError(
+                \sprintf(
+                    '“%s” is %d MB large; tables may have up to %d MB.',
+                    $name,
+                    (int) round($size / 1e6),
+                    self::MAX_BYTES / 1_000_000,
+                ),
+            );
+        }
+        $head = (string) file_get_contents($path, length: 8);
+        if (str_starts_with($head, "\xD0\xCF\x11\xE0")) {
+            throw new UploadError(
+                "“{$name}” is a workbook in an old binary format. Save it as XLSX, ODS or CSV and bring that in.",
+            );
+        }
+
+        if (str_starts_with($head, "PK\x03\x04")) {
+            return $this->workbook->check($path, $name);
+        }
+        $this->text->check($path, $name);
+
+        return null;
+    }
+
+    /** @return list<string>|null names of the sheets of a workbook; null of text */
+    public function sheets(string $path): ?array
+    {
+        try {
+            return null === $this->check($path, '') ? null : $this->workbook->sheets($path);
+        } catch (UploadError) {
+            return [];
+        }
+    }
+
+    /**
+     * @param (\Closure(int, int|null): void)|null $progress told the lines read so far, and of how many where the file
+     *   says; may throw to end it
+     *
+     * @throws UploadError
+     */
+    public function file(
+        string $path,
+        string $name,
+        ?string $encoding = null,
+        ?string $delimiter = null,
+        ?string $sheet = null,
+        ?\Closure $progress = null,
+    ): RawGrid {
+        return null !== $this->check($path, $name)
+            ? $this->workbook->grid($path, $name, $sheet, $progress)
+            : $this->text($path, $name, $encoding, $delimiter);
+    }
+
+    /** @throws UploadError */
+    private function text(string $path, string $name, ?string $encoding, ?string $delimiter): RawGrid
+    {
+        [$encoding, $notice] = \in_array($encoding, DelimitedText::ENCODINGS, true)
+            ? [$encoding, null]
+            : $this->text->encoding($path, $name);
+        $delimiter = isset(self::DELIMITERS[$delimiter]) ? $delimiter : $this->text->delimiter($path, $encoding, $name);
+        $grid = new GridBuilder($name);
+        $last = [1, []];
+        foreach ($this->text->lines($path, $encoding, $delimiter, $name) as $number => $cells) {
+            $grid->add(array_map(Harmless::back(...), $cells));
+            $last = [$number, $cells];
+        }
+
+        $lost = $this->text->losesLetters($path, $encoding)
+            ? "Some of the file is no letters in $encoding and was left out. Look whether its letters are written so."
+            : null;
+
+        return new RawGrid(
+            $grid->lines(),
+            $encoding,
+            $delimiter,
+            notices: array_values(array_filter([$notice, $lost, self::swallowed($path, ...$last)])),
+        );
+    }
+
+    /**
+     * Whether a quotation mark that is never closed has swallowed the rest of the file: its last cell then holds many lines.
+     *
+     * @param list<string> $cells the last line's
+     */
+    private static function swallowed(string $path, int $line, array $cells): ?string
+    {
+        $end = rtrim((string) end($cells), "\n");
+        $tail = rtrim((string) file_get_contents($path, offset: max(0, (int) filesize($path) - 8)), "\r\n\0");
+
+        return substr_count($end, "\n") < 2 || str_ends_with($tail, '"')
+            ? null
+            : \sprintf(
+                'A quotation mark in line %s is never closed, so all %s lines that follow stand in one cell. Take it ' .
+                'out of the file, or close it, and bring the file again.',
+                number_format($line),
+                number_format(substr_count($end, "\n")),
+            );
+    }
+}

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Import;
+
+use Morphea\App\Platform\Files\UploadError;
+
+/**
+ * XML inside a ZIP, read as a stream: only what is in this very file, never more than it says, and not without end.
+ * Reading a file has so many steps, over all its documents; whatever is found that a table is made of is worth some
+ * more, so that large tables are read to their end and large nothings are not.
+ */
+final class ZipXml
+{
+    public const MOST_UNPACKED = 200_000_000;
+    private const FREE_STEPS = 3_000_000;
+    /** A cell of plain text takes seven. */
+    private const WORTH_STEPS = 16;
+    private const OPENING_STEPS = 2_000;
+
+    private int $steps = self::FREE_STEPS;
+    private bool $skipping = false;
+
+    public function __construct(private readonly string $path, private readonly string $name)
+    {
+    }
+
+    /** A cell or text was found that holds something. */
+    public function found(): void
+    {
+        $this->steps += self::WORTH_STEPS;
+    }
+
+    /** What is inside of the element the reader is at is passed over. */
+    public function skip(): void
+    {
+        $this->skipping = true;
+    }
+
+    /**
+     * Counts a step of whoever reads on by itself, inside of an element.
+     *
+     * @throws UploadError
+     */
+    public function step(): void
+    {
+        if (--$this->steps < 0) {
+            throw $this->tooMuch();
+        }
+    }
+
+    /** Bytes that an entry says it unpacks to; null where there is none. */
+    public function size(string $entry): ?int
+    {
+        $zip = new \ZipArchive();
+        if (true !== $zip->open($this->path, \ZipArchive::RDONLY)) {
+            throw $this->damaged();
+        }
+        $found = $zip->statName($entry);
+        $zip->close();
+
+        return false === $found ? null : $found['size'];
+    }
+
+    /**
+     * Every part of a document in its order; ends without a word where there is no such entry.
+     *
+     * @return \Generator<int, \XMLReader> the same reader again and again, one step further
+     *
+     * @throws UploadError
+     */
+    public function parts(string $entry): \Generator
+    {
+        $size = $this->size($entry);
+        if (null === $size) {
+            return;
+        }
+        if ($size > self::MOST_UNPACKED) {
+            throw $this->tooMuch();
+        }
+        $reader = new \XMLReader();
+        $before = libxml_use_internal_errors(true);
+        try {
+            if (!@$reader->open("zip://$this->path#$entry", null, \LIBXML_NONET | \LIBXML_COMPACT)) {
+                throw $this->damaged();
+            }
+            if (($this->steps -= self::OPENING_STEPS) < 0) {
+                throw $this->tooMuch();
+            }
+            while ($this->skipping ? @$reader->next() : @$reader->read()) {
+                $this->skipping = false;
+                $this->step();
+                // Entities that refer to others are how a few bytes become gigabytes; no workbook has any.
+                if (\XMLReader::DOC_TYPE === $reader->nodeType) {
+                    throw $this->damaged();
+                }
+                yield $reader;
+            }
+            if (
+                [] !==
+                array_filter(libxml_get_errors(), static fn (\LibXMLError $error): bool => $error->level >= \LIBXML_ERR_ERROR)
+            ) {
+                throw $this->damaged();
+            }
+        } finally {
+            $this->skipping = false;
+            libxml_clear_errors();
+            libxml_use_internal_errors($before);
+            @$reader->close();
+        }
+    }
+
+    public function damaged(): UploadError
+    {
+        return new UploadError(
+            "“{$this->name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX, " .
+            'ODS or CSV, and bring that in.',
+        );
+    }
+
+    private function tooMuch(): UploadError
+    {
+        return new UploadError(
+            "“{$this->name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.",
+        );
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Media;
+
+use Morphea\App\Engine\Render\FontSetup;
+use Morphea\App\Engine\Render\Halted;
+use Morphea\App\Engine\Render\Program;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Files\NoRoom;
+use Symfony\Component\Process\ExecutableFinder;
+
+/** ffmpeg, on one processor, within bounds of time and memory, ended with whoever wanted it. */
+final readonly class Ffmpeg
+{
+    /** Processor seconds for one call. */
+    private const SECONDS = 600;
+
+    public function __construct(private FontSetup $fonts)
+    {
+    }
+
+    /** Why there are no moving pictures here; null where there are. */
+    public function missing(): ?string
+    {
+        return null === (new ExecutableFinder())->find('ffmpeg')
+            ? 'Shorts are made by ffmpeg, which is not here. Install it (Debian package ffmpeg); all else works without it.'
+            : null;
+    }
+
+    /**
+     * @param list<string>            $arguments
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @throws RenderError|NoRoom|Halted
+     */
+    public function run(array $arguments, ?\Closure $stopped = null, int $seconds = self::SECONDS): void
+    {
+        $quiet = ['ffmpeg', '-hide_banner', '-loglevel', 'error', '-nostdin', '-y'];
+        $single = ['-filter_threads', '1', '-filter_complex_threads', '1'];
+        Program::run([...$quiet, ...$single, ...$arguments], $this->fonts, $stopped, $seconds);
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Media;
+
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\Scratch;
+
+/** The stand-in that ships: the small English voice that ffmpeg has. Other languages sound foreign from it. */
+final readonly class FliteSpeaker implements Speaker
+{
+    private const SECONDS = 30;
+
+    public function __construct(private Ffmpeg $ffmpeg, private string $voice = 'slt')
+    {
+    }
+
+    public function voice(): string
+    {
+        return "flite $this->voice";
+    }
+
+    public function speak(string $words, string $language): string
+    {
+        return Scratch::in(function (string $folder) use ($words): string {
+            NoRoom::write("$folder/words.txt", $words);
+            $this->ffmpeg->run(
+                ['-f', 'lavfi', '-i', "flite=textfile=$folder/words.txt:voice=$this->voice", '-ar', '48000', "$folder/said.wav"],
+                seconds: self::SECONDS,
+            );
+
+            return (string) file_get_contents("$folder/said.wav");
+        });
+    }
+}

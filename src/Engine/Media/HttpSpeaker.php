@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Media;
+
+use Morphea\App\Engine\Render\RenderError;
+use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
+use Symfony\Contracts\HttpClient\HttpClientInterface;
+
+/** A real voice behind the same interface: gets {"words", "language"} as JSON and answers with a sound. */
+final readonly class HttpSpeaker implements Speaker
+{
+    private const SECONDS = 60;
+    /** Bytes of what is read aloud. */
+    private const MOST = 20_000_000;
+
+    public function __construct(private HttpClientInterface $client, private string $address)
+    {
+    }
+
+    public function voice(): string
+    {
+        return $this->address;
+    }
+
+    public function speak(string $words, string $language): string
+    {
+        try {
+            $answer = $this->client->request('POST', $this->address, [
+                'json' => ['words' => $words, 'language' => $language],
+                'timeout' => self::SECONDS,
+                'buffer' => false,
+            ]);
+            $answer->getHeaders();
+            $sound = '';
+            foreach ($this->client->stream($answer) as $chunk) {
+                $sound .= $chunk->getContent();
+                if (\strlen($sound) > self::MOST) {
+                    $answer->cancel();
+                    throw new RenderError('The service that reads words aloud answered with more than any words take.');
+                }
+            }
+
+            return $sound;
+        } catch (ExceptionInterface $e) {
+            throw new RenderError('The service that reads words aloud does not answer. Try again later.', 0, $e);
+        }
+    }
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production;
+
+use Morphea\App\Engine\Render\Halted;
+use Morphea\App\Engine\Render\HelperDied;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\Scratch;
+use Morphea\Core\Table\Naming\FreeName;
+use Morphea\Core\Table\Naming\SafeName;
+
+/** The documents of a making: one of all pieces, or one for each value of a column. */
+final readonly class Binder
+{
+    private const NO_VALUE = 'without a value';
+    private const LONGEST = 100;
+    /** How often the program that writes a document may die over no piece in particular. */
+    private const DEATHS = 3;
+
+    /**
+     * @param \Closure(): iterable<Wanted>     $pieces  all that are made, in order; asked for again for each document
+     * @param string                           $name    of a document of all of them, without its ending
+     * @param \Closure(string, string): void   $done    with the document's name, and the path it lies at until this returns
+     * @param \Closure(Wanted, string): void   $failed  with a piece that cannot be in one after all, and why
+     * @param (\Closure(): bool)|null          $stopped
+     *
+     * @throws NoRoom|Halted
+     */
+    public function bind(Making $making, \Closure $pieces, string $name, \Closure $done, \Closure $failed, ?\Closure $stopped = null): void
+    {
+        foreach ($making->choices as $choice) {
+            if (!$choice->output instanceof Bound) {
+                continue;
+            }
+            $taken = [];
+            foreach ($this->groups($choice, $pieces) as $value => $positions) {
+                $wanted = null === $positions ? $name : SafeName::of((string) $value, self::LONGEST);
+                $free = FreeName::of('' === $wanted ? self::NO_VALUE : $wanted, static function (string $name) use (&$taken): bool {
+                    return isset($taken[mb_strtolower($name, 'UTF-8')]);
+                });
+                $taken[mb_strtolower($free, 'UTF-8')] = true;
+                $this->document($making, $choice, $choice->output, $pieces, $positions, $free, $done, $failed, $stopped);
+            }
+        }
+    }
+
+    /**
+     * @param \Closure(): iterable<Wanted>   $pieces
+     * @param array<int, true>|null          $positions of pieces that come into it; null for all
+     * @param \Closure(string, string): void $done
+     * @param \Closure(Wanted, string): void $failed
+     * @param (\Closure(): bool)|null        $stopped
+     */
+    private function document(
+        Making $making,
+        Choice $choice,
+        Bound $output,
+        \Closure $pieces,
+        ?array $positions,
+        string $name,
+        \Closure $done,
+        \Closure $failed,
+        ?\Closure $stopped,
+    ): void {
+        $in = [];
+        foreach ($pieces() as $piece) {
+            if (null === $positions || isset($positions[$piece->position])) {
+                $in[] = $piece;
+            }
+        }
+        Scratch::in(static function (string $folder) use ($making, $choice, $output, $name, $done, $failed, $stopped, $in): void {
+            $died = [];
+            $deaths = 0;
+            while ([] !== $in) {
+                try {
+                    $output->bind(new Pieces($making, $in), "$folder/document", $name, $choice->settings, $stopped);
+                    break;
+                } catch (BadPiece $e) {
+                    $piece = $in[$e->place] ?? throw $e;
+                    if ($e->getPrevious() instanceof HelperDied && !isset($died[$piece->position])) {
+                        // What ended the program may have nothing to do with the piece: it is tried once more.
+                        $died[$piece->position] = true;
+                        continue;
+                    }
+                    // It was in order when it was tried; all others come into the document.
+                    $failed($piece, $e->getMessage());
+                    array_splice($in, $e->place, 1);
+                } catch (HelperDied $e) {
+                    if (++$deaths >= self::DEATHS) {
+                        throw $e;
+                    }
+                }
+            }
+            if ([] !== $in) {
+                $done("$name.{$output->ending()}", "$folder/document");
+            }
+        });
+    }
+
+    /**
+     * @param \Closure(): iterable<Wanted> $pieces
+     *
+     * @return array<array-key, array<int, true>|null> positions of pieces by the value of a column; all together without one
+     */
+    private function groups(Choice $choice, \Closure $pieces): array
+    {
+        if (!\in_array(Option::By, $choice->output->options(), true)) {
+            return ['' => null];
+        }
+        $groups = [];
+        foreach ($pieces() as $piece) {
+            $groups[trim($piece->row->cells[$choice->settings->by] ?? '')][$piece->position] = true;
+        }
+
+        return $groups;
+    }
+}

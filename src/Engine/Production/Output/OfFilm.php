@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Output;
+
+use Morphea\App\Engine\Production\Drawn;
+use Morphea\App\Engine\Production\Moving;
+use Morphea\App\Engine\Production\Option;
+use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Render\Edge;
+use Morphea\App\Engine\Video\Film;
+use Morphea\App\Engine\Video\FilmFormat;
+use Morphea\App\Engine\Video\FilmMaker;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Rendering\Scenes\Subtitles;
+
+/** The first side in time, as a film. */
+abstract readonly class OfFilm implements Moving
+{
+    /** Raised when the same short comes out otherwise. */
+    private const VERSION = 2;
+
+    public function __construct(private FilmMaker $films)
+    {
+    }
+
+    abstract protected static function format(): FilmFormat;
+
+    public function isUsual(Template $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return static::format()->value;
+    }
+
+    public function options(): array
+    {
+        return [Option::Size, Option::Rate, ...static::format()->hasQuality() ? [Option::Quality, Option::Bytes] : []];
+    }
+
+    public function isBySide(): bool
+    {
+        return false;
+    }
+
+    public function missing(): ?string
+    {
+        return $this->films->missing();
+    }
+
+    public function suffix(): ?string
+    {
+        return null;
+    }
+
+    public function size(Template $template, Settings $settings): string
+    {
+        $scale = self::scale($template, $settings);
+
+        return \sprintf(
+            '%d × %d px at %d',
+            self::even($template->width * $scale),
+            self::even($template->height * $scale),
+            $settings->rate,
+        );
+    }
+
+    public function depends(Settings $settings): array
+    {
+        $all = $settings->toArray();
+
+        return [self::VERSION, $all['size'], $all['value'], $settings->quality, $settings->rate, $settings->megabytes];
+    }
+
+    public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
+    {
+        $scene = $piece->scene($settings->rate);
+        $subtitles = Subtitles::of($piece->sides[0], $scene);
+        $film = new Film($scene, $piece->pictures, $piece->name, $subtitles, $piece->language());
+        $scale = self::scale($piece->template, $settings);
+
+        return [$this->films->make($film, static::format(), $scale, $settings->quality, $settings->megabytes, $stopped)];
+    }
+
+    private static function scale(Template $template, Settings $settings): float
+    {
+        return $settings->size->scale($template, Edge::Cut->dots($template->bleed, $template->dpi));
+    }
+
+    private static function even(float $pixels): int
+    {
+        return 2 * intdiv((int) round($pixels), 2);
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Output;
+
+use Morphea\App\Engine\Production\Drawn;
+use Morphea\App\Engine\Production\Option;
+use Morphea\App\Engine\Production\Output;
+use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Render\Look;
+use Morphea\App\Engine\Render\PictureFormat;
+use Morphea\App\Engine\Render\PictureKind;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Layout\LaidOut;
+
+/** A picture for each side, in sRGB, which knows its dots per inch. */
+abstract readonly class OfPictures implements Output
+{
+    private const PAPER = '#FFFFFF';
+
+    public function __construct(private Renderer $renderer, private bool $plainly)
+    {
+    }
+
+    abstract protected static function kind(): PictureKind;
+
+    public static function id(): string
+    {
+        return static::kind()->value;
+    }
+
+    public function isUsual(Template $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return static::kind()->value;
+    }
+
+    public function options(): array
+    {
+        return [Option::Size, Option::Edge, Option::Marks, Option::Ground, Option::SeeThrough, Option::Moment];
+    }
+
+    public function isBySide(): bool
+    {
+        return true;
+    }
+
+    public function size(Template $template, Settings $settings): string
+    {
+        $edge = $settings->edge->dots($template->bleed, $template->dpi);
+        $scale = $settings->size->scale($template, $edge);
+
+        return \sprintf(
+            '%s × %s px',
+            round(($template->width + 2 * $edge) * $scale),
+            round(($template->height + 2 * $edge) * $scale),
+        );
+    }
+
+    public function depends(Settings $settings): array
+    {
+        $all = $settings->toArray();
+        $quality = \in_array(Option::Quality, $this->options(), true) ? [$settings->quality, $settings->inSteps] : [];
+
+        return [$all['size'], $all['value'], $all['edge'], $all['ground'], ...$quality, $this->plainly];
+    }
+
+    public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
+    {
+        $format = new PictureFormat(static::kind(), $settings->quality, $settings->inSteps);
+
+        return array_map(
+            fn (LaidOut $side): string => $this->renderer->side(
+                $side->drawing,
+                $piece->pictures,
+                $this->look($piece, $side->drawing, $settings),
+                [$format],
+                $this->plainly,
+                $stopped,
+            )[0],
+            $settings->sides($piece->stills($settings->moment)),
+        );
+    }
+
+    private function look(Drawn $piece, Drawing $side, Settings $settings): Look
+    {
+        $under = $settings->under($side->background);
+        $scale = $settings->size->scale($piece->template, $settings->edge->of($side));
+
+        return new Look($scale, $settings->edge, $under ?? (\in_array(Option::SeeThrough, $this->options(), true) ? null : self::PAPER));
+    }
+}

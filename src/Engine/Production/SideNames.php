@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production;
+
+use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Table\Naming\SafeName;
+
+/** Sides as the names of files say them: by their names in small letters, by numbers where those would not do. */
+final readonly class SideNames
+{
+    /** @return non-empty-list<string> */
+    public static function of(Template $template): array
+    {
+        $names = array_map(
+            static fn (Side $side): string => mb_strtolower(SafeName::of($side->name), 'UTF-8'),
+            $template->sides,
+        );
+        $distinct = \count(array_unique($names)) === \count($names) && !\in_array('', $names, true);
+
+        return array_map(
+            static fn (string $name, int $i): string => $distinct ? $name : (string) ($i + 1),
+            $names,
+            array_keys($names),
+        );
+    }
+}

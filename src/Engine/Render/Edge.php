@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Render;
+
+use Morphea\Core\Rendering\Drawing\CropMarks;
+use Morphea\Core\Rendering\Drawing\Drawing;
+
+/** How far outside of its cut a side is made. */
+enum Edge: string
+{
+    case Cut = 'cut';
+    case Bleed = 'bleed';
+    case Marks = 'marks';
+
+    /** @return float dots */
+    public function of(Drawing $drawing): float
+    {
+        return $this->dots($drawing->bleed, $drawing->dpi);
+    }
+
+    /** @return float dots outside of the cut of a side with such a bleed */
+    public function dots(float $bleed, float $dpi): float
+    {
+        return match ($this) {
+            self::Cut => 0.0,
+            self::Bleed => $bleed,
+            self::Marks => CropMarks::edge($bleed, $dpi),
+        };
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Render;
+
+/** A font with its bytes as a rule of CSS. */
+final readonly class FontRule
+{
+    public function __construct(public string $css)
+    {
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Render;
+
+use Morphea\Core\Rendering\Drawing\Bounds;
+use Morphea\Core\Rendering\Drawing\Drawing;
+
+/** How a side becomes pixels, or a page: how many to a dot, how much of its edge, on what ground. */
+final readonly class Look
+{
+    /**
+     * @param float       $scale  pixels a dot
+     * @param string|null $ground #RRGGBB under all of it; null for see-through
+     */
+    public function __construct(public float $scale, public Edge $edge, public ?string $ground)
+    {
+    }
+
+    public function width(Drawing $drawing): int
+    {
+        return max(1, (int) round(($drawing->width + 2 * $this->edge->of($drawing)) * $this->scale));
+    }
+
+    public function height(Drawing $drawing): int
+    {
+        return max(1, (int) round(($drawing->height + 2 * $this->edge->of($drawing)) * $this->scale));
+    }
+
+    /** All that is made of a side, in dots. */
+    public function whole(Drawing $drawing): Bounds
+    {
+        return Bounds::of(0, 0, $drawing->width, $drawing->height)->grown($this->edge->of($drawing));
+    }
+
+    /** What of it is covered by the design: with marks, not all. */
+    public function covered(Drawing $drawing): Bounds
+    {
+        return Bounds::of(0, 0, $drawing->width, $drawing->height)->grown(Edge::Cut === $this->edge ? 0.0 : $drawing->bleed);
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Render;
+
+use Morphea\App\Engine\Render\Ask\AddPages;
+use Morphea\App\Engine\Render\Ask\ClosePaper;
+use Morphea\App\Engine\Render\Ask\OpenPaper;
+use Morphea\App\Engine\Render\Ask\Sent;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Drawing\PictureContents;
+
+/** A PDF that a renderer writes, piece by piece. */
+final readonly class PdfFile
+{
+    /**
+     * @param string $path     where it is written
+     * @param string $title    of the document
+     * @param string $language of its words (BCP 47)
+     * @param Edge   $edge     how far outside of their cut sides are drawn
+     *
+     * @throws RenderError
+     */
+    public function __construct(private Renderer $renderer, string $path, string $title, string $language, Edge $edge)
+    {
+        $this->renderer->ask(new OpenPaper($path, $title, $language, $edge));
+    }
+
+    /**
+     * @param non-empty-list<Drawing> $sides    of a piece, a page each
+     * @param string                  $bookmark that leads to it; empty for none
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @throws RenderError|NoRoom|Halted
+     */
+    public function add(array $sides, PictureContents $pictures, string $bookmark = '', ?\Closure $stopped = null): void
+    {
+        /** @var non-empty-list<Sent> $sent */
+        $sent = $this->renderer->sendAll($sides);
+        $this->renderer->ask(new AddPages($sent, $bookmark), null, $stopped, $pictures);
+    }
+
+    /**
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @throws RenderError|NoRoom|Halted
+     */
+    public function sheet(SheetPage $page, PictureContents $pictures, string $bookmark = '', ?\Closure $stopped = null): void
+    {
+        $drawings = $page->drawings();
+        $asked = $page->asked($this->renderer->sendAll($drawings), $bookmark);
+        $this->renderer->ask($asked, $this->renderer->seconds(\count($drawings)), $stopped, $pictures);
+    }
+
+    /** @throws RenderError|NoRoom */
+    public function close(): void
+    {
+        $this->renderer->ask(new ClosePaper());
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Render;
+
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\Scratch;
+
+/** SVG to PDF by rsvg-convert, many pages at a time with one subset of each font; files are put together by qpdf. */
+final readonly class PdfWriter
+{
+    /** Processor seconds that pages take at the most where none of them is too much. */
+    private const USUAL = 1;
+
+    /** @param int $pieceSeconds processor seconds that one page may take */
+    public function __construct(private FontSetup $fonts, private int $pieceSeconds)
+    {
+    }
+
+    /**
+     * @param non-empty-list<string>  $svgs    sized in inches, a page each
+     * @param float                   $bleed   points at every edge that are cut off; the pages then say where
+     * @param (\Closure(): bool)|null $stopped asked while it goes on
+     *
+     * @return string the PDF
+     *
+     * @throws RenderError|NoRoom|Halted
+     */
+    public function write(array $svgs, float $bleed = 0.0, ?\Closure $stopped = null): string
+    {
+        return Scratch::in(function (string $folder) use ($svgs, $bleed, $stopped): string {
+            $files = [];
+            foreach ($svgs as $i => $svg) {
+                $files[] = $file = \sprintf('%s/%05d.svg', $folder, $i);
+                NoRoom::write($file, $svg);
+            }
+            Program::run(
+                ['rsvg-convert', '--unlimited', '--format=pdf', "--output=$folder/all.pdf", ...$files],
+                $this->fonts,
+                $stopped,
+                $this->pieceSeconds + self::USUAL * \count($svgs),
+            );
+            if ($bleed > 0) {
+                PageBoxes::mark("$folder/all.pdf", $bleed, $this->fonts);
+            }
+            $pdf = (string) file_get_contents("$folder/all.pdf");
+            // A disk that is full leaves a file that ends too early.
+            if (!str_contains(substr($pdf, -1024), '%%EOF')) {
+                throw new NoRoom('The PDF could not be written to its end.');
+            }
+
+            return $pdf;
+        });
+    }
+
+    /**
+     * @param non-empty-list<string> $pdfs  paths, in order
+     * @param int                    $pages that they have together
+     *
+     * @throws RenderError|NoRoom
+     */
+    public function join(array $pdfs, string $to, int $pages): void
+    {
+        Scratch::in(function (string $folder) use ($pdfs, $to, $pages): string {
+            // By a file of arguments: thousands of names are too long for a command line.
+            NoRoom::write("$folder/arguments", implode("\n", ['--empty', '--pages', ...$pdfs, '--', $to]));
+            Program::run(['qpdf', "@$folder/arguments"], $this->fonts);
+            $found = (int) Program::run(['qpdf', '--show-npages', $to], $this->fonts);
+            if ($found !== $pages) {
+                throw new RenderError("The PDF came out with $found pages; there should be $pages.");
+            }
+
+            return '';
+        });
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Render;
+
+use Morphea\App\Engine\Render\Ask\HavePictures;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\Core\Rendering\Ffi\LibraryError;
+
+/**
+ * The inside of a renderer process: reads what is asked, answers with files or with what is wrong, or asks for pictures
+ * first. Whatever goes either way is a line of JSON with the lengths of the bytes that follow it. Memory is bounded for
+ * the process, processor time for each piece.
+ */
+final readonly class RendererLoop
+{
+    public function __construct(private Workroom $room)
+    {
+    }
+
+    /**
+     * @param resource $in
+     * @param resource $out
+     *
+     * @return int exit status
+     */
+    public function run($in, $out): int
+    {
+        $waits = null;
+        while (false !== ($line = fgets($in))) {
+            /** @var array{length: int, seconds: int} $head */
+            $head = json_decode($line, true, 4, \JSON_THROW_ON_ERROR);
+            $body = (string) stream_get_contents($in, $head['length']);
+            if (\strlen($body) !== $head['length']) {
+                return 1;
+            }
+            $asked = unserialize($body);
+            unset($body);
+            $this->allow($head['seconds']);
+            try {
+                if ($asked instanceof HavePictures && null !== $waits) {
+                    $this->room->take($waits[1], $asked);
+                    [$asked, $missing, $waits] = [$waits[0], [], null];
+                } else {
+                    // Who looks for pictures may ask for something else meanwhile.
+                    $missing = $this->room->missing($asked);
+                    $waits = [] === $missing ? $waits : [$asked, $missing];
+                }
+                [] === $missing
+                    ? $this->tell($out, self::answer(), $this->room->files($asked))
+                    : $this->tell($out, self::answer(wants: true), [serialize($missing)]);
+            } catch (RenderError | LibraryError $e) {
+                $tooMuch = 1 === preg_match('/NoMemory|out of memory/', $e->getMessage());
+                $this->tell($out, self::answer($tooMuch ? Renderer::TOO_MUCH : $e->getMessage()), []);
+            } catch (NoRoom $e) {
+                $this->tell($out, self::answer($e->getMessage(), noRoom: true), []);
+            }
+            unset($asked);
+        }
+
+        return 0;
+    }
+
+    /** @return array{error: string|null, wants: bool, noRoom: bool} */
+    private static function answer(?string $error = null, bool $wants = false, bool $noRoom = false): array
+    {
+        return ['error' => $error, 'wants' => $wants, 'noRoom' => $noRoom];
+    }
+
+    /**
+     * @param resource             $out
+     * @param array<string, mixed> $head
+     * @param list<string>         $files
+     */
+    private function tell($out, array $head, array $files): void
+    {
+        $head['lengths'] = array_map(\strlen(...), $files);
+        fwrite($out, json_encode($head, \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE) . "\n");
+        foreach ($files as $file) {
+            fwrite($out, $file);
+        }
+        fflush($out);
+    }
+
+    /** So many more seconds of processor time; whoever takes more is ended by the system. */
+    private function allow(int $seconds): void
+    {
+        $used = getrusage() ?: [];
+        $sofar = (int) ($used['ru_utime.tv_sec'] ?? 0) + (int) ($used['ru_stime.tv_sec'] ?? 0);
+        posix_setrlimit(\POSIX_RLIMIT_CPU, $sofar + $seconds + 1, \POSIX_RLIMIT_INFINITY);
+    }
+}

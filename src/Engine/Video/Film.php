@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Video;
+
+use Morphea\Core\Rendering\Drawing\ClipContents;
+use Morphea\Core\Rendering\Layout\SoundSource;
+use Morphea\Core\Rendering\Scenes\Scene;
+use Morphea\Core\Rendering\Scenes\Subtitles;
+
+/** What a film shows and says of itself. */
+final readonly class Film
+{
+    /** @param string $language of its words (BCP 47) */
+    public function __construct(
+        public Scene $scene,
+        public ClipContents&SoundSource $pictures,
+        public string $title,
+        public Subtitles $subtitles,
+        public string $language,
+    ) {
+    }
+}

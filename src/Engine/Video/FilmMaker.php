@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Video;
+
+use Morphea\App\Engine\Media\Ffmpeg;
+use Morphea\App\Engine\Render\Halted;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\Scratch;
+use Morphea\Core\Rendering\Layout\SoundSource;
+use Morphea\Core\Rendering\Scenes\Scene;
+
+/** Scenes as files of moving pictures. */
+final readonly class FilmMaker
+{
+    /** Of what is packed once more by something else. */
+    private const LOSSLESS = 98;
+    /** Bytes of one file, at the most. */
+    private const LARGEST = 250_000_000;
+    /** How often a film is packed anew to come below a size. */
+    private const TRIES = 4;
+    /** By so much quality files are about half as large. */
+    private const HALF = 26;
+
+    public function __construct(private Renderer $renderer, private Ffmpeg $ffmpeg, private Grounds $grounds, private Mixer $mixer)
+    {
+    }
+
+    /**
+     * @param float                   $scale   pixels a dot; sides come out even
+     * @param int                     $quality 1 to 100
+     * @param float|null              $most    megabytes that it is not to exceed, for which quality is given up
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @return string bytes
+     *
+     * @throws RenderError|NoRoom|Halted
+     */
+    public function make(
+        Film $film,
+        FilmFormat $format,
+        float $scale,
+        int $quality,
+        ?float $most = null,
+        ?\Closure $stopped = null,
+    ): string {
+        if (null !== ($missing = $this->missing())) {
+            throw new RenderError($missing);
+        }
+        if (0 === $film->scene->timing->frames()) {
+            throw new RenderError('Nothing that comes with its beats is shown in this row, so it has no time. Fill in its cells.');
+        }
+
+        return Scratch::in(function (string $folder) use ($film, $format, $scale, $quality, $most, $stopped): string {
+            $sound = "$folder/heard.wav";
+            if ($format->isHeard()) {
+                $heard = $this->mixer->of($film->scene->sound, $film->scene->timing->seconds(), $film->pictures, $folder, $stopped);
+                rename($heard, $sound);
+            }
+            $bytes = (int) min(self::LARGEST, ($most ?? \INF) * 1_000_000);
+            for ($try = 1; ; ++$try) {
+                $path = $this->packed($film, $format, $scale, $quality, $bytes, $folder, $sound, $stopped);
+                $size = (int) filesize($path);
+                if ($size <= $bytes) {
+                    return (string) file_get_contents($path);
+                }
+                if (self::TRIES === $try || 1 === $quality || !$format->hasQuality()) {
+                    throw new RenderError(\sprintf(
+                        'It comes to more than %s MB, whatever its quality. Order it with fewer pixels, or make its beats shorter.',
+                        round($bytes / 1_000_000, 1),
+                    ));
+                }
+                $quality = max(1, $quality - max(3, (int) ceil(self::HALF * log($size / $bytes, 2))));
+            }
+        });
+    }
+
+    /** Why there are no films here; null where there are. */
+    public function missing(): ?string
+    {
+        return $this->ffmpeg->missing();
+    }
+
+    /**
+     * All that is heard of a scene, for whoever plays it.
+     *
+     * @return string bytes, AAC in MP4
+     *
+     * @throws RenderError|NoRoom|Halted
+     */
+    public function sound(Scene $scene, SoundSource $source): string
+    {
+        return Scratch::in(function (string $folder) use ($scene, $source): string {
+            $sound = $this->mixer->of($scene->sound, $scene->timing->seconds(), $source, $folder);
+            $this->ffmpeg->run(['-i', $sound, '-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart', "$folder/heard.m4a"]);
+
+            return (string) file_get_contents("$folder/heard.m4a");
+        });
+    }
+
+    /**
+     * @param int                     $most    bytes; of a larger film only the beginning is written
+     * @param string                  $sound   path of what is heard, if anything can be
+     * @param (\Closure(): bool)|null $stopped
+     *
+     * @return string path
+     */
+    private function packed(
+        Film $film,
+        FilmFormat $format,
+        float $scale,
+        int $quality,
+        int $most,
+        string $folder,
+        string $sound,
+        ?\Closure $stopped,
+    ): string {
+        $isMp4 = FilmFormat::Mp4 === $format;
+        $reel = "$folder/reel.h264";
+        if ($isMp4 || !is_file($reel)) {
+            $made = new Reel($this->renderer, $this->ffmpeg, $this->grounds, $film->pictures, $scale, $folder, $stopped);
+            $reel = $made->of($film->scene, $isMp4 ? $quality : self::LOSSLESS);
+        }
+        $rate = $film->scene->timing->rate;
+        // Only packed in a file do frames have their times.
+        $frames = ['-r', (string) $rate, '-f', 'h264', '-i', $reel];
+        $packing = new Packing($film, $rate, $quality, $folder, $sound);
+        if (!$isMp4 && !is_file("$folder/whole.mp4")) {
+            $this->ffmpeg->run([...$frames, '-c:v', 'copy', "$folder/whole.mp4"], $stopped);
+        }
+        if (FilmFormat::Gif === $format) {
+            $this->ffmpeg->run(['-i', "$folder/whole.mp4", ...$packing->palette()], $stopped);
+        }
+        $to = "$folder/film.$format->value";
+        $this->ffmpeg->run([
+            ...$isMp4 ? $frames : ['-i', "$folder/whole.mp4"],
+            ...$packing->of($format),
+            ...['-fs', (string) ($most + 1_000_000), $to],
+        ], $stopped);
+
+        return $to;
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Account;
+
+/**
+ * The User-Agent header (RFC 9110, 10.1.5) as a person would say it. Every browser names others as well, so the order
+ * counts; no parser package installs here.
+ */
+final readonly class BrowserName
+{
+    private const BROWSERS = [
+        'Edg' => 'Edge',
+        'OPR/' => 'Opera',
+        'Firefox/' => 'Firefox',
+        'FxiOS/' => 'Firefox',
+        'Chrome/' => 'Chrome',
+        'Chromium/' => 'Chromium',
+        'CriOS/' => 'Chrome',
+        'Safari/' => 'Safari',
+    ];
+    private const SYSTEMS = [
+        'iPhone' => 'iPhone',
+        'iPad' => 'iPad',
+        'Android' => 'Android',
+        'Windows' => 'Windows',
+        'Mac OS X' => 'Mac',
+        'CrOS' => 'ChromeOS',
+        'Linux' => 'Linux',
+    ];
+
+    /** E.g. “Firefox on Windows”; what is not known is said in its own words, cut short. */
+    public static function of(string $agent): string
+    {
+        $browser = self::first(self::BROWSERS, $agent);
+        $system = self::first(self::SYSTEMS, $agent);
+
+        return match (true) {
+            null === $browser && null === $system => '' === trim($agent)
+                ? 'An unknown browser'
+                : mb_strimwidth($agent, 0, 60, '…'),
+            null === $system => (string) $browser,
+            default => ($browser ?? 'A browser') . " on $system",
+        };
+    }
+
+    /** @param array<string, string> $names */
+    private static function first(array $names, string $agent): ?string
+    {
+        foreach ($names as $sign => $name) {
+            if (str_contains($agent, $sign)) {
+                return $name;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Account;
+
+use Symfony\Component\Form\AbstractType;
+use Symfony\Component\Form\Extension\Core\Type\EmailType;
+use Symfony\Component\Form\Extension\Core\Type\PasswordType;
+use Symfony\Component\Form\Extension\Core\Type\TextType;
+use Symfony\Component\Form\FormBuilderInterface;
+use Symfony\Component\OptionsResolver\OptionsResolver;
+use Symfony\Component\Validator\Constraints\Email;
+use Symfony\Component\Validator\Constraints\Length;
+use Symfony\Component\Validator\Constraints\NotBlank;
+
+/** @extends AbstractType<array<string, string>> */
+final class SignUpForm extends AbstractType
+{
+    public function buildForm(FormBuilderInterface $builder, array $options): void
+    {
+        $builder
+            ->add('name', TextType::class, [
+                'label' => 'Your name',
+                'attr' => ['autocomplete' => 'name', 'autofocus' => true],
+                'constraints' => [new NotBlank(message: 'Say what to call you.'), new Length(max: 80)],
+            ])
+            ->add('email', EmailType::class, [
+                'label' => 'Mail address',
+                'attr' => ['autocomplete' => 'username'],
+                'constraints' => [
+                    new NotBlank(message: 'A mail address is needed to sign in.'),
+                    new Email(message: 'This is no mail address.'),
+                    new Length(max: 180),
+                ],
+            ])
+            ->add('password', PasswordType::class, [
+                'label' => 'Password',
+                'help' => 'At least 10 characters; some words that do not belong together are best.',
+                'attr' => ['autocomplete' => 'new-password'],
+                'constraints' => [new NotBlank(message: 'Choose a password.'), GoodPassword::rule()],
+            ]);
+    }
+
+    public function configureOptions(OptionsResolver $resolver): void
+    {
+        $resolver->setDefaults(['csrf_token_id' => 'sign', 'csrf_field_name' => '_token']);
+    }
+}

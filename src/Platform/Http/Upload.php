@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Http;
+
+use Morphea\App\Platform\Files\SentFile;
+use Morphea\App\Platform\Files\UploadError;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
+
+/** Uploaded files that arrived whole. */
+final readonly class Upload
+{
+    /** @throws UploadError when none did */
+    public static function from(Request $request, string $field): SentFile
+    {
+        $file = $request->files->get($field);
+        if (!($file instanceof UploadedFile)) {
+            throw self::none($request);
+        }
+
+        return self::whole($file);
+    }
+
+    /**
+     * All files of a field that takes many.
+     *
+     * @return array{list<SentFile>, list<string>} those that arrived whole, and what is wrong with the others
+     */
+    public static function many(Request $request, string $field): array
+    {
+        $files = $request->files->get($field);
+        $files = array_values(
+            array_filter(\is_array($files) ? $files : [], static fn (mixed $file): bool => $file instanceof UploadedFile),
+        );
+        $whole = [];
+        $notices = [] === $files ? [self::none($request)->getMessage()] : [];
+        foreach ($files as $file) {
+            try {
+                $whole[] = self::whole($file);
+            } catch (UploadError $e) {
+                $notices[] = $e->getMessage();
+            }
+        }
+
+        return [$whole, $notices];
+    }
+
+    private static function none(Request $request): UploadError
+    {
+        // PHP drops a request whole that is larger than post_max_size.
+        $large = (int) $request->headers->get('Content-Length', '0') > 1_000_000;
+
+        return new UploadError(
+            $large ? 'This is larger than the server takes at once. Nothing was changed.' : 'No file was chosen.',
+        );
+    }
+
+    private static function whole(UploadedFile $file): SentFile
+    {
+        if (!$file->isValid()) {
+            throw new UploadError(
+                \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
+                    ? \sprintf(
+                        '“%s” is larger than this server takes (%s).',
+                        $file->getClientOriginalName(),
+                        \ini_get('upload_max_filesize'),
+                    )
+                    : \sprintf('“%s” did not arrive whole. Send it again.', $file->getClientOriginalName()),
+            );
+        }
+
+        return new SentFile($file->getPathname(), $file->getClientOriginalName());
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Jobs;
+
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
+
+/** All kinds of long work there are. */
+final readonly class Kinds
+{
+    /** @param iterable<Kind> $kinds */
+    public function __construct(#[AutowireIterator(Kind::class)] private iterable $kinds)
+    {
+    }
+
+    /** @return list<string> names of those of which several workers do as much as they can */
+    public function shared(): array
+    {
+        $names = [];
+        foreach ($this->kinds as $kind) {
+            if ($kind instanceof SharedTask && !($kind instanceof Paced)) {
+                $names[] = $kind::kind();
+            }
+        }
+
+        return $names;
+    }
+
+    public function of(Job $job): Kind
+    {
+        foreach ($this->kinds as $kind) {
+            if ($kind::kind() === $job->kind()) {
+                return $kind;
+            }
+        }
+        throw new \LogicException("Nobody knows how to do a job of the kind “{$job->kind()}”.");
+    }
+}

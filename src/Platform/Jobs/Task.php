@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Jobs;
+
+use Morphea\App\Platform\Files\UploadError;
+
+/** Long work that one worker does. May be cut off anywhere and done again. */
+interface Task extends Kind
+{
+    /**
+     * @return array<string, mixed> what came of it
+     *
+     * @throws UploadError when it cannot be done, in words
+     * @throws Stopped     by way of the report, when nobody wants it any more
+     */
+    public function do(Job $job, Report $report): array;
+
+    /** What is said when workers died over it again and again. */
+    public function tooMuch(Job $job): string;
+}

@@ -1,0 +1,290 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Jobs;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Database\Dialect;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Output\Batches\Shares;
+use Morphea\Core\Output\Batches\Stretch;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Stamp\DelayStamp;
+use Symfony\Component\Messenger\Stamp\TransportNamesStamp;
+
+/**
+ * Asks for long work, finds it again, stops it. What changes while a worker is at it is written by plain statements, so
+ * that nobody writes over anybody.
+ */
+final readonly class WorkDesk
+{
+    /** Where messages wait: somebody waits for what is done soon, and workers take it before anything else. */
+    private const SOON = 'reading';
+    public const LONG = 'runs';
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private Dialect $dialect,
+        private MessageBusInterface $bus,
+        private FilesystemOperator $files,
+        private Kinds $kinds,
+        private Workers $workers,
+    ) {
+    }
+
+    /**
+     * Notes a job, without asking a worker for it yet: files that belong to it can be put into its folder first.
+     *
+     * @param array<string, mixed> $facts
+     * @param string               $ref   by which it is found again, where it is not by its id
+     */
+    public function note(
+        string $kind,
+        Member $owner,
+        ?Project $project,
+        array $facts,
+        ?int $total = null,
+        string $ref = '',
+    ): Job {
+        $job = new Job($owner, $project, $kind, $ref, $facts, $total);
+        $this->entities->persist($job);
+        $this->entities->flush();
+
+        return $job;
+    }
+
+    /** Asks workers for it, from where it is. */
+    public function ask(Job $job): void
+    {
+        $kind = $this->kinds->of($job);
+        $this->connection->executeStatement(
+            'UPDATE job SET given = 0, handed = 0, fits = ?, touched_at = ? WHERE id = ?',
+            [Stretch::FIRST, microtime(true), $job->id()],
+        );
+        if (!($kind instanceof SharedTask)) {
+            $this->bus->dispatch(new DoWork($job->id()), [new TransportNamesStamp(self::SOON)]);
+        } elseif ($kind->isDone($job)) {
+            // What is left is to put it together.
+            $this->askToFinish($job);
+        } else {
+            $this->handOut($job);
+        }
+    }
+
+    /** A stretch came to its end, whatever came of it. */
+    public function cameBack(Job $job, int $places, float $seconds): void
+    {
+        $fits = (int) $this->connection->fetchOne('SELECT fits FROM job WHERE id = ?', [$job->id()]);
+        $this->connection->executeStatement(
+            'UPDATE job SET handed = CASE WHEN handed > 0 THEN handed - 1 ELSE 0 END, fits = ?, touched_at = ? WHERE id = ?',
+            [Stretch::after($fits, $places, $seconds), microtime(true), $job->id()],
+        );
+    }
+
+    /**
+     * More stretches of a member's works go to the end of the queue, as many as are the member's share: so works take turns,
+     * and nobody waits for all of another's. Of works that are paced one goes at a time.
+     */
+    public function handOut(Job $job): void
+    {
+        if ($this->kinds->of($job) instanceof Paced) {
+            $this->handOutNext($job, 1, new Shares(0, 1));
+
+            return;
+        }
+        $under = [JobState::Waiting->value, JobState::Working->value];
+        $kinds = $this->kinds->shared();
+        $types = [ArrayParameterType::STRING, ArrayParameterType::STRING];
+        $members = 'SELECT COUNT(DISTINCT owner_id) FROM job WHERE state IN (?) AND kind IN (?)';
+        $shares = new Shares($this->workers->count(), (int) $this->connection->fetchOne($members, [$under, $kinds], $types));
+        $works = array_map(intval(...), $this->connection->fetchAllKeyValue(
+            'SELECT id, handed FROM job WHERE state IN (?) AND kind IN (?) AND owner_id = ? ORDER BY handed, touched_at',
+            [$under, $kinds, $job->owner()->id()],
+            $types,
+        ));
+        $most = $shares->ofWork(\count($works));
+        for ($there = array_sum($works); $there < $shares->ofMember() && [] !== $works; ++$there) {
+            asort($works);
+            $id = (string) array_key_first($works);
+            $work = $works[$id] < $most ? $this->entities->find(Job::class, $id) : null;
+            if (null === $work || !$this->handOutNext($work, $most, $shares)) {
+                unset($works[$id]);
+                --$there;
+            } else {
+                ++$works[$id];
+            }
+        }
+    }
+
+    /** @return bool whether there was anything left of it */
+    private function handOutNext(Job $job, int $most, Shares $shares): bool
+    {
+        $kind = $this->kinds->of($job);
+
+        return $kind instanceof SharedTask && $this->connection->transactional(function () use ($job, $kind, $most, $shares): bool {
+            $found = $this->connection->fetchAssociative('SELECT given, handed, fits FROM job WHERE id = ?' . $this->dialect->held(), [
+                $job->id(),
+            ]);
+            if (false === $found || (int) $found['handed'] >= $most) {
+                return false;
+            }
+            $given = (int) $found['given'];
+            $next = $kind->next($job, $given, $shares->stretch((int) $found['fits'], (int) $job->total() - $given));
+            if (null === $next) {
+                return false;
+            }
+            $this->connection->executeStatement('UPDATE job SET given = ?, handed = handed + 1, touched_at = ? WHERE id = ?', [
+                $next[1],
+                microtime(true),
+                $job->id(),
+            ]);
+            $later = $kind instanceof Paced ? [new DelayStamp($kind->pause($job))] : [];
+            $this->bus->dispatch(new DoWork($job->id(), ...$next), [new TransportNamesStamp(self::LONG), ...$later]);
+
+            return true;
+        });
+    }
+
+    /** @param list<array{int, int}> $stretches of shared work */
+    public function askFor(Job $job, array $stretches): void
+    {
+        $this->connection->transactional(function () use ($job, $stretches): void {
+            foreach ($stretches as [$from, $to]) {
+                $this->bus->dispatch(new DoWork($job->id(), $from, $to), [new TransportNamesStamp(self::LONG)]);
+            }
+        });
+    }
+
+    public function askToFinish(Job $job): void
+    {
+        $this->bus->dispatch(new DoWork($job->id()), [new TransportNamesStamp(self::LONG)]);
+    }
+
+    public function progress(Job $job): Progress
+    {
+        $kind = $this->kinds->of($job);
+
+        return $kind instanceof SharedTask ? $kind->progress($job) : Progress::of($job);
+    }
+
+    public function view(Job $job): WorkView
+    {
+        $kind = $this->kinds->of($job);
+
+        return new WorkView($job->id(), $this->progress($job), $kind->counts(), !($kind instanceof Untimed));
+    }
+
+    /** Nobody waits for it any more: what can go on is stopped, and all else forgotten. */
+    public function leave(Job $job): void
+    {
+        $kind = $this->kinds->of($job);
+        $kind instanceof SharedTask ? $this->stop($job) : $this->forget($job);
+        if ($kind instanceof ClearsUp) {
+            $kind->clearUp($job);
+        }
+    }
+
+    /** Work that stops can go on; a worker that is at it notices. */
+    public function stop(Job $job): void
+    {
+        $this->connection->executeStatement('UPDATE job SET state = ?, ended_at = ? WHERE id = ? AND state IN (?, ?)', [
+            JobState::Stopped->value,
+            self::now(),
+            $job->id(),
+            JobState::Waiting->value,
+            JobState::Working->value,
+        ]);
+        $this->entities->refresh($job);
+        $this->makeWay($job);
+    }
+
+    public function goOn(Job $job): void
+    {
+        $again = $this->connection->executeStatement(
+            "UPDATE job SET state = ?, ended_at = NULL, error = '' WHERE id = ? AND state = ?",
+            [JobState::Waiting->value, $job->id(), JobState::Stopped->value],
+        );
+        if (1 === $again) {
+            $this->entities->refresh($job);
+            $this->ask($job);
+        }
+    }
+
+    /** Shared work that has come to its end, of which something is to be done once more. */
+    public function begin(Job $job): void
+    {
+        $this->connection->executeStatement("UPDATE job SET state = ?, ended_at = NULL, error = '' WHERE id = ?", [
+            JobState::Waiting->value,
+            $job->id(),
+        ]);
+        $this->entities->refresh($job);
+        $this->ask($job);
+    }
+
+    /** A job of a project by its id; another's does not exist. */
+    public function find(Project $project, string $kind, string $id): ?Job
+    {
+        return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'project' => $project, 'kind' => $kind]);
+    }
+
+    /** A job of a member that belongs to no project. */
+    public function findOf(Member $owner, string $id): ?Job
+    {
+        return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'owner' => $owner]);
+    }
+
+    /** @return list<Job> of some kinds, the newest first: under way, or at their end and not forgotten yet */
+    public function all(Member $owner, string ...$kinds): array
+    {
+        return $this->entities
+            ->getRepository(Job::class)
+            ->findBy(['owner' => $owner, 'kind' => $kinds], ['askedAt' => 'DESC', 'id' => 'DESC']);
+    }
+
+    /** The newest job that goes by a ref. */
+    public function called(Project $project, string $kind, string $ref): ?Job
+    {
+        return $this->entities
+            ->getRepository(Job::class)
+            ->findOneBy(['project' => $project, 'kind' => $kind, 'ref' => $ref], ['askedAt' => 'DESC', 'id' => 'DESC']);
+    }
+
+    /** Forgets jobs by the beginning of their refs. */
+    public function forgetCalled(Project $project, string $kind, string $ref): void
+    {
+        foreach ($this->entities->getRepository(Job::class)->findBy(['project' => $project, 'kind' => $kind]) as $job) {
+            if (str_starts_with($job->ref(), $ref)) {
+                $this->forget($job);
+            }
+        }
+    }
+
+    /** Nobody wants it, or what came of it, any more. A worker that is at it ends. */
+    public function forget(Job $job): void
+    {
+        $this->connection->executeStatement('DELETE FROM job WHERE id = ?', [$job->id()]);
+        $this->makeWay($job);
+        $this->entities->detach($job);
+        $this->files->deleteDirectory($job->folder());
+    }
+
+    /** What it had of its owner's share goes to the other works at once: of its own nothing comes back. */
+    private function makeWay(Job $job): void
+    {
+        $kind = $this->kinds->of($job);
+        if ($kind instanceof SharedTask && !($kind instanceof Paced)) {
+            $this->handOut($job);
+        }
+    }
+
+    private static function now(): string
+    {
+        return (new \DateTimeImmutable())->format('Y-m-d H:i:s');
+    }
+}

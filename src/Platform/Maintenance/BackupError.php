@@ -1,0 +1,10 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Maintenance;
+
+/** A backup that cannot be written or taken back; the message says what, where and what to do. */
+final class BackupError extends \RuntimeException
+{
+}

@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Assets;
+
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Engine\Import\FontFile;
+use Morphea\App\Engine\Render\Engine;
+use Morphea\App\Engine\Render\Engines;
+use Morphea\App\Engine\Render\OwnFont;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Projects\Project;
+
+/** Members' own fonts: put in, listed, and the layout engine that knows them. */
+final readonly class FontStore
+{
+    public const LICENCE_LETTERS = 2_000;
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private FilesystemOperator $files,
+        private Engines $engines,
+    ) {
+    }
+
+    /** @param string $note what its owner says about the licence */
+    public function add(Member $owner, FontFile $file, string $note = ''): Font
+    {
+        $there = $this->entities->getRepository(Font::class)->findOneBy(['owner' => $owner, 'hash' => $file->hash()]);
+        if (null !== $there) {
+            return $there;
+        }
+        $licence = mb_strimwidth(trim("$note\n$file->licence"), 0, self::LICENCE_LETTERS, '…', 'UTF-8');
+        $font = new Font($owner, $file->family, $file->weight, $file->italic, $file->hash(), $file->ending, $licence);
+        if (!$this->files->fileExists($font->path())) {
+            $this->files->write($font->path(), $file->bytes);
+        }
+        $this->entities->persist($font);
+        $this->entities->flush();
+
+        return $font;
+    }
+
+    /** That of the same family, weight and slant, from another file; null where there is none. */
+    public function inPlaceOf(Member $owner, FontFile $file): ?Font
+    {
+        foreach ($this->all($owner) as $font) {
+            $same = [$font->family(), $font->weight(), $font->isItalic()] === [$file->family, $file->weight, $file->italic];
+            if ($same && $font->hash() !== $file->hash()) {
+                return $font;
+            }
+        }
+
+        return null;
+    }
+
+    /** Keeps the bytes of a font that is nobody's yet; unless it is added within a day, they are tidied away. */
+    public function keep(FontFile $file): void
+    {
+        $this->files->write(Font::pathOf($file->hash(), $file->ending), $file->bytes);
+    }
+
+    /** @return list<string> names of the projects whose design is set in a family */
+    public function projects(Member $owner, string $family): array
+    {
+        $all = $this->entities->getRepository(Project::class)->findBy(['owner' => $owner], ['changedAt' => 'DESC']);
+        $set = array_filter($all, static fn (Project $one): bool => \in_array($family, $one->template()->families(), true));
+
+        return array_map(static fn (Project $one): string => $one->name(), array_values($set));
+    }
+
+    /** @return list<Font> */
+    public function all(Member $owner): array
+    {
+        return $this->entities
+            ->getRepository(Font::class)
+            ->findBy(['owner' => $owner], ['family' => 'ASC', 'weight' => 'ASC', 'italic' => 'ASC']);
+    }
+
+    public function bytes(Font $font): string
+    {
+        return $this->files->read($font->path());
+    }
+
+    /** A corrected file in place of one of the same family, weight and slant: all designs set in it are drawn with it from now on. */
+    public function replace(Font $old, FontFile $file, string $note = ''): Font
+    {
+        return $this->entities->wrapInTransaction(function () use ($old, $file, $note): Font {
+            // Of files brought before corrections were asked about, there may be several.
+            for ($one = $old; null !== $one; $one = $this->inPlaceOf($old->owner, $file)) {
+                $this->remove($one);
+            }
+
+            return $this->add($old->owner, $file, $note);
+        });
+    }
+
+    /** One that was kept, to be added now; null where it is gone. */
+    public function kept(string $hash, string $ending): ?string
+    {
+        $path = Font::pathOf($hash, $ending);
+
+        return $this->files->fileExists($path) ? $this->files->read($path) : null;
+    }
+
+    public function remove(Font $font): void
+    {
+        $this->entities->remove($font);
+        $this->entities->flush();
+    }
+
+    /**
+     * Layout with the fonts that ship and this member's own.
+     *
+     * @param list<Font>|null $own null for those there are now
+     */
+    public function engine(Member $owner, ?array $own = null): Engine
+    {
+        return $this->engines->withFiles(
+            array_map(
+                fn (Font $font): OwnFont => new OwnFont(
+                    $font->family(),
+                    $font->weight(),
+                    $font->isItalic(),
+                    $font->hash(),
+                    $font->ending(),
+                    fn (): string => $this->bytes($font),
+                ),
+                $own ?? $this->all($owner),
+            ),
+        );
+    }
+}

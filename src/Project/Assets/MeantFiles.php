@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Assets;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\Run;
+
+/**
+ * Which file every picture, clip, sound and font was when a run was ordered, so that the run is made of these, and its
+ * pages show these, whatever is replaced or removed meanwhile. The files themselves stay where they lie under their hash.
+ *
+ * @phpstan-type Pictures list<array{string, string, string, int, float, float, float, float, float|null}>
+ * @phpstan-type Fonts list<array{string, int, bool, string, string}>
+ */
+final class MeantFiles
+{
+    /** @var array{string, Shelf, list<Font>}|null those read last */
+    private ?array $last = null;
+
+    public function __construct(private readonly Connection $connection)
+    {
+    }
+
+    /**
+     * Kept as they are now.
+     *
+     * @return string by which a run has them
+     */
+    public function keep(Project $project): string
+    {
+        $files = json_encode($this->now($project), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
+        $id = hash('sha256', "{$project->id()}\n$files");
+        $this->connection->executeStatement(
+            // Written anew where it is there already, so that nobody tidies it away before the run is noted.
+            'INSERT INTO meant_files (id, project_id, files) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET files = excluded.files',
+            [$id, $project->id(), $files],
+        );
+
+        return $id;
+    }
+
+    /** Null of a run of before, which shows what there is. */
+    public function shelf(Run $run): ?Shelf
+    {
+        return $this->of($run)[1] ?? null;
+    }
+
+    /** @return list<Font>|null null of a run of before */
+    public function fonts(Run $run): ?array
+    {
+        return $this->of($run)[2] ?? null;
+    }
+
+    /** Those that no run has any more go. */
+    public function tidy(): int
+    {
+        return (int) $this->connection->executeStatement(
+            'DELETE FROM meant_files WHERE NOT EXISTS (SELECT 1 FROM run WHERE run.meant_id = meant_files.id)',
+        );
+    }
+
+    /** @return list<string> hashes of all files that a run may want */
+    public function hashes(): array
+    {
+        $all = [];
+        foreach ($this->connection->executeQuery('SELECT files FROM meant_files')->iterateColumn() as $files) {
+            preg_match_all('/"([0-9a-f]{64})"/', (string) $files, $found);
+            $all += array_fill_keys($found[1], true);
+        }
+
+        return array_map(strval(...), array_keys($all));
+    }
+
+    /** @return array{string, Shelf, list<Font>}|null */
+    private function of(Run $run): ?array
+    {
+        $id = $run->meant();
+        if (null === $id || ($this->last[0] ?? null) === $id) {
+            return null === $id ? null : $this->last;
+        }
+        $files = $this->connection->fetchOne('SELECT files FROM meant_files WHERE id = ?', [$id]);
+        if (!\is_string($files)) {
+            return null;
+        }
+        /** @var array{pictures: Pictures, fonts: Fonts} $read */
+        $read = json_decode($files, true, 8, \JSON_THROW_ON_ERROR);
+        $pictures = $fonts = [];
+        foreach ($read['pictures'] as [$name, $mime, $hash, $bytes, $width, $height, $x, $y, $seconds]) {
+            $pictures[$name] = new StoredPicture($run->project(), $name, $mime, $hash, $bytes, $width, $height, $x, $y, $seconds);
+        }
+        foreach ($read['fonts'] as [$family, $weight, $italic, $hash, $ending]) {
+            $fonts[] = new Font($run->project()->owner(), $family, $weight, $italic, $hash, $ending, '');
+        }
+
+        return $this->last = [$id, new Shelf(static fn (): array => $pictures), $fonts];
+    }
+
+    /** @return array{pictures: Pictures, fonts: Fonts} */
+    private function now(Project $project): array
+    {
+        $pictures = $this->connection->fetchAllNumeric(
+            'SELECT name, mime, hash, bytes, width, height, COALESCE(set_x, found_x), COALESCE(set_y, found_y), seconds
+                FROM picture WHERE project_id = ? ORDER BY name',
+            [$project->id()],
+        );
+        $fonts = $this->connection->fetchAllNumeric(
+            'SELECT family, weight, italic, hash, ending FROM font WHERE owner_id = ? ORDER BY hash',
+            [$project->owner()->id()],
+        );
+
+        return [
+            'pictures' => array_map(static fn (array $one): array => [
+                (string) $one[0],
+                (string) $one[1],
+                (string) $one[2],
+                (int) $one[3],
+                (float) $one[4],
+                (float) $one[5],
+                (float) $one[6],
+                (float) $one[7],
+                null === $one[8] ? null : (float) $one[8],
+            ], $pictures),
+            'fonts' => array_map(static fn (array $one): array => [
+                (string) $one[0],
+                (int) $one[1],
+                (bool) $one[2],
+                (string) $one[3],
+                (string) $one[4],
+            ], $fonts),
+        ];
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Assets;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\Run;
+use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Design\Model\Tone;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** A project's pictures, clips and sounds for its own pages; none of them can run anything, whatever it holds. */
+#[Route('/projects/{project}', requirements: ['name' => '[^/]+'], methods: ['GET'])]
+final readonly class PictureController
+{
+    public function __construct(
+        private PictureStore $pictures,
+        private PictureFiles $files,
+        private EntityManagerInterface $entities,
+        private MeantFiles $meant,
+    ) {
+    }
+
+    #[Route('/pictures/{name}', name: 'picture')]
+    public function full(Project $project, string $name, Request $request): Response
+    {
+        $tint = $request->query->getString('tint');
+        $moment = max(0.0, (float) $request->query->getString('at'));
+        $look = new PictureLook(
+            Tone::tryFrom($request->query->getString('tone')) ?? Tone::AsItIs,
+            1 === preg_match('/^[0-9A-Fa-f]{6}$/', $tint) ? "#$tint" : '#17211E',
+        );
+
+        return $this->answer(
+            $project,
+            $name,
+            $request,
+            "{$look->tone->value}-$look->tint-$moment",
+            fn (StoredPicture $asset): string => $this->files->toned($asset, $look, $moment),
+        );
+    }
+
+    /** A clip or sound, to be played. */
+    #[Route('/played/{name}', name: 'picture_played')]
+    public function played(Project $project, string $name, Request $request): Response
+    {
+        return $this->answer($project, $name, $request, 'played', $this->files->bytes(...));
+    }
+
+    #[Route('/small/{name}', name: 'picture_small')]
+    public function small(Project $project, string $name, Request $request): Response
+    {
+        return $this->answer($project, $name, $request, 'small', $this->files->small(...));
+    }
+
+    /** @param \Closure(StoredPicture): string $bytes */
+    private function answer(Project $project, string $name, Request $request, string $kind, \Closure $bytes): Response
+    {
+        $shelf = $this->shelf($project, $request->query->getString('run'));
+        $asset = $shelf->find($name) ?? throw new NotFoundHttpException('There is no such picture.');
+        $response = new Response(
+            headers: [
+                'Content-Type' => 'played' === $kind ? $asset->mime() : PictureFiles::mime($asset),
+                'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox",
+            ],
+        );
+        $response
+            ->setEtag("{$asset->hash()}-$kind")
+            ->setPrivate()
+            ->setMaxAge(600);
+        if (!$response->isNotModified($request)) {
+            $response->setContent($bytes($asset));
+        }
+
+        return $response;
+    }
+
+    /** Those of a run of this project, as they were when it was ordered; without a run, those there are now. */
+    private function shelf(Project $project, string $run): Shelf
+    {
+        $of = '' === $run ? null : $this->entities->getRepository(Run::class)->findOneBy(['id' => $run, 'project' => $project]);
+
+        return (null === $of ? null : $this->meant->shelf($of)) ?? $this->pictures->shelf($project);
+    }
+}

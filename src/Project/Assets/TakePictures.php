@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Assets;
+
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Platform\Files\LocalCopy;
+use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\App\Platform\Jobs\Task;
+use Psr\EventDispatcher\EventDispatcherInterface;
+
+/** Brings many pictures in, in the background. A picture that is here is not brought twice. */
+final readonly class TakePictures implements Task
+{
+    public function __construct(
+        private PictureIntake $intake,
+        private EventDispatcherInterface $events,
+        private FilesystemOperator $files,
+        private LocalCopy $local,
+    ) {
+    }
+
+    public static function kind(): string
+    {
+        return PictureIntake::TAKES;
+    }
+
+    public function counts(): string
+    {
+        return 'pictures looked at';
+    }
+
+    public function do(Job $job, Report $report): array
+    {
+        $project = $job->project() ?? throw new Stopped();
+        $names = [];
+        $notices = $job->texts('notices');
+        $done = 0;
+        try {
+            foreach ($job->texts('names') as $i => $name) {
+                $this->local->of("{$job->folder()}/$i", function (string $path) use (
+                    $project,
+                    $name,
+                    $report,
+                    &$names,
+                    &$notices,
+                    &$done,
+                ): void {
+                    foreach ($this->intake->one($project, $path, $name) as [$in, $sentence]) {
+                        null === $in ? ($notices[] = (string) $sentence) : ($names[$in] = true);
+                        $report->done(++$done);
+                    }
+                });
+            }
+        } finally {
+            // Stopped or not: recipes find those that are in.
+            $this->events->dispatch(new PicturesCame($project));
+        }
+        $this->files->deleteDirectory($job->folder());
+
+        return ['names' => array_map(strval(...), array_keys($names)), 'notices' => $notices];
+    }
+
+    public function tooMuch(Job $job): string
+    {
+        return 'Something among these pictures is too much to be read. Those before it are here; send the others in smaller parts.';
+    }
+}

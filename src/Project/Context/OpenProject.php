@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Context;
+
+use Morphea\App\Engine\Render\Engine;
+use Morphea\App\Engine\Render\PictureSet;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Inspected;
+use Morphea\Core\Checks\Proof;
+use Morphea\Core\Checks\Raster;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Drawing\SvgSize;
+use Morphea\Core\Rendering\Drawing\SvgWriter;
+use Morphea\Core\Rendering\Layout\EvenSizes;
+use Morphea\Core\Rendering\Layout\LaidOut;
+use Morphea\Core\Rendering\Layout\TouchUps;
+use Morphea\Core\Rendering\Scenes\Poster;
+use Morphea\Core\Table\Data\Record;
+
+/** A project opened for a while: its template, pictures, fonts and shared sizes at hand, so that many rows are laid out with them. */
+final readonly class OpenProject
+{
+    private SvgWriter $writer;
+    private Still $still;
+
+    /** @param \Closure(Drawing): Raster $raster */
+    public function __construct(
+        public Project $project,
+        public Template $template,
+        public Engine $engine,
+        public PictureSet $pictures,
+        public EvenSizes $even,
+        public TouchUps $touchUps,
+        private Proof $proof,
+        private \Closure $raster,
+    ) {
+        $this->writer = new SvgWriter($pictures, SvgSize::Free);
+        $this->still = new Still($pictures);
+    }
+
+    /** @param bool $aids with backdrops and die lines */
+    public function lay(?Record $row, int $side = 0, bool $aids = false): LaidOut
+    {
+        $even = $this->touchUps->even($this->even, $row);
+
+        return $this->engine->layouter->lay($this->piece($row), $row, $this->pictures, $even, $side, $aids);
+    }
+
+    /** The design as it is for one row, touched up. */
+    public function piece(?Record $row): Template
+    {
+        return $this->touchUps->template($this->template, $row);
+    }
+
+    /** The same with another design, another set of touch-ups, or none. */
+    public function with(Template $template, TouchUps $touchUps, ?EvenSizes $even = null): self
+    {
+        return new self(
+            $this->project,
+            $template,
+            $this->engine,
+            $this->pictures,
+            $even ?? $this->even,
+            $touchUps,
+            $this->proof,
+            $this->raster,
+        );
+    }
+
+    /** @return list<Finding> */
+    public function findings(?Record $row, LaidOut $laid, int $side = 0): array
+    {
+        $found = $this->proof->of(new Inspected($this->piece($row), $laid, $side, $this->raster));
+        foreach (0 === $side ? $this->touchUps->troubles($this->template, $row) : [] as $layer => $trouble) {
+            $found[] = Finding::touchUp($this->template, (string) $layer, $trouble);
+        }
+
+        return $found;
+    }
+
+    /**
+     * What only the pixels of a side tell.
+     *
+     * @return array{list<Finding>, array<string, float>} and the contrasts that were measured, by layer
+     */
+    public function ofPixels(?Record $row, LaidOut $laid, int $side): array
+    {
+        $piece = new Inspected($this->piece($row), $laid, $side, $this->raster);
+
+        return [$this->proof->ofPixels($piece), $piece->contrasts()];
+    }
+
+    /** With all of the bleed, for working on it. */
+    public function svg(LaidOut $laid): string
+    {
+        return $this->writer->write($laid->drawing, $laid->drawing->bleed);
+    }
+
+    /** Small and still: without the layers' ids, so that many can stand on one page. */
+    public function thumbnail(?Record $row, int $side = 0): string
+    {
+        return $this->still($this->shown($row, $side));
+    }
+
+    /** A side as it is where nothing can move. */
+    public function shown(?Record $row, int $side = 0): Drawing
+    {
+        return Poster::of($this->piece($row), $this->lay($row, $side), $side);
+    }
+
+    /** @param float $edge dots beyond the cut that are shown, too */
+    public function still(Drawing $drawing, float $edge = 0.0): string
+    {
+        return $this->still->of($drawing, $edge);
+    }
+
+    /** @return list<string> one a side */
+    public function thumbnails(?Record $row): array
+    {
+        return array_map(fn (int $side): string => $this->thumbnail($row, $side), array_keys($this->template->sides));
+    }
+
+    /** Another version of the template, small and still. */
+    public function version(Template $template, ?Record $row): string
+    {
+        return $this->still->of(Poster::of($template, $this->engine->layouter->lay($template, $row, $this->pictures), 0));
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Context;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\TouchUp;
+use Morphea\Core\Rendering\Layout\EvenSizes;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Record;
+
+/**
+ * A name for all that a piece is made of: its cells, its name, the design, its touch-ups, the sizes all rows share, the
+ * pictures and fonts there are, and what else is wanted of them. Pieces that have the same are the same, without laying them out.
+ */
+final readonly class RowInputs
+{
+    /** Raised whenever the same row comes out otherwise than before. */
+    private const VERSION = 4;
+
+    public function __construct(private Connection $connection, private HandStore $hands)
+    {
+    }
+
+    /** A name for all that the pieces of a project are made of, as it is now. */
+    public function state(Project $project): string
+    {
+        return hash('sha256', serialize([self::VERSION, $project->state(), $this->fonts($project)]));
+    }
+
+    /** @return list<mixed> */
+    private function fonts(Project $project): array
+    {
+        return $this->connection->fetchFirstColumn('SELECT hash FROM font WHERE owner_id = ? ORDER BY hash', [$project->owner()->id()]);
+    }
+
+    /**
+     * @param list<array<string, mixed>> $wanted of each piece: outputs and what is said of them
+     *
+     * @return \Closure(Record, string): string of a row and the name of its files
+     */
+    public function of(Project $project, array $wanted, EvenSizes $even): \Closure
+    {
+        $pictures = $this->connection->fetchAllNumeric(
+            'SELECT name, hash, found_x, found_y, set_x, set_y FROM picture WHERE project_id = ? ORDER BY name',
+            [$project->id()],
+        );
+        $alike = hash('sha256', serialize([
+            self::VERSION,
+            $project->id(),
+            $project->templateJson(),
+            $even->sizes,
+            $wanted,
+            $pictures,
+            $this->fonts($project),
+            Record::orders($project->columns()),
+            array_map(static fn (Column $column): ?string => $column->kind?->value, $project->columns()),
+        ]));
+
+        $touched = array_map(static fn (TouchUp $one): array => $one->toArray(), $this->hands->touchUps($project)->all);
+        // What is dealt out over the rows goes by their number.
+        $dealt = array_filter($project->template()->layers(), static fn (Layer $layer): bool => $layer->isDealt());
+
+        return static fn (Record $row, string $name): string => substr(
+            hash('sha256', $alike . serialize([
+                ...[$row->cells, $name, [] === $dealt ? null : $row->number],
+                ...array_filter([$touched[$row->id ?? 0] ?? null]),
+            ])),
+            0,
+            40,
+        );
+    }
+}

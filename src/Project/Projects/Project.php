@@ -1,0 +1,278 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Projects;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Platform\Account\Member;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableDiff;
+use Symfony\Component\Uid\Ulid;
+
+/** One template, one table, and what came of them. The rows themselves are in TableRow. */
+#[ORM\Entity]
+#[ORM\Table(name: 'project')]
+class Project
+{
+    #[ORM\Id, ORM\Column(length: 26)]
+    private string $id;
+
+    #[ORM\Column(type: Types::TEXT)]
+    private string $template;
+
+    /** Which revision the template is now; undo goes down, redo goes up. */
+    #[ORM\Column]
+    private int $revision = 0;
+
+    /** @var list<array<string, mixed>> */
+    #[ORM\Column(type: Types::JSON)]
+    private array $columns = [];
+
+    #[ORM\Column]
+    private int $rowCount = 0;
+
+    #[ORM\Column(options: ['default' => 0])]
+    private int $skippedRows = 0;
+
+    /** Whether somebody named it; else it is called as its starter is. */
+    #[ORM\Column(options: ['default' => true])]
+    private bool $isNamed = true;
+
+    /** Of those, rows in which nothing stands. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $blankRows = 0;
+
+    #[ORM\Column(options: ['default' => 0])]
+    private int $tableStep = 0;
+
+    /** The highest id a row ever had. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $lastRowId = 0;
+
+    /** Grows whenever the rows change, so that what was worked out from them is known to be old. */
+    #[ORM\Column]
+    private int $tableVersion = 0;
+
+    /** Grows whenever a picture comes, goes or gets another focus. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $pictureVersion = 0;
+
+    /** Which step of work by hand is the last that holds; undo goes down, redo goes up. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $handStep = 0;
+
+    /** Grows with every step of work by hand, back and forth. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $handVersion = 0;
+
+    /** As Open\RowInputs calls the state in which its rows were looked at last. */
+    #[ORM\Column(length: 64, options: ['default' => ''])]
+    private string $proofed = '';
+
+    #[ORM\Column(length: 255)]
+    private string $source = '';
+
+    /** @var list<string> */
+    #[ORM\Column(type: Types::JSON)]
+    private array $notices = [];
+
+    #[ORM\Column]
+    private \DateTimeImmutable $createdAt;
+
+    #[ORM\Column]
+    private \DateTimeImmutable $changedAt;
+
+    /** @var array{string, Template}|null */
+    private ?array $read = null;
+
+    /** @var array{array<mixed>, string, list<Column>}|null */
+    private ?array $readColumns = null;
+
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
+        Template $template,
+    ) {
+        $this->id = (string) new Ulid();
+        $this->createdAt = $this->changedAt = new \DateTimeImmutable();
+        $this->setTemplate($template, 0);
+    }
+
+    public function id(): string
+    {
+        return $this->id;
+    }
+
+    public function owner(): Member
+    {
+        return $this->owner;
+    }
+
+    public function name(): string
+    {
+        return $this->template()->name;
+    }
+
+    public function isNamed(): bool
+    {
+        return $this->isNamed;
+    }
+
+    public function markNamed(bool $isNamed = true): void
+    {
+        $this->isNamed = $isNamed;
+    }
+
+    /** Read once for as long as it stays what it is. */
+    public function template(): Template
+    {
+        if ($this->template !== ($this->read[0] ?? null)) {
+            $this->read = [$this->template, (new TemplateCodec())->decode($this->template)];
+        }
+
+        return $this->read[1];
+    }
+
+    public function templateJson(): string
+    {
+        return $this->template;
+    }
+
+    public function setTemplate(Template $template, int $revision): void
+    {
+        $this->template = (new TemplateCodec())->encode($template);
+        $this->revision = $revision;
+        $this->changedAt = new \DateTimeImmutable();
+    }
+
+    public function revision(): int
+    {
+        return $this->revision;
+    }
+
+    /** @param list<string> $notices what was to be said when the table came in */
+    public function setSource(string $source, array $notices): void
+    {
+        $this->source = mb_strimwidth($source, 0, 200, '…', 'UTF-8');
+        $this->notices = $notices;
+    }
+
+    /** What the table is now; the rows themselves are in TableRow. */
+    public function setTable(Table $table, int $step): void
+    {
+        $this->columns = TableDiff::columns($table);
+        $this->rowCount = \count($table->rows);
+        $this->skippedRows = \count($table->skipped());
+        $this->blankRows = \count($table->blank());
+        $this->lastRowId = $table->nextId() - 1;
+        $this->tableStep = $step;
+        ++$this->tableVersion;
+        $this->changedAt = new \DateTimeImmutable();
+    }
+
+    /** @return list<Column> */
+    public function columns(): array
+    {
+        $locale = $this->template()->locale;
+        if (null === $this->readColumns || [$this->columns, $locale] !== [$this->readColumns[0], $this->readColumns[1]]) {
+            $this->readColumns = [$this->columns, $locale, TableDiff::readColumns($this->columns, $locale)];
+        }
+
+        return $this->readColumns[2];
+    }
+
+    /** Which change of the table is the last that holds; undo goes down, redo goes up. */
+    public function tableStep(): int
+    {
+        return $this->tableStep;
+    }
+
+    public function blankRows(): int
+    {
+        return $this->blankRows;
+    }
+
+    /** Rows that runs make: those in which something stands, and that are neither switched off nor drafts. */
+    public function activeRows(): int
+    {
+        return $this->rowCount - $this->skippedRows;
+    }
+
+    public function rowCount(): int
+    {
+        return $this->rowCount;
+    }
+
+    public function lastRowId(): int
+    {
+        return $this->lastRowId;
+    }
+
+    public function tableVersion(): int
+    {
+        return $this->tableVersion;
+    }
+
+    public function handStep(): int
+    {
+        return $this->handStep;
+    }
+
+    public function handVersion(): int
+    {
+        return $this->handVersion;
+    }
+
+    public function setHand(int $step, int $version): void
+    {
+        [$this->handStep, $this->handVersion] = [$step, $version];
+        $this->changedAt = new \DateTimeImmutable();
+    }
+
+    /** A name for the design, the rows, the pictures and what was done by hand, as they are. */
+    public function state(): string
+    {
+        return hash('sha256', "$this->tableVersion $this->pictureVersion $this->handVersion " . $this->templateJson());
+    }
+
+    public function setProofed(string $state): void
+    {
+        $this->proofed = $state;
+    }
+
+    /** Whether all that was found about its rows was found as they are now. */
+    public function isProofed(string $state): bool
+    {
+        return $this->proofed === $state;
+    }
+
+    public function pictureVersion(): int
+    {
+        return $this->pictureVersion;
+    }
+
+    public function source(): string
+    {
+        return $this->source;
+    }
+
+    /** @return list<string> */
+    public function notices(): array
+    {
+        return $this->notices;
+    }
+
+    public function createdAt(): \DateTimeImmutable
+    {
+        return $this->createdAt;
+    }
+
+    public function changedAt(): \DateTimeImmutable
+    {
+        return $this->changedAt;
+    }
+}

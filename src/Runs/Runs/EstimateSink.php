@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Morphea\App\Engine\Production\Drawn;
+use Morphea\App\Engine\Production\Made;
+use Morphea\App\Engine\Production\Sink;
+use Morphea\App\Engine\Production\Wanted;
+
+/** Takes the time and the size of pieces and keeps none. The first begins everything, and does not count if there are more. */
+final class EstimateSink implements Sink
+{
+    /** @var list<array{float, int}> seconds and bytes of pieces */
+    private array $pieces = [];
+    private float $began = 0.0;
+    private readonly float $until;
+    private readonly float $last;
+
+    /**
+     * @param float $seconds after which no more are made
+     * @param float $most    after which even the first is given up
+     */
+    public function __construct(float $seconds, float $most)
+    {
+        $this->until = microtime(true) + $seconds;
+        $this->last = microtime(true) + $most;
+    }
+
+    public function begins(Wanted $piece): void
+    {
+        $this->began = microtime(true);
+    }
+
+    public function have(array $keys): array
+    {
+        return [];
+    }
+
+    public function files(Wanted $piece, array $files, Drawn $drawn): void
+    {
+        $bytes = array_sum(array_map(static fn (Made $file): int => \strlen((string) $file->bytes), $files));
+        $this->pieces[] = [microtime(true) - $this->began, (int) $bytes];
+    }
+
+    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
+    {
+    }
+
+    public function ends(): void
+    {
+    }
+
+    public function isStopped(): bool
+    {
+        return microtime(true) > ([] === $this->pieces ? $this->last : $this->until);
+    }
+
+    public function made(): int
+    {
+        return \count($this->pieces);
+    }
+
+    /** For each piece. */
+    public function seconds(): float
+    {
+        return $this->average(0);
+    }
+
+    /** Of each piece. */
+    public function bytes(): float
+    {
+        return $this->average(1);
+    }
+
+    private function average(int $what): float
+    {
+        $counted = \count($this->pieces) > 1 ? \array_slice($this->pieces, 1) : $this->pieces;
+
+        return [] === $counted ? 0.0 : array_sum(array_column($counted, $what)) / \count($counted);
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Morphea\App\Engine\Production\Binder;
+use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Engine\Render\Halted;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Jobs\NotWhole;
+use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\App\Platform\Jobs\WorkRecord;
+
+/**
+ * The end of a run: its files looked at, and its documents written. Pieces whose files are not there, or not whole, are
+ * made again first.
+ */
+final readonly class FinishedRun
+{
+    public function __construct(
+        private PieceStore $pieces,
+        private FileStore $files,
+        private RunMakings $makings,
+        private Binder $binder,
+        private WorkRecord $work,
+    ) {
+    }
+
+    /**
+     * @return array{bytes: int|null, made: int, taken: int, failed: int} null bytes when it made nothing
+     *
+     * @throws NotWhole|NoRoom|Stopped
+     */
+    public function of(Run $run): array
+    {
+        $missing = $this->files->missing($run);
+        if ([] !== $missing) {
+            $this->files->forget($run, $missing);
+            $this->pieces->again($run->id(), $missing);
+            throw new NotWhole(array_map(static fn (int $position): array => [$position, $position], $missing));
+        }
+        $this->files->forget($run, []);
+        $number = 0;
+        try {
+            $this->binder->bind(
+                $this->makings->of($run),
+                fn (): iterable => $this->pieces->allMade($run),
+                $run->fileName(),
+                function (string $name, string $path) use ($run, &$number): void {
+                    $this->files->document($run, $number++, $name, $path);
+                },
+                fn (Wanted $piece, string $why) => $this->pieces->failed($run->id(), $piece->position, $why),
+                fn (): bool => !$this->work->isWanted($run->job()->id()),
+            );
+        } catch (Halted $e) {
+            throw new Stopped('', 0, $e);
+        }
+        $counts = $this->pieces->counts($run);
+
+        return ['bytes' => 0 === $counts['made'] ? null : $this->files->bytes($run)] + $counts;
+    }
+}

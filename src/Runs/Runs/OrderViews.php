@@ -1,0 +1,195 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Morphea\App\Engine\Production\Bound;
+use Morphea\App\Engine\Production\Choice;
+use Morphea\App\Engine\Production\Moving;
+use Morphea\App\Engine\Production\Option;
+use Morphea\App\Engine\Production\Output;
+use Morphea\App\Engine\Production\Outputs;
+use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\SideNames;
+use Morphea\App\Engine\Render\Edge;
+use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Content;
+use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Output\FileNames\Naming;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\Shown;
+
+/** An order as the Press screen shows it: its sentence, and what it would make. */
+final readonly class OrderViews
+{
+    private const NAMES_SHOWN = 3;
+    private const FINDINGS_SHOWN = 3;
+    /** Seconds that looking for findings may take while somebody waits. */
+    private const LOOK = 0.4;
+    /** Key-caps of what names can say besides columns. */
+    private const CAPS = [Naming::ROW => '№', Naming::SIDE => '◧', Naming::DAY => '◷'];
+
+    public function __construct(
+        private Planner $planner,
+        private Outputs $outputs,
+        private OpenFindings $findings,
+        private Opener $opener,
+    ) {
+    }
+
+    /** @return array<string, mixed> */
+    public function form(Project $project, Order $order): array
+    {
+        $chosen = [];
+        foreach ($order->choices as $choice) {
+            $chosen[$choice->output::id()] = $choice->settings;
+        }
+
+        return [
+            'order' => $order,
+            'first' => $order->choices[0]->settings,
+            'outputs' => array_values(array_map(
+                static fn (Output $output): array => [
+                    'id' => $output::id(),
+                    'label' => $output->label(),
+                    'ending' => $output->ending(),
+                    'bound' => $output instanceof Bound,
+                    'chosen' => isset($chosen[$output::id()]),
+                    'settings' => $chosen[$output::id()] ?? new Settings(),
+                    'options' => array_map(static fn (Option $option): string => $option->value, $output->options()),
+                ],
+                array_filter(
+                    $this->outputs->all(),
+                    static fn (Output $output): bool => !Planner::isPlannedApart($output) && (!$output instanceof Moving ||
+                        $project->template()->moves() ||
+                        isset($chosen[$output::id()])),
+                ),
+            )),
+            'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
+            'columns' => $this->columns($project),
+            'shown' => Shown::choices(),
+        ];
+    }
+
+    /**
+     * @return array<string, mixed>
+     *
+     * @throws OrderError
+     */
+    public function summary(Project $project, Order $order): array
+    {
+        if (0 === $project->rowCount()) {
+            return ['project' => $project, 'error' => 'There are no rows yet. Bring a table first.', 'oob' => false];
+        }
+        try {
+            $plan = $this->planner->plan($project, $order);
+        } catch (OrderError $e) {
+            return ['project' => $project, 'error' => $e->getMessage(), 'oob' => false];
+        }
+        $template = $project->template()->made();
+        $first = $plan->pieces[0];
+        $look = $this->findings->look($project, array_column($plan->pieces, 'row'), self::LOOK);
+        $files = $this->files($plan, $template);
+        $edge = $order->choices[0]->settings->edge;
+
+        return [
+            'project' => $project,
+            'error' => null,
+            'oob' => false,
+            'count' => \count($plan->pieces),
+            'left' => $plan->left,
+            'make' => \sprintf('Make %s %s', number_format(\count($plan->pieces)), 1 === \count($plan->pieces) ? 'piece' : 'pieces'),
+            'sides' => \count($order->choices[0]->settings->sides($template->sides)),
+            'paper' => $template->size(),
+            'sizes' => $this->sizes($order, $template),
+            'edge' => $edge->value,
+            'bleed' => Edge::Cut === $edge || $template->bleed <= 0 ? 0 : $template->unit->fromDots($template->bleed, $template->dpi),
+            'unit' => $template->unit->value,
+            'files' => \array_slice($files, 0, self::NAMES_SHOWN),
+            'moreFiles' => max(0, $this->count($plan, $template) - self::NAMES_SHOWN),
+            'clashes' => $order->hasNames() ? $plan->clashes : [],
+            'findings' => \array_slice($look['found'], 0, self::FINDINGS_SHOWN, true),
+            'found' => \count($look['found']),
+            'looked' => $look['looked'],
+            'pictures' => $this->opener->page($project)->thumbnails($first['row']),
+            'firstRow' => $first['row']->number,
+        ];
+    }
+
+    /** @return array<string, string> sizes in pixels of those outputs that have any, by their labels */
+    private function sizes(Order $order, Template $template): array
+    {
+        $sizes = [];
+        foreach ($order->choices as $choice) {
+            if (\in_array(Option::Size, $choice->output->options(), true)) {
+                $sizes[$choice->output->label()] = $choice->output->size($template, $choice->settings);
+            }
+        }
+
+        // What is as large as everything else need not say what it is.
+        return 1 === \count(array_unique($sizes)) ? ['' => (string) reset($sizes)] : $sizes;
+    }
+
+    /** @return list<string> the first names */
+    private function files(Plan $plan, Template $template): array
+    {
+        $sides = SideNames::of($template);
+        $names = [];
+        foreach ($plan->order->choices as $choice) {
+            $bound = $choice->isBound();
+            if ($bound && '' === $choice->settings->by) {
+                array_unshift($names, "$plan->file.{$choice->output->ending()}");
+            } elseif ($bound) {
+                $by = $choice->settings->by;
+                $values = array_map(static fn (array $piece): string => trim($piece['row']->cells[$by] ?? ''), $plan->pieces);
+                foreach (\array_slice(array_unique($values), 0, self::NAMES_SHOWN) as $value) {
+                    $names[] = ('' === $value ? 'without a value' : $value) . ".{$choice->output->ending()}";
+                }
+            } else {
+                foreach (\array_slice($plan->pieces, 0, self::NAMES_SHOWN) as $piece) {
+                    array_push($names, ...$choice->names($piece['name'], $sides));
+                }
+            }
+        }
+
+        return $names;
+    }
+
+    private function count(Plan $plan, Template $template): int
+    {
+        $each = array_map(
+            static fn (Choice $choice): int => $choice->isBound()
+                ? ('' === $choice->settings->by
+                    ? 1
+                    : \count(array_unique(array_map(
+                        static fn (array $piece): string => trim($piece['row']->cells[$choice->settings->by] ?? ''),
+                        $plan->pieces,
+                    ))))
+                : \count($plan->pieces) * \count($choice->names('', SideNames::of($template))),
+            $plan->order->choices,
+        );
+
+        return array_sum($each);
+    }
+
+    /** @return array<string, array{letter: string, heading: string, key: string, source: string}> */
+    private function columns(Project $project): array
+    {
+        $columns = [];
+        foreach ($project->columns() as $column) {
+            $columns[$column->key] = [
+                'letter' => $column->letter(),
+                'heading' => $column->heading,
+                'key' => $column->key,
+                'source' => Pattern::column($column->key),
+            ];
+        }
+        foreach (Naming::MORE as $key => $words) {
+            $columns[$key] = ['letter' => self::CAPS[$key], 'heading' => $words, 'key' => $key, 'source' => Pattern::column($key)];
+        }
+
+        return $columns;
+    }
+}

@@ -1,0 +1,249 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Engine\Production\Choice;
+use Morphea\App\Engine\Production\Option;
+use Morphea\App\Engine\Production\Output;
+use Morphea\App\Engine\Production\Output\Sheets;
+use Morphea\App\Engine\Production\Outputs;
+use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\Showing;
+use Morphea\App\Project\Context\RowInputs;
+use Morphea\App\Project\Context\SharedSizes;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Output\FileNames\FileNames;
+use Morphea\Core\Output\FileNames\Naming;
+use Morphea\Core\Output\FileNames\UsualName;
+use Morphea\Core\Output\PrintSheets\SheetError;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Record;
+use Morphea\Core\Table\Data\RowSelection;
+use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Naming\SafeName;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternError;
+
+/** From an order to a plan: which rows, under which names. */
+final readonly class Planner
+{
+    private const MAX_WRITTEN = 60_000;
+    private const MAX_NAME = 100;
+    /** Runs that are looked at for one that was like it. */
+    private const LOOKED = 30;
+    /** Rows that tell which column names files best. */
+    private const NAMED_BY = 500;
+
+    public function __construct(
+        private TableRows $rows,
+        private EntityManagerInterface $entities,
+        private Outputs $outputs,
+        private SharedSizes $sizes,
+        private RowInputs $inputs,
+        private PieceStore $pieces,
+        private OpenFindings $findings,
+        private ProjectKinds $kinds,
+    ) {
+    }
+
+    /**
+     * The order people most likely want: what the last run was, of all rows; at first what is usual of such a design,
+     * named by the row and the column that tells rows apart best.
+     *
+     * @param string|null $output of which it is to be, where that is planned apart; null for what the sentence of Press makes
+     */
+    public function usual(Project $project, ?string $output = null): Order
+    {
+        $keys = $this->known($project);
+        [$last, $choices] = $this->last($project, $output);
+        $usual = null === $output ? $this->outputs->usual($project->template()) : $this->outputs->get($output);
+        $choices = [] === $choices ? [new Choice($usual, new Settings())] : $choices;
+        if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
+            return new Order(
+                $choices,
+                Which::All,
+                '',
+                $last->namePattern(),
+                $last->fileName(),
+                $last->plainNames(),
+                $last->nameBytes(),
+                $last->orderName(),
+            );
+        }
+        $file = SafeName::of(mb_strtolower(str_replace(' ', '-', $project->name()), 'UTF-8'));
+
+        return new Order(
+            $choices,
+            Which::All,
+            '',
+            $this->usualName($project),
+            ('' === $file ? 'pieces' : $file) . (null === $output ? '' : "-$output"),
+        );
+    }
+
+    public function usualName(Project $project): string
+    {
+        $table = $this->rows->beginning($project, self::NAMED_BY);
+
+        return UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->template()->linkedColumns());
+    }
+
+    /** Whether it has a page of its own on which it is planned, besides the sentence of Press. */
+    public static function isPlannedApart(Output $output): bool
+    {
+        return $output instanceof Sheets || $output instanceof Showing;
+    }
+
+    /** @return array{Run|null, list<Choice>} the last run that made such, and what it made */
+    private function last(Project $project, ?string $output): array
+    {
+        foreach ($this->entities->getRepository(Run::class)->findBy(['project' => $project], ['number' => 'DESC'], self::LOOKED) as $run) {
+            $choices = array_values(array_filter(array_map($this->outputs->choice(...), $run->choices())));
+            $made = isset($choices[0]) && self::isPlannedApart($choices[0]->output) ? $choices[0]->output::id() : null;
+            if ($made === $output) {
+                return [$run, $choices];
+            }
+        }
+
+        return [null, []];
+    }
+
+    /** @throws OrderError */
+    public function plan(Project $project, Order $order): Plan
+    {
+        if (0 === $project->rowCount()) {
+            throw new OrderError('There are no rows yet. Bring a table first.');
+        }
+        $this->check($project, $order);
+        [$picked, $pattern] = $this->read($project, $order);
+        $file = mb_strcut(SafeName::of($order->file), 0, self::MAX_NAME, 'UTF-8');
+        if ('' === $file) {
+            throw new OrderError('Say what the finished file is to be called.');
+        }
+        $naming = new Naming($pattern, $order->plainNames, $order->nameBytes, (new \DateTimeImmutable())->format('Y-m-d'));
+        $names = new FileNames($naming, $project->template()->locale, $project->rowCount());
+        $pieces = [];
+        $table = $this->rows->table($project);
+        $skipped = $table->skipped();
+        // Names are dealt out over all rows, so that none changes because another is switched off.
+        foreach ($table->records() as $row) {
+            $name = $names->next($row);
+            if (isset($picked[$row->number]) && !isset($skipped[$row->number])) {
+                $pieces[] = ['row' => $row, 'name' => $name];
+            }
+        }
+        if ([] === $pieces) {
+            throw new OrderError(
+                'All of these rows are empty, switched off, or drafts that nobody has accepted. Fill or switch some on in Rows.',
+            );
+        }
+        $wanted = $this->wanted($project, $order, $pieces);
+        $this->checkSheets($project, $order, $wanted);
+        $clashes = array_diff_key(array_intersect_key($names->clashes(), $picked), $skipped);
+
+        return new Plan($order, $wanted, $clashes, $file, \count($pieces) - \count($wanted));
+    }
+
+    /**
+     * @param list<array{row: Record, name: string}> $pieces
+     *
+     * @return list<array{row: Record, name: string}>
+     */
+    private function wanted(Project $project, Order $order, array $pieces): array
+    {
+        if (Which::Changed === $order->which) {
+            $input = $this->inputs->of($project, Choice::arrays($order->choices), $this->sizes->of($project));
+            $inputs = array_map(static fn (array $piece): string => $input($piece['row'], $piece['name']), $pieces);
+            $made = $this->pieces->made($project, $inputs);
+            $wanted = array_filter($pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY);
+            if ([] === $wanted) {
+                throw new OrderError('Nothing has changed since these rows were made like this.');
+            }
+
+            return array_values($wanted);
+        }
+        if (Which::InOrder === $order->which) {
+            $bad = $this->findings->rows($project, array_column($pieces, 'row'));
+            $wanted = array_filter($pieces, static fn (array $piece): bool => !isset($bad[$piece['row']->number]));
+            if ([] === $wanted) {
+                throw new OrderError('There is something to be said about every one of these rows. Look at them, or make all.');
+            }
+
+            return array_values($wanted);
+        }
+
+        return $pieces;
+    }
+
+    /** @throws OrderError */
+    private function check(Project $project, Order $order): void
+    {
+        if (mb_strlen($order->rows) > self::MAX_WRITTEN || mb_strlen($order->name) > 2_000) {
+            throw new OrderError('The rows or the names are written too long.');
+        }
+        $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
+        foreach ($order->choices as $choice) {
+            $trouble = $choice->trouble($project->template());
+            if (null !== $trouble) {
+                throw new OrderError($trouble);
+            }
+            $needs = \in_array(Option::By, $choice->output->options(), true);
+            if ($needs && !\in_array($choice->settings->by, $keys, true)) {
+                throw new OrderError('Say by which column the rows are put together.');
+            }
+        }
+    }
+
+    /**
+     * @param list<array{row: Record, name: string}> $pieces
+     *
+     * @throws OrderError
+     */
+    private function checkSheets(Project $project, Order $order, array $pieces): void
+    {
+        if ($order->isOfSheets()) {
+            try {
+                Sheets::planned($project->template(), $order->choices[0]->settings, array_column($pieces, 'row'));
+            } catch (SheetError $e) {
+                throw new OrderError($e->getMessage(), 0, $e);
+            }
+        }
+    }
+
+    /**
+     * @return array{array<int, int>, Pattern} rows that are picked, by number, and how files are called
+     *
+     * @throws OrderError
+     */
+    private function read(Project $project, Order $order): array
+    {
+        try {
+            $said = Which::Some === $order->which ? $order->rows : '';
+            $picked = array_flip(RowSelection::parse($said, $project->rowCount())->of($project->rowCount()));
+            $pattern = Pattern::parse($order->name, $project->template()->locale);
+        } catch (TableError | PatternError $e) {
+            throw new OrderError($e->getMessage(), 0, $e);
+        }
+        if ([] !== ($unknown = $pattern->unknownColumns($this->known($project)))) {
+            throw new OrderError(
+                \sprintf(
+                    'The file names use the column “%s”, which the table has not. Pick another one.',
+                    implode('”, “', $unknown),
+                ),
+            );
+        }
+
+        return [$picked, $pattern];
+    }
+
+    /** @return list<string> what names can say */
+    private function known(Project $project): array
+    {
+        return [...array_map(static fn (Column $column): string => $column->key, $project->columns()), ...array_keys(Naming::MORE)];
+    }
+}

@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Engine\Production\Outputs;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Http\Once;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternParts;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** The Press screen: order a run, and keep orders by name. */
+#[Route('/projects/{project}/press')]
+final class PressController extends AbstractController
+{
+    private const RUNS_SHOWN = 20;
+
+    public function __construct(
+        private readonly Planner $planner,
+        private readonly RunDesk $desk,
+        private readonly RunViews $views,
+        private readonly OrderViews $orders,
+        private readonly SavedOrders $saved,
+        private readonly Space $space,
+        private readonly Outputs $outputs,
+    ) {
+    }
+
+    #[Route('', name: 'press', methods: ['GET'])]
+    public function index(Project $project, Request $request, EntityManagerInterface $entities): Response
+    {
+        $kept = $this->saved->find($project, $request->query->getInt('order'));
+        $order = (null === $kept ? null : Order::of($kept->said(), $this->outputs, $kept->name())) ?? $this->planner->usual($project);
+        $rows = trim($request->query->getString('rows'));
+        if ('' !== $rows) {
+            $order = $order->ofRows($rows);
+        }
+        $runs = $entities->getRepository(Run::class)->findBy(['project' => $project], ['number' => 'DESC'], self::RUNS_SHOWN);
+
+        return $this->render(
+            'press/index.html.twig',
+            $this->orders->summary($project, $order) + $this->orders->form($project, $order) + [
+                'here' => 'Press',
+                'kept' => $this->saved->all($project),
+                'runs' => $this->views->of($runs),
+                'space' => $this->space->of($project),
+            ],
+        );
+    }
+
+    /** What the order as it stands would make; asked again whenever it changes. */
+    #[Route('/plan', name: 'press_plan', methods: ['POST'])]
+    public function plan(Project $project, Request $request): Response
+    {
+        try {
+            return $this->render(
+                'press/summary.html.twig',
+                ['oob' => true, 'here' => 'Press'] + $this->orders->summary($project, $this->order($project, $request)),
+            );
+        } catch (OrderError $e) {
+            return $this->render('press/summary.html.twig', [
+                'project' => $project,
+                'error' => $e->getMessage(),
+                'oob' => false,
+                'here' => 'Press',
+            ]);
+        }
+    }
+
+    /** How long it takes and how large it comes out, told by making a few. */
+    #[Route('/estimate', name: 'press_estimate', methods: ['POST'])]
+    public function estimate(Project $project, Request $request, Estimate $estimate): Response
+    {
+        try {
+            $told = $estimate->of($project, $this->planner->plan($project, $this->order($project, $request)));
+        } catch (OrderError) {
+            $told = null;
+        }
+
+        return $this->render('press/estimate.html.twig', ['project' => $project, 'estimate' => $told]);
+    }
+
+    #[Route('/runs', name: 'run_start', methods: ['POST'])]
+    public function start(Project $project, Request $request, Once $once, #[CurrentUser] Member $member): Response
+    {
+        try {
+            if ($once->isFirst($request)) {
+                $this->desk->start($project, $this->order($project, $request), $member->getUserIdentifier());
+            }
+        } catch (OrderError $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        return $this->redirectToRoute('press', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/orders', name: 'order_keep', methods: ['POST'])]
+    public function keep(Project $project, Request $request): Response
+    {
+        $id = 0;
+        try {
+            $order = $this->order($project, $request);
+            $this->planner->plan($project, $order);
+            $id = $this->saved->keep($project, $request->request->getString('kept'), $order)->id();
+        } catch (OrderError $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        $order = 0 === $id ? [] : ['order' => $id];
+
+        return $this->redirectToRoute('press', ['project' => $project->id()] + $order, Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/orders/{order}/forget', name: 'order_forget', methods: ['POST'], requirements: ['order' => '\d+'])]
+    public function forget(Project $project, int $order): Response
+    {
+        $kept = $this->saved->find($project, $order) ?? throw $this->createNotFoundException('There is no such order any more.');
+        $this->addFlash('good', "The order “{$kept->name()}” is not kept any more. What it made stays.");
+        $this->saved->forget($kept);
+
+        return $this->redirectToRoute('press', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @throws OrderError */
+    private function order(Project $project, Request $request): Order
+    {
+        $order = Order::from($request->request, $this->planner->usual($project), $this->outputs);
+        if (!$request->request->has('parts')) {
+            return $order;
+        }
+        try {
+            return $order->named(PatternParts::source(json_decode($request->request->getString('parts'), true)));
+        } catch (PatternError $e) {
+            throw new OrderError($e->getMessage(), 0, $e);
+        }
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Morphea\App\Project\Assets\FontStore;
+use Morphea\App\Project\Assets\MeantFiles;
+use Morphea\App\Project\Assets\PictureSets;
+use Morphea\App\Project\Context\Still;
+
+/** The pieces of a run, small: as its design and its rows were. */
+final readonly class RunPictures
+{
+    public function __construct(
+        private PieceStore $pieces,
+        private FileStore $files,
+        private PictureSets $pictures,
+        private FontStore $fonts,
+        private MeantFiles $meant,
+    ) {
+    }
+
+    /**
+     * @return list<array{position: int, row: int, name: string, outcome: string, made: bool, reason: string,
+     *   pictures: list<string>, files: list<array{number: int, name: string}>}>
+     */
+    public function of(Run $run, int $from, int $count): array
+    {
+        $template = $run->template();
+        $pictures = $this->pictures->linked($run->project(), $this->meant->shelf($run), $run->id());
+        $layouter = $this->fonts->engine($run->project()->owner(), $this->meant->fonts($run))->layouter;
+        $still = new Still($pictures);
+        [$even, $touchUps] = [$run->evenSizes(), $run->touchUps()];
+        $files = $this->files->ofPieces($run, $from, $from + $count - 1);
+        $rows = [];
+        foreach ($this->pieces->between($run, $from, $from + $count - 1) as $piece) {
+            $rows[$piece->position] = $piece->row;
+        }
+        $found = [];
+        foreach ($this->pieces->report($run, $from, $count) as $piece) {
+            $row = $rows[$piece['position']];
+            [$own, $sizes] = [$touchUps->template($template, $row), $touchUps->even($even, $row)];
+            $sides = array_map(
+                static fn (int $side): string => $still->of($layouter->lay($own, $row, $pictures, $sizes, $side)->drawing),
+                array_keys($template->sides),
+            );
+            $found[] = [
+                'position' => $piece['position'],
+                'row' => $piece['row'],
+                'name' => $piece['name'],
+                'outcome' => RunReport::outcome($piece['state'], $piece['taken']),
+                'made' => PieceState::Made->value === $piece['state'],
+                'reason' => $piece['reason'],
+                'pictures' => $sides,
+                'files' => $files[$piece['position']] ?? [],
+            ];
+        }
+
+        return $found;
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Morphea\Core\Table\Cells\Harmless;
+
+/** What came of each piece of a run: as CSV, and for a page. */
+final readonly class RunReport
+{
+    public function __construct(private PieceStore $pieces, private FileStore $files)
+    {
+    }
+
+    /**
+     * A line for each piece (RFC 4180): its row, its name, what came of it, why not, its files.
+     *
+     * @param array<string, string> $vanished names of files that are not kept any more, by path
+     */
+    public function csv(Run $run, array $vanished = []): string
+    {
+        $files = $gone = [];
+        foreach ($this->files->of($run) as $file) {
+            isset($vanished[$file['path']]) ? ($gone[$file['position']][] = $file['name']) : ($files[$file['position']][] = $file['name']);
+        }
+        $out = fopen('php://temp', 'r+') ?: throw new \LogicException('There is no memory.');
+        fputcsv($out, ['row', 'name', 'outcome', 'reason', 'files'], escape: '', eol: "\r\n");
+        foreach ($this->pieces->report($run) as $piece) {
+            $line = [
+                (string) $piece['row'],
+                $piece['name'],
+                self::outcome($piece['state'], $piece['taken']),
+                isset($gone[$piece['position']])
+                    ? 'Not kept any more: ' . implode(' | ', $gone[$piece['position']])
+                    : $piece['reason'],
+                implode(' | ', $files[$piece['position']] ?? []),
+            ];
+            fputcsv($out, array_map(Harmless::cell(...), $line), escape: '', eol: "\r\n");
+        }
+        rewind($out);
+
+        return "\xEF\xBB\xBF" . stream_get_contents($out);
+    }
+
+    public static function outcome(string $state, bool $taken): string
+    {
+        return match (true) {
+            PieceState::Made->value === $state && $taken => 'taken over, as it was',
+            PieceState::Made->value === $state => 'made',
+            PieceState::NotMade->value === $state => 'not made',
+            default => 'left out',
+        };
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Engine\Production\Drawn;
+use Morphea\App\Engine\Production\Made;
+use Morphea\App\Engine\Production\Sink;
+use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Platform\Jobs\LogPlace;
+use Morphea\App\Platform\Jobs\WorkRecord;
+
+/**
+ * A run's pieces into storage: a file is there, whole, before its piece counts as made.
+ *
+ * @phpstan-import-type Had from FileStore
+ */
+final class RunSink implements Sink
+{
+    /** Seconds that an answer to whether the run was stopped holds. */
+    private const HOLDS = 0.2;
+
+    /** @var array<int, Wanted> begun, by position */
+    private array $open = [];
+    /** @var array<string, Had> of the piece that is being made, by key */
+    private array $had = [];
+    private float $asked = 0.0;
+    private bool $stopped = false;
+    private int $made = 0;
+    private int $notMade = 0;
+
+    public function __construct(
+        private readonly Run $run,
+        private readonly PieceStore $pieces,
+        private readonly FileStore $files,
+        private readonly Connection $connection,
+        private readonly WorkRecord $work,
+        private readonly LogPlace $place,
+    ) {
+    }
+
+    public function begins(Wanted $piece): void
+    {
+        $this->place->piece($piece->position);
+        $this->pieces->begin($this->run->id(), $piece->position);
+        $this->open[$piece->position] = $piece;
+        $this->had = [];
+    }
+
+    public function have(array $keys): array
+    {
+        $found = $this->files->have($this->run, $keys);
+        $this->had += $found;
+
+        return $found;
+    }
+
+    public function files(Wanted $piece, array $files, Drawn $drawn): void
+    {
+        $here = $this->files->write($this->run, $files, $this->had);
+        $taken = [] !== $files && [] === array_filter($files, static fn (Made $file): bool => null !== $file->bytes);
+        $this->connection->transactional(function () use ($piece, $files, $here, $taken): void {
+            $this->files->note($this->run, $piece->position, $files, $here);
+            $this->pieces->isMade($this->run->id(), $piece->position, $taken);
+        });
+        ++$this->made;
+        unset($this->open[$piece->position]);
+    }
+
+    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
+    {
+        $this->pieces->notMade($this->run->id(), $piece->position, $reason);
+        ++$this->notMade;
+        unset($this->open[$piece->position]);
+    }
+
+    /** How many pieces it took. */
+    public function made(): int
+    {
+        return $this->made;
+    }
+
+    public function notMadeCount(): int
+    {
+        return $this->notMade;
+    }
+
+    public function ends(): void
+    {
+        if ([] !== $this->open) {
+            $this->pieces->unbegin($this->run->id(), array_keys($this->open));
+            $this->open = [];
+        }
+    }
+
+    public function isStopped(): bool
+    {
+        if (!$this->stopped && microtime(true) - $this->asked > self::HOLDS) {
+            $this->stopped = !$this->work->isWanted($this->run->job()->id());
+            $this->asked = microtime(true);
+        }
+
+        return $this->stopped;
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Project\Projects\Project;
+
+/** Orders that are kept by a name, to be given again. */
+final readonly class SavedOrders
+{
+    private const LONGEST = 80;
+    private const MOST = 50;
+
+    public function __construct(private EntityManagerInterface $entities)
+    {
+    }
+
+    /** @return list<SavedOrder> by name */
+    public function all(Project $project): array
+    {
+        return $this->entities->getRepository(SavedOrder::class)->findBy(['project' => $project], ['name' => 'ASC']);
+    }
+
+    /** The order that is kept by its name, if it is this very one: a changed one goes by no name. */
+    public function nameOf(Project $project, Order $order): string
+    {
+        $kept = $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'name' => $order->kept]);
+
+        return null !== $kept && $kept->said() == $order->toArray() ? $kept->name() : '';
+    }
+
+    public function find(Project $project, int $id): ?SavedOrder
+    {
+        return $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'id' => $id]);
+    }
+
+    /**
+     * Under a name that there is already it takes the place of that one.
+     *
+     * @throws OrderError
+     */
+    public function keep(Project $project, string $name, Order $order): SavedOrder
+    {
+        $name = trim((string) preg_replace('/\s+/u', ' ', $name));
+        if ('' === $name || mb_strlen($name) > self::LONGEST) {
+            throw new OrderError('Say by which name the order is to be kept: ' . self::LONGEST . ' letters at the most.');
+        }
+        $here = $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'name' => $name]);
+        if (null === $here && \count($this->all($project)) >= self::MOST) {
+            throw new OrderError(self::MOST . ' orders are kept already. Forget one first.');
+        }
+        $here ??= new SavedOrder($project, $name, []);
+        $here->say($order->toArray());
+        $this->entities->persist($here);
+        $this->entities->flush();
+
+        return $here;
+    }
+
+    public function forget(SavedOrder $order): void
+    {
+        $this->entities->remove($order);
+        $this->entities->flush();
+    }
+}

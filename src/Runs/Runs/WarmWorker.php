@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Jobs\WorkDesk;
+use Psr\Log\LoggerInterface;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\Messenger\Event\WorkerStartedEvent;
+
+/** A worker that makes pieces has its renderer before the first of them is asked for. */
+#[AsEventListener(priority: -10)]
+final readonly class WarmWorker
+{
+    public function __construct(private Renderer $renderer, private LoggerInterface $logger)
+    {
+    }
+
+    public function __invoke(WorkerStartedEvent $event): void
+    {
+        if (\in_array(WorkDesk::LONG, $event->getWorker()->getMetadata()->getTransportNames(), true)) {
+            try {
+                $this->renderer->warmUp();
+            } catch (RenderError | NoRoom $e) {
+                // Other work goes on; the first piece tells it.
+                $this->logger->error('The renderer does not start.', ['exception' => $e]);
+            }
+        }
+    }
+}
