@@ -17,9 +17,20 @@ const strip = () => document.getElementById('beats');
 const range = () => document.getElementById('moment');
 const now = () => `${state().row} ${state().revision}`;
 
-async function load() {
-    if (key === now() && scene) return scene;
-    const wanted = now();
+// Whoever asks for the same while it is on its way waits for that: a second scene would silence what the first plays.
+let coming = {wanted: '', scene: null};
+function load() {
+    if (key === now() && scene) return Promise.resolve(scene);
+    if (coming.wanted !== now()) {
+        const mine = {wanted: now()};
+        coming = mine;
+        mine.scene = fetched(mine.wanted).finally(() => {
+            if (coming === mine) coming = {wanted: '', scene: null};
+        });
+    }
+    return coming.scene;
+}
+async function fetched(wanted) {
     const answer = await http(`${strip().dataset.moments}?row=${state().row}`);
     const asked = answer.ok ? answer.json() : null;
     // Meanwhile the row was flipped, or the design changed.

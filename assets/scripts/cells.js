@@ -21,10 +21,15 @@ function say(words, isBad = false) {
     says.textContent = words;
     says.classList.toggle('state-bad', isBad);
 }
-// The piece and what was found about it as they are now; what is being typed, and its caret, stay.
+// The piece and what was found about it as they are now; what is being typed, and its caret, stay. An answer that is older
+// than the newest change, or than another look, would bring back what a cell was before.
+let changes = 0;
+let looks = 0;
 async function look() {
+    looks += 1;
+    const asked = [changes, looks].join();
     const answer = await http(location.href, {headers: {'X-Requested-With': ''}});
-    if (!answer.ok || queue.waiting().length) return;
+    if (!answer.ok || queue.waiting().length || asked !== [changes, looks].join()) return;
     const page = new DOMParser().parseFromString(answer.text(), 'text/html');
     for (const part of ['#bar', '.proof-piece']) {
         window.Idiomorph.morph(document.querySelector(part), page.querySelector(part), {
@@ -40,6 +45,7 @@ document.addEventListener('change', async ({target}) => {
     const {seen} = target.dataset;
     // One's own next change of it is made on this one.
     target.dataset.seen = target.value;
+    changes += 1;
     say('Changing it …');
     const {ok, told} = await queue.keep({
         row: cells().dataset.row,

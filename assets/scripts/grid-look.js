@@ -60,18 +60,18 @@ export function shown(cell, {key}) {
 }
 // The newest file that was made of a row.
 export function made(cell) {
-    const {_file, _fileName} = cell.getData();
-    if (!_file) return '';
-    const link = element('a', 'made-file', _fileName);
-    Object.assign(link, {href: _file, target: '_blank', title: `${_fileName}, the newest file of this row`});
+    const {file} = cell.getData()._links;
+    if (!file) return '';
+    const link = element('a', 'made-file', file.name);
+    Object.assign(link, {href: file.page, target: '_blank', title: `${file.name}, the newest file of this row`});
     return link;
 }
 // The page that is handed out of a row.
 export function handed(cell) {
-    const {_link} = cell.getData();
-    if (!_link) return '';
-    const link = element('a', 'made-file', _link);
-    Object.assign(link, {href: _link, target: '_blank', title: 'The page of this row, for whoever it is for'});
+    const {page} = cell.getData()._links;
+    if (!page) return '';
+    const link = element('a', 'made-file', page.name);
+    Object.assign(link, {href: page.page, target: '_blank', title: 'The page of this row, for whoever it is for'});
     return link;
 }
 export function number(cell) {

@@ -31,8 +31,7 @@ export const rows = () => state.rows;
 export const order = () => sequence;
 export const count = () => state.count;
 
-export const anyMade = () => state.made;
-export const anyLinked = () => state.linked;
+export const hasLinks = (kind) => Boolean(state.links?.[kind]);
 export const columns = () => state.columns;
 export const column = (key) => state.columns.find((one) => one.key === key);
 export const toGrid = () => root.querySelector('.tabulator-tableholder').focus();
@@ -191,8 +190,7 @@ function redraw(sample) {
 }
 function show(json) {
     const headings =
-        json.made !== state.made ||
-        json.linked !== state.linked ||
+        JSON.stringify(json.links) !== JSON.stringify(state.links) ||
         JSON.stringify(json.columns) !== JSON.stringify(state.columns);
     const {bar, all, refused: none, refusedCount: nothing, ...rest} = json;
     const {rows} = json;

@@ -1,8 +1,7 @@
 // The grid of the Rows screen: its columns, its keys and the strip over it.
 import {notice} from './notices.js';
 import {
-    anyLinked,
-    anyMade,
+    hasLinks,
     change,
     changeCells,
     column,
@@ -83,8 +82,8 @@ const definitions = (sample) => [
         editor: one.recipe ? false : editor,
         cssClass: one.recipe ? 'made' : '',
     })),
-    ...(anyMade() ? [behind('File', 'the newest made', '_file', made)] : []),
-    ...(anyLinked() ? [behind('Page', 'to hand out', '_link', handed)] : []),
+    ...(hasLinks('file') ? [behind('File', 'the newest made', '_file', made)] : []),
+    ...(hasLinks('page') ? [behind('Page', 'to hand out', '_page', handed)] : []),
 ];
 
 function status() {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
-use Morphea\App\Platform\Maintenance\Tidy;
+use Morphea\App\Platform\Maintenance\Tidying;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -13,7 +13,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('morphea:tidy', 'Collect what nothing refers to any more; workers do it by themselves once a day')]
 final class TidyCommand extends Command
 {
-    public function __construct(private readonly Tidy $tidy)
+    public function __construct(private readonly Tidying $tidy)
     {
         parent::__construct();
     }

@@ -12,7 +12,7 @@ use Morphea\App\Delivery\Forms\Answers;
 use Morphea\App\Delivery\Forms\Confirmations;
 use Morphea\App\Delivery\Forms\Forms;
 use Morphea\App\Delivery\Links\Links;
-use Morphea\App\Delivery\Links\Ways;
+use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\RunDesk;
@@ -217,7 +217,7 @@ final class FollowTest extends AppTestCase
         $this->post("/projects/{$project->id()}/deliver/form", $form);
         $said = ['subject' => 'Yours, {full_name}', 'message' => 'Dear {full_name}, see https://guild.example/a', 'carried' => 'nothing'];
         $this->entities()->clear();
-        $ways = self::getContainer()->get(Ways::class);
+        $ways = self::getContainer()->get(WaySettings::class);
         $ways->say($this->reload($project), 'mail', ['to' => 'mail', 'from' => 'The guild'] + $said);
         $this->entities()->clear();
         $forms = self::getContainer()->get(Forms::class);

@@ -12,12 +12,13 @@ use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Platform\Jobs\WorkDesk;
 use Morphea\App\Platform\Maintenance\Backup;
 use Morphea\App\Platform\Maintenance\BackupError;
-use Morphea\App\Platform\Maintenance\Tidy;
+use Morphea\App\Platform\Maintenance\Tidying;
 use Morphea\App\Project\Assets\PictureFiles;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableStore;
+use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\ShownByRun;
 use Morphea\Core\Table\Data\Edit\SetCells;
 use Morphea\Tests\Tools;
@@ -59,7 +60,7 @@ final class KeepingTest extends AppTestCase
         $pictures->remove($again);
         self::age($path);
         self::tidy();
-        $files->move(Tidy::TRASH . '/' . date('Y-m-d') . "/$path", Tidy::TRASH . "/2026-01-01/$path");
+        $files->move(PictureStore::TRASH . '/' . date('Y-m-d') . "/$path", PictureStore::TRASH . "/2026-01-01/$path");
         self::assertSame(1, self::tidy()['pictures and fonts for good'] ?? 0);
         self::assertSame([], $this->stored('trash/2026-01-01'));
     }
@@ -135,19 +136,21 @@ final class KeepingTest extends AppTestCase
         $database = $this->entities()->getConnection();
         $database->executeStatement("UPDATE run SET ordered_at = '2026-01-01 00:00:00'");
         $run = (string) $database->fetchOne('SELECT id FROM run WHERE number = 1');
-        $shown = self::getContainer()->get(ShownByRun::class);
-        self::assertSame([], $shown->counts($run));
+        $shown = fn (): array => self::getContainer()
+            ->get(ShownByRun::class)
+            ->words($this->entities()->find(Run::class, $run) ?? self::fail());
+        self::assertSame([], $shown());
         $this->entities()->clear();
         // The page of the first row shows what run 1 made; that of the second what run 2 did.
         self::assertSame(2, self::getContainer()->get(Links::class)->give($this->reload($project), null, null));
-        self::assertSame(['pages' => 1], $shown->counts($run));
+        self::assertSame(['1 share page'], $shown());
         $row = (int) $database->fetchOne('SELECT uid FROM table_row WHERE number = 1');
         $database->executeStatement(
             "INSERT INTO post (project_id, row_id, kind, at, sign, state, receipt, error)
                 VALUES (?, ?, '', '2040-01-01 00:00:00', 'x', 'planned', '', '')",
             [$project->id(), $row],
         );
-        self::assertSame(['1 share page', '1 planned post'], $shown->words($run));
+        self::assertSame(['1 share page', '1 planned post'], $shown());
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
         $said = $page->filter("#delete-$run")->text();
         self::assertStringContainsString('Others look at what this run made: 1 share page and 1 planned post.', $said);
@@ -420,7 +423,7 @@ final class KeepingTest extends AppTestCase
     /** @return array<string, int> */
     private static function tidy(): array
     {
-        return self::getContainer()->get(Tidy::class)->run();
+        return self::getContainer()->get(Tidying::class)->run();
     }
 
     private static function age(string ...$paths): void

@@ -154,8 +154,8 @@ final class LinksTest extends AppTestCase
         $pages = self::getContainer()->get(Links::class)->of($project);
         $this->browser->request('GET', "/projects/{$project->id()}/rows/data");
         $data = json_decode($this->body(), true);
-        self::assertTrue($data['linked']);
-        self::assertSame(array_values($pages), array_column($data['rows'], '_link'));
+        self::assertTrue($data['links']['page']);
+        self::assertSame(array_values($pages), array_map(static fn (array $row): string => $row['_links']['page']['page'], $data['rows']));
         $this->browser->request('GET', "/projects/{$project->id()}/rows/write.csv");
         $csv = $this->browser->getInternalResponse()->getContent();
         self::assertStringContainsString('Page', strtok($csv, "\n") ?: '');

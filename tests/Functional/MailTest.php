@@ -17,10 +17,10 @@ use Morphea\App\Delivery\Email\LetterStore;
 use Morphea\App\Delivery\Email\Mailing;
 use Morphea\App\Delivery\Email\MailWriter;
 use Morphea\App\Delivery\Email\Sender;
-use Morphea\App\Delivery\Links\Handing;
 use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\MadePieces;
 use Morphea\App\Runs\Runs\RunDesk;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternParts;
@@ -358,7 +358,7 @@ final class MailTest extends AppTestCase
         };
         $writer = new MailWriter(
             $container->get(Links::class),
-            $container->get(Handing::class),
+            $container->get(MadePieces::class),
             $gone,
             $container->get('router'),
             'morphea@tidewick.example',

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Delivery\Links\Links;
-use Morphea\App\Editor\Checks\SinceRun;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\NewestFiles;
+use Morphea\App\Runs\Runs\NewestRun;
 use Morphea\App\Runs\Runs\RunDesk;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
@@ -50,9 +50,9 @@ final class PreviewsTest extends AppTestCase
         $this->entities()->clear();
         $project = $this->reload($project);
         self::assertSame(0, self::getContainer()->get(Links::class)->give($project, null, null));
-        self::assertSame([], self::getContainer()->get(NewestFiles::class)->of($project));
+        self::assertSame([], self::getContainer()->get(NewestFiles::class)->links($project));
         self::assertFalse(self::getContainer()->get(NewestFiles::class)->any($project));
-        self::assertNull(self::getContainer()->get(SinceRun::class)->changed($project));
+        self::assertNull(self::getContainer()->get(NewestRun::class)->changedSince($project));
         self::assertStringContainsString('nothing made', $this->browser->request('GET', "/projects/{$project->id()}/press")->text());
     }
 

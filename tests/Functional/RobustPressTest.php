@@ -30,7 +30,6 @@ use Morphea\App\Platform\Jobs\Tally;
 use Morphea\App\Platform\Jobs\WorkDesk;
 use Morphea\App\Platform\Jobs\Workers;
 use Morphea\App\Platform\Jobs\WorkRecord;
-use Morphea\App\Project\Assets\MeantFiles;
 use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
@@ -38,6 +37,7 @@ use Morphea\App\Project\Designs\TemplateHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\FileStore;
 use Morphea\App\Runs\Runs\FinishedRun;
+use Morphea\App\Runs\Runs\FrozenAssets;
 use Morphea\App\Runs\Runs\MakeRun;
 use Morphea\App\Runs\Runs\Order;
 use Morphea\App\Runs\Runs\PieceStore;
@@ -294,17 +294,17 @@ final class RobustPressTest extends AppTestCase
 
         // What only a run still wants is not tidied away, however old it is.
         $kept = StoredPicture::pathOf(hash('sha256', self::plain(0xC63D1E)));
-        self::assertContains(basename($kept), self::getContainer()->get(MeantFiles::class)->hashes());
+        self::assertContains(basename($kept), self::getContainer()->get(FrozenAssets::class)->hashes());
 
         $this->order($project, $ordered);
         $this->work();
         self::assertSame([0x1E3DC6, 0x1E3DC6], $this->seen($project), 'nothing of the run before is taken over');
         self::getContainer()->get(RunDesk::class)->delete($this->newestRun());
-        self::getContainer()->get(MeantFiles::class)->tidy();
-        self::assertContains(basename($kept), self::getContainer()->get(MeantFiles::class)->hashes());
+        self::getContainer()->get(FrozenAssets::class)->tidy();
+        self::assertContains(basename($kept), self::getContainer()->get(FrozenAssets::class)->hashes());
         self::getContainer()->get(RunDesk::class)->delete($this->newestRun());
-        self::getContainer()->get(MeantFiles::class)->tidy();
-        self::assertSame([], self::getContainer()->get(MeantFiles::class)->hashes());
+        self::getContainer()->get(FrozenAssets::class)->tidy();
+        self::assertSame([], self::getContainer()->get(FrozenAssets::class)->hashes());
     }
 
     public function testAPictureThatWentBadCostsThePiecesThatShowIt(): void

@@ -4,20 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Automation;
 
-use Morphea\App\Delivery\Email\MailOrders;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
-use Morphea\App\Delivery\Links\EditorWords;
-use Morphea\App\Delivery\Links\Ways;
+use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Delivery\Ways\RepeatableAction;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Automation\Cause;
-use Morphea\Core\Delivery\Automation\FollowError;
 use Morphea\Core\Delivery\Automation\FollowOrder;
-use Morphea\Core\Delivery\Automation\Step;
-use Morphea\Core\Delivery\Email\MailError;
-use Morphea\Core\Delivery\Verification\SealError;
-use Morphea\Core\Delivery\Verification\SealOrder;
+use Morphea\Core\Delivery\Ways\Step;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -29,27 +22,19 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 #[Route('/projects/{project}/deliver/by-itself')]
 final class FollowController extends AbstractController
 {
-    private const KIND = 'follow';
-
     public function __construct(
         private readonly FollowStore $store,
-        private readonly Ways $ways,
-        private readonly MailOrders $mails,
-        private readonly History $history,
+        private readonly Actions $actions,
+        private readonly EventLog $history,
         private readonly MessageBusInterface $bus,
         private readonly FollowLog $log,
-        private readonly HandOver $handOver,
-        private readonly UsedColumns $uses,
     ) {
     }
 
     #[Route('', name: 'follow', methods: ['GET'])]
     public function index(Project $project): Response
     {
-        $said = $this->ways->said($project, self::KIND);
-        $order = null === $said ? new FollowOrder(Cause::Arrives, [Step::Make, Step::Link, Step::Mail]) : FollowOrder::of($said);
-
-        return $this->page($project, $order, false);
+        return $this->page($project, $this->actions->order($project), false);
     }
 
     /** @param bool $asks whether it is still to be said yes to */
@@ -62,16 +47,16 @@ final class FollowController extends AbstractController
             'here' => 'Deliver',
             'order' => $order,
             'asks' => $asks,
-            'watched' => array_values(array_intersect_key($headings, array_flip($this->uses->columns($project, $order)))),
+            'watched' => array_values(array_intersect_key($headings, array_flip($this->actions->columns($project, $order)))),
             'rows' => $project->activeRows(),
             'causes' => Cause::cases(),
-            'steps' => array_filter(Step::cases(), static fn (Step $step): bool => Step::Make !== $step),
+            'steps' => $this->actions->steps(),
+            'hints' => $this->actions->hints($project),
             'on' => null !== $this->store->on($project->id()),
-            'subject' => EditorWords::plain($project, $this->mails->of($project)->subject),
             'counts' => $this->store->counts($project),
             'log' => $this->log->lines($project),
             'held' => $this->store->held($project),
-            'corrected' => \count($this->store->noted($project, Step::Mail, HandOver::CORRECTED)),
+            'corrected' => array_sum(array_map(\count(...), $this->repeatable($project))),
             'zone' => date_default_timezone_get(),
         ]);
     }
@@ -81,23 +66,25 @@ final class FollowController extends AbstractController
     {
         $on = $request->request->has('on');
         $order = FollowOrder::of([
-            'steps' => [Step::Make->value, ...array_filter($request->request->all('steps'), is_string(...))],
-        ] + $request->request->all());
+            'steps' => [Step::MAKE, ...array_filter($request->request->all('steps'), is_string(...))],
+        ] + $request->request->all(), $this->actions->steps());
         try {
             if ($on) {
                 $order->check();
-                $this->check($project, $order);
+                foreach ($this->actions->of($order) as $action) {
+                    $action->check($project);
+                }
                 // Whoever starts it knows how many rows it may act on.
                 if (Cause::Changes === $order->cause && $project->activeRows() !== $request->request->getInt('sure', -1)) {
                     return $this->page($project, $order, true);
                 }
-                $this->ways->say($project, self::KIND, $order->toArray());
+                $this->actions->keep($project, $order);
             }
             $this->store->turn($project, $on, $request->getSchemeAndHttpHost(), $member->getUserIdentifier());
             $off = 'Nothing goes by itself any more.';
-            $this->history->tell($project, What::ByItself, $on ? "On: {$order->says()}" : $off, $member->getUserIdentifier());
+            $this->history->tell($project, AutomationWay::ID, $on ? "On: {$order->says()}" : $off, $member->getUserIdentifier());
             $this->addFlash('good', $on ? 'From now on it goes by itself. What is there already stays as it is.' : $off);
-        } catch (FollowError | MailError | SealError $e) {
+        } catch (\InvalidArgumentException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 
@@ -123,11 +110,15 @@ final class FollowController extends AbstractController
     #[Route('/corrected', name: 'follow_corrected', methods: ['POST'])]
     public function corrected(Project $project, Request $request, #[CurrentUser] Member $member): Response
     {
-        $rows = $this->store->noted($project, Step::Mail, HandOver::CORRECTED);
         try {
-            $this->handOver->mailCorrected($project, $rows, $member->getUserIdentifier(), $request->getSchemeAndHttpHost());
-            $this->store->unnote($project, $rows);
-        } catch (MailError $e) {
+            foreach ($this->repeatable($project) as $step => $rows) {
+                $action = $this->actions->find($step);
+                if ($action instanceof RepeatableAction) {
+                    $action->repeat($project, $rows, $member->getUserIdentifier(), $request->getSchemeAndHttpHost());
+                    $this->store->unnote($project, $rows);
+                }
+            }
+        } catch (\InvalidArgumentException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 
@@ -143,19 +134,17 @@ final class FollowController extends AbstractController
         return $this->redirectToRoute('follow', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** What is wrong with the cards it goes by is said now, and not at night. */
-    private function check(Project $project, FollowOrder $order): void
+    /** @return array<string, non-empty-list<int>> ids of rows of which a step can be done once more, by step */
+    private function repeatable(Project $project): array
     {
-        $keys = array_column($project->columns(), 'key');
-        if (\in_array(Step::Mail, $order->steps, true)) {
-            $this->mails->of($project)->check($keys, $project->template()->locale);
-        }
-        if (\in_array(Step::Seal, $order->steps, true)) {
-            $said = $this->ways->said($project, 'seal');
-            if (null === $said) {
-                throw new FollowError('Say first what is sealed, on the card “Genuine or not”.');
+        $found = [];
+        foreach ($this->actions->steps() as $step) {
+            $action = $this->actions->find($step->id);
+            if ($action instanceof RepeatableAction) {
+                $found[$step->id] = $this->store->noted($project, $step->id, $action->repeatNote());
             }
-            SealOrder::of($said)->check($keys, $project->template()->locale);
         }
+
+        return array_filter($found);
     }
 }

@@ -6,17 +6,16 @@ namespace Morphea\App\Delivery\Automation;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
-use Morphea\App\Delivery\Links\Ways;
+use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Runs\Runs\MadeRows;
 use Morphea\App\Runs\Runs\OrderError;
 use Morphea\App\Runs\Runs\Planner;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\RunDesk;
 use Morphea\Core\Delivery\Automation\FollowOrder;
-use Morphea\Core\Delivery\Automation\Step;
+use Morphea\Core\Delivery\Ways\Step;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -29,7 +28,6 @@ use Symfony\Component\Messenger\Stamp\DelayStamp;
 #[AsMessageHandler]
 final readonly class FollowHandler
 {
-    private const KIND = 'follow';
     /** Milliseconds after which a run that is under way is looked at again. */
     private const LOOK = 500;
     /** Seconds that are waited at once, whatever the time it is waited for: nothing hangs on one message. */
@@ -39,14 +37,14 @@ final readonly class FollowHandler
         private EntityManagerInterface $entities,
         private Connection $connection,
         private FollowStore $store,
-        private Ways $ways,
+        private Actions $actions,
         private RunDesk $runs,
         private Planner $planner,
         private TableRows $rows,
         private HandOver $handOver,
-        private UsedColumns $uses,
+        private MadeRows $made,
         private Asker $asker,
-        private History $history,
+        private EventLog $history,
         private LockFactory $locks,
         private MessageBusInterface $bus,
     ) {
@@ -69,8 +67,8 @@ final readonly class FollowHandler
         }
         $this->store->looked($message->project);
         try {
-            $order = FollowOrder::of($this->ways->said($project, self::KIND) ?? []);
-            $this->store->notice($project, $order, $this->uses->columns($project, $order));
+            $order = $this->actions->order($project);
+            $this->store->notice($project, $order, $this->actions->columns($project, $order));
             $this->make($project, $on['who'], $on['base']);
             $this->handOverWhatIsMade($project, $order, $on['base']);
             $next = $this->store->next($project);
@@ -133,7 +131,7 @@ final readonly class FollowHandler
     {
         $isFirst = 0 === $this->store->held($project);
         $this->store->hold($project, $rows);
-        $this->history->tell($project, What::ByItself, number_format(\count($rows)) . ' rows came at once and wait for a yes.');
+        $this->history->tell($project, AutomationWay::ID, number_format(\count($rows)) . ' rows came at once and wait for a yes.');
         $isFirst && $this->asker->ask($project, $base);
     }
 
@@ -149,7 +147,7 @@ final readonly class FollowHandler
                 continue;
             }
             $rows = array_column($all, 'row');
-            $made = null === $run ? [] : $this->made($run, $rows);
+            $made = null === $run ? [] : $this->made->of($run, $rows);
             $not = array_values(array_filter($all, static fn (array $one): bool => !\in_array($one['row'], $made, true)));
             if ([] !== $not) {
                 $this->store->unmade($project, array_column($not, 'row'));
@@ -167,16 +165,17 @@ final readonly class FollowHandler
     {
         $this->store->done($project, array_column(array_filter(
             $all,
-            static fn (array $one): bool => !\in_array(Step::Make->value, $one['done'], true),
-        ), 'row'), Step::Make->value);
-        foreach ($order->steps as $step) {
-            $todo = array_values(array_filter($all, static fn (array $one): bool => !\in_array($step->value, $one['done'], true)));
-            if (Step::Make === $step || [] === $todo) {
+            static fn (array $one): bool => !\in_array(Step::MAKE, $one['done'], true),
+        ), 'row'), Step::MAKE);
+        foreach ($this->actions->of($order) as $action) {
+            $step = $action->step()->id;
+            $todo = array_values(array_filter($all, static fn (array $one): bool => !\in_array($step, $one['done'], true)));
+            if ([] === $todo) {
                 continue;
             }
             $rows = array_column($todo, 'row');
-            $outcome = $this->handOver->step($project, $step, $rows, $base);
-            $this->store->done($project, array_values(array_diff($rows, array_keys($outcome->failed))), $step->value, $outcome->notes);
+            $outcome = $this->handOver->perform($action, $project, $rows, $base);
+            $this->store->done($project, array_values(array_diff($rows, array_keys($outcome->failed))), $step, $outcome->notes);
             foreach ($todo as $one) {
                 if (isset($outcome->failed[$one['row']])) {
                     $this->later($project, [$one], $outcome->failed[$one['row']]);
@@ -190,25 +189,12 @@ final readonly class FollowHandler
         }
         $rows = array_column($all, 'row');
         $this->store->end($project, $rows);
-        $steps = array_map(static fn (Step $step): string => $step->done(), $order->steps);
-        $this->history->tell($project, What::ByItself, \sprintf(
+        $steps = array_map(static fn (Step $step): string => $step->done, $order->steps);
+        $this->history->tell($project, AutomationWay::ID, \sprintf(
             '%s: %s.',
             1 === \count($rows) ? '1 row came' : number_format(\count($rows)) . ' rows came',
             implode(', ', $steps),
         ));
-    }
-
-    /**
-     * @param list<int> $rows
-     *
-     * @return list<int> those whose pieces a run made
-     */
-    private function made(Run $run, array $rows): array
-    {
-        return array_values(array_intersect($rows, array_map(intval(...), $this->connection->fetchFirstColumn(
-            "SELECT row_id FROM piece WHERE run_id = ? AND state = 'made' AND row_id IS NOT NULL",
-            [$run->id()],
-        ))));
     }
 
     /** @param non-empty-list<int> $numbers of rows, in order; as in 1-10,15, for many fit into less then */

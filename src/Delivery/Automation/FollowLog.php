@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Automation;
 
-use Morphea\App\Delivery\Email\LetterState;
-use Morphea\App\Delivery\Email\LetterStore;
+use Morphea\App\Delivery\Ways\ActionState;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Delivery\Automation\Step;
+use Morphea\Core\Delivery\Ways\Step;
 
-/** What became of each row, as it is now: an email is sent once a server took it, and not when it was asked for. */
+/** What became of each row, as it is now. */
 final readonly class FollowLog
 {
-    public function __construct(private FollowStore $store, private LetterStore $letters)
+    public function __construct(private FollowStore $store, private Actions $actions)
     {
     }
 
@@ -20,22 +19,23 @@ final readonly class FollowLog
     public function lines(Project $project): array
     {
         $log = $this->store->log($project);
-        $emails = $this->letters->newest($project, array_column($log, 'id'));
+        $states = $this->states($project, $log);
         $lines = [];
         foreach ($log as $one) {
-            $isMailed = \in_array(Step::Mail, $one['done'], true) && !isset($one['notes'][Step::Mail->value]);
-            $email = $isMailed ? $emails[$one['id']] ?? null : null;
-            $done = array_map(static fn (Step $step): string => match (true) {
-                isset($one['notes'][$step->value]) => self::note($one['notes'][$step->value]),
-                Step::Mail === $step => self::email($email['state'] ?? null),
-                default => $step->done(),
+            $done = array_map(fn (string $step): string => match (true) {
+                isset($one['notes'][$step]) => $this->actions->find($step)?->note($one['notes'][$step]) ?? $one['notes'][$step],
+                isset($states[$step][$one['id']]) => $states[$step][$one['id']]->words,
+                Step::MAKE === $step => Step::make()->done,
+                default => $this->actions->find($step)?->step()->done ?? $step,
             }, $one['done']);
-            $isMissed = true === ($email['state'] ?? null)?->isMissed();
+            $known = array_filter(array_map(static fn (array $of): ?ActionState => $of[$one['id']] ?? null, $states));
+            $missed = array_values(array_filter(array_map(static fn (ActionState $state): ?string => $state->missed, $known)))[0] ?? null;
+            $errors = array_filter(array_map(static fn (ActionState $state): string => $state->error, $known));
             $lines[] = [
                 'row' => $one['row'],
-                'words' => $isMissed ? 'email not delivered' : $one['state']->words(),
-                'tone' => $isMissed ? 'bad' : $one['state']->tone(),
-                'error' => '' === $one['error'] ? $email['error'] ?? '' : $one['error'],
+                'words' => $missed ?? $one['state']->words(),
+                'tone' => null === $missed ? $one['state']->tone() : 'bad',
+                'error' => '' === $one['error'] ? array_values($errors)[0] ?? '' : $one['error'],
                 'done' => implode(', ', $done),
                 'at' => $one['at'],
             ];
@@ -44,25 +44,25 @@ final readonly class FollowLog
         return $lines;
     }
 
-    private static function note(string $note): string
+    /**
+     * @param list<array{id: int, done: list<string>, notes: array<string, string>}> $log
+     *
+     * @return array<string, array<int, ActionState>> by step and row, of what was done
+     */
+    private function states(Project $project, array $log): array
     {
-        return 'not emailed: ' . match ($note) {
-            HandOver::CORRECTED => 'had this email before it was corrected',
-            HandOver::UNCONFIRMED => 'its owner has not confirmed the address yet',
-            default => $note,
-        };
-    }
+        $rows = $states = [];
+        foreach ($log as $one) {
+            foreach ($one['done'] as $step) {
+                if (!isset($one['notes'][$step])) {
+                    $rows[$step][] = $one['id'];
+                }
+            }
+        }
+        foreach ($rows as $step => $of) {
+            $states[$step] = $this->actions->find((string) $step)?->states($project, $of) ?? [];
+        }
 
-    private static function email(?LetterState $state): string
-    {
-        return match ($state) {
-            LetterState::Sent => 'mailed',
-            LetterState::Waiting, LetterState::Sending, LetterState::Handed => 'email waiting to be sent',
-            LetterState::Refused => 'email refused',
-            LetterState::Bounced => 'email came back',
-            LetterState::Unknown => 'email sent, without an answer from the server',
-            LetterState::Left => 'not emailed: unsubscribed meanwhile',
-            null => 'email not known any more',
-        };
+        return $states;
     }
 }

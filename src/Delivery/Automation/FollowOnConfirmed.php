@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Automation;
 
-use Morphea\App\Delivery\Forms\AddressConfirmed;
+use Morphea\App\Delivery\Ways\AddressConfirmed;
+use Morphea\App\Delivery\Ways\Strangers;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\MessageBusInterface;
 
@@ -12,14 +13,25 @@ use Symfony\Component\Messenger\MessageBusInterface;
 #[AsEventListener]
 final readonly class FollowOnConfirmed
 {
-    public function __construct(private FollowStore $store, private MessageBusInterface $bus)
+    public function __construct(private FollowStore $store, private Actions $actions, private MessageBusInterface $bus)
     {
     }
 
     public function __invoke(AddressConfirmed $event): void
     {
-        if ($this->store->reopen($event->project, $event->row)) {
+        if ($this->reopens($event)) {
             $this->bus->dispatch(new Follow($event->project));
         }
+    }
+
+    private function reopens(AddressConfirmed $event): bool
+    {
+        foreach ($this->actions->steps() as $step) {
+            if ($this->store->reopen($event->project, $event->row, $step->id, Strangers::UNCONFIRMED)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

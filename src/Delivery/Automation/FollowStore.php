@@ -9,7 +9,6 @@ use Doctrine\DBAL\Connection;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Delivery\Automation\FollowOrder;
-use Morphea\Core\Delivery\Automation\Step;
 use Morphea\Core\Delivery\Automation\Watched;
 use Morphea\Core\Table\Data\Row;
 
@@ -223,11 +222,11 @@ final readonly class FollowStore
     }
 
     /** @return list<int> ids of rows of which a step came to something to be said */
-    public function noted(Project $project, Step $step, string $note): array
+    public function noted(Project $project, string $step, string $note): array
     {
         return array_map(intval(...), $this->connection->fetchFirstColumn(
             'SELECT row_id FROM followed WHERE project_id = ? AND notes = ?',
-            [$project->id(), self::json([$step->value => $note])],
+            [$project->id(), self::json([$step => $note])],
         ));
     }
 
@@ -237,13 +236,13 @@ final readonly class FollowStore
         $this->change($project, $rows, "notes = ''", []);
     }
 
-    /** @return bool whether its email waited and goes on */
-    public function reopen(string $project, int $row): bool
+    /** @return bool whether a step of it waited, as was noted, and goes on */
+    public function reopen(string $project, int $row, string $step, string $note): bool
     {
         return 1 === (int) $this->connection->executeStatement(
-            "UPDATE followed SET state = 'making', due_at = ?, notes = '', done = TRIM(REPLACE(' ' || done || ' ', ' mail ', ' '))
+            "UPDATE followed SET state = 'making', due_at = ?, notes = '', done = TRIM(REPLACE(' ' || done || ' ', ?, ' '))
                 WHERE project_id = ? AND row_id = ? AND state = 'done' AND notes = ? AND run_id IS NOT NULL",
-            [microtime(true), $project, $row, self::json([Step::Mail->value => HandOver::UNCONFIRMED])],
+            [microtime(true), " $step ", $project, $row, self::json([$step => $note])],
         );
     }
 
@@ -284,27 +283,28 @@ final readonly class FollowStore
     }
 
     /**
-     * @return list<array{id: int, row: int, state: FollowState, done: list<Step>, notes: array<string, string>, error: string,
+     * @return list<array{id: int, row: int, state: FollowState, done: list<string>, notes: array<string, string>, error: string,
      *     at: string}> the newest first
      */
     public function log(Project $project): array
     {
+        $found = $this->connection->fetchAllAssociative(
+            "SELECT * FROM followed WHERE project_id = ? AND state <> 'known' ORDER BY changed_at DESC, row_id DESC LIMIT ?",
+            [$project->id(), self::PAGE],
+        );
+        $numbers = $this->rows->numbers($project, array_map(static fn (array $one): int => (int) $one['row_id'], $found));
+
         return array_map(
             static fn (array $one): array => [
                 'id' => (int) $one['row_id'],
-                'row' => (int) $one['number'],
+                'row' => $numbers[(int) $one['row_id']] ?? 0,
                 'state' => FollowState::from((string) $one['state']),
-                'done' => array_map(Step::from(...), array_values(array_filter(explode(' ', (string) $one['done'])))),
+                'done' => array_values(array_filter(explode(' ', (string) $one['done']))),
                 'notes' => array_map(strval(...), (array) json_decode((string) $one['notes'], true)),
                 'error' => (string) $one['error'],
                 'at' => (string) $one['changed_at'],
             ],
-            $this->connection->fetchAllAssociative(
-                "SELECT followed.*, COALESCE(table_row.number, 0) AS number FROM followed LEFT JOIN table_row
-                    ON table_row.project_id = followed.project_id AND table_row.uid = followed.row_id
-                 WHERE followed.project_id = ? AND state <> 'known' ORDER BY changed_at DESC, row_id DESC LIMIT ?",
-                [$project->id(), self::PAGE],
-            ),
+            $found,
         );
     }
 

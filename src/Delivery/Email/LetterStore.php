@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Email;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
-use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\Address;
 use Morphea\Core\Delivery\Email\MailOrder;
@@ -101,8 +101,8 @@ final readonly class LetterStore
             mb_substr($to->name, 0, 120),
             $copyOf->email ?? '',
             json_encode($planned->words()->cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
-            Links::token(),
-            Links::token(),
+            SecretToken::generate(),
+            SecretToken::generate(),
             LetterState::Waiting->value,
         ];
     }

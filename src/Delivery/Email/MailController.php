@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Email;
 
-use Morphea\App\Delivery\Links\EditorWords;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Http\Once;
 use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailError;
 use Morphea\Core\Table\Patterns\Shown;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Email;
 
-use Morphea\App\Delivery\Links\Ways;
+use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailError;
 use Morphea\Core\Delivery\Email\MailOrder;
@@ -19,7 +19,7 @@ final readonly class MailOrders
 {
     private const KIND = 'mail';
 
-    public function __construct(private Ways $ways)
+    public function __construct(private WaySettings $ways)
     {
     }
 

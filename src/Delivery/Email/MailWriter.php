@@ -6,11 +6,11 @@ namespace Morphea\App\Delivery\Email;
 
 use League\Flysystem\FilesystemException;
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Delivery\Links\Handing;
-use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Delivery\Ways\SharePages;
 use Morphea\App\Engine\Render\RenderError;
 use Morphea\App\Platform\Files\StoreGone;
 use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\MadePieces;
 use Morphea\Core\Delivery\Email\MailOrder;
 use Morphea\Core\Delivery\Email\MailText;
 use Symfony\Component\Mime\Address;
@@ -28,8 +28,8 @@ final class MailWriter
     private array $texts = [];
 
     public function __construct(
-        private readonly Links $links,
-        private readonly Handing $handing,
+        private readonly SharePages $links,
+        private readonly MadePieces $made,
         private readonly FilesystemOperator $files,
         private readonly UrlGeneratorInterface $urls,
         private readonly string $mailFrom,
@@ -109,17 +109,17 @@ final class MailWriter
     /** @throws NoPiece|StoreGone */
     private function attach(Project $project, Letter $letter, Email $email): void
     {
-        $handed = null === $letter->row->id ? null : $this->handing->newest($project, $letter->row->id);
-        if (null === $handed) {
+        $piece = null === $letter->row->id ? null : $this->made->find($project, $letter->row->id);
+        if (null === $piece) {
             throw new NoPiece('Its piece is not kept any more.');
         }
         try {
             $bytes = 0;
-            foreach ($this->handing->files($handed) as $file) {
-                $kept = $this->handing->file($handed, $file['number']);
+            foreach ($this->made->files($piece) as $file) {
+                $kept = $this->made->file($piece, $file['number']);
                 // Nothing is read that could not be sent.
                 $bytes += null === $kept ? 0 : $this->files->fileSize($kept['path']);
-                $body = $bytes > self::HEAVIEST ? '' : (null === $kept ? $this->handing->pdf($handed) : $this->files->read($kept['path']));
+                $body = $bytes > self::HEAVIEST ? '' : (null === $kept ? $this->made->pdf($piece) : $this->files->read($kept['path']));
                 $bytes += null === $kept ? \strlen($body) : 0;
                 if ($bytes > self::HEAVIEST) {
                     throw new NoPiece('Its files are too large for a mail. Send a link to its page instead.');

@@ -6,13 +6,12 @@ namespace Morphea\App\Delivery\Email;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
-use Morphea\App\Delivery\Links\EditorWords;
-use Morphea\App\Delivery\Links\Links;
-use Morphea\App\Delivery\Links\Strangers;
+use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Delivery\Ways\SharePages;
+use Morphea\App\Delivery\Ways\Strangers;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Runs\Runs\PieceStore;
@@ -37,8 +36,8 @@ final readonly class Mailings
         private ClosedAddresses $closed,
         private TableRows $rows,
         private PieceStore $pieces,
-        private Links $links,
-        private History $history,
+        private SharePages $links,
+        private EventLog $history,
         private Allowance $allowance,
         private Strangers $strangers,
     ) {
@@ -167,7 +166,7 @@ final readonly class Mailings
         }
         $this->allowance->check($project->owner(), array_sum(array_map(static fn (Planned $one): int => $one->count(), $mails)));
         if ($order->carried->isLinked()) {
-            $this->links->give($project, null, null, array_map(static fn (Planned $one): int => (int) $one->row->id, $mails));
+            $this->links->giveTo($project, array_map(static fn (Planned $one): int => (int) $one->row->id, $mails));
         }
         $mailing = $this->connection->transactional(function () use ($project, $order, $mails, $again, $who, $base): Mailing {
             $this->dialect->hold($project->id());
@@ -184,7 +183,7 @@ final readonly class Mailings
 
             return $mailing;
         });
-        $this->history->tell($project, What::Mail, \sprintf(
+        $this->history->tell($project, EmailWay::ID, \sprintf(
             'Mailing %d, “%s”, to %s was begun.',
             $mailing->number(),
             EditorWords::plain($project, $order->subject),

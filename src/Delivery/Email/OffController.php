@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Email;
 
-use Morphea\App\Delivery\Links\Quiet;
+use Morphea\App\Platform\Http\Unlisted;
 use Morphea\Core\Delivery\Email\Why;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -28,7 +28,7 @@ final class OffController extends AbstractController
             $why = 'There is nothing at this address. Perhaps a letter of it is missing.';
             $gone = new Response('', Response::HTTP_NOT_FOUND);
 
-            return Quiet::of($this->render('public/gone.html.twig', ['why' => $why], $gone));
+            return Unlisted::of($this->render('public/gone.html.twig', ['why' => $why], $gone));
         }
         // Looking at the page changes nothing: programs that look at links in mails do so unasked.
         if ($request->isMethod('POST')) {
@@ -36,6 +36,6 @@ final class OffController extends AbstractController
             $letters->leave($found['member'], $found['letter']->email);
         }
 
-        return Quiet::of($this->render('public/off.html.twig', ['off' => $request->isMethod('POST')]));
+        return Unlisted::of($this->render('public/off.html.twig', ['off' => $request->isMethod('POST')]));
     }
 }

@@ -5,20 +5,20 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Email;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
-use Morphea\App\Delivery\Links\EditorWords;
+use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\Lasting;
 use Morphea\App\Platform\Jobs\Paced;
 use Morphea\App\Platform\Jobs\Progress;
 use Morphea\App\Platform\Jobs\WorkRecord;
+use Morphea\App\Project\Context\EditorWords;
 use Symfony\Component\Lock\LockFactory;
 
 /**
  * The work of sending a mailing: a few letters at a time, no more a minute than was said. One worker is at a mailing at a
  * time, which is what its lock says; so what is found under way by whoever has the lock was left behind.
  */
-final readonly class SendMails implements Paced
+final readonly class SendMails implements Paced, Lasting
 {
     public const KIND = 'mailing';
     /** Seconds of sending between two looks at whether somebody stopped it. */
@@ -33,7 +33,7 @@ final readonly class SendMails implements Paced
         private Sender $sender,
         private WorkRecord $work,
         private LockFactory $locks,
-        private History $history,
+        private EventLog $history,
     ) {
     }
 
@@ -119,7 +119,7 @@ final readonly class SendMails implements Paced
             array_keys($counts),
             $counts,
         ));
-        $this->history->tell($mailing->project(), What::Mail, \sprintf(
+        $this->history->tell($mailing->project(), EmailWay::ID, \sprintf(
             'Mailing %d, “%s”, is through: %s.',
             $mailing->number(),
             EditorWords::plain($mailing->project(), $mailing->order()->subject),

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Forms;
 
-use Morphea\App\Delivery\Links\EditorWords;
-use Morphea\App\Delivery\Links\Quiet;
 use Morphea\App\Engine\Render\RenderError;
 use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Platform\Http\Unlisted;
+use Morphea\App\Project\Context\EditorWords;
 use Morphea\Core\Delivery\Forms\FormError;
 use Morphea\Core\Table\Data\TableError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -76,7 +76,7 @@ final class AnswerController extends AbstractController
         }
         $answer = $this->answers->keep($form, $cells, array_values($names), Limits::network($request->getClientIp()));
 
-        return Quiet::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer], Response::HTTP_SEE_OTHER));
+        return Unlisted::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer], Response::HTTP_SEE_OTHER));
     }
 
     /** The letters of its heading, as the design has them. */
@@ -87,7 +87,7 @@ final class AnswerController extends AbstractController
         $bytes = null === $form ? null : $letters->of($form);
         $headers = ['Content-Type' => 'font/ttf', 'Cache-Control' => 'private, max-age=600'];
 
-        return Quiet::of(null === $bytes ? new Response('', Response::HTTP_NOT_FOUND) : new Response($bytes, Response::HTTP_OK, $headers));
+        return Unlisted::of(null === $bytes ? new Response('', Response::HTTP_NOT_FOUND) : new Response($bytes, Response::HTTP_OK, $headers));
     }
 
     /** As it will be; or, once it was sent, that it is there. */
@@ -100,7 +100,7 @@ final class AnswerController extends AbstractController
             return $this->gone('There is nothing at this address any more. Begin again.', $form);
         }
 
-        return Quiet::of($this->render('public/answer-seen.html.twig', [
+        return Unlisted::of($this->render('public/answer-seen.html.twig', [
             'form' => $form,
             'answer' => $answer,
             'cells' => $found['cells'],
@@ -127,7 +127,7 @@ final class AnswerController extends AbstractController
             $png = null;
         }
 
-        return Quiet::of(null === $png
+        return Unlisted::of(null === $png
             ? new Response('', Response::HTTP_NOT_FOUND)
             : new Response($png, Response::HTTP_OK, ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=600']));
     }
@@ -146,7 +146,7 @@ final class AnswerController extends AbstractController
             return $this->gone($e->getMessage(), $form);
         }
 
-        return Quiet::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer], Response::HTTP_SEE_OTHER));
+        return Unlisted::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer], Response::HTTP_SEE_OTHER));
     }
 
     /**
@@ -157,7 +157,7 @@ final class AnswerController extends AbstractController
     {
         $now = (string) time();
 
-        return Quiet::of($this->render('public/answer.html.twig', [
+        return Unlisted::of($this->render('public/answer.html.twig', [
             'form' => $form,
             'said' => array_filter($said, is_string(...)),
             'wrong' => $wrong,
@@ -167,7 +167,7 @@ final class AnswerController extends AbstractController
 
     private function gone(string $why, ?Form $form): Response
     {
-        return Quiet::of($this->render(
+        return Unlisted::of($this->render(
             'public/gone.html.twig',
             ['why' => $why, 'title' => $form?->order->title ?? 'Nothing here'],
             new Response('', Response::HTTP_NOT_FOUND),

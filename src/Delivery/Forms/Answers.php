@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Forms;
 
 use Doctrine\DBAL\Connection;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
-use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Delivery\Forms\FormError;
@@ -27,7 +26,7 @@ final readonly class Answers
         private Connection $connection,
         private TableStore $tables,
         private SentPictures $pictures,
-        private History $history,
+        private EventLog $history,
     ) {
     }
 
@@ -41,7 +40,7 @@ final readonly class Answers
     public function keep(Form $form, array $cells, array $pictures, string $network): string
     {
         $this->forget($form->project);
-        $token = Links::token();
+        $token = SecretToken::generate();
         $network = substr(hash('sha256', "$form->token $network"), 0, 40);
         $this->connection->executeStatement(
             'INSERT INTO answer (token, project_id, cells, pictures, given, made_at, network) VALUES (?, ?, ?, ?, FALSE, ?, ?)',
@@ -103,7 +102,7 @@ final readonly class Answers
             // The one that is new; whose numbers changed by it were there before.
             $row = max([0, ...$diff->rowIds()]);
             $this->connection->executeStatement('UPDATE answer SET row_id = ? WHERE token = ?', [$row, $token]);
-            $this->history->tell($form->project, What::Form, $form->order->looked
+            $this->history->tell($form->project, FormWay::ID, $form->order->looked
                 ? 'Somebody answered the form; it waits in Rows to be accepted.'
                 : 'Somebody answered the form; it is a row.');
         });

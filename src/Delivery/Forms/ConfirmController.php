@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Forms;
 
-use Morphea\App\Delivery\Links\Quiet;
+use Morphea\App\Platform\Http\Unlisted;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -30,9 +30,9 @@ final class ConfirmController extends AbstractController
         if (null === $found) {
             $why = 'There is nothing at this address any more.';
 
-            return Quiet::of($this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)));
+            return Unlisted::of($this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)));
         }
 
-        return Quiet::of($this->render('public/confirm.html.twig', $found));
+        return Unlisted::of($this->render('public/confirm.html.twig', $found));
     }
 }

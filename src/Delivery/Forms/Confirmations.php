@@ -7,10 +7,11 @@ namespace Morphea\App\Delivery\Forms;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\Links\Links;
-use Morphea\App\Delivery\Links\Strangers;
+use Morphea\App\Delivery\Ways\AddressConfirmed;
+use Morphea\App\Delivery\Ways\Strangers;
 use Morphea\App\Platform\Account\Limit;
 use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Project\Projects\Project;
 use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Component\Mailer\MailerInterface;
@@ -113,7 +114,7 @@ final readonly class Confirmations implements Strangers
         if (false === filter_var($address, \FILTER_VALIDATE_EMAIL) || $this->limits->take(Limit::Confirm, $address) > 0) {
             return;
         }
-        $token = Links::token();
+        $token = SecretToken::generate();
         $mine = $this->connection->executeStatement('UPDATE answer SET confirm_token = ? WHERE token = ? AND confirm_token IS NULL', [
             $token,
             $answer,

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Forms;
 
-use Morphea\App\Delivery\Links\EditorWords;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Forms\FieldKind;
 use Morphea\Core\Delivery\Forms\FormError;

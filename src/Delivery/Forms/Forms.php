@@ -6,10 +6,9 @@ namespace Morphea\App\Delivery\Forms;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
-use Morphea\App\Delivery\Links\Links;
-use Morphea\App\Delivery\Links\Ways;
+use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Delivery\Ways\WaySettings;
+use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectKinds;
 use Morphea\App\Project\Tables\TableRows;
@@ -29,10 +28,10 @@ final readonly class Forms
     public function __construct(
         private Connection $connection,
         private EntityManagerInterface $entities,
-        private Ways $ways,
+        private WaySettings $ways,
         private TableRows $rows,
         private ProjectKinds $kinds,
-        private History $history,
+        private EventLog $history,
     ) {
     }
 
@@ -74,9 +73,9 @@ final readonly class Forms
         $this->connection->executeStatement(
             'INSERT INTO form (project_id, token, is_open) VALUES (?, ?, ?)
                 ON CONFLICT (project_id) DO UPDATE SET is_open = excluded.is_open',
-            [$project->id(), Links::token(), (int) $open],
+            [$project->id(), SecretToken::generate(), (int) $open],
         );
-        $this->history->tell($project, What::Form, $open ? 'The form was opened.' : 'The form was closed.', $who);
+        $this->history->tell($project, FormWay::ID, $open ? 'The form was opened.' : 'The form was closed.', $who);
     }
 
     /** @return list<Column> that answers can go into: what a recipe makes is made by it */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Links;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
+use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Delivery\Ways\WayRegistry;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\RunPurpose;
@@ -24,13 +24,13 @@ final class DeliverController extends AbstractController
     public function __construct(
         private readonly Links $links,
         private readonly LinkSets $sets,
-        private readonly History $history,
+        private readonly EventLog $history,
         private readonly EntityManagerInterface $entities,
     ) {
     }
 
     #[Route('', name: 'deliver', methods: ['GET'])]
-    public function index(Project $project, Request $request, WayCards $cards): Response
+    public function index(Project $project, Request $request, WayRegistry $ways): Response
     {
         $counts = $this->links->counts($project);
         $pages = max(1, (int) ceil($counts['hold'] / Links::PAGE));
@@ -47,7 +47,7 @@ final class DeliverController extends AbstractController
             'pages' => $pages,
             'runs' => array_values(array_filter($runs, static fn (Run $run): bool => $run->isDone())),
             'set' => $this->sets->of($project),
-            'ways' => $cards->of($project),
+            'ways' => $ways->cards($project),
         ]);
     }
 
@@ -110,7 +110,7 @@ final class DeliverController extends AbstractController
 
     private function tell(Project $project, string $words): void
     {
-        $this->history->tell($project, What::Links, $words, (string) $this->getUser()?->getUserIdentifier());
+        $this->history->tell($project, LinksWay::ID, $words, (string) $this->getUser()?->getUserIdentifier());
     }
 
     private function back(Project $project): Response

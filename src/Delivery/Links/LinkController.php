@@ -8,8 +8,11 @@ use League\Flysystem\FilesystemException;
 use Morphea\App\Engine\Render\RenderError;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Http\Attachment;
+use Morphea\App\Platform\Http\Unlisted;
 use Morphea\App\Runs\Runs\Download;
 use Morphea\App\Runs\Runs\FilesGone;
+use Morphea\App\Runs\Runs\MadePiece;
+use Morphea\App\Runs\Runs\MadePieces;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -27,7 +30,7 @@ final class LinkController extends AbstractController
     /** Seconds that a picture may be kept by who looked at it. */
     private const KEPT = 300;
 
-    public function __construct(private readonly Links $links, private readonly Handing $handing)
+    public function __construct(private readonly Links $links, private readonly MadePieces $made)
     {
     }
 
@@ -35,19 +38,19 @@ final class LinkController extends AbstractController
     public function show(string $token, #[CurrentUser] ?Member $member): Response
     {
         $link = $this->links->find($token);
-        $handed = null === $link ? null : $this->handed($link);
-        if (null === $link || null === $handed) {
+        $piece = null === $link ? null : $this->handed($link);
+        if (null === $link || null === $piece) {
             return $this->gone($link);
         }
         if ($member?->id() !== $link->project()->owner()->id()) {
-            $this->links->count($link, false, basename($handed->piece->name));
+            $this->links->count($link, false, basename($piece->piece->name));
         }
 
-        return Quiet::of($this->render('public/piece.html.twig', [
+        return Unlisted::of($this->render('public/piece.html.twig', [
             'token' => $token,
-            'name' => basename($handed->piece->name),
-            'files' => $this->handing->files($handed),
-            'sides' => $this->handing->sides($handed),
+            'name' => basename($piece->piece->name),
+            'files' => $this->made->files($piece),
+            'sides' => $this->made->sides($piece),
         ]));
     }
 
@@ -60,17 +63,17 @@ final class LinkController extends AbstractController
     public function picture(string $token, int $side): Response
     {
         $link = $this->links->find($token);
-        $handed = null === $link ? null : $this->handed($link);
+        $piece = null === $link ? null : $this->handed($link);
         try {
-            $png = null === $handed ? null : $this->handing->picture($handed, $side);
+            $png = null === $piece ? null : $this->made->picture($piece, $side);
         } catch (RenderError) {
             $png = null;
         }
         if (null === $png) {
-            return Quiet::of(new Response('', Response::HTTP_NOT_FOUND));
+            return Unlisted::of(new Response('', Response::HTTP_NOT_FOUND));
         }
 
-        return Quiet::of(new Response($png, Response::HTTP_OK, [
+        return Unlisted::of(new Response($png, Response::HTTP_OK, [
             'Content-Type' => 'image/png',
             'Cache-Control' => 'private, max-age=' . self::KEPT,
         ]));
@@ -85,36 +88,44 @@ final class LinkController extends AbstractController
     public function fetch(string $token, int $number, Request $request, Download $download, #[CurrentUser] ?Member $member): Response
     {
         $link = $this->links->find($token);
-        $handed = null === $link ? null : $this->handed($link);
-        if (null === $link || null === $handed) {
+        $piece = null === $link ? null : $this->handed($link);
+        if (null === $link || null === $piece) {
             return $this->gone($link);
         }
-        $file = $this->handing->file($handed, $number);
+        $file = $this->made->file($piece, $number);
         if (null === $file && 0 !== $number) {
             return $this->gone($link);
         }
         try {
             $answer = null !== $file
                 ? $download->one($file)
-                : new Response($this->handing->pdf($handed), Response::HTTP_OK, [
+                : new Response($this->made->pdf($piece), Response::HTTP_OK, [
                     'Content-Type' => 'application/pdf',
-                    'Content-Disposition' => Attachment::header(basename($handed->piece->name) . '.pdf'),
+                    'Content-Disposition' => Attachment::header(basename($piece->piece->name) . '.pdf'),
                 ]);
         } catch (RenderError | FilesystemException | FilesGone) {
             return $this->gone($link);
         }
         if ($member?->id() !== $link->project()->owner()->id() && !$request->headers->has('Range')) {
-            $this->links->count($link, true, basename($handed->piece->name));
+            $this->links->count($link, true, basename($piece->piece->name));
         }
 
-        return Quiet::of($answer);
+        return Unlisted::of($answer);
     }
 
-    private function handed(PieceLink $link): ?Handed
+    private function handed(PieceLink $link): ?MadePiece
     {
         return $link->isTakenBack() || $link->isOver(new \DateTimeImmutable()) || !$this->links->hasRow($link)
             ? null
-            : $this->handing->of($link);
+            : $this->piece($link);
+    }
+
+    private function piece(PieceLink $link): ?MadePiece
+    {
+        // A link of a run that is gone shows nothing any more.
+        return $link->isNewest() || null !== $link->run()
+            ? $this->made->find($link->project(), $link->rowId(), $link->isNewest() ? null : $link->run())
+            : null;
     }
 
     private function gone(?PieceLink $link): Response
@@ -128,6 +139,6 @@ final class LinkController extends AbstractController
 
         $gone = $this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND));
 
-        return Quiet::of($gone);
+        return Unlisted::of($gone);
     }
 }

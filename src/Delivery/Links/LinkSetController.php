@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Links;
 
 use Morphea\App\Platform\Account\Limit;
 use Morphea\App\Platform\Http\GuestLimits;
+use Morphea\App\Platform\Http\Unlisted;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -29,7 +30,7 @@ final class LinkSetController extends AbstractController
         if (null === $set) {
             $why = 'There is nothing at this address any more.';
 
-            return Quiet::of(
+            return Unlisted::of(
                 $this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)),
             );
         }
@@ -37,11 +38,11 @@ final class LinkSetController extends AbstractController
         $second = trim(mb_substr($request->query->getString('second'), 0, self::LONGEST));
         // Opening the page is no search.
         if ('' !== $said && null !== ($refused = $limits->take(Limit::Search, $request))) {
-            return Quiet::of($refused);
+            return Unlisted::of($refused);
         }
         $headings = array_column($set->project()->columns(), 'heading', 'key');
 
-        return Quiet::of($this->render('public/find.html.twig', [
+        return Unlisted::of($this->render('public/find.html.twig', [
             'name' => $set->project()->name(),
             'said' => $said,
             'second' => $second,

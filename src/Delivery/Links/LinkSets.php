@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Links;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Table\Data\Row;
@@ -34,7 +35,7 @@ final readonly class LinkSets
     /** @param string $second key of a column; empty where the whole name is asked for */
     public function open(Project $project, string $column, string $second): LinkSet
     {
-        $set = $this->of($project) ?? new LinkSet($project, Links::token(), $column);
+        $set = $this->of($project) ?? new LinkSet($project, SecretToken::generate(), $column);
         $set->by($column, $second === $column ? '' : $second);
         $this->entities->persist($set);
         $this->entities->flush();

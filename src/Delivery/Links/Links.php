@@ -7,22 +7,23 @@ namespace Morphea\App\Delivery\Links;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
+use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Delivery\Ways\SharePages;
+use Morphea\App\Editor\Rows\RowLinks;
+use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Runs\Runs\MadeRows;
 use Morphea\App\Runs\Runs\Run;
-use Morphea\App\Runs\Runs\RunPurpose;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /**
  * Pages of pieces: one address for each row, which nobody can guess. A row has one that holds at a time; what was taken
  * back does not come back, a new one has another address.
  */
-final readonly class Links
+final readonly class Links implements SharePages, RowLinks
 {
     public const PAGE = 100;
-    /** Bytes of an address: as many as nobody can guess (RFC 4086). */
-    private const BYTES = 16;
     private const CHUNK = 500;
     private const FORMAT = 'Y-m-d H:i:s';
     /** In SQL: those that hold. */
@@ -31,14 +32,11 @@ final readonly class Links
     public function __construct(
         private Connection $connection,
         private EntityManagerInterface $entities,
+        private MadeRows $made,
+        private TableRows $rows,
         private UrlGeneratorInterface $urls,
-        private History $history,
+        private EventLog $history,
     ) {
-    }
-
-    public static function token(): string
-    {
-        return rtrim(strtr(base64_encode(random_bytes(self::BYTES)), '+/', '-_'), '=');
     }
 
     /**
@@ -58,15 +56,12 @@ final readonly class Links
             'UPDATE piece_link SET taken_back_at = expires_at WHERE project_id = ? AND taken_back_at IS NULL AND expires_at <= ?',
             [$project->id(), $now],
         );
-        $rows = $this->connection->fetchFirstColumn(
-            "SELECT DISTINCT piece.row_id FROM piece JOIN run ON run.id = piece.run_id
-             WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . RunPurpose::OF_PIECES .
-                (null === $run ? '' : ' AND run.id = ?') .
-                ' AND NOT EXISTS (SELECT 1 FROM piece_link l WHERE l.project_id = run.project_id AND l.row_id = piece.row_id AND ' .
-                self::HOLD . ') ORDER BY piece.row_id',
-            null === $run ? [$project->id(), $now] : [$project->id(), $run->id(), $now],
+        $taken = $this->connection->fetchFirstColumn(
+            'SELECT row_id FROM piece_link WHERE project_id = ? AND ' . self::HOLD,
+            [$project->id(), $now],
         );
-        $rows = array_values(array_filter($rows, static fn (mixed $row): bool => null === $only || isset($only[(int) $row])));
+        $rows = array_diff($this->made->all($project, $run), array_map(intval(...), $taken));
+        $rows = array_values(array_filter($rows, static fn (int $row): bool => null === $only || isset($only[$row])));
         $made = 0;
         $this->connection->transactional(function () use ($project, $run, $until, $rows, $now, &$made): void {
             foreach (array_chunk($rows, self::CHUNK) as $chunk) {
@@ -76,7 +71,7 @@ final readonly class Links
                         $values,
                         $project->id(),
                         (int) $row,
-                        self::token(),
+                        SecretToken::generate(),
                         (int) (null === $run),
                         $run?->id(),
                         $now,
@@ -111,9 +106,7 @@ final readonly class Links
     /** Whether its row is there: whoever deletes a row ends its page, and an undo brings both back. */
     public function hasRow(PieceLink $link): bool
     {
-        $one = 'SELECT 1 FROM table_row WHERE project_id = ? AND uid = (SELECT row_id FROM piece_link WHERE id = ?)';
-
-        return false !== $this->connection->fetchOne($one, [$link->project()->id(), $link->id()]);
+        return $this->rows->has($link->project(), $link->rowId());
     }
 
     /** Somebody looked at it, or fetched a file: counted, and nothing else is known of whoever it was. */
@@ -125,7 +118,7 @@ final readonly class Links
             $link->id(),
         ]);
         if (1 === (int) $first) {
-            $this->history->tell($link->project(), What::Links, "The page of “{$name}” was opened for the first time.");
+            $this->history->tell($link->project(), LinksWay::ID, "The page of “{$name}” was opened for the first time.");
         }
         $this->connection->executeStatement(
             "UPDATE piece_link SET $what = $what + 1, seen_at = ? WHERE id = ?",
@@ -161,18 +154,17 @@ final readonly class Links
     public function page(Project $project, int $page): array
     {
         $found = $this->connection->fetchAllAssociative(
-            "SELECT l.id, l.row_id, l.token, l.views, l.fetches, l.expires_at,
-                (SELECT p.name FROM piece p JOIN run ON run.id = p.run_id WHERE run.project_id = l.project_id AND p.row_id = l.row_id
-                    AND p.state = 'made' AND " . RunPurpose::OF_PIECES . ' ORDER BY run.number DESC LIMIT 1) AS name
-             FROM piece_link l WHERE l.project_id = ? AND ' . self::HOLD . ' ORDER BY l.row_id, l.id LIMIT ? OFFSET ?',
+            'SELECT id, row_id, token, views, fetches, expires_at FROM piece_link WHERE project_id = ? AND ' . self::HOLD .
+                ' ORDER BY row_id, id LIMIT ? OFFSET ?',
             [$project->id(), self::now(), self::PAGE, self::PAGE * max(0, $page - 1)],
         );
+        $names = $this->made->names($project, array_map(static fn (array $one): int => (int) $one['row_id'], $found));
 
         return array_map(
             fn (array $one): array => [
                 'id' => (int) $one['id'],
                 'row' => (int) $one['row_id'],
-                'name' => (string) $one['name'],
+                'name' => $names[(int) $one['row_id']] ?? '',
                 'page' => $this->address((string) $one['token']),
                 'views' => (int) $one['views'],
                 'fetches' => (int) $one['fetches'],
@@ -209,6 +201,46 @@ final readonly class Links
         $one = 'SELECT 1 FROM piece_link WHERE project_id = ? AND ' . self::HOLD . ' LIMIT 1';
 
         return false !== $this->connection->fetchOne($one, [$project->id(), self::now()]);
+    }
+
+    public function giveTo(Project $project, array $rows): int
+    {
+        return $this->give($project, null, null, $rows);
+    }
+
+    public function id(): string
+    {
+        return 'page';
+    }
+
+    public function heading(): string
+    {
+        return 'Page';
+    }
+
+    public function links(Project $project, ?array $rows = null): array
+    {
+        return array_map(static fn (string $page): array => ['page' => $page, 'name' => $page], $this->of($project, $rows));
+    }
+
+    /**
+     * How many pages show what a run made.
+     *
+     * @param list<int> $newest ids of rows whose newest piece it made
+     */
+    public function showing(Run $run, array $newest): int
+    {
+        $alone = 'SELECT COUNT(*) FROM piece_link WHERE run_id = ? AND taken_back_at IS NULL';
+        $count = (int) $this->connection->fetchOne($alone, [$run->id()]);
+        foreach (array_chunk($newest, self::CHUNK) as $chunk) {
+            $count += (int) $this->connection->fetchOne(
+                'SELECT COUNT(*) FROM piece_link WHERE project_id = ? AND run_id IS NULL AND ' . self::HOLD . ' AND row_id IN (?)',
+                [$run->project()->id(), self::now(), $chunk],
+                [2 => ArrayParameterType::INTEGER],
+            );
+        }
+
+        return $count;
     }
 
     private function address(string $token): string

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
-use Morphea\App\Delivery\Links\EditorWords;
-use Morphea\App\Delivery\Links\Handing;
 use Morphea\App\Engine\Render\RenderError;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Http\Attachment;
+use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\MadePieces;
 use Morphea\Core\Delivery\Schedule\CalendarError;
 use Morphea\Core\Delivery\Schedule\CalendarOrder;
 use Morphea\Core\Delivery\Schedule\PostOrder;
@@ -123,12 +123,12 @@ final class CalendarController extends AbstractController
     }
 
     #[Route('/{post}/picture.png', name: 'post_picture', methods: ['GET'], requirements: ['post' => '\d+'])]
-    public function picture(Project $project, int $post, Handing $handing): Response
+    public function picture(Project $project, int $post, MadePieces $made): Response
     {
         $found = $this->store->find($project, $post);
-        $handed = null === $found ? null : $handing->newest($project, $found->row);
+        $piece = null === $found ? null : $made->find($project, $found->row);
         try {
-            $png = null === $handed ? null : $handing->picture($handed, 0);
+            $png = null === $piece ? null : $made->picture($piece, 0);
         } catch (RenderError) {
             $png = null;
         }

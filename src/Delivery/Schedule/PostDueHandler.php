@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Schedule;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
-use Morphea\App\Delivery\Links\Handing;
-use Morphea\App\Delivery\Links\Links;
+use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Delivery\Ways\SharePages;
 use Morphea\App\Engine\Render\RenderError;
 use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\MadePieces;
 use Morphea\Core\Delivery\Schedule\PostOrder;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
@@ -25,10 +24,10 @@ final readonly class PostDueHandler
         private EntityManagerInterface $entities,
         private PostStore $store,
         private Posts $posts,
-        private Handing $handing,
-        private Links $links,
+        private MadePieces $made,
+        private SharePages $links,
         private Channel $channel,
-        private History $history,
+        private EventLog $history,
     ) {
     }
 
@@ -45,8 +44,8 @@ final readonly class PostDueHandler
     private function post(Project $project, Post $post, string $base): void
     {
         $row = $this->posts->records($project)[$post->row] ?? null;
-        $handed = $this->handing->newest($project, $post->row);
-        if (null === $row || null === $handed) {
+        $piece = $this->made->find($project, $post->row);
+        if (null === $row || null === $piece) {
             $this->store->failed($post, 'Its row, or what was made of it, is not there any more.', null);
 
             return;
@@ -61,7 +60,7 @@ final readonly class PostDueHandler
         }
         $page = $this->links->of($project, [$post->row])[$post->row] ?? '';
         try {
-            $picture = $this->handing->picture($handed, 0) ?? throw new ChannelError('It has no picture.');
+            $picture = $this->made->picture($piece, 0) ?? throw new ChannelError('It has no picture.');
             $receipt = $this->channel->post($post->sign, $text, $picture, '' === $page ? '' : $base . $page);
         } catch (ChannelError | RenderError $e) {
             $this->store->failed($post, $e->getMessage(), self::AGAIN[$post->tries - 1] ?? null);
@@ -70,7 +69,7 @@ final readonly class PostDueHandler
         }
         // Cut off from here on, the channel is given it once more and answers as before.
         $words = \sprintf('Row %d was posted %s.', $row->number, $this->channel->name());
-        $this->history->tell($project, What::Calendar, $words, sign: "post $post->sign");
+        $this->history->tell($project, ScheduleWay::ID, $words, sign: "post $post->sign");
         $this->store->posted($post, $receipt);
     }
 }

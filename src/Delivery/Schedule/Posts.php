@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Schedule;
 
 use Doctrine\DBAL\Connection;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
-use Morphea\App\Delivery\Links\Ways;
+use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Runs\Runs\PieceStore;
@@ -30,8 +29,8 @@ final readonly class Posts
         private PostStore $store,
         private TableRows $rows,
         private PieceStore $pieces,
-        private Ways $ways,
-        private History $history,
+        private WaySettings $ways,
+        private EventLog $history,
     ) {
     }
 
@@ -95,7 +94,7 @@ final readonly class Posts
         $added = $this->store->add($project, $dealt);
         if ($added > 0) {
             $last = end($dealt) ?: throw new \LogicException('What was added was dealt.');
-            $this->history->tell($project, What::Calendar, \sprintf(
+            $this->history->tell($project, ScheduleWay::ID, \sprintf(
                 '%s put into the calendar, until %s.',
                 1 === $added ? '1 post was' : number_format($added) . ' posts were',
                 $last->at->format('j F Y'),

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Verification;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\Links\Quiet;
 use Morphea\App\Platform\Account\Limit;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Http\GuestLimits;
+use Morphea\App\Platform\Http\Unlisted;
 use Morphea\Core\Table\Data\Recipe\SealCode;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -34,10 +34,10 @@ final class GenuineController extends AbstractController
     {
         $found = $this->keys->find($key);
         if (null === $found && null !== ($refused = $this->limits->take(Limit::WrongCode, $request))) {
-            return Quiet::of($refused);
+            return Unlisted::of($refused);
         }
 
-        return Quiet::of(new JsonResponse(
+        return Unlisted::of(new JsonResponse(
             null === $found ? ['error' => 'There is no such key.'] : ['id' => $found->id, 'public' => base64_encode($found->public)],
             null === $found ? Response::HTTP_NOT_FOUND : Response::HTTP_OK,
         ));
@@ -50,13 +50,13 @@ final class GenuineController extends AbstractController
         $read = SealCode::read($code);
         $standing = null === $read ? null : $this->seals->find($read);
         if (null === $standing && null !== ($refused = $this->limits->take(Limit::WrongCode, $request))) {
-            return Quiet::of($refused);
+            return Unlisted::of($refused);
         }
         if (null === $standing || null !== $standing->takenBack) {
-            return Quiet::of(new JsonResponse(['error' => 'There is no statement that holds.'], Response::HTTP_NOT_FOUND));
+            return Unlisted::of(new JsonResponse(['error' => 'There is no statement that holds.'], Response::HTTP_NOT_FOUND));
         }
 
-        return Quiet::of(new Response($standing->sealed->json(), Response::HTTP_OK, ['Content-Type' => 'application/json']));
+        return Unlisted::of(new Response($standing->sealed->json(), Response::HTTP_OK, ['Content-Type' => 'application/json']));
     }
 
     #[Route('/{code}', name: 'genuine', requirements: ['code' => '[^/\x00]{0,60}'], defaults: ['_guest' => 'check', 'code' => ''])]
@@ -67,13 +67,13 @@ final class GenuineController extends AbstractController
         $standing = null === $read ? null : $this->seals->find($read);
         // A right code is answered whatever others from the same network tried.
         if (null === $standing && '' !== $typed && null !== ($refused = $this->limits->take(Limit::WrongCode, $request))) {
-            return Quiet::of($refused);
+            return Unlisted::of($refused);
         }
         null === $standing || $this->seals->looked($standing);
         $key = null === $standing ? null : $this->keys->find($standing->sealed->key);
         $member = null === $standing ? null : $this->entities->find(Member::class, $standing->member);
 
-        return Quiet::of($this->render('public/genuine.html.twig', [
+        return Unlisted::of($this->render('public/genuine.html.twig', [
             'typed' => $typed,
             'code' => $read,
             'standing' => $standing,

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Verification;
 
-use Morphea\App\Delivery\Links\EditorWords;
-use Morphea\App\Delivery\Links\Ways;
+use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Verification\SealError;
 use Morphea\Core\Delivery\Verification\SealOrder;
@@ -34,7 +34,7 @@ final class SealController extends AbstractController
         private readonly Seals $seals,
         private readonly SealKeys $keys,
         private readonly SealSetup $setup,
-        private readonly Ways $ways,
+        private readonly WaySettings $ways,
         private readonly Issuers $issuers,
     ) {
     }

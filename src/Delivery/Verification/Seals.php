@@ -5,8 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Verification;
 
 use Doctrine\DBAL\Connection;
-use Morphea\App\Delivery\EventLog\History;
-use Morphea\App\Delivery\EventLog\What;
+use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\PieceStore;
@@ -35,7 +34,7 @@ final readonly class Seals
         private PieceStore $pieces,
         private SealKeys $keys,
         private Issuers $issuers,
-        private History $history,
+        private EventLog $history,
     ) {
     }
 
@@ -86,7 +85,7 @@ final readonly class Seals
             }
         }
         if (array_sum($done) > 0) {
-            $this->history->tell($project, What::Seal, \sprintf(
+            $this->history->tell($project, VerificationWay::ID, \sprintf(
                 '%s sealed%s.',
                 1 === array_sum($done) ? '1 piece was' : number_format(array_sum($done)) . ' pieces were',
                 0 === $done['replaced'] ? '' : ', ' . number_format($done['replaced']) . ' of them in the place of an earlier one',
@@ -110,7 +109,7 @@ final readonly class Seals
         );
         if (1 === (int) $changed) {
             $whom = (string) (json_decode((string) $found, true)['whom'] ?? '');
-            $this->history->tell($project, What::Seal, "The seal of $whom was taken back: $reason", $who);
+            $this->history->tell($project, VerificationWay::ID, "The seal of $whom was taken back: $reason", $who);
         }
     }
 
@@ -122,7 +121,7 @@ final readonly class Seals
             [$id, $project->id()],
         );
         if (1 === (int) $changed) {
-            $this->history->tell($project, What::Seal, 'A seal that was taken back holds again.', $who);
+            $this->history->tell($project, VerificationWay::ID, 'A seal that was taken back holds again.', $who);
         }
     }
 

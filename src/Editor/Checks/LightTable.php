@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Checks;
 
-use Doctrine\DBAL\Connection;
 use Morphea\App\Project\Context\Opener;
 use Morphea\App\Project\Context\OpenProject;
 use Morphea\App\Project\Context\SpecialRows;
@@ -31,7 +30,6 @@ final readonly class LightTable
         private Opener $opener,
         private TableRows $rows,
         private SpecialRows $special,
-        private Connection $connection,
     ) {
     }
 
@@ -74,10 +72,7 @@ final readonly class LightTable
     public function numbers(Project $project, Sieve $sieve): array
     {
         return $sieve->isOfLeft()
-            ? array_map(intval(...), $this->connection->fetchFirstColumn(
-                'SELECT number FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE OR blank = TRUE) ORDER BY number',
-                [$project->id()],
-            ))
+            ? array_keys($this->rows->inactive($project))
             : $this->table->numbers($project, $sieve);
     }
 
@@ -190,16 +185,11 @@ final readonly class LightTable
     /** @return list<Card> rows that are not made */
     private function left(Project $project, OpenProject $open, int $from, int $count): array
     {
-        $found = $this->connection->fetchAllNumeric(
-            "SELECT number, draft, blank FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE OR blank = TRUE)
-                ORDER BY number LIMIT $count OFFSET $from",
-            [$project->id()],
-        );
         $cards = [];
-        foreach ($found as [$number, $draft, $blank]) {
-            $row = $this->rows->row($project, (int) $number);
+        foreach (\array_slice($this->rows->inactive($project), $from, $count, true) as $number => ['draft' => $draft, 'blank' => $blank]) {
+            $row = $this->rows->row($project, $number);
             if (null !== $row) {
-                $says = (bool) $blank ? 'an empty row, not made' : ((bool) $draft ? 'a draft, not made' : 'switched off, not made');
+                $says = $blank ? 'an empty row, not made' : ($draft ? 'a draft, not made' : 'switched off, not made');
                 $cards[] = ['tone' => 'quiet'] + $this->card($open, $row, [], 0, $says);
             }
         }

@@ -7,8 +7,8 @@ namespace Morphea\App\Editor\Checks;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Report;
-use Morphea\App\Platform\Jobs\Stopped;
 use Morphea\App\Platform\Jobs\Task;
+use Morphea\App\Project\Projects\Project;
 
 /** Looks through all rows of a project that changed, in the background, until none is left. */
 final readonly class LookThrough implements Task
@@ -32,7 +32,7 @@ final readonly class LookThrough implements Task
 
     public function do(Job $job, Report $report): array
     {
-        $project = $job->project() ?? throw new Stopped();
+        $project = Project::ofJob($job);
         for ($round = 0; $round < self::ROUNDS; ++$round) {
             $this->entities->refresh($project);
             $waiting = $this->looker->waiting($project);

@@ -12,8 +12,6 @@ use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectKinds;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Runs\Runs\Run;
-use Morphea\App\Runs\Runs\RunPurpose;
 use Morphea\Core\Checks\Acceptance;
 use Morphea\Core\Checks\CellKinds;
 use Morphea\Core\Checks\Finding;
@@ -26,7 +24,6 @@ use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Output\FileNames\FileNames;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Output\FileNames\UsualName;
-use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
 
@@ -48,8 +45,9 @@ final readonly class Looker
         private Opener $opener,
         private TableRows $rows,
         private RowInputs $inputs,
-        private ProofTable $table,
+        private ProofRecorder $recorder,
         private EntityManagerInterface $entities,
+        private RunHistory $runs,
         private ProjectKinds $kinds,
     ) {
     }
@@ -63,7 +61,7 @@ final readonly class Looker
     public function waiting(Project $project): Waiting
     {
         $inputs = $this->inputs->of($project, [], $this->opener->page($project)->even);
-        $known = $this->table->known($project);
+        $known = $this->recorder->known($project);
         $names = $this->names($project);
         $rows = $unseen = $numbers = [];
         foreach ($this->rows->active($project) as $row) {
@@ -87,23 +85,15 @@ final readonly class Looker
     /** As files are called: as in the newest run, at first as is usual. */
     private function names(Project $project): FileNames
     {
-        $run = $this->entities->getRepository(Run::class)->findOneBy(
-            ['project' => $project, 'purpose' => RunPurpose::Pieces],
-            ['number' => 'DESC'],
-        );
-        $template = $project->template();
-        $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
-        $table = $this->rows->beginning($project, self::NAMED_BY);
-        $usual = UsualName::pattern($table, $this->kinds->byKey($project, $table), $template->linkedColumns());
-        $pattern = Pattern::parse($run?->namePattern() ?? $usual, $template->locale);
-
-        if ([] !== $pattern->unknownColumns([...$keys, ...array_keys(Naming::MORE)])) {
-            $pattern = Pattern::parse($usual, $template->locale);
+        $locale = $project->template()->locale;
+        $naming = $this->runs->naming($project);
+        if (null === $naming) {
+            $table = $this->rows->beginning($project, self::NAMED_BY);
+            $usual = UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->template()->linkedColumns());
+            $naming = new Naming(Pattern::parse($usual, $locale), false, 120, (new \DateTimeImmutable())->format('Y-m-d'));
         }
-        $day = (new \DateTimeImmutable())->format('Y-m-d');
-        $naming = new Naming($pattern, $run?->plainNames() ?? false, $run?->nameBytes() ?? 120, $day);
 
-        return new FileNames($naming, $template->locale, $project->rowCount());
+        return new FileNames($naming, $locale, $project->rowCount());
     }
 
     /**
@@ -127,13 +117,13 @@ final readonly class Looker
             }
             $looked[] = $this->row($open, $kinds, $id, $row, $inputs);
             if (\count($looked) >= self::AT_ONCE) {
-                $this->table->keep($project, $looked);
+                $this->recorder->keep($project, $looked);
                 $looked = [];
             }
             ++$done;
             null === $told || $told($done);
         }
-        $this->table->keep($project, $looked);
+        $this->recorder->keep($project, $looked);
 
         return $done === \count($waiting->rows);
     }
@@ -141,7 +131,7 @@ final readonly class Looker
     /** What all rows together show, and how bad each is. */
     public function settle(Project $project, Waiting $waiting): void
     {
-        $this->table->settle($project, $waiting);
+        $this->recorder->settle($project, $waiting);
     }
 
     /**
@@ -162,11 +152,11 @@ final readonly class Looker
                 break;
             }
             [$findings, $contrasts] = $this->seen($open, $row);
-            $this->table->seen($project, $id, $inputs, $findings, $contrasts);
+            $this->recorder->seen($project, $id, $inputs, $findings, $contrasts);
             ++$done;
             null === $told || $told($done);
         }
-        $this->table->settle($project, $waiting);
+        $this->recorder->settle($project, $waiting);
         if ($done < $waiting->count()) {
             return false;
         }

@@ -7,7 +7,6 @@ namespace Morphea\App\Editor\Checks;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Report;
-use Morphea\App\Platform\Jobs\Stopped;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Context\Opener;
 use Morphea\App\Project\Projects\Project;
@@ -42,7 +41,7 @@ final readonly class MakeContactSheet implements Task
 
     public function do(Job $job, Report $report): array
     {
-        $project = $job->project() ?? throw new Stopped();
+        $project = Project::ofJob($job);
         $numbers = array_map(intval(...), explode(',', $job->text('numbers')));
         $open = $this->opener->alone($project);
         $pdf = $this->sheet->of($project->name(), $this->pieces($project, $numbers, $report), $open->pictures, $job->text('paper'));

@@ -6,6 +6,7 @@ namespace Morphea\App\Editor\Checks;
 
 use Morphea\App\Platform\Jobs\WorkDesk;
 use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Checks\FindingKind;
 use Morphea\Core\Checks\Severity;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -20,6 +21,8 @@ final class ProofController extends AbstractController
 {
     /** Pieces that come together when they come into sight: rows of 1, 2, 3, 4, 6 or 12 are all full. */
     private const BLOCK = 12;
+    /** Values of a column that are listed. */
+    private const VALUES = 60;
 
     public function __construct(
         private readonly ProofTable $table,
@@ -30,14 +33,14 @@ final class ProofController extends AbstractController
     }
 
     #[Route('', name: 'proof')]
-    public function index(Project $project, Request $request, WorkDesk $work, SinceRun $since): Response
+    public function index(Project $project, Request $request, WorkDesk $work, RunHistory $since, TableRows $rows): Response
     {
         $job = 0 === $project->rowCount() ? null : $this->desk->bring($project);
         $sieve = Sieve::of($project, $request);
         $counts = $this->table->counts($project);
         $left = $this->light->countLeft($project);
         $shown = $sieve->isOfLeft() ? $left : $this->table->count($project, $sieve);
-        $changed = $since->changed($project);
+        $changed = $since->changedSince($project);
         $madeUp = $sieve->isOpen() && $project->rowCount() > 0 ? $this->light->madeUp($project) : [];
         $first = self::BLOCK - \count($madeUp);
 
@@ -58,7 +61,7 @@ final class ProofController extends AbstractController
             'template' => $project->template(),
             'first' => $this->light->cards($project, $sieve, 0, $first),
             'madeUp' => $madeUp,
-            'values' => null === $sieve->column ? [] : $this->table->values($project, $sieve->column),
+            'values' => null === $sieve->column ? [] : $rows->values($project, $sieve->column, self::VALUES),
             'ways' => $this->steps->ways($project),
         ]);
     }

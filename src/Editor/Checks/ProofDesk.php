@@ -15,7 +15,7 @@ final readonly class ProofDesk
     private const LAYOUT = 0.3;
     private const PIXELS = 0.3;
 
-    public function __construct(private Looker $looker, private ProofTable $table, private WorkDesk $desk)
+    public function __construct(private Looker $looker, private ProofRecorder $recorder, private WorkDesk $desk)
     {
     }
 
@@ -49,7 +49,7 @@ final readonly class ProofDesk
             $this->looker->settle($project, $waiting);
         }
         $waiting = $this->looker->waiting($project);
-        $this->table->outdated($project, array_keys($waiting->rows));
+        $this->recorder->outdated($project, array_keys($waiting->rows));
         if (null !== $job) {
             $this->desk->forget($job);
         }

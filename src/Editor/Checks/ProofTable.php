@@ -7,6 +7,7 @@ namespace Morphea\App\Editor\Checks;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\HandStore;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\WholeSet;
@@ -21,118 +22,13 @@ use Morphea\Core\Table\Data\Column;
 final readonly class ProofTable
 {
     /** Values of a column that can be chosen. */
-    private const VALUES = 60;
-    private const FOUND = 'row_id, number, inputs, findings, pixels, together, facts';
-
     public function __construct(
         private Connection $connection,
         private HandStore $hands,
-        private SinceRun $since,
+        private TableRows $rows,
+        private RunHistory $since,
         private Dialect $dialect
     ) {
-    }
-
-    /** @return array<int, array{inputs: string, number: int, seen: bool}> by row id; `seen` where its pixels were looked at */
-    public function known(Project $project): array
-    {
-        $known = [];
-        $rows = $this->connection->iterateNumeric(
-            'SELECT row_id, inputs, number, pixels IS NOT NULL FROM proof WHERE project_id = ?',
-            [$project->id()],
-        );
-        foreach ($rows as $row) {
-            $known[(int) $row[0]] = ['inputs' => (string) $row[1], 'number' => (int) $row[2], 'seen' => (bool) $row[3]];
-        }
-
-        return $known;
-    }
-
-    /**
-     * What the layout tells of rows, judged at once, so that none stands there as in order that is not; what all together
-     * show comes with `settle`.
-     *
-     * @param list<Looked> $rows
-     */
-    public function keep(Project $project, array $rows): void
-    {
-        $this->connection->transactional(function () use ($project, $rows): void {
-            $this->dialect->hold($project->id());
-            foreach ($rows as $row) {
-                $found = Found::of($row->rowId, $row->number, $row->findings, $row->values, $this->hands->of($project, $row->rowId));
-                $this->connection->executeStatement(
-                    'INSERT INTO proof (project_id, row_id, number, inputs, findings, facts, bad, kinds, layers, accepted)
-                        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                        ON CONFLICT (project_id, row_id) DO UPDATE SET number = excluded.number, inputs = excluded.inputs,
-                            findings = excluded.findings, facts = excluded.facts, bad = excluded.bad, kinds = excluded.kinds,
-                            layers = excluded.layers, accepted = excluded.accepted, pixels = NULL',
-                    [
-                        ...[$project->id(), $row->rowId, $row->number, $row->inputs, self::json($row->findings)],
-                        self::encode(['values' => $row->values] + $row->facts),
-                        ...self::judgement($found),
-                    ],
-                );
-            }
-        });
-    }
-
-    /**
-     * What the pixels of a row tell, if it is still the one that was looked at.
-     *
-     * @param list<Finding> $findings
-     * @param array<string, float> $contrasts as they were measured, by layer
-     */
-    public function seen(Project $project, int $row, string $inputs, array $findings, array $contrasts): void
-    {
-        $facts = $this->connection->fetchOne(
-            'SELECT facts FROM proof WHERE project_id = ? AND row_id = ? AND inputs = ?',
-            [$project->id(), $row, $inputs],
-        );
-        if (!\is_string($facts)) {
-            return;
-        }
-        $facts = self::facts($facts);
-        foreach ($contrasts as $layer => $contrast) {
-            if (isset($facts['texts'][$layer])) {
-                $facts['texts'][$layer]['contrast'] = round($contrast, 2);
-            }
-        }
-        $this->connection->executeStatement(
-            'UPDATE proof SET pixels = ?, facts = ? WHERE project_id = ? AND row_id = ? AND inputs = ?',
-            [self::json($findings), self::encode($facts), $project->id(), $row, $inputs],
-        );
-    }
-
-    /** Rows that stand elsewhere by now, and those that are gone; then what all together show, and with it how bad each is. */
-    public function settle(Project $project, Waiting $waiting): void
-    {
-        $numbers = $waiting->numbers;
-        $this->connection->transactional(function () use ($project, $numbers): void {
-            $this->dialect->hold($project->id());
-            foreach ($this->known($project) as $id => ['number' => $number]) {
-                if (!isset($numbers[$id])) {
-                    $this->connection->executeStatement('DELETE FROM proof WHERE project_id = ? AND row_id = ?', [$project->id(), $id]);
-                } elseif ($numbers[$id] !== $number) {
-                    $this->connection->executeStatement(
-                        'UPDATE proof SET number = ? WHERE project_id = ? AND row_id = ?',
-                        [$numbers[$id], $project->id(), $id],
-                    );
-                }
-            }
-        });
-        $this->judge($project, $waiting->clashes);
-    }
-
-    /**
-     * Rows that are to be looked at again: until then, what is known of them is of something that was.
-     *
-     * @param list<int> $rows ids
-     */
-    public function outdated(Project $project, array $rows): void
-    {
-        $this->connection->executeStatement(
-            "UPDATE proof SET inputs = '' WHERE project_id = ? AND {$this->dialect->among('row_id')}",
-            [$project->id(), json_encode($rows, \JSON_THROW_ON_ERROR)],
-        );
     }
 
     /**
@@ -166,9 +62,15 @@ final readonly class ProofTable
     /** @return list<Found> */
     public function page(Project $project, Sieve $sieve, int $from, int $count): array
     {
+        if (null !== $sieve->by) {
+            $numbers = \array_slice($this->numbers($project, $sieve), $from, $count);
+            $found = array_column($this->among($project, $numbers), null, 'number');
+
+            return array_values(array_filter(array_map(static fn (int $number): ?Found => $found[$number] ?? null, $numbers)));
+        }
         [$where, $values] = $this->where($project, $sieve);
 
-        return $this->read($project, $where, $values, "{$sieve->order($this->dialect)} LIMIT $count OFFSET $from");
+        return $this->read($project, $where, $values, "{$sieve->order()} LIMIT $count OFFSET $from");
     }
 
     /** What was found about one row. */
@@ -189,7 +91,7 @@ final readonly class ProofTable
             [$project->id()],
         );
         foreach ($rows as [$number, $facts]) {
-            yield (int) $number => self::facts((string) $facts);
+            yield (int) $number => ProofCodec::facts((string) $facts);
         }
     }
 
@@ -216,20 +118,9 @@ final readonly class ProofTable
     public function countTouched(Project $project): int
     {
         return (int) $this->connection->fetchOne(
-            "SELECT COUNT(*) FROM proof p JOIN hand_work h ON h.project_id = p.project_id AND h.row_id = p.row_id
-                WHERE p.project_id = ? AND {$this->dialect->json('h.work', 'touch')} IS NOT NULL",
-            [$project->id()],
+            "SELECT COUNT(*) FROM proof WHERE project_id = ? AND {$this->dialect->among('row_id')}",
+            [$project->id(), json_encode($this->hands->touched($project), \JSON_THROW_ON_ERROR)],
         );
-    }
-
-    /** @return array<string, int> how many rows have each value of a column, the most frequent first */
-    public function values(Project $project, Column $column): array
-    {
-        return array_map(intval(...), $this->connection->fetchAllKeyValue(
-            "SELECT {$this->dialect->json('cells', $column->index)} AS v, COUNT(*) AS c FROM table_row WHERE project_id = ?
-                AND off = FALSE AND draft = FALSE AND blank = FALSE GROUP BY v ORDER BY c DESC, v LIMIT " . self::VALUES,
-            [$project->id()],
-        ));
     }
 
     /**
@@ -239,8 +130,7 @@ final readonly class ProofTable
      */
     public function some(Project $project, array $numbers): array
     {
-        $in = $this->dialect->among('number');
-        $found = $this->read($project, $in, [json_encode($numbers, \JSON_THROW_ON_ERROR)], 'number', $shown);
+        $found = $this->among($project, $numbers, $shown);
 
         return array_map(static fn (Found $one, array $layers): array => [$one, $layers], $found, $shown);
     }
@@ -289,10 +179,16 @@ final readonly class ProofTable
     {
         [$where, $values] = $this->where($project, $sieve);
 
-        return array_map(intval(...), $this->connection->fetchFirstColumn(
-            "SELECT number FROM proof WHERE project_id = ? AND $where ORDER BY {$sieve->order($this->dialect)}",
+        $numbers = array_map(intval(...), $this->connection->fetchAllKeyValue(
+            "SELECT row_id, number FROM proof WHERE project_id = ? AND $where ORDER BY {$sieve->order()}",
             [$project->id(), ...$values],
         ));
+        if (null === $sieve->by) {
+            return array_values($numbers);
+        }
+        $order = array_filter($this->rows->orderedBy($project, $sieve->by), static fn (int $row): bool => isset($numbers[$row]));
+
+        return array_map(static fn (int $row): int => $numbers[$row], array_values($order));
     }
 
     public function count(Project $project, Sieve $sieve): int
@@ -308,39 +204,41 @@ final readonly class ProofTable
     /** @return array{string, list<int|float|string>} a condition, and its values */
     private function where(Project $project, Sieve $sieve): array
     {
-        return $sieve->sql($this->dialect, Sieve::CHANGED === $sieve->show ? $this->since->changed($project) ?? [] : []);
+        return $sieve->sql(
+            $this->dialect,
+            match ($sieve->show) {
+                Sieve::CHANGED => $this->since->changedSince($project) ?? [],
+                Sieve::TOUCHED => $this->hands->touched($project),
+                default => [],
+            },
+            null === $sieve->column ? [] : $this->rows->with($project, $sieve->column, $sieve->value),
+        );
+    }
+
+    /** @return array{int, int, int} how many rows were looked at, look wrong, and are to be looked at */
+    public function totals(Project $project): array
+    {
+        [$looked, $bad, $eyes] = array_map(intval(...), (array) $this->connection->fetchNumeric(
+            'SELECT COUNT(*), COUNT(*) FILTER (WHERE bad > 2), COUNT(*) FILTER (WHERE bad > 0) FROM proof WHERE project_id = ?',
+            [$project->id()],
+        ));
+
+        return [$looked, $bad, $eyes];
     }
 
     /**
-     * How bad each is, from all that is known of it by now.
+     * @param list<int>                              $numbers
+     * @param array<int, array<string, string>>|null $shown names for what the layers show, of each
      *
-     * @param array<int, string> $clashes names that files of several rows would have, by number
+     * @param-out list<array<string, string>> $shown
+     *
+     * @return list<Found>
      */
-    private function judge(Project $project, array $clashes): void
+    private function among(Project $project, array $numbers, ?array &$shown = null): array
     {
-        $set = new WholeSet($project->template()->limits);
-        foreach ($this->allFacts($project) as $number => $facts) {
-            $set->add($number, $facts);
-        }
-        $together = $set->findings($clashes);
-        $this->connection->transactional(function () use ($project, $together): void {
-            $this->dialect->hold($project->id());
-            $all = $this->connection->iterateAssociative(
-                'SELECT ' . self::FOUND . ', bad, kinds, layers, accepted FROM proof WHERE project_id = ?',
-                [$project->id()],
-            );
-            foreach ($all as $row) {
-                $now = self::json($together[(int) $row['number']] ?? []);
-                $judgement = self::judgement($this->found($project, ['together' => $now] + $row));
-                $before = [(int) $row['bad'], $row['kinds'], $row['layers'], (int) $row['accepted']];
-                if ($now !== $row['together'] || $judgement !== $before) {
-                    $this->connection->executeStatement(
-                        'UPDATE proof SET together = ?, bad = ?, kinds = ?, layers = ?, accepted = ? WHERE project_id = ? AND row_id = ?',
-                        [$now, ...$judgement, $project->id(), $row['row_id']],
-                    );
-                }
-            }
-        });
+        $in = $this->dialect->among('number');
+
+        return $this->read($project, $in, [json_encode($numbers, \JSON_THROW_ON_ERROR)], 'number', $shown);
     }
 
     /**
@@ -355,71 +253,14 @@ final readonly class ProofTable
     {
         $found = $shown = [];
         $rows = $this->connection->iterateAssociative(
-            'SELECT ' . self::FOUND . " FROM proof WHERE project_id = ? AND $where ORDER BY $order",
+            'SELECT ' . ProofCodec::FOUND . " FROM proof WHERE project_id = ? AND $where ORDER BY $order",
             [$project->id(), ...$values],
         );
         foreach ($rows as $row) {
-            $found[] = $this->found($project, $row);
-            $shown[] = self::shown((string) $row['facts']);
+            $found[] = ProofCodec::found($row, $this->hands->of($project, (int) $row['row_id']));
+            $shown[] = ProofCodec::shown((string) $row['facts']);
         }
 
         return $found;
-    }
-
-    /** @param array<string, mixed> $row */
-    private function found(Project $project, array $row): Found
-    {
-        $findings = array_map(
-            Finding::of(...),
-            [...self::decode($row['findings']), ...self::decode($row['pixels']), ...self::decode($row['together'])],
-        );
-        $id = (int) $row['row_id'];
-
-        return Found::of(
-            $id,
-            (int) $row['number'],
-            array_filter($findings),
-            self::shown((string) $row['facts']),
-            $this->hands->of($project, $id),
-            '' === $row['inputs'],
-        );
-    }
-
-    /** @return array{int, string, string, int} */
-    private static function judgement(Found $found): array
-    {
-        return [$found->bad(), $found->kinds(), $found->layers(), \count($found->accepted)];
-    }
-
-    /** @return array<string, string> */
-    private static function shown(string $facts): array
-    {
-        return json_decode($facts, true, 8)['values'] ?? [];
-    }
-
-    /** @return Facts */
-    private static function facts(string $json): array
-    {
-        return json_decode($json, true, 8, \JSON_THROW_ON_ERROR);
-    }
-
-    /** @param list<Finding> $findings */
-    private static function json(array $findings): string
-    {
-        return self::encode(array_map(static fn (Finding $finding): array => $finding->toArray(), $findings));
-    }
-
-    /** @param array<array-key, mixed> $data */
-    private static function encode(array $data): string
-    {
-        return json_encode($data, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_INVALID_UTF8_SUBSTITUTE);
-    }
-
-    /** @return list<array<string, mixed>> */
-    private static function decode(mixed $json): array
-    {
-        $data = \is_string($json) ? json_decode($json, true, 16) : null;
-
-        return \is_array($data) ? array_values(array_filter($data, is_array(...))) : [];
     }
 }

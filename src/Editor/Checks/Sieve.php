@@ -9,7 +9,6 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Checks\FindingKind;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
 use Symfony\Component\HttpFoundation\Request;
 
 /** Which pieces lie on the light table, in which order and how large: as an address says it. */
@@ -33,7 +32,6 @@ final readonly class Sieve
      * @param array{string, string, float, float}|null $measured layer, measure, from, below
      */
     private function __construct(
-        private string $project,
         public string $order,
         public string $show,
         public string $layer,
@@ -54,7 +52,6 @@ final readonly class Sieve
         $by = $columns[$asked->getString('order')] ?? null;
 
         return new self(
-            $project->id(),
             null !== $by ? $by->key : ('rows' === $asked->getString('order') ? 'rows' : 'worst'),
             $known ? $show : '',
             1 === preg_match('/^[a-z0-9][a-z0-9-]*$/', $asked->getString('of')) ? $asked->getString('of') : '',
@@ -99,21 +96,19 @@ final readonly class Sieve
     }
 
     /**
-     * @param list<int> $changed rows that changed since they were made, by id, where those are asked for
+     * @param list<int> $shown ids of the rows that are touched up, or that changed since they were made, where those are asked for
+     * @param list<int> $with  ids of the rows that have the value, where one is asked for
      *
      * @return array{string, list<int|float|string>} a condition, and its values
      */
-    public function sql(Dialect $dialect, array $changed = []): array
+    public function sql(Dialect $dialect, array $shown, array $with): array
     {
         $all = array_filter([
-            $this->shown($dialect, $changed),
+            $this->shown($dialect, $shown),
             '' === $this->layer ? null : ['layers LIKE ?', ["% $this->layer %"]],
             null === $this->column
                 ? null
-                : [
-                    "row_id IN (SELECT uid FROM table_row WHERE project_id = ? AND {$dialect->json('cells', $this->column->index)} = ?)",
-                    [$this->project, $this->value],
-                ],
+                : [$dialect->among('row_id'), [json_encode($with, \JSON_THROW_ON_ERROR)]],
             $this->between($dialect),
         ]);
 
@@ -123,34 +118,27 @@ final readonly class Sieve
         ];
     }
 
-    public function order(Dialect $dialect): string
+    /** In SQL, where they are not ordered by a column. */
+    public function order(): string
     {
-        if (null === $this->by) {
-            return 'rows' === $this->order ? 'number' : 'bad DESC, number';
-        }
-        $cell = "(SELECT {$dialect->json('t.cells', $this->by->index)} FROM table_row t
-            WHERE t.project_id = proof.project_id AND t.uid = proof.row_id)";
-
-        return (Kind::Number === $this->by->kind ? "COALESCE({$dialect->number($cell)}, 0)" : $dialect->caseless($cell)) . ', number';
+        return 'rows' === $this->order ? 'number' : 'bad DESC, number';
     }
 
     /**
-     * @param list<int> $changed
+     * @param list<int> $rows ids
      *
      * @return array{string, list<int|string>}|null
      */
-    private function shown(Dialect $dialect, array $changed): ?array
+    private function shown(Dialect $dialect, array $rows): ?array
     {
         $note = Severity::Note->rank();
-        $touched = "SELECT row_id FROM hand_work WHERE project_id = ? AND {$dialect->json('work', 'touch')} IS NOT NULL";
 
         return match ($this->show) {
             '', self::LEFT => null,
             self::EYES => ['bad > ?', [$note]],
             self::IN_ORDER => ['bad <= ?', [$note]],
-            self::TOUCHED => ["row_id IN ($touched)", [$this->project]],
             self::ACCEPTED => ['accepted > 0', []],
-            self::CHANGED => [$dialect->among('row_id'), [json_encode($changed, \JSON_THROW_ON_ERROR)]],
+            self::TOUCHED, self::CHANGED => [$dialect->among('row_id'), [json_encode($rows, \JSON_THROW_ON_ERROR)]],
             default => null !== ($worst = Severity::tryFrom($this->show))
                 ? ['bad = ?', [$worst->rank()]]
                 : ['kinds LIKE ?', ["% $this->show %"]],

@@ -6,8 +6,8 @@ namespace Morphea\App\Editor\Dashboard;
 
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Report;
-use Morphea\App\Platform\Jobs\Stopped;
 use Morphea\App\Platform\Jobs\Task;
+use Morphea\App\Project\Projects\Project;
 
 /** Keeps a project with many pictures as a starter in the background. */
 final readonly class KeepStarter implements Task
@@ -30,7 +30,7 @@ final readonly class KeepStarter implements Task
 
     public function do(Job $job, Report $report): array
     {
-        $project = $job->project() ?? throw new Stopped();
+        $project = Project::ofJob($job);
         return ['name' => $this->starters->keep($project, $report)->name()];
     }
 

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Dashboard;
 
-use Morphea\App\Delivery\Links\Outside;
 use Morphea\App\Platform\Account\Limit;
 use Morphea\App\Platform\Account\Limits;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Account\PasswordRule;
 use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Projects\HeldByOthers;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
@@ -22,7 +22,7 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 #[Route('/account')]
 final class LeaveController extends AbstractController
 {
-    public function __construct(private readonly WorkDesk $desk, private readonly Outside $outside)
+    public function __construct(private readonly WorkDesk $desk, private readonly HeldByOthers $outside)
     {
     }
 
@@ -79,7 +79,7 @@ final class LeaveController extends AbstractController
     private function page(Member $member, bool $sure, ?string $why): Response
     {
         $lines = [];
-        foreach ($this->outside->of($member) as $project) {
+        foreach ($this->outside->held($member) as $project) {
             array_push($lines, ...$project);
         }
 

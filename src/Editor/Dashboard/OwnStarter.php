@@ -13,6 +13,8 @@ use Symfony\Component\Uid\Ulid;
 #[ORM\Table(name: 'own_starter')]
 class OwnStarter
 {
+    public const FOLDER = 'starters';
+
     #[ORM\Id, ORM\Column(length: 26)]
     private string $id;
 
@@ -55,6 +57,6 @@ class OwnStarter
 
     public function path(): string
     {
-        return "starters/$this->id.morphea";
+        return self::FOLDER . "/$this->id.morphea";
     }
 }

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Dashboard;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Editor\Rows\ImportStore;
 use Morphea\App\Platform\Files\SweepFiles;
-use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Projects\OwnsFolders;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\Run;
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 
@@ -19,17 +19,20 @@ final readonly class ProjectRemoval
     /** Milliseconds in which a worker that is at it notices. */
     private const LATER = 5_000;
 
-    public function __construct(private EntityManagerInterface $entities, private MessageBusInterface $bus)
-    {
+    /** @param iterable<OwnsFolders> $owners */
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private MessageBusInterface $bus,
+        private WorkDesk $work,
+        #[AutowireIterator(OwnsFolders::class)] private iterable $owners,
+    ) {
     }
 
     public function remove(Project $project): void
     {
-        $folders = [ImportStore::FOLDER . "/{$project->id()}", "faces/{$project->id()}"];
-        foreach ([Run::class, Job::class] as $kind) {
-            foreach ($this->entities->getRepository($kind)->findBy(['project' => $project]) as $one) {
-                $folders[] = $one->folder();
-            }
+        $folders = $this->work->folders($project);
+        foreach ($this->owners as $owner) {
+            $folders = [...$folders, ...$owner->folders($project)];
         }
         // Whatever belongs to it goes with its row, as the database has it.
         $this->entities

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Dashboard;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\Links\Outside;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Jobs\WorkDesk;
 use Morphea\App\Project\Context\Faces;
 use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Projects\HeldByOthers;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\Preset;
 use Morphea\Core\Design\Model\Template;
@@ -32,7 +32,7 @@ final class ProjectsController extends AbstractController
     }
 
     #[Route('/', name: 'projects', methods: ['GET'])]
-    public function index(#[CurrentUser] Member $member, Request $request, Faces $faces, Outside $outside): Response
+    public function index(#[CurrentUser] Member $member, Request $request, Faces $faces, HeldByOthers $outside): Response
     {
         $projects = $this->entities
             ->getRepository(Project::class)
@@ -48,7 +48,7 @@ final class ProjectsController extends AbstractController
             'orders' => CardOrder::labels(),
             'starters' => $this->starters->byKind(),
             'own' => $this->own->all($member),
-            'outside' => $outside->of($member),
+            'outside' => $outside->held($member),
             'presets' => Preset::all(),
             'works' => $this->desk->all($member, ...ProjectWork::kinds()),
             'says' => ProjectWork::SAYS,

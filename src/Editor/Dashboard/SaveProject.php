@@ -7,8 +7,8 @@ namespace Morphea\App\Editor\Dashboard;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Report;
-use Morphea\App\Platform\Jobs\Stopped;
 use Morphea\App\Platform\Jobs\Task;
+use Morphea\App\Project\Projects\Project;
 
 /** Writes a project with many pictures as a file in the background; it then lies in the job's folder. */
 final readonly class SaveProject implements Task
@@ -31,7 +31,7 @@ final readonly class SaveProject implements Task
 
     public function do(Job $job, Report $report): array
     {
-        $project = $job->project() ?? throw new Stopped();
+        $project = Project::ofJob($job);
         $path = $this->file->write($project, true, $report);
         try {
             $stream = fopen($path, 'r');

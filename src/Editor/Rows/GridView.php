@@ -4,12 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
-use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectKinds;
 use Morphea\App\Project\Tables\TableHistory;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Runs\Runs\NewestFiles;
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Kind;
@@ -19,16 +17,17 @@ use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableError;
 use Morphea\Core\Table\Data\TableOrder;
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /** The table as the grid shows it: columns with their kinds and recipes in words, rows with the cells that do not fit marked. */
 final readonly class GridView
 {
+    /** @param iterable<RowLinks> $links */
     public function __construct(
         private TableRows $tables,
         private TableHistory $history,
         private ProjectKinds $kinds,
-        private NewestFiles $made,
-        private Links $links,
+        #[AutowireIterator(RowLinks::class)] private iterable $links,
     ) {
     }
 
@@ -111,11 +110,21 @@ final readonly class GridView
             'version' => $project->tableVersion(),
             'count' => $project->rowCount(),
             'active' => $project->activeRows(),
-            'made' => $this->made->any($project),
-            'linked' => $this->links->any($project),
+            'links' => $this->shownLinks($project),
             'canUndo' => $ways['undo'],
             'canRedo' => $ways['redo'],
         ];
+    }
+
+    /** @return array<string, bool> which links there are any of */
+    private function shownLinks(Project $project): array
+    {
+        $any = [];
+        foreach ($this->links as $kind) {
+            $any[$kind->id()] = $kind->any($project);
+        }
+
+        return $any;
     }
 
     /** @return array{list<array<string, mixed>>, array<string, Kind>} */
@@ -166,8 +175,10 @@ final readonly class GridView
         $known = [];
         $ids = array_map(static fn (Row $row): int => $row->id, $rows);
         $blank = $table->blank();
-        $files = $this->made->of($project, $ids);
-        $pages = $this->links->of($project, $ids);
+        $links = [];
+        foreach ($this->links as $kind) {
+            $links[$kind->id()] = $kind->links($project, $ids);
+        }
 
         return array_map(static function (Row $row) use (
             $table,
@@ -176,8 +187,7 @@ final readonly class GridView
             $byKey,
             $numbers,
             $blank,
-            $files,
-            $pages,
+            $links,
             &$known,
         ): array {
             $cells = [];
@@ -199,9 +209,7 @@ final readonly class GridView
                 '_draft' => $row->draft,
                 '_blank' => isset($blank[$numbers[$row->id] + 1]),
                 '_bad' => $bad,
-                '_file' => $files[$row->id]['page'] ?? '',
-                '_fileName' => $files[$row->id]['name'] ?? '',
-                '_link' => $pages[$row->id] ?? '',
+                '_links' => (object) array_filter(array_map(static fn (array $of): ?array => $of[$row->id] ?? null, $links)),
             ] + $cells;
         }, $rows);
     }

@@ -14,11 +14,12 @@ use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Platform\Jobs\Report;
 use Morphea\App\Platform\Jobs\Stopped;
 use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Projects\OwnsFolders;
 use Morphea\App\Project\Projects\Project;
 use Symfony\Component\Uid\Ulid;
 
 /** Table files that were sent and not taken over yet: kept as they came, and as they were read, so that looking at them again is quick. */
-final readonly class ImportStore
+final readonly class ImportStore implements OwnsFolders
 {
     public const FOLDER = 'imports';
     public const READS = 'read-table';
@@ -53,6 +54,11 @@ final readonly class ImportStore
         }
 
         return $id;
+    }
+
+    public function folders(Project $project): array
+    {
+        return [self::FOLDER . "/{$project->id()}"];
     }
 
     public function name(Project $project, string $id): ?string

@@ -9,6 +9,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Report;
 use Morphea\App\Platform\Jobs\Stopped;
 use Morphea\App\Platform\Jobs\Task;
+use Morphea\App\Project\Projects\Project;
 
 /** Reads a large table file in the background; `sheet` is the one somebody picked, empty for the one found. */
 final readonly class ReadTable implements Task, ClearsUp
@@ -29,7 +30,7 @@ final readonly class ReadTable implements Task, ClearsUp
 
     public function do(Job $job, Report $report): array
     {
-        $project = $job->project() ?? throw new Stopped();
+        $project = Project::ofJob($job);
         $sheet = $job->text('sheet');
         try {
             $this->imports->read($project, $job->text('import'), '' === $sheet ? null : $sheet, $report);
@@ -48,7 +49,7 @@ final readonly class ReadTable implements Task, ClearsUp
 
     public function clearUp(Job $job): void
     {
-        if (null !== $job->project()) {
+        if ($job->project() instanceof Project) {
             $this->imports->forget($job->project(), $job->text('import'));
         }
     }

@@ -5,34 +5,29 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Rows;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Engine\Import\TableWriter;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\WorkDesk;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Runs\Runs\NewestFiles;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Naming\FreeName;
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /** Tables as files: small ones at once, large workbooks by a worker, kept for a day. */
 final readonly class TablesOut
 {
     public const WRITES = 'write-table';
-    /** Heading of the column with links to what was made. */
-    private const FILE = 'File';
-    /** Heading of the column with the pages that people are handed. */
-    private const PAGE = 'Page';
     /** Cells of a workbook that are written while somebody waits for the answer. */
     private const AT_ONCE_CELLS = 30_000;
 
+    /** @param iterable<RowLinks> $links */
     public function __construct(
         private TableRows $tables,
         private TableWriter $writer,
         private FilesystemOperator $files,
         private WorkDesk $desk,
-        private NewestFiles $made,
-        private Links $links,
+        #[AutowireIterator(RowLinks::class)] private iterable $links,
     ) {
     }
 
@@ -52,10 +47,11 @@ final readonly class TablesOut
     public function write(Project $project, string $ending, string $site, ?\Closure $progress = null): string
     {
         $table = $this->tables->table($project);
-        $more = array_filter([
-            self::FILE => array_map(static fn (array $file): string => $site . $file['page'], $this->made->of($project)),
-            self::PAGE => array_map(static fn (string $page): string => $site . $page, $this->links->of($project)),
-        ]);
+        $more = [];
+        foreach ($this->links as $kind) {
+            $more[$kind->heading()] = array_map(static fn (array $one): string => $site . $one['page'], $kind->links($project));
+        }
+        $more = array_filter($more);
         $rows = static function () use ($table, $more, $progress): \Generator {
             foreach ($table->rows as $i => $row) {
                 if (null !== $progress && 0 === $i % 250) {

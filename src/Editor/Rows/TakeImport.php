@@ -7,8 +7,8 @@ namespace Morphea\App\Editor\Rows;
 use Morphea\App\Platform\Files\UploadError;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Report;
-use Morphea\App\Platform\Jobs\Stopped;
 use Morphea\App\Platform\Jobs\Task;
+use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Data\TableError;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
@@ -33,7 +33,7 @@ final readonly class TakeImport implements Task
 
     public function do(Job $job, Report $report): array
     {
-        $project = $job->project() ?? throw new Stopped();
+        $project = Project::ofJob($job);
         parse_str($job->text('asked'), $asked);
         /** @var array<string, mixed> $asked */
         try {

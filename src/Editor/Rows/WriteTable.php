@@ -7,9 +7,9 @@ namespace Morphea\App\Editor\Rows;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Report;
-use Morphea\App\Platform\Jobs\Stopped;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Platform\Jobs\Untimed;
+use Morphea\App\Project\Projects\Project;
 
 /** Writes a large workbook in the background; the file then lies in the job's folder. */
 final readonly class WriteTable implements Task, Untimed
@@ -30,7 +30,7 @@ final readonly class WriteTable implements Task, Untimed
 
     public function do(Job $job, Report $report): array
     {
-        $project = $job->project() ?? throw new Stopped();
+        $project = Project::ofJob($job);
         $path = $this->out->write($project, $job->text('ending'), $job->text('site'), $report->done(...));
         try {
             $stream = fopen($path, 'r');

@@ -9,7 +9,6 @@ use Doctrine\DBAL\Exception\ConnectionException;
 use League\Flysystem\UnableToWriteFile;
 use Morphea\App\Platform\Files\NoRoom;
 use Morphea\App\Platform\Files\StoreGone;
-use Morphea\App\Project\Tables\StaleTable;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Response;
@@ -71,8 +70,8 @@ final readonly class Troubles
             if ($cause instanceof StoreGone) {
                 return 'The store of files does not answer. Nothing was changed; try it again in a moment.';
             }
-            if ($cause instanceof StaleTable) {
-                return 'Others change this table all the time, so your step was not made. Try it again.';
+            if ($cause instanceof Explained) {
+                return $cause->explanation();
             }
         }
 

@@ -7,7 +7,6 @@ namespace Morphea\App\Platform\Jobs;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Project\Projects\Project;
 use Symfony\Component\Uid\Ulid;
 
 /**
@@ -60,7 +59,7 @@ class Job
      */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')] private ?Project $project,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')] private ?JobSubject $project,
         #[ORM\Column(length: 20)] private string $kind,
         #[ORM\Column(length: 80)] private string $ref,
         #[ORM\Column(type: Types::JSON)] private array $facts,
@@ -80,7 +79,7 @@ class Job
         return $this->owner;
     }
 
-    public function project(): ?Project
+    public function project(): ?JobSubject
     {
         return $this->project;
     }

@@ -14,6 +14,19 @@ final readonly class Kinds
     {
     }
 
+    /** @return list<string> kinds whose jobs are kept */
+    public function lasting(): array
+    {
+        $names = [];
+        foreach ($this->kinds as $kind) {
+            if ($kind instanceof Lasting) {
+                $names[] = $kind::kind();
+            }
+        }
+
+        return $names;
+    }
+
     /** @return list<string> names of those of which several workers do as much as they can */
     public function shared(): array
     {

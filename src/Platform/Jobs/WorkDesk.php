@@ -10,7 +10,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Dialect;
-use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Output\Batches\Shares;
 use Morphea\Core\Output\Batches\Stretch;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -47,7 +46,7 @@ final readonly class WorkDesk
     public function note(
         string $kind,
         Member $owner,
-        ?Project $project,
+        ?JobSubject $project,
         array $facts,
         ?int $total = null,
         string $ref = '',
@@ -228,7 +227,7 @@ final readonly class WorkDesk
     }
 
     /** A job of a project by its id; another's does not exist. */
-    public function find(Project $project, string $kind, string $id): ?Job
+    public function find(JobSubject $project, string $kind, string $id): ?Job
     {
         return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'project' => $project, 'kind' => $kind]);
     }
@@ -248,7 +247,7 @@ final readonly class WorkDesk
     }
 
     /** The newest job that goes by a ref. */
-    public function called(Project $project, string $kind, string $ref): ?Job
+    public function called(JobSubject $project, string $kind, string $ref): ?Job
     {
         return $this->entities
             ->getRepository(Job::class)
@@ -256,13 +255,46 @@ final readonly class WorkDesk
     }
 
     /** Forgets jobs by the beginning of their refs. */
-    public function forgetCalled(Project $project, string $kind, string $ref): void
+    public function forgetCalled(JobSubject $project, string $kind, string $ref): void
     {
         foreach ($this->entities->getRepository(Job::class)->findBy(['project' => $project, 'kind' => $kind]) as $job) {
             if (str_starts_with($job->ref(), $ref)) {
                 $this->forget($job);
             }
         }
+    }
+
+    /** Forgets jobs that were asked for before a time, but for those that are kept. @return int how many */
+    public function forgetBefore(\DateTimeImmutable $time): int
+    {
+        $old = $this->entities
+            ->createQuery('SELECT j FROM ' . Job::class . ' j WHERE j.askedAt < :before AND j.kind NOT IN (:kept)')
+            ->setParameter('before', $time)
+            ->setParameter('kept', $this->kinds->lasting())
+            ->toIterable();
+        $count = 0;
+        foreach ($old as $job) {
+            \assert($job instanceof Job);
+            $this->files->deleteDirectory($job->folder());
+            $this->connection->executeStatement('DELETE FROM job WHERE id = ?', [$job->id()]);
+            ++$count;
+        }
+
+        return $count;
+    }
+
+    /** @return list<string> of all jobs there are */
+    public function ids(): array
+    {
+        return array_map(strval(...), $this->connection->fetchFirstColumn('SELECT id FROM job'));
+    }
+
+    /** @return list<string> where files of a project's jobs lie */
+    public function folders(JobSubject $project): array
+    {
+        $jobs = $this->entities->getRepository(Job::class)->findBy(['project' => $project]);
+
+        return array_map(static fn (Job $job): string => $job->folder(), $jobs);
     }
 
     /** Nobody wants it, or what came of it, any more. A worker that is at it ends. */

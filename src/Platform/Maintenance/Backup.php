@@ -20,7 +20,7 @@ final readonly class Backup
     public const FORMAT = 2;
     private const MANIFEST = 'manifest.json';
     /** What can be made again, or is only on its way. */
-    private const LEFT_OUT = ['faces', 'work', 'imports', Tidy::TRASH, WholeFiles::INCOMING];
+    private const LEFT_OUT = ['faces', 'work', 'imports', 'trash', WholeFiles::INCOMING];
 
     public function __construct(
         private DatabaseCopy $database,
@@ -48,7 +48,7 @@ final readonly class Backup
             );
         }
         self::make("$folder/files");
-        $lock = $this->locks->createLock(Tidy::LOCK, null);
+        $lock = $this->locks->createLock(Tidying::LOCK, null);
         $lock->acquire(true);
         try {
             $database = $this->database($folder);

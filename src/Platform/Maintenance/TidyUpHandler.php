@@ -10,7 +10,7 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 #[AsMessageHandler]
 final readonly class TidyUpHandler
 {
-    public function __construct(private Tidy $tidy, private LoggerInterface $logger)
+    public function __construct(private Tidying $tidy, private LoggerInterface $logger)
     {
     }
 

@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Project\Assets;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\Run;
 use Morphea\Core\Design\Model\PictureLook;
 use Morphea\Core\Design\Model\Tone;
 use Symfony\Component\HttpFoundation\Request;
@@ -21,8 +19,7 @@ final readonly class PictureController
     public function __construct(
         private PictureStore $pictures,
         private PictureFiles $files,
-        private EntityManagerInterface $entities,
-        private MeantFiles $meant,
+        private RunShelves $runs,
     ) {
     }
 
@@ -83,8 +80,6 @@ final readonly class PictureController
     /** Those of a run of this project, as they were when it was ordered; without a run, those there are now. */
     private function shelf(Project $project, string $run): Shelf
     {
-        $of = '' === $run ? null : $this->entities->getRepository(Run::class)->findOneBy(['id' => $run, 'project' => $project]);
-
-        return (null === $of ? null : $this->meant->shelf($of)) ?? $this->pictures->shelf($project);
+        return ('' === $run ? null : $this->runs->of($project, $run)) ?? $this->pictures->shelf($project);
     }
 }

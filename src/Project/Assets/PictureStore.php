@@ -11,7 +11,11 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Naming\FreeName;
 use Morphea\Core\Table\Naming\PictureNames;
 
-/** A project's pictures, clips and sounds: put in, found by name, taken out. */
+/**
+ * A project's pictures, clips and sounds: put in, found by name, taken out.
+ *
+ * @phpstan-type Pictures list<array{string, string, string, int, float, float, float, float, float|null}>
+ */
 final class PictureStore
 {
     public const FOLDER = 'pictures';
@@ -167,6 +171,43 @@ final class PictureStore
         $this->entities
             ->createQuery('UPDATE ' . Project::class . ' p SET p.pictureVersion = p.pictureVersion + 1 WHERE p.id = :id')
             ->execute(['id' => $project->id()]);
+    }
+
+    /**
+     * Name, media type, hash, bytes, width, height, focus and seconds of each, straight from the database.
+     *
+     * @return Pictures by name
+     */
+    public function facts(Project $project): array
+    {
+        return array_map(static fn (array $one): array => [
+            (string) $one[0],
+            (string) $one[1],
+            (string) $one[2],
+            (int) $one[3],
+            (float) $one[4],
+            (float) $one[5],
+            (float) $one[6],
+            (float) $one[7],
+            null === $one[8] ? null : (float) $one[8],
+        ], $this->entities->getConnection()->fetchAllNumeric(
+            'SELECT name, mime, hash, bytes, width, height, COALESCE(set_x, found_x), COALESCE(set_y, found_y), seconds
+                FROM picture WHERE project_id = ? ORDER BY name',
+            [$project->id()],
+        ));
+    }
+
+    /**
+     * What pieces depend on, straight from the database: name, hash, and focus as found and as set.
+     *
+     * @return list<list<mixed>> by name
+     */
+    public function inputs(Project $project): array
+    {
+        return $this->entities->getConnection()->fetchAllNumeric(
+            'SELECT name, hash, found_x, found_y, set_x, set_y FROM picture WHERE project_id = ? ORDER BY name',
+            [$project->id()],
+        );
     }
 
     /** Bytes of all pictures of a project. */

@@ -8,8 +8,8 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Files\LocalCopy;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Report;
-use Morphea\App\Platform\Jobs\Stopped;
 use Morphea\App\Platform\Jobs\Task;
+use Morphea\App\Project\Projects\Project;
 use Psr\EventDispatcher\EventDispatcherInterface;
 
 /** Brings many pictures in, in the background. A picture that is here is not brought twice. */
@@ -35,7 +35,7 @@ final readonly class TakePictures implements Task
 
     public function do(Job $job, Report $report): array
     {
-        $project = $job->project() ?? throw new Stopped();
+        $project = Project::ofJob($job);
         $names = [];
         $notices = $job->texts('notices');
         $done = 0;

@@ -8,6 +8,7 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Project\Assets\Font;
 use Morphea\App\Project\Assets\FontStore;
+use Morphea\App\Project\Projects\OwnsFolders;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Rendering\Drawing\SvgSize;
@@ -15,8 +16,9 @@ use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Psr\Log\LoggerInterface;
 
 /** Small pictures of projects, as their first row looks: made once for each state of a project, and kept. */
-final readonly class Faces
+final readonly class Faces implements OwnsFolders
 {
+    public const FOLDER = 'faces';
     /** Pixels of the longer side. */
     private const EDGE = 640;
     private const SECONDS = 10;
@@ -50,7 +52,7 @@ final readonly class Faces
     /** @return string|null a PNG; null where it cannot be drawn */
     public function png(Project $project): ?string
     {
-        $folder = "faces/{$project->id()}";
+        $folder = self::FOLDER . "/{$project->id()}";
         $path = "$folder/{$this->state($project)}";
         if (!$this->files->fileExists($path)) {
             $bytes = $this->draw($project);
@@ -82,5 +84,10 @@ final readonly class Faces
 
             return '';
         }
+    }
+
+    public function folders(Project $project): array
+    {
+        return [self::FOLDER . "/{$project->id()}"];
     }
 }

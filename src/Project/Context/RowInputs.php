@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Project\Context;
 
-use Doctrine\DBAL\Connection;
+use Morphea\App\Project\Assets\FontStore;
+use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\TouchUps\HandStore;
 use Morphea\Core\Design\Model\Layer;
@@ -22,7 +23,7 @@ final readonly class RowInputs
     /** Raised whenever the same row comes out otherwise than before. */
     private const VERSION = 4;
 
-    public function __construct(private Connection $connection, private HandStore $hands)
+    public function __construct(private PictureStore $pictures, private FontStore $fonts, private HandStore $hands)
     {
     }
 
@@ -35,7 +36,7 @@ final readonly class RowInputs
     /** @return list<mixed> */
     private function fonts(Project $project): array
     {
-        return $this->connection->fetchFirstColumn('SELECT hash FROM font WHERE owner_id = ? ORDER BY hash', [$project->owner()->id()]);
+        return array_column($this->fonts->facts($project->owner()), 3);
     }
 
     /**
@@ -45,17 +46,13 @@ final readonly class RowInputs
      */
     public function of(Project $project, array $wanted, EvenSizes $even): \Closure
     {
-        $pictures = $this->connection->fetchAllNumeric(
-            'SELECT name, hash, found_x, found_y, set_x, set_y FROM picture WHERE project_id = ? ORDER BY name',
-            [$project->id()],
-        );
         $alike = hash('sha256', serialize([
             self::VERSION,
             $project->id(),
             $project->templateJson(),
             $even->sizes,
             $wanted,
-            $pictures,
+            $this->pictures->inputs($project),
             $this->fonts($project),
             Record::orders($project->columns()),
             array_map(static fn (Column $column): ?string => $column->kind?->value, $project->columns()),

@@ -7,6 +7,10 @@ namespace Morphea\App\Project\Projects;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\JobSubject;
+use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TemplateCodec;
 use Morphea\Core\Table\Data\Column;
@@ -17,7 +21,7 @@ use Symfony\Component\Uid\Ulid;
 /** One template, one table, and what came of them. The rows themselves are in TableRow. */
 #[ORM\Entity]
 #[ORM\Table(name: 'project')]
-class Project
+class Project implements JobSubject
 {
     #[ORM\Id, ORM\Column(length: 26)]
     private string $id;
@@ -102,6 +106,14 @@ class Project
         $this->setTemplate($template, 0);
     }
 
+    /** @throws Stopped where the project is gone: nobody wants the job any more */
+    public static function ofJob(Job $job): self
+    {
+        $project = $job->project();
+
+        return $project instanceof self ? $project : throw new Stopped();
+    }
+
     public function id(): string
     {
         return $this->id;
@@ -135,6 +147,19 @@ class Project
         }
 
         return $this->read[1];
+    }
+
+    /** @return list<Layer> placeholders that show a column the table has not; none before there are rows */
+    public function unlinked(): array
+    {
+        $keys = array_map(static fn (Column $column): string => $column->key, $this->columns());
+
+        return 0 === $this->rowCount
+            ? []
+            : array_values(array_filter(
+                $this->template()->placeholders(),
+                static fn (Layer $layer): bool => [] !== array_diff($layer->columns(), $keys),
+            ));
     }
 
     public function templateJson(): string

@@ -4,7 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Project\Tables;
 
+use Morphea\App\Platform\Http\Explained;
+
 /** The table is not the one any more that a change was made on, and the change fits no other. */
-final class StaleTable extends \RuntimeException
+final class StaleTable extends \RuntimeException implements Explained
 {
+    public function explanation(): string
+    {
+        return 'Others change this table all the time, so your step was not made. Try it again.';
+    }
 }

@@ -8,6 +8,8 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\Kind;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
@@ -84,6 +86,60 @@ final class TableRows
             "SELECT uid, number FROM table_row WHERE project_id = ? AND {$this->dialect->among('uid')} ORDER BY number",
             [$project->id(), json_encode($ids, \JSON_THROW_ON_ERROR)],
         ));
+    }
+
+    /** Whether there is a row of this id. */
+    public function has(Project $project, int $id): bool
+    {
+        $one = 'SELECT 1 FROM table_row WHERE project_id = ? AND uid = ?';
+
+        return false !== $this->connection->fetchOne($one, [$project->id(), $id]);
+    }
+
+    /** @return list<int> ids of rows in which a column has a value */
+    public function with(Project $project, Column $column, string $value): array
+    {
+        return array_map(intval(...), $this->connection->fetchFirstColumn(
+            "SELECT uid FROM table_row WHERE project_id = ? AND {$this->dialect->json('cells', $column->index)} = ?",
+            [$project->id(), $value],
+        ));
+    }
+
+    /** @return list<int> ids of all rows, ordered by the values of a column */
+    public function orderedBy(Project $project, Column $column): array
+    {
+        $cell = $this->dialect->json('cells', $column->index);
+        $order = Kind::Number === $column->kind ? "COALESCE({$this->dialect->number($cell)}, 0)" : $this->dialect->caseless($cell);
+
+        return array_map(intval(...), $this->connection->fetchFirstColumn(
+            "SELECT uid FROM table_row WHERE project_id = ? ORDER BY $order, number",
+            [$project->id()],
+        ));
+    }
+
+    /** @return array<string, int> how many rows that runs make have each value of a column, the most frequent first */
+    public function values(Project $project, Column $column, int $most): array
+    {
+        return array_map(intval(...), $this->connection->fetchAllKeyValue(
+            "SELECT {$this->dialect->json('cells', $column->index)} AS v, COUNT(*) AS c FROM table_row WHERE project_id = ?
+                AND off = FALSE AND draft = FALSE AND blank = FALSE GROUP BY v ORDER BY c DESC, v LIMIT $most",
+            [$project->id()],
+        ));
+    }
+
+    /** @return array<int, array{draft: bool, blank: bool}> rows that runs leave out, by number; others of them are switched off */
+    public function inactive(Project $project): array
+    {
+        $found = [];
+        foreach ($this->connection->iterateNumeric(
+            'SELECT number, draft, blank FROM table_row WHERE project_id = ? AND (off = TRUE OR draft = TRUE OR blank = TRUE)
+                ORDER BY number',
+            [$project->id()],
+        ) as [$number, $draft, $blank]) {
+            $found[(int) $number] = ['draft' => (bool) $draft, 'blank' => (bool) $blank];
+        }
+
+        return $found;
     }
 
     /** @return list<Record> those that runs make: neither switched off nor drafts nor empty */

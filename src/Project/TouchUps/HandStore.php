@@ -44,6 +44,12 @@ final class HandStore implements ResetInterface
         return $this->all($project)[$row] ?? new HandWork();
     }
 
+    /** @return list<int> ids of rows whose pieces are touched up */
+    public function touched(Project $project): array
+    {
+        return array_map(intval(...), array_keys($this->touchUps($project)->all));
+    }
+
     public function touchUps(Project $project): TouchUps
     {
         return new TouchUps(array_filter(array_map(static fn (HandWork $work) => $work->touch, $this->all($project))));

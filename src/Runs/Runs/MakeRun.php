@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Engine\Production\Maker;
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\Lasting;
 use Morphea\App\Platform\Jobs\LogPlace;
 use Morphea\App\Platform\Jobs\Progress;
 use Morphea\App\Platform\Jobs\SharedTask;
@@ -19,7 +20,7 @@ use Morphea\App\Platform\Jobs\WorkRecord;
  * The work of making a run: its pieces by stretches, which are made once whoever is handed them; then its documents,
  * where it makes any.
  */
-final readonly class MakeRun implements SharedTask
+final readonly class MakeRun implements SharedTask, Lasting
 {
     public const KIND = 'run';
 

@@ -6,11 +6,14 @@ namespace Morphea\App\Runs\Runs;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Morphea\App\Editor\Rows\RowLinks;
 use Morphea\App\Project\Projects\Project;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /** The newest file of each row, of whatever run made it last. */
-final readonly class NewestFiles
+#[AsTaggedItem(priority: 10)]
+final readonly class NewestFiles implements RowLinks
 {
     /** Rows that are looked for one by one. */
     private const FEW = 500;
@@ -21,12 +24,17 @@ final readonly class NewestFiles
     {
     }
 
-    /**
-     * @param list<int>|null $rows ids of those that are asked for; null for all
-     *
-     * @return array<int, array{page: string, name: string}> path of its page and name of the file, by the row's id
-     */
-    public function of(Project $project, ?array $rows = null): array
+    public function id(): string
+    {
+        return 'file';
+    }
+
+    public function heading(): string
+    {
+        return 'File';
+    }
+
+    public function links(Project $project, ?array $rows = null): array
     {
         $found = $pages = [];
         $only = null !== $rows && \count($rows) <= self::FEW;

@@ -11,7 +11,6 @@ use Morphea\App\Engine\Production\Showing;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Platform\Files\SweepFiles;
 use Morphea\App\Platform\Jobs\WorkDesk;
-use Morphea\App\Project\Assets\MeantFiles;
 use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Context\SharedSizes;
 use Morphea\App\Project\Projects\Project;
@@ -39,7 +38,7 @@ final readonly class RunDesk
         private Space $space,
         private SavedOrders $saved,
         private HandStore $hands,
-        private MeantFiles $meant,
+        private FrozenAssets $meant,
     ) {
     }
 

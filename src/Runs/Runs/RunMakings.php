@@ -8,7 +8,6 @@ use Morphea\App\Engine\Production\Choice;
 use Morphea\App\Engine\Production\Making;
 use Morphea\App\Engine\Production\Outputs;
 use Morphea\App\Project\Assets\FontStore;
-use Morphea\App\Project\Assets\MeantFiles;
 use Morphea\App\Project\Assets\PictureSets;
 
 /** What the pieces of a run have in common, made ready once for all stretches of it that a worker does in turn. */
@@ -25,7 +24,7 @@ final class RunMakings
         private readonly PictureSets $pictures,
         private readonly FontStore $fonts,
         private readonly Outputs $outputs,
-        private readonly MeantFiles $meant,
+        private readonly FrozenAssets $meant,
     ) {
     }
 

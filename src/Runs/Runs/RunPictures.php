@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Project\Assets\FontStore;
-use Morphea\App\Project\Assets\MeantFiles;
 use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Context\Still;
 
@@ -17,7 +16,7 @@ final readonly class RunPictures
         private FileStore $files,
         private PictureSets $pictures,
         private FontStore $fonts,
-        private MeantFiles $meant,
+        private FrozenAssets $meant,
     ) {
     }
 

@@ -38,7 +38,7 @@ final readonly class RunViews
                 'output' => $this->words($run),
                 'rows' => self::rows($run),
                 'taken' => (int) ($run->job()->outcome()['taken'] ?? 0),
-                'shown' => $run->isUnderWay() ? [] : $this->shown->words($run->id()),
+                'shown' => $run->isUnderWay() ? [] : $this->shown->words($run),
                 'files' => $files[$run->id()]['files'] ?? 0,
                 'one' => 1 === ($files[$run->id()]['files'] ?? 0) && 1 === $files[$run->id()]['documents'] ? $this->ending($run) : '',
                 'progress' => $progress[$run->id()],

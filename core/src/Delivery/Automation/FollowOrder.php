@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Automation;
 
+use Morphea\Core\Delivery\Ways\Step;
+
 /** What goes by itself, and when, as a person says it in one sentence. */
 final readonly class FollowOrder
 {
@@ -20,15 +22,18 @@ final readonly class FollowOrder
     {
     }
 
-    /** @param array<mixed> $said as `toArray` gives it */
-    public static function of(array $said): self
+    /**
+     * @param array<mixed> $said  as `toArray` gives it
+     * @param list<Step>   $known all that can be done besides making, in their order; others are left out
+     */
+    public static function of(array $said, array $known = []): self
     {
         $steps = \is_array($said['steps'] ?? null) ? $said['steps'] : [];
         $at = \is_string($said['at'] ?? null) ? substr($said['at'], 0, 5) : '';
 
         return new self(
             Cause::tryFrom(\is_string($said['cause'] ?? null) ? $said['cause'] : '') ?? Cause::Arrives,
-            array_values(array_filter(Step::cases(), static fn (Step $step): bool => \in_array($step->value, $steps, true))),
+            array_values(array_filter([Step::make(), ...$known], static fn (Step $step): bool => \in_array($step->id, $steps, true))),
             1 === preg_match('/^([01]\d|2[0-3]):[0-5]\d$/', $at) ? $at : '',
         );
     }
@@ -38,7 +43,7 @@ final readonly class FollowOrder
     {
         return [
             'cause' => $this->cause->value,
-            'steps' => array_map(static fn (Step $step): string => $step->value, $this->steps),
+            'steps' => array_map(static fn (Step $step): string => $step->id, $this->steps),
             'at' => $this->at,
         ];
     }
@@ -49,15 +54,20 @@ final readonly class FollowOrder
         if ([] === $this->steps) {
             throw new FollowError('Say what is to be done: choose one thing at least.');
         }
-        if (Step::Make !== $this->steps[0]) {
+        if (Step::MAKE !== $this->steps[0]->id) {
             throw new FollowError('Nothing can be handed over that was not made: choose to make its piece, too.');
         }
+    }
+
+    public function does(string $step): bool
+    {
+        return \in_array($step, array_column($this->steps, 'id'), true);
     }
 
     /** All of it, in one sentence. */
     public function says(): string
     {
-        $steps = array_map(static fn (Step $step): string => $step->words(), $this->steps);
+        $steps = array_map(static fn (Step $step): string => $step->words, $this->steps);
         $last = array_pop($steps);
 
         return 'When ' . $this->cause->words() . ', ' . ('' === $this->at ? '' : "at $this->at ") .

@@ -7,6 +7,7 @@ namespace Morphea\Core\Tests\Delivery\Automation;
 use Morphea\Core\Delivery\Automation\FollowError;
 use Morphea\Core\Delivery\Automation\FollowOrder;
 use Morphea\Core\Delivery\Automation\Watched;
+use Morphea\Core\Delivery\Ways\Step;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\Join;
 use Morphea\Core\Table\Data\Row;
@@ -22,14 +23,14 @@ final class FollowTest extends TestCase
     {
         self::assertSame(
             'When a row arrives or is accepted, make its piece, give it a page and mail it.',
-            FollowOrder::of(['steps' => ['mail', 'make', 'link', 'other']])->says(),
+            FollowOrder::of(['steps' => ['mail', 'make', 'link', 'other']], self::steps())->says(),
         );
         self::assertSame(
             'When a row arrives, is accepted or changes, at 18:00 make its piece.',
             FollowOrder::of(['cause' => 'changes', 'steps' => ['make'], 'at' => '18:00'])->says(),
         );
-        $order = FollowOrder::of(['cause' => 'changes', 'steps' => ['make', 'seal'], 'at' => '18:00']);
-        self::assertEquals($order, FollowOrder::of($order->toArray()));
+        $order = FollowOrder::of(['cause' => 'changes', 'steps' => ['make', 'seal'], 'at' => '18:00'], self::steps());
+        self::assertEquals($order, FollowOrder::of($order->toArray(), self::steps()));
         self::assertSame('', FollowOrder::of(['at' => '25:00'])->at);
     }
 
@@ -99,14 +100,24 @@ final class FollowTest extends TestCase
 
     public function testNothingIsHandedOverThatIsNotMade(): void
     {
-        FollowOrder::of(['steps' => ['make', 'mail']])->check();
+        FollowOrder::of(['steps' => ['make', 'mail']], self::steps())->check();
         foreach ([[], ['mail'], ['link', 'seal']] as $steps) {
             try {
-                FollowOrder::of(['steps' => $steps])->check();
+                FollowOrder::of(['steps' => $steps], self::steps())->check();
                 self::fail('It was taken.');
             } catch (FollowError $e) {
                 self::assertStringContainsString('choose', $e->getMessage());
             }
         }
+    }
+
+    /** @return list<Step> */
+    private static function steps(): array
+    {
+        return [
+            new Step('seal', 'seal it as genuine', 'sealed'),
+            new Step('link', 'give it a page', 'page given'),
+            new Step('mail', 'mail it', 'mailed'),
+        ];
     }
 }

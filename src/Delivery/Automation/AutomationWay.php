@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Automation;
+
+use Morphea\App\Delivery\Ways\AbstractWay;
+use Morphea\App\Delivery\Ways\WayCard;
+use Morphea\App\Delivery\Ways\WayState;
+use Morphea\App\Project\Projects\Project;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** What is done of a row without anybody being there. */
+#[AsTaggedItem(priority: 30)]
+final readonly class AutomationWay extends AbstractWay
+{
+    public const ID = 'by-itself';
+
+    public function __construct(private FollowStore $store)
+    {
+    }
+
+    public function id(): string
+    {
+        return self::ID;
+    }
+
+    public function label(): string
+    {
+        return 'By itself';
+    }
+
+    public function card(Project $project): WayCard
+    {
+        $waits = $this->state($project);
+
+        return new WayCard(
+            'follow',
+            'By itself',
+            'When a row arrives or changes: make its piece and hand it over, without anybody being there.',
+            'follow',
+            null === $waits ? 'Set it up' : 'Look',
+            $waits->words ?? (null === $this->store->on($project->id()) ? '' : 'on'),
+            $waits->tone ?? 'ok',
+        );
+    }
+
+    public function state(Project $project): ?WayState
+    {
+        $held = $this->store->held($project);
+
+        return 0 === $held ? null : new WayState(number_format($held) . ' waiting for your yes', 'look');
+    }
+}

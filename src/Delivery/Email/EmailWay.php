@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Delivery\Ways\AbstractWay;
+use Morphea\App\Delivery\Ways\WayCard;
+use Morphea\App\Delivery\Ways\WayState;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Database\Counter;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\Run;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** Emails with the piece, or with a link to its page. */
+#[AsTaggedItem(priority: 80)]
+final readonly class EmailWay extends AbstractWay
+{
+    public const ID = 'mail';
+
+    public function __construct(private Connection $connection, private Counter $counter)
+    {
+    }
+
+    public function id(): string
+    {
+        return self::ID;
+    }
+
+    public function label(): string
+    {
+        return 'Mail';
+    }
+
+    public function card(Project $project): WayCard
+    {
+        $sent = $this->counter->ofProject('letter', "state = 'sent'", $project->id());
+        $waits = $this->counter->ofProject('letter', "state = 'waiting'", $project->id());
+
+        return new WayCard(
+            self::ID,
+            'Mail',
+            'Mail each person their piece, or a link to its page, with words of their own.',
+            'mail',
+            'Write the mail',
+            implode(', ', array_filter([self::count($sent, 'sent', 'sent'), self::count($waits, 'on the way', 'on the way')])),
+        );
+    }
+
+    public function state(Project $project): ?WayState
+    {
+        $sent = $this->counter->ofProject('letter', "state = 'sent'", $project->id());
+
+        return 0 === $sent ? null : new WayState(number_format($sent) . ' mailed');
+    }
+
+    public function held(Member $owner): array
+    {
+        return array_map(static fn (int $count): string => self::count(
+            $count,
+            'mail that waits does not go',
+            'mails that wait do not go',
+        ), $this->counter->byProject('letter', "state = 'waiting'", $owner->id()));
+    }
+
+    public function shown(Run $run, array $newest): string
+    {
+        return self::count($this->counter->ofRows('letter', "state IN ('waiting', 'sending')", $run->project()->id(), $newest), 'email that waits', 'emails that wait');
+    }
+
+    public function tables(Member $member): iterable
+    {
+        yield 'emails.csv' => $this->connection->iterateAssociative(
+            'SELECT project.id AS project, letter.row_number AS "row", letter.email, letter.copy_of, letter.state, letter.error,
+                letter.sent_at FROM letter JOIN project ON project.id = letter.project_id WHERE project.owner_id = ? ORDER BY letter.id',
+            [$member->id()],
+        );
+        yield 'closed-addresses.csv' => $this->connection->iterateAssociative(
+            'SELECT email, why, since FROM closed_address WHERE member_id = ? ORDER BY since',
+            [$member->id()],
+        );
+    }
+}

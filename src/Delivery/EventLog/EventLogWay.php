@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\EventLog;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Delivery\Ways\AbstractWay;
+use Morphea\App\Delivery\Ways\WayCard;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Projects\Project;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** The log of all that was delivered. */
+#[AsTaggedItem(priority: 10)]
+final readonly class EventLogWay extends AbstractWay
+{
+    public function __construct(private EventLog $log, private Connection $connection)
+    {
+    }
+
+    public function id(): string
+    {
+        return 'history';
+    }
+
+    public function card(Project $project): WayCard
+    {
+        return new WayCard(
+            $this->id(),
+            'History',
+            'What was given, sent, sealed, answered, posted, opened and taken back, and when.',
+            'history',
+            'Read it',
+            self::count($this->log->count($project, null), 'line', 'lines'),
+            'quiet',
+        );
+    }
+
+    public function tables(Member $member): iterable
+    {
+        yield 'history.csv' => $this->connection->iterateAssociative(
+            'SELECT project.id AS project, happening.at, happening.kind, happening.words, happening.who FROM happening
+                JOIN project ON project.id = happening.project_id WHERE project.owner_id = ? ORDER BY happening.id',
+            [$member->id()],
+        );
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Schedule;
+
+use Morphea\App\Delivery\Ways\AbstractAction;
+use Morphea\App\Delivery\Ways\ActionOutcome;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Delivery\Ways\Step;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** Plans a post of a row, as the calendar deals it. */
+#[AsTaggedItem(priority: 60)]
+final readonly class PostAction extends AbstractAction
+{
+    public function __construct(private Posts $posts)
+    {
+    }
+
+    public function step(): Step
+    {
+        return new Step('post', 'put it into the calendar', 'in the calendar');
+    }
+
+    public function columns(Project $project): array
+    {
+        return $this->posts->words($project)->columns();
+    }
+
+    public function perform(Project $project, array $rows, string $base): ActionOutcome
+    {
+        $this->posts->deal($project, false, '', $rows);
+
+        return new ActionOutcome();
+    }
+}

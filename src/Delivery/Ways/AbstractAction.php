@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Ways;
+
+use Morphea\App\Project\Projects\Project;
+
+/** An action that shows nothing, cannot go wrong beforehand, and is done once it is performed. */
+abstract readonly class AbstractAction implements AutomationAction
+{
+    public function isUsual(): bool
+    {
+        return false;
+    }
+
+    public function hint(Project $project): ?ActionHint
+    {
+        return null;
+    }
+
+    public function columns(Project $project): array
+    {
+        return [];
+    }
+
+    public function check(Project $project): void
+    {
+    }
+
+    public function states(Project $project, array $rows): array
+    {
+        return [];
+    }
+
+    public function note(string $note): string
+    {
+        return $note;
+    }
+}

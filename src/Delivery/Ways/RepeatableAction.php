@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Ways;
+
+use Morphea\App\Project\Projects\Project;
+
+/** An action that was not done of rows that had it before; somebody can choose to have it done once more. */
+interface RepeatableAction extends AutomationAction
+{
+    /** What is noted of such a row. */
+    public function repeatNote(): string;
+
+    /**
+     * @param list<int> $rows ids
+     *
+     * @throws \InvalidArgumentException when it cannot be done, in words
+     */
+    public function repeat(Project $project, array $rows, string $who, string $base): void;
+}

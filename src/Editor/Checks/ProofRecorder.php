@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Checks;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Database\Dialect;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\WholeSet;
+
+/**
+ * Writes down what is found about rows, as they are looked at; ProofTable reads it.
+ *
+ * @phpstan-import-type Facts from WholeSet
+ */
+final readonly class ProofRecorder
+{
+    public function __construct(private Connection $connection, private HandStore $hands, private Dialect $dialect)
+    {
+    }
+
+    /** @return array<int, array{inputs: string, number: int, seen: bool}> by row id; `seen` where its pixels were looked at */
+    public function known(Project $project): array
+    {
+        $known = [];
+        $rows = $this->connection->iterateNumeric(
+            'SELECT row_id, inputs, number, pixels IS NOT NULL FROM proof WHERE project_id = ?',
+            [$project->id()],
+        );
+        foreach ($rows as $row) {
+            $known[(int) $row[0]] = ['inputs' => (string) $row[1], 'number' => (int) $row[2], 'seen' => (bool) $row[3]];
+        }
+
+        return $known;
+    }
+
+    /**
+     * What the layout tells of rows, judged at once, so that none stands there as in order that is not; what all together
+     * show comes with `settle`.
+     *
+     * @param list<Looked> $rows
+     */
+    public function keep(Project $project, array $rows): void
+    {
+        $this->connection->transactional(function () use ($project, $rows): void {
+            $this->dialect->hold($project->id());
+            foreach ($rows as $row) {
+                $found = Found::of($row->rowId, $row->number, $row->findings, $row->values, $this->hands->of($project, $row->rowId));
+                $this->connection->executeStatement(
+                    'INSERT INTO proof (project_id, row_id, number, inputs, findings, facts, bad, kinds, layers, accepted)
+                        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                        ON CONFLICT (project_id, row_id) DO UPDATE SET number = excluded.number, inputs = excluded.inputs,
+                            findings = excluded.findings, facts = excluded.facts, bad = excluded.bad, kinds = excluded.kinds,
+                            layers = excluded.layers, accepted = excluded.accepted, pixels = NULL',
+                    [
+                        ...[$project->id(), $row->rowId, $row->number, $row->inputs, ProofCodec::json($row->findings)],
+                        ProofCodec::encode(['values' => $row->values] + $row->facts),
+                        ...ProofCodec::judgement($found),
+                    ],
+                );
+            }
+        });
+    }
+
+    /**
+     * What the pixels of a row tell, if it is still the one that was looked at.
+     *
+     * @param list<Finding> $findings
+     * @param array<string, float> $contrasts as they were measured, by layer
+     */
+    public function seen(Project $project, int $row, string $inputs, array $findings, array $contrasts): void
+    {
+        $facts = $this->connection->fetchOne(
+            'SELECT facts FROM proof WHERE project_id = ? AND row_id = ? AND inputs = ?',
+            [$project->id(), $row, $inputs],
+        );
+        if (!\is_string($facts)) {
+            return;
+        }
+        $facts = ProofCodec::facts($facts);
+        foreach ($contrasts as $layer => $contrast) {
+            if (isset($facts['texts'][$layer])) {
+                $facts['texts'][$layer]['contrast'] = round($contrast, 2);
+            }
+        }
+        $this->connection->executeStatement(
+            'UPDATE proof SET pixels = ?, facts = ? WHERE project_id = ? AND row_id = ? AND inputs = ?',
+            [ProofCodec::json($findings), ProofCodec::encode($facts), $project->id(), $row, $inputs],
+        );
+    }
+
+    /** Rows that stand elsewhere by now, and those that are gone; then what all together show, and with it how bad each is. */
+    public function settle(Project $project, Waiting $waiting): void
+    {
+        $numbers = $waiting->numbers;
+        $this->connection->transactional(function () use ($project, $numbers): void {
+            $this->dialect->hold($project->id());
+            foreach ($this->known($project) as $id => ['number' => $number]) {
+                if (!isset($numbers[$id])) {
+                    $this->connection->executeStatement('DELETE FROM proof WHERE project_id = ? AND row_id = ?', [$project->id(), $id]);
+                } elseif ($numbers[$id] !== $number) {
+                    $this->connection->executeStatement(
+                        'UPDATE proof SET number = ? WHERE project_id = ? AND row_id = ?',
+                        [$numbers[$id], $project->id(), $id],
+                    );
+                }
+            }
+        });
+        $this->judge($project, $waiting->clashes);
+    }
+
+    /**
+     * Rows that are to be looked at again: until then, what is known of them is of something that was.
+     *
+     * @param list<int> $rows ids
+     */
+    public function outdated(Project $project, array $rows): void
+    {
+        $this->connection->executeStatement(
+            "UPDATE proof SET inputs = '' WHERE project_id = ? AND {$this->dialect->among('row_id')}",
+            [$project->id(), json_encode($rows, \JSON_THROW_ON_ERROR)],
+        );
+    }
+
+    /**
+     * How bad each is, from all that is known of it by now.
+     *
+     * @param array<int, string> $clashes names that files of several rows would have, by number
+     */
+    private function judge(Project $project, array $clashes): void
+    {
+        $set = new WholeSet($project->template()->limits);
+        foreach ($this->facts($project) as $number => $facts) {
+            $set->add($number, $facts);
+        }
+        $together = $set->findings($clashes);
+        $this->connection->transactional(function () use ($project, $together): void {
+            $this->dialect->hold($project->id());
+            $all = $this->connection->iterateAssociative(
+                'SELECT ' . ProofCodec::FOUND . ', bad, kinds, layers, accepted FROM proof WHERE project_id = ?',
+                [$project->id()],
+            );
+            foreach ($all as $row) {
+                $now = ProofCodec::json($together[(int) $row['number']] ?? []);
+                $judgement = ProofCodec::judgement(ProofCodec::found(['together' => $now] + $row, $this->hands->of($project, (int) $row['row_id'])));
+                $before = [(int) $row['bad'], $row['kinds'], $row['layers'], (int) $row['accepted']];
+                if ($now !== $row['together'] || $judgement !== $before) {
+                    $this->connection->executeStatement(
+                        'UPDATE proof SET together = ?, bad = ?, kinds = ?, layers = ?, accepted = ? WHERE project_id = ? AND row_id = ?',
+                        [$now, ...$judgement, $project->id(), $row['row_id']],
+                    );
+                }
+            }
+        });
+    }
+
+    /**
+     * How each placeholder came out in each row.
+     *
+     * @return iterable<int, Facts> by row number
+     */
+    private function facts(Project $project): iterable
+    {
+        $rows = $this->connection->iterateNumeric(
+            'SELECT number, facts FROM proof WHERE project_id = ? ORDER BY number',
+            [$project->id()],
+        );
+        foreach ($rows as [$number, $facts]) {
+            yield (int) $number => ProofCodec::facts((string) $facts);
+        }
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Checks;
+
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Output\FileNames\Naming;
+
+/** What checks ask about the newest run of a project. */
+interface RunHistory
+{
+    /** How it named its files; null where nothing was made yet, or a column it named them by is gone. */
+    public function naming(Project $project): ?Naming;
+
+    /** @return list<int>|null ids of rows that would come out otherwise by now; null where nothing was made yet */
+    public function changedSince(Project $project): ?array;
+}

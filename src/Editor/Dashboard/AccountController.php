@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Dashboard;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Account\Limit;
+use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Account\PasswordRule;
+use Morphea\App\Platform\Account\SessionStore;
+use Morphea\App\Platform\Account\SignUps;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** One's own account: password, where one is signed in, the space one uses. */
+#[Route('/account')]
+final class AccountController extends AbstractController
+{
+    public function __construct(private readonly SessionStore $sessions, private readonly EntityManagerInterface $entities)
+    {
+    }
+
+    #[Route('', name: 'account', methods: ['GET'])]
+    public function index(#[CurrentUser] Member $member, SpaceUsed $space): Response
+    {
+        return $this->render('account/account.html.twig', [
+            'sessions' => $this->sessions->of($member),
+            'space' => $space->of($member),
+        ]);
+    }
+
+    #[Route('/password', name: 'account_password', methods: ['POST'])]
+    public function password(
+        #[CurrentUser] Member $member,
+        Request $request,
+        UserPasswordHasherInterface $hasher,
+        Limits $limits,
+    ): Response {
+        $input = $request->request;
+        // Who is signed in is not kept out by whoever tries from elsewhere.
+        $key = "account {$member->id()}";
+        $wait = $limits->take(Limit::Password, $key);
+        $new = mb_substr($input->getString('new'), 0, PasswordRule::MOST + 1);
+        if ($wait > 0) {
+            return $this->told('bad', 'Too many wrong passwords. Wait ' . Limits::words($wait) . ' and try again.');
+        }
+        if (!$hasher->isPasswordValid($member, mb_substr($input->getString('old'), 0, PasswordRule::MOST))) {
+            return $this->told('bad', 'The password you have now is another one. Nothing was changed.');
+        }
+        $limits->giveBack(Limit::Password, $key);
+        if (null !== ($why = PasswordRule::refuses($new, [$member->getUserIdentifier(), $member->name]))) {
+            return $this->told('bad', "$why Nothing was changed.");
+        }
+        $member->setPassword($hasher->hashPassword($member, $new));
+        $this->entities->flush();
+        $ended = $this->sessions->end($member, $request->getSession()->getId());
+
+        return $this->told('good', 'The password is changed.' . (0 === $ended ? '' : ' You are signed out everywhere else.'));
+    }
+
+    /** An email with a link by which whoever reads mail at the address says that it is theirs. */
+    #[Route('/confirm', name: 'account_confirm', methods: ['POST'])]
+    public function confirm(#[CurrentUser] Member $member, Limits $limits, SignUps $signUps): Response
+    {
+        $wait = $limits->take(Limit::Confirm, "account {$member->id()}");
+        if ($wait > 0) {
+            return $this->told('bad', 'The link was sent several times already. Wait ' . Limits::words($wait) . ' and try again.');
+        }
+        $link = $member->isConfirmed() ? null : $signUps->ask($member->getUserIdentifier(), $member->name, '');
+
+        return null === $link
+            ? $this->told('good', "An email with a link is on its way to {$member->getUserIdentifier()}.")
+            : $this->redirect($link, Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/organisation', name: 'account_whose', methods: ['POST'])]
+    public function whose(#[CurrentUser] Member $member, Request $request): Response
+    {
+        $member->belongsTo($request->request->getString('organisation'), $request->request->getString('signatory'));
+        $this->entities->flush();
+
+        return $this->told('good', 'The names are kept. Projects that are there stay as they are.');
+    }
+
+    #[Route('/sign-out-others', name: 'account_others', methods: ['POST'])]
+    public function others(#[CurrentUser] Member $member, Request $request): Response
+    {
+        $ended = $this->sessions->end($member, $request->getSession()->getId());
+
+        return $this->told('good', 0 === $ended ? 'You were signed in nowhere else.' : 'You are signed out everywhere else.');
+    }
+
+    private function told(string $kind, string $words): Response
+    {
+        $this->addFlash($kind, $words);
+
+        return $this->redirectToRoute('account', status: Response::HTTP_SEE_OTHER);
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Http;
+
+use Symfony\Component\HttpFoundation\Response;
+
+/** Answers to whoever has an address: no search engine lists them, and no other page is told of them. */
+final readonly class Unlisted
+{
+    public static function of(Response $response): Response
+    {
+        $response->headers->set('X-Robots-Tag', 'noindex, nofollow');
+        $response->headers->set('Referrer-Policy', 'no-referrer');
+
+        return $response;
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Maintenance;
+
+use Morphea\App\Platform\Files\Sweeper;
+use Morphea\App\Platform\Jobs\WorkDesk;
+
+/** Long work nobody came back to for a day, and folders of jobs that are gone. */
+final readonly class TidyJobs implements TidyTask
+{
+    public function __construct(private WorkDesk $desk, private Sweeper $sweeper)
+    {
+    }
+
+    public function tidy(): array
+    {
+        return [
+            'jobs nobody came back to' => $this->desk->forgetBefore(new \DateTimeImmutable('-1 day')),
+            'folders of work' => $this->sweeper->folders('work', $this->desk->ids(...)),
+        ];
+    }
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Assets;
+
+use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
+
+/** Who wants pictures and fonts besides the projects and members that have them now: nothing of theirs is thrown away. */
+#[AutoconfigureTag]
+interface AssetUse
+{
+    /** @return list<string> SHA-256 of every file that is wanted */
+    public function hashes(): array;
+}

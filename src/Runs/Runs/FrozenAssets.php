@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Project\Assets\AssetUse;
+use Morphea\App\Project\Assets\Font;
+use Morphea\App\Project\Assets\FontStore;
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Assets\RunShelves;
+use Morphea\App\Project\Assets\Shelf;
+use Morphea\App\Project\Assets\StoredPicture;
+use Morphea\App\Project\Projects\Project;
+
+/**
+ * Which file every picture, clip, sound and font was when a run was ordered, so that the run is made of these, and its
+ * pages show these, whatever is replaced or removed meanwhile. The files themselves stay where they lie under their hash.
+ *
+ * @phpstan-import-type Pictures from PictureStore
+ * @phpstan-import-type Fonts from FontStore
+ */
+final class FrozenAssets implements AssetUse, RunShelves
+{
+    /** @var array{string, Shelf, list<Font>}|null those read last */
+    private ?array $last = null;
+
+    public function __construct(
+        private readonly Connection $connection,
+        private readonly EntityManagerInterface $entities,
+        private readonly PictureStore $pictures,
+        private readonly FontStore $fontStore,
+    ) {
+    }
+
+    /**
+     * Kept as they are now.
+     *
+     * @return string by which a run has them
+     */
+    public function keep(Project $project): string
+    {
+        $files = json_encode(['pictures' => $this->pictures->facts($project), 'fonts' => $this->fontStore->facts($project->owner())], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
+        $id = hash('sha256', "{$project->id()}\n$files");
+        $this->connection->executeStatement(
+            // Written anew where it is there already, so that nobody tidies it away before the run is noted.
+            'INSERT INTO meant_files (id, project_id, files) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET files = excluded.files',
+            [$id, $project->id(), $files],
+        );
+
+        return $id;
+    }
+
+    /** Null of a run of before, which shows what there is. */
+    public function shelf(Run $run): ?Shelf
+    {
+        return $this->read($run)[1] ?? null;
+    }
+
+    /** @return list<Font>|null null of a run of before */
+    public function fonts(Run $run): ?array
+    {
+        return $this->read($run)[2] ?? null;
+    }
+
+    /** Those that no run has any more go. */
+    public function tidy(): int
+    {
+        return (int) $this->connection->executeStatement(
+            'DELETE FROM meant_files WHERE NOT EXISTS (SELECT 1 FROM run WHERE run.meant_id = meant_files.id)',
+        );
+    }
+
+    /** Those of a run of a project, as they were when it was ordered; null where there is no such run. */
+    public function of(Project $project, string $run): ?Shelf
+    {
+        $found = $this->entities->getRepository(Run::class)->findOneBy(['id' => $run, 'project' => $project]);
+
+        return null === $found ? null : $this->shelf($found);
+    }
+
+    /** @return list<string> hashes of all files that a run may want */
+    public function hashes(): array
+    {
+        $all = [];
+        foreach ($this->connection->executeQuery('SELECT files FROM meant_files')->iterateColumn() as $files) {
+            preg_match_all('/"([0-9a-f]{64})"/', (string) $files, $found);
+            $all += array_fill_keys($found[1], true);
+        }
+
+        return array_map(strval(...), array_keys($all));
+    }
+
+    /** @return array{string, Shelf, list<Font>}|null */
+    private function read(Run $run): ?array
+    {
+        $id = $run->meant();
+        if (null === $id || ($this->last[0] ?? null) === $id) {
+            return null === $id ? null : $this->last;
+        }
+        $files = $this->connection->fetchOne('SELECT files FROM meant_files WHERE id = ?', [$id]);
+        if (!\is_string($files)) {
+            return null;
+        }
+        /** @var array{pictures: Pictures, fonts: Fonts} $read */
+        $read = json_decode($files, true, 8, \JSON_THROW_ON_ERROR);
+        $pictures = $fonts = [];
+        foreach ($read['pictures'] as [$name, $mime, $hash, $bytes, $width, $height, $x, $y, $seconds]) {
+            $pictures[$name] = new StoredPicture($run->project(), $name, $mime, $hash, $bytes, $width, $height, $x, $y, $seconds);
+        }
+        foreach ($read['fonts'] as [$family, $weight, $italic, $hash, $ending]) {
+            $fonts[] = new Font($run->project()->owner(), $family, $weight, $italic, $hash, $ending, '');
+        }
+
+        return $this->last = [$id, new Shelf(static fn (): array => $pictures), $fonts];
+    }
+}

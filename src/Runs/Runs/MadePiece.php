@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Morphea\App\Engine\Production\Wanted;
+
+/** A piece as a run made it. */
+final readonly class MadePiece
+{
+    public function __construct(public Run $run, public Wanted $piece)
+    {
+    }
+}

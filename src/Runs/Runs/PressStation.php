@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use Morphea\App\Editor\Navigation\Station;
+use Morphea\App\Editor\Navigation\StationState;
+use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Project\Projects\Project;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+#[AsTaggedItem(priority: 20)]
+final readonly class PressStation implements StationState
+{
+    public function __construct(private NewestRun $newest, private WorkDesk $work)
+    {
+    }
+
+    public function station(Project $project): Station
+    {
+        $run = $this->newest->find($project);
+        if (null === $run) {
+            return new Station('Press', 'press', 'nothing made', 'quiet');
+        }
+        $progress = $this->work->progress($run->job());
+
+        return match (true) {
+            $run->isUnderWay() => new Station('Press', 'press', "{$progress->done} of $progress->total", 'look'),
+            $run->isStopped() => new Station('Press', 'press', 'stopped', 'look'),
+            $progress->failed > 0 => new Station('Press', 'press', "{$progress->made()} made, $progress->failed not", 'bad'),
+            default => new Station('Press', 'press', "{$progress->made()} made", 'ok'),
+        };
+    }
+}

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Structure;
+
+use Morphea\Tests\Architecture;
+use PHPUnit\Framework\TestCase;
+
+/** What tests/Architecture.php cannot say to PHPStan: no circles, tables with owners, and files that hold one idea. */
+final class RoomsTest extends TestCase
+{
+    /** The row of a project is what everyone locks and counts versions in; it is named by whoever keeps something of projects. */
+    private const OF_ALL = ['project'];
+    /** Tables that are not ours, or that only a migration still fills. */
+    private const FOREIGN = ['messenger_messages' => 'App\Platform\Jobs', 'attempt' => 'App\Platform\Account'];
+    private const LINES = 350;
+    private const ROOMS = 9;
+
+    public function testRoomsGoInNoCircle(): void
+    {
+        $arrows = House::arrows();
+        $open = $done = [];
+        $walk = function (string $room, array $way) use (&$walk, &$open, &$done, $arrows): void {
+            if (isset($done[$room])) {
+                return;
+            }
+            $open[$room] = true;
+            foreach ($arrows[$room] ?? [] as $other => $by) {
+                self::assertFalse(isset($open[$other]), implode(' -> ', [...$way, $room, $other]) . " ($by[0])");
+                $walk($other, [...$way, $room]);
+            }
+            unset($open[$room]);
+            $done[$room] = true;
+        };
+        foreach (array_keys($arrows) as $room) {
+            $walk($room, []);
+        }
+        self::assertGreaterThan(30, \count($done));
+    }
+
+    public function testWaysOfDeliveryDoNotKnowEachOther(): void
+    {
+        $shared = ['Ways', 'EventLog'];
+        foreach (House::arrows() as $room => $others) {
+            foreach ($others as $other => $by) {
+                [$floor, $name] = [\dirname(strtr($other, '\\', '/')), basename(strtr($other, '\\', '/'))];
+                self::assertFalse(
+                    str_ends_with($floor, '/Delivery') && str_starts_with($room, strtr($floor, '/', '\\')) && !\in_array($name, $shared, true),
+                    $by[0],
+                );
+            }
+        }
+    }
+
+    public function testATableIsNamedByItsOwnerAlone(): void
+    {
+        $owners = self::FOREIGN + House::owners();
+        self::assertGreaterThan(30, \count($owners));
+        $wrong = [];
+        foreach (House::classes() as $class => $one) {
+            foreach (array_diff(House::tables($one['strings']), self::OF_ALL) as $table) {
+                if (isset($owners[$table]) && $owners[$table] !== $one['room']) {
+                    $wrong[] = "$class names $table, which is $owners[$table]'s";
+                }
+            }
+        }
+        self::assertSame([], $wrong);
+    }
+
+    public function testEveryFloorIsKnownAndHasFewRooms(): void
+    {
+        $rooms = [];
+        foreach (House::classes() as $class => $one) {
+            if ('Morphea\App\Kernel' !== $class) {
+                $parts = explode('\\', $one['room']);
+                $rooms["$parts[0]\\$parts[1]"][$one['room']] = true;
+            }
+        }
+        self::assertEqualsCanonicalizing(Architecture::FLOORS, array_keys($rooms));
+        foreach ($rooms as $floor => $of) {
+            self::assertLessThanOrEqual(self::ROOMS, \count($of), $floor);
+        }
+    }
+
+    public function testAFileHoldsOneIdea(): void
+    {
+        $long = array_filter(
+            array_map(static fn (array $one): int => \count((array) file($one['file'])), House::classes()),
+            static fn (int $lines): bool => $lines > self::LINES,
+        );
+        self::assertSame([], $long);
+    }
+
+    public function testAShortNameIsTakenOnce(): void
+    {
+        $names = [];
+        foreach (array_keys(House::classes()) as $class) {
+            $names[basename(strtr($class, '\\', '/'))][] = $class;
+        }
+        self::assertSame([], array_filter($names, static fn (array $of): bool => \count($of) > 1));
+    }
+}
