@@ -11,24 +11,24 @@ declare(strict_types=1);
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Delivery\Email\LetterStore;
+use Morphea\App\Delivery\Email\EmailRepository;
+use Morphea\App\Delivery\Email\EmailWriter;
 use Morphea\App\Delivery\Email\Mailings;
-use Morphea\App\Delivery\Email\MailWriter;
 use Morphea\App\Delivery\Mockups\PreviewPicture;
 use Morphea\App\Editor\Dashboard\ProjectMaker;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Output\OnProducts;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\Format\OnProducts;
+use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Runs\Runs\Planner;
-use Morphea\App\Runs\Runs\RunDesk;
-use Morphea\Core\Delivery\Email\MailOrder;
-use Morphea\Core\Delivery\Schedule\Calendar;
-use Morphea\Core\Delivery\Schedule\CalendarOrder;
-use Morphea\Core\Delivery\Schedule\Item;
+use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\App\Runs\Runs\RunPlanner;
+use Morphea\Core\Delivery\Email\MailingOrder;
+use Morphea\Core\Delivery\Schedule\ScheduleItem;
+use Morphea\Core\Delivery\Schedule\Scheduler;
+use Morphea\Core\Delivery\Schedule\ScheduleRule;
 use Morphea\Core\Output\Mockups\Product;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
@@ -69,10 +69,10 @@ $project = static fn (int $rows) => $services->get(ProjectMaker::class)->fromFil
 // Mails: their pieces count as made, so that only the mails are timed.
 $many = 2_000;
 $mailed = $project($many);
-$services->get(RunDesk::class)->start($mailed, $services->get(Planner::class)->usual($mailed));
+$services->get(RunDispatcher::class)->start($mailed, $services->get(RunPlanner::class)->usual($mailed));
 $services->get(Connection::class)->executeStatement("UPDATE piece SET state = 'made'");
 $services->get(Connection::class)->executeStatement('DELETE FROM messenger_messages');
-$order = MailOrder::of([
+$order = MailingOrder::of([
     'to' => 'mail',
     'subject' => 'For {full_name}',
     'message' => "Dear {full_name},\n\nthank you for {hours, plural, one {# hour} other {# hours}} of {craft}.",
@@ -86,8 +86,8 @@ $planned = $seconds(static function () use ($services, $mailed, $order, &$mailin
     $mailing = $services->get(Mailings::class)->start($mailed, $order, 'bench', 'https://guild.example');
 });
 $rendered = $seconds(static function () use ($services, $mailed, $order, &$mailing, &$bytes): void {
-    foreach ($services->get(LetterStore::class)->due($mailing, 5_000) as $letter) {
-        $bytes += strlen($services->get(MailWriter::class)->email($mailed, $order, $letter, 'https://guild.example')->toString());
+    foreach ($services->get(EmailRepository::class)->due($mailing, 5_000) as $letter) {
+        $bytes += strlen($services->get(EmailWriter::class)->email($mailed, $order, $letter, 'https://guild.example')->toString());
     }
 });
 $plain = $seconds(static function () use ($many): void {
@@ -108,17 +108,17 @@ printf(
 );
 
 $dealt = 0;
-$items = array_map(static fn (int $i): Item => new Item($i, 'kind ' . $i % 7), range(1, 1_000));
+$items = array_map(static fn (int $i): ScheduleItem => new ScheduleItem($i, 'kind ' . $i % 7), range(1, 1_000));
 $calendar = $seconds(static function () use ($items, &$dealt): void {
-    $order = CalendarOrder::of(['from' => '2026-03-02', 'days' => [1, 2, 3, 4, 5], 'times' => '9:00 18:00', 'aWeek' => 5, 'aDay' => 2]);
-    $dealt = count((new Calendar($order))->deal($items, [], new DateTimeImmutable('2026-03-01')));
+    $order = ScheduleRule::of(['from' => '2026-03-02', 'days' => [1, 2, 3, 4, 5], 'times' => '9:00 18:00', 'aWeek' => 5, 'aDay' => 2]);
+    $dealt = count((new Scheduler($order))->deal($items, [], new DateTimeImmutable('2026-03-01')));
 });
 printf("a calendar of %s posts: %.2f s\n", number_format($dealt), $calendar);
 
 $shown = $project(100);
-$choice = new Choice($services->get(Outputs::class)->get(OnProducts::id()), Settings::of(['product' => 'mug']));
+$choice = new ChosenFormat($services->get(ExportFormatRegistry::class)->get(OnProducts::id()), FormatSettings::of(['product' => 'mug']));
 $services->get(Connection::class)->executeStatement('DELETE FROM messenger_messages');
-$services->get(RunDesk::class)->start($shown, $services->get(Planner::class)->usual($shown, OnProducts::id())->as([$choice]));
+$services->get(RunDispatcher::class)->start($shown, $services->get(RunPlanner::class)->usual($shown, OnProducts::id())->as([$choice]));
 $made = static fn (): int => (int) $services->get(Connection::class)->fetchOne(
     "SELECT COUNT(*) FROM piece JOIN run ON run.id = piece.run_id WHERE piece.state = 'made' AND run.project_id = ?",
     [$shown->id()],

@@ -14,16 +14,16 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Editor\Dashboard\ProjectMaker;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
-use Morphea\App\Engine\Production\Size;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\PictureSize;
 use Morphea\App\Engine\Production\SizeKind;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Platform\Jobs\DoWork;
-use Morphea\App\Runs\Runs\Order;
-use Morphea\App\Runs\Runs\RunDesk;
-use Morphea\App\Runs\Runs\Which;
+use Morphea\App\Platform\Jobs\RunJob;
+use Morphea\App\Runs\Runs\RowChoice;
+use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\App\Runs\Runs\RunOrder;
 use Morphea\Core\Output\Batches\Costs;
 use Morphea\Core\Output\Batches\Machines;
 use Morphea\Core\Table\Data\Table;
@@ -157,9 +157,12 @@ function one(int $workers, int $pieces, string $root): array
     exec('pgrep -f Machines/store.cjs', $stores);
     $stores = $isPostgres ? array_map(intval(...), $stores) : [];
     $before = [cpu($makers), cpu($backends), cpu($stores)];
-    $choice = new Choice($services->get(Outputs::class)->get('png'), new Settings(size: new Size(SizeKind::Width, 1000)));
+    $choice = new ChosenFormat(
+        $services->get(ExportFormatRegistry::class)->get('png'),
+        new FormatSettings(size: new PictureSize(SizeKind::Width, 1000)),
+    );
     $began = hrtime(true);
-    $id = $services->get(RunDesk::class)->start($project, new Order([$choice], Which::All, '', '{register}', 'all'))->id();
+    $id = $services->get(RunDispatcher::class)->start($project, new RunOrder([$choice], RowChoice::All, '', '{register}', 'all'))->id();
     do {
         usleep(10_000);
         $state = $connection->fetchOne('SELECT job.state FROM job JOIN run ON run.job_id = job.id WHERE run.id = ?', [$id]);
@@ -187,7 +190,7 @@ function stretch(MessageBusInterface $bus, Connection $connection): float
 {
     $began = hrtime(true);
     for ($i = 0; $i < 100; ++$i) {
-        $bus->dispatch(new DoWork("none-$i", 1, 2), [new TransportNamesStamp('runs')]);
+        $bus->dispatch(new RunJob("none-$i", 1, 2), [new TransportNamesStamp('runs')]);
         $found = $connection->fetchOne('SELECT id FROM messenger_messages ORDER BY available_at, id LIMIT 1');
         $connection->executeStatement('UPDATE messenger_messages SET delivered_at = ? WHERE id = ?', ['2026-01-01 00:00:00', $found]);
         $connection->executeStatement('DELETE FROM messenger_messages WHERE id = ?', [$found]);

@@ -13,12 +13,12 @@ use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\PictureFile;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Engine\Render\Vips;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Rendering\Layout\EvenSizes;
@@ -52,7 +52,7 @@ $design = static function (
 ) use ($services, $archive, $folder): string {
     $shelf = $services->get(StarterShelf::class);
     $file = $shelf->load($starter);
-    $codec = new TemplateCodec();
+    $codec = new DesignCodec();
     $json = json_decode($codec->encode($file->template), true);
     null === $change ?: $change($json['sides'][0]['layers']);
     $pictures = array_map($file->pictures->picture(...), $file->pictures->names);
@@ -100,13 +100,13 @@ $svgs = static function (string $path, int $count, SvgSize $size, bool $outlines
 
     return $paths;
 };
-$outputs = $services->get(Outputs::class);
+$outputs = $services->get(ExportFormatRegistry::class);
 $vips = $services->get(Vips::class);
 $press = static function (string $file, string $as, int $jobs, string $to, ?string $since = null) use ($services, $outputs): array {
     return $services->get(FilePress::class)->press(new PressOptions(
         $file,
         null,
-        [new Choice($outputs->get($as), new Settings())],
+        [new ChosenFormat($outputs->get($as), new FormatSettings())],
         $to,
         'piece',
         '',

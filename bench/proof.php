@@ -9,7 +9,7 @@ declare(strict_types=1);
  */
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Editor\Checks\Looker;
+use Morphea\App\Editor\Checks\Inspector;
 use Morphea\App\Editor\Dashboard\ProjectMaker;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\FilePictures;
@@ -86,7 +86,7 @@ for ($i = 0; $i < 1_000; ++$i) {
 }
 $table = Table::of((new TableBuilder())->build($lines));
 $project = $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'x');
-$looker = $services->get(Looker::class);
+$looker = $services->get(Inspector::class);
 $look = static function () use ($looker, $project): int {
     $waiting = $looker->waiting($project);
     $looker->layout($project, $waiting);

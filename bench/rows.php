@@ -10,8 +10,8 @@ use Morphea\App\Engine\Import\DelimitedText;
 use Morphea\App\Engine\Import\OpenDocument;
 use Morphea\App\Engine\Import\RawReader;
 use Morphea\App\Engine\Import\Workbook;
-use Morphea\Core\Table\Data\Recipe\Kitchen;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableSense;
@@ -90,7 +90,7 @@ $plain = $time('XLSX, PhpSpreadsheet alone', static function () use ($xlsx): voi
 });
 $time('XLSX, understood and taken as a table', static fn () => $take($xlsx), $plain);
 $table = $take($csv);
-$kitchen = new Kitchen('en_GB', new PictureNames(['kettle.jpg']));
+$kitchen = new RecipeRunner('en_GB', new PictureNames(['kettle.jpg']));
 $plain = $time('A loop over all rows that joins two cells', static function () use ($table): void {
     $cells = [];
     foreach ($table->rows as $row) {

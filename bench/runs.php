@@ -12,17 +12,17 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Editor\Dashboard\ProjectMaker;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
-use Morphea\App\Runs\Runs\Order;
-use Morphea\App\Runs\Runs\RunDesk;
-use Morphea\App\Runs\Runs\Which;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\App\Runs\Runs\RowChoice;
+use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\App\Runs\Runs\RunOrder;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Table\Data\Edit\SetCells;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
@@ -42,7 +42,7 @@ $entities->flush();
 /** @param \Closure(int): array<string, string> $row */
 $project = static function (string $starter, int $rows, Closure $row) use ($services, $member): Project {
     $file = $services->get(StarterShelf::class)->load($starter);
-    $json = json_decode((new TemplateCodec())->encode($file->template), true);
+    $json = json_decode((new DesignCodec())->encode($file->template), true);
     foreach ($json['sides'][0]['layers'] as &$layer) {
         if ('{drawing}' === ($layer['pattern'] ?? '')) {
             // Of the tote, only the line changes.
@@ -51,7 +51,7 @@ $project = static function (string $starter, int $rows, Closure $row) use ($serv
         }
     }
     unset($layer);
-    $template = (new TemplateCodec())->decode(json_encode($json));
+    $template = (new DesignCodec())->decode(json_encode($json));
     $lines = [array_keys($row(1)), ...array_map(static fn (int $i): array => array_values($row($i)), range(1, $rows))];
     $table = Table::of((new TableBuilder())->build($lines));
 
@@ -60,8 +60,14 @@ $project = static function (string $starter, int $rows, Closure $row) use ($serv
 /** @return float seconds from the order to the last byte */
 $run = static function (Project $project, string $as) use ($services, $entities): float {
     $began = hrtime(true);
-    $order = new Order([new Choice($services->get(Outputs::class)->get($as), new Settings())], Which::All, '', '{register}', 'all');
-    $id = $services->get(RunDesk::class)->start($project, $order)->id();
+    $order = new RunOrder(
+        [new ChosenFormat($services->get(ExportFormatRegistry::class)->get($as), new FormatSettings())],
+        RowChoice::All,
+        '',
+        '{register}',
+        'all',
+    );
+    $id = $services->get(RunDispatcher::class)->start($project, $order)->id();
     do {
         usleep(5_000);
         $state = $entities->getConnection()->fetchOne('SELECT job.state FROM job JOIN run ON run.job_id = job.id WHERE run.id = ?', [$id]);

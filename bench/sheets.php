@@ -17,16 +17,16 @@ use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Output\Sheets;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\Format\Sheets;
+use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Engine\Render\PdfWriter;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Runs\Runs\Order;
-use Morphea\App\Runs\Runs\RunDesk;
-use Morphea\App\Runs\Runs\Which;
+use Morphea\App\Runs\Runs\RowChoice;
+use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\App\Runs\Runs\RunOrder;
 use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Table\Data\Table;
@@ -54,7 +54,10 @@ $tags = static fn (int $count): MorpheaFile => new MorpheaFile($starter->templat
         ...array_map(static fn (int $i): array => [sprintf('%06d', $i), 'bench ' . $i % 7], range(1, $count)),
     ]),
 ));
-$choice = new Choice($services->get(Outputs::class)->get(Sheets::id()), Settings::of(['sheet' => '{"lay":"upright"}']));
+$choice = new ChosenFormat(
+    $services->get(ExportFormatRegistry::class)->get(Sheets::id()),
+    FormatSettings::of(['sheet' => '{"lay":"upright"}']),
+);
 
 $bytes = $took = [];
 foreach ([1_000, 10_000] as $count) {
@@ -112,7 +115,7 @@ array_map(static fn (Process $worker) => $worker->start(), $workers);
 sleep(2);
 foreach (['10,000 tags in the application, two workers', 'the same pieces in another order'] as $what) {
     $run = $seconds(static function () use ($services, $entities, $project, $choice): void {
-        $id = $services->get(RunDesk::class)->start($project, new Order([$choice], Which::All, '', '{tag}', 'tags'))->id();
+        $id = $services->get(RunDispatcher::class)->start($project, new RunOrder([$choice], RowChoice::All, '', '{tag}', 'tags'))->id();
         do {
             usleep(5_000);
             $state = $entities->getConnection()->fetchOne(

@@ -24,7 +24,7 @@ use Morphea\App\Engine\Video\Codec;
 use Morphea\App\Engine\Video\Film;
 use Morphea\App\Engine\Video\FilmFormat;
 use Morphea\App\Engine\Video\FilmMaker;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Rendering\Scenes\Scene;
 use Morphea\Core\Rendering\Scenes\Subtitles;
 use Morphea\Core\Rendering\Scenes\Timing;
@@ -34,7 +34,7 @@ $root = dirname(__DIR__);
 $services = require __DIR__ . '/start.php';
 
 $file = $services->get(StarterShelf::class)->load('winter-pin');
-$codec = new TemplateCodec();
+$codec = new DesignCodec();
 $json = $codec->toArray($file->template);
 [$json['width'], $json['height']] = [1080, 1920];
 $beat = static fn (string $id, float $seconds): array => ['id' => $id, 'name' => ucfirst($id), 'length' => ['seconds' => $seconds]];

@@ -9,12 +9,12 @@ use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\Content;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\EmptyRule;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TextStyle;
 use Morphea\Core\Design\Model\Time\Stay;
@@ -97,15 +97,15 @@ final class Make
         );
     }
 
-    public static function template(Layer ...$layers): Template
+    public static function template(Layer ...$layers): Design
     {
-        return new Template('Mending certificate', 1200, 800, 96, Unit::Pixel, 'en_GB', [
+        return new Design('Mending certificate', 1200, 800, 96, Unit::Pixel, 'en_GB', [
             new Side('Front', '#FFFFFF', array_values($layers)),
         ]);
     }
 
     /** @param array<string, string> $cells */
-    public static function laid(Template $template, array $cells, ?Pictures $pictures = null): LaidOut
+    public static function laid(Design $template, array $cells, ?Pictures $pictures = null): LaidOut
     {
         return (new Layouter(new TextLayouter(self::shaper())))->lay(
             $template,
@@ -119,7 +119,7 @@ final class Make
      *
      * @return list<Finding>
      */
-    public static function findings(Template $template, array $cells, ?Pictures $pictures = null): array
+    public static function findings(Design $template, array $cells, ?Pictures $pictures = null): array
     {
         return (new Proof())->of(new Inspected($template, self::laid($template, $cells, $pictures)));
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Maintenance\Backup;
 use Morphea\App\Platform\Maintenance\BackupError;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -36,7 +36,7 @@ final class BackupCommand extends Command
         $folder = $input->getArgument('folder');
         try {
             $written = $this->backup->write(\is_string($folder) ? $folder : '');
-        } catch (BackupError | NoRoom $e) {
+        } catch (BackupError | NoSpaceException $e) {
             $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
             $errors->writeln('morphea:backup: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 

@@ -7,12 +7,12 @@ namespace Morphea\App\Cli;
 use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Import\FontFile;
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Making;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\Production;
 use Morphea\App\Engine\Render\Engine;
 use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Engine\Render\OwnFont;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 
 /** What pieces of a file have in common: with its pictures and its fonts. */
@@ -39,9 +39,9 @@ final readonly class FileMaking
         );
     }
 
-    /** @param non-empty-list<Choice> $choices */
-    public function of(MorpheaFile $file, Template $template, array $choices, EvenSizes $even): Making
+    /** @param non-empty-list<ChosenFormat> $choices */
+    public function of(MorpheaFile $file, Design $template, array $choices, EvenSizes $even): Production
     {
-        return new Making($template, $choices, $this->engine($file)->layouter, $this->pictures->of($file), $even, $file->touchUps());
+        return new Production($template, $choices, $this->engine($file)->layouter, $this->pictures->of($file), $even, $file->touchUps());
     }
 }

@@ -6,10 +6,10 @@ namespace Morphea\App\Cli;
 
 use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\App\Engine\Import\TableReader;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Engine\Import\TableFileReader;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Design\Model\AutoLink;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Table\Data\Edit\TakeTable;
 use Morphea\Core\Table\Data\Table;
@@ -17,21 +17,21 @@ use Morphea\Core\Table\Data\Table;
 /** Opens a .morphea file, with rows of its own or those of another file. */
 final readonly class FileOpener
 {
-    public function __construct(private MorpheaArchive $archive, private TableReader $tables, private FileMaking $makings)
+    public function __construct(private MorpheaArchive $archive, private TableFileReader $tables, private FileMaking $makings)
     {
     }
 
     /**
      * @param string|null $rows path of a table
      *
-     * @throws UploadError when they cannot be used
+     * @throws UploadException when they cannot be used
      */
     public function open(string $path, ?string $rows): OpenFile
     {
         $file = $this->archive->read($path, basename($path));
         $table = null === $rows ? $file->table : $this->anew($rows, $file->table);
         if (null === $table) {
-            throw new UploadError(basename($path) . ' holds no rows. Give a table with --rows=FILE.');
+            throw new UploadException(basename($path) . ' holds no rows. Give a table with --rows=FILE.');
         }
 
         return $this->with($file, $table);
@@ -40,7 +40,7 @@ final readonly class FileOpener
     /**
      * A file that was read, or made, with rows.
      *
-     * @throws UploadError when they cannot be used
+     * @throws UploadException when they cannot be used
      */
     public function with(MorpheaFile $file, Table $table): OpenFile
     {
@@ -63,14 +63,14 @@ final readonly class FileOpener
 
     private function existing(string $path): string
     {
-        return is_file($path) ? $path : throw new UploadError("--rows=$path: there is no such file.");
+        return is_file($path) ? $path : throw new UploadException("--rows=$path: there is no such file.");
     }
 
-    private function checkColumns(Template $template, Table $table): void
+    private function checkColumns(Design $template, Table $table): void
     {
         foreach ($template->placeholders() as $layer) {
             if ([] !== ($unknown = array_diff($layer->columns(), $table->keys()))) {
-                throw new UploadError(
+                throw new UploadException(
                     \sprintf(
                         '“%s” shows the column “%s”, which the table has not. Its columns are: %s.',
                         $layer->name,

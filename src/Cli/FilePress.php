@@ -5,23 +5,23 @@ declare(strict_types=1);
 namespace Morphea\App\Cli;
 
 use Morphea\App\Engine\Production\Binder;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Making;
-use Morphea\App\Engine\Production\Option;
-use Morphea\App\Engine\Production\Wanted;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\UploadError;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Engine\Production\Production;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Output\FileNames\FileNames;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Table\Data\RowSelection;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Naming\SafeName;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Process\Process;
 
@@ -39,7 +39,7 @@ final readonly class FilePress
         private FileOpener $opener,
         private FileMaking $makings,
         private Binder $binder,
-        private TemplateCodec $codec,
+        private DesignCodec $codec,
         private string $projectDir,
         #[Autowire('%kernel.environment%')] private string $environment,
         #[Autowire('%kernel.debug%')] private bool $debug,
@@ -49,8 +49,8 @@ final readonly class FilePress
     /**
      * @return list<Result> in the order of the rows
      *
-     * @throws UploadError when the input cannot be used
-     * @throws RenderError when the folder cannot be written
+     * @throws UploadException when the input cannot be used
+     * @throws RenderException when the folder cannot be written
      */
     public function press(PressOptions $order): array
     {
@@ -59,18 +59,18 @@ final readonly class FilePress
         $pieces = array_values(
             array_filter(
                 $this->named($order, $template, $table),
-                static fn (Wanted $piece): bool => !isset($skipped[$piece->row->number]),
+                static fn (PieceRequest $piece): bool => !isset($skipped[$piece->row->number]),
             ),
         );
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
-            throw new UploadError("--to={$order->to}: the folder cannot be made.");
+            throw new UploadException("--to={$order->to}: the folder cannot be made.");
         }
         $this->checkChoices($order, $template, $table);
-        /** @param list<Wanted> $wanted */
-        $share = fn (array $wanted): Share => new Share(
+        /** @param list<PieceRequest> $wanted */
+        $share = fn (array $wanted): ProcessShare => new ProcessShare(
             $order->file,
             $this->codec->encode($template),
-            array_map(static fn (Choice $choice): array => $choice->toArray(), $order->choices),
+            array_map(static fn (ChosenFormat $choice): array => $choice->toArray(), $order->choices),
             $even->sizes,
             $order->to,
             $order->since,
@@ -84,39 +84,39 @@ final readonly class FilePress
         return array_values($results);
     }
 
-    private function checkChoices(PressOptions $order, Template $template, Table $table): void
+    private function checkChoices(PressOptions $order, Design $template, Table $table): void
     {
         foreach ($order->choices as $choice) {
             $side = $choice->settings->side;
             if ('' !== $side && !isset($template->sides[(int) $side])) {
-                throw new UploadError(\sprintf('--side=%d: the design has %d.', (int) $side + 1, \count($template->sides)));
+                throw new UploadException(\sprintf('--side=%d: the design has %d.', (int) $side + 1, \count($template->sides)));
             }
             $trouble = $choice->trouble($template);
             if (null !== $trouble) {
-                throw new UploadError("--as={$choice->output::id()}: $trouble");
+                throw new UploadException("--as={$choice->output::id()}: $trouble");
             }
-            if (\in_array(Option::By, $choice->output->options(), true) && !\in_array($choice->settings->by, $table->keys(), true)) {
-                throw new UploadError(
+            if (\in_array(FormatOption::By, $choice->output->options(), true) && !\in_array($choice->settings->by, $table->keys(), true)) {
+                throw new UploadException(
                     "--group-by={$choice->settings->by}: there is no such column. The columns are: " . implode(', ', $table->keys()) . '.',
                 );
             }
         }
     }
 
-    /** @return list<Wanted> the rows to make with their file names */
-    private function named(PressOptions $order, Template $template, Table $table): array
+    /** @return list<PieceRequest> the rows to make with their file names */
+    private function named(PressOptions $order, Design $template, Table $table): array
     {
         $name = $order->name ?? Pattern::column($template->linkedColumns()[0] ?? $table->keys()[0]);
         try {
             $pattern = Pattern::parse($name, $template->locale);
             $picked = array_flip(RowSelection::parse($order->only, \count($table->rows))->of(\count($table->rows)));
-        } catch (PatternError $e) {
-            throw new UploadError("--name=$name: {$e->getMessage()}", 0, $e);
-        } catch (TableError $e) {
-            throw new UploadError("--only=$order->only: {$e->getMessage()}", 0, $e);
+        } catch (PatternException $e) {
+            throw new UploadException("--name=$name: {$e->getMessage()}", 0, $e);
+        } catch (TableException $e) {
+            throw new UploadException("--only=$order->only: {$e->getMessage()}", 0, $e);
         }
         if ([] !== ($unknown = $pattern->unknownColumns([...$table->keys(), ...array_keys(Naming::MORE)]))) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '--name=%s: there is no column “%s”. The columns are: %s.',
                     $name,
@@ -131,7 +131,7 @@ final readonly class FilePress
         foreach ($table->records() as $number => $row) {
             $file = $names->next($row);
             if (isset($picked[$number])) {
-                $pieces[] = new Wanted($number, $file, $row);
+                $pieces[] = new PieceRequest($number, $file, $row);
             }
         }
 
@@ -142,8 +142,8 @@ final readonly class FilePress
      * Every process writes down what came of each piece; what one that died was at is tried again, by itself, and given
      * up after a few times.
      *
-     * @param \Closure(list<Wanted>): Share $share
-     * @param list<Wanted>                  $pieces
+     * @param \Closure(list<PieceRequest>): ProcessShare $share
+     * @param list<PieceRequest>                  $pieces
      *
      * @return array<int, Result> by row number
      */
@@ -164,20 +164,20 @@ final readonly class FilePress
             [$done, $begun, $error] = FolderSink::read($given->log);
             array_map(unlink(...), [$given->log, $path]);
             if (null !== $error) {
-                throw new RenderError($error);
+                throw new RenderException($error);
             }
             if ([] === $done && [] === $begun) {
-                throw new RenderError('The process that makes the pieces ended at once. ' . trim($process->getErrorOutput()));
+                throw new RenderException('The process that makes the pieces ended at once. ' . trim($process->getErrorOutput()));
             }
             $results += $done;
             $left = array_map(
-                static fn (Wanted $piece): Wanted => new Wanted(
+                static fn (PieceRequest $piece): PieceRequest => new PieceRequest(
                     $piece->position,
                     $piece->name,
                     $piece->row,
                     $piece->tries + (\in_array($piece->position, $begun, true) ? 1 : 0),
                 ),
-                array_filter($given->wanted, static fn (Wanted $piece): bool => !isset($done[$piece->row->number])),
+                array_filter($given->wanted, static fn (PieceRequest $piece): bool => !isset($done[$piece->row->number])),
             );
             if ([] !== $left) {
                 $children[] = $this->child($share(array_values($left)));
@@ -188,10 +188,10 @@ final readonly class FilePress
         return $results;
     }
 
-    /** @return array{Process, string, Share} the process, the file that says what it makes, and what that is */
-    private function child(Share $share): array
+    /** @return array{Process, string, ProcessShare} the process, the file that says what it makes, and what that is */
+    private function child(ProcessShare $share): array
     {
-        NoRoom::write($path = (string) tempnam(sys_get_temp_dir(), 'morphea'), serialize($share));
+        NoSpaceException::write($path = (string) tempnam(sys_get_temp_dir(), 'morphea'), serialize($share));
         // A process of its own and no fork: the libraries that draw have threads, which do not come along.
         $process = new Process(
             [\PHP_BINARY, '-d', 'ffi.enable=1', "$this->projectDir/bin/console", 'morphea:press-share', $path],
@@ -206,15 +206,15 @@ final readonly class FilePress
     /**
      * The documents, out of all pieces that are made.
      *
-     * @param list<Wanted>       $pieces
+     * @param list<PieceRequest>       $pieces
      * @param array<int, Result> $results
      *
      * @return array<int, Result>
      */
-    private function bind(PressOptions $order, Making $making, array $pieces, array $results): array
+    private function bind(PressOptions $order, Production $making, array $pieces, array $results): array
     {
         $made = static function () use ($pieces, &$results): array {
-            return array_filter($pieces, static fn (Wanted $piece): bool => null === $results[$piece->row->number]['reason']);
+            return array_filter($pieces, static fn (PieceRequest $piece): bool => null === $results[$piece->row->number]['reason']);
         };
         $name = SafeName::of($making->template->name) ?: 'pieces';
         $documents = [];
@@ -224,11 +224,11 @@ final readonly class FilePress
             $name,
             static function (string $name, string $path) use ($order, &$documents): void {
                 if (!@copy($path, "$order->to/$name.new") || !rename("$order->to/$name.new", "$order->to/$name")) {
-                    throw new RenderError("$order->to/$name cannot be written.");
+                    throw new RenderException("$order->to/$name cannot be written.");
                 }
                 $documents[] = "$order->to/$name";
             },
-            static function (Wanted $piece, string $why) use (&$results): void {
+            static function (PieceRequest $piece, string $why) use (&$results): void {
                 $results[$piece->row->number] = ['file' => null, 'files' => [], 'reason' => $why] + $results[$piece->row->number];
             },
         );

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Drawn;
-use Morphea\App\Engine\Production\Making;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
-use Morphea\App\Engine\Production\Wanted;
-use Morphea\App\Engine\Render\Rasters;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Engine\Production\Production;
+use Morphea\App\Engine\Render\PageRasterizer;
 use Morphea\Core\Checks\Acceptance;
 use Morphea\Core\Checks\CellKinds;
 use Morphea\Core\Checks\Finding;
@@ -24,7 +24,7 @@ use Morphea\Core\Checks\WholeSet;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Table\Cells\CellReader;
-use Morphea\Core\Table\Data\Kinds;
+use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Naming\PictureNames;
 
 /** All pieces of a .morphea file laid out for real and checked, without a project. */
@@ -32,9 +32,9 @@ final readonly class FileProof
 {
     public function __construct(
         private FileMaking $makings,
-        private Outputs $outputs,
+        private ExportFormatRegistry $outputs,
         private Proof $proof,
-        private Rasters $rasters,
+        private PageRasterizer $rasters,
     ) {
     }
 
@@ -43,14 +43,14 @@ final readonly class FileProof
     {
         $making = $this->making($open);
         $kinds = new CellKinds(
-            new Kinds(new CellReader($open->template->locale), new PictureNames($open->file->pictures->names)),
+            new ColumnKinds(new CellReader($open->template->locale), new PictureNames($open->file->pictures->names)),
             $open->table->columns,
         );
         $set = new WholeSet($open->template->limits);
         $all = [];
         foreach ($open->rows() as $number => $row) {
             try {
-                $drawn = $making->lay(new Wanted($number, '', $row), $this->proof, $this->rasters);
+                $drawn = $making->lay(new PieceRequest($number, '', $row), $this->proof, $this->rasters);
                 $found = [...$kinds->findings($drawn->template, $row), ...$drawn->findings, ...$this->pixels($drawn)];
                 $hand = $open->file->hands[$row->id ?? 0] ?? new HandWork();
                 $all[$number] = array_values(array_filter($found, static fn (Finding $one): bool => $one->blocks()
@@ -69,15 +69,15 @@ final readonly class FileProof
         return $all;
     }
 
-    public function making(OpenFile $open): Making
+    public function making(OpenFile $open): Production
     {
-        $usual = new Choice($this->outputs->usual($open->template), new Settings());
+        $usual = new ChosenFormat($this->outputs->usual($open->template), new FormatSettings());
 
         return $this->makings->of($open->file, $open->template, [$usual], $open->even);
     }
 
     /** @return list<Finding> what only the pixels of a piece tell */
-    private function pixels(Drawn $drawn): array
+    private function pixels(LaidOutPiece $drawn): array
     {
         $draw = fn (Drawing $drawing): Raster => $this->rasters->of($drawing, $drawn->pictures);
         $found = array_map(

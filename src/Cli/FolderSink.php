@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
-use Morphea\App\Engine\Production\Drawn;
-use Morphea\App\Engine\Production\Made;
-use Morphea\App\Engine\Production\Sink;
-use Morphea\App\Engine\Production\Wanted;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\MadeFile;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Engine\Production\PieceSink;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
@@ -19,7 +19,7 @@ use Morphea\Core\Rendering\Layout\TextFacts;
  * @phpstan-type Result array{row: int, file: string|null, files: list<string>, keys: array<string, string>, taken: bool,
  *   reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, findings: list<array<string, mixed>>}
  */
-final class FolderSink implements Sink
+final class FolderSink implements PieceSink
 {
     /** @var resource */
     private $log;
@@ -28,7 +28,7 @@ final class FolderSink implements Sink
 
     public function __construct(private readonly string $folder, private readonly Manifest $since, string $log)
     {
-        $this->log = fopen($log, 'w') ?: throw new NoRoom("$log cannot be written.");
+        $this->log = fopen($log, 'w') ?: throw new NoSpaceException("$log cannot be written.");
     }
 
     /**
@@ -60,7 +60,7 @@ final class FolderSink implements Sink
         return substr_count((string) @file_get_contents($log), '{"row":');
     }
 
-    public function begins(Wanted $piece): void
+    public function begins(PieceRequest $piece): void
     {
         $this->tell(['begun' => $piece->position]);
     }
@@ -73,7 +73,7 @@ final class FolderSink implements Sink
         return $found;
     }
 
-    public function files(Wanted $piece, array $files, Drawn $drawn): void
+    public function files(PieceRequest $piece, array $files, LaidOutPiece $drawn): void
     {
         $names = [];
         $taken = [] !== $files;
@@ -87,11 +87,11 @@ final class FolderSink implements Sink
                 $this->put($path, (string) file_get_contents($this->had[$file->key]));
             }
         }
-        $paths = array_map(fn (Made $file): string => "$this->folder/$file->name", $files);
+        $paths = array_map(fn (MadeFile $file): string => "$this->folder/$file->name", $files);
         $this->tell(self::result($piece, $paths, null, $drawn, $names, $taken));
     }
 
-    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
+    public function notMade(PieceRequest $piece, string $reason, ?LaidOutPiece $drawn): void
     {
         $this->tell(self::result($piece, [], $reason, $drawn));
     }
@@ -120,9 +120,9 @@ final class FolderSink implements Sink
     private function put(string $path, string $bytes): void
     {
         if (!is_dir(\dirname($path)) && !@mkdir(\dirname($path), 0o777, true) && !is_dir(\dirname($path))) {
-            throw new NoRoom(\dirname($path) . ' cannot be made.');
+            throw new NoSpaceException(\dirname($path) . ' cannot be made.');
         }
-        NoRoom::write("$path.new", $bytes);
+        NoSpaceException::write("$path.new", $bytes);
         rename("$path.new", $path);
     }
 
@@ -133,10 +133,10 @@ final class FolderSink implements Sink
      * @return Result
      */
     private static function result(
-        Wanted $piece,
+        PieceRequest $piece,
         array $files,
         ?string $reason,
-        ?Drawn $drawn,
+        ?LaidOutPiece $drawn,
         array $keys = [],
         bool $taken = false,
     ): array {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 
 /** What a folder of pieces holds, by what is to be seen in it: so that a later making takes from it what has not changed. */
 final readonly class Manifest
@@ -40,14 +40,14 @@ final readonly class Manifest
      *
      * @param array<string, string> $names by key
      *
-     * @throws NoRoom
+     * @throws NoSpaceException
      */
     public function add(array $names): void
     {
         $here = array_filter($this->names, fn (string $key): bool => null !== $this->find($key), \ARRAY_FILTER_USE_KEY);
         // A name that was written again holds something else now.
         $files = $names + array_diff($here, $names);
-        NoRoom::write(
+        NoSpaceException::write(
             "$this->folder/" . self::FILE,
             json_encode(
                 ['files' => $files],

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Cli;
 
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Data\Table;
@@ -16,7 +16,7 @@ final readonly class OpenFile
     /** @param array<int, true> $skipped numbers of rows that are not made */
     public function __construct(
         public MorpheaFile $file,
-        public Template $template,
+        public Design $template,
         public Table $table,
         public array $skipped,
         public EvenSizes $even,

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Output;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Output\Mockups\Product;
 use Morphea\Core\Rendering\Scenes\Timing;
 use Morphea\Core\Table\Cells\Harmless;
@@ -31,7 +31,7 @@ final class PressCommand extends Command
     public const SOME_NOT_MADE = 1;
     public const UNUSABLE = 2;
 
-    public function __construct(private readonly FilePress $press, private readonly Outputs $outputs)
+    public function __construct(private readonly FilePress $press, private readonly ExportFormatRegistry $outputs)
     {
         parent::__construct();
     }
@@ -63,18 +63,18 @@ final class PressCommand extends Command
             ->addOption('dpi', null, InputOption::VALUE_REQUIRED, 'pictures with so many pixels to the inch')
             ->addOption('width', null, InputOption::VALUE_REQUIRED, 'pictures so many pixels wide')
             ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
-            ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) Settings::RATE)
+            ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) FormatSettings::RATE)
             ->addOption('moment', null, InputOption::VALUE_REQUIRED, 'stills of shorts so many seconds after their beginning', '')
             ->addOption('product', null, InputOption::VALUE_REQUIRED, 'for --as=products: ' . $products, 'tote')
             ->addOption('megabytes', null, InputOption::VALUE_REQUIRED, 'shorts no larger than so many', '')
-            ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) Settings::QUALITY)
+            ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) FormatSettings::QUALITY)
             ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
             ->addOption(
                 'ground',
                 null,
                 InputOption::VALUE_REQUIRED,
                 'designed, nothing (see-through) or a colour as #RRGGBB',
-                Settings::DESIGNED,
+                FormatSettings::DESIGNED,
             )
             ->addOption('outlines', null, InputOption::VALUE_NONE, 'SVG with letters as outlines')
             ->addOption('since', null, InputOption::VALUE_REQUIRED, 'folder of an earlier making: what has not changed is taken from it')
@@ -98,7 +98,7 @@ final class PressCommand extends Command
             if (\is_string($report)) {
                 self::report($report, $results);
             }
-        } catch (UploadError | RenderError | NoRoom $e) {
+        } catch (UploadException | RenderException | NoSpaceException $e) {
             $errors->writeln('morphea:press: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return self::UNUSABLE;
@@ -141,7 +141,7 @@ final class PressCommand extends Command
     /** @param list<array{row: int, files: list<string>, taken: bool, reason: string|null}> $results */
     private static function report(string $path, array $results): void
     {
-        $out = @fopen($path, 'w') ?: throw new NoRoom("--report=$path cannot be written.");
+        $out = @fopen($path, 'w') ?: throw new NoSpaceException("--report=$path cannot be written.");
         fputcsv($out, ['row', 'outcome', 'reason', 'files'], escape: '', eol: "\r\n");
         foreach ($results as $result) {
             $outcome = null !== $result['reason'] ? 'not made' : ($result['taken'] ? 'taken over, as it was' : 'made');
@@ -154,7 +154,7 @@ final class PressCommand extends Command
     private function kinds(): string
     {
         $kinds = array_map(
-            static fn (Output $output): string => $output::id() . ' (' . $output->label() . ')',
+            static fn (ExportFormat $output): string => $output::id() . ' (' . $output->label() . ')',
             $this->outputs->all(),
         );
 
@@ -164,7 +164,7 @@ final class PressCommand extends Command
     /**
      * @param \Closure(int, int): void $told
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     private function order(InputInterface $input, \Closure $told): PressOptions
     {
@@ -175,15 +175,15 @@ final class PressCommand extends Command
         };
         $jobs = (string) $text('jobs');
         if (!ctype_digit($jobs) || (int) $jobs < 1 || (int) $jobs > 64) {
-            throw new UploadError("--jobs=$jobs: say a number from 1 to 64.");
+            throw new UploadException("--jobs=$jobs: say a number from 1 to 64.");
         }
         $since = $text('since');
         if (null !== $since && !is_file("$since/" . Manifest::FILE)) {
-            throw new UploadError("--since=$since: there is no " . Manifest::FILE . ' in it. Give the folder of an earlier making.');
+            throw new UploadException("--since=$since: there is no " . Manifest::FILE . ' in it. Give the folder of an earlier making.');
         }
         $report = $text('report');
         if (null !== $report && (is_dir($report) || !is_writable(file_exists($report) ? $report : \dirname($report)))) {
-            throw new UploadError("--report=$report: this file cannot be written.");
+            throw new UploadException("--report=$report: this file cannot be written.");
         }
         $file = $input->getArgument('file');
 
@@ -200,60 +200,60 @@ final class PressCommand extends Command
         );
     }
 
-    /** @return non-empty-list<Choice> */
-    private function choices(string $as, Settings $settings): array
+    /** @return non-empty-list<ChosenFormat> */
+    private function choices(string $as, FormatSettings $settings): array
     {
         $choices = [];
         foreach (explode(',', $as) as $id) {
             $output = $this->outputs->find(trim($id));
             if (null === $output) {
-                throw new UploadError("--as=$id: say one or more of " . implode(', ', array_keys($this->outputs->all())) . '.');
+                throw new UploadException("--as=$id: say one or more of " . implode(', ', array_keys($this->outputs->all())) . '.');
             }
-            $choices[$output::id()] = new Choice($output, $settings);
+            $choices[$output::id()] = new ChosenFormat($output, $settings);
         }
 
         return array_values($choices);
     }
 
     /** @param \Closure(string): ?string $text */
-    private function settings(InputInterface $input, \Closure $text): Settings
+    private function settings(InputInterface $input, \Closure $text): FormatSettings
     {
         $said = [];
         foreach (['dpi', 'width', 'factor'] as $kind) {
             $value = $text($kind);
             if (null !== $value) {
                 if (!is_numeric($value) || (float) $value <= 0) {
-                    throw new UploadError("--$kind=$value: say a number above 0.");
+                    throw new UploadException("--$kind=$value: say a number above 0.");
                 }
                 $said += ['size' => $kind, 'value' => $value];
             }
         }
         $rate = (string) $text('rate');
         if (!\in_array($rate, array_map(strval(...), Timing::RATES), true)) {
-            throw new UploadError("--rate=$rate: say one of " . implode(', ', Timing::RATES) . '.');
+            throw new UploadException("--rate=$rate: say one of " . implode(', ', Timing::RATES) . '.');
         }
         $moment = (string) $text('moment');
         if ('' !== $moment && (!is_numeric($moment) || (float) $moment < 0)) {
-            throw new UploadError("--moment=$moment: say how many seconds after the beginning.");
+            throw new UploadException("--moment=$moment: say how many seconds after the beginning.");
         }
         $most = (string) $text('megabytes');
         if ('' !== $most && (!is_numeric($most) || (float) $most <= 0)) {
-            throw new UploadError("--megabytes=$most: say a number above 0.");
+            throw new UploadException("--megabytes=$most: say a number above 0.");
         }
         $quality = (string) $text('quality');
         if (!ctype_digit($quality) || (int) $quality < 1 || (int) $quality > 100) {
-            throw new UploadError("--quality=$quality: say a number from 1 to 100.");
+            throw new UploadException("--quality=$quality: say a number from 1 to 100.");
         }
         $ground = (string) $text('ground');
         if (1 !== preg_match('/^(designed|nothing|#[0-9A-Fa-f]{6})$/D', $ground)) {
-            throw new UploadError("--ground=$ground: say designed, nothing, or a colour as #RRGGBB.");
+            throw new UploadException("--ground=$ground: say designed, nothing, or a colour as #RRGGBB.");
         }
         $side = $text('side');
         if (null !== $side && 1 !== preg_match('/^[1-9]$/D', $side)) {
-            throw new UploadError("--side=$side: say a number from 1 on.");
+            throw new UploadException("--side=$side: say a number from 1 on.");
         }
 
-        return Settings::of($said + [
+        return FormatSettings::of($said + [
             'quality' => $quality,
             'rate' => $rate,
             'moment' => $moment,

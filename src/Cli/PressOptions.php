@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
-use Morphea\App\Engine\Production\Choice;
+use Morphea\App\Engine\Production\ChosenFormat;
 
 /** What the command line asks for. */
 final readonly class PressOptions
 {
     /**
-     * @param non-empty-list<Choice>  $choices
+     * @param non-empty-list<ChosenFormat>  $choices
      * @param string|null             $since   folder of an earlier making, from which is taken what has not changed
      * @param \Closure(int, int): void $told    how many of how many are done
      */

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Cli;
 
 use Morphea\App\Engine\Import\MorpheaArchive;
-use Morphea\App\Engine\Production\Maker;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\PieceMaker;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -21,10 +21,10 @@ final class PressShareCommand extends Command
 {
     public function __construct(
         private readonly MorpheaArchive $archive,
-        private readonly Maker $maker,
+        private readonly PieceMaker $maker,
         private readonly FileMaking $makings,
-        private readonly Outputs $outputs,
-        private readonly TemplateCodec $codec,
+        private readonly ExportFormatRegistry $outputs,
+        private readonly DesignCodec $codec,
     ) {
         parent::__construct();
     }
@@ -38,7 +38,7 @@ final class PressShareCommand extends Command
     {
         $path = $input->getArgument('share');
         $share = \is_string($path) ? unserialize((string) file_get_contents($path)) : null;
-        if (!$share instanceof Share) {
+        if (!$share instanceof ProcessShare) {
             return Command::INVALID;
         }
         $sink = new FolderSink($share->to, Manifest::of($share->since), $share->log);

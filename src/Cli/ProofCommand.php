@@ -7,9 +7,9 @@ namespace Morphea\App\Cli;
 use Morphea\App\Editor\Checks\ContactSheet;
 use Morphea\App\Editor\Checks\FindingsCsv;
 use Morphea\App\Engine\Import\FilePictures;
-use Morphea\App\Engine\Production\Wanted;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Rendering\Drawing\Drawing;
@@ -62,19 +62,19 @@ final class ProofCommand extends Command
             $open = $this->opener->open((string) $text($input->getArgument('file')), $text($input->getOption('rows')));
             $paper = (string) $text($input->getOption('paper'));
             if (!isset(ContactSheet::PAPERS[$paper])) {
-                throw new UploadError("--paper=$paper: say A4 or Letter.");
+                throw new UploadException("--paper=$paper: say A4 or Letter.");
             }
             $findings = $this->proof->findings($open);
             $sheet = $text($input->getOption('to'));
             if (null !== $sheet) {
                 $pdf = $this->sheet->of($open->template->name, $this->pieces($open, $findings), $this->pictures->of($open->file), $paper);
-                NoRoom::write($sheet, $pdf);
+                NoSpaceException::write($sheet, $pdf);
             }
             $csv = $text($input->getOption('csv'));
             if (null !== $csv) {
                 FindingsCsv::write($csv, $findings);
             }
-        } catch (UploadError | NoRoom $e) {
+        } catch (UploadException | NoSpaceException $e) {
             $errors->writeln('morphea:proof: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return self::UNUSABLE;
@@ -116,7 +116,7 @@ final class ProofCommand extends Command
                 'name' => trim($row->cells[$named] ?? ''),
                 'sides' => array_map(
                     static fn (LaidOut $side): Drawing => $side->drawing,
-                    $making->again(new Wanted($number, '', $row))->stills(),
+                    $making->again(new PieceRequest($number, '', $row))->stills(),
                 ),
                 'findings' => $findings[$number] ?? [],
             ];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Maintenance\Backup;
 use Morphea\App\Platform\Maintenance\BackupError;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -38,7 +38,7 @@ final class RestoreCommand extends Command
         $folder = $input->getArgument('folder');
         try {
             $restored = $this->backup->restore(\is_string($folder) ? $folder : '', (bool) $input->getOption('over'));
-        } catch (BackupError | NoRoom $e) {
+        } catch (BackupError | NoSpaceException $e) {
             $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
             $errors->writeln('morphea:restore: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 

@@ -4,23 +4,23 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Output\Sheets;
-use Morphea\App\Engine\Production\Settings;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\Format\Sheets;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Output\PrintSheets\Arranger;
 use Morphea\Core\Output\PrintSheets\BothSides;
 use Morphea\Core\Output\PrintSheets\Copies;
 use Morphea\Core\Output\PrintSheets\DieLine;
 use Morphea\Core\Output\PrintSheets\LabelSheet;
 use Morphea\Core\Output\PrintSheets\LastSheet;
-use Morphea\Core\Output\PrintSheets\Order;
 use Morphea\Core\Output\PrintSheets\Paper;
-use Morphea\Core\Output\PrintSheets\SheetError;
+use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetMark;
+use Morphea\Core\Output\PrintSheets\SheetOrder;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -51,7 +51,7 @@ final class SheetsCommand extends Command
             'margin' => ['mm that the printer leaves white', '5'],
             'gap' => ['mm between pieces; 0 for shared cuts. Without it, twice the bleed', null],
             'lay' => ['upright, turned or mixed; without it, whatever has the most', ''],
-            'order' => [self::all(Order::cases()), Order::CutAndStack->value],
+            'order' => [self::all(SheetOrder::cases()), SheetOrder::CutAndStack->value],
             'depth' => ['sheets that can be cut at once', null],
             'copies' => ['of each piece: a number', '1'],
             'copies-by' => ['column that says how many of each', ''],
@@ -79,16 +79,16 @@ final class SheetsCommand extends Command
         try {
             $said = $this->said($input, $text);
             $to = (string) $text('to');
-            $results = Scratch::in(function (string $folder) use ($input, $text, $said, $to): array {
+            $results = TemporaryDirectory::in(function (string $folder) use ($input, $text, $said, $to): array {
                 $file = $input->getArgument('file');
                 $jobs = (string) $text('jobs');
                 if (!ctype_digit($jobs) || (int) $jobs < 1 || (int) $jobs > 64) {
-                    throw new UploadError("--jobs=$jobs: say a number from 1 to 64.");
+                    throw new UploadException("--jobs=$jobs: say a number from 1 to 64.");
                 }
                 $results = $this->press->press(new PressOptions(
                     \is_string($file) ? $file : '',
                     $text('rows'),
-                    [new Choice($this->sheets, Settings::of(['sheet' => json_encode($said, \JSON_THROW_ON_ERROR)]))],
+                    [new ChosenFormat($this->sheets, FormatSettings::of(['sheet' => json_encode($said, \JSON_THROW_ON_ERROR)]))],
                     $folder,
                     null,
                     (string) $text('only'),
@@ -99,12 +99,12 @@ final class SheetsCommand extends Command
                 ));
                 $made = glob("$folder/*.pdf") ?: [];
                 if ([] !== $made && (!@copy($made[0], "$to.new") || !rename("$to.new", $to))) {
-                    throw new RenderError("--to=$to: the file cannot be written.");
+                    throw new RenderException("--to=$to: the file cannot be written.");
                 }
 
                 return $results;
             });
-        } catch (UploadError | RenderError | NoRoom | SheetError $e) {
+        } catch (UploadException | RenderException | NoSpaceException | SheetException $e) {
             $errors->writeln('morphea:sheets: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return PressCommand::UNUSABLE;
@@ -149,27 +149,27 @@ final class SheetsCommand extends Command
      *
      * @return array<string, mixed> as SheetSettings takes it
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     private function said(InputInterface $input, \Closure $text): array
     {
         $labels = $text('labels');
         $known = LabelSheet::common();
         if (null !== $labels && !isset($known[$labels])) {
-            throw new UploadError("--labels=$labels: say one of “" . implode('”, “', array_keys($known)) . '”.');
+            throw new UploadException("--labels=$labels: say one of “" . implode('”, “', array_keys($known)) . '”.');
         }
         $lay = (string) $text('lay');
         if (!\in_array($lay, ['', Arranger::UPRIGHT, Arranger::TURNED, Arranger::MIXED], true)) {
-            throw new UploadError("--lay=$lay: say upright, turned or mixed.");
+            throw new UploadException("--lay=$lay: say upright, turned or mixed.");
         }
         $shift = explode(',', (string) $text('shift'));
         if (\count($shift) > 2) {
-            throw new UploadError("--shift={$text('shift')}: say two numbers of mm, as in 0.5,-1.");
+            throw new UploadException("--shift={$text('shift')}: say two numbers of mm, as in 0.5,-1.");
         }
         $marks = $input->getOption('marks');
         foreach (\is_string($marks) ? explode(',', $marks) : [] as $mark) {
             if (null === SheetMark::tryFrom(trim($mark))) {
-                throw new UploadError("--marks=$marks: say one or more of " . self::all(SheetMark::cases()) . '.');
+                throw new UploadException("--marks=$marks: say one or more of " . self::all(SheetMark::cases()) . '.');
             }
         }
         $said = [
@@ -178,7 +178,7 @@ final class SheetsCommand extends Command
             'margin' => $text('margin'),
             'bleed' => !$input->getOption('no-bleed'),
             'lay' => $lay,
-            'order' => $this->one('order', $text, Order::tryFrom(...)),
+            'order' => $this->one('order', $text, SheetOrder::tryFrom(...)),
             'depth' => (string) $text('depth'),
             'copies' => $text('copies'),
             'copiesBy' => $text('copies-by'),
@@ -204,7 +204,7 @@ final class SheetsCommand extends Command
      * @param \Closure(string): ?string      $text
      * @param \Closure(string): ?\BackedEnum $read
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     private function one(string $option, \Closure $text, \Closure $read): string
     {
@@ -213,7 +213,7 @@ final class SheetsCommand extends Command
 
         return null !== $case
             ? (string) $case->value
-            : throw new UploadError("--$option=$value: " . $this->getDefinition()->getOption($option)->getDescription());
+            : throw new UploadException("--$option=$value: " . $this->getDefinition()->getOption($option)->getDescription());
     }
 
     /** @param list<\BackedEnum> $cases */

@@ -7,7 +7,7 @@ namespace Morphea\Tests\Browser;
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
-use Morphea\App\Delivery\Email\Eml;
+use Morphea\App\Delivery\Email\EmlFile;
 use Morphea\Tests\Tools;
 
 /** From a stranger's answer to the piece in their hands; and a calendar in which posts are moved. */
@@ -96,7 +96,7 @@ final class DeliverJobTest extends BrowserTestCase
         // An address that a stranger typed is confirmed by its owner first.
         $confirm = $this->eventually(static function (): string {
             foreach (glob(\dirname(Application::get()->downloads) . '/files/mailbox/*.eml') ?: [] as $file) {
-                $mail = Eml::of((string) file_get_contents($file));
+                $mail = EmlFile::of((string) file_get_contents($file));
                 if ('ada@dune.example' === $mail->headers['to'] && 'Confirm your email address' === $mail->headers['subject']) {
                     return $mail->text('text/plain');
                 }

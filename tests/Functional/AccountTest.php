@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Delivery\Email\Eml;
-use Morphea\App\Platform\Account\Limit;
-use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Delivery\Email\EmlFile;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Account\PasswordRule;
+use Morphea\App\Platform\Account\RateLimit;
+use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SessionStore;
 use Morphea\App\Platform\Account\SignController;
 use Morphea\App\Platform\Account\SignUps;
@@ -93,7 +93,7 @@ final class AccountTest extends AppTestCase
     private function mailed(string $subject): string
     {
         foreach ($this->files()->listContents('mailbox') as $file) {
-            $mail = Eml::of($this->files()->read($file->path()));
+            $mail = EmlFile::of($this->files()->read($file->path()));
             if ($subject === $mail->headers['subject']) {
                 self::assertSame(1, preg_match('~http://localhost(/\S+)~', $mail->text('text/plain'), $m));
                 $link = $m[1];
@@ -166,21 +166,22 @@ final class AccountTest extends AppTestCase
 
     public function testOfManyAtOnceNoMoreAreTakenThanMayBe(): void
     {
-        $limits = self::getContainer()->get(Limits::class);
-        $taken = array_map(static fn (int $i): int => $limits->take(Limit::Reset, 'a'), range(1, 5));
+        $limits = self::getContainer()->get(RateLimiter::class);
+        $taken = array_map(static fn (int $i): int => $limits->take(RateLimit::Reset, 'a'), range(1, 5));
         self::assertSame([0, 0, 0], \array_slice($taken, 0, 3));
         self::assertGreaterThan(3_500, $taken[3]);
-        self::assertSame(0, $limits->take(Limit::Reset, 'b'), 'somebody else');
-        $limits->giveBack(Limit::Reset, 'a');
-        self::assertSame(0, $limits->take(Limit::Reset, 'a'));
-        self::assertGreaterThan(0, $limits->take(Limit::Reset, 'a'));
+        self::assertSame(0, $limits->take(RateLimit::Reset, 'b'), 'somebody else');
+        $limits->giveBack(RateLimit::Reset, 'a');
+        self::assertSame(0, $limits->take(RateLimit::Reset, 'a'));
+        self::assertGreaterThan(0, $limits->take(RateLimit::Reset, 'a'));
         $this->entities()->getConnection()->executeStatement('UPDATE rate_limit SET since = since - 3601');
-        self::assertSame(0, $limits->take(Limit::Reset, 'a'), 'its hour is over');
-        self::assertSame(0, $limits->take(Limit::Unsubscribe, 'a'));
+        self::assertSame(0, $limits->take(RateLimit::Reset, 'a'), 'its hour is over');
+        self::assertSame(0, $limits->take(RateLimit::Unsubscribe, 'a'));
         // Whole processes at once, on one row.
         $php = '$kernel = new Morphea\App\Kernel("test", true); $kernel->boot();' .
-            '$limits = $kernel->getContainer()->get("test.service_container")->get(Morphea\App\Platform\Account\Limits::class);' .
-            'for ($n = $i = 0; $i < 20; ++$i) $n += (int) (0 === $limits->take(Morphea\App\Platform\Account\Limit::WrongCode, "c")); echo $n;';
+            '$limits = $kernel->getContainer()->get("test.service_container")->get(Morphea\App\Platform\Account\RateLimiter::class);' .
+            '$limit = Morphea\App\Platform\Account\RateLimit::WrongCode;' .
+            'for ($n = $i = 0; $i < 20; ++$i) $n += (int) (0 === $limits->take($limit, "c")); echo $n;';
         $processes = array_map(static function () use ($php): Process {
             $process = new Process([\PHP_BINARY, '-r', "require 'tests/bootstrap.php'; $php"], \dirname(__DIR__, 2));
             $process->start();
@@ -342,7 +343,7 @@ final class AccountTest extends AppTestCase
             Request::create('/sign-up'),
             $container->get('security.user_password_hasher'),
             $container->get(SignUps::class),
-            $container->get(Limits::class),
+            $container->get(RateLimiter::class),
         );
         self::assertSame(403, $response->getStatusCode());
         self::assertStringContainsString('closed signing up', (string) $response->getContent());

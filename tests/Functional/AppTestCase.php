@@ -9,18 +9,18 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Editor\Dashboard\ProjectMaker;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Dialect;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Jobs\Progress;
-use Morphea\App\Platform\Jobs\WorkDesk;
 use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\Order;
+use Morphea\App\Runs\Runs\RowChoice;
 use Morphea\App\Runs\Runs\Run;
-use Morphea\App\Runs\Runs\Which;
+use Morphea\App\Runs\Runs\RunOrder;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Tests\TestDatabase;
@@ -269,7 +269,7 @@ abstract class AppTestCase extends WebTestCase
 
     protected function progress(Run $run): Progress
     {
-        return self::getContainer()->get(WorkDesk::class)->progress($run->job());
+        return self::getContainer()->get(JobDispatcher::class)->progress($run->job());
     }
 
     /**
@@ -277,11 +277,11 @@ abstract class AppTestCase extends WebTestCase
      *
      * @param array<string, mixed> $settings
      */
-    protected function orderOf(string $output, string $name, string $file, array $settings = []): Order
+    protected function orderOf(string $output, string $name, string $file, array $settings = []): RunOrder
     {
-        $choice = new Choice(self::getContainer()->get(Outputs::class)->get($output), Settings::of($settings));
+        $choice = new ChosenFormat(self::getContainer()->get(ExportFormatRegistry::class)->get($output), FormatSettings::of($settings));
 
-        return new Order([$choice], Which::All, '', $name, $file);
+        return new RunOrder([$choice], RowChoice::All, '', $name, $file);
     }
 
     /** A page of the station Proof once all is looked at, however long that takes here. */

@@ -6,10 +6,10 @@ namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Delivery\Schedule\BoardChannel;
-use Morphea\App\Delivery\Schedule\PostDue;
-use Morphea\App\Delivery\Schedule\PostStore;
+use Morphea\App\Delivery\Schedule\PostRepository;
+use Morphea\App\Delivery\Schedule\PublishDuePosts;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\RunDesk;
+use Morphea\App\Runs\Runs\RunDispatcher;
 use Sabre\VObject\Reader;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -34,7 +34,7 @@ final class CalendarTest extends AppTestCase
         self::assertStringContainsString('is in the calendar already', $this->browser->followRedirect()->filter('#notices')->text());
 
         // To another day, which leaves a gap; not to one that has gone by.
-        $all = fn (): array => self::getContainer()->get(PostStore::class)->all($project);
+        $all = fn (): array => self::getContainer()->get(PostRepository::class)->all($project);
         $order = array_map(static fn ($post): string => $post->kind, $all());
         self::assertSame(['clocks', 'chairs', 'clocks', 'chairs'], $order);
         $first = $all()[1];
@@ -67,7 +67,7 @@ final class CalendarTest extends AppTestCase
             $all()[0]->id,
         ]);
         $now();
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PostDue($project->id()));
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PublishDuePosts($project->id()));
         $this->work();
         self::assertSame('Its words have 16 letters too many. Shorten them, then give it another time.', $all()[0]->error);
         $this->deal($project, ['letters' => '60', 'keep' => '1']);
@@ -89,7 +89,7 @@ final class CalendarTest extends AppTestCase
 
         // As if its worker had died before it could note it: the channel knows its sign, and the history tells it once.
         $this->entities()->getConnection()->executeStatement("UPDATE post SET state = 'planned' WHERE id = ?", [$post->id]);
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PostDue($project->id()));
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PublishDuePosts($project->id()));
         $this->work();
         self::assertSame('posted', $all()[0]->state->value);
         $history = $this->browser->request('GET', "/projects/{$project->id()}/deliver/history?what=calendar")->text();
@@ -108,7 +108,7 @@ final class CalendarTest extends AppTestCase
         $project = $this->made();
         $address = "/projects/{$project->id()}/deliver/calendar";
         $this->deal($project, ['letters' => '200']);
-        $store = self::getContainer()->get(PostStore::class);
+        $store = self::getContainer()->get(PostRepository::class);
         $signs = static fn (): array => array_column($store->all($project), 'sign', 'row');
         $before = $signs();
         self::assertCount(4, $before);
@@ -131,7 +131,7 @@ final class CalendarTest extends AppTestCase
         $project = $this->made();
         $address = "/projects/{$project->id()}/deliver/calendar";
         $this->deal($project, ['letters' => '200']);
-        $store = self::getContainer()->get(PostStore::class);
+        $store = self::getContainer()->get(PostRepository::class);
         $late = fn (string $at, int $rows): int => (int) $this->entities()->getConnection()->executeStatement(
             'UPDATE post SET at = ? WHERE row_id <= ?',
             [date('Y-m-d H:i:s', (int) strtotime($at)), $rows],
@@ -150,7 +150,7 @@ final class CalendarTest extends AppTestCase
         $this->deal($project, ['letters' => '200']);
         $late('-7 hours', 2);
         $late('-1 hour', 1);
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PostDue($project->id()));
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PublishDuePosts($project->id()));
         $this->work();
         self::assertSame(1, array_count_values($this->states())['posted'] ?? 0);
         self::assertStringContainsString('1 post is overdue', $this->browser->request('GET', $address)->filter('#overdue')->text());
@@ -162,7 +162,7 @@ final class CalendarTest extends AppTestCase
         }
         $late('-7 hours', 2);
         $this->post("$address/turn", ['on' => '1', 'overdue' => 'now', 'until' => (string) time()]);
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PostDue($project->id()));
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new PublishDuePosts($project->id()));
         $this->work();
         self::assertSame(2, array_count_values($this->states())['posted'] ?? 0);
     }
@@ -194,7 +194,7 @@ final class CalendarTest extends AppTestCase
             $this->deal($project, $said);
             self::assertStringContainsString($says, $this->browser->followRedirect()->filter('#notices')->text());
         }
-        self::assertSame([], self::getContainer()->get(PostStore::class)->all($project));
+        self::assertSame([], self::getContainer()->get(PostRepository::class)->all($project));
     }
 
     /**
@@ -213,7 +213,7 @@ final class CalendarTest extends AppTestCase
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nAda|6|clocks|2026-01-01|2\n" .
             "Bo|6|clocks|2026-01-01|3\n=Evil|6|chairs|2026-01-01|4\nDov|6|chairs|2026-01-01|5");
-        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
         $this->entities()->clear();
 

@@ -6,7 +6,7 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Import\PictureReader;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -103,7 +103,7 @@ final class ClipsTest extends AppTestCase
         try {
             $this->read($path, $name);
             self::fail("$name was read");
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             self::assertStringContainsString("“{$name}”", $e->getMessage());
             self::assertStringContainsString($words, $e->getMessage());
         }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Engine\Drafting\Drafter;
-use Morphea\App\Engine\Drafting\DraftError;
+use Morphea\App\Engine\Drafting\DraftException;
 use Morphea\App\Engine\Drafting\HttpTextService;
 use Morphea\App\Engine\Drafting\TextService;
 use Morphea\App\Engine\Drafting\WordLists;
@@ -109,7 +109,7 @@ final class DraftingTest extends TestCase
 
     public function testWithoutRowsThereIsNoPattern(): void
     {
-        $this->expectException(DraftError::class);
+        $this->expectException(DraftException::class);
         $this->expectExceptionMessage('There are no rows to take the pattern from.');
         (new WordLists())->rows(['Name'], [], [], 3, 1, 'en_GB');
     }
@@ -175,7 +175,7 @@ final class DraftingTest extends TestCase
     #[DataProvider('failures')]
     public function testAServiceThatFailsIsToldInWords(MockResponse $response, string $words): void
     {
-        $this->expectException(DraftError::class);
+        $this->expectException(DraftException::class);
         $this->expectExceptionMessage($words);
         (new HttpTextService(new MockHttpClient($response), 'https://texts.tidewick.example'))->rows(
             ['Name'],

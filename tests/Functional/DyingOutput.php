@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Engine\Production\BadPiece;
-use Morphea\App\Engine\Production\Bound;
-use Morphea\App\Engine\Production\Drawn;
-use Morphea\App\Engine\Production\Pieces;
-use Morphea\App\Engine\Production\Settings;
-use Morphea\App\Engine\Render\HelperDied;
-use Morphea\Core\Design\Model\Template;
+use Morphea\App\Engine\Production\BadPieceException;
+use Morphea\App\Engine\Production\DocumentFormat;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\PieceStream;
+use Morphea\App\Engine\Render\HelperDiedException;
+use Morphea\Core\Design\Model\Design;
 
 /** A document over whose pieces the helper dies as often as is said. */
-final class DyingOutput implements Bound
+final class DyingOutput implements DocumentFormat
 {
     /** @var list<string> names of the pieces that were tried, in order */
     public array $tried = [];
@@ -35,7 +35,7 @@ final class DyingOutput implements Bound
         return 'a document that is hard to make';
     }
 
-    public function isUsual(Template $template): bool
+    public function isUsual(Design $template): bool
     {
         return false;
     }
@@ -50,7 +50,7 @@ final class DyingOutput implements Bound
         return [];
     }
 
-    public function size(Template $template, Settings $settings): string
+    public function size(Design $template, FormatSettings $settings): string
     {
         return '';
     }
@@ -60,12 +60,12 @@ final class DyingOutput implements Bound
         return false;
     }
 
-    public function depends(Settings $settings): array
+    public function depends(FormatSettings $settings): array
     {
         return [];
     }
 
-    public function files(Drawn $piece, Settings $settings, ?\Closure $stopped = null): array
+    public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
         $this->tried[] = $piece->name;
         $this->mayDie($piece->name);
@@ -74,10 +74,10 @@ final class DyingOutput implements Bound
     }
 
     public function bind(
-        Pieces $pieces,
+        PieceStream $pieces,
         string $to,
         string $title,
-        Settings $settings,
+        FormatSettings $settings,
         ?\Closure $stopped = null,
         ?\Closure $told = null,
     ): void {
@@ -85,8 +85,8 @@ final class DyingOutput implements Bound
         foreach ($pieces as $place => $piece) {
             try {
                 $this->mayDie($piece->name);
-            } catch (HelperDied $e) {
-                throw new BadPiece($place, $e->getMessage(), $e);
+            } catch (HelperDiedException $e) {
+                throw new BadPieceException($place, $e->getMessage(), $e);
             }
             $this->bound[] = $piece->name;
         }
@@ -99,7 +99,7 @@ final class DyingOutput implements Bound
         $left = $this->deaths[$name] ?? 0;
         if ($left > 0) {
             $this->deaths[$name] = $left - 1;
-            throw new HelperDied("The helper died over $name.");
+            throw new HelperDiedException("The helper died over $name.");
         }
     }
 }

@@ -6,11 +6,11 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Editor\Rows\EditRequest;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
@@ -96,7 +96,7 @@ final class EditRequestTest extends TestCase
         $table = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => 'date', 'monthFirst' => true], 'en_GB')->apply(
             $table,
         );
-        self::assertSame([Kind::Date, true], [$table->columns[0]->kind, $table->columns[0]->monthFirst]);
+        self::assertSame([ColumnKind::Date, true], [$table->columns[0]->kind, $table->columns[0]->monthFirst]);
         $table = EditRequest::read(['op' => 'kind', 'key' => 'name', 'kind' => ''], 'en_GB')->apply($table);
         self::assertSame([null, null], [$table->columns[0]->kind, $table->columns[0]->monthFirst], 'as found again');
     }
@@ -105,7 +105,7 @@ final class EditRequestTest extends TestCase
     #[DataProvider('refused')]
     public function testWhatCannotBeDoneIsSaidInWords(array $asked, string $words): void
     {
-        $this->expectException(TableError::class);
+        $this->expectException(TableException::class);
         $this->expectExceptionMessage($words);
         EditRequest::read($asked, 'en_GB')->apply(self::sheet());
     }

@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Delivery\Automation\Follow;
-use Morphea\App\Delivery\Automation\FollowStore;
-use Morphea\App\Delivery\Email\Eml;
-use Morphea\App\Delivery\Forms\Answers;
+use Morphea\App\Delivery\Automation\AutomationSwitch;
+use Morphea\App\Delivery\Automation\RunAutomation;
+use Morphea\App\Delivery\Email\EmlFile;
 use Morphea\App\Delivery\Forms\Confirmations;
 use Morphea\App\Delivery\Forms\Forms;
+use Morphea\App\Delivery\Forms\Responses;
 use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
-use Morphea\App\Runs\Runs\RunDesk;
+use Morphea\App\Runs\Runs\RunDispatcher;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Messenger\MessageBusInterface;
 
@@ -41,7 +41,7 @@ final class FollowTest extends AppTestCase
 
         // Asked again, by whomever and however often, nothing is done twice.
         foreach ([1, 2, 3] as $time) {
-            self::getContainer()->get(MessageBusInterface::class)->dispatch(new Follow($project->id()));
+            self::getContainer()->get(MessageBusInterface::class)->dispatch(new RunAutomation($project->id()));
         }
         $this->work();
         self::assertCount(1, $this->mails());
@@ -95,9 +95,9 @@ final class FollowTest extends AppTestCase
         $db->executeStatement('UPDATE followed SET due_at = 0 WHERE row_id = ?', [$row]);
         $db->executeStatement('DELETE FROM messenger_messages');
         $db->executeStatement('UPDATE follow SET planned_at = 0');
-        $forgotten = self::getContainer()->get(FollowStore::class)->forgotten();
+        $forgotten = self::getContainer()->get(AutomationSwitch::class)->forgotten();
         self::assertSame([$project->id()], $forgotten, 'though every message was lost, workers find it');
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new Follow($project->id()));
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new RunAutomation($project->id()));
         $this->work();
         self::assertCount(1, $this->mails());
         self::assertSame($runs, $this->runs());
@@ -222,7 +222,7 @@ final class FollowTest extends AppTestCase
         $this->entities()->clear();
         $forms = self::getContainer()->get(Forms::class);
         $give = function (string $name, string $mail) use ($project, $forms): void {
-            $answers = self::getContainer()->get(Answers::class);
+            $answers = self::getContainer()->get(Responses::class);
             $form = $forms->of($this->reload($project)) ?? self::fail();
             $answers->give($form, $answers->keep($form, ['full_name' => $name, 'mail' => $mail], [], '192.0.2.1'));
             $this->entities()->clear();
@@ -243,7 +243,7 @@ final class FollowTest extends AppTestCase
         $this->browser->request('POST', $m[1], ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
         self::assertStringContainsString('Your address is confirmed', $this->body());
         $this->work();
-        $isOurs = static fn (Eml $one): bool => str_starts_with($one->headers['subject'], 'Yours');
+        $isOurs = static fn (EmlFile $one): bool => str_starts_with($one->headers['subject'], 'Yours');
         $mail = array_values(array_filter($this->mails(), $isOurs));
         self::assertCount(1, $mail);
         self::assertStringContainsString('<a href="https://guild.example/a"', $mail[0]->text('text/html'));
@@ -267,15 +267,15 @@ final class FollowTest extends AppTestCase
         $project = $this->ready();
         $this->turn($project, ['steps' => ['link'], 'on' => '1']);
         $this->work();
-        $store = self::getContainer()->get(FollowStore::class);
+        $store = self::getContainer()->get(AutomationSwitch::class);
         $database = $this->entities()->getConnection();
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new Follow($project->id()));
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new RunAutomation($project->id()));
         $this->work();
         $this->paste($project, 1);
         $database->executeStatement('DELETE FROM messenger_messages');
         $database->executeStatement('UPDATE follow SET planned_at = 0');
         self::assertSame([$project->id()], $store->forgotten());
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new Follow($project->id()));
+        self::getContainer()->get(MessageBusInterface::class)->dispatch(new RunAutomation($project->id()));
         $this->work();
         self::assertStringContainsString('3 ✓ done made, page given', $this->log($project));
         $database->executeStatement('UPDATE follow SET planned_at = 0');
@@ -300,7 +300,7 @@ final class FollowTest extends AppTestCase
             "Full name|Hours|Craft|Issued|Register|Mail\nNg|6|chairs|2026-01-01|2|ng@dune.example\n" .
             'Bo|6|chairs|2026-01-01|3|bo@dune.example',
         );
-        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
         self::getContainer()->get(FilesystemOperator::class)->deleteDirectory('mailbox');
         $this->entities()->clear();
@@ -338,13 +338,13 @@ final class FollowTest extends AppTestCase
         return $this->entities()->getRepository(Run::class)->count();
     }
 
-    /** @return list<Eml> */
+    /** @return list<EmlFile> */
     private function mails(): array
     {
         $files = self::getContainer()->get(FilesystemOperator::class);
         $mails = [];
         foreach ($files->listContents('mailbox') as $file) {
-            $mails[] = Eml::of($files->read($file->path()));
+            $mails[] = EmlFile::of($files->read($file->path()));
         }
 
         return $mails;

@@ -7,8 +7,8 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Engine\Import\FontReader;
 use Morphea\App\Engine\Render\FontSetup;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Platform\Files\UploadError;
-use Morphea\App\Runs\Runs\PieceStore;
+use Morphea\App\Platform\Files\UploadException;
+use Morphea\App\Runs\Runs\PieceReport;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -139,7 +139,7 @@ final class FontsTest extends AppTestCase
         self::assertStringContainsString(FontSetup::alias(hash('sha256', $corrected)), $this->body());
         $this->order($project, ['format' => 'png', 'name' => 'x']);
         $this->work();
-        $counts = self::getContainer()->get(PieceStore::class)->counts($this->newestRun());
+        $counts = self::getContainer()->get(PieceReport::class)->counts($this->newestRun());
         self::assertSame(0, $counts['taken'], 'what it changes is made anew');
         $this->post("$fonts/replace");
         self::assertStringNotContainsString('is here.', $this->body(), 'once');
@@ -190,7 +190,7 @@ final class FontsTest extends AppTestCase
             'restricted' => self::patched($font, 'OS/2', 8, "\0\2"),
             default => self::patched($font, 'name', 2, "\0\0"),
         };
-        $this->expectException(UploadError::class);
+        $this->expectException(UploadException::class);
         $this->expectExceptionMessage("“harb.ttf” $words");
         (new FontReader())->read($bytes, 'harb.ttf');
     }

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Delivery\Forms\Answers;
 use Morphea\App\Delivery\Forms\Forms;
-use Morphea\App\Platform\Account\Limit;
-use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Delivery\Forms\Responses;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Account\RateLimit;
+use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Table\Data\Row;
@@ -87,7 +87,7 @@ final class FormTest extends AppTestCase
         $this->fill($address, ['full_name' => 'Ada Fell'], 303);
         $seen = (string) $this->browser->getResponse()->headers->get('Location');
         $form = $this->entities()->getConnection()->fetchOne('SELECT token FROM form');
-        $answers = self::getContainer()->get(Answers::class);
+        $answers = self::getContainer()->get(Responses::class);
         $found = self::getContainer()->get(Forms::class)->find((string) $form) ?? self::fail();
         for ($i = 0; $i < 320; ++$i) {
             $answers->keep($found, ['full_name' => "Flood $i"], [], '198.51.100.9');
@@ -114,8 +114,8 @@ final class FormTest extends AppTestCase
 
     public function testAHallOfTwoHundredPeopleAnswersFromOneNetwork(): void
     {
-        $limits = self::getContainer()->get(Limits::class);
-        foreach ([Limit::Respond, Limit::Search, Limit::Look, Limit::Fetch] as $limit) {
+        $limits = self::getContainer()->get(RateLimiter::class);
+        foreach ([RateLimit::Respond, RateLimit::Search, RateLimit::Look, RateLimit::Fetch] as $limit) {
             for ($i = 0; $i < 400; ++$i) {
                 self::assertSame(0, $limits->take($limit, '192.0.2.1'), "$limit->value, the {$i}th time");
             }

@@ -14,7 +14,7 @@ use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\PictureSet;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\Vips;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Tests\Tools;
@@ -230,9 +230,9 @@ final class FormatsTest extends AppTestCase
         $file = self::getContainer()->get(StarterShelf::class)->load($starter) ?? self::fail("There is no $starter.");
         $template = $file->template;
         if (null !== $change) {
-            $json = json_decode((new TemplateCodec())->encode($template), true, 64, \JSON_THROW_ON_ERROR);
+            $json = json_decode((new DesignCodec())->encode($template), true, 64, \JSON_THROW_ON_ERROR);
             $json['sides'][0]['layers'] = $change($json['sides'][0]['layers']);
-            $template = (new TemplateCodec())->decode(json_encode($json, \JSON_THROW_ON_ERROR));
+            $template = (new DesignCodec())->decode(json_encode($json, \JSON_THROW_ON_ERROR));
         }
         $engine = self::getContainer()->get(Engines::class)->with([]);
         $pictures = self::getContainer()->get(FilePictures::class)->of($file);

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Platform\Database\Versions;
-use Morphea\App\Platform\Jobs\LostWork;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Database\SchemaVersion;
+use Morphea\App\Platform\Jobs\JobDispatcher;
+use Morphea\App\Platform\Jobs\LostJobRecovery;
 use Morphea\App\Platform\Monitoring\LogFormat;
 use Morphea\App\Platform\Monitoring\Readiness;
 use Morphea\App\Project\Projects\Project;
@@ -51,7 +51,7 @@ final class HealthTest extends AppTestCase
         $database->executeStatement("DELETE FROM doctrine_migration_versions WHERE version LIKE '%20991231000000'");
         $files = self::createStub(FilesystemOperator::class);
         $files->method('fileExists')->willThrowException(new \RuntimeException('secret address'));
-        $ready = new Readiness($database, $files, self::getContainer()->get(Versions::class), new NullLogger());
+        $ready = new Readiness($database, $files, self::getContainer()->get(SchemaVersion::class), new NullLogger());
         self::assertSame(['database' => 'ok', 'version' => 'ok', 'store' => 'does not answer'], $ready->look());
     }
 
@@ -79,7 +79,7 @@ final class HealthTest extends AppTestCase
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|1");
         $this->order($project, ['format' => 'svg']);
-        $lost = self::getContainer()->get(LostWork::class);
+        $lost = self::getContainer()->get(LostJobRecovery::class);
         self::assertSame(0, $lost->find(microtime(true) + 300), 'it waits');
         $this->entities()->getConnection()->executeStatement('DELETE FROM messenger_messages');
         self::assertSame(0, $lost->find(microtime(true)), 'it may be on its way');
@@ -133,7 +133,7 @@ final class HealthTest extends AppTestCase
         $this->order($other, ['format' => 'svg']);
         self::assertSame(4, $handed('pim@tidewick.example'));
         // What the first has there comes back, and no more goes out than its share.
-        $desk = self::getContainer()->get(WorkDesk::class);
+        $desk = self::getContainer()->get(JobDispatcher::class);
         $first = $this->entities()->getRepository(Run::class)->findOneBy(['number' => 1]) ?? self::fail();
         for ($i = 0; $i < 7; ++$i) {
             $desk->cameBack($first->job(), 2, 1.0);

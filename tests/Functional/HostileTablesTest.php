@@ -7,9 +7,9 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Engine\Import\DelimitedText;
 use Morphea\App\Engine\Import\RawGrid;
 use Morphea\App\Engine\Import\RawReader;
-use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Engine\Import\TableFileWriter;
 use Morphea\App\Engine\Import\Workbook;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -46,7 +46,7 @@ final class HostileTablesTest extends TestCase
         try {
             self::reader()->file($path, 'rows');
             self::fail('it was read');
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             self::assertStringContainsString($words, $e->getMessage());
         }
         self::assertLessThan(self::MEMORY, memory_get_peak_usage());
@@ -419,7 +419,7 @@ final class HostileTablesTest extends TestCase
     #[TestWith(['xlsx', 'Xlsx'])]
     public function testControlLettersInCellsDoNotMakeAFileUnreadable(string $ending, string $format): void
     {
-        $this->paths[] = $path = (new TableWriter())->write($ending, ["Na\x01me"], [["N\x00g\x1F \u{FFFE}ok"]]);
+        $this->paths[] = $path = (new TableFileWriter())->write($ending, ["Na\x01me"], [["N\x00g\x1F \u{FFFE}ok"]]);
         self::assertSame([['Name'], ['Ng ok']], IOFactory::createReader($format)->load($path)->getActiveSheet()->toArray());
     }
 

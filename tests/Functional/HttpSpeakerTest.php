@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Engine\Media\HttpSpeaker;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\HttpClient\MockHttpClient;
@@ -33,7 +33,7 @@ final class HttpSpeakerTest extends TestCase
 
     public function testAServiceThatFailsIsToldInWords(): void
     {
-        $this->expectException(RenderError::class);
+        $this->expectException(RenderException::class);
         $this->expectExceptionMessage('does not answer');
         $client = new MockHttpClient(new MockResponse('', ['http_code' => 503]));
         (new HttpSpeaker($client, 'https://voice.tidewick.example/'))->speak('Mend', 'en-GB');

@@ -9,7 +9,7 @@ use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Editor\Dashboard\BringProject;
 use Morphea\App\Editor\Dashboard\OwnStarters;
 use Morphea\App\Engine\Import\PictureFile;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Maintenance\Backup;
 use Morphea\App\Platform\Maintenance\BackupError;
 use Morphea\App\Platform\Maintenance\Tidying;
@@ -356,7 +356,7 @@ final class KeepingTest extends AppTestCase
         self::assertCount(9, Tools::unzip($saved));
 
         // As the page leaves it; PHP itself takes no upload of this size here.
-        $desk = self::getContainer()->get(WorkDesk::class);
+        $desk = self::getContainer()->get(JobDispatcher::class);
         $job = $desk->note(BringProject::KIND, $this->reload($project)->owner(), null, ['name' => 'large.morphea']);
         self::getContainer()
             ->get(FilesystemOperator::class)

@@ -7,7 +7,7 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\RunDesk;
+use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Tests\Tools;
 use Symfony\Component\DomCrawler\Crawler;
 
@@ -61,7 +61,7 @@ final class LinksTest extends AppTestCase
     public function testAPieceThatHasFilesOfItsOwnHandsThoseOutWithoutASession(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
-        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdfs', 'wall/{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdfs', 'wall/{full_name}', 'all'));
         $this->work();
         $this->deliver($this->reload($project));
         $address = array_values(self::getContainer()->get(Links::class)->of($project))[0];
@@ -95,7 +95,7 @@ final class LinksTest extends AppTestCase
         $this->entities()->getConnection()->executeStatement("UPDATE table_row SET cells = replace(cells, 'Ottilie', 'Otti')");
         $this->entities()->clear();
         $project = $this->reload($project);
-        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
         self::assertSame($before, $this->heading($first), 'as that run made it');
         self::assertSame('Ottilie', $before);
@@ -211,7 +211,7 @@ final class LinksTest extends AppTestCase
         $project = $this->project(
             "Full name|Hours|Craft|Issued|Register\nOttilie|7|clocks|2026-01-01|1\nNg|6|chairs|2026-01-01|2\nВлада|5|radios|2026-01-01|3",
         );
-        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
 
         return $this->reload($project);

@@ -11,17 +11,17 @@ use League\Flysystem\FilesystemOperator;
 use League\Flysystem\Local\LocalFilesystemAdapter;
 use League\Flysystem\UnableToReadFile;
 use Morphea\App\Cli\BouncesCommand;
-use Morphea\App\Delivery\Email\ClosedAddresses;
-use Morphea\App\Delivery\Email\Eml;
-use Morphea\App\Delivery\Email\LetterStore;
+use Morphea\App\Delivery\Email\EmailRepository;
+use Morphea\App\Delivery\Email\EmailSender;
+use Morphea\App\Delivery\Email\EmailWriter;
+use Morphea\App\Delivery\Email\EmlFile;
 use Morphea\App\Delivery\Email\Mailing;
-use Morphea\App\Delivery\Email\MailWriter;
-use Morphea\App\Delivery\Email\Sender;
+use Morphea\App\Delivery\Email\SuppressionList;
 use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\MadePieces;
-use Morphea\App\Runs\Runs\RunDesk;
+use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternParts;
 use Morphea\Tests\Tools;
@@ -199,7 +199,7 @@ final class MailTest extends AppTestCase
         $text = $this->browser->request('GET', $mailing)->filter('.letters')->text();
         self::assertStringContainsString('nobody-too@dune.example copy of the email to otti@dune.example refused', $text);
         $mails = $this->mails('Yours,');
-        $to = array_map(static fn (Eml $mail): string => $mail->headers['to'], $mails);
+        $to = array_map(static fn (EmlFile $mail): string => $mail->headers['to'], $mails);
         sort($to);
         self::assertSame(['head@dune.example', 'head@dune.example', 'ng@dune.example', 'otti@dune.example'], $to);
         foreach ($mails as $mail) {
@@ -212,7 +212,7 @@ final class MailTest extends AppTestCase
             self::assertSame($isCopy, str_contains($mail->text('text/plain'), 'This is a copy of the email from Isolde to '));
         }
         // It comes back from who got the copy; who takes themselves off by a copy is who got it.
-        $copy = array_values(array_filter($mails, static fn (Eml $mail): bool => 'head@dune.example' === $mail->headers['to']))[0];
+        $copy = array_values(array_filter($mails, static fn (EmlFile $mail): bool => 'head@dune.example' === $mail->headers['to']))[0];
         self::assertSame(1, preg_match('~<http://localhost(/off/[\w-]{22})>~', $copy->headers['list-unsubscribe'], $m));
         $this->browser->request('POST', $m[1], ['List-Unsubscribe' => 'One-Click']);
         self::assertSame(
@@ -251,8 +251,8 @@ final class MailTest extends AppTestCase
         $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'nothing', 'corrected' => '1']));
         $this->work();
         self::assertSame(['Yours, Ng Wei'], array_values(array_diff(
-            array_map(static fn (Eml $mail): string => $mail->headers['subject'], $this->mails('Yours,')),
-            array_map(static fn (Eml $mail): string => $mail->headers['subject'], $had),
+            array_map(static fn (EmlFile $mail): string => $mail->headers['subject'], $this->mails('Yours,')),
+            array_map(static fn (EmlFile $mail): string => $mail->headers['subject'], $had),
         )));
         self::assertStringNotContainsString('was corrected', $this->plan($project, ['carried' => 'nothing'])->text());
         // Another address is somebody who did not have it.
@@ -277,7 +277,7 @@ final class MailTest extends AppTestCase
         ));
         $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said($said) + ['yes' => ['with pleasure']]);
         $this->work();
-        $to = array_map(static fn (Eml $mail): string => $mail->headers['to'], $this->mails());
+        $to = array_map(static fn (EmlFile $mail): string => $mail->headers['to'], $this->mails());
         sort($to);
         self::assertSame(['a@dune.example', 'd@dune.example'], $to);
     }
@@ -288,7 +288,7 @@ final class MailTest extends AppTestCase
         $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said([]));
         $this->post('/account/not-written-to/close', ['email' => 'NG@dune.example']);
         $this->work();
-        self::assertSame(['Yours, Ottilie'], array_map(static fn (Eml $mail): string => $mail->headers['subject'], $this->mails()));
+        self::assertSame(['Yours, Ottilie'], array_map(static fn (EmlFile $mail): string => $mail->headers['subject'], $this->mails()));
         $states = $this->entities()->getConnection()->fetchAllKeyValue('SELECT email, state FROM letter ORDER BY id');
         self::assertSame(['otti@dune.example' => 'sent', 'ng@dune.example' => 'left', 'nobody@dune.example' => 'refused'], $states);
     }
@@ -331,7 +331,7 @@ final class MailTest extends AppTestCase
     {
         $project = $this->made();
         // Single files, which are read and not drawn.
-        self::getContainer()->get(RunDesk::class)->start($this->reload($project), $this->orderOf('png', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($this->reload($project), $this->orderOf('png', '{full_name}', 'all'));
         $this->work();
         $this->entities()->clear();
         $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'attached']));
@@ -356,7 +356,7 @@ final class MailTest extends AppTestCase
                 ]));
             }
         };
-        $writer = new MailWriter(
+        $writer = new EmailWriter(
             $container->get(Links::class),
             $container->get(MadePieces::class),
             $gone,
@@ -364,8 +364,8 @@ final class MailTest extends AppTestCase
             'morphea@tidewick.example',
             '',
         );
-        $letters = $container->get(LetterStore::class);
-        $sender = new Sender($container->get(TransportInterface::class), $writer, $letters, $container->get(ClosedAddresses::class));
+        $letters = $container->get(EmailRepository::class);
+        $sender = new EmailSender($container->get(TransportInterface::class), $writer, $letters, $container->get(SuppressionList::class));
         foreach ($letters->due($mailing, 10) as $letter) {
             $sender->send($mailing, $letter);
         }
@@ -436,7 +436,7 @@ final class MailTest extends AppTestCase
     private function made(string $rows = self::ROWS): Project
     {
         $project = $this->project($rows);
-        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
         self::getContainer()->get(FilesystemOperator::class)->deleteDirectory('mailbox');
         $this->entities()->clear();
@@ -488,15 +488,15 @@ final class MailTest extends AppTestCase
         return $said;
     }
 
-    /** @return list<Eml> that lie in the mailbox, whose subject begins like this */
+    /** @return list<EmlFile> that lie in the mailbox, whose subject begins like this */
     private function mails(string $subject = ''): array
     {
         $files = self::getContainer()->get(FilesystemOperator::class);
         $mails = [];
         foreach ($files->listContents('mailbox') as $file) {
-            $mails[] = Eml::of($files->read($file->path()));
+            $mails[] = EmlFile::of($files->read($file->path()));
         }
 
-        return array_values(array_filter($mails, static fn (Eml $mail): bool => str_starts_with($mail->headers['subject'], $subject)));
+        return array_values(array_filter($mails, static fn (EmlFile $mail): bool => str_starts_with($mail->headers['subject'], $subject)));
     }
 }

@@ -5,18 +5,18 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Jobs\DoWork;
-use Morphea\App\Platform\Jobs\DoWorkHandler;
-use Morphea\App\Platform\Jobs\GiveUpWork;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Jobs\FailedMessageListener;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\Kinds;
-use Morphea\App\Platform\Jobs\LogPlace;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\JobDispatcher;
+use Morphea\App\Platform\Jobs\JobKindRegistry;
+use Morphea\App\Platform\Jobs\JobRecorder;
+use Morphea\App\Platform\Jobs\LogContext;
+use Morphea\App\Platform\Jobs\ProgressReporter;
+use Morphea\App\Platform\Jobs\RunJob;
+use Morphea\App\Platform\Jobs\RunJobHandler;
 use Morphea\App\Platform\Jobs\Task;
-use Morphea\App\Platform\Jobs\WorkDesk;
-use Morphea\App\Platform\Jobs\WorkRecord;
-use Morphea\App\Project\Assets\PictureIntake;
+use Morphea\App\Project\Assets\PictureImporter;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
@@ -149,7 +149,7 @@ final class ManyPicturesTest extends AppTestCase
         $full = new class implements Task {
             public static function kind(): string
             {
-                return PictureIntake::TAKES;
+                return PictureImporter::TAKES;
             }
 
             public function counts(): string
@@ -157,9 +157,9 @@ final class ManyPicturesTest extends AppTestCase
                 return 'pictures';
             }
 
-            public function do(Job $job, Report $report): array
+            public function do(Job $job, ProgressReporter $report): array
             {
-                throw new NoRoom('No space left on device');
+                throw new NoSpaceException('No space left on device');
             }
 
             public function tooMuch(Job $job): string
@@ -168,25 +168,25 @@ final class ManyPicturesTest extends AppTestCase
             }
         };
         $container = self::getContainer();
-        $handler = new DoWorkHandler(
+        $handler = new RunJobHandler(
             $this->entities(),
-            $container->get(WorkDesk::class),
-            $container->get(WorkRecord::class),
+            $container->get(JobDispatcher::class),
+            $container->get(JobRecorder::class),
             $container->get(FilesystemOperator::class),
-            new Kinds([$full]),
+            new JobKindRegistry([$full]),
             $container->get(LockFactory::class),
-            $container->get(LogPlace::class),
+            $container->get(LogContext::class),
             $container->get(LoggerInterface::class),
         );
         for ($try = 1; $try <= 5; ++$try) {
             try {
-                $handler(new DoWork($id));
+                $handler(new RunJob($id));
                 self::fail('it was done');
-            } catch (NoRoom $e) {
+            } catch (NoSpaceException $e) {
                 self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne('SELECT tries FROM job'));
             }
         }
-        $container->get(GiveUpWork::class)(new WorkerMessageFailedEvent(new Envelope(new DoWork($id)), 'reading', $e));
+        $container->get(FailedMessageListener::class)(new WorkerMessageFailedEvent(new Envelope(new RunJob($id)), 'reading', $e));
         $this->browser->request('GET', $address);
         $this->browser->request('GET', (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get'));
         self::assertStringContainsString('There is no room left on the server.', $this->body());
@@ -195,8 +195,8 @@ final class ManyPicturesTest extends AppTestCase
     public function testAMessageOfAnEarlierVersionIsUnderstood(): void
     {
         $old = unserialize('O:23:"Morphea\\App\\Work\\DoWork":1:{s:3:"job";s:4:"abcd";}');
-        self::assertEquals(new DoWork('abcd'), $old);
-        self::assertEquals(new DoWork('abcd', 3, 9), unserialize(serialize(new DoWork('abcd', 3, 9))));
+        self::assertEquals(new RunJob('abcd'), $old);
+        self::assertEquals(new RunJob('abcd', 3, 9), unserialize(serialize(new RunJob('abcd', 3, 9))));
     }
 
     /** Where the meter on the page asks. */

@@ -7,7 +7,7 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Editor\Checks\ProofTable;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
@@ -116,7 +116,7 @@ final class MendingTest extends AppTestCase
         self::assertStringContainsString('Undone:', $said[1]);
         self::assertStringContainsString('taken as it is', $said[2]);
         self::assertStringContainsString('nothing to undo', $said[3]);
-        self::assertSame([], self::getContainer()->get(HandStore::class)->all($this->reload($project)));
+        self::assertSame([], self::getContainer()->get(TouchUpStore::class)->all($this->reload($project)));
         $this->post("/projects/{$project->id()}/proof/redo");
         self::assertStringContainsString('taken as it is', $this->browser->followRedirect()->filter('.notices')->text());
     }

@@ -10,10 +10,10 @@ use GuzzleHttp\Psr7\Response;
 use League\Flysystem\Filesystem;
 use League\Flysystem\FilesystemAdapter;
 use League\Flysystem\UnableToReadFile;
+use Morphea\App\Platform\Files\AtomicFilesAdapter;
+use Morphea\App\Platform\Files\CachingAdapter;
 use Morphea\App\Platform\Files\FilesystemFactory;
-use Morphea\App\Platform\Files\NearFiles;
-use Morphea\App\Platform\Files\StoreGone;
-use Morphea\App\Platform\Files\WholeFiles;
+use Morphea\App\Platform\Files\StoreUnavailableException;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -97,11 +97,16 @@ final class NearFilesTest extends TestCase
         $gone = new AwsException('', $command, ['connection_error' => true]);
         $busy = new AwsException('', $command, ['response' => new Response(503)]);
         $missing = new AwsException('', $command, ['response' => new Response(404)]);
-        foreach ([[$gone, StoreGone::class], [$busy, StoreGone::class], [$missing, UnableToReadFile::class]] as [$cause, $told]) {
+        $causes = [
+            [$gone, StoreUnavailableException::class],
+            [$busy, StoreUnavailableException::class],
+            [$missing, UnableToReadFile::class],
+        ];
+        foreach ($causes as [$cause, $told]) {
             $far = self::createStub(FilesystemAdapter::class);
             $far->method('read')->willThrowException(UnableToReadFile::fromLocation('made/x', '', $cause));
             try {
-                (new NearFiles($far, $this->folder, 1_000))->read('made/x');
+                (new CachingAdapter($far, $this->folder, 1_000))->read('made/x');
                 self::fail('it was read');
             } catch (\RuntimeException $e) {
                 self::assertInstanceOf($told, $e);
@@ -120,6 +125,6 @@ final class NearFilesTest extends TestCase
 
     private function near(int $most): Filesystem
     {
-        return new Filesystem(new NearFiles(new WholeFiles("$this->folder/far"), "$this->folder/near", $most));
+        return new Filesystem(new CachingAdapter(new AtomicFilesAdapter("$this->folder/far"), "$this->folder/near", $most));
     }
 }

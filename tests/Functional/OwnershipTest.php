@@ -7,10 +7,10 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Editor\Dashboard\OwnStarters;
 use Morphea\App\Editor\Dashboard\SaveProject;
 use Morphea\App\Engine\Import\FontReader;
-use Morphea\App\Platform\Account\Limit;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Account\RateLimit;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Assets\FontStore;
-use Morphea\App\Runs\Runs\RunDesk;
+use Morphea\App\Runs\Runs\RunDispatcher;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
@@ -40,14 +40,14 @@ final class OwnershipTest extends AppTestCase
     public function testEveryRouteOfAnothersProjectIsNotFound(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-01|7", 'owner@tidewick.example');
-        $run = self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('svg', '{full_name}', 'x'));
+        $run = self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('svg', '{full_name}', 'x'));
         $bytes = (string) file_get_contents(\dirname(__DIR__, 2) . '/fonts/lora/400.ttf');
         $font = self::getContainer()
             ->get(FontStore::class)
             ->add($project->owner(), self::getContainer()->get(FontReader::class)->read($bytes, 'own.ttf'));
         $starter = self::getContainer()->get(OwnStarters::class)->keep($project);
         $job = self::getContainer()
-            ->get(WorkDesk::class)
+            ->get(JobDispatcher::class)
             ->note(SaveProject::KIND, $project->owner(), $project, ['name' => 'x']);
         $values = [
             'project' => $project->id(),
@@ -88,7 +88,7 @@ final class OwnershipTest extends AppTestCase
                     $here = ['HTTP_ORIGIN' => 'http://localhost'];
                     $this->browser->request($route->getMethods()[0], $address, ['_token' => 'csrf-token'], [], $here);
                     self::assertResponseStatusCodeSame(404, "$name, with an address that nobody was given");
-                    self::assertNotNull(Limit::tryFrom((string) $route->getDefault('_guest')), "$name has a limit");
+                    self::assertNotNull(RateLimit::tryFrom((string) $route->getDefault('_guest')), "$name has a limit");
                 }
                 continue;
             }
@@ -114,7 +114,7 @@ final class OwnershipTest extends AppTestCase
     public function testARunIsNotFoundUnderAnotherProjectOfTheSameMember(): void
     {
         $project = $this->project("Full name\nNg");
-        $run = self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('svg', '{full_name}', 'x'));
+        $run = self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('svg', '{full_name}', 'x'));
         $this->post('/projects', ['name' => 'Second', 'preset' => 'square']);
         self::assertSame(
             1,

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Engine\Import\PictureReader;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
@@ -225,7 +225,7 @@ final class PicturesTest extends AppTestCase
         try {
             self::getContainer()->get(PictureReader::class)->read(BadFiles::make($name), $name);
             self::fail("$name was taken");
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             self::assertStringContainsString("“{$name}” $words", $e->getMessage());
         }
         self::assertLessThan(80_000_000, memory_get_peak_usage() - $before);

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Engine\Render\Rasters;
+use Morphea\App\Engine\Render\PageRasterizer;
 use Morphea\App\Project\Assets\PictureSets;
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Checks\Raster;
@@ -26,7 +26,7 @@ final class PixelsTest extends AppTestCase
     {
         $project = $this->starter($starter);
         $row = self::getContainer()->get(TableRows::class)->row($project, 3);
-        $drawing = self::getContainer()->get(Opener::class)->page($project)->lay($row)->drawing;
+        $drawing = self::getContainer()->get(ProjectOpener::class)->page($project)->lay($row)->drawing;
         $raster = $this->raster($project, $drawing);
         $ground = sscanf($drawing->background ?? '#FFFFFF', '#%2x%2x%2x');
         $bounds = array_map(
@@ -65,7 +65,7 @@ final class PixelsTest extends AppTestCase
     private function raster(Project $project, Drawing $drawing): Raster
     {
         return self::getContainer()
-            ->get(Rasters::class)
+            ->get(PageRasterizer::class)
             ->of($drawing, self::getContainer()->get(PictureSets::class)->embedded($project));
     }
 }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Engine\Import\TableReader;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Jobs\DoWork;
-use Morphea\App\Platform\Jobs\DoWorkHandler;
-use Morphea\App\Platform\Jobs\GiveUpWork;
+use Morphea\App\Engine\Import\TableFileReader;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Jobs\FailedMessageListener;
 use Morphea\App\Platform\Jobs\JobState;
+use Morphea\App\Platform\Jobs\RunJob;
+use Morphea\App\Platform\Jobs\RunJobHandler;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
@@ -164,22 +164,22 @@ final class PressTest extends AppTestCase
         $this->order($project, ['format' => 'svg']);
         $run = $this->newestRun();
         $failed = new WorkerMessageFailedEvent(
-            new Envelope(new DoWork($run->job()->id(), 1, 4)),
+            new Envelope(new RunJob($run->job()->id(), 1, 4)),
             'runs',
-            new NoRoom('No space left on device'),
+            new NoSpaceException('No space left on device'),
         );
         $failed->setForRetry();
-        self::getContainer()->get(GiveUpWork::class)($failed);
+        self::getContainer()->get(FailedMessageListener::class)($failed);
         self::assertSame(
             'There is no room left where it is kept. It is tried again by itself.',
             $this->newestRun()->trouble(),
         );
         self::assertSame(JobState::Waiting, $this->newestRun()->job()->state());
-        self::getContainer()->get(GiveUpWork::class)(
+        self::getContainer()->get(FailedMessageListener::class)(
             new WorkerMessageFailedEvent(
-                new Envelope(new DoWork($run->job()->id(), 1, 4)),
+                new Envelope(new RunJob($run->job()->id(), 1, 4)),
                 'runs',
-                new NoRoom('No space left on device'),
+                new NoSpaceException('No space left on device'),
             ),
         );
         self::assertSame(JobState::Stopped, $this->newestRun()->job()->state());
@@ -253,7 +253,7 @@ final class PressTest extends AppTestCase
         $this->work();
         $this->browser->request('GET', "/projects/{$project->id()}/rows/write.xlsx");
         $book = self::getContainer()
-            ->get(TableReader::class)
+            ->get(TableFileReader::class)
             ->file(Tools::file((string) $this->browser->getInternalResponse()->getContent()), 'written.xlsx');
         self::assertSame('File', $book->columns[5]->heading);
         self::assertSame('', $book->cells[0][5]);
@@ -319,9 +319,9 @@ final class PressTest extends AppTestCase
         $project = $this->project();
         $this->order($project, ['format' => 'pdf']);
         $run = $this->newestRun();
-        $handler = self::getContainer()->get(DoWorkHandler::class);
+        $handler = self::getContainer()->get(RunJobHandler::class);
         foreach ([1, 2] as $again) {
-            $handler(new DoWork($run->job()->id(), 1, 25));
+            $handler(new RunJob($run->job()->id(), 1, 25));
         }
         $this->work();
         self::assertSame(60, Tools::pages($this->download($project)));

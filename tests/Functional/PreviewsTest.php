@@ -9,7 +9,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\NewestFiles;
 use Morphea\App\Runs\Runs\NewestRun;
-use Morphea\App\Runs\Runs\RunDesk;
+use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
@@ -155,7 +155,7 @@ final class PreviewsTest extends AppTestCase
     private function made(): Project
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nOttilie|7|clocks|2026-01-01|1\nNg|6|chairs|2026-01-01|2");
-        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
         $this->entities()->clear();
 

@@ -9,11 +9,11 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Design\Model\Format;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Edit\AddColumn;
 use Morphea\Core\Table\Data\Edit\ColumnEdit;
 use Morphea\Core\Table\Data\Edit\RowsEdit;
 use Morphea\Core\Table\Data\Edit\SetCells;
-use Morphea\Core\Table\Data\Kind;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Tests\Tools;
@@ -69,7 +69,7 @@ final class ProjectsTest extends AppTestCase
         foreach (
             [
                 ColumnEdit::rename('full_name', 'Volunteer'),
-                ColumnEdit::kind('hours', Kind::Number),
+                ColumnEdit::kind('hours', ColumnKind::Number),
                 new AddColumn('Line', recipe: $join),
                 RowsEdit::switch([2], true),
             ]

@@ -10,13 +10,13 @@ use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Import\PictureReader;
 use Morphea\App\Engine\Import\PictureShelf;
 use Morphea\App\Engine\Render\Engines;
-use Morphea\App\Engine\Render\Rasters;
+use Morphea\App\Engine\Render\PageRasterizer;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\FindingKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Table\Data\Record;
 use PHPUnit\Framework\Attributes\Group;
@@ -112,7 +112,7 @@ final class ProofPixelsTest extends AppTestCase
         $inside = str_starts_with($drawn, '#') ? "<rect width=\"800\" height=\"600\" fill=\"$drawn\"/>" : $drawn;
         $svg = '<svg xmlns="http://www.w3.org/2000/svg" width="800" height="600" viewBox="0 0 800 600">' . $inside . '</svg>';
         $picture = self::getContainer()->get(PictureReader::class)->read($svg, 'ground.svg')->called('ground.svg');
-        $template = self::getContainer()->get(TemplateCodec::class)->fromArray([
+        $template = self::getContainer()->get(DesignCodec::class)->fromArray([
             'format' => 2, 'name' => 'Known', 'width' => 1000, 'height' => 600, 'dpi' => 96, 'unit' => 'px', 'locale' => 'en_GB',
             'sides' => [['name' => 'Front', 'background' => '#FFFFFF', 'layers' => $layers]],
         ]);
@@ -120,7 +120,7 @@ final class ProofPixelsTest extends AppTestCase
         $pictures = self::getContainer()->get(FilePictures::class)->of(new MorpheaFile($template, $shelf, null));
         $engine = self::getContainer()->get(Engines::class)->withFiles([]);
         $laid = $engine->layouter->lay($template, new Record(1, ['name' => $name]), $pictures);
-        $rasters = self::getContainer()->get(Rasters::class);
+        $rasters = self::getContainer()->get(PageRasterizer::class);
 
         return new Inspected($template, $laid, 0, static fn (Drawing $drawing): Raster => $rasters->of($drawing, $pictures));
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Editor\Checks\Looker;
+use Morphea\App\Editor\Checks\Inspector;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
@@ -101,6 +101,6 @@ final class ProofStationTest extends AppTestCase
      */
     private function waiting(Project $project): array
     {
-        return array_keys(self::getContainer()->get(Looker::class)->waiting($this->reload($project))->rows);
+        return array_keys(self::getContainer()->get(Inspector::class)->waiting($this->reload($project))->rows);
     }
 }

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Engine\Render\CancelledException;
 use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Engine\Render\FontSetup;
-use Morphea\App\Engine\Render\Halted;
-use Morphea\App\Engine\Render\HelperDied;
+use Morphea\App\Engine\Render\HelperDiedException;
 use Morphea\App\Engine\Render\PdfFile;
 use Morphea\App\Engine\Render\Program;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Rendering\Text\FontBook;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
@@ -41,9 +41,9 @@ final class RendererTest extends TestCase
         try {
             $renderer->png(BadFiles::make('masks.svg'), 96, false, 4, seconds: 1);
             self::fail('it was drawn');
-        } catch (RenderError $e) {
+        } catch (RenderException $e) {
             self::assertStringContainsString('was ended', $e->getMessage());
-            self::assertSame(RenderError::class, $e::class, 'by its limit');
+            self::assertSame(RenderException::class, $e::class, 'by its limit');
         }
         self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
     }
@@ -71,7 +71,7 @@ final class RendererTest extends TestCase
             try {
                 $drawn();
                 self::fail('it was done');
-            } catch (HelperDied $e) {
+            } catch (HelperDiedException $e) {
                 $told[] = $e->getMessage();
             }
         }
@@ -89,7 +89,7 @@ final class RendererTest extends TestCase
         try {
             $pdf->close();
             self::fail('there is no PDF any more');
-        } catch (HelperDied $e) {
+        } catch (HelperDiedException $e) {
             self::assertStringContainsString('the program that writes it ended', $e->getMessage());
         } finally {
             unlink($file);
@@ -107,7 +107,7 @@ final class RendererTest extends TestCase
                 4,
             );
             self::fail('it was drawn');
-        } catch (RenderError $e) {
+        } catch (RenderException $e) {
             self::assertNotSame('', $e->getMessage());
         }
         self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
@@ -115,7 +115,7 @@ final class RendererTest extends TestCase
 
     public function testWhatIsNoDrawingIsToldWithoutEndingAnything(): void
     {
-        $this->expectException(RenderError::class);
+        $this->expectException(RenderException::class);
         $this->expectExceptionMessage('The drawing cannot be read');
         self::renderer()->png('no drawing', 96, false, 4);
     }
@@ -136,17 +136,17 @@ final class RendererTest extends TestCase
                 },
             );
             self::fail('it was drawn');
-        } catch (Halted) {
+        } catch (CancelledException) {
             self::assertSame(3, $asked, 'at the next question');
         }
         self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
-        $this->expectException(Halted::class);
+        $this->expectException(CancelledException::class);
         Program::run(['sleep', '60'], self::fonts(), static fn (): bool => true);
     }
 
     public function testWhateverAProgramWritesIsBounded(): void
     {
-        $this->expectException(RenderError::class);
+        $this->expectException(RenderException::class);
         $this->expectExceptionMessage('wrote more than it may');
         Program::bounded(['sh', '-c', 'while true; do echo "more and more and more"; done'], 10, 500_000_000, 100_000);
     }

@@ -10,42 +10,43 @@ use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Production\Binder;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Maker;
-use Morphea\App\Engine\Production\Making;
-use Morphea\App\Engine\Production\Settings;
-use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\PieceMaker;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Engine\Production\Production;
 use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Engine\Render\PdfFile;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Platform\Files\FilesystemFactory;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Jobs\DoWork;
-use Morphea\App\Platform\Jobs\DoWorkHandler;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Jobs\Counters;
+use Morphea\App\Platform\Jobs\JobDispatcher;
+use Morphea\App\Platform\Jobs\JobKindRegistry;
+use Morphea\App\Platform\Jobs\JobRecorder;
 use Morphea\App\Platform\Jobs\JobState;
-use Morphea\App\Platform\Jobs\Kinds;
-use Morphea\App\Platform\Jobs\LogPlace;
-use Morphea\App\Platform\Jobs\Tally;
-use Morphea\App\Platform\Jobs\WorkDesk;
-use Morphea\App\Platform\Jobs\Workers;
-use Morphea\App\Platform\Jobs\WorkRecord;
+use Morphea\App\Platform\Jobs\LogContext;
+use Morphea\App\Platform\Jobs\RunJob;
+use Morphea\App\Platform\Jobs\RunJobHandler;
+use Morphea\App\Platform\Jobs\WorkerRegistry;
 use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\FileStore;
 use Morphea\App\Runs\Runs\FinishedRun;
 use Morphea\App\Runs\Runs\FrozenAssets;
-use Morphea\App\Runs\Runs\MakeRun;
-use Morphea\App\Runs\Runs\Order;
+use Morphea\App\Runs\Runs\PieceReport;
 use Morphea\App\Runs\Runs\PieceStore;
+use Morphea\App\Runs\Runs\RowChoice;
 use Morphea\App\Runs\Runs\Run;
-use Morphea\App\Runs\Runs\RunDesk;
-use Morphea\App\Runs\Runs\RunMakings;
+use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\App\Runs\Runs\RunOrder;
+use Morphea\App\Runs\Runs\RunProduction;
 use Morphea\App\Runs\Runs\RunSink;
-use Morphea\App\Runs\Runs\Which;
+use Morphea\App\Runs\Runs\RunTask;
 use Morphea\Core\Design\Model\Edit\AddLayer;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\PictureFit;
@@ -83,7 +84,7 @@ final class RobustPressTest extends AppTestCase
                     'reason' => 'Recipient: has 900,000 letters; a text may have up to 5,000. Shorten the cell.',
                 ],
             ],
-            $this->pieces()->givenUp($run, 5),
+            $this->report()->givenUp($run, 5),
         );
     }
 
@@ -98,8 +99,8 @@ final class RobustPressTest extends AppTestCase
         $run = $this->newestRun();
         $progress = $this->progress($run);
         self::assertSame([JobState::Done, 5, 1], [$run->job()->state(), $progress->made(), $progress->failed]);
-        self::assertSame(3, $this->pieces()->givenUp($run, 5)[0]['row']);
-        self::assertStringContainsString('ended', $this->pieces()->givenUp($run, 5)[0]['reason']);
+        self::assertSame(3, $this->report()->givenUp($run, 5)[0]['row']);
+        self::assertStringContainsString('ended', $this->report()->givenUp($run, 5)[0]['reason']);
         'pdf' === $format
             ? self::assertSame(5, Tools::pages($this->download($project)))
             : self::assertCount(5, Tools::pieces($this->download($project)));
@@ -113,7 +114,7 @@ final class RobustPressTest extends AppTestCase
         $this->work();
         $progress = $this->progress($run);
         self::assertSame([4, 1], [$progress->made(), $progress->failed]);
-        self::assertStringContainsString('Making it ended the program 3 times', $this->pieces()->givenUp($run, 1)[0]['reason']);
+        self::assertStringContainsString('Making it ended the program 3 times', $this->report()->givenUp($run, 1)[0]['reason']);
         preg_match_all(
             '/Volunteer (\d)/',
             Tools::pdfText($this->download($this->entities()->find(Run::class, $run->id())?->project() ?? self::fail())),
@@ -126,28 +127,28 @@ final class RobustPressTest extends AppTestCase
     {
         $run = $this->started($this->rows(4), 'svg');
         $waiting = $this->pieces()->waiting($run, 1, 4);
-        self::getContainer()->get(RunDesk::class)->stop($run);
-        self::getContainer()->get(DoWorkHandler::class)(new DoWork($run->job()->id(), 1, 4));
+        self::getContainer()->get(RunDispatcher::class)->stop($run);
+        self::getContainer()->get(RunJobHandler::class)(new RunJob($run->job()->id(), 1, 4));
         self::assertEquals($waiting, $this->pieces()->waiting($run, 1, 4));
     }
 
     public function testADiskThatIsFullForAMomentLosesNothingAndTellsNothingUntrue(): void
     {
         $project = $this->rows(6);
-        $order = new Order(
+        $order = new RunOrder(
             [...$this->orderOf('svg', '', '')->choices, ...$this->orderOf('pdf', '', '')->choices],
-            Which::All,
+            RowChoice::All,
             '',
             '{register}',
             'x',
         );
-        $run = self::getContainer()->get(RunDesk::class)->start($project, $order);
+        $run = self::getContainer()->get(RunDispatcher::class)->start($project, $order);
         $disk = new FailingFiles($this->store());
         $handler = $this->handler($disk);
         try {
-            $handler(new DoWork($run->job()->id(), 1, 6));
+            $handler(new RunJob($run->job()->id(), 1, 6));
             self::fail('it was written');
-        } catch (NoRoom) {
+        } catch (NoSpaceException) {
             self::assertSame(0, $this->progress($run)->done);
             self::assertSame(
                 [0],
@@ -158,19 +159,19 @@ final class RobustPressTest extends AppTestCase
             );
         }
         $disk->full = false;
-        $handler(new DoWork($run->job()->id(), 1, 6));
+        $handler(new RunJob($run->job()->id(), 1, 6));
         self::assertSame(6, $this->progress($run)->made());
 
         $disk->full = true;
         $finish = $this->handler($disk);
         try {
-            $finish(new DoWork($run->job()->id()));
+            $finish(new RunJob($run->job()->id()));
             self::fail('the document was written');
-        } catch (NoRoom) {
+        } catch (NoSpaceException) {
             self::assertSame(JobState::Working, $this->newestRun()->job()->state());
         }
         $disk->full = false;
-        $finish(new DoWork($run->job()->id()));
+        $finish(new RunJob($run->job()->id()));
         $run = $this->newestRun();
         self::assertSame(JobState::Done, $run->job()->state());
         self::assertGreaterThan(0, $run->bytes());
@@ -191,7 +192,7 @@ final class RobustPressTest extends AppTestCase
             }
             $pdf->close();
             self::fail('it was written');
-        } catch (NoRoom $e) {
+        } catch (NoSpaceException $e) {
             self::assertSame('There is no room left to write the PDF.', $e->getMessage());
         }
         $png = $renderer->png('<svg xmlns="http://www.w3.org/2000/svg" width="3" height="2"/>', 96.0, false, 6);
@@ -202,7 +203,7 @@ final class RobustPressTest extends AppTestCase
     {
         $project = $this->rows(6);
         $run = $this->started($project, 'svg');
-        $this->handler(self::getContainer()->get(FilesystemOperator::class))(new DoWork($run->job()->id(), 1, 6));
+        $this->handler(self::getContainer()->get(FilesystemOperator::class))(new RunJob($run->job()->id(), 1, 6));
         $made = $this->stored("made/{$project->id()}");
         self::assertCount(6, $made);
         $this->files()->write($made[0], '');
@@ -219,11 +220,11 @@ final class RobustPressTest extends AppTestCase
         $project = $this->rows(3);
         $run = $this->started($project, 'pdf');
         $files = self::getContainer()->get(FilesystemOperator::class);
-        $this->handler($files)(new DoWork($run->job()->id(), 1, 3));
+        $this->handler($files)(new RunJob($run->job()->id(), 1, 3));
         $database = $this->entities()->getConnection();
         $mended = $this->refused('UPDATE OF state ON job', 'killed', "new.state = 'done'");
         try {
-            $this->handler($files)(new DoWork($run->job()->id()));
+            $this->handler($files)(new RunJob($run->job()->id()));
             self::fail('it was committed');
         } catch (\Throwable $e) {
             self::assertStringContainsString('killed', $e->getMessage());
@@ -240,9 +241,9 @@ final class RobustPressTest extends AppTestCase
     {
         $output = new DyingOutput(['2' => 1, '4' => 2]);
         [$run, $making, $sink] = $this->making($output);
-        self::getContainer()->get(Maker::class)->make($making, $this->pieces()->waiting($run, 1, 6), $sink);
+        self::getContainer()->get(PieceMaker::class)->make($making, $this->pieces()->waiting($run, 1, 6), $sink);
         self::assertSame(['1', '2', '3', '4', '5', '6', '2', '4'], $output->tried);
-        $failed = $this->pieces()->givenUp($run, 9);
+        $failed = $this->report()->givenUp($run, 9);
         self::assertSame(['4'], array_column($failed, 'name'));
         self::assertSame('The helper died over 4.', $failed[0]['reason']);
         self::assertSame(5, $sink->made());
@@ -260,7 +261,7 @@ final class RobustPressTest extends AppTestCase
             static function (string $name, string $path) use (&$documents): void {
                 $documents[$name] = file_get_contents($path);
             },
-            static function (Wanted $piece, string $why) use (&$failed): void {
+            static function (PieceRequest $piece, string $why) use (&$failed): void {
                 $failed[] = [$piece->name, $why];
             },
         );
@@ -288,7 +289,7 @@ final class RobustPressTest extends AppTestCase
         $this->browser->request('GET', $found[0]);
         self::assertSame(self::plain(0xC63D1E), $this->browser->getInternalResponse()->getContent(), 'its page shows its own');
 
-        self::getContainer()->get(RunDesk::class)->again($this->newestRun(), 2);
+        self::getContainer()->get(RunDispatcher::class)->again($this->newestRun(), 2);
         $this->work();
         self::assertSame([0xC63D1E, 0xC63D1E], $this->seen($project), 'one piece again, as the run was ordered');
 
@@ -299,10 +300,10 @@ final class RobustPressTest extends AppTestCase
         $this->order($project, $ordered);
         $this->work();
         self::assertSame([0x1E3DC6, 0x1E3DC6], $this->seen($project), 'nothing of the run before is taken over');
-        self::getContainer()->get(RunDesk::class)->delete($this->newestRun());
+        self::getContainer()->get(RunDispatcher::class)->delete($this->newestRun());
         self::getContainer()->get(FrozenAssets::class)->tidy();
         self::assertContains(basename($kept), self::getContainer()->get(FrozenAssets::class)->hashes());
-        self::getContainer()->get(RunDesk::class)->delete($this->newestRun());
+        self::getContainer()->get(RunDispatcher::class)->delete($this->newestRun());
         self::getContainer()->get(FrozenAssets::class)->tidy();
         self::assertSame([], self::getContainer()->get(FrozenAssets::class)->hashes());
     }
@@ -323,7 +324,7 @@ final class RobustPressTest extends AppTestCase
         }
         $run = $this->newestRun();
         self::assertSame([3, 1], [$this->progress($run)->made(), $this->progress($run)->failed]);
-        self::assertStringContainsString('“boot.jpg” went bad', $this->pieces()->givenUp($run, 1)[0]['reason']);
+        self::assertStringContainsString('“boot.jpg” went bad', $this->report()->givenUp($run, 1)[0]['reason']);
         self::assertCount(1 + 3, Tools::pieces($this->download($project)));
     }
 
@@ -355,7 +356,7 @@ final class RobustPressTest extends AppTestCase
     {
         $rows = "Ada|1|a|2026-01-01|1\nBo|1|b|2026-01-01|2\nreport|1|c|2026-01-01|3";
         $project = $this->project("Full name|Hours|Craft|Issued|Register\n$rows");
-        $run = self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('png', '{full_name}', 'all'));
+        $run = self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('png', '{full_name}', 'all'));
         $this->work();
         $database = $this->entities()->getConnection();
         // A document of the name of a piece, and one that differs in its case alone: as several formats in a run may have them.
@@ -535,11 +536,11 @@ final class RobustPressTest extends AppTestCase
         );
         $this->work();
         $progress = $this->progress($run);
-        self::assertSame([JobState::Done, 125], [$this->newestRun()->job()->state(), $this->pieces()->givenUp($run, 1)[0]['row']]);
+        self::assertSame([JobState::Done, 125], [$this->newestRun()->job()->state(), $this->report()->givenUp($run, 1)[0]['row']]);
         self::assertSame(
             ['1'],
             array_map(strval(...), [$progress->failed]),
-            json_encode($this->pieces()->givenUp($run, 9)) ?: '',
+            json_encode($this->report()->givenUp($run, 9)) ?: '',
         );
         $files = Tools::pieces($this->download($project));
         self::assertCount(500, $files, 'the PDF, and 499 pictures');
@@ -604,7 +605,7 @@ final class RobustPressTest extends AppTestCase
             Pattern::parse('{photo}'),
             PictureFit::Contain,
         );
-        self::getContainer()->get(TemplateHistory::class)->apply($project, new AddLayer($layer, 0));
+        self::getContainer()->get(DesignHistory::class)->apply($project, new AddLayer($layer, 0));
     }
 
     private static function plain(int $colour): string
@@ -630,13 +631,13 @@ final class RobustPressTest extends AppTestCase
         return $seen;
     }
 
-    /** @return array{Run, Making, RunSink} of six rows, into what the output makes of them */
+    /** @return array{Run, Production, RunSink} of six rows, into what the output makes of them */
     private function making(DyingOutput $output): array
     {
         $run = $this->started($project = $this->rows(6), 'pdf');
-        $making = new Making(
+        $making = new Production(
             $run->template(),
-            [new Choice($output, new Settings())],
+            [new ChosenFormat($output, new FormatSettings())],
             self::getContainer()->get(Engines::class)->with([])->layouter,
             self::getContainer()->get(PictureSets::class)->embedded($project),
             $run->evenSizes(),
@@ -647,8 +648,8 @@ final class RobustPressTest extends AppTestCase
             $this->pieces(),
             self::getContainer()->get(FileStore::class),
             $this->entities()->getConnection(),
-            self::getContainer()->get(WorkRecord::class),
-            self::getContainer()->get(LogPlace::class),
+            self::getContainer()->get(JobRecorder::class),
+            self::getContainer()->get(LogContext::class),
         );
 
         return [$run, $making, $sink];
@@ -656,7 +657,7 @@ final class RobustPressTest extends AppTestCase
 
     private function started(Project $project, string $format): Run
     {
-        return self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf($format, '{register}', 'x'));
+        return self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf($format, '{register}', 'x'));
     }
 
     /** A worker whose pieces go to these files. */
@@ -667,37 +668,42 @@ final class RobustPressTest extends AppTestCase
         return (new FilesystemFactory($root))->adapter(str_replace('%kernel.project_dir%', $root, (string) $_SERVER['STORAGE_DSN']));
     }
 
-    private function handler(FilesystemOperator $files): DoWorkHandler
+    private function handler(FilesystemOperator $files): RunJobHandler
     {
         $container = self::getContainer();
-        $desk = $container->get(WorkDesk::class);
-        $record = $container->get(WorkRecord::class);
+        $desk = $container->get(JobDispatcher::class);
+        $record = $container->get(JobRecorder::class);
         $store = new FileStore($this->entities()->getConnection(), $files);
-        $makings = $container->get(RunMakings::class);
-        $making = new MakeRun(
+        $makings = $container->get(RunProduction::class);
+        $making = new RunTask(
             $this->entities(),
             $this->entities()->getConnection(),
             $this->pieces(),
             $store,
-            $container->get(Maker::class),
+            $container->get(PieceMaker::class),
             $makings,
-            new FinishedRun($this->pieces(), $store, $makings, $container->get(Binder::class), $record),
+            new FinishedRun($this->pieces(), $this->report(), $store, $makings, $container->get(Binder::class), $record),
             $record,
-            $container->get(Workers::class),
-            $container->get(Tally::class),
-            $container->get(LogPlace::class),
+            $container->get(WorkerRegistry::class),
+            $container->get(Counters::class),
+            $container->get(LogContext::class),
         );
 
-        return new DoWorkHandler(
+        return new RunJobHandler(
             $this->entities(),
             $desk,
             $record,
             $files,
-            new Kinds([$making]),
+            new JobKindRegistry([$making]),
             $container->get(LockFactory::class),
-            $container->get(LogPlace::class),
+            $container->get(LogContext::class),
             $container->get(LoggerInterface::class),
         );
+    }
+
+    private function report(): PieceReport
+    {
+        return self::getContainer()->get(PieceReport::class);
     }
 
     private function pieces(): PieceStore

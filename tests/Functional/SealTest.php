@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Cli\GenuineCommand;
 use Morphea\App\Cli\IssuerCommand;
+use Morphea\App\Cli\VerifyCommand;
 use Morphea\App\Delivery\Verification\SealKeys;
 use Morphea\App\Delivery\Verification\Seals;
 use Morphea\App\Engine\Import\MorpheaArchive;
-use Morphea\App\Platform\Account\Limit;
+use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Runs\Runs\RunDesk;
-use Morphea\Core\Table\Data\Recipe\SealCodes;
+use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Tests\Tools;
 use Symfony\Component\Console\Tester\CommandTester;
@@ -116,7 +116,7 @@ final class SealTest extends AppTestCase
     public function testGuessingIsSlowed(): void
     {
         $this->browser->request('GET', '/genuine');
-        [$most] = Limit::WrongCode->most() ?? self::fail();
+        [$most] = RateLimit::WrongCode->most() ?? self::fail();
         for ($i = 1; $i <= $most; ++$i) {
             $this->browser->request('GET', '/genuine/' . substr(hash('sha256', (string) $i), 0, 12));
             self::assertResponseStatusCodeSame(404);
@@ -159,7 +159,7 @@ final class SealTest extends AppTestCase
         $this->post("/projects/{$project->id()}/deliver/genuine/codes");
         $codes = $this->codes($project);
         $recipe = Seals::column($this->reload($project))?->recipe;
-        self::assertInstanceOf(SealCodes::class, $recipe);
+        self::assertInstanceOf(VerificationCodes::class, $recipe);
         $path = (string) tempnam(sys_get_temp_dir(), 'file');
         $table = self::getContainer()->get(TableRows::class)->table($this->reload($project));
         self::getContainer()->get(MorpheaArchive::class)->write($path, $project->template(), [], $table);
@@ -196,7 +196,7 @@ final class SealTest extends AppTestCase
         $this->make($project);
         $this->seal($project);
         $code = $this->codes($project)[0];
-        [$most] = Limit::WrongCode->most() ?? self::fail();
+        [$most] = RateLimit::WrongCode->most() ?? self::fail();
         for ($i = 0; $i <= $most; ++$i) {
             $this->browser->request('GET', '/genuine/' . substr(hash('sha256', (string) $i), 0, 12));
         }
@@ -216,7 +216,7 @@ final class SealTest extends AppTestCase
         $this->seal($project);
         $this->entities()->clear();
         $column = Seals::column($this->reload($project));
-        self::assertInstanceOf(SealCodes::class, $column?->recipe);
+        self::assertInstanceOf(VerificationCodes::class, $column?->recipe);
         $this->entities()->clear();
         $other = $this->project("Full name|Hours|Craft|Issued|Register\nOther|6|chairs|2026-01-01|2", 'other@tidewick.example');
         $this->post("/projects/{$other->id()}/deliver/genuine/codes");
@@ -253,7 +253,7 @@ final class SealTest extends AppTestCase
 
     private function make(Project $project): void
     {
-        self::getContainer()->get(RunDesk::class)->start($this->reload($project), $this->orderOf('pdf', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($this->reload($project), $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
     }
 
@@ -280,7 +280,7 @@ final class SealTest extends AppTestCase
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'seal');
         file_put_contents($path, $json);
-        $tester = new CommandTester(new GenuineCommand());
+        $tester = new CommandTester(new VerifyCommand());
         self::assertSame($exit, $tester->execute(['statement' => $path, 'key' => $key]));
         unlink($path);
 

@@ -7,11 +7,11 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Production\Binder;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Making;
-use Morphea\App\Engine\Production\Output\Sheets;
-use Morphea\App\Engine\Production\Settings;
-use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\Format\Sheets;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Engine\Production\Production;
 use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Engine\Render\PictureSet;
 use Morphea\App\Platform\Account\Member;
@@ -156,10 +156,10 @@ final class SheetsTest extends AppTestCase
                 : $sound->content($picture, $look),
         );
         $layouter = self::getContainer()->get(Engines::class)->with([])->layouter;
-        $sheets = new Choice(self::getContainer()->get(Sheets::class), Settings::of(['sheet' => '{"both":"long"}']));
-        $making = new Making($file->template, [$sheets], $layouter, $broken, new EvenSizes());
+        $sheets = new ChosenFormat(self::getContainer()->get(Sheets::class), FormatSettings::of(['sheet' => '{"both":"long"}']));
+        $making = new Production($file->template, [$sheets], $layouter, $broken, new EvenSizes());
         $rows = iterator_to_array($file->table?->records() ?? [], false);
-        $wanted = array_map(static fn (Record $row): Wanted => new Wanted($row->number, "card $row->number", $row), $rows);
+        $wanted = array_map(static fn (Record $row): PieceRequest => new PieceRequest($row->number, "card $row->number", $row), $rows);
         $pdf = '';
         $failed = [];
         self::getContainer()->get(Binder::class)->bind(
@@ -169,7 +169,7 @@ final class SheetsTest extends AppTestCase
             static function (string $name, string $path) use (&$pdf): void {
                 $pdf = (string) file_get_contents($path);
             },
-            static function (Wanted $piece, string $why) use (&$failed): void {
+            static function (PieceRequest $piece, string $why) use (&$failed): void {
                 $failed[$piece->row->number] = $why;
             },
         );

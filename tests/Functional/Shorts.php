@@ -9,11 +9,11 @@ use Morphea\App\Engine\Render\Look;
 use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Project\Context\Opener;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Context\ProjectOpener;
+use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Rendering\Scenes\Scene;
 use Morphea\Core\Rendering\Scenes\Timing;
 use Morphea\Tests\Tools;
@@ -40,7 +40,7 @@ trait Shorts
     private function scene(Project $project, int $number): Scene
     {
         $project = $this->reload($project);
-        $open = self::getContainer()->get(Opener::class)->page($project);
+        $open = self::getContainer()->get(ProjectOpener::class)->page($project);
         $laid = $open->lay(self::getContainer()->get(TableRows::class)->row($project, $number));
 
         return Scene::of($project->template(), $laid, Timing::of($project->template(), $laid, 30));
@@ -48,7 +48,7 @@ trait Shorts
 
     private function still(Project $project, Scene $scene, int $frame, float $scale = 0.25): string
     {
-        $pictures = self::getContainer()->get(Opener::class)->alone($this->reload($project))->pictures;
+        $pictures = self::getContainer()->get(ProjectOpener::class)->alone($this->reload($project))->pictures;
         $side = $scene->at($frame);
 
         return self::getContainer()
@@ -66,14 +66,14 @@ trait Shorts
     /** @return array<string, mixed> the template as its file has it */
     private function json(Project $project): array
     {
-        return (new TemplateCodec())->toArray($this->reload($project)->template());
+        return (new DesignCodec())->toArray($this->reload($project)->template());
     }
 
     /** @param array<string, mixed> $data */
     private function store(Project $project, array $data): void
     {
         self::getContainer()
-            ->get(TemplateHistory::class)
-            ->record($this->reload($project), (new TemplateCodec())->fromArray($data), 'Changed for a test');
+            ->get(DesignHistory::class)
+            ->record($this->reload($project), (new DesignCodec())->fromArray($data), 'Changed for a test');
     }
 }

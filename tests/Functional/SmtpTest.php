@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Delivery\Email\Eml;
+use Morphea\App\Delivery\Email\EmlFile;
 use Morphea\App\Delivery\Email\Mailings;
-use Morphea\App\Runs\Runs\RunDesk;
-use Morphea\Core\Delivery\Email\MailOrder;
+use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\Core\Delivery\Email\MailingOrder;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Process\Process;
 
@@ -45,11 +45,11 @@ final class SmtpTest extends AppTestCase
             $rows .= "\nMender $i|7|clocks|2026-01-01|$i|mender$i@dune.example";
         }
         $project = $this->project("$rows\nGone|7|clocks|2026-01-01|0|gone@dune.example");
-        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
         $this->entities()->clear();
         $project = $this->reload($project);
-        $mailing = self::getContainer()->get(Mailings::class)->start($project, MailOrder::of([
+        $mailing = self::getContainer()->get(Mailings::class)->start($project, MailingOrder::of([
             'to' => 'mail',
             'subject' => 'For {full_name}',
             'message' => "Dear {full_name},\n\n.\na line with one dot.",
@@ -83,7 +83,7 @@ final class SmtpTest extends AppTestCase
         foreach (glob("$this->folder/*.eml") ?: [] as $file) {
             [$one, $bytes] = explode("\n", (string) file_get_contents($file), 2);
             $to[] = $one;
-            $mail = Eml::of($bytes);
+            $mail = EmlFile::of($bytes);
             $name = str_replace(['mender', '@dune.example'], ['Mender ', ''], $one);
             self::assertSame("For $name", $mail->headers['subject']);
             self::assertSame('The guild, “Tidewick” <morphea@tidewick.example>', $mail->headers['from']);
@@ -115,10 +115,10 @@ final class SmtpTest extends AppTestCase
             $rows .= "\nMender $i|7|clocks|2026-01-01|$i|mender$i@dune.example";
         }
         $project = $this->project($rows);
-        self::getContainer()->get(RunDesk::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
+        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
         $this->entities()->clear();
-        self::getContainer()->get(Mailings::class)->start($this->reload($project), MailOrder::of([
+        self::getContainer()->get(Mailings::class)->start($this->reload($project), MailingOrder::of([
             'to' => 'mail',
             'subject' => 'For {full_name}',
             'message' => 'Dear {full_name}',
@@ -161,7 +161,7 @@ final class SmtpTest extends AppTestCase
             $rows .= "\n$name|7|clocks|2026-01-01|$i|$name@dune.example|" . ('boss' === $name ? 'gone-too@dune.example' : '');
         }
         $project = $this->project($rows);
-        self::getContainer()->get(Mailings::class)->start($project, MailOrder::of([
+        self::getContainer()->get(Mailings::class)->start($project, MailingOrder::of([
             'to' => 'mail',
             'copy' => 'head',
             'subject' => 'For {full_name}',

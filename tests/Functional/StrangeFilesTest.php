@@ -7,13 +7,13 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Engine\Import\FontReader;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Import\PictureReader;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Designs\DesignHistory;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Edit\PlaceLayers;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\TemplateError;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;
@@ -32,7 +32,7 @@ final class StrangeFilesTest extends AppTestCase
     #[TestWith(['lines.pdf', 'too much to draw'])]
     public function testDrawingsThatAreTooMuchAreToldWithinBounds(string $name, string $words): void
     {
-        $this->expectException(UploadError::class);
+        $this->expectException(UploadException::class);
         $this->expectExceptionMessage($words);
         self::getContainer()->get(PictureReader::class)->read(BadFiles::make($name), $name);
     }
@@ -117,10 +117,10 @@ final class StrangeFilesTest extends AppTestCase
         foreach ([[\INF, 0.0], [1e12, 0.0]] as [$x, $y]) {
             try {
                 self::getContainer()
-                    ->get(TemplateHistory::class)
+                    ->get(DesignHistory::class)
                     ->apply($project, new PlaceLayers(['recipient' => new Frame($x, $y, 10, 10)]));
                 self::fail('it was kept');
-            } catch (TemplateError) {
+            } catch (DesignException) {
                 self::assertSame(0, $this->reload($project)->revision());
             }
         }

@@ -9,7 +9,7 @@ use Morphea\App\Engine\Import\SvgColours;
 use Morphea\App\Engine\Import\SvgFile;
 use Morphea\App\Engine\Import\SvgTexts;
 use Morphea\App\Engine\Import\SvgTransform;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Rendering\Layout\ArtText;
 use Morphea\Core\Rendering\Text\FontBook;
@@ -45,7 +45,7 @@ final class SvgReadingTest extends TestCase
     #[TestWith(['<!DOCTYPE svg [<!ENTITY a "b">]><svg width="5" height="5"/>', 'defines entities'])]
     public function testWhatIsNoDrawingIsRefusedInWords(string $svg, string $words): void
     {
-        $this->expectException(UploadError::class);
+        $this->expectException(UploadException::class);
         $this->expectExceptionMessage($words);
         SvgFile::read($svg, 'x.svg');
     }

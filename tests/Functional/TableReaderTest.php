@@ -6,10 +6,10 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Engine\Import\DelimitedText;
 use Morphea\App\Engine\Import\RawReader;
-use Morphea\App\Engine\Import\TableReader;
-use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Engine\Import\TableFileReader;
+use Morphea\App\Engine\Import\TableFileWriter;
 use Morphea\App\Engine\Import\Workbook;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\TableBuilder;
@@ -132,7 +132,7 @@ final class TableReaderTest extends TestCase
     #[DataProvider('bad')]
     public function testWhatIsNoTableIsRefusedInWords(string $bytes, string $words): void
     {
-        $this->expectException(UploadError::class);
+        $this->expectException(UploadException::class);
         $this->expectExceptionMessageMatches($words);
         $this->read($bytes);
     }
@@ -257,7 +257,7 @@ final class TableReaderTest extends TestCase
                 static fn (int $row): array => ["row $row", $cell(), $cell(), 0 === $random->getInt(0, 2) ? '' : $cell()],
                 range(1, 12),
             );
-            $path = (new TableWriter())->write($ending, ['Row', 'One', 'Two', 'Three'], $rows);
+            $path = (new TableFileWriter())->write($ending, ['Row', 'One', 'Two', 'Three'], $rows);
             try {
                 self::assertSame($rows, $this->reader()->file($path, "back.$ending")->cells, "round $i");
             } finally {
@@ -277,9 +277,9 @@ final class TableReaderTest extends TestCase
         }
     }
 
-    private function reader(): TableReader
+    private function reader(): TableFileReader
     {
-        return new TableReader(new TableBuilder(), $this->raw());
+        return new TableFileReader(new TableBuilder(), $this->raw());
     }
 
     private function raw(): RawReader

@@ -6,9 +6,9 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Runs\Runs\Planner;
+use Morphea\App\Runs\Runs\RunPlanner;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Tests\Tools;
 use PhpOffice\PhpSpreadsheet\IOFactory;
@@ -97,7 +97,7 @@ final class TableTest extends AppTestCase
     {
         $project = $this->project("Full name|Hours\nNg|4\nOar|3\nPip|2");
         $this->change($project, ['op' => 'switch', 'ids' => [2], 'off' => true]);
-        $planner = self::getContainer()->get(Planner::class);
+        $planner = self::getContainer()->get(RunPlanner::class);
         $plan = $planner->plan($this->reload($project), $this->orderOf('svg', '{full_name}', 'x'));
         self::assertSame(['Ng', 'Pip'], array_column($plan->pieces, 'name'));
         self::assertStringContainsString(
@@ -322,8 +322,8 @@ final class TableTest extends AppTestCase
         $this->take();
         $columns = $this->reload($project)->columns();
         self::assertSame(
-            [Kind::Text, null, null, null],
-            array_map(static fn (Column $column): ?Kind => $column->kind, $columns),
+            [ColumnKind::Text, null, null, null],
+            array_map(static fn (Column $column): ?ColumnKind => $column->kind, $columns),
         );
         self::assertSame(
             [null, true, false, null],

@@ -7,11 +7,11 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Editor\Dashboard\ProjectFile;
 use Morphea\App\Editor\Dashboard\ProjectMaker;
 use Morphea\App\Engine\Import\MorpheaArchive;
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Project\TouchUps\HandStore;
-use Morphea\App\Project\TouchUps\Toucher;
+use Morphea\App\Project\TouchUps\TouchUpEditor;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Design\Model\Edit\SetLayer;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Tests\Tools;
@@ -47,8 +47,8 @@ final class TouchUpsTest extends AppTestCase
         self::assertEqualsWithDelta(20.0, $this->points($project, 1), 0.01);
         $this->post("/projects/{$project->id()}/proof/1/untouch");
         self::assertEqualsWithDelta(44.0, $this->points($project, 1), 0.01);
-        self::assertNull(self::getContainer()->get(HandStore::class)->of($this->reload($project), $ada)->touch);
-        self::assertNotNull(self::getContainer()->get(HandStore::class)->of($project, $bo)->touch);
+        self::assertNull(self::getContainer()->get(TouchUpStore::class)->of($this->reload($project), $ada)->touch);
+        self::assertNotNull(self::getContainer()->get(TouchUpStore::class)->of($project, $bo)->touch);
     }
 
     public function testSeveralAreTouchedUpTogether(): void
@@ -71,7 +71,7 @@ final class TouchUpsTest extends AppTestCase
         $this->touch($project, 2, '/order', ['layer' => 'recipient', 'steps' => '1']);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('is done for all pieces', $this->body());
-        self::assertSame([], self::getContainer()->get(HandStore::class)->all($this->reload($project)));
+        self::assertSame([], self::getContainer()->get(TouchUpStore::class)->all($this->reload($project)));
         self::assertSame(0, $this->reload($project)->revision());
     }
 
@@ -124,8 +124,8 @@ final class TouchUpsTest extends AppTestCase
         $member = $this->reload($project)->owner();
         $copy = self::getContainer()->get(ProjectMaker::class)->fromFile($member, $file, 'x.morphea');
         self::assertEquals(
-            self::getContainer()->get(HandStore::class)->all($this->reload($project)),
-            self::getContainer()->get(HandStore::class)->all($this->reload($copy)),
+            self::getContainer()->get(TouchUpStore::class)->all($this->reload($project)),
+            self::getContainer()->get(TouchUpStore::class)->all($this->reload($copy)),
         );
         $folder = Tools::file('') . '-out';
         (new Process(
@@ -176,7 +176,7 @@ final class TouchUpsTest extends AppTestCase
     {
         $project = $this->project(self::ROWS);
         $bo = $this->id($project, 2);
-        $toucher = self::getContainer()->get(Toucher::class);
+        $toucher = self::getContainer()->get(TouchUpEditor::class);
         // Another process was faster: this one still holds the project as it was.
         $old = $this->reload($project);
         $this->entities()->getConnection()->executeStatement(
@@ -187,7 +187,7 @@ final class TouchUpsTest extends AppTestCase
         );
         $this->entities()->getConnection()->executeStatement('UPDATE project SET hand_version = 1 WHERE id = ?', [$old->id()]);
         $toucher->apply($old, [$bo], static fn () => new SetLayer('recipient', ['style.colour' => '#0000FF']));
-        $touch = self::getContainer()->get(HandStore::class)->of($this->reload($project), $bo)->touch;
+        $touch = self::getContainer()->get(TouchUpStore::class)->of($this->reload($project), $bo)->touch;
         self::assertSame(['recipient', 'seal'], array_keys((array) $touch?->layers));
     }
 
@@ -224,9 +224,9 @@ final class TouchUpsTest extends AppTestCase
         }
         self::assertSame(1, $this->reload($project)->handStep());
         $this->touch($project, 2, '/undo', []);
-        self::assertSame([], self::getContainer()->get(HandStore::class)->all($this->reload($project)));
+        self::assertSame([], self::getContainer()->get(TouchUpStore::class)->all($this->reload($project)));
         $this->touch($project, 2, '/redo', []);
-        self::assertCount(1, self::getContainer()->get(HandStore::class)->all($this->reload($project)));
+        self::assertCount(1, self::getContainer()->get(TouchUpStore::class)->all($this->reload($project)));
     }
 
     public function testAnotherPictureAndOtherWordsAreOfThisPieceAlone(): void
@@ -241,7 +241,7 @@ final class TouchUpsTest extends AppTestCase
             $laid = $open->lay($this->row($project, $row));
             self::assertSame([$picture, $words], [$laid->picture('tool')?->picture, $laid->text('name')?->text], "row $row");
         }
-        $says = self::getContainer()->get(HandStore::class)->of($this->reload($project), $this->id($project, 2))->touch
+        $says = self::getContainer()->get(TouchUpStore::class)->of($this->reload($project), $this->id($project, 2))->touch
             ?->says($this->reload($project)->template());
         self::assertSame(['tool' => 'Tool: picture changed', 'name' => 'Name: words changed'], $says);
     }
@@ -279,7 +279,7 @@ final class TouchUpsTest extends AppTestCase
 
     private function open(Project $project): \Morphea\App\Project\Context\OpenProject
     {
-        return self::getContainer()->get(Opener::class)->page($this->reload($project));
+        return self::getContainer()->get(ProjectOpener::class)->page($this->reload($project));
     }
 
     private function row(Project $project, int $number): \Morphea\Core\Table\Data\Record

@@ -6,10 +6,10 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Editor\Rows\BlankTable;
-use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Engine\Import\TableFileWriter;
 use Morphea\App\Engine\Import\Workbook;
-use Morphea\App\Platform\Files\UploadError;
-use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\App\Platform\Files\UploadException;
+use Morphea\App\Platform\Jobs\JobStoppedException;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\Group;
@@ -83,8 +83,8 @@ final class WorkbookTest extends AppTestCase
         sort($sorted);
         self::assertSame($sorted, $lines, 'it never goes back');
         self::assertLessThanOrEqual(2_001, max([0, ...$lines]));
-        $this->expectException(Stopped::class);
-        $this->workbook()->grid($path, 'x', null, static fn () => throw new Stopped());
+        $this->expectException(JobStoppedException::class);
+        $this->workbook()->grid($path, 'x', null, static fn () => throw new JobStoppedException());
     }
 
     public function testWhatOnlyLooksLikeAWorkbookIsRefusedByItsContents(): void
@@ -109,7 +109,7 @@ final class WorkbookTest extends AppTestCase
             try {
                 $this->workbook()->check($path, 'x.xlsx');
                 self::fail("$words was not refused");
-            } catch (UploadError $e) {
+            } catch (UploadException $e) {
                 self::assertStringContainsString($words, $e->getMessage());
             } finally {
                 unlink($path);
@@ -121,7 +121,7 @@ final class WorkbookTest extends AppTestCase
     #[TestWith(['ods', 'Ods'])]
     public function testTablesGoOutAsTextsWithFrozenHeadingsAndNotes(string $ending, string $format): void
     {
-        $path = (new TableWriter())->write(
+        $path = (new TableFileWriter())->write(
             $ending,
             ['Tag', 'Sum'],
             [['007', '=1+1'], ['', 'ring']],

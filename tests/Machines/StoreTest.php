@@ -7,7 +7,7 @@ namespace Morphea\Tests\Machines;
 use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Files\FilesystemFactory;
-use Morphea\App\Platform\Files\Signed;
+use Morphea\App\Platform\Files\SignedUrls;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Tests\Functional\AppTestCase;
 use Morphea\Tests\Tools;
@@ -25,7 +25,7 @@ final class StoreTest extends AppTestCase
         $run = $this->newestRun();
         self::assertSame(1, preg_match('~endpoint=([^&]+)~', (string) $_SERVER['STORAGE_DSN'], $m));
         $dsn = "{$_SERVER['STORAGE_DSN']}&public=$m[1]";
-        self::getContainer()->set(Signed::class, new Signed(new FilesystemFactory(\dirname(__DIR__, 2)), $dsn));
+        self::getContainer()->set(SignedUrls::class, new SignedUrls(new FilesystemFactory(\dirname(__DIR__, 2)), $dsn));
         $this->browser->request('GET', "/projects/{$project->id()}/press/runs/{$run->id()}/file");
         self::assertResponseStatusCodeSame(302);
         $address = (string) $this->browser->getResponse()->headers->get('Location');

@@ -112,7 +112,7 @@ final class House
                     'file' => $file->getPathname(),
                     'room' => "$half\\" . self::room($base, $path),
                     'names' => array_values(array_unique($names)),
-                    'strings' => $strings,
+                    'strings' => array_values($strings),
                 ];
             }
         }

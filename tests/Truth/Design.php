@@ -7,9 +7,9 @@ namespace Morphea\Tests\Truth;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Import\PictureShelf;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Edit\ColumnEdit;
-use Morphea\Core\Table\Data\Kind;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 
@@ -135,7 +135,7 @@ final class Design
 
     public function made(): MorpheaFile
     {
-        $template = (new TemplateCodec())->decode((string) json_encode($this->more + [
+        $template = (new DesignCodec())->decode((string) json_encode($this->more + [
             'format' => 2,
             'name' => $this->name,
             'width' => 1200,
@@ -147,7 +147,7 @@ final class Design
         ]));
         $table = Table::of((new TableBuilder())->build($this->lines));
         if (null !== $this->numbers) {
-            $table = ColumnEdit::kind($this->numbers, Kind::Number)->apply($table);
+            $table = ColumnEdit::kind($this->numbers, ColumnKind::Number)->apply($table);
         }
 
         return new MorpheaFile($template, PictureShelf::of($this->pictures), $table);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\Record;
 
 /** Somebody looked at a finding and took it as it is. It holds as long as what the layer shows stays what it was. */
@@ -25,7 +25,7 @@ final readonly class Acceptance
     }
 
     /** A name for what a layer shows in a row; for what the whole row holds without one. */
-    public static function value(Template $template, ?Record $row, string $layer): string
+    public static function value(Design $template, ?Record $row, string $layer): string
     {
         $columns = $template->linkedColumns();
         foreach ($template->layers() as $one) {

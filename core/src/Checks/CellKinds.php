@@ -4,28 +4,28 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
-use Morphea\Core\Table\Data\Kinds;
+use Morphea\Core\Table\Data\ColumnKind;
+use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Record;
 
 /** Cells that are shown and are not what somebody said their column holds, though they go into the words. */
 final readonly class CellKinds
 {
     /** @param list<Column> $columns */
-    public function __construct(private Kinds $kinds, private array $columns)
+    public function __construct(private ColumnKinds $kinds, private array $columns)
     {
     }
 
     /** @return list<Finding> */
-    public function findings(Template $template, Record $row): array
+    public function findings(Design $template, Record $row): array
     {
         $findings = [];
         foreach ($this->columns as $column) {
             $cell = $row->cells[$column->key] ?? '';
             // Pictures that are not there are told by what is to show them.
-            if (null === $column->kind || \in_array($column->kind, [Kind::Text, Kind::Picture], true) || '' === trim($cell)) {
+            if (null === $column->kind || \in_array($column->kind, [ColumnKind::Text, ColumnKind::Picture], true) || '' === trim($cell)) {
                 continue;
             }
             if ($this->kinds->fits($column->kind, $cell, $column->monthFirst)) {

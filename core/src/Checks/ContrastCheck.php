@@ -12,7 +12,7 @@ final readonly class ContrastCheck implements Check
         foreach ($piece->template->texts() as $text) {
             $facts = $piece->laid->text($text->id);
             $least = $piece->neededContrast($text);
-            $ratio = 0 < ($facts->lines ?? 0) ? Ground::contrast($piece->template, $text) : null;
+            $ratio = 0 < ($facts->lines ?? 0) ? TextBackground::contrast($piece->template, $text) : null;
             if (null !== $ratio && $ratio < $least) {
                 yield new Finding(
                     FindingKind::Contrast,

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
@@ -65,7 +65,7 @@ final readonly class Finding
     }
 
     /** A touch-up that cannot be had any more as it was made. */
-    public static function touchUp(Template $design, string $layer, string $why): self
+    public static function touchUp(Design $design, string $layer, string $why): self
     {
         $there = array_filter($design->layers(), static fn (Layer $one): bool => $one->id === $layer);
         $name = [] === $there ? "“{$layer}”" : reset($there)->name;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\Unit;
 use Morphea\Core\Rendering\Drawing\Bounds;
@@ -28,7 +28,7 @@ final class Inspected
 
     /** @param (\Closure(Drawing): Raster)|null $draw asked only if a check wants to see pixels */
     public function __construct(
-        public readonly Template $template,
+        public readonly Design $template,
         public readonly LaidOut $laid,
         public readonly int $side = 0,
         private readonly ?\Closure $draw = null,

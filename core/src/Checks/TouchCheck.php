@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
@@ -55,7 +55,7 @@ final readonly class TouchCheck implements PixelCheck
     }
 
     /** What it would be called if the two met; null where they may. */
-    private static function trouble(Template $template, TextLayer $text, Layer $other, bool $above): ?string
+    private static function trouble(Design $template, TextLayer $text, Layer $other, bool $above): ?string
     {
         $apart = !$template->areSeenTogether($text, $other) || (null !== $text->group && $text->group === $other->group);
         if ($apart || !($text->isPlaceholder() || $other->isPlaceholder())) {

@@ -62,7 +62,7 @@ final class UnderCheck implements PixelCheck
         $below = [];
         foreach ($piece->laid->drawing->groups as $group) {
             $layer = $piece->template->layer($group->layer);
-            if ($layer instanceof TextLayer && [] !== $group->items && null === Ground::contrast($piece->template, $layer)) {
+            if ($layer instanceof TextLayer && [] !== $group->items && null === TextBackground::contrast($piece->template, $layer)) {
                 $ratio = self::ratio($piece, $group, self::under($piece, $layer, $group, $below));
                 if (null !== $ratio) {
                     $found[$layer->id] = $ratio;

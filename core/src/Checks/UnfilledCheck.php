@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Rendering\Layout\CodeFacts;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\LayerFacts;
@@ -16,7 +16,7 @@ use Morphea\Core\Rendering\Layout\TextFacts;
 final readonly class UnfilledCheck
 {
     /** @param list<LaidOut> $sides */
-    public static function finding(Template $template, array $sides): ?Finding
+    public static function finding(Design $template, array $sides): ?Finding
     {
         $placeholders = array_filter($template->placeholders(), static fn (Layer $layer): bool => !$layer->hidden);
         $facts = array_replace([], ...array_map(static fn (LaidOut $side): array => $side->facts, $sides));

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Design\Model\CheckLimits;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\FitMode;
-use Morphea\Core\Design\Model\Limits;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
@@ -30,7 +30,7 @@ final class WholeSet
     /** @var array<string, string> of layers */
     private array $names = [];
 
-    public function __construct(private readonly Limits $limits = new Limits())
+    public function __construct(private readonly CheckLimits $limits = new CheckLimits())
     {
     }
 
@@ -43,7 +43,7 @@ final class WholeSet
      *
      * @return Facts
      */
-    public static function facts(Template $template, array $sides, string $touched = ''): array
+    public static function facts(Design $template, array $sides, string $touched = ''): array
     {
         $texts = [];
         $layers = array_column($template->texts(), null, 'id');
@@ -51,7 +51,7 @@ final class WholeSet
             foreach ($side->texts() as $text) {
                 $layer = $layers[$text->layer] ?? null;
                 if ($layer instanceof TextLayer && $text->placeholder && $text->lines > 0) {
-                    $contrast = Ground::contrast($template, $layer);
+                    $contrast = TextBackground::contrast($template, $layer);
                     $texts[$text->layer] = [
                         'name' => $text->name,
                         'size' => round($text->size, 3),

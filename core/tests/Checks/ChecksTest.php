@@ -11,12 +11,12 @@ use Morphea\Core\Checks\FindingKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\WholeSet;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -68,7 +68,7 @@ final class ChecksTest extends TestCase
     #[TestWith([0.0, ''])]
     public function testWordsWithinTheSafeMarginAreLookedAt(float $margin, string $words): void
     {
-        $template = new Template(...['safeMargin' => $margin] + get_object_vars(Make::template(
+        $template = new Design(...['safeMargin' => $margin] + get_object_vars(Make::template(
             Make::text('{name}', frame: new Frame(4, 100, 1000, 200)),
         )));
         $found = self::kind(FindingKind::Edge, $template, 'Ottilie');
@@ -158,7 +158,7 @@ final class ChecksTest extends TestCase
     }
 
     /** @return list<Finding> */
-    private static function kind(FindingKind $kind, Template $template, string $name): array
+    private static function kind(FindingKind $kind, Design $template, string $name): array
     {
         return array_values(array_filter(
             Make::findings($template, ['name' => $name]),

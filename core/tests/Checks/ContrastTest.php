@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Checks;
 
-use Morphea\Core\Checks\Ground;
+use Morphea\Core\Checks\TextBackground;
 use Morphea\Core\Design\Graphics\Contrast;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Gradient;
@@ -40,22 +40,22 @@ final class ContrastTest extends TestCase
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#FFFFFF'),
-            (float) Ground::contrast(Make::template($text), $text),
+            (float) TextBackground::contrast(Make::template($text), $text),
             1e-9,
             'the side',
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#333333'),
-            (float) Ground::contrast(Make::template($shape('#333333'), $text), $text),
+            (float) TextBackground::contrast(Make::template($shape('#333333'), $text), $text),
             1e-9,
             'a shape behind it',
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#FFFFFF'),
-            (float) Ground::contrast(Make::template($shape('#333333', 700), $text), $text),
+            (float) TextBackground::contrast(Make::template($shape('#333333', 700), $text), $text),
             1e-9,
             'a shape beside it',
         );
-        self::assertNull(Ground::contrast(Make::template($shape(new Gradient(false, 0, '#000000', '#FFFFFF')), $text), $text));
+        self::assertNull(TextBackground::contrast(Make::template($shape(new Gradient(false, 0, '#000000', '#FFFFFF')), $text), $text));
     }
 }

@@ -6,19 +6,19 @@ namespace Morphea\Core\Tests\Checks;
 
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\FindingKind;
-use Morphea\Core\Checks\Mend;
-use Morphea\Core\Checks\Mends;
-use Morphea\Core\Checks\Outcome;
+use Morphea\Core\Checks\Fix;
+use Morphea\Core\Checks\FixFinder;
+use Morphea\Core\Checks\FixOutcome;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Edit\SetLayer;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TouchUp;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Rendering\Layout\Layouter;
@@ -61,7 +61,7 @@ final class MendsTest extends TestCase
     {
         $design = self::design();
         $tiny = new SetLayer('recipient', ['style.size' => 9]);
-        $outcome = self::outcome($design, new Mend('tiny', '', $tiny));
+        $outcome = self::outcome($design, new Fix('tiny', '', $tiny));
         self::assertSame('mends 2 pieces, 5 become hard to read', $outcome->says());
     }
 
@@ -69,7 +69,7 @@ final class MendsTest extends TestCase
     {
         $narrow = new SetLayer('recipient', ['frame.width' => 60]);
         $design = self::design();
-        $outcome = self::outcome($design, new Mend('narrow', '', $narrow));
+        $outcome = self::outcome($design, new Fix('narrow', '', $narrow));
         self::assertGreaterThanOrEqual(2, $outcome->worse);
         self::assertStringContainsString('worse', $outcome->says());
     }
@@ -80,7 +80,7 @@ final class MendsTest extends TestCase
         // The longest was set small by hand: nothing is the matter with it, and nothing is to be mended.
         $touch = TouchUp::between($design, (new SetLayer('recipient', ['style.size' => 12]))->apply($design));
         $edit = self::mends($design, FindingKind::Overset)['size']->edit;
-        $outcome = Outcome::of(
+        $outcome = FixOutcome::of(
             ...[self::layouter(), Make::noPictures(), $design, $edit, FindingKind::Overset, 'recipient', self::rows(), new EvenSizes()],
             touchUps: new TouchUps([4 => $touch]),
         );
@@ -91,7 +91,7 @@ final class MendsTest extends TestCase
     {
         $design = self::design();
         $edit = self::mends($design, FindingKind::Overset)['size']->edit;
-        $outcome = Outcome::of(
+        $outcome = FixOutcome::of(
             ...[self::layouter(), Make::noPictures(), $design, $edit, FindingKind::Overset, 'recipient', self::rows(), new EvenSizes()],
             seconds: 0.0,
         );
@@ -113,7 +113,7 @@ final class MendsTest extends TestCase
         $design = Make::template(Make::text('{name}', FitRule::keep(), frame: new Frame(-50, 100, 900, 120)));
         $box = Make::laid($design, ['name' => 'Bo'])->drawing->groups[0]->bounds();
         $finding = new Finding(FindingKind::Edge, Severity::WillLookWrong, 'recipient', 'Recipient', '', $box);
-        $mends = array_column((new Mends(self::texts()))->of($design, $finding, self::rows()), null, 'id');
+        $mends = array_column((new FixFinder(self::texts()))->of($design, $finding, self::rows()), null, 'id');
         self::assertArrayHasKey('inside', $mends);
         $moved = $mends['inside']->edit->apply($design);
         self::assertGreaterThanOrEqual(-0.01, Make::laid($moved, ['name' => 'Bo'])->drawing->groups[0]->bounds()->left);
@@ -157,7 +157,7 @@ final class MendsTest extends TestCase
     public function testNoMoreLinesThanSixAreOffered(): void
     {
         $frame = new Frame(300, 0, 600, 140);
-        $of = static fn (int $lines): Template => Make::template(Make::text('{name}', FitRule::wrap($lines), frame: $frame));
+        $of = static fn (int $lines): Design => Make::template(Make::text('{name}', FitRule::wrap($lines), frame: $frame));
         self::assertSame('Wrap to 6 lines', self::mends($of(5), FindingKind::Overset)['lines']->label);
         self::assertArrayNotHasKey('lines', self::mends($of(6), FindingKind::Overset));
     }
@@ -166,7 +166,7 @@ final class MendsTest extends TestCase
     {
         $frame = new Frame(1090, 40, 100, 100);
         $design = Make::template(new CodeLayer('code', 'Code', $frame, 1, false, false, Pattern::parse('T'), CodeKind::Qr));
-        $mends = fn (float $limit): array => (new Mends(self::texts()))->of(
+        $mends = fn (float $limit): array => (new FixFinder(self::texts()))->of(
             $design,
             new Finding(FindingKind::Code, Severity::WillLookWrong, 'code', 'Code', '', null, 2.0, $limit),
             [],
@@ -185,31 +185,40 @@ final class MendsTest extends TestCase
         $design = Make::template($photo);
         foreach ([FindingKind::Picture->value => 1, FindingKind::Empty->value => 1, FindingKind::Coarse->value => 0] as $kind => $count) {
             $finding = new Finding(FindingKind::from($kind), Severity::LookAtIt, 'photo', 'Photo', '');
-            self::assertCount($count, (new Mends(self::texts()))->of($design, $finding, []), $kind);
+            self::assertCount($count, (new FixFinder(self::texts()))->of($design, $finding, []), $kind);
         }
     }
 
     public function testALayerThatIsGoneHasNone(): void
     {
         $finding = new Finding(FindingKind::Overset, Severity::WillLookWrong, 'gone', 'Gone', '');
-        self::assertSame([], (new Mends(self::texts()))->of(self::design(), $finding, []));
+        self::assertSame([], (new FixFinder(self::texts()))->of(self::design(), $finding, []));
     }
 
-    /** @return array<string, Mend> by id */
-    private static function mends(Template $design, FindingKind $kind): array
+    /** @return array<string, Fix> by id */
+    private static function mends(Design $design, FindingKind $kind): array
     {
         $finding = new Finding($kind, Severity::WillLookWrong, 'recipient', 'Recipient', '');
 
-        return array_column((new Mends(self::texts()))->of($design, $finding, self::rows()), null, 'id');
+        return array_column((new FixFinder(self::texts()))->of($design, $finding, self::rows()), null, 'id');
     }
 
-    private static function outcome(Template $design, Mend $mend, FindingKind $kind = FindingKind::Overset): Outcome
+    private static function outcome(Design $design, Fix $mend, FindingKind $kind = FindingKind::Overset): FixOutcome
     {
-        return Outcome::of(self::layouter(), Make::noPictures(), $design, $mend->edit, $kind, 'recipient', self::rows(), new EvenSizes());
+        return FixOutcome::of(
+            self::layouter(),
+            Make::noPictures(),
+            $design,
+            $mend->edit,
+            $kind,
+            'recipient',
+            self::rows(),
+            new EvenSizes(),
+        );
     }
 
     /** @return list<int> places of the rows that do not fit */
-    private static function overset(Template $design): array
+    private static function overset(Design $design): array
     {
         $found = array_filter(
             self::rows(),
@@ -219,7 +228,7 @@ final class MendsTest extends TestCase
         return array_keys($found);
     }
 
-    private static function design(): Template
+    private static function design(): Design
     {
         return Make::template(Make::text('{name}', FitRule::keep(), frame: new Frame(300, 100, 600, 140)));
     }

@@ -13,6 +13,7 @@ use Morphea\Core\Checks\TouchCheck;
 use Morphea\Core\Checks\UnderCheck;
 use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
@@ -21,7 +22,6 @@ use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -96,7 +96,7 @@ final class PixelChecksTest extends TestCase
     {
         // The picture is dark at the left and bright at the right; ink is dark.
         $photo = self::photo(new Frame(0, 0, 1200, 800));
-        $at = static fn (float $x, string $colour): Template => Make::template(
+        $at = static fn (float $x, string $colour): Design => Make::template(
             $photo,
             Make::text('{name}', frame: new Frame($x, 300, 200, 120), style: Make::style(60, colour: $colour)),
         );
@@ -124,7 +124,7 @@ final class PixelChecksTest extends TestCase
             self::photo(new Frame(600, 0, 600, 800)),
             Make::text('{name}', frame: new Frame(560, 300, 300, 120), style: Make::style(60)),
         ];
-        $open = new Template(...['sides' => [new Side('Front', null, $layers)]] + get_object_vars(Make::template(...$layers)));
+        $open = new Design(...['sides' => [new Side('Front', null, $layers)]] + get_object_vars(Make::template(...$layers)));
         self::assertSame([], self::piece($open, self::LONG)->contrasts());
         self::assertSame(['recipient'], array_keys(self::piece(Make::template(...$layers), self::LONG)->contrasts()));
     }
@@ -140,7 +140,7 @@ final class PixelChecksTest extends TestCase
     }
 
     /** @param array<string, string> $cells */
-    private static function piece(Template $design, array $cells): Inspected
+    private static function piece(Design $design, array $cells): Inspected
     {
         return new Inspected($design, Make::laid($design, $cells), draw: static fn (Drawing $drawing): Boxes => new Boxes($drawing));
     }
@@ -150,7 +150,7 @@ final class PixelChecksTest extends TestCase
      *
      * @return list<Finding>
      */
-    private static function findings(PixelCheck $check, Template $design, array $cells): array
+    private static function findings(PixelCheck $check, Design $design, array $cells): array
     {
         return iterator_to_array($check->findings(self::piece($design, $cells)), false);
     }
@@ -160,7 +160,7 @@ final class PixelChecksTest extends TestCase
      *
      * @return list<string>
      */
-    private static function sentences(PixelCheck $check, Template $design, array $cells): array
+    private static function sentences(PixelCheck $check, Design $design, array $cells): array
     {
         return array_map(static fn (Finding $one): string => $one->sentence, self::findings($check, $design, $cells));
     }

@@ -13,22 +13,22 @@ use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Checks\SetFacts;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\WholeSet;
+use Morphea\Core\Design\Model\CheckLimits;
 use Morphea\Core\Design\Model\Crop;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\FrameKind;
 use Morphea\Core\Design\Model\FrameShape;
-use Morphea\Core\Design\Model\Limits;
 use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\Unit;
 use Morphea\Core\Rendering\Layout\StretchRow;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
-use Morphea\Core\Table\Data\Kinds;
+use Morphea\Core\Table\Data\ColumnKind;
+use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Naming\PictureNames;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -97,7 +97,7 @@ final class SetTest extends TestCase
     public function testHowMuchSmallerIsSaidIsALimit(float $limit, int $found): void
     {
         $template = Make::template(Make::text('{name}', FitRule::shrink(20)));
-        $set = new WholeSet(new Limits(smaller: $limit));
+        $set = new WholeSet(new CheckLimits(smaller: $limit));
         foreach (['Ada', 'Bo', 'Cy', 'Dora', 'Eve', 'Maximiliana Theodora Featherstone'] as $i => $name) {
             $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
         }
@@ -110,8 +110,8 @@ final class SetTest extends TestCase
     public function testPicturesOnPaperAreCoarseBelowSoManyDpi(float $least, int $found): void
     {
         $layer = self::picture(new Frame(0, 0, 600, 600));
-        $template = new Template(
-            ...['unit' => Unit::Inch, 'dpi' => 300.0, 'limits' => new Limits(dpi: $least)] + get_object_vars(Make::template($layer)),
+        $template = new Design(
+            ...['unit' => Unit::Inch, 'dpi' => 300.0, 'limits' => new CheckLimits(dpi: $least)] + get_object_vars(Make::template($layer)),
         );
         $findings = self::of(FindingKind::Coarse, $template, Make::photo('kettle.jpg', 600, 600));
         self::assertCount($found, $findings);
@@ -147,8 +147,8 @@ final class SetTest extends TestCase
     public function testACellThatIsNotWhatItsColumnHoldsIsLookedAt(string $cell, int $found): void
     {
         $kinds = new CellKinds(
-            new Kinds(new CellReader('en_GB'), new PictureNames([])),
-            [new Column(3, 'issued', 'Issued', Kind::Date), new Column(4, 'note', 'Note')],
+            new ColumnKinds(new CellReader('en_GB'), new PictureNames([])),
+            [new Column(3, 'issued', 'Issued', ColumnKind::Date), new Column(4, 'note', 'Note')],
         );
         $findings = $kinds->findings(Make::template(Make::text('on {issued}')), new Record(1, ['issued' => $cell, 'note' => 'x']));
         self::assertCount($found, $findings);
@@ -202,7 +202,7 @@ final class SetTest extends TestCase
     }
 
     /** @return list<Finding> */
-    private static function of(FindingKind $kind, Template $template, \Morphea\Core\Rendering\Drawing\Picture $picture): array
+    private static function of(FindingKind $kind, Design $template, \Morphea\Core\Rendering\Drawing\Picture $picture): array
     {
         return array_values(array_filter(
             Make::findings($template, ['photo' => $picture->name], new Pictures($picture)),

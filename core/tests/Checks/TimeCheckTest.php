@@ -7,7 +7,7 @@ namespace Morphea\Core\Tests\Checks;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\FindingKind;
 use Morphea\Core\Checks\Severity;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Time\Beat;
 use Morphea\Core\Design\Model\Time\BeatLength;
 use Morphea\Core\Design\Model\Time\Stay;
@@ -64,7 +64,7 @@ final class TimeCheckTest extends TestCase
             new Beat('first', 'First', new BeatLength(seconds: $seconds[0])),
             new Beat('last', 'Last', new BeatLength(seconds: $seconds[1])),
         ];
-        $template = new Template(...['beats' => $beats, 'width' => $width, 'height' => $height] + get_object_vars($plain));
+        $template = new Design(...['beats' => $beats, 'width' => $width, 'height' => $height] + get_object_vars($plain));
 
         return array_values(array_filter(
             Make::findings($template, $row),

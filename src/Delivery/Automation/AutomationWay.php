@@ -16,7 +16,7 @@ final readonly class AutomationWay extends AbstractWay
 {
     public const ID = 'by-itself';
 
-    public function __construct(private FollowStore $store)
+    public function __construct(private AutomationRepository $store, private AutomationSwitch $switch)
     {
     }
 
@@ -40,7 +40,7 @@ final readonly class AutomationWay extends AbstractWay
             'When a row arrives or changes: make its piece and hand it over, without anybody being there.',
             'follow',
             null === $waits ? 'Set it up' : 'Look',
-            $waits->words ?? (null === $this->store->on($project->id()) ? '' : 'on'),
+            $waits->words ?? (null === $this->switch->on($project->id()) ? '' : 'on'),
             $waits->tone ?? 'ok',
         );
     }

@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Email;
 
-use Morphea\Core\Delivery\Email\Why;
+use Morphea\Core\Delivery\Email\SkipReason;
 
 /** Mails that come back (RFC 3464): which letter it was is known by the sign it went with, and why by the server's report. */
 final readonly class Bounces
 {
     public const LARGEST = 30_000_000;
 
-    public function __construct(private LetterStore $letters, private ClosedAddresses $closed)
+    public function __construct(private EmailRepository $letters, private SuppressionList $closed)
     {
     }
 
     /** @return string|null what was done, in words; null where it is no mail of ours that came back for good */
     public function take(string $bytes): ?string
     {
-        $eml = Eml::of($bytes);
+        $eml = EmlFile::of($bytes);
         $report = $original = '';
         foreach ($eml->parts as $part) {
             match (true) {
@@ -47,12 +47,12 @@ final readonly class Bounces
         $copies = array_map(static fn (string $copy): string => mb_strtolower($copy, 'UTF-8'), $letter->copies);
         $from = self::recipient($report);
         if (\in_array($from, $copies, true)) {
-            $this->closed->close($found['member'], $from, Why::CameBack);
+            $this->closed->close($found['member'], $from, SkipReason::CameBack);
 
             return "The copy to $from of the mail to row {$letter->row->number} came back: $why";
         }
-        $this->letters->is($letter->id, LetterState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
-        $this->closed->close($found['member'], $letter->email, Why::CameBack);
+        $this->letters->is($letter->id, EmailState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
+        $this->closed->close($found['member'], $letter->email, SkipReason::CameBack);
 
         return "The mail to row {$letter->row->number} came back: $why";
     }

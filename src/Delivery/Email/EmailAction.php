@@ -12,7 +12,7 @@ use Morphea\App\Delivery\Ways\RepeatableAction;
 use Morphea\App\Delivery\Ways\Strangers;
 use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Delivery\Email\Why;
+use Morphea\Core\Delivery\Email\SkipReason;
 use Morphea\Core\Delivery\Ways\Step;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
@@ -26,8 +26,8 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
 
     public function __construct(
         private Mailings $mailings,
-        private MailOrders $orders,
-        private LetterStore $letters,
+        private MailingOrders $orders,
+        private EmailRepository $letters,
         private Strangers $strangers,
     ) {
     }
@@ -76,7 +76,7 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
             if ($one->why->isTrouble()) {
                 $failed[$id] = "Row {$one->row->number} could not be mailed: " . rtrim(lcfirst($one->why->note($one->words)), '.') . '.';
             } else {
-                $notes[$id] = Why::Corrected === $one->why ? self::CORRECTED : $one->why->note($one->words);
+                $notes[$id] = SkipReason::Corrected === $one->why ? self::CORRECTED : $one->why->note($one->words);
             }
         }
         // Cut off after this, it is found written when it is asked again.
@@ -121,15 +121,15 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
         $this->mailings->corrected($project, $this->orders->of($project), $who, $base, $rows);
     }
 
-    private static function words(?LetterState $state): string
+    private static function words(?EmailState $state): string
     {
         return match ($state) {
-            LetterState::Sent => 'mailed',
-            LetterState::Waiting, LetterState::Sending, LetterState::Handed => 'email waiting to be sent',
-            LetterState::Refused => 'email refused',
-            LetterState::Bounced => 'email came back',
-            LetterState::Unknown => 'email sent, without an answer from the server',
-            LetterState::Left => 'not emailed: unsubscribed meanwhile',
+            EmailState::Sent => 'mailed',
+            EmailState::Waiting, EmailState::Sending, EmailState::Handed => 'email waiting to be sent',
+            EmailState::Refused => 'email refused',
+            EmailState::Bounced => 'email came back',
+            EmailState::Unknown => 'email sent, without an answer from the server',
+            EmailState::Left => 'not emailed: unsubscribed meanwhile',
             null => 'email not known any more',
         };
     }

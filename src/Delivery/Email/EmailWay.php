@@ -67,7 +67,11 @@ final readonly class EmailWay extends AbstractWay
 
     public function shown(Run $run, array $newest): string
     {
-        return self::count($this->counter->ofRows('letter', "state IN ('waiting', 'sending')", $run->project()->id(), $newest), 'email that waits', 'emails that wait');
+        return self::count(
+            $this->counter->ofRows('letter', "state IN ('waiting', 'sending')", $run->project()->id(), $newest),
+            'email that waits',
+            'emails that wait',
+        );
     }
 
     public function tables(Member $member): iterable

@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Delivery\Email\MailOrder;
+use Morphea\Core\Delivery\Email\MailingOrder;
 use Symfony\Component\Uid\Ulid;
 
 /** One sending of mails to the people of a table, with its words as they were when it was ordered. */
@@ -30,7 +30,7 @@ class Mailing
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
         #[ORM\Column] private int $number,
-        MailOrder $order,
+        MailingOrder $order,
         /** How often the same words were sent on purpose before. */
         #[ORM\Column] private int $again,
         /** Where the application is found by who gets a mail, as https://guild.example. */
@@ -63,9 +63,9 @@ class Mailing
         return $this->number;
     }
 
-    public function order(): MailOrder
+    public function order(): MailingOrder
     {
-        return MailOrder::of($this->said);
+        return MailingOrder::of($this->said);
     }
 
     public function key(): string

@@ -10,18 +10,18 @@ use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\SharePages;
 use Morphea\App\Delivery\Ways\Strangers;
 use Morphea\App\Platform\Database\Dialect;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Runs\Runs\PieceStore;
-use Morphea\Core\Delivery\Email\Address;
-use Morphea\Core\Delivery\Email\LeftOut;
-use Morphea\Core\Delivery\Email\MailError;
-use Morphea\Core\Delivery\Email\MailOrder;
-use Morphea\Core\Delivery\Email\MailPlan;
-use Morphea\Core\Delivery\Email\Planned;
-use Morphea\Core\Delivery\Email\Why;
+use Morphea\App\Runs\Runs\MadeRows;
+use Morphea\Core\Delivery\Email\MailingException;
+use Morphea\Core\Delivery\Email\MailingOrder;
+use Morphea\Core\Delivery\Email\MailingPlan;
+use Morphea\Core\Delivery\Email\PlannedEmail;
+use Morphea\Core\Delivery\Email\SkippedRow;
+use Morphea\Core\Delivery\Email\SkipReason;
+use Morphea\Core\Table\Cells\EmailAddress;
 
 /** Plans mailings, begins them, and finds them again. */
 final readonly class Mailings
@@ -30,15 +30,15 @@ final readonly class Mailings
         private EntityManagerInterface $entities,
         private Connection $connection,
         private Dialect $dialect,
-        private WorkDesk $desk,
-        private LetterStore $letters,
-        private MailWriter $writer,
-        private ClosedAddresses $closed,
+        private JobDispatcher $desk,
+        private EmailRepository $letters,
+        private EmailWriter $writer,
+        private SuppressionList $closed,
         private TableRows $rows,
-        private PieceStore $pieces,
+        private MadeRows $made,
         private SharePages $links,
         private EventLog $history,
-        private Allowance $allowance,
+        private EmailQuota $allowance,
         private Strangers $strangers,
     ) {
     }
@@ -46,9 +46,9 @@ final readonly class Mailings
     /**
      * @param list<int>|null $only ids of rows it is for; null for all
      *
-     * @throws MailError
+     * @throws MailingException
      */
-    public function plan(Project $project, MailOrder $order, ?array $only = null, int $again = 0): MailPlan
+    public function plan(Project $project, MailingOrder $order, ?array $only = null, int $again = 0): MailingPlan
     {
         $table = $this->rows->table($project);
         $order->check($table->keys(), $project->template()->locale);
@@ -61,14 +61,14 @@ final readonly class Mailings
             }
         }
 
-        return MailPlan::of(
+        return MailingPlan::of(
             $order,
             $this->writer->text($order, $project->template()->locale),
             $rows,
             $this->closed->of($project->owner()),
             // Once more is on purpose.
             0 === $again ? $this->letters->written($project, $order) : [],
-            $this->pieces->rowsMade($project),
+            array_fill_keys($this->made->all($project), true),
             $this->strangers->rows($project),
         );
     }
@@ -76,9 +76,9 @@ final readonly class Mailings
     /**
      * @param list<int>|null $only ids of rows it is for; null for all
      *
-     * @throws MailError when it cannot be sent, or nobody is left to be written to
+     * @throws MailingException when it cannot be sent, or nobody is left to be written to
      */
-    public function start(Project $project, MailOrder $order, string $who, string $base, ?array $only = null): Mailing
+    public function start(Project $project, MailingOrder $order, string $who, string $base, ?array $only = null): Mailing
     {
         return $this->begin($project, $order, $this->plan($project, $order, $only)->mails, 0, $who, $base);
     }
@@ -88,19 +88,19 @@ final readonly class Mailings
      *
      * @param list<int> $letters ids
      *
-     * @throws MailError
+     * @throws MailingException
      */
     public function again(Mailing $mailing, array $letters, string $who, string $base): Mailing
     {
         $chosen = $this->letters->some($mailing, $letters);
         if ([] === $chosen) {
-            throw new MailError('Choose to whom it is to go once more.');
+            throw new MailingException('Choose to whom it is to go once more.');
         }
         $again = $this->nextAgain($mailing->project());
         foreach ($chosen as $letter) {
             // Who chooses it knows that the address is right after all; who took themselves off stays off.
-            if (LetterState::Bounced === $letter->state) {
-                $this->closed->open($mailing->project()->owner()->id(), $letter->email, Why::CameBack);
+            if (EmailState::Bounced === $letter->state) {
+                $this->closed->open($mailing->project()->owner()->id(), $letter->email, SkipReason::CameBack);
             }
         }
         $persons = $copies = [];
@@ -111,11 +111,11 @@ final readonly class Mailings
         }
         $plan = $this->plan($mailing->project(), $mailing->order(), array_keys($persons + $copies), $again);
         // To those that were chosen, and to nobody else of the same row.
-        $mails = array_map(static fn (Planned $one): Planned => $one->only(
+        $mails = array_map(static fn (PlannedEmail $one): PlannedEmail => $one->only(
             isset($persons[$one->row->id]),
-            array_values(array_filter($one->copies, static fn (Address $copy): bool => isset($copies[$one->row->id][$copy->key()]))),
+            array_values(array_filter($one->copies, static fn (EmailAddress $copy): bool => isset($copies[$one->row->id][$copy->key()]))),
         ), $plan->mails);
-        $mails = array_values(array_filter($mails, static fn (Planned $one): bool => $one->count() > 0));
+        $mails = array_values(array_filter($mails, static fn (PlannedEmail $one): bool => $one->count() > 0));
 
         return $this->begin($mailing->project(), $mailing->order(), $mails, $again, $who, $base);
     }
@@ -125,13 +125,13 @@ final readonly class Mailings
      *
      * @param list<int>|null $only ids of rows it is for; null for all
      *
-     * @throws MailError
+     * @throws MailingException
      */
-    public function corrected(Project $project, MailOrder $order, string $who, string $base, ?array $only = null): Mailing
+    public function corrected(Project $project, MailingOrder $order, string $who, string $base, ?array $only = null): Mailing
     {
-        $rows = array_map(static fn (LeftOut $one): int => $one->row->id ?? 0, $this->plan($project, $order, $only)->corrected());
+        $rows = array_map(static fn (SkippedRow $one): int => $one->row->id ?? 0, $this->plan($project, $order, $only)->corrected());
         if ([] === $rows) {
-            throw new MailError('None of them was corrected since it had this email.');
+            throw new MailingException('None of them was corrected since it had this email.');
         }
         $again = $this->nextAgain($project);
 
@@ -155,30 +155,30 @@ final readonly class Mailings
     }
 
     /**
-     * @param list<Planned> $mails
+     * @param list<PlannedEmail> $mails
      *
-     * @throws MailError
+     * @throws MailingException
      */
-    private function begin(Project $project, MailOrder $order, array $mails, int $again, string $who, string $base): Mailing
+    private function begin(Project $project, MailingOrder $order, array $mails, int $again, string $who, string $base): Mailing
     {
         if ([] === $mails) {
-            throw new MailError('Nobody is left to be written to: see the reasons below.');
+            throw new MailingException('Nobody is left to be written to: see the reasons below.');
         }
-        $this->allowance->check($project->owner(), array_sum(array_map(static fn (Planned $one): int => $one->count(), $mails)));
+        $this->allowance->check($project->owner(), array_sum(array_map(static fn (PlannedEmail $one): int => $one->count(), $mails)));
         if ($order->carried->isLinked()) {
-            $this->links->giveTo($project, array_map(static fn (Planned $one): int => (int) $one->row->id, $mails));
+            $this->links->giveTo($project, array_map(static fn (PlannedEmail $one): int => (int) $one->row->id, $mails));
         }
         $mailing = $this->connection->transactional(function () use ($project, $order, $mails, $again, $who, $base): Mailing {
             $this->dialect->hold($project->id());
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM mailing WHERE project_id = ?', [$project->id()]);
-            $many = array_sum(array_map(static fn (Planned $one): int => $one->count(), $mails));
-            $job = $this->desk->note(SendMails::KIND, $project->owner(), $project, [], $many, Mailing::newId());
+            $many = array_sum(array_map(static fn (PlannedEmail $one): int => $one->count(), $mails));
+            $job = $this->desk->note(SendMailing::KIND, $project->owner(), $project, [], $many, Mailing::newId());
             $mailing = new Mailing($project, $last + 1, $order, $again, $base, $who, $job);
             $this->entities->persist($mailing);
             $this->entities->flush();
             // Somebody else may have sent the very same meanwhile.
             if (0 === $this->letters->create($mailing, $mails)) {
-                throw new MailError('All of them were just written to: somebody sent the same mail a moment ago.');
+                throw new MailingException('All of them were just written to: somebody sent the same mail a moment ago.');
             }
 
             return $mailing;

@@ -9,8 +9,8 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Delivery\Ways\AddressConfirmed;
 use Morphea\App\Delivery\Ways\Strangers;
-use Morphea\App\Platform\Account\Limit;
-use Morphea\App\Platform\Account\Limits;
+use Morphea\App\Platform\Account\RateLimit;
+use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Project\Projects\Project;
 use Psr\EventDispatcher\EventDispatcherInterface;
@@ -30,7 +30,7 @@ final readonly class Confirmations implements Strangers
         private Connection $connection,
         private EntityManagerInterface $entities,
         private Forms $forms,
-        private Limits $limits,
+        private RateLimiter $limits,
         private MailerInterface $mailer,
         private Environment $twig,
         private UrlGeneratorInterface $urls,
@@ -111,7 +111,7 @@ final readonly class Confirmations implements Strangers
     {
         $address = self::plain($cell);
         // Nobody's inbox is filled by whoever types their address again and again.
-        if (false === filter_var($address, \FILTER_VALIDATE_EMAIL) || $this->limits->take(Limit::Confirm, $address) > 0) {
+        if (false === filter_var($address, \FILTER_VALIDATE_EMAIL) || $this->limits->take(RateLimit::Confirm, $address) > 0) {
             return;
         }
         $token = SecretToken::generate();

@@ -8,10 +8,10 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Forms\FieldKind;
-use Morphea\Core\Delivery\Forms\FormError;
+use Morphea\Core\Delivery\Forms\FormException;
 use Morphea\Core\Delivery\Forms\FormOrder;
-use Morphea\Core\Table\Patterns\PatternError;
-use Morphea\Core\Table\Patterns\Shown;
+use Morphea\Core\Table\Patterns\DisplayStyle;
+use Morphea\Core\Table\Patterns\PatternException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -42,7 +42,7 @@ final class FormController extends AbstractController
         );
         try {
             $thanks = EditorWords::read($request->request->getString('thanks'));
-        } catch (PatternError $e) {
+        } catch (PatternException $e) {
             $this->addFlash('bad', $e->getMessage());
 
             return $this->show($project, $this->forms->order($project), Response::HTTP_UNPROCESSABLE_ENTITY);
@@ -55,7 +55,7 @@ final class FormController extends AbstractController
         ] + $said);
         try {
             $this->forms->keep($project, $order);
-        } catch (FormError $e) {
+        } catch (FormException $e) {
             $this->addFlash('bad', $e->getMessage());
 
             return $this->show($project, $order, Response::HTTP_UNPROCESSABLE_ENTITY);
@@ -95,7 +95,7 @@ final class FormController extends AbstractController
             ),
             'thanks' => EditorWords::of($project, $order->thanks),
             'offered' => EditorWords::columns($project),
-            'shown' => Shown::choices(),
+            'shown' => DisplayStyle::choices(),
             'families' => array_keys($project->template()->headings()),
             'kinds' => FieldKind::cases(),
             'zone' => date_default_timezone_get(),

@@ -10,15 +10,15 @@ use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\Core\Delivery\Forms\Field;
 use Morphea\Core\Delivery\Forms\FieldKind;
-use Morphea\Core\Delivery\Forms\FormError;
+use Morphea\Core\Delivery\Forms\FormException;
+use Morphea\Core\Delivery\Forms\FormField;
 use Morphea\Core\Delivery\Forms\FormOrder;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 
 /** The forms of projects: what they ask, whether they are open, and where strangers find them. */
 final readonly class Forms
@@ -30,7 +30,7 @@ final readonly class Forms
         private EntityManagerInterface $entities,
         private WaySettings $ways,
         private TableRows $rows,
-        private ProjectKinds $kinds,
+        private ProjectColumnKinds $kinds,
         private EventLog $history,
     ) {
     }
@@ -55,14 +55,14 @@ final readonly class Forms
         return null === $said ? $this->usual($project) : FormOrder::of($said);
     }
 
-    /** @throws FormError */
+    /** @throws FormException */
     public function keep(Project $project, FormOrder $order): void
     {
         $order->check(array_column(self::columns($project), 'key'));
         try {
             Pattern::parse($order->thanks, $project->template()->locale);
-        } catch (PatternError $e) {
-            throw new FormError("What is said when it was sent: {$e->getMessage()}", 0, $e);
+        } catch (PatternException $e) {
+            throw new FormException("What is said when it was sent: {$e->getMessage()}", 0, $e);
         }
         $this->ways->say($project, self::KIND, $order->toArray());
     }
@@ -95,7 +95,7 @@ final readonly class Forms
                 FieldKind::Mail === FieldKind::of($kinds[$column->key]) || 1 === preg_match('/mail/i', $column->heading),
         );
         usort($asked, static fn (Column $a, Column $b): int => ($linked[$a->key] ?? 1_000) <=> ($linked[$b->key] ?? 1_000));
-        $fields = array_map(static fn (Column $column): Field => new Field(
+        $fields = array_map(static fn (Column $column): FormField => new FormField(
             $column->key,
             $column->heading,
             1 === preg_match('/mail/i', $column->heading) ? FieldKind::Mail : FieldKind::of($kinds[$column->key]),

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Forms;
 
 use Morphea\App\Engine\Render\FontSubsets;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Project\Assets\FontStore;
 
 /**
@@ -31,7 +31,7 @@ final readonly class HeadingLetters
             return $book->has($style->family)
                 ? $this->subsets->of($book->chain($style->family, $style->weight, $style->italic)[0], $form->order->title)
                 : null;
-        } catch (RenderError) {
+        } catch (RenderException) {
             // Whoever answers can do without.
             return null;
         }

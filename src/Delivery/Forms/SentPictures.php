@@ -7,8 +7,8 @@ namespace Morphea\App\Delivery\Forms;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Import\PictureUpload;
 use Morphea\App\Engine\Render\BarePicture;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
@@ -56,7 +56,7 @@ final readonly class SentPictures
             try {
                 // One after the other: all at once would be more than a page may hold.
                 $names[$field->column] = $this->pictures->add($form->project, $this->read($request, "picture-$field->column"));
-            } catch (UploadError $e) {
+            } catch (UploadException $e) {
                 $wrong[$field->column] = $e->getMessage();
             }
         }
@@ -79,18 +79,18 @@ final readonly class SentPictures
         }
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     private function read(Request $request, string $field): PictureFile
     {
         $sent = Upload::from($request, $field);
         // By what it holds, before anything of it is opened: archives, films and drawings with scripts are not taken.
         $kind = self::KINDS[(string) (new \finfo(\FILEINFO_MIME_TYPE))->file($sent->path)] ?? null;
         if (null === $kind || (int) filesize($sent->path) > self::LARGEST) {
-            throw new UploadError('Send a photograph or picture as JPEG, PNG or WebP, up to 12 MB.');
+            throw new UploadException('Send a photograph or picture as JPEG, PNG or WebP, up to 12 MB.');
         }
         // What it is called is what errors call it.
         foreach ($this->upload->read($sent->path, $sent->name) as $read) {
-            if ($read instanceof UploadError) {
+            if ($read instanceof UploadException) {
                 throw $read;
             }
             $name = 'answer-' . bin2hex(random_bytes(5)) . '-' . SafeName::of(pathinfo($sent->name, \PATHINFO_FILENAME));
@@ -98,31 +98,31 @@ final readonly class SentPictures
             return $this->stripped($sent->path, $name, $sent->name);
         }
 
-        throw new UploadError('The picture cannot be read. Send another.');
+        throw new UploadException('The picture cannot be read. Send another.');
     }
 
     /**
      * Written anew, once it is known to be a picture of a size that can be: where and when it was taken is nobody's business.
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     private function stripped(string $path, string $name, string $called): PictureFile
     {
         try {
             [$bytes, $ending] = $this->bare->of((string) file_get_contents($path));
-        } catch (RenderError $e) {
-            throw new UploadError("“{$called}” cannot be read. Send another picture.", previous: $e);
+        } catch (RenderException $e) {
+            throw new UploadException("“{$called}” cannot be read. Send another picture.", previous: $e);
         }
         $fresh = (string) tempnam(sys_get_temp_dir(), 'sent');
         try {
             file_put_contents($fresh, $bytes);
             foreach ($this->upload->read($fresh, "$name.$ending") as $read) {
-                return $read instanceof UploadError ? throw $read : $read;
+                return $read instanceof UploadException ? throw $read : $read;
             }
         } finally {
             unlink($fresh);
         }
 
-        throw new UploadError("“{$called}” cannot be read. Send another picture.");
+        throw new UploadException("“{$called}” cannot be read. Send another picture.");
     }
 }

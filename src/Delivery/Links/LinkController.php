@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Links;
 
 use League\Flysystem\FilesystemException;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Platform\Http\Unlisted;
 use Morphea\App\Runs\Runs\Download;
-use Morphea\App\Runs\Runs\FilesGone;
+use Morphea\App\Runs\Runs\FilesGoneException;
 use Morphea\App\Runs\Runs\MadePiece;
 use Morphea\App\Runs\Runs\MadePieces;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -66,7 +66,7 @@ final class LinkController extends AbstractController
         $piece = null === $link ? null : $this->handed($link);
         try {
             $png = null === $piece ? null : $this->made->picture($piece, $side);
-        } catch (RenderError) {
+        } catch (RenderException) {
             $png = null;
         }
         if (null === $png) {
@@ -103,7 +103,7 @@ final class LinkController extends AbstractController
                     'Content-Type' => 'application/pdf',
                     'Content-Disposition' => Attachment::header(basename($piece->piece->name) . '.pdf'),
                 ]);
-        } catch (RenderError | FilesystemException | FilesGone) {
+        } catch (RenderException | FilesystemException | FilesGoneException) {
             return $this->gone($link);
         }
         if ($member?->id() !== $link->project()->owner()->id() && !$request->headers->has('Range')) {

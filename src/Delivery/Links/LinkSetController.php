@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Links;
 
-use Morphea\App\Platform\Account\Limit;
-use Morphea\App\Platform\Http\GuestLimits;
+use Morphea\App\Platform\Account\RateLimit;
+use Morphea\App\Platform\Http\GuestLimitListener;
 use Morphea\App\Platform\Http\Unlisted;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -24,7 +24,7 @@ final class LinkSetController extends AbstractController
         defaults: ['_guest' => 'look'],
         methods: ['GET'],
     )]
-    public function find(string $token, Request $request, LinkSets $sets, GuestLimits $limits): Response
+    public function find(string $token, Request $request, LinkSets $sets, GuestLimitListener $limits): Response
     {
         $set = $sets->find($token);
         if (null === $set) {
@@ -37,7 +37,7 @@ final class LinkSetController extends AbstractController
         $said = trim(mb_substr($request->query->getString('name'), 0, self::LONGEST));
         $second = trim(mb_substr($request->query->getString('second'), 0, self::LONGEST));
         // Opening the page is no search.
-        if ('' !== $said && null !== ($refused = $limits->take(Limit::Search, $request))) {
+        if ('' !== $said && null !== ($refused = $limits->take(RateLimit::Search, $request))) {
             return Unlisted::of($refused);
         }
         $headings = array_column($set->project()->columns(), 'heading', 'key');

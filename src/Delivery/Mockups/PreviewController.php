@@ -4,24 +4,24 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Mockups;
 
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Output\OnProducts;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\Format\OnProducts;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Platform\Files\UploadError;
-use Morphea\App\Platform\Http\Once;
+use Morphea\App\Platform\Files\UploadException;
+use Morphea\App\Platform\Http\FormDeduplicator;
 use Morphea\App\Platform\Http\Upload;
-use Morphea\App\Project\Assets\PictureIntake;
+use Morphea\App\Project\Assets\PictureImporter;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\OrderError;
-use Morphea\App\Runs\Runs\Planner;
-use Morphea\App\Runs\Runs\RunDesk;
-use Morphea\Core\Output\Mockups\Ink;
-use Morphea\Core\Output\Mockups\PreviewError;
+use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\App\Runs\Runs\RunOrderException;
+use Morphea\App\Runs\Runs\RunPlanner;
+use Morphea\Core\Output\Mockups\MockupException;
+use Morphea\Core\Output\Mockups\MockupInk;
 use Morphea\Core\Output\Mockups\Product;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -36,9 +36,9 @@ final class PreviewController extends AbstractController
     public function __construct(
         private readonly PreviewPicture $picture,
         private readonly PictureStore $pictures,
-        private readonly Planner $planner,
-        private readonly Outputs $outputs,
-        private readonly RunDesk $runs,
+        private readonly RunPlanner $planner,
+        private readonly ExportFormatRegistry $outputs,
+        private readonly RunDispatcher $runs,
     ) {
     }
 
@@ -48,7 +48,7 @@ final class PreviewController extends AbstractController
         $said = $request->query->getString('product', $this->last($project));
         try {
             $product = Product::of($said);
-        } catch (PreviewError) {
+        } catch (MockupException) {
             $product = Product::of($said = 'tote');
         }
         $all = $this->pictures->all($project);
@@ -62,7 +62,7 @@ final class PreviewController extends AbstractController
             'drawn' => Product::drawn(),
             'own' => array_values(array_filter($all, self::isPhotograph(...))),
             'picture' => $product->isOwn() ? $this->pictures->find($project, $product->picture) : null,
-            'inks' => Ink::cases(),
+            'inks' => MockupInk::cases(),
             'row' => max(1, min(max(1, $project->rowCount()), $request->query->getInt('row', 1))),
             'sides' => $sides,
             'side' => max(0, min(\count($sides) - 1, $request->query->getInt('side'))),
@@ -76,7 +76,7 @@ final class PreviewController extends AbstractController
             $product = Product::of($request->query->getString('product'));
             $side = isset($project->template()->sides[$request->query->getInt('side')]) ? $request->query->getInt('side') : 0;
             $jpeg = $this->picture->of($project, $product, $request->query->getInt('row', 1), $side);
-        } catch (PreviewError | RenderError $e) {
+        } catch (MockupException | RenderException $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
         }
 
@@ -85,15 +85,15 @@ final class PreviewController extends AbstractController
 
     /** A photograph of a product of one's own: it lies in its middle at first. */
     #[Route('/own', name: 'preview_own', defaults: ['_takes' => 1_010], methods: ['POST'])]
-    public function own(Project $project, Request $request, PictureIntake $intake): Response
+    public function own(Project $project, Request $request, PictureImporter $intake): Response
     {
         try {
             $taken = $intake->take($project, [Upload::from($request, 'picture')], now: true);
             $picture = isset($taken->names[0]) ? $this->pictures->find($project, $taken->names[0]) : null;
             if (null === $picture || !self::isPhotograph($picture)) {
-                throw new UploadError($taken->notices[0] ?? 'Bring a photograph of the product as JPEG, PNG or WebP.');
+                throw new UploadException($taken->notices[0] ?? 'Bring a photograph of the product as JPEG, PNG or WebP.');
             }
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             $this->addFlash('bad', $e->getMessage());
 
             return $this->redirectToRoute('previews', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
@@ -101,7 +101,7 @@ final class PreviewController extends AbstractController
         $at = static fn (float $x, float $y): array => [round($x * $picture->width()), round($y * $picture->height())];
         $product = json_encode([
             'picture' => $picture->name(),
-            'ink' => Ink::Covers->value,
+            'ink' => MockupInk::Covers->value,
             'points' => [[$at(0.3, 0.3), $at(0.7, 0.3)], [$at(0.3, 0.7), $at(0.7, 0.7)]],
         ], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
 
@@ -109,19 +109,19 @@ final class PreviewController extends AbstractController
     }
 
     #[Route('', name: 'previews_make', methods: ['POST'])]
-    public function make(Project $project, Request $request, Once $once, #[CurrentUser] Member $member): Response
+    public function make(Project $project, Request $request, FormDeduplicator $once, #[CurrentUser] Member $member): Response
     {
         try {
-            $settings = Settings::of([
+            $settings = FormatSettings::of([
                 'product' => $request->request->getString('product'),
                 'side' => $request->request->getString('sides'),
             ]);
             $order = $this->planner->usual($project, OnProducts::id());
-            $order = $order->as([new Choice($this->outputs->get(OnProducts::id()), $settings)]);
+            $order = $order->as([new ChosenFormat($this->outputs->get(OnProducts::id()), $settings)]);
             if ($once->isFirst($request)) {
                 $this->runs->start($project, $order, $member->getUserIdentifier());
             }
-        } catch (OrderError $e) {
+        } catch (RunOrderException $e) {
             $this->addFlash('bad', $e->getMessage());
 
             return $this->redirectToRoute('previews', ['project' => $project->id()], Response::HTTP_SEE_OTHER);

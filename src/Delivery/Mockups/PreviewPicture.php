@@ -10,9 +10,9 @@ use Morphea\App\Engine\Render\Mockup;
 use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Project\Assets\PictureSets;
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Design\Model\PictureLook;
@@ -22,7 +22,7 @@ use Morphea\Core\Output\Mockups\Product;
 final readonly class PreviewPicture
 {
     public function __construct(
-        private Opener $opener,
+        private ProjectOpener $opener,
         private PictureSets $pictures,
         private TableRows $rows,
         private Renderer $renderer,
@@ -35,7 +35,7 @@ final readonly class PreviewPicture
      *
      * @return string bytes of a JPEG
      *
-     * @throws RenderError
+     * @throws RenderException
      */
     public function of(Project $project, Product $product, int $number, int $side): string
     {

@@ -30,7 +30,7 @@ final readonly class BoardChannel implements Channel
                 \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES,
             ));
         } catch (FilesystemException $e) {
-            throw new ChannelError('The board has no room left.', 0, $e);
+            throw new ChannelException('The board has no room left.', 0, $e);
         }
 
         return self::FOLDER . "/$sign";

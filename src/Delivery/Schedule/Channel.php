@@ -16,7 +16,7 @@ interface Channel
      *
      * @return string by what it is found there
      *
-     * @throws ChannelError when it could not be posted now
+     * @throws ChannelException when it could not be posted now
      */
     public function post(string $sign, string $text, string $picture, string $page): string;
 }

@@ -14,7 +14,7 @@ use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 #[AsTaggedItem(priority: 60)]
 final readonly class PostAction extends AbstractAction
 {
-    public function __construct(private Posts $posts)
+    public function __construct(private PostScheduler $posts)
     {
     }
 

@@ -16,7 +16,7 @@ final class PostClock
     private const LOOKS_EVERY = 10;
     private float $looked = 0.0;
 
-    public function __construct(private readonly PostStore $store, private readonly MessageBusInterface $bus)
+    public function __construct(private readonly PostRepository $store, private readonly MessageBusInterface $bus)
     {
     }
 
@@ -27,7 +27,7 @@ final class PostClock
         }
         $this->looked = microtime(true);
         foreach ($this->store->dueProjects() as $project) {
-            $this->bus->dispatch(new PostDue($project));
+            $this->bus->dispatch(new PublishDuePosts($project));
         }
     }
 }

@@ -67,7 +67,11 @@ final readonly class ScheduleWay extends AbstractWay
 
     public function shown(Run $run, array $newest): string
     {
-        return self::count($this->counter->ofRows('post', "state = 'planned'", $run->project()->id(), $newest), 'planned post', 'planned posts');
+        return self::count(
+            $this->counter->ofRows('post', "state = 'planned'", $run->project()->id(), $newest),
+            'planned post',
+            'planned posts',
+        );
     }
 
     public function tables(Member $member): iterable

@@ -31,7 +31,7 @@ final readonly class WebChannel implements Channel
                 'json' => ['text' => $text, 'page' => $page, 'picture' => base64_encode($picture)],
             ])->toArray();
         } catch (ExceptionInterface $e) {
-            throw new ChannelError(mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8'), 0, $e);
+            throw new ChannelException(mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8'), 0, $e);
         }
 
         return mb_substr(\is_scalar($answer['id'] ?? null) ? (string) $answer['id'] : $sign, 0, 200);

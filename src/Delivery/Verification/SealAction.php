@@ -9,8 +9,8 @@ use Morphea\App\Delivery\Ways\ActionHint;
 use Morphea\App\Delivery\Ways\ActionOutcome;
 use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Delivery\Verification\SealError;
 use Morphea\Core\Delivery\Verification\SealOrder;
+use Morphea\Core\Delivery\Verification\VerificationException;
 use Morphea\Core\Delivery\Ways\Step;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
@@ -40,7 +40,7 @@ final readonly class SealAction extends AbstractAction
     public function check(Project $project): void
     {
         if (null === $this->settings->said($project, VerificationWay::ID)) {
-            throw new SealError('Say first what is sealed, on the card “Genuine or not”.');
+            throw new VerificationException('Say first what is sealed, on the card “Genuine or not”.');
         }
         $this->order($project)->check(array_column($project->columns(), 'key'), $project->template()->locale);
     }

@@ -8,15 +8,15 @@ use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Delivery\Verification\SealError;
 use Morphea\Core\Delivery\Verification\SealOrder;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Delivery\Verification\VerificationException;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
+use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
-use Morphea\Core\Table\Patterns\Shown;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -58,7 +58,7 @@ final class SealController extends AbstractController
             'issuer' => $this->issuers->of($project->owner()),
             'what' => EditorWords::of($project, $order->what),
             'columns' => EditorWords::columns($project),
-            'shown' => Shown::choices(),
+            'shown' => DisplayStyle::choices(),
             'counts' => $counts,
             'seals' => $this->seals->page($project, $page),
             'page' => $page,
@@ -75,7 +75,7 @@ final class SealController extends AbstractController
                 $this->setup->codes($project);
             }
             $this->addFlash('good', 'Every row has a code of its own now, in the column “Code”.');
-        } catch (TableError $e) {
+        } catch (TableException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 
@@ -92,7 +92,7 @@ final class SealController extends AbstractController
                 $this->setup->onDesign($project, $column->key, $page);
                 $this->addFlash('good', 'The code is on the design, below at the left. Move it in Compose, then make the pieces anew.');
             }
-        } catch (TemplateError $e) {
+        } catch (DesignException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 
@@ -112,7 +112,7 @@ final class SealController extends AbstractController
                 ? 'All that was made with a code is sealed already.'
                 : number_format($count) . (1 === $count ? ' piece was' : ' pieces were') . ' sealed' .
                     (0 === $done['replaced'] ? '.' : ', ' . number_format($done['replaced']) . ' in the place of earlier ones.'));
-        } catch (SealError | PatternError $e) {
+        } catch (VerificationException | PatternException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 
@@ -129,7 +129,7 @@ final class SealController extends AbstractController
             } else {
                 $this->seals->takeBack($project, $id, $request->request->getString('reason'), $member->getUserIdentifier());
             }
-        } catch (SealError $e) {
+        } catch (VerificationException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 

@@ -5,33 +5,33 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Verification;
 
 use Morphea\App\Editor\Compose\NewLayer;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Content;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\EmptyRule;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TextStyle;
 use Morphea\Core\Table\Data\Edit\AddColumn;
-use Morphea\Core\Table\Data\Recipe\SealCodes;
+use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /** Gives the rows codes, and puts them on the design: as a code that leads to the page, and in letters beside it. */
 final readonly class SealSetup
 {
-    public function __construct(private TableStore $tables, private TemplateHistory $templates)
+    public function __construct(private TableStore $tables, private DesignHistory $templates)
     {
     }
 
     public function codes(Project $project): void
     {
-        $this->tables->apply($project, new AddColumn('Code', recipe: SealCodes::fresh()));
+        $this->tables->apply($project, new AddColumn('Code', recipe: VerificationCodes::fresh()));
     }
 
     /** @param string $page where codes are checked, as https://guild.example/genuine */
@@ -39,12 +39,12 @@ final readonly class SealSetup
     {
         $this->templates->anywhen(
             $project,
-            static fn (Template $template): Template => self::with($template, $key, $page),
+            static fn (Design $template): Design => self::with($template, $key, $page),
             'Code to check by put on the design',
         );
     }
 
-    private static function with(Template $template, string $key, string $page): Template
+    private static function with(Design $template, string $key, string $page): Design
     {
         $edge = min($template->width, $template->height);
         $size = round(0.15 * $edge, 2);

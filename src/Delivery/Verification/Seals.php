@@ -8,14 +8,14 @@ use Doctrine\DBAL\Connection;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\PieceStore;
+use Morphea\App\Runs\Runs\MadeRows;
 use Morphea\Core\Delivery\Verification\Sealed;
-use Morphea\Core\Delivery\Verification\SealError;
 use Morphea\Core\Delivery\Verification\SealKey;
 use Morphea\Core\Delivery\Verification\SealOrder;
 use Morphea\Core\Delivery\Verification\Statement;
+use Morphea\Core\Delivery\Verification\VerificationException;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Recipe\SealCodes;
+use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
@@ -31,7 +31,7 @@ final readonly class Seals
     public function __construct(
         private Connection $connection,
         private Dialect $dialect,
-        private PieceStore $pieces,
+        private MadeRows $made,
         private SealKeys $keys,
         private Issuers $issuers,
         private EventLog $history,
@@ -42,7 +42,7 @@ final readonly class Seals
     public static function column(Project $project): ?Column
     {
         foreach ($project->columns() as $column) {
-            if ($column->recipe instanceof SealCodes) {
+            if ($column->recipe instanceof VerificationCodes) {
                 return $column;
             }
         }
@@ -57,11 +57,11 @@ final readonly class Seals
      *
      * @return array{new: int, replaced: int}
      *
-     * @throws SealError
+     * @throws VerificationException
      */
     public function seal(Project $project, SealOrder $order, string $who, ?array $only = null): array
     {
-        $code = self::column($project) ?? throw new SealError('The rows have no codes yet.');
+        $code = self::column($project) ?? throw new VerificationException('The rows have no codes yet.');
         $locale = $project->template()->locale;
         $order->check(array_map(static fn (Column $column): string => $column->key, $project->columns()), $locale);
         $what = Pattern::parse($order->what, $locale);
@@ -70,7 +70,7 @@ final readonly class Seals
         $by = $this->issuers->of($project->owner());
         $now = gmdate('Y-m-d\TH:i:s\Z');
         $done = ['new' => 0, 'replaced' => 0];
-        foreach ($this->pieces->newestCells($project, $only) as $row => $cells) {
+        foreach ($this->made->newestCells($project, $only) as $row => $cells) {
             $text = static fn (string $column): string => trim($cells[$column] ?? '');
             // Made before there were codes: it carries none, and is nothing that could be checked.
             if ('' === $text($code->key)) {
@@ -95,12 +95,12 @@ final readonly class Seals
         return $done;
     }
 
-    /** @throws SealError */
+    /** @throws VerificationException */
     public function takeBack(Project $project, int $id, string $reason, string $who): void
     {
         $reason = trim((string) preg_replace('/\s+/u', ' ', $reason));
         if ('' === $reason || mb_strlen($reason) > 300) {
-            throw new SealError('Say why it is taken back, in up to 300 letters: whoever checks it reads that.');
+            throw new VerificationException('Say why it is taken back, in up to 300 letters: whoever checks it reads that.');
         }
         $found = $this->connection->fetchOne('SELECT statement FROM seal WHERE id = ? AND project_id = ?', [$id, $project->id()]);
         $changed = $this->connection->executeStatement(
@@ -126,7 +126,7 @@ final readonly class Seals
     }
 
     /** @param string $code as SealCode reads it */
-    public function find(string $code): ?Standing
+    public function find(string $code): ?VerificationResult
     {
         $found = $this->connection->fetchAssociative(
             'SELECT seal.*, project.owner_id, (SELECT MAX(old.sealed_at) FROM seal old WHERE old.code = seal.code AND old.standing IS NULL)
@@ -138,7 +138,7 @@ final readonly class Seals
         }
         $day = static fn (mixed $at): ?\DateTimeImmutable => null === $at ? null : new \DateTimeImmutable((string) $at);
 
-        return new Standing(
+        return new VerificationResult(
             (int) $found['id'],
             Sealed::kept(
                 Statement::of((array) json_decode((string) $found['statement'], true)),
@@ -153,7 +153,7 @@ final readonly class Seals
     }
 
     /** Somebody asked: counted, and nothing else is known of whoever it was. */
-    public function looked(Standing $standing): void
+    public function looked(VerificationResult $standing): void
     {
         $this->connection->executeStatement('UPDATE seal SET looks = looks + 1 WHERE id = ?', [$standing->id]);
     }
@@ -197,7 +197,7 @@ final readonly class Seals
     /**
      * @return 'new'|'replaced'|null what it became; null where the same is said already, or it was taken back
      *
-     * @throws SealError
+     * @throws VerificationException
      */
     private function one(Project $project, int $row, Statement $statement, SealKey $key): ?string
     {
@@ -210,7 +210,7 @@ final readonly class Seals
                 [$statement->code, $project->id(), $row],
             );
             if (false !== $others) {
-                throw new SealError(
+                throw new VerificationException(
                     'These codes are used by another project, of which this one is a copy. Make a new column of codes in Rows first.',
                 );
             }

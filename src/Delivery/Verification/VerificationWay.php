@@ -64,7 +64,11 @@ final readonly class VerificationWay extends AbstractWay
 
     public function shown(Run $run, array $newest): string
     {
-        return self::count($this->counter->ofRows('seal', 'standing = 1 AND taken_back_at IS NULL', $run->project()->id(), $newest), 'verified code', 'verified codes');
+        return self::count(
+            $this->counter->ofRows('seal', 'standing = 1 AND taken_back_at IS NULL', $run->project()->id(), $newest),
+            'verified code',
+            'verified codes',
+        );
     }
 
     public function tables(Member $member): iterable

@@ -10,7 +10,7 @@ use Morphea\App\Engine\Render\PdfWriter;
 use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Rendering\Drawing\Drawing;
@@ -88,7 +88,7 @@ final readonly class ContactSheet
                 $look = new Look(self::EDGE / max($side->width, $side->height), Edge::Cut, $side->background ?? '#FFFFFF');
                 $jpeg = $this->renderer->side($side, $pictures, $look, [new PictureFormat(PictureKind::Jpeg, self::QUALITY)])[0];
                 $cell .= "<image $box xlink:href=\"data:image/jpeg;base64," . base64_encode($jpeg) . '"/>';
-            } catch (RenderError) {
+            } catch (RenderException) {
                 $cell .= self::text($x + 4, $y + 16, 8, 'cannot be drawn', 400);
             }
             $cell .= "<rect $box fill=\"none\" stroke=\"#CBD2CE\" stroke-width=\"0.5\"/>";

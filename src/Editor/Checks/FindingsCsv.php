@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Checks;
 
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Table\Cells\Harmless;
 
@@ -16,11 +16,11 @@ final readonly class FindingsCsv
     /**
      * @param iterable<int, list<Finding>> $rows by number
      *
-     * @throws NoRoom
+     * @throws NoSpaceException
      */
     public static function write(string $path, iterable $rows): void
     {
-        $out = @fopen($path, 'w') ?: throw new NoRoom("$path cannot be written.");
+        $out = @fopen($path, 'w') ?: throw new NoSpaceException("$path cannot be written.");
         fputcsv($out, self::HEAD, escape: '', eol: "\r\n");
         foreach ($rows as $row => $found) {
             foreach ($found as $one) {
@@ -31,7 +31,7 @@ final readonly class FindingsCsv
                 );
                 $cells = array_map(Harmless::cell(...), [...$line, ...$numbers]);
                 if (false === fputcsv($out, $cells, escape: '', eol: "\r\n")) {
-                    throw new NoRoom("There is no room for $path.");
+                    throw new NoSpaceException("There is no room for $path.");
                 }
             }
         }

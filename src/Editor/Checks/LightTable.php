@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Checks;
 
-use Morphea\App\Project\Context\Opener;
 use Morphea\App\Project\Context\OpenProject;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Context\SpecialRows;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Severity;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
@@ -27,14 +27,14 @@ final readonly class LightTable
 {
     public function __construct(
         private ProofTable $table,
-        private Opener $opener,
+        private ProjectOpener $opener,
         private TableRows $rows,
         private SpecialRows $special,
     ) {
     }
 
     /** @return list<Card> */
-    public function cards(Project $project, Sieve $sieve, int $from, int $count): array
+    public function cards(Project $project, LightTableFilter $sieve, int $from, int $count): array
     {
         $open = $this->opener->page($project);
         if ($sieve->isOfLeft()) {
@@ -69,7 +69,7 @@ final readonly class LightTable
     }
 
     /** @return list<int> of all that lie there, in order */
-    public function numbers(Project $project, Sieve $sieve): array
+    public function numbers(Project $project, LightTableFilter $sieve): array
     {
         return $sieve->isOfLeft()
             ? array_keys($this->rows->inactive($project))
@@ -85,7 +85,7 @@ final readonly class LightTable
     /**
      * One piece with all that was found about it, in the order of its marks.
      *
-     * @return array{found: Found, marks: list<list<array{mark: int, tone: string, left: float, top: float, width: float,
+     * @return array{found: RowFindings, marks: list<list<array{mark: int, tone: string, left: float, top: float, width: float,
      *     height: float}>>, pictures: list<string>, before: list<string>, touches: array<string, string>, cells: list<array{
      *     letter: string, key: string, heading: string, value: string, made: bool}>, columns: array<string, list<string>>}|null
      *     null where there is none; marks by side, in percent of it; columns that layers show, by layer
@@ -136,7 +136,7 @@ final readonly class LightTable
      *
      * @return list<list<array{mark: int, tone: string, left: float, top: float, width: float, height: float}>>
      */
-    private static function marks(Template $template, array $findings): array
+    private static function marks(Design $template, array $findings): array
     {
         $marks = array_fill(0, \count($template->sides), []);
         foreach ($findings as $i => $finding) {

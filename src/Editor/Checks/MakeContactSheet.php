@@ -6,9 +6,9 @@ namespace Morphea\App\Editor\Checks;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Rendering\Scenes\Poster;
@@ -23,7 +23,7 @@ final readonly class MakeContactSheet implements Task
     public function __construct(
         private ContactSheet $sheet,
         private ProofTable $table,
-        private Opener $opener,
+        private ProjectOpener $opener,
         private TableRows $rows,
         private FilesystemOperator $files,
     ) {
@@ -39,7 +39,7 @@ final readonly class MakeContactSheet implements Task
         return 'pieces drawn';
     }
 
-    public function do(Job $job, Report $report): array
+    public function do(Job $job, ProgressReporter $report): array
     {
         $project = Project::ofJob($job);
         $numbers = array_map(intval(...), explode(',', $job->text('numbers')));
@@ -60,7 +60,7 @@ final readonly class MakeContactSheet implements Task
      *
      * @return \Generator<int, Shown>
      */
-    private function pieces(Project $project, array $numbers, Report $report): \Generator
+    private function pieces(Project $project, array $numbers, ProgressReporter $report): \Generator
     {
         $open = $this->opener->alone($project);
         $named = $open->template->linkedColumns()[0] ?? '';

@@ -7,8 +7,8 @@ namespace Morphea\App\Editor\Checks;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Jobs\JobState;
-use Morphea\App\Platform\Jobs\WorkDesk;
 use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Checks\SetFacts;
@@ -23,7 +23,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/proof')]
 final class OthersController extends AbstractController
 {
-    public function __construct(private readonly ProofTable $table, private readonly WorkDesk $desk)
+    public function __construct(private readonly ProofTable $table, private readonly JobDispatcher $desk)
     {
     }
 
@@ -54,7 +54,7 @@ final class OthersController extends AbstractController
     public function order(Project $project, Request $request, LightTable $light): Response
     {
         $paper = $request->request->getString('paper');
-        $numbers = $light->numbers($project, Sieve::of($project, $request));
+        $numbers = $light->numbers($project, LightTableFilter::of($project, $request));
         if ([] === $numbers) {
             $this->addFlash('bad', 'No pieces lie here, so there is nothing to make a contact sheet of.');
 

@@ -19,7 +19,7 @@ final readonly class ProofCodec
     public const FOUND = 'row_id, number, inputs, findings, pixels, together, facts';
 
     /** @param array<string, mixed> $row as the database has it */
-    public static function found(array $row, HandWork $hand): Found
+    public static function found(array $row, HandWork $hand): RowFindings
     {
         $findings = array_map(
             Finding::of(...),
@@ -27,7 +27,7 @@ final readonly class ProofCodec
         );
         $id = (int) $row['row_id'];
 
-        return Found::of(
+        return RowFindings::of(
             $id,
             (int) $row['number'],
             array_filter($findings),
@@ -38,7 +38,7 @@ final readonly class ProofCodec
     }
 
     /** @return array{int, string, string, int} */
-    public static function judgement(Found $found): array
+    public static function judgement(RowFindings $found): array
     {
         return [$found->bad(), $found->kinds(), $found->layers(), \count($found->accepted)];
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Checks;
 
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Checks\FindingKind;
@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The light table: every piece, small, laid out for real, the worst first; and one of them large. MendController changes them. */
+/** The light table: every piece, small, laid out for real, the worst first; and one of them large. FixController changes them. */
 #[Route('/projects/{project}/proof', methods: ['GET'])]
 final class ProofController extends AbstractController
 {
@@ -28,15 +28,15 @@ final class ProofController extends AbstractController
         private readonly ProofTable $table,
         private readonly LightTable $light,
         private readonly ProofDesk $desk,
-        private readonly Steps $steps,
+        private readonly ProofHistory $steps,
     ) {
     }
 
     #[Route('', name: 'proof')]
-    public function index(Project $project, Request $request, WorkDesk $work, RunHistory $since, TableRows $rows): Response
+    public function index(Project $project, Request $request, JobDispatcher $work, RunHistory $since, TableRows $rows): Response
     {
         $job = 0 === $project->rowCount() ? null : $this->desk->bring($project);
-        $sieve = Sieve::of($project, $request);
+        $sieve = LightTableFilter::of($project, $request);
         $counts = $this->table->counts($project);
         $left = $this->light->countLeft($project);
         $shown = $sieve->isOfLeft() ? $left : $this->table->count($project, $sieve);
@@ -87,7 +87,7 @@ final class ProofController extends AbstractController
     {
         $this->desk->bring($project, $number);
         $piece = $this->light->piece($project, $number) ?? throw $this->createNotFoundException('There is no such piece.');
-        $sieve = Sieve::of($project, $request);
+        $sieve = LightTableFilter::of($project, $request);
 
         return $this->render('proof/piece.html.twig', $piece + [
             'project' => $project,
@@ -104,7 +104,7 @@ final class ProofController extends AbstractController
 
     /** What may be done about one finding for all rows, and what it would do to them. */
     #[Route('/{number}/mends/{mark}', name: 'proof_mends', requirements: ['number' => '\d{1,7}', 'mark' => '\d{1,3}'])]
-    public function mends(Project $project, int $number, int $mark, Request $request, Mender $mender): Response
+    public function mends(Project $project, int $number, int $mark, Request $request, FixApplier $mender): Response
     {
         $finding = $this->table->of($project, $number)->open[$mark - 1] ?? null;
         if (null === $finding) {
@@ -116,7 +116,7 @@ final class ProofController extends AbstractController
             'project' => $project,
             'number' => $number,
             'mark' => $mark,
-            'sieve' => Sieve::of($project, $request),
+            'sieve' => LightTableFilter::of($project, $request),
             'mends' => $mender->mends($project, $finding),
         ]);
     }
@@ -137,7 +137,7 @@ final class ProofController extends AbstractController
     public function cards(Project $project, Request $request): Response
     {
         $from = max(0, $request->query->getInt('from'));
-        $sieve = Sieve::of($project, $request);
+        $sieve = LightTableFilter::of($project, $request);
         $cards = $this->light->cards($project, $sieve, $from, self::BLOCK);
 
         return $this->render('proof/cards.html.twig', ['project' => $project, 'cards' => $cards, 'sieve' => $sieve]);
@@ -147,6 +147,6 @@ final class ProofController extends AbstractController
     #[Route('/numbers', name: 'proof_numbers')]
     public function numbers(Project $project, Request $request): Response
     {
-        return new JsonResponse($this->light->numbers($project, Sieve::of($project, $request)));
+        return new JsonResponse($this->light->numbers($project, LightTableFilter::of($project, $request)));
     }
 }

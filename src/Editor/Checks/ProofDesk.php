@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Checks;
 
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
 
 /** Keeps the proof of a project as new as its rows: what takes a moment is looked at at once, the rest by a worker. */
@@ -15,7 +15,7 @@ final readonly class ProofDesk
     private const LAYOUT = 0.3;
     private const PIXELS = 0.3;
 
-    public function __construct(private Looker $looker, private ProofRecorder $recorder, private WorkDesk $desk)
+    public function __construct(private Inspector $looker, private ProofRecorder $recorder, private JobDispatcher $desk)
     {
     }
 
@@ -26,7 +26,7 @@ final readonly class ProofDesk
      */
     public function bring(Project $project, int $number = 0): ?Job
     {
-        $job = $this->desk->called($project, LookThrough::kind(), $project->id());
+        $job = $this->desk->called($project, InspectAll::kind(), $project->id());
         $busy = null !== $job && $job->isUnderWay();
         if ($this->looker->isCurrent($project) || ($busy && 0 === $number)) {
             return $busy ? $job : null;
@@ -54,7 +54,7 @@ final readonly class ProofDesk
             $this->desk->forget($job);
         }
         $total = \count($waiting->rows) + $waiting->count();
-        $new = $this->desk->note(LookThrough::kind(), $project->owner(), $project, [], $total, $project->id());
+        $new = $this->desk->note(InspectAll::kind(), $project->owner(), $project, [], $total, $project->id());
         $this->desk->ask($new);
 
         return $new;

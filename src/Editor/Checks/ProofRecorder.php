@@ -7,7 +7,7 @@ namespace Morphea\App\Editor\Checks;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\WholeSet;
 
@@ -18,7 +18,7 @@ use Morphea\Core\Checks\WholeSet;
  */
 final readonly class ProofRecorder
 {
-    public function __construct(private Connection $connection, private HandStore $hands, private Dialect $dialect)
+    public function __construct(private Connection $connection, private TouchUpStore $hands, private Dialect $dialect)
     {
     }
 
@@ -41,14 +41,14 @@ final readonly class ProofRecorder
      * What the layout tells of rows, judged at once, so that none stands there as in order that is not; what all together
      * show comes with `settle`.
      *
-     * @param list<Looked> $rows
+     * @param list<InspectedRow> $rows
      */
     public function keep(Project $project, array $rows): void
     {
         $this->connection->transactional(function () use ($project, $rows): void {
             $this->dialect->hold($project->id());
             foreach ($rows as $row) {
-                $found = Found::of($row->rowId, $row->number, $row->findings, $row->values, $this->hands->of($project, $row->rowId));
+                $found = RowFindings::of($row->rowId, $row->number, $row->findings, $row->values, $this->hands->of($project, $row->rowId));
                 $this->connection->executeStatement(
                     'INSERT INTO proof (project_id, row_id, number, inputs, findings, facts, bad, kinds, layers, accepted)
                         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
@@ -93,7 +93,7 @@ final readonly class ProofRecorder
     }
 
     /** Rows that stand elsewhere by now, and those that are gone; then what all together show, and with it how bad each is. */
-    public function settle(Project $project, Waiting $waiting): void
+    public function settle(Project $project, PendingRows $waiting): void
     {
         $numbers = $waiting->numbers;
         $this->connection->transactional(function () use ($project, $numbers): void {
@@ -145,7 +145,10 @@ final readonly class ProofRecorder
             );
             foreach ($all as $row) {
                 $now = ProofCodec::json($together[(int) $row['number']] ?? []);
-                $judgement = ProofCodec::judgement(ProofCodec::found(['together' => $now] + $row, $this->hands->of($project, (int) $row['row_id'])));
+                $judgement = ProofCodec::judgement(ProofCodec::found(
+                    ['together' => $now] + $row,
+                    $this->hands->of($project, (int) $row['row_id']),
+                ));
                 $before = [(int) $row['bad'], $row['kinds'], $row['layers'], (int) $row['accepted']];
                 if ($now !== $row['together'] || $judgement !== $before) {
                     $this->connection->executeStatement(

@@ -8,10 +8,9 @@ use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\WholeSet;
-use Morphea\Core\Table\Data\Column;
 
 /**
  * What was found about the rows of a project, kept: a row whose inputs are still the same is not looked at again. How bad
@@ -24,7 +23,7 @@ final readonly class ProofTable
     /** Values of a column that can be chosen. */
     public function __construct(
         private Connection $connection,
-        private HandStore $hands,
+        private TouchUpStore $hands,
         private TableRows $rows,
         private RunHistory $since,
         private Dialect $dialect
@@ -59,14 +58,14 @@ final readonly class ProofTable
         return $counts;
     }
 
-    /** @return list<Found> */
-    public function page(Project $project, Sieve $sieve, int $from, int $count): array
+    /** @return list<RowFindings> */
+    public function page(Project $project, LightTableFilter $sieve, int $from, int $count): array
     {
         if (null !== $sieve->by) {
             $numbers = \array_slice($this->numbers($project, $sieve), $from, $count);
             $found = array_column($this->among($project, $numbers), null, 'number');
 
-            return array_values(array_filter(array_map(static fn (int $number): ?Found => $found[$number] ?? null, $numbers)));
+            return array_values(array_filter(array_map(static fn (int $number): ?RowFindings => $found[$number] ?? null, $numbers)));
         }
         [$where, $values] = $this->where($project, $sieve);
 
@@ -74,7 +73,7 @@ final readonly class ProofTable
     }
 
     /** What was found about one row. */
-    public function of(Project $project, int $number): ?Found
+    public function of(Project $project, int $number): ?RowFindings
     {
         return $this->read($project, 'number = ?', [$number], 'number LIMIT 1')[0] ?? null;
     }
@@ -126,13 +125,13 @@ final readonly class ProofTable
     /**
      * @param list<int> $numbers
      *
-     * @return list<array{Found, array<string, string>}> with names for what their layers show
+     * @return list<array{RowFindings, array<string, string>}> with names for what their layers show
      */
     public function some(Project $project, array $numbers): array
     {
         $found = $this->among($project, $numbers, $shown);
 
-        return array_map(static fn (Found $one, array $layers): array => [$one, $layers], $found, $shown);
+        return array_map(static fn (RowFindings $one, array $layers): array => [$one, $layers], $found, $shown);
     }
 
     /** @return array<int, Finding> the worst of each row that is to be looked at, by its number */
@@ -166,7 +165,7 @@ final readonly class ProofTable
     }
 
     /** The row that lies beside one on the light table; null at its ends. */
-    public function beside(Project $project, Sieve $sieve, int $number, int $by): ?int
+    public function beside(Project $project, LightTableFilter $sieve, int $number, int $by): ?int
     {
         $numbers = $this->numbers($project, $sieve);
         $at = array_search($number, $numbers, true);
@@ -175,7 +174,7 @@ final readonly class ProofTable
     }
 
     /** @return list<int> of all rows that are shown, in order */
-    public function numbers(Project $project, Sieve $sieve): array
+    public function numbers(Project $project, LightTableFilter $sieve): array
     {
         [$where, $values] = $this->where($project, $sieve);
 
@@ -191,7 +190,7 @@ final readonly class ProofTable
         return array_map(static fn (int $row): int => $numbers[$row], array_values($order));
     }
 
-    public function count(Project $project, Sieve $sieve): int
+    public function count(Project $project, LightTableFilter $sieve): int
     {
         [$where, $values] = $this->where($project, $sieve);
 
@@ -202,13 +201,13 @@ final readonly class ProofTable
     }
 
     /** @return array{string, list<int|float|string>} a condition, and its values */
-    private function where(Project $project, Sieve $sieve): array
+    private function where(Project $project, LightTableFilter $sieve): array
     {
         return $sieve->sql(
             $this->dialect,
             match ($sieve->show) {
-                Sieve::CHANGED => $this->since->changedSince($project) ?? [],
-                Sieve::TOUCHED => $this->hands->touched($project),
+                LightTableFilter::CHANGED => $this->since->changedSince($project) ?? [],
+                LightTableFilter::TOUCHED => $this->hands->touched($project),
                 default => [],
             },
             null === $sieve->column ? [] : $this->rows->with($project, $sieve->column, $sieve->value),
@@ -232,7 +231,7 @@ final readonly class ProofTable
      *
      * @param-out list<array<string, string>> $shown
      *
-     * @return list<Found>
+     * @return list<RowFindings>
      */
     private function among(Project $project, array $numbers, ?array &$shown = null): array
     {
@@ -247,7 +246,7 @@ final readonly class ProofTable
      *
      * @param-out list<array<string, string>> $shown
      *
-     * @return list<Found>
+     * @return list<RowFindings>
      */
     private function read(Project $project, string $where, array $values, string $order, ?array &$shown = null): array
     {

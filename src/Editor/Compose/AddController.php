@@ -4,27 +4,27 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Assets\PictureStore;
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Edit\AddLayer;
 use Morphea\Core\Design\Model\Edit\Edit;
 use Morphea\Core\Design\Model\Edit\NameFields;
-use Morphea\Core\Design\Model\Field;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\NamedField;
 use Morphea\Core\Design\Model\ShapeKind;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -43,7 +43,7 @@ final readonly class AddController
         private PictureStore $pictures,
         private PictureSets $sets,
         private TableRows $rows,
-        private Opener $opener,
+        private ProjectOpener $opener,
     ) {
     }
 
@@ -54,7 +54,7 @@ final readonly class AddController
         $name = trim($request->request->getString('field'));
         try {
             if ('field' === $request->request->getString('kind')) {
-                $field = new Field(TableBuilder::key($name, 'a'), mb_substr('' === $name ? 'Field' : $name, 0, 60));
+                $field = new NamedField(TableBuilder::key($name, 'a'), mb_substr('' === $name ? 'Field' : $name, 0, 60));
                 $layer = (new NewLayer($project->template()))->field($field);
 
                 return $this->screen->edit(
@@ -65,7 +65,7 @@ final readonly class AddController
                 );
             }
             $layer = $this->layer($project, $request);
-        } catch (TemplateError $e) {
+        } catch (DesignException $e) {
             return $this->screen->refused($project, $request, $e->getMessage());
         }
 
@@ -102,14 +102,14 @@ final readonly class AddController
                 'layer' !== $request->request->getString('place'),
                 $side,
             );
-        } catch (UploadError | TemplateError | PatternError $e) {
+        } catch (UploadException | DesignException | PatternException $e) {
             return $this->screen->refused($project, $request, $e->getMessage());
         }
 
         return $this->screen->edit($project, $request, static fn (): Edit => $art, $art->ids());
     }
 
-    /** @throws TemplateError */
+    /** @throws DesignException */
     private function layer(Project $project, Request $request): Layer
     {
         $new = new NewLayer($project->template());
@@ -122,7 +122,7 @@ final readonly class AddController
             'placeholder' => $this->placeholder($new, $project, $request, ComposeScreen::column($project, $request)),
             default => null !== ($code = CodeKind::tryFrom($kind))
                 ? $new->code($code)
-                : $new->shape(ShapeKind::tryFrom($kind) ?? throw new TemplateError('kind', 'no such kind of layer')),
+                : $new->shape(ShapeKind::tryFrom($kind) ?? throw new DesignException('kind', 'no such kind of layer')),
         };
     }
 

@@ -10,14 +10,14 @@ use Morphea\App\Engine\Import\PictureReader;
 use Morphea\App\Engine\Import\SvgCleaner;
 use Morphea\App\Engine\Import\SvgFile;
 use Morphea\App\Engine\Import\SvgTexts;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Edit\AddLayers;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\Tokens;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Layout\ArtText;
@@ -43,7 +43,7 @@ final readonly class Artwork
      * @param int  $page   of a PDF
      * @param bool $ground under everything, over all of the side; else a layer on top
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function bring(Project $project, string $bytes, string $name, int $page, bool $ground, int $side): AddLayers
     {
@@ -78,7 +78,7 @@ final readonly class Artwork
         return new AddLayers($layers, $side, $ground, $name);
     }
 
-    private function layer(Template $template, Project $project, PictureFile $picture, bool $ground): PictureLayer
+    private function layer(Design $template, Project $project, PictureFile $picture, bool $ground): PictureLayer
     {
         $asset = $this->pictures->add($project, $picture);
         $new = new NewLayer($template);

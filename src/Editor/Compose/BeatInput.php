@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\Core\Design\Model\Declared;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\JsonNode;
 use Morphea\Core\Design\Model\Property\Group;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\Time\BackgroundSound;
 use Morphea\Core\Design\Model\Time\Beat;
 use Morphea\Core\Design\Model\Time\BeatLength;
 use Morphea\Core\Design\Model\Time\BeatRule;
-use Morphea\Core\Design\Model\Time\Sound;
 
 /** What people do to beats on the strip, turned into the beats there are then. */
 final readonly class BeatInput
@@ -20,7 +20,7 @@ final readonly class BeatInput
     /** In the place of words that are spoken: those that come with the beat. */
     public const SHOWN = '*';
 
-    public function __construct(private Template $template)
+    public function __construct(private Design $template)
     {
     }
 
@@ -39,13 +39,13 @@ final readonly class BeatInput
      *
      * @return list<Beat>
      *
-     * @throws TemplateError when there are enough
+     * @throws DesignException when there are enough
      */
     public function add(string $behind): array
     {
         $beats = $this->template->beats;
-        if (\count($beats) >= Template::MOST_BEATS) {
-            throw new TemplateError('', \sprintf('There are %d beats already, which is the most.', Template::MOST_BEATS));
+        if (\count($beats) >= Design::MOST_BEATS) {
+            throw new DesignException('', \sprintf('There are %d beats already, which is the most.', Design::MOST_BEATS));
         }
         for ($i = \count($beats) + 1; null !== $this->template->beat("beat-$i"); ++$i);
         array_splice($beats, ($this->template->beat($behind) ?? \count($beats) - 1) + 1, 0, [new Beat("beat-$i", "Beat $i")]);
@@ -75,7 +75,7 @@ final readonly class BeatInput
      *
      * @return list<Beat>
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
     public function set(string $id, array $set): array
     {
@@ -90,7 +90,7 @@ final readonly class BeatInput
             }
             $property = $declared->property($path);
             if (null === $property || $property instanceof Group || 'id' === $path || !\is_string($value)) {
-                throw new TemplateError($path, 'is nothing that can be changed here');
+                throw new DesignException($path, 'is nothing that can be changed here');
             }
             $typed = 'length.speed' === $path && '' === trim($value)
                 ? null
@@ -107,23 +107,23 @@ final readonly class BeatInput
     /**
      * @param array<array-key, mixed> $set what was typed, by name
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
-    public function sound(array $set): Sound
+    public function sound(array $set): BackgroundSound
     {
-        $declared = Declared::of(Sound::class);
+        $declared = Declared::of(BackgroundSound::class);
         $data = $declared->write($this->template->sound);
         foreach ($set as $name => $value) {
             $property = $declared->property((string) $name);
             if (null === $property || !\is_string($value)) {
-                throw new TemplateError((string) $name, 'is nothing that can be changed here');
+                throw new DesignException((string) $name, 'is nothing that can be changed here');
             }
             $data[(string) $name] = 'track' === $name
                 ? ('' === trim($value) ? null : trim($value))
                 : $property->typed((string) $name, trim($value), $this->template->measure());
         }
         $made = $declared->read(new JsonNode('sound', $data), $this->template->locale);
-        \assert($made instanceof Sound);
+        \assert($made instanceof BackgroundSound);
 
         return $made;
     }
@@ -138,9 +138,9 @@ final readonly class BeatInput
         };
     }
 
-    /** @throws TemplateError when there is none */
+    /** @throws DesignException when there is none */
     private function place(string $id): int
     {
-        return $this->template->beat($id) ?? throw new TemplateError('', 'There is no such beat any more.');
+        return $this->template->beat($id) ?? throw new DesignException('', 'There is no such beat any more.');
     }
 }

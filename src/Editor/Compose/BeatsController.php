@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Engine\Video\FilmMaker;
-use Morphea\App\Project\Context\Opener;
 use Morphea\App\Project\Context\OpenProject;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Context\SpecialRows;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\Edit\Edit;
@@ -31,7 +31,7 @@ final readonly class BeatsController
     public function __construct(
         private ComposeScreen $screen,
         private SpecialRows $rows,
-        private Opener $opener,
+        private ProjectOpener $opener,
         private Environment $twig,
         private UrlGeneratorInterface $urls,
     ) {

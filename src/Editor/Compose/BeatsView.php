@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\Time\BeatRule;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Scenes\Scene;
@@ -16,7 +16,7 @@ use Morphea\Core\Rendering\Scenes\Timing;
 final readonly class BeatsView
 {
     /** @return array<string, mixed>|null null where nothing moves */
-    public static function of(Template $template, LaidOut $laid): ?array
+    public static function of(Design $template, LaidOut $laid): ?array
     {
         if (!$template->moves()) {
             return null;
@@ -55,7 +55,7 @@ final readonly class BeatsView
      *
      * @return list<array{left: float, width: float, layers: list<Layer>}>
      */
-    private static function lines(Template $template, LaidOut $laid, Timing $timing, \Closure $share): array
+    private static function lines(Design $template, LaidOut $laid, Timing $timing, \Closure $share): array
     {
         $times = Scene::of($template, $laid, $timing)->times;
         $lines = [];

@@ -6,9 +6,9 @@ namespace Morphea\App\Editor\Compose;
 
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\LayerFacts;
@@ -19,7 +19,7 @@ use Morphea\Core\Rendering\Layout\PictureState;
 final readonly class Boxes
 {
     /** @param array<string, array<string, mixed>> $columns by key */
-    public function __construct(private Template $template, private Side $side, private array $columns)
+    public function __construct(private Design $template, private Side $side, private array $columns)
     {
     }
 

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\ProjectOpener;
+use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Designs\Revision;
-use Morphea\App\Project\Designs\StaleTemplate;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Designs\StaleDesignException;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Project\TouchUps\HandStore;
-use Morphea\App\Project\TouchUps\Toucher;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\App\Project\TouchUps\TouchUpEditor;
+use Morphea\App\Project\TouchUps\TouchUpStore;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Rendering\Layout\WidestRow;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -29,9 +29,9 @@ final class ComposeController extends AbstractController
 {
     public function __construct(
         private readonly ComposeView $view,
-        private readonly TemplateHistory $history,
+        private readonly DesignHistory $history,
         private readonly ComposeScreen $screen,
-        private readonly HandStore $hands,
+        private readonly TouchUpStore $hands,
     ) {
     }
 
@@ -76,8 +76,8 @@ final class ComposeController extends AbstractController
     {
         $seen = $request->request->getString('revision');
         try {
-            $says = '' === $seen || (int) $seen === $project->revision() ? $go($project) : throw new StaleTemplate();
-        } catch (StaleTemplate) {
+            $says = '' === $seen || (int) $seen === $project->revision() ? $go($project) : throw new StaleDesignException();
+        } catch (StaleDesignException) {
             return $this->screen->stale($project, $request);
         }
 
@@ -86,7 +86,7 @@ final class ComposeController extends AbstractController
 
     /** The touch-up of what is shown taken back: of one layer, or all of it. */
     #[Route('/untouch', name: 'compose_untouch', methods: ['POST'])]
-    public function untouch(Project $project, Request $request, Toucher $toucher): Response
+    public function untouch(Project $project, Request $request, TouchUpEditor $toucher): Response
     {
         $layer = $request->request->getString('of');
         $toucher->takeBack($project, ComposeScreen::touched($request), '' === $layer ? null : $layer);
@@ -95,7 +95,7 @@ final class ComposeController extends AbstractController
     }
 
     #[Route('/history', name: 'compose_history', methods: ['GET'])]
-    public function history(Project $project, Opener $opener, TableRows $rows, TemplateCodec $codec): Response
+    public function history(Project $project, ProjectOpener $opener, TableRows $rows, DesignCodec $codec): Response
     {
         $row = $rows->row($project, 1);
         $open = $opener->page($project);
@@ -125,7 +125,7 @@ final class ComposeController extends AbstractController
 
     /** The selected layers as in the file format, for the clipboard. */
     #[Route('/layers', name: 'compose_layers', methods: ['GET'])]
-    public function layers(Project $project, Request $request, TemplateCodec $codec): Response
+    public function layers(Project $project, Request $request, DesignCodec $codec): Response
     {
         $template = $project->template();
         $picked = array_filter(
@@ -142,7 +142,7 @@ final class ComposeController extends AbstractController
 
     /** The kind of every column, by key, and why its cells cannot name the picture of a frame. */
     #[Route('/kinds', name: 'compose_kinds', methods: ['GET'])]
-    public function kinds(Project $project, TableRows $rows, ProjectKinds $kinds): Response
+    public function kinds(Project $project, TableRows $rows, ProjectColumnKinds $kinds): Response
     {
         $table = $rows->table($project);
         $byKey = $kinds->byKey($project, $table);
@@ -156,12 +156,12 @@ final class ComposeController extends AbstractController
     }
 
     #[Route('/widest', name: 'compose_widest', methods: ['GET'])]
-    public function widest(Project $project, Request $request, TableRows $rows, Opener $opener): Response
+    public function widest(Project $project, Request $request, TableRows $rows, ProjectOpener $opener): Response
     {
         $template = $project->template();
         try {
             $layer = $template->layer($request->query->getString('layer'));
-        } catch (TemplateError $e) {
+        } catch (DesignException $e) {
             throw $this->createNotFoundException($e->getMessage(), $e);
         }
         $widest =

@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Project\Context\SpecialRows;
-use Morphea\App\Project\Designs\StaleTemplate;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Designs\DesignHistory;
+use Morphea\App\Project\Designs\StaleDesignException;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Project\TouchUps\HandStore;
-use Morphea\App\Project\TouchUps\Toucher;
+use Morphea\App\Project\TouchUps\TouchUpEditor;
+use Morphea\App\Project\TouchUps\TouchUpStore;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Edit\Edit;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
@@ -26,9 +26,9 @@ final readonly class ComposeScreen
 {
     public function __construct(
         private ComposeView $view,
-        private TemplateHistory $history,
-        private HandStore $hands,
-        private Toucher $toucher,
+        private DesignHistory $history,
+        private TouchUpStore $hands,
+        private TouchUpEditor $toucher,
         private TableRows $rows,
         private Environment $twig,
         private UrlGeneratorInterface $urls,
@@ -36,10 +36,10 @@ final readonly class ComposeScreen
     }
 
     /**
-     * @param \Closure(non-empty-list<string>, Template): Edit $make from the ids of the layers the request names, and the
+     * @param \Closure(non-empty-list<string>, Design): Edit $make from the ids of the layers the request names, and the
      *     design as it is for the piece that is touched up, if one is
      * @param list<string>|null $select what is selected afterwards, if not the same
-     * @param (\Closure(Template): bool)|null $fits whether the edit still means what it meant, where others changed the
+     * @param (\Closure(Design): bool)|null $fits whether the edit still means what it meant, where others changed the
      *     design since; without it no edit does
      */
     public function edit(
@@ -62,7 +62,7 @@ final readonly class ComposeScreen
                 (int) $seen !== $project->revision() &&
                 (null === $fits || !$fits($project->template()))
             ) {
-                throw new StaleTemplate();
+                throw new StaleDesignException();
             }
             $named = [] === $layers ? [''] : $layers;
             $touched = self::touched($request);
@@ -76,16 +76,16 @@ final readonly class ComposeScreen
                     self::name($request, 'token'),
                     self::name($request, 'burst'),
                 )
-                : $this->toucher->apply($project, $touched, static fn (Template $piece): Edit => $make($named, $piece), $token);
-        } catch (TemplateError | PatternError $e) {
+                : $this->toucher->apply($project, $touched, static fn (Design $piece): Edit => $make($named, $piece), $token);
+        } catch (DesignException | PatternException $e) {
             return $this->refused(
                 $project,
                 $request,
-                $e instanceof TemplateError && '' !== $e->where && !str_contains($e->what, '.')
+                $e instanceof DesignException && '' !== $e->where && !str_contains($e->what, '.')
                     ? "$e->what."
                     : $e->getMessage(),
             );
-        } catch (StaleTemplate) {
+        } catch (StaleDesignException) {
             return $this->stale($project, $request);
         }
 
@@ -184,7 +184,7 @@ final readonly class ComposeScreen
     /**
      * The column the request names by key or by letter.
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
     public static function column(Project $project, Request $request): Column
     {
@@ -194,7 +194,7 @@ final readonly class ComposeScreen
                 return $column;
             }
         }
-        throw new TemplateError(
+        throw new DesignException(
             '',
             [] === $project->columns()
                 ? 'There are no columns yet. Bring a table first.'

@@ -7,27 +7,27 @@ namespace Morphea\App\Editor\Compose;
 use Morphea\App\Engine\Media\ShippedSounds;
 use Morphea\App\Project\Assets\FaceNames;
 use Morphea\App\Project\Assets\PictureStore;
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Context\SpecialRows;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\FindingKind;
-use Morphea\Core\Checks\Ground;
+use Morphea\Core\Checks\TextBackground;
 use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Edit\AlignLayers;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Mark;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\Preset;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Rendering\Layout\TouchUps;
+use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\Shown;
 
 /** Everything the Compose screen shows, as plain values for its templates. */
 final readonly class ComposeView
@@ -37,10 +37,10 @@ final readonly class ComposeView
     public function __construct(
         private SpecialRows $special,
         private TableRows $rows,
-        private HandStore $hands,
-        private Opener $opener,
+        private TouchUpStore $hands,
+        private ProjectOpener $opener,
         private PictureView $picture,
-        private TemplateHistory $history,
+        private DesignHistory $history,
         private PictureStore $pictures,
     ) {
     }
@@ -121,7 +121,7 @@ final readonly class ComposeView
             'kind' => \count($selection) > 1 ? 'several' : $layer?->kind()->value ?? '',
             'facts' => $laid->facts[$layer?->id] ?? null,
             'parts' => $layer?->content()?->forEditor() ?? [],
-            'shown' => Shown::choices(),
+            'shown' => DisplayStyle::choices(),
             'marks' => Mark::forEditor(),
             'families' => $fonts->choices(),
             'unknownFonts' => array_values(
@@ -144,7 +144,7 @@ final readonly class ComposeView
     }
 
     /** @return list<array{key: string, letter: string, heading: string, source: string}> columns to come, where there is no table */
-    private static function fields(Template $template): array
+    private static function fields(Design $template): array
     {
         return array_map(static fn (string $key): array => [
             'key' => $key,
@@ -213,13 +213,13 @@ final readonly class ComposeView
      *
      * @param list<Finding> $findings
      */
-    private static function contrast(Template $template, ?Layer $layer, array $findings): ?float
+    private static function contrast(Design $template, ?Layer $layer, array $findings): ?float
     {
         $faint = array_filter(
             $findings,
             static fn (Finding $one): bool => FindingKind::Contrast === $one->kind && $one->layer === $layer?->id,
         );
 
-        return $layer instanceof TextLayer && [] === $faint ? Ground::contrast($template, $layer) : null;
+        return $layer instanceof TextLayer && [] === $faint ? TextBackground::contrast($template, $layer) : null;
     }
 }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\Core\Design\Model\Declared;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Property\Colour;
 use Morphea\Core\Design\Model\Property\Fill;
 use Morphea\Core\Design\Model\Property\Length;
-use Morphea\Core\Design\Model\Property\Share;
+use Morphea\Core\Design\Model\Property\Percentage;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
 
 /**
  * Controls of the rule line, as the values of a layer, a side or the template declare themselves: what they are called,
@@ -19,7 +19,7 @@ use Morphea\Core\Design\Model\Template;
  */
 final readonly class Controls
 {
-    public function __construct(private Template $template, private Layer|Side|Template $of)
+    public function __construct(private Design $template, private Layer|Side|Design $of)
     {
     }
 
@@ -32,7 +32,7 @@ final readonly class Controls
         }
         $unit = match (true) {
             $property instanceof Length => ' in ' . $property->unit($this->template->measure())->value,
-            $property instanceof Share => ' in per cent',
+            $property instanceof Percentage => ' in per cent',
             default => '',
         };
 

@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Design\Model\Content;
 use Morphea\Core\Design\Model\Crop;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Edit\AlignLayers;
 use Morphea\Core\Design\Model\Edit\Edit;
 use Morphea\Core\Design\Model\Edit\GroupLayers;
@@ -20,13 +23,10 @@ use Morphea\Core\Design\Model\Edit\RemoveLayers;
 use Morphea\Core\Design\Model\Edit\SetContent;
 use Morphea\Core\Design\Model\Edit\SetLayer;
 use Morphea\Core\Design\Model\Edit\SetLayers;
-use Morphea\Core\Design\Model\Field;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerKind;
+use Morphea\Core\Design\Model\NamedField;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\TableBuilder;
 use Symfony\Component\HttpFoundation\Request;
@@ -47,7 +47,7 @@ final readonly class EditController
     #[Route('/set', name: 'compose_set')]
     public function set(Project $project, Request $request): Response
     {
-        return $this->screen->edit($project, $request, static function (array $layers, Template $template) use ($request): Edit {
+        return $this->screen->edit($project, $request, static function (array $layers, Design $template) use ($request): Edit {
             $values = (new EditInput($template, $template->layer($layers[0])))->values($request->request->all('set'));
 
             return 1 === \count($layers) ? new SetLayer($layers[0], $values) : new SetLayers($layers, $values);
@@ -71,20 +71,20 @@ final readonly class EditController
 
                 return new NameFields($edit, $fields);
             },
-            fits: static fn (Template $now): bool => $now->layer(ComposeScreen::layers($request)[0] ?? '')->content() == $content('was'),
+            fits: static fn (Design $now): bool => $now->layer(ComposeScreen::layers($request)[0] ?? '')->content() == $content('was'),
         );
     }
 
     /**
      * Names that were typed where there is no table yet become columns to come.
      *
-     * @param list<Field> $fields added to
+     * @param list<NamedField> $fields added to
      */
     private static function named(mixed $parts, array &$fields): mixed
     {
         foreach (\is_array($parts) ? $parts : [] as $i => $part) {
             if (\is_array($part) && \is_string($part['field'] ?? null) && '' !== trim($part['field'])) {
-                $fields[] = $field = new Field(TableBuilder::key($part['field'], 'a'), mb_substr(trim($part['field']), 0, 120));
+                $fields[] = $field = new NamedField(TableBuilder::key($part['field'], 'a'), mb_substr(trim($part['field']), 0, 120));
                 $parts[$i] = ['column' => $field->key] + array_diff_key($part, ['field' => true]);
             }
         }
@@ -93,9 +93,9 @@ final readonly class EditController
     }
 
     #[Route('/link', name: 'compose_link')]
-    public function link(Project $project, Request $request, ProjectKinds $kinds, TableRows $rows): Response
+    public function link(Project $project, Request $request, ProjectColumnKinds $kinds, TableRows $rows): Response
     {
-        return $this->screen->edit($project, $request, static function (array $layers, Template $template) use (
+        return $this->screen->edit($project, $request, static function (array $layers, Design $template) use (
             $project,
             $request,
             $kinds,
@@ -104,7 +104,10 @@ final readonly class EditController
             $column = ComposeScreen::column($project, $request);
             if (LayerKind::Picture === $template->layer($layers[0])->kind()) {
                 $why = $kinds->byKey($project, $rows->table($project))[$column->key]->whyNoPicture($column->heading);
-                null === $why || throw new TemplateError('', "$why. If its cells are names of pictures, set its kind to picture in Rows.");
+                null === $why || throw new DesignException(
+                    '',
+                    "$why. If its cells are names of pictures, set its kind to picture in Rows.",
+                );
             }
 
             return new LinkColumn(
@@ -139,7 +142,7 @@ final readonly class EditController
     #[Route('/crop', name: 'compose_crop')]
     public function crop(Project $project, Request $request): Response
     {
-        return $this->screen->edit($project, $request, static function (array $layers, Template $template) use ($request): Edit {
+        return $this->screen->edit($project, $request, static function (array $layers, Design $template) use ($request): Edit {
             $layer = $template->layer($layers[0]);
             $before = $layer instanceof PictureLayer ? $layer->crop ?? new Crop() : new Crop();
             $share = static fn (string $key, float $otherwise): float => is_numeric($request->request->getString($key))
@@ -189,7 +192,7 @@ final readonly class EditController
     }
 
     #[Route('/duplicate', name: 'compose_duplicate')]
-    public function duplicate(Project $project, Request $request, TemplateCodec $codec): Response
+    public function duplicate(Project $project, Request $request, DesignCodec $codec): Response
     {
         $template = $project->template();
         $picked = array_values(

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\Core\Design\Model\Declared;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Gradient;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\PictureInstead;
@@ -12,8 +14,6 @@ use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\Property\Group;
 use Morphea\Core\Design\Model\Property\Property;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Design\Model\TextLayer;
 
 /** What people choose and type in the rule line, turned into values of the template: words into numbers, their units into dots. */
@@ -23,7 +23,7 @@ final readonly class EditInput
     /** The outline a shape or frame of its own begins with: a leaf. */
     private const LEAF = 'M 0 50 C 0 10 40 0 100 0 C 100 60 90 100 50 100 C 20 100 0 80 0 50 Z';
 
-    public function __construct(private Template $template, private Layer $layer)
+    public function __construct(private Design $template, private Layer $layer)
     {
     }
 
@@ -32,7 +32,7 @@ final readonly class EditInput
      *
      * @return non-empty-array<string, mixed> by path
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
     public function values(array $set): array
     {
@@ -43,7 +43,7 @@ final readonly class EditInput
                 : $this->value((string) $path, \is_string($value) ? trim($value) : '');
         }
 
-        return [] !== $values ? $values : throw new TemplateError('', 'Nothing was to be changed.');
+        return [] !== $values ? $values : throw new DesignException('', 'Nothing was to be changed.');
     }
 
     /** @return array<string, mixed> */
@@ -88,7 +88,7 @@ final readonly class EditInput
     private function pool(array $names): array
     {
         return [] === $names
-            ? throw new TemplateError('', 'At least one picture has to be dealt. Choose one, or show one picture for all rows.')
+            ? throw new DesignException('', 'At least one picture has to be dealt. Choose one, or show one picture for all rows.')
             : ['picture' => null, 'pattern' => null, 'pool' => $names];
     }
 
@@ -96,7 +96,7 @@ final readonly class EditInput
     {
         $property = Declared::of($this->layer::class)->property($path);
         if (null === $property || $property instanceof Group || \in_array($path, self::FIXED, true)) {
-            throw new TemplateError($path, 'is nothing that can be changed here');
+            throw new DesignException($path, 'is nothing that can be changed here');
         }
 
         return $property;
@@ -160,7 +160,7 @@ final readonly class EditInput
             '-border' => ['border' => null],
             '-picture.shadow' => ['shadow' => null],
             '-outline', '-shadow', '-highlight' => ['effects.' . substr($name, 1) => null],
-            default => throw new TemplateError('effect', 'there is no such effect'),
+            default => throw new DesignException('effect', 'there is no such effect'),
         };
     }
 
@@ -217,7 +217,7 @@ final readonly class EditInput
                 'from' => $colour,
                 'to' => $now instanceof Gradient ? $now->to : '#FFFFFF',
             ],
-            default => throw new TemplateError('fill', 'there is no such fill'),
+            default => throw new DesignException('fill', 'there is no such fill'),
         };
     }
 

@@ -7,7 +7,7 @@ namespace Morphea\App\Editor\Compose;
 use Morphea\App\Engine\Import\FontFile;
 use Morphea\App\Engine\Import\FontReader;
 use Morphea\App\Engine\Render\OwnFont;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Project\Assets\Font;
 use Morphea\App\Project\Assets\FontStore;
@@ -54,7 +54,7 @@ final readonly class FontsDialogController
                 if (str_contains($font->licence, FontReader::TOLD_WHOLE)) {
                     $notices[] = "“{$file->name}” is here. " . FontReader::TOLD_WHOLE;
                 }
-            } catch (UploadError $e) {
+            } catch (UploadException $e) {
                 $notices[] = $e->getMessage();
             }
         }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\TemplateError;
 
 /** Where layers were dragged to, as the stage sends it: a list of `{id, x, y, width, height, rotation}` in dots. */
 final readonly class Frames
@@ -13,7 +13,7 @@ final readonly class Frames
     /**
      * @return non-empty-array<string, Frame> by layer
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
     public static function read(string $json): array
     {
@@ -22,7 +22,7 @@ final readonly class Frames
         foreach (\is_array($list) ? $list : [] as $one) {
             $number = static fn (string $key): float => \is_array($one) && is_numeric($one[$key] ?? null)
                 ? (float) $one[$key]
-                : throw new TemplateError('', 'The places did not arrive whole. Load the page again.');
+                : throw new DesignException('', 'The places did not arrive whole. Load the page again.');
             $id = \is_array($one) && \is_string($one['id'] ?? null) ? $one['id'] : '';
             $frames[$id] = new Frame(
                 $number('x'),
@@ -33,6 +33,6 @@ final readonly class Frames
             );
         }
 
-        return [] !== $frames ? $frames : throw new TemplateError('', 'Nothing was moved.');
+        return [] !== $frames ? $frames : throw new DesignException('', 'Nothing was moved.');
     }
 }

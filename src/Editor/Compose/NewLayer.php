@@ -8,17 +8,17 @@ use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Content;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\EmptyRule;
-use Morphea\Core\Design\Model\Field;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerUse;
+use Morphea\Core\Design\Model\NamedField;
 use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TextStyle;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -27,7 +27,7 @@ use Morphea\Core\Table\Patterns\Pattern;
 final readonly class NewLayer
 {
     /** @param list<string> $taken ids that are given away already, besides the template's */
-    public function __construct(private Template $template, private array $taken = [])
+    public function __construct(private Design $template, private array $taken = [])
     {
     }
 
@@ -54,7 +54,7 @@ final readonly class NewLayer
     }
 
     /** A text for a column that there is not yet; it shows its name until there is. */
-    public function field(Field $field): TextLayer
+    public function field(NamedField $field): TextLayer
     {
         $text = $this->text(Pattern::parse(Pattern::column($field->key)), $field->name);
 

@@ -8,9 +8,9 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Project\Assets\PictureFiles;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Edit\Edit;
 use Morphea\Core\Design\Model\Edit\PasteLayers;
-use Morphea\Core\Design\Model\TemplateError;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 
@@ -37,7 +37,7 @@ final readonly class Pasting
         );
         try {
             $ids = $paste->paste($template)[1];
-        } catch (TemplateError $e) {
+        } catch (DesignException $e) {
             return $this->screen->refused($project, $request, $e->getMessage());
         }
 

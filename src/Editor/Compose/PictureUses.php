@@ -6,10 +6,10 @@ namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Project\TouchUps\HandStore;
-use Morphea\Core\Table\Data\Kind;
+use Morphea\App\Project\TouchUps\TouchUpStore;
+use Morphea\Core\Table\Data\ColumnKind;
 
 /** Where a picture is wanted besides the design: the cells and touch-ups that would miss it. */
 final readonly class PictureUses
@@ -17,8 +17,8 @@ final readonly class PictureUses
     public function __construct(
         private PictureStore $pictures,
         private TableRows $tables,
-        private ProjectKinds $kinds,
-        private HandStore $hands,
+        private ProjectColumnKinds $kinds,
+        private TouchUpStore $hands,
     ) {
     }
 
@@ -40,7 +40,7 @@ final readonly class PictureUses
         $kinds = $this->kinds->byKey($project, $table);
         $rows = [];
         foreach ($table->columns as $column) {
-            foreach (Kind::Picture === $kinds[$column->key] ? $table->cells($column->key) : [] as $i => $cell) {
+            foreach (ColumnKind::Picture === $kinds[$column->key] ? $table->cells($column->key) : [] as $i => $cell) {
                 if ($names->find($cell) === $name) {
                     $rows[$i] = true;
                 }

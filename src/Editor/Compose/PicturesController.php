@@ -7,13 +7,13 @@ namespace Morphea\App\Editor\Compose;
 use League\Flysystem\UnableToReadFile;
 use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
+use Morphea\App\Project\Assets\ImportedPictures;
 use Morphea\App\Project\Assets\KeptPicture;
 use Morphea\App\Project\Assets\PictureFiles;
-use Morphea\App\Project\Assets\PictureIntake;
+use Morphea\App\Project\Assets\PictureImporter;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
-use Morphea\App\Project\Assets\Taken;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Patterns\Pattern;
 use Symfony\Component\HttpFoundation\Request;
@@ -34,7 +34,7 @@ final readonly class PicturesController
         private PictureStore $pictures,
         private Environment $twig,
         private ComposeScreen $screen,
-        private WorkDesk $desk,
+        private JobDispatcher $desk,
         private PictureUses $uses,
         private PictureFiles $files,
     ) {
@@ -42,7 +42,7 @@ final readonly class PicturesController
 
     /** With what came of many pictures, once a worker has brought them in. */
     #[Route('', name: 'library', methods: ['GET'])]
-    public function index(Project $project, Request $request, PictureIntake $intake): Response
+    public function index(Project $project, Request $request, PictureImporter $intake): Response
     {
         $came = $request->query->getString('came');
         $taken = '' === $came ? null : $intake->came($project, $came);
@@ -51,12 +51,12 @@ final readonly class PicturesController
     }
 
     #[Route('', name: 'library_bring', defaults: ['_takes' => 1_010], methods: ['POST'])]
-    public function bring(Project $project, Request $request, PictureIntake $intake): Response
+    public function bring(Project $project, Request $request, PictureImporter $intake): Response
     {
         return $this->taken($project, $intake->take($project, ...Upload::many($request, 'pictures')));
     }
 
-    private function taken(Project $project, Taken $taken): Response
+    private function taken(Project $project, ImportedPictures $taken): Response
     {
         $more = \count($taken->notices) - self::NOTICES;
 

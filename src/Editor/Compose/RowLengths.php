@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Rendering\Scenes\Timing;
@@ -17,7 +17,7 @@ final readonly class RowLengths
     private const SECONDS = 4.0;
     private const KEPT = 3_600;
 
-    public function __construct(private Opener $opener, private TableRows $rows, private CacheInterface $cache)
+    public function __construct(private ProjectOpener $opener, private TableRows $rows, private CacheInterface $cache)
     {
     }
 

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Guide;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
 
 /** What people choose for the whole side, turned into values of the template. */
 final readonly class SideInput
 {
-    public function __construct(private Template $template)
+    public function __construct(private Design $template)
     {
     }
 
@@ -20,7 +20,7 @@ final readonly class SideInput
      *
      * @return non-empty-array<'background'|'name'|'safeMargin'|'bleed'|'guides'|'swatches', mixed>
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
     public function values(array $set): array
     {
@@ -48,7 +48,7 @@ final readonly class SideInput
             'guide.remove' => ['guides' => array_values(array_diff_key($guides, [(int) $value => true]))],
             'swatch.add' => ['swatches' => array_values(array_unique([...$this->template->swatches, strtoupper($value)]))],
             'swatch.remove' => ['swatches' => array_values(array_diff($this->template->swatches, [strtoupper($value)]))],
-            default => throw new TemplateError($key, 'is nothing that can be changed here'),
+            default => throw new DesignException($key, 'is nothing that can be changed here'),
         };
     }
 
@@ -58,6 +58,6 @@ final readonly class SideInput
 
         return is_numeric($plain)
             ? $this->template->unit->toDots((float) $plain, $this->template->dpi)
-            : throw new TemplateError('', "“{$value}” is no number.");
+            : throw new DesignException('', "“{$value}” is no number.");
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Edit\AddSide;
 use Morphea\Core\Design\Model\Edit\ChangeSize;
 use Morphea\Core\Design\Model\Edit\Edit;
@@ -12,8 +14,6 @@ use Morphea\Core\Design\Model\Edit\RemoveSide;
 use Morphea\Core\Design\Model\Edit\ReplaceFont;
 use Morphea\Core\Design\Model\Edit\SetSide;
 use Morphea\Core\Design\Model\Preset;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Design\Model\Unit;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -75,8 +75,8 @@ final readonly class SidesController
         );
     }
 
-    /** @throws TemplateError */
-    private static function changed(Template $template, Request $request): ChangeSize
+    /** @throws DesignException */
+    private static function changed(Design $template, Request $request): ChangeSize
     {
         $input = $request->request;
         $preset = Preset::all()[$input->getString('preset')] ?? null;
@@ -86,7 +86,7 @@ final readonly class SidesController
         $number = static function (string $key) use ($input): float {
             $value = str_replace(',', '.', trim($input->getString($key)));
 
-            return is_numeric($value) ? (float) $value : throw new TemplateError('', "“{$value}” is no number.");
+            return is_numeric($value) ? (float) $value : throw new DesignException('', "“{$value}” is no number.");
         };
 
         return new ChangeSize(

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Dashboard;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Platform\Account\Limit;
-use Morphea\App\Platform\Account\Limits;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Account\PasswordRule;
+use Morphea\App\Platform\Account\RateLimit;
+use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SessionStore;
 use Morphea\App\Platform\Account\SignUps;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -40,20 +40,20 @@ final class AccountController extends AbstractController
         #[CurrentUser] Member $member,
         Request $request,
         UserPasswordHasherInterface $hasher,
-        Limits $limits,
+        RateLimiter $limits,
     ): Response {
         $input = $request->request;
         // Who is signed in is not kept out by whoever tries from elsewhere.
         $key = "account {$member->id()}";
-        $wait = $limits->take(Limit::Password, $key);
+        $wait = $limits->take(RateLimit::Password, $key);
         $new = mb_substr($input->getString('new'), 0, PasswordRule::MOST + 1);
         if ($wait > 0) {
-            return $this->told('bad', 'Too many wrong passwords. Wait ' . Limits::words($wait) . ' and try again.');
+            return $this->told('bad', 'Too many wrong passwords. Wait ' . RateLimiter::words($wait) . ' and try again.');
         }
         if (!$hasher->isPasswordValid($member, mb_substr($input->getString('old'), 0, PasswordRule::MOST))) {
             return $this->told('bad', 'The password you have now is another one. Nothing was changed.');
         }
-        $limits->giveBack(Limit::Password, $key);
+        $limits->giveBack(RateLimit::Password, $key);
         if (null !== ($why = PasswordRule::refuses($new, [$member->getUserIdentifier(), $member->name]))) {
             return $this->told('bad', "$why Nothing was changed.");
         }
@@ -66,11 +66,11 @@ final class AccountController extends AbstractController
 
     /** An email with a link by which whoever reads mail at the address says that it is theirs. */
     #[Route('/confirm', name: 'account_confirm', methods: ['POST'])]
-    public function confirm(#[CurrentUser] Member $member, Limits $limits, SignUps $signUps): Response
+    public function confirm(#[CurrentUser] Member $member, RateLimiter $limits, SignUps $signUps): Response
     {
-        $wait = $limits->take(Limit::Confirm, "account {$member->id()}");
+        $wait = $limits->take(RateLimit::Confirm, "account {$member->id()}");
         if ($wait > 0) {
-            return $this->told('bad', 'The link was sent several times already. Wait ' . Limits::words($wait) . ' and try again.');
+            return $this->told('bad', 'The link was sent several times already. Wait ' . RateLimiter::words($wait) . ' and try again.');
         }
         $link = $member->isConfirmed() ? null : $signUps->ask($member->getUserIdentifier(), $member->name, '');
 

@@ -9,11 +9,11 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\Upload;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\DesignException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -30,7 +30,7 @@ final class BeginController extends AbstractController
         private readonly ProjectMaker $maker,
         private readonly StarterShelf $starters,
         private readonly OwnStarters $own,
-        private readonly WorkDesk $desk,
+        private readonly JobDispatcher $desk,
         private readonly StarterWords $words,
         private readonly EntityManagerInterface $entities,
     ) {
@@ -53,7 +53,7 @@ final class BeginController extends AbstractController
         }
         try {
             $project = $this->maker->blank($member, BlankTemplate::of($request->request));
-        } catch (TemplateError $e) {
+        } catch (DesignException $e) {
             $this->addFlash('bad', \sprintf('A side of this size cannot be made: %s.', $e->getMessage()));
 
             return $this->redirectToRoute('projects');
@@ -82,7 +82,7 @@ final class BeginController extends AbstractController
                 return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
             }
             $project = $this->maker->fromFile($member, $file, $upload->name);
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             $this->addFlash('bad', $e->getMessage());
 
             return $this->redirectToRoute('projects');

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Dashboard;
 
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Preset;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Design\Model\Unit;
 use Symfony\Component\HttpFoundation\InputBag;
 
@@ -16,9 +16,9 @@ final readonly class BlankTemplate
     /**
      * @param InputBag<bool|float|int|string> $input
      *
-     * @throws TemplateError when it is too large or too small
+     * @throws DesignException when it is too large or too small
      */
-    public static function of(InputBag $input): Template
+    public static function of(InputBag $input): Design
     {
         $name = mb_substr(trim($input->getString('name')), 0, 120);
         $name = '' === $name ? 'New project' : $name;
@@ -29,7 +29,7 @@ final readonly class BlankTemplate
         $unit = Unit::tryFrom($input->getString('unit')) ?? Unit::Pixel;
         $number = static fn (string $key): float => (float) str_replace(',', '.', $input->getString($key));
 
-        return Template::blank(
+        return Design::blank(
             $name,
             $number('width'),
             $number('height'),

@@ -7,9 +7,9 @@ namespace Morphea\App\Editor\Dashboard;
 use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Platform\Files\LocalCopy;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 
@@ -36,7 +36,7 @@ final readonly class BringProject implements Task
         return 'pictures';
     }
 
-    public function do(Job $job, Report $report): array
+    public function do(Job $job, ProgressReporter $report): array
     {
         $make = fn (MorpheaFile $file): Project => $this->maker->fromFile(
             $job->owner(),
@@ -52,7 +52,7 @@ final readonly class BringProject implements Task
         } else {
             $starter =
                 $this->starters->find($job->owner(), $job->text('starter')) ??
-                throw new UploadError('The starter is not there any more.');
+                throw new UploadException('The starter is not there any more.');
             $project = $this->starters->load($starter, $make);
         }
 

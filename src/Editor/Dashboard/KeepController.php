@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Dashboard;
 
 use Morphea\App\Platform\Http\Attachment;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Naming\SafeName;
@@ -23,7 +23,7 @@ final class KeepController extends AbstractController
         private readonly ProjectFile $file,
         private readonly OwnStarters $own,
         private readonly PictureStore $pictures,
-        private readonly WorkDesk $desk,
+        private readonly JobDispatcher $desk,
     ) {
     }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Dashboard;
 
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 
@@ -28,7 +28,7 @@ final readonly class KeepStarter implements Task
         return 'pictures';
     }
 
-    public function do(Job $job, Report $report): array
+    public function do(Job $job, ProgressReporter $report): array
     {
         $project = Project::ofJob($job);
         return ['name' => $this->starters->keep($project, $report)->name()];

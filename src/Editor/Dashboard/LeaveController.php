@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Dashboard;
 
-use Morphea\App\Platform\Account\Limit;
-use Morphea\App\Platform\Account\Limits;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Account\PasswordRule;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Account\RateLimit;
+use Morphea\App\Platform\Account\RateLimiter;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\HeldByOthers;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
@@ -22,7 +22,7 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 #[Route('/account')]
 final class LeaveController extends AbstractController
 {
-    public function __construct(private readonly WorkDesk $desk, private readonly HeldByOthers $outside)
+    public function __construct(private readonly JobDispatcher $desk, private readonly HeldByOthers $outside)
     {
     }
 
@@ -53,19 +53,19 @@ final class LeaveController extends AbstractController
         #[CurrentUser] Member $member,
         Request $request,
         UserPasswordHasherInterface $hasher,
-        Limits $limits,
+        RateLimiter $limits,
         AccountRemoval $removal,
         Security $security,
     ): Response {
         $key = "account {$member->id()}";
-        $wait = $limits->take(Limit::Password, $key);
+        $wait = $limits->take(RateLimit::Password, $key);
         if ($wait > 0) {
-            return $this->page($member, false, 'Too many wrong passwords. Wait ' . Limits::words($wait) . ' and try again.');
+            return $this->page($member, false, 'Too many wrong passwords. Wait ' . RateLimiter::words($wait) . ' and try again.');
         }
         if (!$hasher->isPasswordValid($member, mb_substr($request->request->getString('password'), 0, PasswordRule::MOST))) {
             return $this->page($member, false, 'This is not your password. Nothing was deleted.');
         }
-        $limits->giveBack(Limit::Password, $key);
+        $limits->giveBack(RateLimit::Password, $key);
         if (!$request->request->has('sure')) {
             return $this->page($member, true, null);
         }

@@ -10,7 +10,7 @@ use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Files\LocalCopy;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Project\Projects\Project;
 
 /** Templates that members keep to start further projects from. */
@@ -37,7 +37,7 @@ final readonly class OwnStarters
     }
 
     /** Keeps a project's template, with its pictures and its rows as examples. */
-    public function keep(Project $project, ?Report $report = null): OwnStarter
+    public function keep(Project $project, ?ProgressReporter $report = null): OwnStarter
     {
         $starter = new OwnStarter($project->owner(), $project->name(), $project->template()->size());
         $path = $this->file->write($project, true, $report);

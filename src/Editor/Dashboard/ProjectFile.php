@@ -8,13 +8,13 @@ use Morphea\App\Engine\Import\FontFile;
 use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Render\OwnFont;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureFiles;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Rendering\Text\FontBook;
 
 /** A project as a .morphea file that stands alone: its pictures and its owner's fonts come along. */
@@ -27,12 +27,12 @@ final readonly class ProjectFile
         private FontStore $fonts,
         private TableRows $rows,
         private FontBook $book,
-        private HandStore $hands,
+        private TouchUpStore $hands,
     ) {
     }
 
     /** @return string path of a file of its own, to be deleted by who asked for it */
-    public function write(Project $project, bool $rows, ?Report $report = null): string
+    public function write(Project $project, bool $rows, ?ProgressReporter $report = null): string
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
         try {
@@ -53,7 +53,7 @@ final readonly class ProjectFile
     }
 
     /** @return \Generator<int, PictureFile> */
-    private function pictures(Project $project, ?Report $report): \Generator
+    private function pictures(Project $project, ?ProgressReporter $report): \Generator
     {
         $all = $this->pictures->all($project);
         foreach ($all as $i => $asset) {

@@ -7,18 +7,18 @@ namespace Morphea\App\Editor\Dashboard;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Platform\Files\UploadError;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Files\UploadException;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureStore;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
-use Morphea\App\Project\TouchUps\HandStore;
-use Morphea\Core\Design\Model\Template;
+use Morphea\App\Project\TouchUps\TouchUpStore;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Recipe\SealCodes;
+use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Data\Table;
 
 /** New projects: from a file or starter with all it holds, as a copy of another, or blank. All or nothing. */
@@ -26,17 +26,17 @@ final readonly class ProjectMaker
 {
     public function __construct(
         private EntityManagerInterface $entities,
-        private TemplateHistory $history,
+        private DesignHistory $history,
         private PictureStore $pictures,
         private TableStore $tables,
         private TableRows $rows,
         private FontStore $fonts,
-        private HandStore $hands,
+        private TouchUpStore $hands,
     ) {
     }
 
-    /** @throws UploadError when a picture of the file cannot be used; nothing is made then */
-    public function fromFile(Member $owner, MorpheaFile $file, string $source, ?Report $report = null): Project
+    /** @throws UploadException when a picture of the file cannot be used; nothing is made then */
+    public function fromFile(Member $owner, MorpheaFile $file, string $source, ?ProgressReporter $report = null): Project
     {
         // Pictures take long to look at, so their bytes come first, while nobody waits for the database.
         $kept = [];
@@ -84,12 +84,14 @@ final readonly class ProjectMaker
     private static function withOwnCodes(Table $table): Table
     {
         return $table->withColumns(array_map(
-            static fn (Column $column): Column => $column->recipe instanceof SealCodes ? $column->made(SealCodes::fresh()) : $column,
+            static fn (Column $column): Column => $column->recipe instanceof VerificationCodes
+                ? $column->made(VerificationCodes::fresh())
+                : $column,
             $table->columns,
         ));
     }
 
-    public function blank(Member $owner, Template $template): Project
+    public function blank(Member $owner, Design $template): Project
     {
         $project = new Project($owner, $template);
         $this->history->start($project);

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Dashboard;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Platform\Files\SweepFiles;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Files\DeleteFolders;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\OwnsFolders;
 use Morphea\App\Project\Projects\Project;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
@@ -23,7 +23,7 @@ final readonly class ProjectRemoval
     public function __construct(
         private EntityManagerInterface $entities,
         private MessageBusInterface $bus,
-        private WorkDesk $work,
+        private JobDispatcher $work,
         #[AutowireIterator(OwnsFolders::class)] private iterable $owners,
     ) {
     }
@@ -39,6 +39,6 @@ final readonly class ProjectRemoval
             ->createQuery('DELETE FROM ' . Project::class . ' p WHERE p.id = :id')
             ->execute(['id' => $project->id()]);
         $this->entities->clear();
-        $this->bus->dispatch(new SweepFiles($folders), [new DelayStamp(self::LATER)]);
+        $this->bus->dispatch(new DeleteFolders($folders), [new DelayStamp(self::LATER)]);
     }
 }

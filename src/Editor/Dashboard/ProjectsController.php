@@ -6,13 +6,13 @@ namespace Morphea\App\Editor\Dashboard;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Platform\Jobs\WorkDesk;
-use Morphea\App\Project\Context\Faces;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Platform\Jobs\JobDispatcher;
+use Morphea\App\Project\Context\Thumbnails;
+use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\HeldByOthers;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Preset;
-use Morphea\Core\Design\Model\Template;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -27,43 +27,43 @@ final class ProjectsController extends AbstractController
         private readonly ProjectMaker $maker,
         private readonly StarterShelf $starters,
         private readonly OwnStarters $own,
-        private readonly WorkDesk $desk,
+        private readonly JobDispatcher $desk,
     ) {
     }
 
     #[Route('/', name: 'projects', methods: ['GET'])]
-    public function index(#[CurrentUser] Member $member, Request $request, Faces $faces, HeldByOthers $outside): Response
+    public function index(#[CurrentUser] Member $member, Request $request, Thumbnails $faces, HeldByOthers $outside): Response
     {
         $projects = $this->entities
             ->getRepository(Project::class)
             ->findBy(['owner' => $member], ['changedAt' => 'DESC', 'id' => 'DESC']);
-        $order = CardOrder::tryFrom($request->query->getString('order')) ?? CardOrder::Changed;
+        $order = ProjectCardOrder::tryFrom($request->query->getString('order')) ?? ProjectCardOrder::Changed;
         $cards = $order->sorted(
-            array_map(static fn (Project $project): Card => Card::of($project, $faces->state($project)), $projects),
+            array_map(static fn (Project $project): ProjectCard => ProjectCard::of($project, $faces->state($project)), $projects),
         );
 
         return $this->render('projects/index.html.twig', [
             'cards' => $cards,
             'order' => $order->value,
-            'orders' => CardOrder::labels(),
+            'orders' => ProjectCardOrder::labels(),
             'starters' => $this->starters->byKind(),
             'own' => $this->own->all($member),
             'outside' => $outside->held($member),
             'presets' => Preset::all(),
-            'works' => $this->desk->all($member, ...ProjectWork::kinds()),
-            'says' => ProjectWork::SAYS,
+            'works' => $this->desk->all($member, ...ProjectJobKind::kinds()),
+            'says' => ProjectJobKind::SAYS,
         ]);
     }
 
     #[Route('/projects/{project}/name', name: 'project_name', methods: ['POST'])]
-    public function name(Project $project, Request $request, TemplateHistory $history): Response
+    public function name(Project $project, Request $request, DesignHistory $history): Response
     {
         $name = mb_substr(trim($request->request->getString('name')), 0, 120);
         if ('' === $name) {
             $this->addFlash('bad', 'A project needs a name.');
         } else {
             $project->markNamed();
-            $history->anywhen($project, static fn (Template $template): Template => $template->named($name), 'Project renamed');
+            $history->anywhen($project, static fn (Design $template): Design => $template->named($name), 'Project renamed');
         }
 
         return $this->redirectToRoute('projects');
@@ -72,7 +72,7 @@ final class ProjectsController extends AbstractController
     #[Route('/projects/{project}/delete', name: 'project_delete', methods: ['POST'])]
     public function delete(Project $project, ProjectRemoval $removal): Response
     {
-        $name = Card::of($project, '')->name;
+        $name = ProjectCard::of($project, '')->name;
         $removal->remove($project);
         $this->addFlash('good', "“{$name}” was deleted with its rows and pieces.");
 

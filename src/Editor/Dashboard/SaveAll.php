@@ -8,9 +8,9 @@ use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Account\PersonalData;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Projects\ProjectRepository;
@@ -46,7 +46,7 @@ final readonly class SaveAll implements Task
         return 'projects';
     }
 
-    public function do(Job $job, Report $report): array
+    public function do(Job $job, ProgressReporter $report): array
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'all');
         try {
@@ -66,11 +66,11 @@ final readonly class SaveAll implements Task
         return 'All your projects are too much to be written at once. Save them one by one.';
     }
 
-    private function write(string $path, Member $member, Report $report): void
+    private function write(string $path, Member $member, ProgressReporter $report): void
     {
         $file = fopen($path, 'w');
         if (false === $file) {
-            throw new NoRoom("$path cannot be written.");
+            throw new NoSpaceException("$path cannot be written.");
         }
         $zip = new ZipStream(outputStream: $file, sendHttpHeaders: false, defaultEnableZeroHeader: false);
         $taken = [];
@@ -99,7 +99,7 @@ final readonly class SaveAll implements Task
         }
         $bytes = $zip->finish();
         if (!fclose($file) || filesize($path) !== $bytes) {
-            throw new NoRoom('There is no room for the file.');
+            throw new NoSpaceException('There is no room for the file.');
         }
     }
 
@@ -110,7 +110,7 @@ final readonly class SaveAll implements Task
      */
     private static function csv(iterable $rows)
     {
-        $out = fopen('php://temp', 'r+') ?: throw new NoRoom('There is no room for the file.');
+        $out = fopen('php://temp', 'r+') ?: throw new NoSpaceException('There is no room for the file.');
         $isFirst = true;
         foreach ($rows as $row) {
             if ($isFirst) {

@@ -6,7 +6,7 @@ namespace Morphea\App\Editor\Dashboard;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 
@@ -29,7 +29,7 @@ final readonly class SaveProject implements Task
         return 'pictures';
     }
 
-    public function do(Job $job, Report $report): array
+    public function do(Job $job, ProgressReporter $report): array
     {
         $project = Project::ofJob($job);
         $path = $this->file->write($project, true, $report);

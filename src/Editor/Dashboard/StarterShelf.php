@@ -8,9 +8,9 @@ use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Import\PictureReader;
 use Morphea\App\Engine\Import\PictureShelf;
-use Morphea\App\Engine\Import\TableReader;
-use Morphea\App\Platform\Files\UploadError;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\App\Engine\Import\TableFileReader;
+use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Table\Data\Table;
 use Symfony\Contracts\Cache\CacheInterface;
 
@@ -51,9 +51,9 @@ final readonly class StarterShelf
 
     public function __construct(
         private string $projectDir,
-        private TemplateCodec $codec,
+        private DesignCodec $codec,
         private PictureReader $pictures,
-        private TableReader $tables,
+        private TableFileReader $tables,
         private CacheInterface $cache,
     ) {
     }
@@ -85,7 +85,7 @@ final readonly class StarterShelf
             $name = basename($path);
             try {
                 $picture = $this->picture((string) file_get_contents($path), $name)->called($name);
-            } catch (UploadError) {
+            } catch (UploadException) {
                 // Clips and sounds cannot be looked at without the program that plays them; all else can be used.
                 continue;
             }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Dashboard;
 
 use Morphea\App\Platform\Account\Member;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
@@ -15,11 +15,11 @@ use Morphea\Core\Table\Patterns\Pattern;
  */
 final readonly class StarterWords
 {
-    public function __construct(private string $projectDir, private TemplateCodec $codec)
+    public function __construct(private string $projectDir, private DesignCodec $codec)
     {
     }
 
-    public function of(string $starter, Template $template, Member $member, bool $withRows): Template
+    public function of(string $starter, Design $template, Member $member, bool $withRows): Design
     {
         $own = $this->read()[$starter] ?? null;
         if (null === $own) {

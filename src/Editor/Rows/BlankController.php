@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
-use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Engine\Import\TableFileWriter;
 use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Naming\SafeName;
@@ -17,14 +17,14 @@ use Symfony\Component\Routing\Attribute\Route;
 final class BlankController extends AbstractController
 {
     #[Route('/blank.{ending}', name: 'rows_blank', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
-    public function blank(Project $project, string $ending, TableWriter $writer): Response
+    public function blank(Project $project, string $ending, TableFileWriter $writer): Response
     {
         $blank = BlankTable::of($project->template());
 
         return Attachment::file(
             $writer->write($ending, $blank->headings, [$blank->sample], $blank->notes),
             (SafeName::of($project->name()) ?: 'rows') . "-to-fill-in.$ending",
-            TableWriter::TYPES[$ending],
+            TableFileWriter::TYPES[$ending],
         );
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerKind;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Table\Patterns\Argument;
 use Morphea\Core\Table\Patterns\ValueKind;
 
@@ -24,7 +24,7 @@ final readonly class BlankTable
     {
     }
 
-    public static function of(Template $template): self
+    public static function of(Design $template): self
     {
         $headings = $notes = $sample = [];
         foreach ($template->linkedColumns() as $i => $key) {

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Engine\Drafting\Drafter;
-use Morphea\App\Engine\Drafting\DraftError;
+use Morphea\App\Engine\Drafting\DraftException;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Table\Data\Edit\AddRows;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -48,7 +48,7 @@ final class DraftController extends AbstractController
                     1 === \count($rows) ? 'row' : 'rows',
                 ),
             );
-        } catch (DraftError | TableError $e) {
+        } catch (DraftException | TableException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 

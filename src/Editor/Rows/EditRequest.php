@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Edit\AddColumn;
 use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\Edit\ColumnEdit;
 use Morphea\Core\Table\Data\Edit\RowsEdit;
 use Morphea\Core\Table\Data\Edit\TableEdit;
-use Morphea\Core\Table\Data\Kind;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 
 /** What the grid asks for, as the edit it is. */
 final readonly class EditRequest
@@ -20,7 +20,7 @@ final readonly class EditRequest
     /**
      * @param array<array-key, mixed> $data
      *
-     * @throws TableError
+     * @throws TableException
      */
     public static function read(array $data, string $locale): TableEdit
     {
@@ -43,12 +43,12 @@ final readonly class EditRequest
             'column-remove' => ColumnEdit::remove($text('key')),
             'kind' => ColumnEdit::kind(
                 $text('key'),
-                Kind::tryFrom($text('kind')),
+                ColumnKind::tryFrom($text('kind')),
                 \is_bool($data['monthFirst'] ?? null) ? $data['monthFirst'] : null,
             ),
             'recipe' => ColumnEdit::recipe($text('key'), RecipeCodec::read($data['recipe'] ?? null, $locale)),
             'plain' => ColumnEdit::plain($text('key')),
-            default => throw new TableError('There is nothing like this to be done to a table.'),
+            default => throw new TableException('There is nothing like this to be done to a table.'),
         };
     }
 
@@ -61,7 +61,7 @@ final readonly class EditRequest
     {
         $ids = array_values(array_filter(\is_array($data['ids'] ?? null) ? $data['ids'] : [], is_int(...)));
 
-        return [] !== $ids ? $ids : throw new TableError('Select the rows first.');
+        return [] !== $ids ? $ids : throw new TableException('Select the rows first.');
     }
 
     /** @return array<int, array<string, string>> by row id and column key */

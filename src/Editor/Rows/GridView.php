@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableHistory;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Recipe\MapValues;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableOrder;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
@@ -26,7 +26,7 @@ final readonly class GridView
     public function __construct(
         private TableRows $tables,
         private TableHistory $history,
-        private ProjectKinds $kinds,
+        private ProjectColumnKinds $kinds,
         #[AutowireIterator(RowLinks::class)] private iterable $links,
     ) {
     }
@@ -84,7 +84,7 @@ final readonly class GridView
      *
      * @return list<int> their ids
      *
-     * @throws TableError when there is no such column
+     * @throws TableException when there is no such column
      */
     public function order(Project $project, string $key): array
     {
@@ -127,7 +127,7 @@ final readonly class GridView
         return $any;
     }
 
-    /** @return array{list<array<string, mixed>>, array<string, Kind>} */
+    /** @return array{list<array<string, mixed>>, array<string, ColumnKind>} */
     private function columns(Project $project, Table $table): array
     {
         $kinds = $this->kinds->of($project);
@@ -143,7 +143,7 @@ final readonly class GridView
                 'said' => null !== $column->kind,
                 'monthFirst' => $column->monthFirst,
                 'ambiguous' =>
-                    null === $column->monthFirst && Kind::Date === $byKey[$column->key]
+                    null === $column->monthFirst && ColumnKind::Date === $byKey[$column->key]
                         ? $kinds->ambiguous($table->cells($column->key))
                         : null,
                 'linked' => \in_array($column->key, $linked, true),
@@ -163,14 +163,14 @@ final readonly class GridView
 
     /**
      * @param list<Row>      $rows
-     * @param array<string, Kind> $byKey
+     * @param array<string, ColumnKind> $byKey
      *
      * @return list<array<string, mixed>>
      */
     private function rows(Project $project, array $rows, Table $table, array $byKey): array
     {
         $kinds = $this->kinds->of($project);
-        $checked = array_filter($table->columns, static fn (Column $column): bool => Kind::Text !== $byKey[$column->key]);
+        $checked = array_filter($table->columns, static fn (Column $column): bool => ColumnKind::Text !== $byKey[$column->key]);
         $numbers = array_flip(array_map(static fn (Row $row): int => $row->id, $table->rows));
         $known = [];
         $ids = array_map(static fn (Row $row): int => $row->id, $rows);

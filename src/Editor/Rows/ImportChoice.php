@@ -6,11 +6,11 @@ namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Engine\Import\RawGrid;
 use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\ColumnKind;
+use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\FileTable;
-use Morphea\Core\Table\Data\Kind;
-use Morphea\Core\Table\Data\Kinds;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableSense;
 
 /** Which lines of a file are the table, as found or as somebody corrected it. */
@@ -20,7 +20,7 @@ final readonly class ImportChoice
     private const LONGEST_HEADING = 40;
     private const SHOWN = 6;
 
-    /** @param array<int, array{Kind|null, bool|null}> $kinds said, with whether dates have the month first, by place */
+    /** @param array<int, array{ColumnKind|null, bool|null}> $kinds said, with whether dates have the month first, by place */
     private function __construct(
         public RawGrid $grid,
         public TableSense $sense,
@@ -33,7 +33,7 @@ final readonly class ImportChoice
     /**
      * @param int|null                                $headings line with the headings, from 0; -1 where the first line is a row; null
      *     for the one found
-     * @param array<int, array{Kind|null, bool|null}> $kinds    said, with whether dates have the month first, by place of the column
+     * @param array<int, array{ColumnKind|null, bool|null}> $kinds    said, with whether dates have the month first, by place of the column
      */
     public static function of(RawGrid $grid, ?int $headings, bool $withTotals, array $kinds = []): self
     {
@@ -83,9 +83,9 @@ final readonly class ImportChoice
     /**
      * With the kinds that were said, and the order of dates where it was said or the dates themselves tell it.
      *
-     * @throws TableError
+     * @throws TableException
      */
-    public function table(TableBuilder $builder, Kinds $kinds): FileTable
+    public function table(TableBuilder $builder, ColumnKinds $kinds): FileTable
     {
         $last = $this->withTotals || [] === $this->sense->totals ? \count($this->grid->lines) - 1 : $this->sense->last;
         $table = $builder->build([

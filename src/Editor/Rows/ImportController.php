@@ -6,16 +6,16 @@ namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Engine\Import\DelimitedText;
 use Morphea\App\Engine\Import\RawReader;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Jobs\JobState;
-use Morphea\App\Platform\Jobs\WorkDesk;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableUpdate;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -36,8 +36,8 @@ final class ImportController extends AbstractController
         private readonly ImportStore $imports,
         private readonly ImportTaking $taking,
         private readonly TableRows $tables,
-        private readonly ProjectKinds $kinds,
-        private readonly WorkDesk $desk,
+        private readonly ProjectColumnKinds $kinds,
+        private readonly JobDispatcher $desk,
     ) {
     }
 
@@ -53,7 +53,7 @@ final class ImportController extends AbstractController
                 ['project' => $project->id(), 'import' => $this->imports->keep($project, $upload->path, $upload->name)],
                 Response::HTTP_SEE_OTHER,
             );
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             return $this->refused($project, $e->getMessage());
         }
     }
@@ -70,7 +70,7 @@ final class ImportController extends AbstractController
                 ['project' => $project->id(), 'import' => $this->imports->keep($project, $path, ImportStore::PASTED)],
                 Response::HTTP_SEE_OTHER,
             );
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             return $this->refused($project, str_replace('“pasted”', 'What was pasted', $e->getMessage()));
         } finally {
             unlink($path);
@@ -109,12 +109,12 @@ final class ImportController extends AbstractController
                 ]);
             }
             $choice = $this->taking->choice($project, $import, $request->query);
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             return $this->unread($project, $import, $e->getMessage(), $here);
         }
         try {
             [$file, $error] = [$this->taking->table($project, $choice), null];
-        } catch (TableError $e) {
+        } catch (TableException $e) {
             [$file, $error] = [null, $e->getMessage()];
         }
         $kinds = $this->kinds->of($project);
@@ -238,7 +238,7 @@ final class ImportController extends AbstractController
                 );
             }
             $this->addFlash('good', $this->taking->take($project, $import, $request->request));
-        } catch (UploadError | TableError $e) {
+        } catch (UploadException | TableException $e) {
             return $this->refused($project, $e->getMessage());
         }
 

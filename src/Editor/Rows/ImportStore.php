@@ -8,12 +8,12 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Engine\Import\RawGrid;
 use Morphea\App\Engine\Import\RawReader;
 use Morphea\App\Platform\Files\LocalCopy;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Jobs\JobState;
-use Morphea\App\Platform\Jobs\Report;
-use Morphea\App\Platform\Jobs\Stopped;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobStoppedException;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Project\Projects\OwnsFolders;
 use Morphea\App\Project\Projects\Project;
 use Symfony\Component\Uid\Ulid;
@@ -32,14 +32,14 @@ final readonly class ImportStore implements OwnsFolders
         private FilesystemOperator $files,
         private RawReader $reader,
         private LocalCopy $local,
-        private WorkDesk $desk,
+        private JobDispatcher $desk,
     ) {
     }
 
     /**
      * @return string the id to find it by
      *
-     * @throws UploadError when it can be no table, however it is read
+     * @throws UploadException when it can be no table, however it is read
      */
     public function keep(Project $project, string $path, string $name): string
     {
@@ -72,7 +72,7 @@ final readonly class ImportStore implements OwnsFolders
      * The work of a worker that reads a large file, and is asked to if none was; null once it is read, and for all files
      * that need no worker.
      *
-     * @throws UploadError when it could not be read
+     * @throws UploadException when it could not be read
      */
     public function waits(Project $project, string $id, ?string $sheet): ?Job
     {
@@ -96,7 +96,7 @@ final readonly class ImportStore implements OwnsFolders
             $this->desk->ask($job);
         }
         if (JobState::Failed === $job->state()) {
-            throw new UploadError($job->error());
+            throw new UploadException($job->error());
         }
 
         return $job;
@@ -105,20 +105,20 @@ final readonly class ImportStore implements OwnsFolders
     /**
      * What a worker does with a large file.
      *
-     * @throws UploadError
-     * @throws Stopped     when nobody wants it any more
+     * @throws UploadException
+     * @throws JobStoppedException     when nobody wants it any more
      */
-    public function read(Project $project, string $id, ?string $sheet, Report $report): void
+    public function read(Project $project, string $id, ?string $sheet, ProgressReporter $report): void
     {
-        $this->name($project, $id) ?? throw new Stopped();
+        $this->name($project, $id) ?? throw new JobStoppedException();
         $how = self::how(null, null, $sheet);
         if (!$this->files->fileExists($this->path($project, $id, "grid$how"))) {
             $this->readAs($project, $id, $how, null, null, $sheet, $report->done(...));
         }
-        $this->name($project, $id) ?? throw new Stopped();
+        $this->name($project, $id) ?? throw new JobStoppedException();
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     public function grid(
         Project $project,
         string $id,
@@ -169,7 +169,7 @@ final readonly class ImportStore implements OwnsFolders
         $this->files->deleteDirectory(self::FOLDER . "/{$project->id()}/$id");
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     private function readAs(
         Project $project,
         string $id,

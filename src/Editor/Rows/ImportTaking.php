@@ -5,20 +5,20 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Engine\Import\PictureReader;
-use Morphea\App\Platform\Files\UploadError;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Files\UploadException;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Project\Assets\PictureStore;
-use Morphea\App\Project\Designs\TemplateHistory;
+use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Design\Model\AutoLink;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\FileTable;
-use Morphea\Core\Table\Data\Kind;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
 /** From a file that was sent, and what was corrected of it, to the table; and taking that over, with the pictures in its cells. */
@@ -28,15 +28,15 @@ final readonly class ImportTaking
         private ImportStore $imports,
         private TableStore $store,
         private TableBuilder $builder,
-        private ProjectKinds $kinds,
-        private TemplateHistory $history,
+        private ProjectColumnKinds $kinds,
+        private DesignHistory $history,
         private PictureReader $reader,
         private PictureStore $pictures,
     ) {
     }
 
     /**
-     * @throws UploadError
+     * @throws UploadException
      */
     public function choice(Project $project, string $import, ParameterBag $input): ImportChoice
     {
@@ -74,7 +74,7 @@ final readonly class ImportTaking
         return '' !== $said ? $said : (ImportStore::PASTED === $this->imports->name($project, $import) ? "\t" : null);
     }
 
-    /** @throws TableError */
+    /** @throws TableException */
     public function table(Project $project, ImportChoice $choice): FileTable
     {
         return $choice->table($this->builder, $this->kinds->of($project));
@@ -83,9 +83,9 @@ final readonly class ImportTaking
     /**
      * @return string what came of it
      *
-     * @throws UploadError|TableError
+     * @throws UploadException|TableException
      */
-    public function take(Project $project, string $import, ParameterBag $input, ?Report $report = null): string
+    public function take(Project $project, string $import, ParameterBag $input, ?ProgressReporter $report = null): string
     {
         $name = (string) $this->imports->name($project, $import);
         $choice = $this->choice($project, $import, $input);
@@ -94,13 +94,13 @@ final readonly class ImportTaking
         $linked = AutoLink::of($project->template(), $project->columns());
         $this->history->anywhen(
             $project,
-            static fn (Template $template): Template => AutoLink::of($template, $project->columns())->template,
+            static fn (Design $template): Design => AutoLink::of($template, $project->columns())->template,
             'Linked by name',
         );
         $called = mb_substr(trim($input->getString('project_name')), 0, 120);
         if (!$project->isNamed() && '' !== $called) {
             $project->markNamed();
-            $this->history->anywhen($project, static fn (Template $template): Template => $template->named($called), 'Project renamed');
+            $this->history->anywhen($project, static fn (Design $template): Design => $template->named($called), 'Project renamed');
         }
         $this->imports->forget($project, $import);
 
@@ -117,13 +117,13 @@ final readonly class ImportTaking
     }
 
     /**
-     * @return array<int, array{Kind|null, bool|null}>
+     * @return array<int, array{ColumnKind|null, bool|null}>
      */
     private static function kinds(ParameterBag $input): array
     {
         $said = [];
         for ($i = 0; $i < Table::MAX_COLUMNS; ++$i) {
-            $kind = Kind::tryFrom($input->getString("kind$i"));
+            $kind = ColumnKind::tryFrom($input->getString("kind$i"));
             $order = $input->getString("order$i");
             if (null !== $kind || '' !== $order) {
                 $said[$i] = [$kind, '' === $order ? null : 'month' === $order];
@@ -134,8 +134,13 @@ final readonly class ImportTaking
     }
 
     /** Pictures that lie over cells of a workbook come in as the project's; their cells name them. */
-    private function withPictures(Project $project, string $import, ImportChoice $choice, FileTable $table, ?Report $report): FileTable
-    {
+    private function withPictures(
+        Project $project,
+        string $import,
+        ImportChoice $choice,
+        FileTable $table,
+        ?ProgressReporter $report,
+    ): FileTable {
         $cells = $table->cells;
         $notices = $table->notices;
         foreach ($choice->grid->pictures as $i => $picture) {
@@ -150,7 +155,7 @@ final readonly class ImportTaking
                 if ('' === trim($cells[$row][$picture['column']])) {
                     $cells[$row][$picture['column']] = $name;
                 }
-            } catch (UploadError $e) {
+            } catch (UploadException $e) {
                 $notices[] = $e->getMessage();
             }
         }

@@ -8,7 +8,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Table\Data\Edit\AddNumbers;
 use Morphea\Core\Table\Data\Recipe\CheckDigit;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -34,18 +34,18 @@ final class NumbersController extends AbstractController
             );
             $store->apply($project, $edit);
             $this->addFlash('good', $edit->says() . '. What counts them is the recipe over their column.');
-        } catch (TableError $e) {
+        } catch (TableException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** @throws TableError */
+    /** @throws TableException */
     private function whole(string $said, string $what): int
     {
         return 1 === preg_match('/^\s*-?\d{1,9}\s*$/', $said)
             ? (int) $said
-            : throw new TableError("$what is “" . mb_strimwidth($said, 0, 20, '…', 'UTF-8') . '”; it has to be a whole number.');
+            : throw new TableException("$what is “" . mb_strimwidth($said, 0, 20, '…', 'UTF-8') . '”; it has to be a whole number.');
     }
 }

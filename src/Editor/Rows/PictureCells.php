@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Naming\PictureNames;
 
@@ -30,13 +30,13 @@ final readonly class PictureCells
 
     /**
      * @param list<string>        $names of all pictures
-     * @param array<string, Kind> $kinds by column key
+     * @param array<string, ColumnKind> $kinds by column key
      */
-    public static function of(Table $table, Template $template, array $names, array $kinds): self
+    public static function of(Table $table, Design $template, array $names, array $kinds): self
     {
         $pictures = new PictureNames($names);
         $columns = array_values(
-            array_filter($table->columns, static fn (Column $column): bool => Kind::Picture === $kinds[$column->key]),
+            array_filter($table->columns, static fn (Column $column): bool => ColumnKind::Picture === $kinds[$column->key]),
         );
         $missing = $rows = [];
         $used = array_fill_keys($template->pictures(), true);

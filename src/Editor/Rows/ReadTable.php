@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
-use Morphea\App\Platform\Jobs\ClearsUp;
+use Morphea\App\Platform\Jobs\CleansUp;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\Report;
-use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\App\Platform\Jobs\JobStoppedException;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 
 /** Reads a large table file in the background; `sheet` is the one somebody picked, empty for the one found. */
-final readonly class ReadTable implements Task, ClearsUp
+final readonly class ReadTable implements Task, CleansUp
 {
     public function __construct(private ImportStore $imports)
     {
@@ -28,13 +28,13 @@ final readonly class ReadTable implements Task, ClearsUp
         return 'lines read';
     }
 
-    public function do(Job $job, Report $report): array
+    public function do(Job $job, ProgressReporter $report): array
     {
         $project = Project::ofJob($job);
         $sheet = $job->text('sheet');
         try {
             $this->imports->read($project, $job->text('import'), '' === $sheet ? null : $sheet, $report);
-        } catch (Stopped $e) {
+        } catch (JobStoppedException $e) {
             $this->clearUp($job);
             throw $e;
         }

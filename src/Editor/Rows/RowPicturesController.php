@@ -5,18 +5,18 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Platform\Http\Upload;
-use Morphea\App\Platform\Jobs\WorkDesk;
-use Morphea\App\Project\Assets\PictureIntake;
+use Morphea\App\Platform\Jobs\JobDispatcher;
+use Morphea\App\Project\Assets\ImportedPictures;
+use Morphea\App\Project\Assets\PictureImporter;
 use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
-use Morphea\App\Project\Assets\Taken;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\ProjectKinds;
+use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Table\Data\Edit\SetCells;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -32,8 +32,8 @@ final class RowPicturesController extends AbstractController
     public function __construct(
         private readonly TableStore $store,
         private readonly TableRows $tables,
-        private readonly ProjectKinds $kinds,
-        private readonly WorkDesk $desk,
+        private readonly ProjectColumnKinds $kinds,
+        private readonly JobDispatcher $desk,
     ) {
     }
 
@@ -49,7 +49,7 @@ final class RowPicturesController extends AbstractController
     }
 
     #[Route('/pictures', name: 'rows_pictures', methods: ['GET'])]
-    public function index(Project $project, Request $request, PictureStore $pictures, PictureIntake $intake): Response
+    public function index(Project $project, Request $request, PictureStore $pictures, PictureImporter $intake): Response
     {
         $came = $request->query->getString('came');
         $taken = '' === $came ? null : $intake->came($project, $came);
@@ -90,7 +90,7 @@ final class RowPicturesController extends AbstractController
     }
 
     #[Route('/pictures', name: 'rows_pictures_bring', defaults: ['_takes' => 1_010], methods: ['POST'])]
-    public function bring(Project $project, Request $request, PictureIntake $intake): Response
+    public function bring(Project $project, Request $request, PictureImporter $intake): Response
     {
         $taken = $intake->take($project, ...Upload::many($request, 'pictures'));
         if (null === $taken->waits) {
@@ -104,7 +104,7 @@ final class RowPicturesController extends AbstractController
         );
     }
 
-    private function tell(Taken $taken): void
+    private function tell(ImportedPictures $taken): void
     {
         $more = \count($taken->notices) - self::NOTICES;
         foreach (
@@ -125,7 +125,7 @@ final class RowPicturesController extends AbstractController
 
     /** A picture dropped or pasted on a cell: the grid then writes its name there. */
     #[Route('/pictures/drop', name: 'rows_pictures_drop', defaults: ['_takes' => 1_010], methods: ['POST'])]
-    public function drop(Project $project, Request $request, PictureIntake $intake): Response
+    public function drop(Project $project, Request $request, PictureImporter $intake): Response
     {
         [$files, $notices] = Upload::many($request, 'pictures');
         $taken = $intake->take($project, $files, $notices, true);
@@ -151,7 +151,7 @@ final class RowPicturesController extends AbstractController
                 $project,
                 new SetCells($cells, [], \sprintf('“%s” means %s', $input->getString('cell'), $input->getString('name'))),
             );
-        } catch (TableError $e) {
+        } catch (TableException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\StaleTable;
+use Morphea\App\Project\Tables\StaleTableException;
 use Morphea\App\Project\Tables\TableChangeMark;
 use Morphea\App\Project\Tables\TableHistory;
 use Morphea\App\Project\Tables\TableRows;
@@ -18,7 +18,7 @@ use Morphea\Core\Table\Data\Recipe\MapValues;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -58,7 +58,7 @@ final readonly class TableController
     {
         try {
             return new JsonResponse($this->view->order($project, $request->query->getString('column')));
-        } catch (TableError $e) {
+        } catch (TableException $e) {
             return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
         }
     }
@@ -92,14 +92,14 @@ final readonly class TableController
                     $seen,
                 ),
             };
-        } catch (StaleTable) {
+        } catch (StaleTableException) {
             // A step back or forth that was sent again may have been made at the first time.
             $error = \in_array($op, ['undo', 'redo'], true)
                 ? 'The table was changed meanwhile. Here is how it is now; look before you go on.'
                 : 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.';
 
             return new JsonResponse(['error' => $error, 'stale' => true] + $this->view->of($project), Response::HTTP_CONFLICT);
-        } catch (TableError $e) {
+        } catch (TableException $e) {
             return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
         }
     }
@@ -116,7 +116,7 @@ final readonly class TableController
                 $table->column($key);
             }
             $cells = $this->store->kitchen($project)->taste($table, $recipe);
-        } catch (TableError $e) {
+        } catch (TableException $e) {
             // Nothing is wrong yet: it is being set up. Of a list that is still empty all values are without one.
             $column =
                 \is_array($wanted ?? null) &&
@@ -192,7 +192,7 @@ final readonly class TableController
     {
         $find = \is_string($data['find'] ?? null) ? $data['find'] : '';
         if ('' === $find) {
-            throw new TableError('Say what is to be found.');
+            throw new TableException('Say what is to be found.');
         }
         $with = \is_string($data['with'] ?? null) ? $data['with'] : '';
         $keys = \is_array($data['keys'] ?? null) ? $data['keys'] : [];
@@ -218,7 +218,7 @@ final readonly class TableController
             return new JsonResponse(['found' => $count]);
         }
         if (0 === $count) {
-            throw new TableError("“{$find}” does not occur there.");
+            throw new TableException("“{$find}” does not occur there.");
         }
 
         $says = \sprintf(
@@ -276,12 +276,12 @@ final readonly class TableController
     /**
      * @return array<array-key, mixed>
      *
-     * @throws TableError
+     * @throws TableException
      */
     private static function body(Request $request): array
     {
         $data = json_decode($request->getContent(), true, 8);
 
-        return \is_array($data) ? $data : throw new TableError('The change did not arrive whole. Load the page again.');
+        return \is_array($data) ? $data : throw new TableException('The change did not arrive whole. Load the page again.');
     }
 }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Rows;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Engine\Import\TableFileWriter;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Table\Data\Column;
@@ -24,9 +24,9 @@ final readonly class TablesOut
     /** @param iterable<RowLinks> $links */
     public function __construct(
         private TableRows $tables,
-        private TableWriter $writer,
+        private TableFileWriter $writer,
         private FilesystemOperator $files,
-        private WorkDesk $desk,
+        private JobDispatcher $desk,
         #[AutowireIterator(RowLinks::class)] private iterable $links,
     ) {
     }

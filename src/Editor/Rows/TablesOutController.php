@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
-use Morphea\App\Engine\Import\TableWriter;
+use Morphea\App\Engine\Import\TableFileWriter;
 use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Jobs\JobState;
-use Morphea\App\Platform\Jobs\WorkDesk;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -21,7 +21,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/projects/{project}/rows')]
 final class TablesOutController extends AbstractController
 {
-    public function __construct(private readonly TablesOut $out, private readonly WorkDesk $desk)
+    public function __construct(private readonly TablesOut $out, private readonly JobDispatcher $desk)
     {
     }
 
@@ -39,7 +39,7 @@ final class TablesOutController extends AbstractController
             : Attachment::file(
                 $this->out->write($project, $ending, $site),
                 self::name($project, $ending),
-                TableWriter::TYPES[$ending],
+                TableFileWriter::TYPES[$ending],
             );
     }
 
@@ -79,7 +79,7 @@ final class TablesOutController extends AbstractController
             },
             Response::HTTP_OK,
             [
-                'Content-Type' => TableWriter::TYPES[$job->text('ending')],
+                'Content-Type' => TableFileWriter::TYPES[$job->text('ending')],
                 'Content-Length' => (string) $this->out->bytes($job),
                 'Content-Disposition' => Attachment::header(self::name($project, $job->text('ending'))),
             ],

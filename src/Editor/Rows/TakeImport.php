@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
 /** Takes a table over in the background, where many pictures in its cells come along. */
@@ -31,15 +31,15 @@ final readonly class TakeImport implements Task
         return 'pictures brought in';
     }
 
-    public function do(Job $job, Report $report): array
+    public function do(Job $job, ProgressReporter $report): array
     {
         $project = Project::ofJob($job);
         parse_str($job->text('asked'), $asked);
         /** @var array<string, mixed> $asked */
         try {
             return ['says' => $this->taking->take($project, $job->ref(), new ParameterBag($asked), $report)];
-        } catch (TableError $e) {
-            throw new UploadError($e->getMessage(), 0, $e);
+        } catch (TableException $e) {
+            throw new UploadException($e->getMessage(), 0, $e);
         }
     }
 

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableUpdate;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -37,7 +37,7 @@ final class UpdateController extends AbstractController
             $table = $this->tables->table($project);
             $file = $this->taking->table($project, $this->taking->choice($project, $import, $request->query));
             $update = TableUpdate::compare($table, $file, $request->query->getString('key'));
-        } catch (UploadError | TableError $e) {
+        } catch (UploadException | TableException $e) {
             return $this->refused($project, $e->getMessage());
         }
         $numbers = [];
@@ -67,7 +67,7 @@ final class UpdateController extends AbstractController
             $key = $request->request->getString('key');
             $update = TableUpdate::compare($this->tables->table($project), $file, $key);
             $this->store->update($project, $file, $key, $request->request->getBoolean('remove'), $name);
-        } catch (UploadError | TableError $e) {
+        } catch (UploadException | TableException $e) {
             return $this->refused($project, $e->getMessage());
         }
         $this->imports->forget($project, $import);

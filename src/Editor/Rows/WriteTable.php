@@ -6,13 +6,13 @@ namespace Morphea\App\Editor\Rows;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Jobs\Job;
-use Morphea\App\Platform\Jobs\Report;
+use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
-use Morphea\App\Platform\Jobs\Untimed;
+use Morphea\App\Platform\Jobs\UntimedTask;
 use Morphea\App\Project\Projects\Project;
 
 /** Writes a large workbook in the background; the file then lies in the job's folder. */
-final readonly class WriteTable implements Task, Untimed
+final readonly class WriteTable implements Task, UntimedTask
 {
     public function __construct(private TablesOut $out, private FilesystemOperator $files)
     {
@@ -28,7 +28,7 @@ final readonly class WriteTable implements Task, Untimed
         return 'rows written';
     }
 
-    public function do(Job $job, Report $report): array
+    public function do(Job $job, ProgressReporter $report): array
     {
         $project = Project::ofJob($job);
         $path = $this->out->write($project, $job->text('ending'), $job->text('site'), $report->done(...));

@@ -22,7 +22,7 @@ final readonly class Drafter
      *
      * @return list<array<string, string>> by column key
      *
-     * @throws DraftError
+     * @throws DraftException
      */
     public function draft(Table $table, array $themes, int $count, int $seed, string $locale): array
     {

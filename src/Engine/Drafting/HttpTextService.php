@@ -33,11 +33,11 @@ final readonly class HttpTextService implements TextService
                 ])
                 ->toArray();
         } catch (ExceptionInterface $e) {
-            throw new DraftError('The service that writes texts does not answer. Nothing was added; try again later.', 0, $e);
+            throw new DraftException('The service that writes texts does not answer. Nothing was added; try again later.', 0, $e);
         }
         $rows = \is_array($answer['rows'] ?? null)
             ? $answer['rows']
-            : throw new DraftError('The service that writes texts answered something else than rows. Nothing was added.');
+            : throw new DraftException('The service that writes texts answered something else than rows. Nothing was added.');
         $width = \count($headings);
 
         return array_map(

@@ -16,7 +16,7 @@ interface TextService
      *
      * @return list<list<string>> cells in the order of the headings
      *
-     * @throws DraftError
+     * @throws DraftException
      */
     public function rows(array $headings, array $examples, array $themes, int $count, int $seed, string $locale): array;
 }

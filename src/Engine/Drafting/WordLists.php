@@ -89,7 +89,7 @@ final readonly class WordLists implements TextService
     public function rows(array $headings, array $examples, array $themes, int $count, int $seed, string $locale): array
     {
         if ([] === $examples) {
-            throw new DraftError('There are no rows to take the pattern from. Type one or two first.');
+            throw new DraftException('There are no rows to take the pattern from. Type one or two first.');
         }
         $random = new Randomizer(new Mt19937($seed));
         $texts = array_filter(

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 
 /**
  * CSV and its relatives (RFC 4180) as streams: finds out encoding and delimiter, then leaves the reading to PHP's own
@@ -39,18 +39,18 @@ final readonly class DelimitedText
     /** What begins like this is something else, whatever it is called. */
     private const OTHER = '/^(\s*(<!doctype|<html|<\?xml|\{\\\\rtf)|%PDF|\x89PNG|\xFF\xD8\xFF|GIF8|RIFF|\x1F\x8B|7z|Rar!)/i';
 
-    /** @throws UploadError when it is something else altogether */
+    /** @throws UploadException when it is something else altogether */
     public function check(string $path, string $name): void
     {
         if (1 === preg_match(self::OTHER, (string) file_get_contents($path, length: 300))) {
-            throw new UploadError("“{$name}” is no table. Bring a CSV, TSV, XLSX or ODS file, or paste the rows.");
+            throw new UploadException("“{$name}” is no table. Bring a CSV, TSV, XLSX or ODS file, or paste the rows.");
         }
     }
 
     /**
      * @return array{string, string|null} the encoding, and what had to be guessed to find it
      *
-     * @throws UploadError when it is no text, or damaged
+     * @throws UploadException when it is no text, or damaged
      */
     public function encoding(string $path, string $name): array
     {
@@ -71,7 +71,7 @@ final readonly class DelimitedText
             }
         }
         if (preg_match_all('/[\x00-\x08\x0E-\x1A\x1C-\x1F]/', $head) > 2) {
-            throw new UploadError(
+            throw new UploadException(
                 "“{$name}” is no table that can be read as it is. If it is one, say how its letters are written; " .
                 'else bring a CSV, TSV, XLSX or ODS file, or paste the rows.',
             );
@@ -113,7 +113,7 @@ final readonly class DelimitedText
     /**
      * @return \Generator<int, list<string>> lines of cells by the number of the line of the file they begin in, from 1
      *
-     * @throws UploadError where letters cannot be read so
+     * @throws UploadException where letters cannot be read so
      */
     public function lines(string $path, string $encoding, string $delimiter, string $name): \Generator
     {
@@ -129,7 +129,7 @@ final readonly class DelimitedText
                     if (self::isOver($stream, $record, $delimiter)) {
                         return;
                     }
-                    throw new UploadError(\sprintf(
+                    throw new UploadException(\sprintf(
                         '“%s”: from line %s on, more than %s lines are empty before others follow. Delete them and bring it in again.',
                         $name,
                         number_format($number - self::EMPTY),
@@ -138,7 +138,7 @@ final readonly class DelimitedText
                 }
                 foreach ($cells as $cell) {
                     if (!mb_check_encoding($cell, 'UTF-8')) {
-                        throw new UploadError(
+                        throw new UploadException(
                             "“{$name}”, line $number cannot be read as $encoding. Say how its letters are written, " .
                             'or save the table as CSV in UTF-8 and bring it in again.',
                         );
@@ -258,7 +258,7 @@ final readonly class DelimitedText
             return ['UTF-8', null];
         }
         if ($invalid > 0 || $multibyte > 3) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s”: line %d is neither UTF-8 nor Windows-1252. Say how its letters are written, or save the ' .
                     'table as CSV in UTF-8 and bring it in again.',

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Engine\Render\Raster;
+use Morphea\App\Engine\Render\PhotoNormalizer;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\UploadException;
 
 /**
  * Whether a drawing can be drawn in good time, tried once when it comes in: it stays a drawing where it can, becomes a
@@ -26,14 +26,14 @@ final readonly class Drawable
     private const PICTURE_SECONDS = 6;
     private const COMPRESSION = 6;
 
-    public function __construct(private Renderer $renderer, private Raster $raster)
+    public function __construct(private Renderer $renderer, private PhotoNormalizer $raster)
     {
     }
 
     /**
      * @param string $name what it is called in words
      *
-     * @throws UploadError when it is too much
+     * @throws UploadException when it is too much
      */
     public function checked(CleanSvg $clean, string $file, string $name): PictureFile
     {
@@ -47,7 +47,7 @@ final readonly class Drawable
                 return new PictureFile("$file.svg", 'image/svg+xml', $clean->svg, $clean->width, $clean->height);
             }
             $picture = $this->raster->plain($this->draw($clean, self::PICTURE_EDGE, self::PICTURE_SECONDS), 'image/png');
-        } catch (RenderError $e) {
+        } catch (RenderException $e) {
             throw $this->tooMuch($name, $e);
         }
 
@@ -61,7 +61,7 @@ final readonly class Drawable
         );
     }
 
-    /** @throws RenderError */
+    /** @throws RenderException */
     private function draw(CleanSvg $clean, int $edge, int $seconds): string
     {
         $scale = $edge / max($clean->width, $clean->height);
@@ -80,9 +80,9 @@ final readonly class Drawable
         );
     }
 
-    private function tooMuch(string $name, ?\Throwable $why = null): UploadError
+    private function tooMuch(string $name, ?\Throwable $why = null): UploadException
     {
-        return new UploadError(
+        return new UploadException(
             "“{$name}” takes too long to draw: its masks, filters or parts are too many. Simplify the drawing, or bring it as PNG.",
             0,
             $why,

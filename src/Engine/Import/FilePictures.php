@@ -8,9 +8,9 @@ use Morphea\App\Engine\Media\ClipFrames;
 use Morphea\App\Engine\Media\ShippedSounds;
 use Morphea\App\Engine\Media\Sounds;
 use Morphea\App\Engine\Media\Spoken;
-use Morphea\App\Engine\Render\Kept;
+use Morphea\App\Engine\Render\BoundedCache;
+use Morphea\App\Engine\Render\PhotoNormalizer;
 use Morphea\App\Engine\Render\PictureSet;
-use Morphea\App\Engine\Render\Raster;
 use Morphea\Core\Design\Model\PictureLook;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureContent;
@@ -25,7 +25,7 @@ final readonly class FilePictures
     private const KEPT = 64_000_000;
 
     public function __construct(
-        private Raster $raster,
+        private PhotoNormalizer $raster,
         private ClipFrames $frames,
         private ShippedSounds $shipped,
         private Spoken $spoken,
@@ -34,8 +34,8 @@ final readonly class FilePictures
 
     public function of(MorpheaFile $file): PictureSet
     {
-        /** @var Kept<PictureFile> $kept */
-        $kept = new Kept(self::KEPT);
+        /** @var BoundedCache<PictureFile> $kept */
+        $kept = new BoundedCache(self::KEPT);
         $read = static function (string $name) use ($file, $kept): PictureFile {
             $picture = $kept->get($name);
             if (null === $picture) {

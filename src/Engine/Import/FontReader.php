@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Import;
 
 use FontLib\Font;
 use FontLib\TrueType\File;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 
 /** Checks fonts by their content: whole, of one face, with the tables that drawing and PDF need, and allowed to be embedded. */
 final readonly class FontReader
@@ -22,35 +22,35 @@ final readonly class FontReader
     public const TOLD_WHOLE = 'It says of itself that only all of it may be embedded, while PDFs hold just the ' .
         'letters used: pictures are in order, but ask its maker before you hand on PDFs.';
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     public function read(string $bytes, string $name): FontFile
     {
         if (\strlen($bytes) > self::MAX_BYTES) {
-            throw new UploadError(\sprintf('“%s” is larger than %d MB.', $name, self::MAX_BYTES / 1_000_000));
+            throw new UploadException(\sprintf('“%s” is larger than %d MB.', $name, self::MAX_BYTES / 1_000_000));
         }
         $ending = match (true) {
             str_starts_with($bytes, "\0\1\0\0"), str_starts_with($bytes, 'true') => 'ttf',
             str_starts_with($bytes, 'OTTO') => 'otf',
-            str_starts_with($bytes, 'ttcf') => throw new UploadError(
+            str_starts_with($bytes, 'ttcf') => throw new UploadException(
                 "“{$name}” is a collection of several fonts. Bring each as a TTF or OTF file.",
             ),
-            str_starts_with($bytes, 'wOF') => throw new UploadError(
+            str_starts_with($bytes, 'wOF') => throw new UploadException(
                 "“{$name}” is a font packed for web pages. Bring it as TTF or OTF.",
             ),
-            default => throw new UploadError("“{$name}” is no font that can be used. Bring a TTF or OTF file."),
+            default => throw new UploadException("“{$name}” is no font that can be used. Bring a TTF or OTF file."),
         };
         $tables = $this->tables($bytes, $name);
         $missing = array_diff([...self::MUST, ...'otf' === $ending ? [] : ['glyf', 'loca']], array_keys($tables));
         if ([] !== $missing || ('otf' === $ending && !isset($tables['CFF ']) && !isset($tables['CFF2']))) {
-            throw new UploadError("“{$name}” is broken: parts of the font are missing. Get the file again from where it came.");
+            throw new UploadException("“{$name}” is broken: parts of the font are missing. Get the file again from where it came.");
         }
         [$offset, $length] = $tables['OS/2'];
         if ($length < 68) {
-            throw new UploadError("“{$name}” is broken: parts of the font are cut short.");
+            throw new UploadException("“{$name}” is broken: parts of the font are cut short.");
         }
         $number = static fn (int $at): int => (\ord($bytes[$offset + $at]) << 8) | \ord($bytes[$offset + $at + 1]);
         if (0 !== ($number(8) & self::BITMAPS_ONLY) || self::RESTRICTED === ($number(8) & 0x000f)) {
-            throw new UploadError(
+            throw new UploadException(
                 "“{$name}” says that it may not be embedded, so pieces made with it could not be handed on. Ask its " .
                 'maker for a licence that allows it, or take another font.',
             );
@@ -58,7 +58,7 @@ final readonly class FontReader
         $names = $this->names($bytes, $name, $ending);
         $family = $names[16] ?? ($names[1] ?? '');
         if ('' === $family) {
-            throw new UploadError("“{$name}” does not say what it is called. Get the file again from where it came.");
+            throw new UploadException("“{$name}” does not say what it is called. Get the file again from where it came.");
         }
 
         return new FontFile(
@@ -81,20 +81,20 @@ final readonly class FontReader
      *
      * @return array<string, array{int, int}> offset and length by name; all lie within the file
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     private function tables(string $bytes, string $name): array
     {
         $count = \strlen($bytes) >= 12 ? (\ord($bytes[4]) << 8) | \ord($bytes[5]) : 0;
         if (0 === $count || $count > self::MOST_TABLES || \strlen($bytes) < 12 + 16 * $count) {
-            throw new UploadError("“{$name}” is broken: it ends too early. Get the file again from where it came.");
+            throw new UploadException("“{$name}” is broken: it ends too early. Get the file again from where it came.");
         }
         $tables = [];
         for ($i = 0; $i < $count; ++$i) {
             /** @var array{tag: string, offset: int, length: int} $entry */
             $entry = unpack('a4tag/Nsum/Noffset/Nlength', $bytes, 12 + 16 * $i);
             if ($entry['offset'] + $entry['length'] > \strlen($bytes)) {
-                throw new UploadError("“{$name}” is broken: it ends too early. Get the file again from where it came.");
+                throw new UploadException("“{$name}” is broken: it ends too early. Get the file again from where it came.");
             }
             $tables[$entry['tag']] = [$entry['offset'], $entry['length']];
         }
@@ -105,7 +105,7 @@ final readonly class FontReader
     /**
      * @return array<int, string> by name id
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     private function names(string $bytes, string $name, string $ending): array
     {
@@ -114,7 +114,7 @@ final readonly class FontReader
         try {
             $font = Font::load($file);
             if (!($font instanceof File)) {
-                throw new UploadError("“{$name}” is no font that can be used. Bring a TTF or OTF file.");
+                throw new UploadException("“{$name}” is no font that can be used. Bring a TTF or OTF file.");
             }
             $font->parse();
             $records = $font->getData('name', 'records');
@@ -127,10 +127,10 @@ final readonly class FontReader
             }
 
             return array_filter($names, static fn (string $text): bool => '' !== $text);
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             throw $e;
         } catch (\Throwable $e) {
-            throw new UploadError(
+            throw new UploadException(
                 "“{$name}” is broken: its names cannot be read. Get the file again from where it came.",
                 0,
                 $e,

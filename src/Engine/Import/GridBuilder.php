@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Edit\SetCells;
 use Morphea\Core\Table\Data\Table;
@@ -38,7 +38,7 @@ final class GridBuilder
     /**
      * @param list<string> $cells
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function add(array $cells): void
     {
@@ -70,7 +70,7 @@ final class GridBuilder
             }
         }
         if ($this->filled > self::MOST_FILLED || $this->bytes > self::MOST_BYTES) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s” holds more than can be read at once: at line %s there are %s cells with %d MB of text, and ' .
                     'more follow. Bring it in parts.',
@@ -90,9 +90,9 @@ final class GridBuilder
         return $this->lines;
     }
 
-    public function tooManyRows(int $line): UploadError
+    public function tooManyRows(int $line): UploadException
     {
-        return new UploadError(
+        return new UploadException(
             \sprintf(
                 '“%s” has more than %s rows; something stands in line %s. Split it and bring in the parts, or delete ' .
                 'what stands below the table.',
@@ -104,9 +104,9 @@ final class GridBuilder
     }
 
     /** @param int $column from 0 */
-    public function tooManyColumns(int $line, int $column): UploadError
+    public function tooManyColumns(int $line, int $column): UploadException
     {
-        return new UploadError(
+        return new UploadException(
             \sprintf(
                 '“%s” has more than %d columns: in line %s something stands in column %s. Delete what stands beside ' .
                 'the table, or copy the rows into a new file.',
@@ -124,7 +124,7 @@ final class GridBuilder
      * @param int $line   from 1
      * @param int $column from 0
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function fits(string $cell, int $line, int $column): void
     {
@@ -133,7 +133,7 @@ final class GridBuilder
         }
         $letters = \strlen($cell) > self::BYTES_A_LETTER * SetCells::MOST_LETTERS ? \strlen($cell) : mb_strlen($cell, 'UTF-8');
         if ($letters > SetCells::MOST_LETTERS) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s”, line %s, column %s: this cell holds %s letters or more; ' .
                     'a cell has up to %s. Look whether a quotation mark before it is never closed, or shorten it.',

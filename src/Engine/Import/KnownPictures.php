@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
@@ -23,7 +23,7 @@ final readonly class KnownPictures
     /**
      * @param bool $focused somebody knows what must stay in sight
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function read(string $bytes, string $name, bool $focused): PictureFile
     {

@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Engine\Media\MediaReader;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Checks\HandWork;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableFacts;
 use ZipStream\CompressionMethod;
 use ZipStream\ZipStream;
@@ -36,7 +36,7 @@ final readonly class MorpheaArchive
     private const READABLE = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT;
 
     public function __construct(
-        private TemplateCodec $codec,
+        private DesignCodec $codec,
         private KnownPictures $known,
         private FontReader $fonts,
         private TableBuilder $builder,
@@ -44,15 +44,15 @@ final readonly class MorpheaArchive
     ) {
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     public function read(string $path, string $name): MorpheaFile
     {
         if (!is_file($path) || !is_readable($path)) {
-            throw new UploadError("“{$name}” cannot be read.");
+            throw new UploadException("“{$name}” cannot be read.");
         }
         $zip = new \ZipArchive();
         if (filesize($path) > self::MAX_BYTES || 0 === filesize($path) || true !== $zip->open($path, \ZipArchive::RDONLY)) {
-            throw new UploadError("“{$name}” is no .morphea file. Bring one that was saved by “Save as file”.");
+            throw new UploadException("“{$name}” is no .morphea file. Bring one that was saved by “Save as file”.");
         }
         try {
             return $this->contents($zip, $path, $name);
@@ -68,7 +68,7 @@ final readonly class MorpheaArchive
      */
     public function write(
         string $path,
-        Template $template,
+        Design $template,
         iterable $pictures,
         ?Table $table,
         iterable $fonts = [],
@@ -76,7 +76,7 @@ final readonly class MorpheaArchive
     ): void {
         $file = fopen($path, 'w');
         if (false === $file) {
-            throw new NoRoom("$path cannot be written.");
+            throw new NoSpaceException("$path cannot be written.");
         }
         // Packed while it is written: a thousand pictures are never held at once. What is packed already is stored as it is.
         $zip = new ZipStream(
@@ -121,7 +121,7 @@ final readonly class MorpheaArchive
         }
         $bytes = $zip->finish();
         if (!fclose($file) || filesize($path) !== $bytes) {
-            throw new NoRoom('There is no room for the file.');
+            throw new NoSpaceException('There is no room for the file.');
         }
     }
 
@@ -130,12 +130,12 @@ final readonly class MorpheaArchive
         $this->checkSizes($zip, $name);
         $json = $zip->getFromName('template.json', self::MAX_TEMPLATE + 1);
         if (false === $json) {
-            throw new UploadError("“{$name}” holds no template.json, so it is no .morphea file.");
+            throw new UploadException("“{$name}” holds no template.json, so it is no .morphea file.");
         }
         try {
             $template = $this->codec->decode($json);
-        } catch (TemplateError $e) {
-            throw new UploadError("“{$name}”, template.json: {$e->getMessage()}.", 0, $e);
+        } catch (DesignException $e) {
+            throw new UploadException("“{$name}”, template.json: {$e->getMessage()}.", 0, $e);
         }
         $pictures = $this->pictures($zip, $path);
         $fonts = $this->fonts($zip);
@@ -145,8 +145,8 @@ final readonly class MorpheaArchive
         }
         try {
             $table = $this->builder->build($this->text->linesOf($csv, ','));
-        } catch (TableError $e) {
-            throw new UploadError("“{$name}”, rows.csv: {$e->getMessage()}", 0, $e);
+        } catch (TableException $e) {
+            throw new UploadException("“{$name}”, rows.csv: {$e->getMessage()}", 0, $e);
         }
         $facts = $zip->getFromName('table.json', self::MAX_ROWS_BYTES);
         try {
@@ -157,8 +157,8 @@ final readonly class MorpheaArchive
                 $fonts,
                 self::hands($zip),
             );
-        } catch (TableError $e) {
-            throw new UploadError("“{$name}”, table.json: {$e->getMessage()}", 0, $e);
+        } catch (TableException $e) {
+            throw new UploadException("“{$name}”, table.json: {$e->getMessage()}", 0, $e);
         }
     }
 
@@ -190,7 +190,7 @@ final readonly class MorpheaArchive
     /**
      * @return list<FontFile>
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     private function fonts(\ZipArchive $zip): array
     {
@@ -238,11 +238,11 @@ final readonly class MorpheaArchive
             $entry = $zip->statIndex($i);
             $unpacked += $entry['size'] ?? 0;
             if (false !== $entry && 'template.json' === $entry['name'] && $entry['size'] > self::MAX_TEMPLATE) {
-                throw new UploadError("“{$name}”: template.json is larger than any template can be.");
+                throw new UploadException("“{$name}”: template.json is larger than any template can be.");
             }
         }
         if ($zip->numFiles > self::MAX_ENTRIES || $unpacked > self::MAX_UNPACKED) {
-            throw new UploadError("“{$name}” unpacks to more than a project may hold.");
+            throw new UploadException("“{$name}” unpacks to more than a project may hold.");
         }
     }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\Core\Checks\HandWork;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\TouchUp;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Table;
@@ -21,7 +21,7 @@ final readonly class MorpheaFile
      * @param array<int, HandWork> $hands what was done by hand about its rows, by their ids
      */
     public function __construct(
-        public Template $template,
+        public Design $template,
         public PictureShelf $pictures,
         public ?Table $table,
         public array $fonts = [],
@@ -34,7 +34,7 @@ final readonly class MorpheaFile
         return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts, $this->hands);
     }
 
-    public function of(Template $template): self
+    public function of(Design $template): self
     {
         return new self($template, $this->pictures, $this->table, $this->fonts, $this->hands);
     }

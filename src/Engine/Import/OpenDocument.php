@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Table;
 
@@ -35,7 +35,7 @@ final class OpenDocument
     /**
      * @return array<string, array{hidden: bool}> sheets by name, in their order
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public static function sheets(ZipXml $xml): array
     {
@@ -53,7 +53,7 @@ final class OpenDocument
     /**
      * @return \Generator<int, list<string>> cells by number of the line, from 0; empty lines are left out
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function lines(): \Generator
     {

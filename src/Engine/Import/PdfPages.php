@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Engine\Render\Program;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\UploadException;
 
 /**
  * Pages of PDFs from elsewhere, as drawings (poppler's pdftocairo) or as pictures; with bounded time and memory, since
@@ -25,7 +25,7 @@ final readonly class PdfPages
     /**
      * @return string SVG
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function page(string $bytes, string $name, int $page): string
     {
@@ -35,7 +35,7 @@ final readonly class PdfPages
     /**
      * @return string PNG
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function picture(string $bytes, string $name, int $page): string
     {
@@ -45,7 +45,7 @@ final readonly class PdfPages
     /**
      * @param list<string> $as
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     private function convert(string $bytes, string $name, int $page, array $as): string
     {
@@ -54,7 +54,7 @@ final readonly class PdfPages
             file_put_contents($file, $bytes);
             $count = $this->count($file, $name);
             if ($page < 1 || $page > $count) {
-                throw new UploadError(
+                throw new UploadException(
                     \sprintf('“%s” has %d %s; there is no page %d.', $name, $count, 1 === $count ? 'page' : 'pages', $page),
                 );
             }
@@ -65,8 +65,8 @@ final readonly class PdfPages
                 self::MEMORY,
                 self::BYTES,
             );
-        } catch (RenderError $e) {
-            throw new UploadError(
+        } catch (RenderException $e) {
+            throw new UploadException(
                 "Page {$page} of “{$name}” cannot be read, or is too much to draw. Save it again as PDF, PNG or SVG.",
                 0,
                 $e,
@@ -76,13 +76,13 @@ final readonly class PdfPages
         }
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     private function count(string $file, string $name): int
     {
         try {
             $info = Program::bounded(['pdfinfo', $file], self::SECONDS, self::MEMORY);
-        } catch (RenderError $e) {
-            throw new UploadError(
+        } catch (RenderException $e) {
+            throw new UploadException(
                 str_contains($e->getMessage(), 'password')
                     ? self::locked($name)
                     : "“{$name}” is no readable PDF. Save it again.",
@@ -91,11 +91,11 @@ final readonly class PdfPages
             );
         }
         if (1 === preg_match('/^Encrypted:\s+yes/m', $info)) {
-            throw new UploadError(self::locked($name));
+            throw new UploadException(self::locked($name));
         }
         $count = 1 === preg_match('/^Pages:\s+(\d+)/m', $info, $m) ? (int) $m[1] : 0;
         if ($count > self::MAX_PAGES) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s” has %s pages; bring one of up to %d, or save the page you want alone.',
                     $name,

@@ -6,14 +6,14 @@ namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Engine\Media\ClipFrames;
 use Morphea\App\Engine\Media\Media;
-use Morphea\App\Engine\Media\MediaError;
+use Morphea\App\Engine\Media\MediaException;
 use Morphea\App\Engine\Media\MediaReader;
 use Morphea\App\Engine\Media\Probe;
-use Morphea\App\Engine\Render\Raster;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Engine\Render\PhotoNormalizer;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Table\Naming\SafeName;
 
 /** Checks pictures, clips and sounds by their content, size and pixels, and makes them such that every program shows them alike. */
@@ -27,7 +27,7 @@ final readonly class PictureReader
     public function __construct(
         private SvgCleaner $svg,
         private Drawable $drawable,
-        private Raster $raster,
+        private PhotoNormalizer $raster,
         private PdfPages $pdf,
         private MediaReader $media,
         private ClipFrames $frames,
@@ -37,7 +37,7 @@ final readonly class PictureReader
     /**
      * The same of a file, which of clips and sounds is never held as it came.
      *
-     * @throws UploadError|NoRoom
+     * @throws UploadException|NoSpaceException
      */
     public function file(string $path, string $name): PictureFile
     {
@@ -49,19 +49,19 @@ final readonly class PictureReader
     /**
      * @param int $page of a PDF
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function read(string $bytes, string $name, int $page = 1, bool $focused = false): PictureFile
     {
         if (Probe::isMedia(substr($bytes, 0, 16))) {
-            return Scratch::in(function (string $folder) use ($bytes, $name, $focused): PictureFile {
-                NoRoom::write("$folder/brought", $bytes);
+            return TemporaryDirectory::in(function (string $folder) use ($bytes, $name, $focused): PictureFile {
+                NoSpaceException::write("$folder/brought", $bytes);
 
                 return $this->media("$folder/brought", $name, $focused);
             });
         }
         if (\strlen($bytes) > self::MAX_BYTES) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf('“%s” is larger than %d MB. Save a smaller one.', $name, self::MAX_BYTES / 1_000_000),
             );
         }
@@ -73,10 +73,10 @@ final readonly class PictureReader
         }
         $size = @getimagesizefromstring($bytes);
         if (false === $size || !isset(self::ENDINGS[$size['mime']])) {
-            throw new UploadError("“{$name}” is no picture that can be used. Bring PNG, JPEG, WebP, SVG or PDF, a clip or a sound.");
+            throw new UploadException("“{$name}” is no picture that can be used. Bring PNG, JPEG, WebP, SVG or PDF, a clip or a sound.");
         }
         if (max($size[0], $size[1]) > self::MAX_SIDE || $size[0] * $size[1] > self::MAX_PIXELS) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s” is %s × %s pixels; pictures may have up to %d million, and %s on a side. Save a smaller one.',
                     $name,
@@ -89,8 +89,8 @@ final readonly class PictureReader
         }
         try {
             $plain = $this->raster->plain($bytes, $size['mime'], $focused);
-        } catch (RenderError $e) {
-            throw new UploadError(
+        } catch (RenderException $e) {
+            throw new UploadException(
                 "“{$name}” cannot be read to its end. It may not have been saved or sent whole; save it again.",
                 0,
                 $e,
@@ -107,7 +107,7 @@ final readonly class PictureReader
         );
     }
 
-    /** @throws UploadError|NoRoom */
+    /** @throws UploadException|NoSpaceException */
     private function media(string $path, string $name, bool $focused): PictureFile
     {
         try {
@@ -116,10 +116,10 @@ final readonly class PictureReader
             $focus = !$isClip || $focused
                 ? [0.5, 0.5]
                 : $this->raster->focus($this->frames->at($media->bytes, $media->seconds / 3));
-        } catch (MediaError $e) {
-            throw new UploadError("“{$name}” {$e->getMessage()}", 0, $e);
-        } catch (RenderError $e) {
-            throw new UploadError("“{$name}” cannot be shown: {$e->getMessage()}", 0, $e);
+        } catch (MediaException $e) {
+            throw new UploadException("“{$name}” {$e->getMessage()}", 0, $e);
+        } catch (RenderException $e) {
+            throw new UploadException("“{$name}” cannot be shown: {$e->getMessage()}", 0, $e);
         }
         $called = self::stem($name) . ($isClip ? '.mp4' : '.m4a');
 
@@ -131,18 +131,18 @@ final readonly class PictureReader
         return 1 === preg_match('/^(\xEF\xBB\xBF)?\s*<(\?xml|!--|!doctype svg|svg)/i', substr($bytes, 0, 300));
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     private function page(string $bytes, string $name, int $page): PictureFile
     {
         $stem = self::stem(1 === $page ? $name : pathinfo($name, \PATHINFO_FILENAME) . "-$page.pdf");
         try {
             return $this->drawable->checked($this->svg->clean($this->pdf->page($bytes, $name, $page), $name), $stem, $name);
-        } catch (UploadError) {
+        } catch (UploadException) {
             // Too much for a drawing: a picture of it, fine enough for print.
             try {
                 $picture = $this->raster->plain($this->pdf->picture($bytes, $name, $page), 'image/png');
-            } catch (RenderError $e) {
-                throw new UploadError(
+            } catch (RenderException $e) {
+                throw new UploadException(
                     "Page {$page} of “{$name}” is too much to draw. Save it again as PDF, PNG or SVG.",
                     0,
                     $e,

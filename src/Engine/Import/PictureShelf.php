@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 
 /**
  * The pictures of a file, each read and checked when somebody takes it: a thousand of them are never held at once.
@@ -15,7 +15,7 @@ final readonly class PictureShelf implements \IteratorAggregate, \Countable
 {
     /**
      * @param list<string>                  $names
-     * @param \Closure(string): PictureFile $read  of one of them; throws UploadError
+     * @param \Closure(string): PictureFile $read  of one of them; throws UploadException
      */
     public function __construct(public array $names, private \Closure $read)
     {
@@ -35,13 +35,13 @@ final readonly class PictureShelf implements \IteratorAggregate, \Countable
         return \in_array($name, $this->names, true);
     }
 
-    /** @throws UploadError when it cannot be used */
+    /** @throws UploadException when it cannot be used */
     public function picture(string $name): PictureFile
     {
         return ($this->read)($name);
     }
 
-    /** @throws UploadError when one cannot be used */
+    /** @throws UploadException when one cannot be used */
     public function getIterator(): \Generator
     {
         foreach ($this->names as $name) {

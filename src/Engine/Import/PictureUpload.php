@@ -6,9 +6,9 @@ namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Engine\Media\MediaReader;
 use Morphea\App\Engine\Media\Probe;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\App\Platform\Files\UploadException;
 
 /** Pictures as people send them: one by one, or many in a ZIP. What cannot be used is told, and the others come in. */
 final readonly class PictureUpload
@@ -34,9 +34,9 @@ final readonly class PictureUpload
     }
 
     /**
-     * @return \Generator<int, PictureFile|UploadError>
+     * @return \Generator<int, PictureFile|UploadException>
      *
-     * @throws UploadError when a ZIP holds more than it may
+     * @throws UploadException when a ZIP holds more than it may
      */
     public function read(string $path, string $name): \Generator
     {
@@ -47,7 +47,7 @@ final readonly class PictureUpload
         }
         $zip = new \ZipArchive();
         if (true !== $zip->open($path, \ZipArchive::RDONLY)) {
-            throw new UploadError("“{$name}” is no readable ZIP. Pack it again.");
+            throw new UploadException("“{$name}” is no readable ZIP. Pack it again.");
         }
         try {
             $this->check($zip, $name);
@@ -93,11 +93,11 @@ final readonly class PictureUpload
      */
     private static function unpacked(\ZipArchive $zip, int $entry, \Closure $use): PictureFile
     {
-        return Scratch::in(static function (string $folder) use ($zip, $entry, $use): PictureFile {
+        return TemporaryDirectory::in(static function (string $folder) use ($zip, $entry, $use): PictureFile {
             $from = $zip->getStreamIndex($entry);
             $to = @fopen("$folder/entry", 'w');
             if (false === $to || (false !== $from && false === @stream_copy_to_stream($from, $to, MediaReader::MAX_BYTES + 1))) {
-                throw new NoRoom('There is no room to unpack pictures.');
+                throw new NoSpaceException('There is no room to unpack pictures.');
             }
             fclose($to);
 
@@ -106,16 +106,16 @@ final readonly class PictureUpload
     }
 
     /** @param \Closure(): PictureFile $read */
-    private function one(\Closure $read): PictureFile|UploadError
+    private function one(\Closure $read): PictureFile|UploadException
     {
         try {
             return $read();
-        } catch (UploadError $e) {
+        } catch (UploadException $e) {
             return $e;
         }
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     private function check(\ZipArchive $zip, string $name): void
     {
         $unpacked = 0;
@@ -123,7 +123,7 @@ final readonly class PictureUpload
             $unpacked += $zip->statIndex($i)['size'] ?? 0;
         }
         if ($zip->numFiles > self::MAX_ENTRIES || $unpacked > self::MAX_UNPACKED) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s” holds more than %s files or %d MB. Bring it in parts.',
                     $name,

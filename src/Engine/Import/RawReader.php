@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Table\Cells\Harmless;
 
 /** Any file people call a table, as it is: by what it holds, never by its name, or by what somebody says of it. */
@@ -22,19 +22,19 @@ final readonly class RawReader
      *
      * @return int|null bytes a workbook unpacks to; null for text
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function check(string $path, string $name): ?int
     {
         $size = @filesize($path);
         if (false === $size) {
-            throw new UploadError("“{$name}” cannot be read.");
+            throw new UploadException("“{$name}” cannot be read.");
         }
         if (0 === $size) {
-            throw new UploadError("“{$name}” is empty (0 bytes). Choose the file that holds the rows.");
+            throw new UploadException("“{$name}” is empty (0 bytes). Choose the file that holds the rows.");
         }
         if ($size > self::MAX_BYTES) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s” is %d MB large; tables may have up to %d MB.',
                     $name,
@@ -45,7 +45,7 @@ final readonly class RawReader
         }
         $head = (string) file_get_contents($path, length: 8);
         if (str_starts_with($head, "\xD0\xCF\x11\xE0")) {
-            throw new UploadError(
+            throw new UploadException(
                 "“{$name}” is a workbook in an old binary format. Save it as XLSX, ODS or CSV and bring that in.",
             );
         }
@@ -63,7 +63,7 @@ final readonly class RawReader
     {
         try {
             return null === $this->check($path, '') ? null : $this->workbook->sheets($path);
-        } catch (UploadError) {
+        } catch (UploadException) {
             return [];
         }
     }
@@ -72,7 +72,7 @@ final readonly class RawReader
      * @param (\Closure(int, int|null): void)|null $progress told the lines read so far, and of how many where the file
      *   says; may throw to end it
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function file(
         string $path,
@@ -87,7 +87,7 @@ final readonly class RawReader
             : $this->text($path, $name, $encoding, $delimiter);
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     private function text(string $path, string $name, ?string $encoding, ?string $delimiter): RawGrid
     {
         [$encoding, $notice] = \in_array($encoding, DelimitedText::ENCODINGS, true)

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Rendering\Text\FontBook;
 
 /**
@@ -137,7 +137,7 @@ final readonly class SvgCleaner
     {
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     public function clean(string $svg, string $name): CleanSvg
     {
         return $this->cleaned(SvgFile::read($svg, $name), substr(hash('sha256', $svg), 0, 8), $name);
@@ -146,7 +146,7 @@ final readonly class SvgCleaner
     /**
      * @param string $mark for its ids, different for every drawing
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function cleaned(SvgFile $file, string $mark, string $name): CleanSvg
     {
@@ -165,7 +165,7 @@ final readonly class SvgCleaner
         }
         $this->copyAttributes($file->root, $group, self::PRESENTATION, $prefix);
         if (!$this->copyChildren($file->root, $group, $prefix, 0)) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s” has parts nested deeper than %d times. Simplify the drawing, or bring it as PNG.',
                     $name,

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 
 /**
  * An SVG from anywhere, read as far as it is safe to read: no entities, nothing loaded, not too large. Sizes in CSS
@@ -39,16 +39,16 @@ final readonly class SvgFile
     ) {
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     public static function read(string $svg, string $name): self
     {
         if (\strlen($svg) > self::MAX_BYTES) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf('“%s” is larger than %d MB. Simplify the drawing.', $name, self::MAX_BYTES / 1_000_000),
             );
         }
         if (1 === preg_match('/<!ENTITY|<!DOCTYPE[^>]*\[/i', $svg)) {
-            throw new UploadError(
+            throw new UploadException(
                 "“{$name}” defines entities, which drawings from elsewhere may not do. Save it as plain SVG.",
             );
         }
@@ -59,11 +59,11 @@ final readonly class SvgFile
         libxml_use_internal_errors($before);
         $root = $document->documentElement;
         if (!$read || null === $root || 'svg' !== strtolower($root->localName ?? '')) {
-            throw new UploadError("“{$name}” is no readable SVG drawing. Save it again as plain SVG.");
+            throw new UploadException("“{$name}” is no readable SVG drawing. Save it again as plain SVG.");
         }
         $parts = $document->getElementsByTagName('*')->length;
         if ($parts > self::MAX_NODES) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s” has %s parts; a drawing may have up to %s. Simplify it, or bring it as PNG.',
                     $name,
@@ -78,7 +78,7 @@ final readonly class SvgFile
         return self::sized($document, $root, $name);
     }
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     private static function sized(\DOMDocument $document, \DOMElement $root, string $name): self
     {
         $box = preg_split('/[\s,]+/', trim($root->getAttribute('viewBox'))) ?: [];
@@ -87,7 +87,7 @@ final readonly class SvgFile
         $width = self::length($root->getAttribute('width'));
         $height = self::length($root->getAttribute('height'));
         if (!$hasBox && (null === $width || null === $height)) {
-            throw new UploadError("“{$name}” does not say how large it is. Save it with a width and a height.");
+            throw new UploadException("“{$name}” does not say how large it is. Save it with a width and a height.");
         }
         [$x, $y, $across, $down] = $hasBox ? array_map(floatval(...), $box) : [0.0, 0.0, (float) $width, (float) $height];
         // By its width; a drawing that is told to be pulled out of shape keeps its shape.
@@ -104,7 +104,7 @@ final readonly class SvgFile
             min($width, $height) < self::LEAST ||
             $scale <= 0
         ) {
-            throw new UploadError(
+            throw new UploadException(
                 \sprintf(
                     '“%s” says it is %s × %s pixels, which nobody can draw. Save it with a width and a height of up to %s.',
                     $name,

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Table\Data\Table;
 
 /** Workbooks, XLSX and ODS: every cell as it is shown there, read as a stream that stops where a table ends. */
@@ -23,7 +23,7 @@ final readonly class Workbook
      * @param string|null                          $wanted   the sheet's name; else the first that holds a table
      * @param (\Closure(int, int|null): void)|null $progress lines read so far, and of how many where the file says
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function grid(string $path, string $name, ?string $wanted = null, ?\Closure $progress = null): RawGrid
     {
@@ -38,7 +38,7 @@ final readonly class Workbook
     /**
      * @return list<string> names
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function sheets(string $path): array
     {
@@ -55,13 +55,13 @@ final readonly class Workbook
      *
      * @return int bytes that are to be read, unpacked; its pictures do not count
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function check(string $path, string $name): int
     {
         $zip = new \ZipArchive();
         if (true !== $zip->open($path, \ZipArchive::RDONLY)) {
-            throw new UploadError("“{$name}” begins like a workbook but is damaged. Save it again and bring that in.");
+            throw new UploadException("“{$name}” begins like a workbook but is damaged. Save it again and bring that in.");
         }
         $unpacked = 0;
         for ($i = 0; $i < $zip->numFiles; ++$i) {
@@ -78,10 +78,10 @@ final readonly class Workbook
             str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet');
         $zip->close();
         if (!$known) {
-            throw new UploadError("“{$name}” is a packed file but no workbook. Bring a CSV, TSV, XLSX or ODS file.");
+            throw new UploadException("“{$name}” is a packed file but no workbook. Bring a CSV, TSV, XLSX or ODS file.");
         }
         if ($unpacked > ZipXml::MOST_UNPACKED) {
-            throw new UploadError(
+            throw new UploadException(
                 "“{$name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.",
             );
         }
@@ -198,7 +198,7 @@ final readonly class Workbook
                         break;
                     }
                 }
-            } catch (UploadError) {
+            } catch (UploadException) {
                 // It holds more than a table may. If it is the one, that is told when it is read.
                 $filled = [2, 2];
             }

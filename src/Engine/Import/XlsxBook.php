@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use PhpOffice\PhpSpreadsheet\Shared\Date;
 use PhpOffice\PhpSpreadsheet\Shared\StringHelper;
 use PhpOffice\PhpSpreadsheet\Style\NumberFormat;
@@ -31,7 +31,7 @@ final class XlsxBook
     /** @var array<string, string> numbers as they look */
     private array $shown = [];
 
-    /** @throws UploadError */
+    /** @throws UploadException */
     public function __construct(private readonly ZipXml $xml)
     {
         $related = self::related($xml, 'xl/workbook.xml');

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Table;
 
@@ -45,7 +45,7 @@ final class XlsxSheet
     /**
      * @return \Generator<int, list<string>> cells by number of the line, from 0; empty lines are left out
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function lines(): \Generator
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 
 /**
  * XML inside a ZIP, read as a stream: only what is in this very file, never more than it says, and not without end.
@@ -41,7 +41,7 @@ final class ZipXml
     /**
      * Counts a step of whoever reads on by itself, inside of an element.
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function step(): void
     {
@@ -68,7 +68,7 @@ final class ZipXml
      *
      * @return \Generator<int, \XMLReader> the same reader again and again, one step further
      *
-     * @throws UploadError
+     * @throws UploadException
      */
     public function parts(string $entry): \Generator
     {
@@ -111,17 +111,17 @@ final class ZipXml
         }
     }
 
-    public function damaged(): UploadError
+    public function damaged(): UploadException
     {
-        return new UploadError(
+        return new UploadException(
             "“{$this->name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX, " .
             'ODS or CSV, and bring that in.',
         );
     }
 
-    private function tooMuch(): UploadError
+    private function tooMuch(): UploadException
     {
-        return new UploadError(
+        return new UploadException(
             "“{$this->name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.",
         );
     }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Media;
 
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
 
 /** Moments of clips as pictures. */
 final readonly class ClipFrames
@@ -23,12 +23,12 @@ final readonly class ClipFrames
      *
      * @return string three bytes a pixel, edge by edge of them a second
      *
-     * @throws RenderError|NoRoom
+     * @throws RenderException|NoSpaceException
      */
     public function seconds(string $bytes, int $edge): string
     {
-        return Scratch::in(function (string $folder) use ($bytes, $edge): string {
-            NoRoom::write("$folder/clip.mp4", $bytes);
+        return TemporaryDirectory::in(function (string $folder) use ($bytes, $edge): string {
+            NoSpaceException::write("$folder/clip.mp4", $bytes);
             $this->ffmpeg->run([
                 ...['-i', "$folder/clip.mp4", '-vf', "fps=1:start_time=0:round=up,scale=$edge:$edge:flags=area:in_color_matrix=bt709"],
                 ...['-pix_fmt', 'rgb24', '-f', 'rawvideo', "$folder/seconds"],
@@ -44,12 +44,12 @@ final readonly class ClipFrames
      *
      * @return string JPEG
      *
-     * @throws RenderError|NoRoom
+     * @throws RenderException|NoSpaceException
      */
     public function at(string $bytes, float $moment): string
     {
-        return Scratch::in(function (string $folder) use ($bytes, $moment): string {
-            NoRoom::write("$folder/clip.mp4", $bytes);
+        return TemporaryDirectory::in(function (string $folder) use ($bytes, $moment): string {
+            NoSpaceException::write("$folder/clip.mp4", $bytes);
             // Behind its last frame, the last one is meant.
             foreach ([self::EARLIER, 0.025, 0.05, 0.1, $moment] as $before) {
                 $this->ffmpeg->run([
@@ -61,7 +61,7 @@ final readonly class ClipFrames
                     return (string) file_get_contents("$folder/frame.jpg");
                 }
             }
-            throw new RenderError('There is no picture at that moment of the clip.');
+            throw new RenderException('There is no picture at that moment of the clip.');
         });
     }
 }

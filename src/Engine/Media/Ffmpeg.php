@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Media;
 
+use Morphea\App\Engine\Render\CancelledException;
 use Morphea\App\Engine\Render\FontSetup;
-use Morphea\App\Engine\Render\Halted;
 use Morphea\App\Engine\Render\Program;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Symfony\Component\Process\ExecutableFinder;
 
 /** ffmpeg, on one processor, within bounds of time and memory, ended with whoever wanted it. */
@@ -33,7 +33,7 @@ final readonly class Ffmpeg
      * @param list<string>            $arguments
      * @param (\Closure(): bool)|null $stopped
      *
-     * @throws RenderError|NoRoom|Halted
+     * @throws RenderException|NoSpaceException|CancelledException
      */
     public function run(array $arguments, ?\Closure $stopped = null, int $seconds = self::SECONDS): void
     {

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Media;
 
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
 
 /** The stand-in that ships: the small English voice that ffmpeg has. Other languages sound foreign from it. */
 final readonly class FliteSpeaker implements Speaker
@@ -23,8 +23,8 @@ final readonly class FliteSpeaker implements Speaker
 
     public function speak(string $words, string $language): string
     {
-        return Scratch::in(function (string $folder) use ($words): string {
-            NoRoom::write("$folder/words.txt", $words);
+        return TemporaryDirectory::in(function (string $folder) use ($words): string {
+            NoSpaceException::write("$folder/words.txt", $words);
             $this->ffmpeg->run(
                 ['-f', 'lavfi', '-i', "flite=textfile=$folder/words.txt:voice=$this->voice", '-ar', '48000', "$folder/said.wav"],
                 seconds: self::SECONDS,

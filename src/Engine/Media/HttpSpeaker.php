@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Media;
 
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
@@ -38,13 +38,13 @@ final readonly class HttpSpeaker implements Speaker
                 $sound .= $chunk->getContent();
                 if (\strlen($sound) > self::MOST) {
                     $answer->cancel();
-                    throw new RenderError('The service that reads words aloud answered with more than any words take.');
+                    throw new RenderException('The service that reads words aloud answered with more than any words take.');
                 }
             }
 
             return $sound;
         } catch (ExceptionInterface $e) {
-            throw new RenderError('The service that reads words aloud does not answer. Try again later.', 0, $e);
+            throw new RenderException('The service that reads words aloud does not answer. Try again later.', 0, $e);
         }
     }
 }

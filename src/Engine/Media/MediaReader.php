@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Media;
 
 use Morphea\App\Engine\Render\Program;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
 
 /**
  * Clips and sounds made such that every program plays them alike: clips upright, in square pixels, as many frames in
@@ -36,21 +36,21 @@ final readonly class MediaReader
     {
     }
 
-    /** @throws MediaError|NoRoom */
+    /** @throws MediaException|NoSpaceException */
     public function read(string $path): Media
     {
         if (null !== ($missing = $this->ffmpeg->missing())) {
-            throw new MediaError("cannot be looked at. $missing");
+            throw new MediaException("cannot be looked at. $missing");
         }
         if (filesize($path) > self::MAX_BYTES) {
-            throw new MediaError(\sprintf('is larger than %d MB. Save a smaller one.', self::MAX_BYTES / 1_000_000));
+            throw new MediaException(\sprintf('is larger than %d MB. Save a smaller one.', self::MAX_BYTES / 1_000_000));
         }
         $facts = $this->probe->of($path);
 
         return match (true) {
             $facts->hasPictures() => $this->clip($path, $facts),
             $facts->hasSound => $this->sound($path, $facts),
-            default => throw new MediaError('holds neither moving pictures nor sound.'),
+            default => throw new MediaException('holds neither moving pictures nor sound.'),
         };
     }
 
@@ -58,7 +58,7 @@ final readonly class MediaReader
     {
         $this->checkLength($facts->seconds, self::LONGEST_CLIP, 'clips');
         if ($facts->width * $facts->height > self::MAX_PIXELS) {
-            throw new MediaError(\sprintf(
+            throw new MediaException(\sprintf(
                 'is %s × %s pixels; clips may have up to %d million. Save a smaller one.',
                 number_format($facts->width),
                 number_format($facts->height),
@@ -66,7 +66,7 @@ final readonly class MediaReader
             ));
         }
 
-        return Scratch::in(function (string $folder) use ($path, $facts): Media {
+        return TemporaryDirectory::in(function (string $folder) use ($path, $facts): Media {
             $to = "$folder/clip.mp4";
             $isPlain = $facts->plain && max($facts->width, $facts->height) <= self::EDGE && $facts->width % 2 + $facts->height % 2 === 0
                 && \in_array(round($facts->rate, 3), self::RATES, false) && filesize($path) <= self::MAX_KEPT;
@@ -77,11 +77,11 @@ final readonly class MediaReader
             $made = $isPlain ? $path : $to;
             $now = $this->probe->of($made);
             if (!$now->hasPictures() || null === $now->seconds || $now->seconds <= 0) {
-                throw new MediaError('holds no moving picture that can be shown.');
+                throw new MediaException('holds no moving picture that can be shown.');
             }
             $this->checkLength($now->seconds, self::LONGEST_CLIP, 'clips');
             if (filesize($made) > self::MAX_KEPT) {
-                throw new MediaError('is too large to be kept, even packed anew. Cut it shorter.');
+                throw new MediaException('is too large to be kept, even packed anew. Cut it shorter.');
             }
 
             return new Media(Media::CLIP, (string) file_get_contents($made), $now->width, $now->height, round($now->seconds, 3));
@@ -113,7 +113,7 @@ final readonly class MediaReader
     {
         $this->checkLength($facts->seconds, self::LONGEST_SOUND, 'sounds');
 
-        return Scratch::in(function (string $folder) use ($path): Media {
+        return TemporaryDirectory::in(function (string $folder) use ($path): Media {
             $to = "$folder/sound.m4a";
             $this->run([
                 ...['-i', $path, '-map', '0:a:0', '-t', (string) (self::LONGEST_SOUND + 1), '-ac', '2', '-ar', '48000'],
@@ -122,7 +122,7 @@ final readonly class MediaReader
             ]);
             $now = $this->probe->of($to);
             if (!$now->hasSound || null === $now->seconds || $now->seconds < 0.02) {
-                throw new MediaError('holds no sound that can be heard.');
+                throw new MediaException('holds no sound that can be heard.');
             }
             $this->checkLength($now->seconds, self::LONGEST_SOUND, 'sounds');
 
@@ -136,8 +136,8 @@ final readonly class MediaReader
         $command = ['ffmpeg', '-hide_banner', '-loglevel', 'error', '-nostdin', '-y', '-threads', '1', '-filter_threads', '1'];
         try {
             Program::bounded([...$command, ...Probe::READS, ...$arguments], self::CPU, self::MEMORY);
-        } catch (RenderError $e) {
-            throw new MediaError('cannot be read to its end. It may not have been saved or sent whole; save it again.', 0, $e);
+        } catch (RenderException $e) {
+            throw new MediaException('cannot be read to its end. It may not have been saved or sent whole; save it again.', 0, $e);
         }
     }
 
@@ -145,7 +145,7 @@ final readonly class MediaReader
     {
         if (null !== $seconds && $seconds > $most + 0.5) {
             $says = 'lasts %s; %s may last %s. Cut out the part you want.';
-            throw new MediaError(\sprintf($says, self::said($seconds), $what, self::said($most)));
+            throw new MediaException(\sprintf($says, self::said($seconds), $what, self::said($most)));
         }
     }
 

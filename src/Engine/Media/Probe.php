@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Media;
 
 use Morphea\App\Engine\Render\Program;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 
 /** Looks at files of moving pictures and sound with ffprobe. They are read by content, and nothing they refer to is. */
 final readonly class Probe
@@ -26,7 +26,7 @@ final readonly class Probe
         );
     }
 
-    /** @throws MediaError when it is none */
+    /** @throws MediaException when it is none */
     public function of(string $path): Facts
     {
         $entries = 'format=duration,format_name:stream=codec_type,codec_name,pix_fmt,width,height,avg_frame_rate,r_frame_rate,' .
@@ -38,8 +38,8 @@ final readonly class Probe
                 true,
                 16,
             );
-        } catch (RenderError $e) {
-            throw new MediaError('cannot be read. It may not have been saved or sent whole; save it again.', 0, $e);
+        } catch (RenderException $e) {
+            throw new MediaException('cannot be read. It may not have been saved or sent whole; save it again.', 0, $e);
         }
         $pictures = $sounds = [];
         foreach (\is_array($told) && \is_array($told['streams'] ?? null) ? $told['streams'] : [] as $stream) {

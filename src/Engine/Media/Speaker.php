@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Media;
 
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 
 /** Somebody who reads words aloud. What ships is a stand-in; MORPHEA_SPEAKER names a real one. */
 interface Speaker
@@ -17,7 +17,7 @@ interface Speaker
      *
      * @return string bytes of a sound in any usual format
      *
-     * @throws RenderError when it cannot be said
+     * @throws RenderException when it cannot be said
      */
     public function speak(string $words, string $language): string;
 }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Media;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Rendering\Layout\Sound;
 use Symfony\Contracts\Cache\CacheInterface;
 
@@ -42,7 +42,7 @@ final readonly class Spoken
                 }
             }
             $said = $this->speak($words, $language);
-        } catch (RenderError | MediaError) {
+        } catch (RenderException | MediaException) {
             return null;
         }
         $this->files->write($path, $said->bytes);
@@ -60,11 +60,11 @@ final readonly class Spoken
     {
         $bytes = $this->speaker->speak($words, $language);
 
-        return Scratch::in(function (string $folder) use ($bytes): Media {
-            NoRoom::write("$folder/said", $bytes);
+        return TemporaryDirectory::in(function (string $folder) use ($bytes): Media {
+            NoSpaceException::write("$folder/said", $bytes);
             $said = $this->media->read("$folder/said");
 
-            return Media::SOUND === $said->mime ? $said : throw new MediaError('is no sound.');
+            return Media::SOUND === $said->mime ? $said : throw new MediaException('is no sound.');
         });
     }
 

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
-use Morphea\App\Engine\Render\Halted;
-use Morphea\App\Engine\Render\HelperDied;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Engine\Render\CancelledException;
+use Morphea\App\Engine\Render\HelperDiedException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Table\Naming\FreeName;
 use Morphea\Core\Table\Naming\SafeName;
 
@@ -20,18 +20,24 @@ final readonly class Binder
     private const DEATHS = 3;
 
     /**
-     * @param \Closure(): iterable<Wanted>     $pieces  all that are made, in order; asked for again for each document
+     * @param \Closure(): iterable<PieceRequest>     $pieces  all that are made, in order; asked for again for each document
      * @param string                           $name    of a document of all of them, without its ending
      * @param \Closure(string, string): void   $done    with the document's name, and the path it lies at until this returns
-     * @param \Closure(Wanted, string): void   $failed  with a piece that cannot be in one after all, and why
+     * @param \Closure(PieceRequest, string): void   $failed  with a piece that cannot be in one after all, and why
      * @param (\Closure(): bool)|null          $stopped
      *
-     * @throws NoRoom|Halted
+     * @throws NoSpaceException|CancelledException
      */
-    public function bind(Making $making, \Closure $pieces, string $name, \Closure $done, \Closure $failed, ?\Closure $stopped = null): void
-    {
+    public function bind(
+        Production $making,
+        \Closure $pieces,
+        string $name,
+        \Closure $done,
+        \Closure $failed,
+        ?\Closure $stopped = null,
+    ): void {
         foreach ($making->choices as $choice) {
-            if (!$choice->output instanceof Bound) {
+            if (!$choice->output instanceof DocumentFormat) {
                 continue;
             }
             $taken = [];
@@ -47,16 +53,16 @@ final readonly class Binder
     }
 
     /**
-     * @param \Closure(): iterable<Wanted>   $pieces
+     * @param \Closure(): iterable<PieceRequest>   $pieces
      * @param array<int, true>|null          $positions of pieces that come into it; null for all
      * @param \Closure(string, string): void $done
-     * @param \Closure(Wanted, string): void $failed
+     * @param \Closure(PieceRequest, string): void $failed
      * @param (\Closure(): bool)|null        $stopped
      */
     private function document(
-        Making $making,
-        Choice $choice,
-        Bound $output,
+        Production $making,
+        ChosenFormat $choice,
+        DocumentFormat $output,
         \Closure $pieces,
         ?array $positions,
         string $name,
@@ -70,16 +76,25 @@ final readonly class Binder
                 $in[] = $piece;
             }
         }
-        Scratch::in(static function (string $folder) use ($making, $choice, $output, $name, $done, $failed, $stopped, $in): void {
+        TemporaryDirectory::in(static function (string $folder) use (
+            $making,
+            $choice,
+            $output,
+            $name,
+            $done,
+            $failed,
+            $stopped,
+            $in,
+        ): void {
             $died = [];
             $deaths = 0;
             while ([] !== $in) {
                 try {
-                    $output->bind(new Pieces($making, $in), "$folder/document", $name, $choice->settings, $stopped);
+                    $output->bind(new PieceStream($making, $in), "$folder/document", $name, $choice->settings, $stopped);
                     break;
-                } catch (BadPiece $e) {
+                } catch (BadPieceException $e) {
                     $piece = $in[$e->place] ?? throw $e;
-                    if ($e->getPrevious() instanceof HelperDied && !isset($died[$piece->position])) {
+                    if ($e->getPrevious() instanceof HelperDiedException && !isset($died[$piece->position])) {
                         // What ended the program may have nothing to do with the piece: it is tried once more.
                         $died[$piece->position] = true;
                         continue;
@@ -87,7 +102,7 @@ final readonly class Binder
                     // It was in order when it was tried; all others come into the document.
                     $failed($piece, $e->getMessage());
                     array_splice($in, $e->place, 1);
-                } catch (HelperDied $e) {
+                } catch (HelperDiedException $e) {
                     if (++$deaths >= self::DEATHS) {
                         throw $e;
                     }
@@ -100,13 +115,13 @@ final readonly class Binder
     }
 
     /**
-     * @param \Closure(): iterable<Wanted> $pieces
+     * @param \Closure(): iterable<PieceRequest> $pieces
      *
      * @return array<array-key, array<int, true>|null> positions of pieces by the value of a column; all together without one
      */
-    private function groups(Choice $choice, \Closure $pieces): array
+    private function groups(ChosenFormat $choice, \Closure $pieces): array
     {
-        if (!\in_array(Option::By, $choice->output->options(), true)) {
+        if (!\in_array(FormatOption::By, $choice->output->options(), true)) {
             return ['' => null];
         }
         $groups = [];

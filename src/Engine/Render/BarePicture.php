@@ -17,7 +17,7 @@ final readonly class BarePicture
     /**
      * @return array{string, string} bytes and ending: a PNG where something of it is transparent, else a JPEG
      *
-     * @throws RenderError when it cannot be read
+     * @throws RenderException when it cannot be read
      */
     public function of(string $bytes): array
     {

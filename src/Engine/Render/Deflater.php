@@ -98,7 +98,7 @@ final class Deflater
                 $stream->avail_out = self::LOOKED_AT;
             }
             if (0 !== $this->zlib->inflate(\FFI::addr($stream), self::BLOCK)) {
-                throw new RenderError('What was packed cannot be unpacked.');
+                throw new RenderException('What was packed cannot be unpacked.');
             }
             $unused = $stream->data_type & self::BITS;
             if (self::BETWEEN === ($stream->data_type & (self::BETWEEN | self::LAST))) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Rendering\Text\FontBook;
 use Morphea\Core\Rendering\Text\FontFace;
 
@@ -78,7 +78,7 @@ final class FontSetup
     private static function whole(string $path, string $bytes): void
     {
         $new = $path . '.' . bin2hex(random_bytes(4));
-        NoRoom::write($new, $bytes);
+        NoSpaceException::write($new, $bytes);
         rename($new, $path);
     }
 

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render;
 
 use FFI\CData;
 use Morphea\Core\Rendering\Drawing\Drawing;
-use Morphea\Core\Rendering\Drawing\Svg;
+use Morphea\Core\Rendering\Drawing\SvgMarkup;
 use Morphea\Core\Rendering\Drawing\Within;
 use Morphea\Core\Rendering\Ffi\Library;
 use Morphea\Core\Rendering\Text\FontFace;
@@ -33,12 +33,12 @@ final class FontSubsets
     private ?\FFI $ffi = null;
     /** @var array<string, CData> faces by their files */
     private array $faces = [];
-    /** @var Kept<FontRule> */
-    private Kept $made;
+    /** @var BoundedCache<FontRule> */
+    private BoundedCache $made;
 
     public function __construct(private readonly FontSetup $setup)
     {
-        $this->made = new Kept(self::KEPT);
+        $this->made = new BoundedCache(self::KEPT);
     }
 
     /** The drawing with its fonts in it. */
@@ -83,7 +83,7 @@ final class FontSubsets
             $rule = new FontRule(
                 \sprintf(
                     '@font-face{font-family:"%s";font-weight:%d;font-style:%s;src:url(data:font/ttf;base64,%s)}',
-                    Svg::escape($face->family),
+                    SvgMarkup::escape($face->family),
                     $face->weight,
                     $face->italic ? 'italic' : 'normal',
                     base64_encode($this->subset($face, $points)),
@@ -109,7 +109,7 @@ final class FontSubsets
         $part = $ffi->hb_subset_or_fail($whole, $input);
         $ffi->hb_subset_input_destroy($input);
         if (null === $part) {
-            throw new RenderError('The font ' . basename($face->path) . ' cannot be put into the drawing.');
+            throw new RenderException('The font ' . basename($face->path) . ' cannot be put into the drawing.');
         }
         $blob = $ffi->hb_face_reference_blob($part);
         $length = $ffi->new('unsigned int');
@@ -124,7 +124,7 @@ final class FontSubsets
     {
         $blob = $ffi->hb_blob_create_from_file_or_fail($face->path);
         if (null === $blob) {
-            throw new RenderError('The font file ' . basename($face->path) . ' cannot be read.');
+            throw new RenderException('The font file ' . basename($face->path) . ' cannot be read.');
         }
 
         return $ffi->hb_face_create($blob, $face->index);

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render;
 
 use Morphea\Core\Output\Mockups\Cell;
-use Morphea\Core\Output\Mockups\Ink;
 use Morphea\Core\Output\Mockups\Mesh;
+use Morphea\Core\Output\Mockups\MockupInk;
 use Morphea\Core\Output\Mockups\Product;
 
 /** Pieces on products: laid into the picture by its mesh, as ink or over it, with light and shade on top; all by libvips. */
@@ -36,14 +36,14 @@ final class Mockup
      *
      * @return string bytes of a JPEG
      *
-     * @throws RenderError
+     * @throws RenderException
      */
     public function jpeg(Product $product, string $png, ?string $own): string
     {
         [$picture, $shade] = $this->picture($product, $own);
         $surface = self::surface($this->vips->open($png)->rgba(), $product->mesh->ratio());
         [$index, $left, $top] = $this->index($product->mesh, $surface, $picture);
-        $laid = $picture->under($surface->by($index)->unweighed(), $left, $top, Ink::Soaks === $product->ink);
+        $laid = $picture->under($surface->by($index)->unweighed(), $left, $top, MockupInk::Soaks === $product->ink);
 
         return (null === $shade ? $laid : $laid->under($shade))->opaque()->jpeg(self::QUALITY);
     }
@@ -75,7 +75,7 @@ final class Mockup
             $right = min($picture->width(), max(array_map(static fn (Cell $cell): int => $cell->box[0] + $cell->box[2], $cells)));
             $bottom = min($picture->height(), max(array_map(static fn (Cell $cell): int => $cell->box[1] + $cell->box[3], $cells)));
             if ($right <= $left || $bottom <= $top) {
-                throw new RenderError('The corners lie beside the picture. Move one of them into it.');
+                throw new RenderException('The corners lie beside the picture. Move one of them into it.');
             }
             $map = $this->vips->nowhere($right - $left, $bottom - $top);
             foreach ($cells as $cell) {
@@ -114,20 +114,20 @@ final class Mockup
     /**
      * @return array{VipsImage, VipsImage|null}
      *
-     * @throws RenderError
+     * @throws RenderException
      */
     private function picture(Product $product, ?string $own): array
     {
         if ($product->isOwn()) {
             if (null === $own || '' === $own) {
-                throw new RenderError("The picture “{$product->picture}” is not there, or is no photograph.");
+                throw new RenderException("The picture “{$product->picture}” is not there, or is no photograph.");
             }
 
             return [$this->vips->open($own)->upright()->rgba(), null];
         }
 
         return $this->known[$product->id] ??= [
-            $this->drawn($product->picture) ?? throw new RenderError("The drawing of “{$product->name}” is not there."),
+            $this->drawn($product->picture) ?? throw new RenderException("The drawing of “{$product->name}” is not there."),
             $this->drawn("$product->picture-shade"),
         ];
     }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 
 /** Writes into the pages of a PDF where they are cut: TrimBox and BleedBox (ISO 32000-1, 14.11.2), by qpdf's JSON. */
 final readonly class PageBoxes
 {
-    /** @throws RenderError|NoRoom */
+    /** @throws RenderException|NoSpaceException */
     public static function mark(string $file, float $bleed, FontSetup $fonts): void
     {
         /** @var array{qpdf: array{0: array<string, mixed>, 1: array<string, mixed>}} $json */
@@ -26,7 +26,7 @@ final readonly class PageBoxes
             }
         }
         $changes = "$file.json";
-        NoRoom::write($changes, json_encode(['qpdf' => [$head, $pages]], \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
+        NoSpaceException::write($changes, json_encode(['qpdf' => [$head, $pages]], \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
         Program::run(['qpdf', $file, "--update-from-json=$changes", "$file.marked"], $fonts);
         rename("$file.marked", $file);
         unlink($changes);

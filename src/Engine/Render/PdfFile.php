@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-use Morphea\App\Engine\Render\Ask\AddPages;
-use Morphea\App\Engine\Render\Ask\ClosePaper;
-use Morphea\App\Engine\Render\Ask\OpenPaper;
-use Morphea\App\Engine\Render\Ask\Sent;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Engine\Render\Request\AddPages;
+use Morphea\App\Engine\Render\Request\ClosePaper;
+use Morphea\App\Engine\Render\Request\OpenPaper;
+use Morphea\App\Engine\Render\Request\SentDrawing;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\PictureContents;
 
@@ -21,7 +21,7 @@ final readonly class PdfFile
      * @param string $language of its words (BCP 47)
      * @param Edge   $edge     how far outside of their cut sides are drawn
      *
-     * @throws RenderError
+     * @throws RenderException
      */
     public function __construct(private Renderer $renderer, string $path, string $title, string $language, Edge $edge)
     {
@@ -33,11 +33,11 @@ final readonly class PdfFile
      * @param string                  $bookmark that leads to it; empty for none
      * @param (\Closure(): bool)|null $stopped
      *
-     * @throws RenderError|NoRoom|Halted
+     * @throws RenderException|NoSpaceException|CancelledException
      */
     public function add(array $sides, PictureContents $pictures, string $bookmark = '', ?\Closure $stopped = null): void
     {
-        /** @var non-empty-list<Sent> $sent */
+        /** @var non-empty-list<SentDrawing> $sent */
         $sent = $this->renderer->sendAll($sides);
         $this->renderer->ask(new AddPages($sent, $bookmark), null, $stopped, $pictures);
     }
@@ -45,7 +45,7 @@ final readonly class PdfFile
     /**
      * @param (\Closure(): bool)|null $stopped
      *
-     * @throws RenderError|NoRoom|Halted
+     * @throws RenderException|NoSpaceException|CancelledException
      */
     public function sheet(SheetPage $page, PictureContents $pictures, string $bookmark = '', ?\Closure $stopped = null): void
     {
@@ -54,7 +54,7 @@ final readonly class PdfFile
         $this->renderer->ask($asked, $this->renderer->seconds(\count($drawings)), $stopped, $pictures);
     }
 
-    /** @throws RenderError|NoRoom */
+    /** @throws RenderException|NoSpaceException */
     public function close(): void
     {
         $this->renderer->ask(new ClosePaper());

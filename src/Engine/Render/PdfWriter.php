@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
 
 /** SVG to PDF by rsvg-convert, many pages at a time with one subset of each font; files are put together by qpdf. */
 final readonly class PdfWriter
@@ -25,15 +25,15 @@ final readonly class PdfWriter
      *
      * @return string the PDF
      *
-     * @throws RenderError|NoRoom|Halted
+     * @throws RenderException|NoSpaceException|CancelledException
      */
     public function write(array $svgs, float $bleed = 0.0, ?\Closure $stopped = null): string
     {
-        return Scratch::in(function (string $folder) use ($svgs, $bleed, $stopped): string {
+        return TemporaryDirectory::in(function (string $folder) use ($svgs, $bleed, $stopped): string {
             $files = [];
             foreach ($svgs as $i => $svg) {
                 $files[] = $file = \sprintf('%s/%05d.svg', $folder, $i);
-                NoRoom::write($file, $svg);
+                NoSpaceException::write($file, $svg);
             }
             Program::run(
                 ['rsvg-convert', '--unlimited', '--format=pdf', "--output=$folder/all.pdf", ...$files],
@@ -47,7 +47,7 @@ final readonly class PdfWriter
             $pdf = (string) file_get_contents("$folder/all.pdf");
             // A disk that is full leaves a file that ends too early.
             if (!str_contains(substr($pdf, -1024), '%%EOF')) {
-                throw new NoRoom('The PDF could not be written to its end.');
+                throw new NoSpaceException('The PDF could not be written to its end.');
             }
 
             return $pdf;
@@ -58,17 +58,17 @@ final readonly class PdfWriter
      * @param non-empty-list<string> $pdfs  paths, in order
      * @param int                    $pages that they have together
      *
-     * @throws RenderError|NoRoom
+     * @throws RenderException|NoSpaceException
      */
     public function join(array $pdfs, string $to, int $pages): void
     {
-        Scratch::in(function (string $folder) use ($pdfs, $to, $pages): string {
+        TemporaryDirectory::in(function (string $folder) use ($pdfs, $to, $pages): string {
             // By a file of arguments: thousands of names are too long for a command line.
-            NoRoom::write("$folder/arguments", implode("\n", ['--empty', '--pages', ...$pdfs, '--', $to]));
+            NoSpaceException::write("$folder/arguments", implode("\n", ['--empty', '--pages', ...$pdfs, '--', $to]));
             Program::run(['qpdf', "@$folder/arguments"], $this->fonts);
             $found = (int) Program::run(['qpdf', '--show-npages', $to], $this->fonts);
             if ($found !== $pages) {
-                throw new RenderError("The PDF came out with $found pages; there should be $pages.");
+                throw new RenderException("The PDF came out with $found pages; there should be $pages.");
             }
 
             return '';

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
@@ -27,7 +27,7 @@ final readonly class Program
      *
      * @return string what it wrote
      *
-     * @throws RenderError|NoRoom|Halted
+     * @throws RenderException|NoSpaceException|CancelledException
      */
     public static function run(
         array $command,
@@ -48,7 +48,7 @@ final readonly class Program
      * @param list<string> $command
      * @param int          $bytes of output
      *
-     * @throws RenderError when it fails, or takes or writes more than that
+     * @throws RenderException when it fails, or takes or writes more than that
      */
     public static function bounded(array $command, int $seconds, int $memory, int $bytes = 1_000_000): string
     {
@@ -89,16 +89,16 @@ final readonly class Program
                 usleep(self::TICK);
                 if (null !== $bytes && $wrote > $bytes) {
                     $process->stop(0, \SIGKILL);
-                    throw new RenderError("$command[0] wrote more than it may, and was ended.");
+                    throw new RenderException("$command[0] wrote more than it may, and was ended.");
                 }
                 if (null !== $stopped && $stopped()) {
                     $process->stop(0, \SIGKILL);
-                    throw new Halted();
+                    throw new CancelledException();
                 }
             }
             $process->wait();
         } catch (ProcessTimedOutException $e) {
-            throw new RenderError("$command[0] took too long and was ended.", 0, $e);
+            throw new RenderException("$command[0] took too long and was ended.", 0, $e);
             // Ended by its limits: it is told below.
         } catch (ProcessSignaledException) {
         }
@@ -107,13 +107,13 @@ final readonly class Program
             return $process->getOutput();
         }
         if ($process->hasBeenSignaled() && \SIGKILL === $process->getTermSignal() && microtime(true) - $began < $seconds) {
-            throw new HelperDied("$command[0] took more time or memory than it may, and was ended.");
+            throw new HelperDiedException("$command[0] took more time or memory than it may, and was ended.");
         }
         $why = mb_strimwidth(trim($process->getErrorOutput()), 0, 500, '…');
-        if (NoRoom::told($why)) {
-            throw new NoRoom("$command[0]: $why");
+        if (NoSpaceException::told($why)) {
+            throw new NoSpaceException("$command[0]: $why");
         }
-        throw new RenderError(
+        throw new RenderException(
             $process->hasBeenSignaled() || '' === $why
                 ? "$command[0] took more time or memory than it may, and was ended."
                 : "$command[0] failed: $why",

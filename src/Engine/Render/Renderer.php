@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-use Morphea\App\Engine\Render\Ask\ClosePaper;
-use Morphea\App\Engine\Render\Ask\DrawSide;
-use Morphea\App\Engine\Render\Ask\DrawSvg;
-use Morphea\App\Engine\Render\Ask\HavePictures;
-use Morphea\App\Engine\Render\Ask\OpenPaper;
-use Morphea\App\Engine\Render\Ask\Sent;
-use Morphea\App\Engine\Render\Ask\TryPages;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Engine\Render\Request\ClosePaper;
+use Morphea\App\Engine\Render\Request\DrawSide;
+use Morphea\App\Engine\Render\Request\DrawSvg;
+use Morphea\App\Engine\Render\Request\HavePictures;
+use Morphea\App\Engine\Render\Request\OpenPaper;
+use Morphea\App\Engine\Render\Request\SentDrawing;
+use Morphea\App\Engine\Render\Request\TryPages;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Design\Model\PictureLook;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\Picture;
@@ -48,7 +48,7 @@ final class Renderer
     /** A PDF is open in it, which would be lost with it. */
     private bool $writes = false;
     /** What has gone to it. */
-    private Sender $sender;
+    private DrawingSender $sender;
 
     /** @param int $pieceSeconds processor seconds that one picture may take, where nothing else is said */
     public function __construct(
@@ -56,7 +56,7 @@ final class Renderer
         private readonly string $projectDir,
         private readonly int $pieceSeconds,
     ) {
-        $this->sender = new Sender();
+        $this->sender = new DrawingSender();
     }
 
     public function __destruct()
@@ -78,7 +78,7 @@ final class Renderer
      *
      * @return string a PNG that knows its dpi
      *
-     * @throws RenderError|Halted
+     * @throws RenderException|CancelledException
      */
     public function png(
         string $svg,
@@ -100,7 +100,7 @@ final class Renderer
      *
      * @return non-empty-list<string> bytes of each file
      *
-     * @throws RenderError|Halted
+     * @throws RenderException|CancelledException
      */
     public function side(
         Drawing $side,
@@ -121,11 +121,11 @@ final class Renderer
      * @param non-empty-list<Drawing>  $sides
      * @param (\Closure(): bool)|null $stopped
      *
-     * @throws RenderError|Halted
+     * @throws RenderException|CancelledException
      */
     public function try(array $sides, PictureContents $pictures, Edge $edge, ?\Closure $stopped = null): void
     {
-        /** @var non-empty-list<Sent> $sent */
+        /** @var non-empty-list<SentDrawing> $sent */
         $sent = $this->sendAll($sides);
         $this->ask(new TryPages($sent, $edge), null, $stopped, $pictures);
     }
@@ -135,7 +135,7 @@ final class Renderer
      *
      * @param list<Drawing> $sides
      *
-     * @return list<Sent>
+     * @return list<SentDrawing>
      */
     public function sendAll(array $sides): array
     {
@@ -158,7 +158,7 @@ final class Renderer
      *
      * @return list<string>
      *
-     * @throws RenderError|Halted|NoRoom HelperDied where it ended, and with it a PDF that was open
+     * @throws RenderException|CancelledException|NoSpaceException HelperDiedException where it ended, and with it a PDF that was open
      */
     public function ask(object $what, ?int $seconds = null, ?\Closure $stopped = null, ?PictureContents $pictures = null): array
     {
@@ -166,7 +166,7 @@ final class Renderer
         $wrote = $this->writes;
         $this->start();
         if ($wrote && !$this->writes && !$what instanceof OpenPaper) {
-            throw new HelperDied('The PDF was given up when the program that writes it ended.');
+            throw new HelperDiedException('The PDF was given up when the program that writes it ended.');
         }
         $this->writes = $what instanceof OpenPaper || ($this->writes && !$what instanceof ClosePaper);
         try {
@@ -184,8 +184,8 @@ final class Renderer
 
         return match (true) {
             null === $answer['error'] => $files,
-            $answer['noRoom'] => throw new NoRoom($answer['error']),
-            default => throw new RenderError($answer['error']),
+            $answer['noRoom'] => throw new NoSpaceException($answer['error']),
+            default => throw new RenderException($answer['error']),
         };
     }
 
@@ -196,7 +196,7 @@ final class Renderer
      */
     private function exchange(object $what, int $seconds, ?\Closure $stopped): array
     {
-        [$in, $out] = $this->pipes ?? throw new RenderError('The drawing could not be begun.');
+        [$in, $out] = $this->pipes ?? throw new RenderException('The drawing could not be begun.');
         $body = serialize($what);
         $send = json_encode(['length' => \strlen($body), 'seconds' => $seconds], \JSON_THROW_ON_ERROR) . "\n" . $body;
         $until = microtime(true) + self::PATIENCE + 2 * $seconds;
@@ -235,12 +235,12 @@ final class Renderer
                 }
             }
             if (microtime(true) > $until) {
-                throw new RenderError(
+                throw new RenderException(
                     'The drawing took too long and was ended. Simplify what is in it, above all masks, filters and very many parts.',
                 );
             }
             if ([] === $read && null !== $stopped && $stopped()) {
-                throw new Halted();
+                throw new CancelledException();
             }
         }
         $all = implode('', $got);
@@ -255,7 +255,7 @@ final class Renderer
     }
 
     /** Whether it was ended by the limit of processor time is known once the system is done with it. */
-    private function died(): RenderError
+    private function died(): RenderException
     {
         $status = null === $this->process ? null : proc_get_status($this->process);
         for ($look = 0; true === ($status['running'] ?? false) && null !== $this->process && $look < self::LOOKS; ++$look) {
@@ -263,7 +263,7 @@ final class Renderer
             $status = proc_get_status($this->process);
         }
 
-        return \SIGXCPU === ($status['termsig'] ?? 0) ? new RenderError(self::TOO_MUCH) : new HelperDied(self::TOO_MUCH);
+        return \SIGXCPU === ($status['termsig'] ?? 0) ? new RenderException(self::TOO_MUCH) : new HelperDiedException(self::TOO_MUCH);
     }
 
     /** A process that knows all fonts; one of this very process, not of the one it was forked from. */
@@ -280,7 +280,7 @@ final class Renderer
             return;
         }
         $this->end();
-        $this->sender = new Sender();
+        $this->sender = new DrawingSender();
         $command = [
             'prlimit',
             '--as=' . self::MEMORY,
@@ -301,7 +301,7 @@ final class Renderer
             ['FONTCONFIG_FILE' => $fonts, 'LC_ALL' => 'C.UTF-8', 'VIPS_CONCURRENCY' => '1'] + getenv(),
         );
         if (false === $process) {
-            throw new RenderError('The program that draws cannot be started.');
+            throw new RenderException('The program that draws cannot be started.');
         }
         stream_set_blocking($pipes[0], false);
         stream_set_blocking($pipes[1], false);

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-use Morphea\App\Engine\Render\Ask\HavePictures;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\Core\Rendering\Ffi\LibraryError;
+use Morphea\App\Engine\Render\Request\HavePictures;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\Core\Rendering\Ffi\LibraryException;
 
 /**
  * The inside of a renderer process: reads what is asked, answers with files or with what is wrong, or asks for pictures
@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Ffi\LibraryError;
  */
 final readonly class RendererLoop
 {
-    public function __construct(private Workroom $room)
+    public function __construct(private RequestHandler $room)
     {
     }
 
@@ -50,10 +50,10 @@ final readonly class RendererLoop
                 [] === $missing
                     ? $this->tell($out, self::answer(), $this->room->files($asked))
                     : $this->tell($out, self::answer(wants: true), [serialize($missing)]);
-            } catch (RenderError | LibraryError $e) {
+            } catch (RenderException | LibraryException $e) {
                 $tooMuch = 1 === preg_match('/NoMemory|out of memory/', $e->getMessage());
                 $this->tell($out, self::answer($tooMuch ? Renderer::TOO_MUCH : $e->getMessage()), []);
-            } catch (NoRoom $e) {
+            } catch (NoSpaceException $e) {
                 $this->tell($out, self::answer($e->getMessage(), noRoom: true), []);
             }
             unset($asked);

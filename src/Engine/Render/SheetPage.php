@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-use Morphea\App\Engine\Render\Ask\AddSheet;
-use Morphea\App\Engine\Render\Ask\Ink;
-use Morphea\App\Engine\Render\Ask\Placed;
-use Morphea\App\Engine\Render\Ask\Sent;
+use Morphea\App\Engine\Render\Request\AddSheet;
+use Morphea\App\Engine\Render\Request\PlacedSide;
+use Morphea\App\Engine\Render\Request\SentDrawing;
+use Morphea\App\Engine\Render\Request\SpotInk;
 use Morphea\Core\Output\PrintSheets\Place;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
@@ -33,7 +33,7 @@ final readonly class SheetPage
         private Bounds $trim,
         private Bounds $bleed,
         private array $dies = [],
-        private Ink $die = new Ink('die line', '#000000'),
+        private SpotInk $die = new SpotInk('die line', '#000000'),
         private bool $isLayer = false,
     ) {
     }
@@ -44,7 +44,7 @@ final readonly class SheetPage
         return [$this->paper, ...array_column($this->sides, 'side'), ...array_column($this->dies, 'side')];
     }
 
-    /** @param list<Sent> $sent the drawings on their way, in the same order */
+    /** @param list<SentDrawing> $sent the drawings on their way, in the same order */
     public function asked(array $sent, string $bookmark): AddSheet
     {
         $count = \count($this->sides);
@@ -62,11 +62,11 @@ final readonly class SheetPage
     }
 
     /** @param Laid $laid */
-    private static function placed(Sent $sent, array $laid): Placed
+    private static function placed(SentDrawing $sent, array $laid): PlacedSide
     {
         $cut = self::points($laid['place']->cut);
 
-        return new Placed(
+        return new PlacedSide(
             $sent,
             ($cut->left + $cut->right) / 2,
             ($cut->top + $cut->bottom) / 2,

@@ -83,7 +83,7 @@ final class Vips
     /**
      * An image from the bytes of a file.
      *
-     * @throws RenderError when it is none, or not whole
+     * @throws RenderException when it is none, or not whole
      */
     public function open(string $bytes): VipsImage
     {
@@ -100,7 +100,7 @@ final class Vips
     /**
      * @param string $svg sized in pixels
      *
-     * @throws RenderError
+     * @throws RenderException
      */
     public function draw(string $svg): VipsImage
     {
@@ -125,7 +125,7 @@ final class Vips
      *
      * @param int $edge pixels that neither side exceeds
      *
-     * @throws RenderError
+     * @throws RenderException
      */
     public function small(string $bytes, int $edge): VipsImage
     {
@@ -217,7 +217,7 @@ final class Vips
      * @param mixed                       $keeps   what must live as long as the image
      * @param \Closure(\FFI, CData): int $operation with a place for the image
      *
-     * @throws RenderError
+     * @throws RenderException
      */
     public function image(string $failed, mixed $keeps, \Closure $operation): VipsImage
     {
@@ -242,12 +242,12 @@ final class Vips
         return $this->ffi;
     }
 
-    public function error(string $what): RenderError
+    public function error(string $what): RenderException
     {
         $why = trim((string) $this->ffi?->vips_error_buffer());
         $this->ffi?->vips_error_clear();
 
-        return new RenderError("$what: $why");
+        return new RenderException("$what: $why");
     }
 
     private static function buffer(\FFI $ffi, string $bytes): CData

@@ -9,6 +9,9 @@ use FFI\CData;
 /** An image of libvips; every verb gives a new one, and nothing is computed before it is written. */
 final class VipsImage
 {
+    use VipsArithmetic;
+    use VipsOutput;
+
     private const SRGB = 22;
     private const MULTIBAND = 0;
     private const CMYK = 15;
@@ -16,9 +19,6 @@ final class VipsImage
     private const DOWN = 2;
     private const FORCE = 3;
     private const COLOUR_BANDS = 3;
-    private const AT_MOST = 3;
-    private const AT_LEAST = 5;
-    private const AND = 0;
     private const OVER = 2;
     private const MULTIPLY = 14;
 
@@ -66,7 +66,7 @@ final class VipsImage
     /**
      * All of it decoded, once for whatever is asked of it then.
      *
-     * @throws RenderError when it is not whole
+     * @throws RenderException when it is not whole
      */
     public function whole(): self
     {
@@ -223,116 +223,6 @@ final class VipsImage
         );
     }
 
-    /** What covers, weighed by how much it does: so pixels can be mixed without what lies under nothing. */
-    public function weighed(): self
-    {
-        return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_premultiply($this->image, $out, null));
-    }
-
-    /** What was weighed, as it was, in eight bits. */
-    public function unweighed(): self
-    {
-        $plain = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_unpremultiply($this->image, $out, null));
-
-        return $plain->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_cast($plain->image, $out, self::BYTES, null));
-    }
-
-    /**
-     * Points, as their two bands, led by a projective map.
-     *
-     * @param list<float> $matrix nine values, row by row
-     */
-    public function projected(array $matrix): self
-    {
-        $ffi = $this->vips->ffi();
-        $points = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_bandjoin_const1($this->image, $out, 1.0, null));
-        $values = $ffi->new('double[9]');
-        foreach ($matrix as $i => $value) {
-            $values[$i] = $value;
-        }
-        $by = new self($this->vips, $ffi->vips_image_new_matrix_from_array(3, 3, $values, 9), null);
-        $flat = $points->then(
-            static fn (\FFI $ffi, CData $out): int => $ffi->vips_recomb($points->image, $out, $by->image, null),
-            [$by, $values],
-        );
-        $above = $flat->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($flat->image, $out, 0, 'n', 2, null));
-        $below = $flat->then(static fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($flat->image, $out, 2, null));
-
-        return $above->then(
-            static fn (\FFI $ffi, CData $out): int => $ffi->vips_divide($above->image, $below->image, $out, null),
-            $below,
-        );
-    }
-
-    /** @param list<float> $by added to each band */
-    public function moved(array $by): self
-    {
-        $ffi = $this->vips->ffi();
-        $many = \count($by);
-        [$times, $plus] = [$ffi->new("double[$many]"), $ffi->new("double[$many]")];
-        foreach ($by as $i => $value) {
-            [$times[$i], $plus[$i]] = [1.0, $value];
-        }
-
-        return $this->then(
-            fn (\FFI $ffi, CData $out): int => $ffi->vips_linear($this->image, $out, $times, $plus, $many, null),
-            [$times, $plus],
-        );
-    }
-
-    /** Every pixel from where an index of two bands says it is in this one, smoothly; what comes from outside is nothing. */
-    public function by(self $index): self
-    {
-        $between = $this->vips->ffi()->vips_interpolate_new('bicubic');
-        $mapped = $this->then(
-            fn (\FFI $ffi, CData $out): int => $ffi->vips_mapim($this->image, $out, $index->image, 'interpolate', $between, null),
-            $index,
-        );
-        $this->vips->ffi()->g_object_unref($between);
-
-        return $mapped;
-    }
-
-    /** Under each of its points another one, where that holds; both as large. */
-    public function where(self $holds, self $other): self
-    {
-        return $this->then(
-            fn (\FFI $ffi, CData $out): int => $ffi->vips_ifthenelse($holds->image, $other->image, $this->image, $out, null),
-            [$holds, $other],
-        );
-    }
-
-    /** With another one in its place; what lies beyond is cut off. */
-    public function with(self $part, int $left, int $top): self
-    {
-        return $this->then(
-            fn (\FFI $ffi, CData $out): int => $ffi->vips_insert($this->image, $part->image, $out, $left, $top, null),
-            $part,
-        );
-    }
-
-    /** Where a band lies between two values, both included. */
-    public function between(int $band, float $from, float $to): self
-    {
-        $one = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($this->image, $out, $band, null));
-        $over = $one->then(
-            static fn (\FFI $ffi, CData $out): int => $ffi->vips_relational_const1($one->image, $out, self::AT_LEAST, $from, null),
-        );
-        $below = $one->then(
-            static fn (\FFI $ffi, CData $out): int => $ffi->vips_relational_const1($one->image, $out, self::AT_MOST, $to, null),
-        );
-
-        return $over->and($below);
-    }
-
-    public function and(self $other): self
-    {
-        return $this->then(
-            fn (\FFI $ffi, CData $out): int => $ffi->vips_boolean($this->image, $other->image, $out, self::AND, null),
-            $other,
-        );
-    }
-
     /** Another one over it. @param bool $soaks colours are multiplied, as ink does on fabric */
     public function under(self $over, int $x = 0, int $y = 0, bool $soaks = false): self
     {
@@ -347,106 +237,6 @@ final class VipsImage
             $y,
             null,
         ), $over);
-    }
-
-    /** @return string its pixels, band by band, row by row */
-    public function pixels(): string
-    {
-        [$memory, $size] = $this->memory();
-        $pixels = \FFI::string($memory, max(0, $size));
-        $this->vips->ffi()->g_free($memory);
-
-        return $pixels;
-    }
-
-    /** @return array{CData, int} its pixels in memory, which who takes them has to free by g_free, and how many bytes they are */
-    public function memory(): array
-    {
-        $size = $this->vips->ffi()->new('size_t');
-        $memory = $this->vips->ffi()->vips_image_write_to_memory($this->image, \FFI::addr($size));
-        if (!($memory instanceof CData) || \FFI::isNull($memory)) {
-            throw $this->vips->error('The picture cannot be read');
-        }
-
-        return [$memory, $size->cdata];
-    }
-
-    /** In four bands, red, green, blue and how much of it covers, of eight bits each. */
-    public function rgba(): self
-    {
-        $image = $this->srgb();
-
-        return $image->hasAlpha()
-            ? $image
-            : $image->then(
-                static fn (\FFI $ffi, CData $out): int => $ffi->vips_bandjoin_const1($image->image, $out, 255.0, null),
-            );
-    }
-
-    /** @throws RenderError */
-    public function png(int $compression, bool $strip = false): string
-    {
-        return $this->packed(
-            static fn (\FFI $ffi, CData $in, CData $buffer, CData $size): int => $ffi->vips_pngsave_buffer(
-                $in,
-                $buffer,
-                $size,
-                'compression',
-                $compression,
-                'strip',
-                (int) $strip,
-                null,
-            ),
-        );
-    }
-
-    /** @throws RenderError */
-    public function jpeg(int $quality): string
-    {
-        return $this->packed(
-            static fn (\FFI $ffi, CData $in, CData $buffer, CData $size): int => $ffi->vips_jpegsave_buffer(
-                $in,
-                $buffer,
-                $size,
-                'Q',
-                $quality,
-                'strip',
-                1,
-                'optimize_coding',
-                1,
-                null,
-            ),
-        );
-    }
-
-    /** One that says what its colours are (ICC.1). */
-    public function withProfile(string $profile): self
-    {
-        $image = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_copy($this->image, $out, null));
-        $this->vips->ffi()->vips_image_set_blob_copy($image->image, 'icc-profile-data', $profile, \strlen($profile));
-
-        return $image;
-    }
-
-    /**
-     * The bytes of a file.
-     *
-     * @param \Closure(\FFI, CData, CData, CData): int $pack the image, where the bytes go, and how many
-     *
-     * @throws RenderError
-     */
-    public function packed(\Closure $pack): string
-    {
-        $ffi = $this->vips->ffi();
-        $buffer = $ffi->new('void*');
-        $size = $ffi->new('size_t');
-        if (0 !== $pack($ffi, $this->image, \FFI::addr($buffer), \FFI::addr($size))) {
-            throw $this->vips->error('The picture cannot be packed');
-        }
-        $bytes = \FFI::string($buffer, $size->cdata);
-        $ffi->g_free($buffer);
-
-        return $bytes;
     }
 
     /** Of pixels out of memory nobody has said yet that they are sRGB. */

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Video;
 
 use Morphea\App\Engine\Media\Ffmpeg;
-use Morphea\App\Engine\Render\Halted;
+use Morphea\App\Engine\Render\CancelledException;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Rendering\Layout\SoundSource;
 use Morphea\Core\Rendering\Scenes\Scene;
 
@@ -37,7 +37,7 @@ final readonly class FilmMaker
      *
      * @return string bytes
      *
-     * @throws RenderError|NoRoom|Halted
+     * @throws RenderException|NoSpaceException|CancelledException
      */
     public function make(
         Film $film,
@@ -48,13 +48,13 @@ final readonly class FilmMaker
         ?\Closure $stopped = null,
     ): string {
         if (null !== ($missing = $this->missing())) {
-            throw new RenderError($missing);
+            throw new RenderException($missing);
         }
         if (0 === $film->scene->timing->frames()) {
-            throw new RenderError('Nothing that comes with its beats is shown in this row, so it has no time. Fill in its cells.');
+            throw new RenderException('Nothing that comes with its beats is shown in this row, so it has no time. Fill in its cells.');
         }
 
-        return Scratch::in(function (string $folder) use ($film, $format, $scale, $quality, $most, $stopped): string {
+        return TemporaryDirectory::in(function (string $folder) use ($film, $format, $scale, $quality, $most, $stopped): string {
             $sound = "$folder/heard.wav";
             if ($format->isHeard()) {
                 $heard = $this->mixer->of($film->scene->sound, $film->scene->timing->seconds(), $film->pictures, $folder, $stopped);
@@ -68,7 +68,7 @@ final readonly class FilmMaker
                     return (string) file_get_contents($path);
                 }
                 if (self::TRIES === $try || 1 === $quality || !$format->hasQuality()) {
-                    throw new RenderError(\sprintf(
+                    throw new RenderException(\sprintf(
                         'It comes to more than %s MB, whatever its quality. Order it with fewer pixels, or make its beats shorter.',
                         round($bytes / 1_000_000, 1),
                     ));
@@ -89,11 +89,11 @@ final readonly class FilmMaker
      *
      * @return string bytes, AAC in MP4
      *
-     * @throws RenderError|NoRoom|Halted
+     * @throws RenderException|NoSpaceException|CancelledException
      */
     public function sound(Scene $scene, SoundSource $source): string
     {
-        return Scratch::in(function (string $folder) use ($scene, $source): string {
+        return TemporaryDirectory::in(function (string $folder) use ($scene, $source): string {
             $sound = $this->mixer->of($scene->sound, $scene->timing->seconds(), $source, $folder);
             $this->ffmpeg->run(['-i', $sound, '-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart', "$folder/heard.m4a"]);
 

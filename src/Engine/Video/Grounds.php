@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Video;
 
 use Morphea\App\Engine\Media\Ffmpeg;
+use Morphea\App\Engine\Render\CancelledException;
 use Morphea\App\Engine\Render\Edge;
-use Morphea\App\Engine\Render\Halted;
 use Morphea\App\Engine\Render\Look;
 use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Design\Model\Time\AfterClip;
 use Morphea\Core\Design\Model\Tone;
 use Morphea\Core\Rendering\Drawing\ClipContents;
@@ -55,19 +55,19 @@ final readonly class Grounds
      *
      * @return array{string, bool} path, and whether it begins anew once it has ended; otherwise its last frame stands
      *
-     * @throws RenderError|NoRoom|Halted
+     * @throws RenderException|NoSpaceException|CancelledException
      */
     public function of(PictureItem $item, Seat $seat, int $frames, ClipContents $contents, ?\Closure $stopped): array
     {
         $run = $this->run($item, $seat->rate, $frames);
         if (!is_dir($this->folder) && !@mkdir($this->folder, 0o700, true) && !is_dir($this->folder)) {
-            throw new NoRoom("The folder $this->folder cannot be made.");
+            throw new NoSpaceException("The folder $this->folder cannot be made.");
         }
         $path = $this->path($item, $seat, $run);
         $this->alone($path, $stopped, function () use ($path, $item, $seat, $run, $contents, $stopped): void {
             if (!is_file($path)) {
                 $this->makeRoom();
-                Scratch::in(fn (string $scratch) => $this->make($item, $seat, $run, $contents, $scratch, $path, $stopped));
+                TemporaryDirectory::in(fn (string $scratch) => $this->make($item, $seat, $run, $contents, $scratch, $path, $stopped));
             }
         });
         @touch($path);
@@ -130,7 +130,7 @@ final readonly class Grounds
         $part = "$path." . getmypid();
         if (!@copy($whole, $part) || filesize($part) !== filesize($whole) || !@rename($part, $path)) {
             @unlink($part);
-            throw new NoRoom('There is no room for a clip that is made ready.');
+            throw new NoSpaceException('There is no room for a clip that is made ready.');
         }
     }
 
@@ -145,7 +145,7 @@ final readonly class Grounds
     ): string {
         $play = $item->play ?? throw new \LogicException('A clip is played somehow.');
         $length = (float) $item->picture->length;
-        NoRoom::write("$scratch/clip.mp4", $contents->clip($item->picture));
+        NoSpaceException::write("$scratch/clip.mp4", $contents->clip($item->picture));
         $width = max(2, (int) round($item->box->width * $seat->scale));
         $height = max(2, (int) round($item->box->height * $seat->scale));
         $left = (int) round(($seat->frame->left - $item->box->x) * $seat->scale);
@@ -216,7 +216,7 @@ final readonly class Grounds
         ]);
         $look = new Look($seat->scale, Edge::Cut, '#FFFFFF');
         $png = $this->renderer->side($side, $contents, $look, [new PictureFormat(PictureKind::Png)], false, $stopped)[0];
-        NoRoom::write("$scratch/large.png", $png);
+        NoSpaceException::write("$scratch/large.png", $png);
         $there = (int) round($wander->drift->seconds * $seat->rate);
         $at = static fn (float $here, float $further): string => \sprintf(
             '(%F+(%F)*(1-cos(PI*(on-1)/%d))/2)',
@@ -275,11 +275,11 @@ final readonly class Grounds
                 ...self::packed($rate, $path),
             ], $stopped);
         }
-        $out = @fopen("$scratch/whole.h264", 'w') ?: throw new NoRoom('There is no room for a clip that is made ready.');
+        $out = @fopen("$scratch/whole.h264", 'w') ?: throw new NoSpaceException('There is no room for a clip that is made ready.');
         foreach ($list as $path) {
             $from = fopen($path, 'r');
             if (false === $from || stream_copy_to_stream($from, $out) !== filesize($path)) {
-                throw new NoRoom('There is no room for a clip that is made ready.');
+                throw new NoSpaceException('There is no room for a clip that is made ready.');
             }
         }
         fclose($out);
@@ -319,11 +319,11 @@ final readonly class Grounds
         if (is_file($path)) {
             return;
         }
-        $lock = @fopen("$path.lock", 'c') ?: throw new NoRoom("$path.lock cannot be written.");
+        $lock = @fopen("$path.lock", 'c') ?: throw new NoSpaceException("$path.lock cannot be written.");
         try {
             while (!flock($lock, \LOCK_EX | \LOCK_NB)) {
                 if (null !== $stopped && $stopped()) {
-                    throw new Halted();
+                    throw new CancelledException();
                 }
                 usleep(self::WAIT);
             }

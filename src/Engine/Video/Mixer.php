@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Video;
 
 use Morphea\App\Engine\Media\Ffmpeg;
-use Morphea\App\Engine\Render\Halted;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Engine\Render\CancelledException;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Rendering\Layout\Sound;
 use Morphea\Core\Rendering\Layout\SoundSource;
 use Morphea\Core\Rendering\Scenes\Soundtrack;
@@ -36,7 +36,7 @@ final readonly class Mixer
      *
      * @return string path of a sound that lasts so many seconds; silence where nothing is heard
      *
-     * @throws RenderError|NoRoom|Halted
+     * @throws RenderException|NoSpaceException|CancelledException
      */
     public function of(Soundtrack $sound, float $seconds, SoundSource $source, string $folder, ?\Closure $stopped = null): string
     {
@@ -64,7 +64,7 @@ final readonly class Mixer
         }
         $all = implode('', $mixed) . 'amix=inputs=' . \count($mixed) . ':normalize=0:duration=longest';
         $chains[] = "{$all},apad=whole_dur=$lasts,atrim=end={$lasts}[out]";
-        NoRoom::write("$folder/mix.graph", implode(';', $chains));
+        NoSpaceException::write("$folder/mix.graph", implode(';', $chains));
         $graph = ['-filter_complex_script', "$folder/mix.graph", '-map', '[out]', '-c:a', 'pcm_f32le', "$folder/mix.wav"];
         $this->ffmpeg->run([...$inputs, ...$graph], $stopped);
         $gain = $this->gain("$folder/mix.wav", $sound->how->loudness, $folder, $stopped);
@@ -77,7 +77,7 @@ final readonly class Mixer
 
     private function file(Sound $sound, SoundSource $source, string $path): string
     {
-        NoRoom::write($path, $source->heard($sound));
+        NoSpaceException::write($path, $source->heard($sound));
 
         return $path;
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Video;
 
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 
 /** How moving pictures, what is heard, and what a film says of itself become a file of each format. */
 final readonly class Packing
@@ -60,7 +60,7 @@ final readonly class Packing
     {
         $words = [];
         if ([] !== $this->film->subtitles->cues) {
-            NoRoom::write("$this->folder/words.srt", $this->film->subtitles->srt());
+            NoSpaceException::write("$this->folder/words.srt", $this->film->subtitles->srt());
             $words = ['-map', '2:s', '-c:s', 'mov_text', '-metadata:s:s:0', 'language=' . self::language($this->film->language)];
         }
 

@@ -10,7 +10,7 @@ use Morphea\App\Engine\Render\Look;
 use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Design\Model\PictureLook;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\ClipContents;
@@ -24,7 +24,7 @@ use Morphea\Core\Rendering\Drawing\Pose;
 use Morphea\Core\Rendering\Drawing\RectangleItem;
 use Morphea\Core\Rendering\Scenes\Part;
 use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\Span;
+use Morphea\Core\Rendering\Scenes\TimeSpan;
 
 /**
  * The moving picture of a scene: in stretches in which something moves, few pictures are laid on each other by ffmpeg, up
@@ -53,14 +53,14 @@ final readonly class Reel
     {
         $spans = self::eachBegun($scene->spans(self::WORTH));
         $path = "$this->folder/reel.h264";
-        $out = @fopen($path, 'w') ?: throw new NoRoom('There is no room for the moving picture.');
+        $out = @fopen($path, 'w') ?: throw new NoSpaceException('There is no room for the moving picture.');
         foreach ($spans as $i => $span) {
             if ($span->moves) {
                 $still = ($spans[$i + 1] ?? $span)->to - $span->to;
-                $stretch = $this->stretch($scene, new Span($span->from, $span->to + min(1, $still), true), $i, $quality);
+                $stretch = $this->stretch($scene, new TimeSpan($span->from, $span->to + min(1, $still), true), $i, $quality);
                 $stretch .= $still > 1 ? (new StillFrames($stretch))->of($still - 1) : '';
                 if (\strlen($stretch) !== @fwrite($out, $stretch)) {
-                    throw new NoRoom('There is no room for the moving picture.');
+                    throw new NoSpaceException('There is no room for the moving picture.');
                 }
             }
         }
@@ -73,16 +73,16 @@ final readonly class Reel
      * Whatever stands begins with a frame of its own, behind what moves or where nothing does: at the very beginning, or
      * behind something else that stood.
      *
-     * @param list<Span> $spans
+     * @param list<TimeSpan> $spans
      *
-     * @return list<Span>
+     * @return list<TimeSpan>
      */
     private static function eachBegun(array $spans): array
     {
         $all = [];
         foreach ($spans as $i => $span) {
             if (!$span->moves && true !== ($spans[$i - 1] ?? null)?->moves) {
-                $all[] = new Span($span->from, $span->from, true);
+                $all[] = new TimeSpan($span->from, $span->from, true);
             }
             $all[] = $span;
         }
@@ -90,13 +90,13 @@ final readonly class Reel
         return $all;
     }
 
-    private function stretch(Scene $scene, Span $span, int $number, int $quality): string
+    private function stretch(Scene $scene, TimeSpan $span, int $number, int $quality): string
     {
         $name = "$this->folder/stretch-$number";
         $plates = $this->plates($scene, $span, $name);
         $rate = $scene->timing->rate;
         [$inputs, $graph] = (new Graph($rate, $span->from, $span->frames(), $this->scale))->of($plates);
-        NoRoom::write("$name.graph", $graph);
+        NoSpaceException::write("$name.graph", $graph);
         $packed = Codec::h264($quality, $span->frames());
         $frames = ['-r', (string) $rate, '-frames:v', (string) $span->frames()];
         $this->ffmpeg->run(
@@ -108,7 +108,7 @@ final readonly class Reel
     }
 
     /** @return non-empty-list<Plate> the lowest first, which covers all */
-    private function plates(Scene $scene, Span $span, string $name): array
+    private function plates(Scene $scene, TimeSpan $span, string $name): array
     {
         $ground = [];
         /** @var list<non-empty-list<GroupItem>|Part> $over what rests lies together, until something that moves lies over it */
@@ -219,9 +219,9 @@ final readonly class Reel
             $drawing = new Drawing((int) ceil($seen->width()), (int) ceil($seen->height()), $side->dpi, null, [$moved]);
             $contents = new Blank($colour);
             $paths[$name] = "$path-$name.png";
-            NoRoom::write($paths[$name], $this->drawn($drawing, $contents, '#000000'));
+            NoSpaceException::write($paths[$name], $this->drawn($drawing, $contents, '#000000'));
             if ('black' === $name) {
-                NoRoom::write($path, $this->drawn($drawing, $contents, null));
+                NoSpaceException::write($path, $this->drawn($drawing, $contents, null));
             }
         }
 
@@ -246,12 +246,12 @@ final readonly class Reel
     }
 
     /** All of the time of a span, and all of it standing still. */
-    private static function rests(Part $part, Span $span): bool
+    private static function rests(Part $part, TimeSpan $span): bool
     {
         return !$part->plays() && self::isThere($part, $span);
     }
 
-    private static function isThere(Part $part, Span $span): bool
+    private static function isThere(Part $part, TimeSpan $span): bool
     {
         return $part->from <= $span->from &&
             $part->to >= $span->to &&
@@ -288,7 +288,7 @@ final readonly class Reel
     {
         $look = new Look($this->scale, Edge::Cut, $covers ? $side->background ?? self::PAPER : null);
         $png = $this->renderer->side($side, $this->pictures, $look, [new PictureFormat(PictureKind::Png)], false, $this->stopped)[0];
-        NoRoom::write($path, $png);
+        NoSpaceException::write($path, $png);
 
         return new Plate($path, 0, 0, $look->width($side), $look->height($side));
     }

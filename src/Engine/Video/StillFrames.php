@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Video;
 
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 
 /**
  * Frames that are the one before them once more, of ten bytes each: slices of nothing but skipped macroblocks (ITU-T
@@ -29,7 +29,7 @@ final class StillFrames
     /**
      * @param string $stream in byte stream format (annex B); its last frame begins anew (IDR)
      *
-     * @throws RenderError when it is not as expected
+     * @throws RenderException when it is not as expected
      */
     public function __construct(string $stream)
     {
@@ -37,7 +37,7 @@ final class StillFrames
         $kinds = array_map(static fn (string $unit): int => '' === $unit ? 0 : \ord($unit[0]) & 0x1f, $units);
         $sequence = array_search(self::SEQUENCE, $kinds, true);
         if (false === $sequence || self::IDR !== end($kinds)) {
-            throw new RenderError('The moving picture is not as expected.');
+            throw new RenderException('The moving picture is not as expected.');
         }
         $this->read($units[$sequence]);
     }
@@ -90,7 +90,7 @@ final class StillFrames
             $this->number();
             $this->take(1);
             if (0 !== $this->take(1)) {
-                throw new RenderError('The moving picture has scaling lists.');
+                throw new RenderException('The moving picture has scaling lists.');
             }
         }
         $this->numberBits = $this->number() + 4;
@@ -99,7 +99,7 @@ final class StillFrames
         $this->take(1);
         $this->blocks = ($this->number() + 1) * ($this->number() + 1);
         if (!$byDecoding || 1 !== $this->take(1)) {
-            throw new RenderError('The moving picture is not in whole frames, in order.');
+            throw new RenderException('The moving picture is not in whole frames, in order.');
         }
     }
 

@@ -34,6 +34,16 @@ final readonly class MemberProvider implements UserProviderInterface, PasswordUp
         return $this->entities->getRepository(Member::class)->findOneBy(['email' => self::address($written)]);
     }
 
+    /** Whether there is anybody yet; nobody, where there are no tables. */
+    public function any(): bool
+    {
+        try {
+            return $this->entities->getRepository(Member::class)->count([]) > 0;
+        } catch (\Throwable) {
+            return false;
+        }
+    }
+
     public function loadUserByIdentifier(string $identifier): Member
     {
         $member = $this->find($identifier);

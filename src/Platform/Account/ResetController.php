@@ -14,7 +14,7 @@ final class ResetController extends AbstractController
 {
     private const ANSWER_SECONDS = 0.4;
 
-    public function __construct(private readonly Resets $resets, private readonly Limits $limits)
+    public function __construct(private readonly PasswordResets $resets, private readonly RateLimiter $limits)
     {
     }
 
@@ -26,10 +26,10 @@ final class ResetController extends AbstractController
         if ($request->isMethod('POST')) {
             $address = MemberProvider::address(mb_substr($request->request->getString('email'), 0, 180));
             // Where it comes from counts first: somebody else's address is not used up by whoever may not ask any more.
-            $wait = $this->limits->take(Limit::ResetAnywhere, Limits::network($request->getClientIp())) ?:
-                $this->limits->take(Limit::Reset, $address);
+            $wait = $this->limits->take(RateLimit::ResetAnywhere, RateLimiter::network($request->getClientIp())) ?:
+                $this->limits->take(RateLimit::Reset, $address);
             if ($wait > 0) {
-                $error = 'This was asked for too often. Wait ' . Limits::words($wait) . ' and try again.';
+                $error = 'This was asked for too often. Wait ' . RateLimiter::words($wait) . ' and try again.';
             } else {
                 $began = microtime(true);
                 $this->resets->ask($address);

@@ -55,16 +55,16 @@ final class SignController extends AbstractController
         Request $request,
         UserPasswordHasherInterface $hasher,
         SignUps $signUps,
-        Limits $limits,
+        RateLimiter $limits,
     ): Response {
         if (!$this->open()) {
             return $this->render('account/closed.html.twig', response: new Response(status: 403));
         }
         $form = $this->createForm(SignUpForm::class);
         $form->handleRequest($request);
-        if ($form->isSubmitted() && 0 < ($wait = $limits->take(Limit::SignUp, Limits::network($request->getClientIp())))) {
+        if ($form->isSubmitted() && 0 < ($wait = $limits->take(RateLimit::SignUp, RateLimiter::network($request->getClientIp())))) {
             $form->addError(
-                new FormError('Too many accounts were made or tried from here. Wait ' . Limits::words($wait) . ' and try again.'),
+                new FormError('Too many accounts were made or tried from here. Wait ' . RateLimiter::words($wait) . ' and try again.'),
             );
         }
         if ($form->isSubmitted() && $form->isValid()) {

@@ -33,7 +33,7 @@ final class SignInAuthenticator extends AbstractAuthenticator
 
     public function __construct(
         private readonly MemberProvider $members,
-        private readonly Limits $limits,
+        private readonly RateLimiter $limits,
         private readonly UrlGeneratorInterface $urls,
         #[Autowire('%kernel.secret%'), \SensitiveParameter] private readonly string $secret,
     ) {
@@ -49,11 +49,11 @@ final class SignInAuthenticator extends AbstractAuthenticator
         $address = MemberProvider::address(mb_substr($request->request->getString('email'), 0, 180));
         // Counted before it is checked, so that many at once do not slip through; one that is right takes it back.
         $isKnown = $this->isKnown($request, $address);
-        $wait = $this->limits->take(Limit::Password, $this->key($request, $address)) ?:
-            ($isKnown ? 0 : $this->limits->take(Limit::PasswordAnywhere, Limits::network($request->getClientIp())));
+        $wait = $this->limits->take(RateLimit::Password, $this->key($request, $address)) ?:
+            ($isKnown ? 0 : $this->limits->take(RateLimit::PasswordAnywhere, RateLimiter::network($request->getClientIp())));
         if ($wait > 0) {
             throw new CustomUserMessageAuthenticationException(
-                'Too many wrong passwords. Wait ' . Limits::words($wait) . ' and try again.',
+                'Too many wrong passwords. Wait ' . RateLimiter::words($wait) . ' and try again.',
             );
         }
         $password = mb_substr($request->request->getString('password'), 0, 4096);
@@ -71,10 +71,10 @@ final class SignInAuthenticator extends AbstractAuthenticator
     public function onAuthenticationSuccess(Request $request, TokenInterface $token, string $firewallName): Response
     {
         $address = $token->getUserIdentifier();
-        $this->limits->forget(Limit::Password, $this->key($request, $address));
+        $this->limits->forget(RateLimit::Password, $this->key($request, $address));
         if (!$this->isKnown($request, $address)) {
             // Whoever has an account of their own does not get more tries at others' by it.
-            $this->limits->giveBack(Limit::PasswordAnywhere, Limits::network($request->getClientIp()));
+            $this->limits->giveBack(RateLimit::PasswordAnywhere, RateLimiter::network($request->getClientIp()));
         }
         $to = $request->request->getString('to');
 
@@ -102,7 +102,7 @@ final class SignInAuthenticator extends AbstractAuthenticator
     {
         return $this->isKnown($request, $address)
             ? "$address device " . $request->cookies->getString(self::DEVICE)
-            : "$address from " . Limits::network($request->getClientIp());
+            : "$address from " . RateLimiter::network($request->getClientIp());
     }
 
     private function isKnown(Request $request, string $address): bool

@@ -38,12 +38,12 @@ final readonly class FilesystemFactory
     public function adapter(string $storageDsn): FilesystemAdapter
     {
         if (1 === preg_match('~^local://(/.+)$~', $storageDsn, $m)) {
-            return new WholeFiles($m[1]);
+            return new AtomicFilesAdapter($m[1]);
         }
         $said = self::s3($storageDsn);
         $far = new AwsS3V3Adapter(self::client($said, $said['endpoint']), $said['bucket'], $said['folder']);
 
-        return new NearFiles($far, "$this->projectDir/var/near", $said['near'] * 1_000_000);
+        return new CachingAdapter($far, "$this->projectDir/var/near", $said['near'] * 1_000_000);
     }
 
     /** The same store as browsers reach it; null where they do not. */

@@ -20,7 +20,7 @@ final readonly class LocalCopy
      *
      * @return T
      *
-     * @throws NoRoom
+     * @throws NoSpaceException
      */
     public function of(string $path, \Closure $use): mixed
     {
@@ -36,7 +36,7 @@ final readonly class LocalCopy
                 !fclose($to) ||
                 $copied !== $this->files->fileSize($path)
             ) {
-                throw new NoRoom('There is no room for a copy of a file.');
+                throw new NoSpaceException('There is no room for a copy of a file.');
             }
 
             return $use($local);

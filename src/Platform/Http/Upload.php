@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Http;
 
-use Morphea\App\Platform\Files\SentFile;
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\ReceivedFile;
+use Morphea\App\Platform\Files\UploadException;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 
 /** Uploaded files that arrived whole. */
 final readonly class Upload
 {
-    /** @throws UploadError when none did */
-    public static function from(Request $request, string $field): SentFile
+    /** @throws UploadException when none did */
+    public static function from(Request $request, string $field): ReceivedFile
     {
         $file = $request->files->get($field);
         if (!($file instanceof UploadedFile)) {
@@ -26,7 +26,7 @@ final readonly class Upload
     /**
      * All files of a field that takes many.
      *
-     * @return array{list<SentFile>, list<string>} those that arrived whole, and what is wrong with the others
+     * @return array{list<ReceivedFile>, list<string>} those that arrived whole, and what is wrong with the others
      */
     public static function many(Request $request, string $field): array
     {
@@ -39,7 +39,7 @@ final readonly class Upload
         foreach ($files as $file) {
             try {
                 $whole[] = self::whole($file);
-            } catch (UploadError $e) {
+            } catch (UploadException $e) {
                 $notices[] = $e->getMessage();
             }
         }
@@ -47,20 +47,20 @@ final readonly class Upload
         return [$whole, $notices];
     }
 
-    private static function none(Request $request): UploadError
+    private static function none(Request $request): UploadException
     {
         // PHP drops a request whole that is larger than post_max_size.
         $large = (int) $request->headers->get('Content-Length', '0') > 1_000_000;
 
-        return new UploadError(
+        return new UploadException(
             $large ? 'This is larger than the server takes at once. Nothing was changed.' : 'No file was chosen.',
         );
     }
 
-    private static function whole(UploadedFile $file): SentFile
+    private static function whole(UploadedFile $file): ReceivedFile
     {
         if (!$file->isValid()) {
-            throw new UploadError(
+            throw new UploadException(
                 \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
                     ? \sprintf(
                         '“%s” is larger than this server takes (%s).',
@@ -71,6 +71,6 @@ final readonly class Upload
             );
         }
 
-        return new SentFile($file->getPathname(), $file->getClientOriginalName());
+        return new ReceivedFile($file->getPathname(), $file->getClientOriginalName());
     }
 }

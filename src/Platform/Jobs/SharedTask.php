@@ -8,7 +8,7 @@ namespace Morphea\App\Platform\Jobs;
  * Long work of many parts, which stand in an order: several workers do stretches of it, it can be stopped and go on, and
  * at its end all is put together. What is done is counted from what is there.
  */
-interface SharedTask extends Kind
+interface SharedTask extends JobKind
 {
     /**
      * @return array{int, int}|null first and last places of the next stretch of so many at the most; null where nothing
@@ -31,7 +31,7 @@ interface SharedTask extends Kind
      *
      * @return array<string, mixed> what came of it
      *
-     * @throws NotWhole when something has to be done once more first
+     * @throws MissingPartsException when something has to be done once more first
      */
     public function finish(Job $job): array;
 

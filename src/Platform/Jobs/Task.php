@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
-use Morphea\App\Platform\Files\UploadError;
+use Morphea\App\Platform\Files\UploadException;
 
 /** Long work that one worker does. May be cut off anywhere and done again. */
-interface Task extends Kind
+interface Task extends JobKind
 {
     /**
      * @return array<string, mixed> what came of it
      *
-     * @throws UploadError when it cannot be done, in words
-     * @throws Stopped     by way of the report, when nobody wants it any more
+     * @throws UploadException when it cannot be done, in words
+     * @throws JobStoppedException     by way of the report, when nobody wants it any more
      */
-    public function do(Job $job, Report $report): array;
+    public function do(Job $job, ProgressReporter $report): array;
 
     /** What is said when workers died over it again and again. */
     public function tooMuch(Job $job): string;

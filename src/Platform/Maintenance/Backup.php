@@ -6,8 +6,8 @@ namespace Morphea\App\Platform\Maintenance;
 
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\StorageAttributes;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Files\WholeFiles;
+use Morphea\App\Platform\Files\AtomicFilesAdapter;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Symfony\Component\Lock\LockFactory;
 
 /**
@@ -20,7 +20,7 @@ final readonly class Backup
     public const FORMAT = 2;
     private const MANIFEST = 'manifest.json';
     /** What can be made again, or is only on its way. */
-    private const LEFT_OUT = ['faces', 'work', 'imports', 'trash', WholeFiles::INCOMING];
+    private const LEFT_OUT = ['faces', 'work', 'imports', 'trash', AtomicFilesAdapter::INCOMING];
 
     public function __construct(
         private DatabaseCopy $database,
@@ -61,7 +61,7 @@ final readonly class Backup
                 $written['bytes'] += $size;
                 $written['copied'] += (int) $isNew;
             }
-            NoRoom::write(
+            NoSpaceException::write(
                 "$folder/" . self::MANIFEST . '.new',
                 json_encode(
                     ['format' => self::FORMAT, 'made' => date(\DATE_ATOM), 'database' => $database, 'files' => $kept],

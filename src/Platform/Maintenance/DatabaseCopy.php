@@ -6,8 +6,9 @@ namespace Morphea\App\Platform\Maintenance;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception as DatabaseException;
+use Morphea\App\Platform\Account\MemberProvider;
 use Morphea\App\Platform\Database\Dialect;
-use Morphea\App\Platform\Files\Scratch;
+use Morphea\App\Platform\Files\TemporaryDirectory;
 use Symfony\Component\Process\Process;
 
 /**
@@ -26,7 +27,7 @@ final readonly class DatabaseCopy
         END $$
         SQL;
 
-    public function __construct(private Connection $connection, private Dialect $dialect)
+    public function __construct(private Connection $connection, private Dialect $dialect, private MemberProvider $members)
     {
     }
 
@@ -77,7 +78,7 @@ final readonly class DatabaseCopy
     {
         $this->connection->close();
         if ($this->dialect->isPostgres()) {
-            Scratch::in(function (string $folder) use ($file): void {
+            TemporaryDirectory::in(function (string $folder) use ($file): void {
                 $this->program('pg_restore', '--no-owner', "--file=$folder/all.sql", $file);
                 // Tables that a later version made would be in the way of its migrations.
                 $this->program('psql', '-q', '-v', 'ON_ERROR_STOP=1', '-1', '-c', self::NO_TABLES, '-f', "$folder/all.sql");
@@ -99,11 +100,7 @@ final readonly class DatabaseCopy
     /** Whether anybody is in it. */
     public function isUsed(): bool
     {
-        try {
-            return (int) $this->connection->fetchOne('SELECT COUNT(*) FROM member') > 0;
-        } catch (\Throwable) {
-            return false;
-        }
+        return $this->members->any();
     }
 
     private function database(): string

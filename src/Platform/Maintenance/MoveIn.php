@@ -11,8 +11,8 @@ use Doctrine\DBAL\Types\BooleanType;
 use Doctrine\DBAL\Types\FloatType;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Database\Dialect;
+use Morphea\App\Platform\Files\AtomicFilesAdapter;
 use Morphea\App\Platform\Files\FilesystemFactory;
-use Morphea\App\Platform\Files\WholeFiles;
 
 /**
  * All that was kept with SQLite and in one place into the database and the store that the settings name: rows in one
@@ -90,7 +90,7 @@ final readonly class MoveIn
         $from = $this->stores->fromDsn($dsn);
         $count = 0;
         foreach ($from->listContents('', true) as $file) {
-            if (!$file->isFile() || str_starts_with($file->path(), WholeFiles::INCOMING . '/')) {
+            if (!$file->isFile() || str_starts_with($file->path(), AtomicFilesAdapter::INCOMING . '/')) {
                 continue;
             }
             $path = $file->path();

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Maintenance;
 
+use Morphea\App\Platform\Files\AtomicFilesAdapter;
 use Morphea\App\Platform\Files\Sweeper;
-use Morphea\App\Platform\Files\WholeFiles;
 
 /** What processes that were killed left behind. */
 final readonly class TemporaryFiles implements TidyTask, LocalTidyTask
@@ -16,7 +16,7 @@ final readonly class TemporaryFiles implements TidyTask, LocalTidyTask
 
     public function tidy(): array
     {
-        return ['unfinished files' => $this->sweeper->older(WholeFiles::INCOMING, Sweeper::DAY)];
+        return ['unfinished files' => $this->sweeper->older(AtomicFilesAdapter::INCOMING, Sweeper::DAY)];
     }
 
     public function tidyHere(): array

@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Maintenance;
 
-use Morphea\App\Platform\Account\Limits;
-use Morphea\App\Platform\Account\Resets;
+use Morphea\App\Platform\Account\PasswordResets;
+use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SessionStore;
 use Morphea\App\Platform\Account\SignUps;
-use Morphea\App\Platform\Http\Once;
+use Morphea\App\Platform\Http\FormDeduplicator;
 
 /** Sessions, counted attempts and links that have expired. */
 final readonly class TidyAccounts implements TidyTask
 {
     public function __construct(
         private SessionStore $sessions,
-        private Limits $limits,
+        private RateLimiter $limits,
         private SignUps $signUps,
-        private Once $once,
-        private Resets $resets,
+        private FormDeduplicator $once,
+        private PasswordResets $resets,
     ) {
     }
 

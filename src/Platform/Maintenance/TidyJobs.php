@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Maintenance;
 
 use Morphea\App\Platform\Files\Sweeper;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 
 /** Long work nobody came back to for a day, and folders of jobs that are gone. */
 final readonly class TidyJobs implements TidyTask
 {
-    public function __construct(private WorkDesk $desk, private Sweeper $sweeper)
+    public function __construct(private JobDispatcher $desk, private Sweeper $sweeper)
     {
     }
 

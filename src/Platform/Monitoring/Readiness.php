@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Monitoring;
 
 use Doctrine\DBAL\Connection;
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Platform\Database\Versions;
+use Morphea\App\Platform\Database\SchemaVersion;
 use Psr\Log\LoggerInterface;
 
 /** Whether this machine reaches what it needs; why not is for the log, and not for whoever asks. */
@@ -17,7 +17,7 @@ final readonly class Readiness
     public function __construct(
         private Connection $connection,
         private FilesystemOperator $files,
-        private Versions $versions,
+        private SchemaVersion $versions,
         private LoggerInterface $logger,
     ) {
     }

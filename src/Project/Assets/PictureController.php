@@ -19,7 +19,7 @@ final readonly class PictureController
     public function __construct(
         private PictureStore $pictures,
         private PictureFiles $files,
-        private RunShelves $runs,
+        private FrozenAssetSets $runs,
     ) {
     }
 
@@ -78,7 +78,7 @@ final readonly class PictureController
     }
 
     /** Those of a run of this project, as they were when it was ordered; without a run, those there are now. */
-    private function shelf(Project $project, string $run): Shelf
+    private function shelf(Project $project, string $run): AssetSet
     {
         return ('' === $run ? null : $this->runs->of($project, $run)) ?? $this->pictures->shelf($project);
     }

@@ -8,7 +8,7 @@ use League\Flysystem\FilesystemOperator;
 use League\Flysystem\UnableToReadFile;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Media\ClipFrames;
-use Morphea\App\Engine\Render\Raster;
+use Morphea\App\Engine\Render\PhotoNormalizer;
 use Morphea\Core\Design\Model\PictureLook;
 use Morphea\Core\Design\Model\Tone;
 use Morphea\Core\Rendering\Drawing\Tones;
@@ -19,7 +19,7 @@ final readonly class PictureFiles
     /** Pixels of the longer side of a thumbnail. */
     public const SMALL = 320;
 
-    public function __construct(private FilesystemOperator $files, private Raster $raster, private ClipFrames $frames)
+    public function __construct(private FilesystemOperator $files, private PhotoNormalizer $raster, private ClipFrames $frames)
     {
     }
 

@@ -32,9 +32,9 @@ final readonly class PictureSets
     /**
      * Pictures by their address, for pages.
      *
-     * @param Shelf|null $shelf those of a run, which has this id; null for those there are now
+     * @param AssetSet|null $shelf those of a run, which has this id; null for those there are now
      */
-    public function linked(Project $project, ?Shelf $shelf = null, string $run = ''): PictureSet
+    public function linked(Project $project, ?AssetSet $shelf = null, string $run = ''): PictureSet
     {
         $of = null === $shelf ? [] : ['run' => $run];
         $photo = function (StoredPicture $picture, PictureLook $look, float $moment) use ($project, $of): PictureContent {
@@ -49,7 +49,7 @@ final readonly class PictureSets
     }
 
     /** Pictures with their bytes inside, for files that stand alone. One that went bad where it is kept is nobody's picture. */
-    public function embedded(Project $project, ?Shelf $shelf = null): PictureSet
+    public function embedded(Project $project, ?AssetSet $shelf = null): PictureSet
     {
         $photo = function (StoredPicture $picture, PictureLook $look, float $moment): PictureContent {
             $bytes = $this->files->toned($picture, $look, $moment);
@@ -64,7 +64,7 @@ final readonly class PictureSets
     }
 
     /** @param \Closure(StoredPicture, PictureLook, float): PictureContent $photo at a moment */
-    private function set(Shelf $shelf, \Closure $photo): PictureSet
+    private function set(AssetSet $shelf, \Closure $photo): PictureSet
     {
         return new PictureSet(
             static fn (): PictureNames => $shelf->names(),
@@ -88,7 +88,7 @@ final readonly class PictureSets
         );
     }
 
-    private static function stored(Shelf $shelf, string $name): StoredPicture
+    private static function stored(AssetSet $shelf, string $name): StoredPicture
     {
         return $shelf->find($name) ?? throw new \RuntimeException("“{$name}” is gone.");
     }

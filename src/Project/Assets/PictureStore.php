@@ -108,9 +108,9 @@ final class PictureStore
     }
 
     /** As they are whenever it is asked. */
-    public function shelf(Project $project): Shelf
+    public function shelf(Project $project): AssetSet
     {
-        return new Shelf(fn (): array => $this->byName($project));
+        return new AssetSet(fn (): array => $this->byName($project));
     }
 
     /** Which of those that can be seen a cell means. */

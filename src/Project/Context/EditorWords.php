@@ -7,7 +7,7 @@ namespace Morphea\App\Project\Context;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternFiller;
 use Morphea\Core\Table\Patterns\PatternParts;
 
@@ -23,7 +23,7 @@ final readonly class EditorWords
     {
         try {
             return PatternParts::of(Pattern::parse($pattern, $project->template()->locale));
-        } catch (PatternError) {
+        } catch (PatternException) {
             return [['words' => $pattern]];
         }
     }
@@ -40,7 +40,7 @@ final readonly class EditorWords
             $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
 
             return (new PatternFiller($locale))->fill(Pattern::parse($pattern, $locale), $cells + array_fill_keys($keys, ''))->text;
-        } catch (PatternError) {
+        } catch (PatternException) {
             return $pattern;
         }
     }

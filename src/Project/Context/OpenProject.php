@@ -11,7 +11,7 @@ use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
@@ -25,12 +25,12 @@ use Morphea\Core\Table\Data\Record;
 final readonly class OpenProject
 {
     private SvgWriter $writer;
-    private Still $still;
+    private StillDrawing $still;
 
     /** @param \Closure(Drawing): Raster $raster */
     public function __construct(
         public Project $project,
-        public Template $template,
+        public Design $template,
         public Engine $engine,
         public PictureSet $pictures,
         public EvenSizes $even,
@@ -39,7 +39,7 @@ final readonly class OpenProject
         private \Closure $raster,
     ) {
         $this->writer = new SvgWriter($pictures, SvgSize::Free);
-        $this->still = new Still($pictures);
+        $this->still = new StillDrawing($pictures);
     }
 
     /** @param bool $aids with backdrops and die lines */
@@ -51,13 +51,13 @@ final readonly class OpenProject
     }
 
     /** The design as it is for one row, touched up. */
-    public function piece(?Record $row): Template
+    public function piece(?Record $row): Design
     {
         return $this->touchUps->template($this->template, $row);
     }
 
     /** The same with another design, another set of touch-ups, or none. */
-    public function with(Template $template, TouchUps $touchUps, ?EvenSizes $even = null): self
+    public function with(Design $template, TouchUps $touchUps, ?EvenSizes $even = null): self
     {
         return new self(
             $this->project,
@@ -125,7 +125,7 @@ final readonly class OpenProject
     }
 
     /** Another version of the template, small and still. */
-    public function version(Template $template, ?Record $row): string
+    public function version(Design $template, ?Record $row): string
     {
         return $this->still->of(Poster::of($template, $this->engine->layouter->lay($template, $row, $this->pictures), 0));
     }

@@ -7,7 +7,7 @@ namespace Morphea\App\Project\Context;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\TouchUp;
 use Morphea\Core\Rendering\Layout\EvenSizes;
@@ -23,7 +23,7 @@ final readonly class RowInputs
     /** Raised whenever the same row comes out otherwise than before. */
     private const VERSION = 4;
 
-    public function __construct(private PictureStore $pictures, private FontStore $fonts, private HandStore $hands)
+    public function __construct(private PictureStore $pictures, private FontStore $fonts, private TouchUpStore $hands)
     {
     }
 

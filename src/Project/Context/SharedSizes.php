@@ -8,8 +8,8 @@ use Morphea\App\Project\Assets\Font;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\FitMode;
-use Morphea\Core\Design\Model\TemplateCodec;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Symfony\Contracts\Cache\CacheInterface;
 
@@ -19,7 +19,7 @@ final readonly class SharedSizes
     public function __construct(
         private TableRows $rows,
         private FontStore $fonts,
-        private TemplateCodec $codec,
+        private DesignCodec $codec,
         private CacheInterface $cache,
     ) {
     }

@@ -19,7 +19,7 @@ final readonly class SpecialRows
     public const NAMES = [self::STRETCH => 'Stretch row', self::SHORTEST => 'Shortest row'];
     private const KEPT = 3_600;
 
-    public function __construct(private TableRows $rows, private Opener $opener, private CacheInterface $cache)
+    public function __construct(private TableRows $rows, private ProjectOpener $opener, private CacheInterface $cache)
     {
     }
 

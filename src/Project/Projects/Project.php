@@ -8,11 +8,11 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\App\Platform\Jobs\JobStoppedException;
 use Morphea\App\Platform\Jobs\JobSubject;
-use Morphea\App\Platform\Jobs\Stopped;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
@@ -91,7 +91,7 @@ class Project implements JobSubject
     #[ORM\Column]
     private \DateTimeImmutable $changedAt;
 
-    /** @var array{string, Template}|null */
+    /** @var array{string, Design}|null */
     private ?array $read = null;
 
     /** @var array{array<mixed>, string, list<Column>}|null */
@@ -99,19 +99,19 @@ class Project implements JobSubject
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
-        Template $template,
+        Design $template,
     ) {
         $this->id = (string) new Ulid();
         $this->createdAt = $this->changedAt = new \DateTimeImmutable();
         $this->setTemplate($template, 0);
     }
 
-    /** @throws Stopped where the project is gone: nobody wants the job any more */
+    /** @throws JobStoppedException where the project is gone: nobody wants the job any more */
     public static function ofJob(Job $job): self
     {
         $project = $job->project();
 
-        return $project instanceof self ? $project : throw new Stopped();
+        return $project instanceof self ? $project : throw new JobStoppedException();
     }
 
     public function id(): string
@@ -140,10 +140,10 @@ class Project implements JobSubject
     }
 
     /** Read once for as long as it stays what it is. */
-    public function template(): Template
+    public function template(): Design
     {
         if ($this->template !== ($this->read[0] ?? null)) {
-            $this->read = [$this->template, (new TemplateCodec())->decode($this->template)];
+            $this->read = [$this->template, (new DesignCodec())->decode($this->template)];
         }
 
         return $this->read[1];
@@ -167,9 +167,9 @@ class Project implements JobSubject
         return $this->template;
     }
 
-    public function setTemplate(Template $template, int $revision): void
+    public function setTemplate(Design $template, int $revision): void
     {
-        $this->template = (new TemplateCodec())->encode($template);
+        $this->template = (new DesignCodec())->encode($template);
         $this->revision = $revision;
         $this->changedAt = new \DateTimeImmutable();
     }

@@ -16,7 +16,7 @@ final readonly class TableHistory
     public function __construct(
         private EntityManagerInterface $entities,
         private Connection $connection,
-        private TableSwap $swap,
+        private TableWriter $swap,
     ) {
     }
 
@@ -25,7 +25,7 @@ final readonly class TableHistory
      *
      * @return array{string, TableDiff}|null what was taken back; null when there was nothing
      *
-     * @throws StaleTable
+     * @throws StaleTableException
      */
     public function undo(Project $project, ?int $seen = null): ?array
     {
@@ -43,7 +43,7 @@ final readonly class TableHistory
      *
      * @return array{string, TableDiff}|null what was done again; null when there was nothing
      *
-     * @throws StaleTable
+     * @throws StaleTableException
      */
     public function redo(Project $project, ?int $seen = null): ?array
     {

@@ -14,10 +14,10 @@ use Morphea\Core\Table\Data\Edit\SetCells;
 use Morphea\Core\Table\Data\Edit\TableEdit;
 use Morphea\Core\Table\Data\Edit\TakeTable;
 use Morphea\Core\Table\Data\FileTable;
-use Morphea\Core\Table\Data\Recipe\Kitchen;
+use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 
 /** Changes of a project's table, each of which can be taken back. */
 final readonly class TableStore
@@ -29,21 +29,21 @@ final readonly class TableStore
         private EntityManagerInterface $entities,
         private Connection $connection,
         private PictureStore $pictures,
-        private TableSwap $swap,
+        private TableWriter $swap,
     ) {
     }
 
     /** What recipes need besides the table. */
-    public function kitchen(Project $project): Kitchen
+    public function kitchen(Project $project): RecipeRunner
     {
-        return new Kitchen($project->template()->locale, $this->pictures->names($project));
+        return new RecipeRunner($project->template()->locale, $this->pictures->names($project));
     }
 
     /**
      * Applies a change, runs the recipes again, and keeps what lies between for going back.
      *
-     * @throws TableError when the change does not hold; nothing is changed then
-     * @throws StaleTable when it holds for the table that was seen only, and that is another by now
+     * @throws TableException when the change does not hold; nothing is changed then
+     * @throws StaleTableException when it holds for the table that was seen only, and that is another by now
      */
     public function apply(Project $project, TableEdit $edit, ?TableChangeMark $mark = null): TableDiff
     {
@@ -59,7 +59,7 @@ final readonly class TableStore
      *
      * @return array{TableDiff, list<CellConflict>}
      *
-     * @throws TableError|StaleTable
+     * @throws TableException|StaleTableException
      */
     public function merge(
         Project $project,
@@ -98,7 +98,7 @@ final readonly class TableStore
      *
      * @param bool $remove rows that the file has not
      *
-     * @throws TableError
+     * @throws TableException
      */
     public function update(Project $project, FileTable $file, string $key, bool $remove, string $source): void
     {
@@ -123,7 +123,7 @@ final readonly class TableStore
      *
      * @param \Closure(Table): array{Table, string} $make what the table becomes, and what was done in words
      *
-     * @throws TableError|StaleTable
+     * @throws TableException|StaleTableException
      */
     private function change(Project $project, ?TableChangeMark $mark, \Closure $make): TableDiff
     {

@@ -8,7 +8,7 @@ use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Account\Member;
 use Morphea\Core\Output\PrintSheets\LabelSheet;
-use Morphea\Core\Output\PrintSheets\SheetError;
+use Morphea\Core\Output\PrintSheets\SheetException;
 
 /** Sheets of labels: common ones by their measures, and those that a member keeps. */
 final readonly class LabelStore
@@ -37,7 +37,7 @@ final readonly class LabelStore
      *
      * @param array<string, mixed> $own measures that were written there
      *
-     * @throws SheetError
+     * @throws SheetException
      */
     public function chosen(Member $owner, string $choice, array $own): ?LabelSheet
     {
@@ -49,7 +49,7 @@ final readonly class LabelStore
             $known = $this->find($owner, (int) $found[1])?->measures();
         }
 
-        return LabelSheet::of($known ?? throw new SheetError('These labels are not kept any more. Choose others.'));
+        return LabelSheet::of($known ?? throw new SheetException('These labels are not kept any more. Choose others.'));
     }
 
     /** How a form has it. */
@@ -75,18 +75,18 @@ final readonly class LabelStore
      *
      * @param array<string, mixed> $measures
      *
-     * @throws SheetError
+     * @throws SheetException
      */
     public function keep(Member $owner, string $name, array $measures): KeptLabels
     {
         $name = trim((string) preg_replace('/\s+/u', ' ', $name));
         if ('' === $name || mb_strlen($name) > 80 || isset(LabelSheet::common()[$name])) {
-            throw new SheetError('Say by which name these labels are to be kept: up to 80 letters, and none of those that are there.');
+            throw new SheetException('Say by which name these labels are to be kept: up to 80 letters, and none of those that are there.');
         }
         $said = LabelSheet::of(['name' => $name] + $measures)->toArray();
         $here = $this->entities->getRepository(KeptLabels::class)->findOneBy(['owner' => $owner, 'name' => $name]);
         if (null === $here && \count($this->kept($owner)) >= self::MOST) {
-            throw new SheetError(self::MOST . ' sheets of labels are kept already. Forget one first.');
+            throw new SheetException(self::MOST . ' sheets of labels are kept already. Forget one first.');
         }
         $here ??= new KeptLabels($owner, $name, $said);
         $here->measure($said);
@@ -94,7 +94,7 @@ final readonly class LabelStore
         try {
             $this->entities->flush();
         } catch (UniqueConstraintViolationException $e) {
-            throw new SheetError('Labels of this name were kept a moment ago. Load the page again.', 0, $e);
+            throw new SheetException('Labels of this name were kept a moment ago. Load the page again.', 0, $e);
         }
 
         return $here;

@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\PrintSheets;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Output\PrintSheets\LabelSheet;
-use Morphea\Core\Output\PrintSheets\SheetError;
+use Morphea\Core\Output\PrintSheets\SheetException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -27,7 +27,7 @@ final class LabelsController extends AbstractController
     {
         try {
             $kept = $this->labels->keep($member, $request->request->getString('labelsName'), $request->request->all('own'));
-        } catch (SheetError $e) {
+        } catch (SheetException $e) {
             return $this->choose($project, $member, LabelStore::OWN, $e->getMessage());
         }
 

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\PrintSheets;
 
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Output\Sheets;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\Format\Sheets;
+use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\Order;
-use Morphea\App\Runs\Runs\OrderError;
-use Morphea\App\Runs\Runs\Planner;
-use Morphea\Core\Output\PrintSheets\SheetError;
+use Morphea\App\Runs\Runs\RunOrder;
+use Morphea\App\Runs\Runs\RunOrderException;
+use Morphea\App\Runs\Runs\RunPlanner;
+use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetSettings;
 use Symfony\Component\HttpFoundation\InputBag;
 
@@ -21,14 +21,14 @@ use Symfony\Component\HttpFoundation\InputBag;
 final readonly class SheetOrders
 {
     public function __construct(
-        private Planner $planner,
-        private Outputs $outputs,
+        private RunPlanner $planner,
+        private ExportFormatRegistry $outputs,
         private LabelStore $labels,
     ) {
     }
 
     /** As the last sheets were, or as they usually are. */
-    public function usual(Project $project): Order
+    public function usual(Project $project): RunOrder
     {
         return $this->planner->usual($project, Sheets::id());
     }
@@ -36,9 +36,9 @@ final readonly class SheetOrders
     /**
      * @param InputBag<bool|float|int|string> $input
      *
-     * @throws OrderError
+     * @throws RunOrderException
      */
-    public function from(Project $project, Member $member, InputBag $input): Order
+    public function from(Project $project, Member $member, InputBag $input): RunOrder
     {
         $usual = $this->usual($project);
         $all = $input->all();
@@ -49,27 +49,27 @@ final readonly class SheetOrders
                 $said['labels'] = $this->labels->chosen($member, $all['label'], $own)?->toArray();
             }
             $settings = SheetSettings::of($said, self::settings($project, $usual));
-        } catch (SheetError $e) {
-            throw new OrderError($e->getMessage(), 0, $e);
+        } catch (SheetException $e) {
+            throw new RunOrderException($e->getMessage(), 0, $e);
         }
 
-        return Order::from($input, $usual, $this->outputs)->as([$this->choice($settings)]);
+        return RunOrder::from($input, $usual, $this->outputs)->as([$this->choice($settings)]);
     }
 
     /** What an order says of the sheets; as usual, where that cannot be any more. */
-    public static function settings(Project $project, Order $order): SheetSettings
+    public static function settings(Project $project, RunOrder $order): SheetSettings
     {
         try {
             return $order->choices[0]->settings->onSheets($project->template());
-        } catch (SheetError) {
-            return (new Settings())->onSheets($project->template());
+        } catch (SheetException) {
+            return (new FormatSettings())->onSheets($project->template());
         }
     }
 
-    private function choice(SheetSettings $settings): Choice
+    private function choice(SheetSettings $settings): ChosenFormat
     {
         $json = json_encode($settings->toArray(), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRESERVE_ZERO_FRACTION);
 
-        return new Choice($this->outputs->get(Sheets::id()), Settings::of(['sheet' => $json]));
+        return new ChosenFormat($this->outputs->get(Sheets::id()), FormatSettings::of(['sheet' => $json]));
     }
 }

@@ -7,10 +7,10 @@ namespace Morphea\App\Runs\PrintSheets;
 use Morphea\App\Project\Context\OpenProject;
 use Morphea\Core\Output\PrintSheets\DieDrawing;
 use Morphea\Core\Output\PrintSheets\DieLine;
-use Morphea\Core\Output\PrintSheets\Faces;
 use Morphea\Core\Output\PrintSheets\Page;
 use Morphea\Core\Output\PrintSheets\Place;
 use Morphea\Core\Output\PrintSheets\SheetDrawing;
+use Morphea\Core\Output\PrintSheets\SheetFaces;
 use Morphea\Core\Output\PrintSheets\SheetPlan;
 use Morphea\Core\Output\PrintSheets\Spot;
 use Morphea\Core\Rendering\Drawing\Bounds;
@@ -45,7 +45,7 @@ final readonly class SheetPicture
         $svg .= $this->face($open, $plan, $rows, $page, $marks, $words);
         if ($through) {
             // As it comes out of the printer, whose shift is set off.
-            $faces = new Faces($plan->arrangement, $plan->said->both, $plan->piece->sides);
+            $faces = new SheetFaces($plan->arrangement, $plan->said->both, $plan->piece->sides);
             $behind = $faces->back($page->sheet, $plan->imposition->sheets[$page->sheet]);
             $back = $this->face($open, $plan, $rows, $behind, $marks, $words);
             $over = $plan->said->both->isSideways($paper)

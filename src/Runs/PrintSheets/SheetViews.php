@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\PrintSheets;
 
-use Morphea\App\Engine\Production\Output\Sheets;
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Engine\Production\Format\Sheets;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\Order;
-use Morphea\App\Runs\Runs\OrderError;
-use Morphea\App\Runs\Runs\Planner;
-use Morphea\Core\Output\PrintSheets\Order as SheetOrder;
-use Morphea\Core\Output\PrintSheets\SheetError;
+use Morphea\App\Runs\Runs\RunOrder;
+use Morphea\App\Runs\Runs\RunOrderException;
+use Morphea\App\Runs\Runs\RunPlanner;
+use Morphea\Core\Output\PrintSheets\SheetException;
+use Morphea\Core\Output\PrintSheets\SheetOrder;
 use Morphea\Core\Output\PrintSheets\SheetPlan;
 use Morphea\Core\Output\PrintSheets\SheetRows;
 use Morphea\Core\Table\Data\Record;
@@ -22,7 +22,7 @@ final readonly class SheetViews
     private const PILES_SHOWN = 24;
     private const ODD_SHOWN = 4;
 
-    public function __construct(private Planner $planner, private Opener $opener, private SheetPicture $picture)
+    public function __construct(private RunPlanner $planner, private ProjectOpener $opener, private SheetPicture $picture)
     {
     }
 
@@ -32,14 +32,14 @@ final readonly class SheetViews
      *
      * @return array<string, mixed>
      */
-    public function of(Project $project, Order $order, int $at, string $face): array
+    public function of(Project $project, RunOrder $order, int $at, string $face): array
     {
         $common = ['project' => $project, 'here' => 'Press', 'error' => null];
         try {
             $plan = $this->planner->plan($project, $order);
             $records = array_column($plan->pieces, 'row');
             [$sheets, $odd] = Sheets::planned($project->template(), $order->choices[0]->settings, $records);
-        } catch (OrderError | SheetError $e) {
+        } catch (RunOrderException | SheetException $e) {
             return ['error' => $e->getMessage()] + $common;
         }
         $numbers = array_map(static fn (Record $row): int => $row->number, $records);

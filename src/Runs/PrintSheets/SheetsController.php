@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\PrintSheets;
 
-use Morphea\App\Engine\Production\Outputs;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Platform\Http\Once;
+use Morphea\App\Platform\Http\FormDeduplicator;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\Order;
-use Morphea\App\Runs\Runs\OrderError;
-use Morphea\App\Runs\Runs\Planner;
-use Morphea\App\Runs\Runs\RunDesk;
+use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\App\Runs\Runs\RunOrder;
+use Morphea\App\Runs\Runs\RunOrderException;
+use Morphea\App\Runs\Runs\RunPlanner;
 use Morphea\App\Runs\Runs\SavedOrders;
 use Morphea\Core\Output\PrintSheets\LabelSheet;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -30,9 +30,9 @@ final class SheetsController extends AbstractController
         private readonly SheetOrders $orders,
         private readonly SheetViews $views,
         private readonly LabelStore $labels,
-        private readonly Planner $planner,
+        private readonly RunPlanner $planner,
         private readonly SavedOrders $saved,
-        private readonly Outputs $outputs,
+        private readonly ExportFormatRegistry $outputs,
     ) {
     }
 
@@ -40,7 +40,7 @@ final class SheetsController extends AbstractController
     public function index(Project $project, Request $request, #[CurrentUser] Member $member): Response
     {
         $kept = $this->saved->find($project, $request->query->getInt('order'));
-        $order = null === $kept ? null : Order::of($kept->said(), $this->outputs, $kept->name());
+        $order = null === $kept ? null : RunOrder::of($kept->said(), $this->outputs, $kept->name());
         $order = null !== $order && $order->isOfSheets() ? $order : $this->orders->usual($project);
         $rows = trim($request->query->getString('rows'));
         $order = '' === $rows ? $order : $order->ofRows($rows);
@@ -64,7 +64,7 @@ final class SheetsController extends AbstractController
         try {
             $order = $this->orders->from($project, $member, $in);
             $view = $this->views->of($project, $order, self::at($in), $in->getString('face', 'front'));
-        } catch (OrderError $e) {
+        } catch (RunOrderException $e) {
             $view = ['project' => $project, 'error' => $e->getMessage(), 'here' => 'Press'];
         }
 
@@ -75,15 +75,15 @@ final class SheetsController extends AbstractController
     public function start(
         Project $project,
         Request $request,
-        RunDesk $desk,
-        Once $once,
+        RunDispatcher $desk,
+        FormDeduplicator $once,
         #[CurrentUser] Member $member,
     ): Response {
         try {
             if ($once->isFirst($request)) {
                 $desk->start($project, $this->orders->from($project, $member, $request->request), $member->getUserIdentifier());
             }
-        } catch (OrderError $e) {
+        } catch (RunOrderException $e) {
             return $this->back($project, $e);
         }
 
@@ -97,7 +97,7 @@ final class SheetsController extends AbstractController
             $order = $this->orders->from($project, $member, $request->request);
             $this->planner->plan($project, $order);
             $id = $this->saved->keep($project, $request->request->getString('kept'), $order)->id();
-        } catch (OrderError $e) {
+        } catch (RunOrderException $e) {
             return $this->back($project, $e);
         }
         $this->addFlash('good', 'The order is kept. It stands with the others in Press.');
@@ -111,7 +111,7 @@ final class SheetsController extends AbstractController
     {
         try {
             $order = $this->orders->from($project, $member, $request->request);
-        } catch (OrderError $e) {
+        } catch (RunOrderException $e) {
             return $this->back($project, $e);
         }
 

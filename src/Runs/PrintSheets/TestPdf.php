@@ -8,8 +8,8 @@ use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Engine\Render\PdfFile;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\SheetPage;
-use Morphea\App\Platform\Files\Scratch;
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Output\PrintSheets\Paper;
 use Morphea\Core\Output\PrintSheets\TestSheet;
@@ -18,13 +18,13 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 /** The sheet by which a printer is measured, as a PDF of two pages. */
 final readonly class TestPdf
 {
-    public function __construct(private Renderer $renderer, private Opener $opener)
+    public function __construct(private Renderer $renderer, private ProjectOpener $opener)
     {
     }
 
     public function of(Project $project, Paper $paper): string
     {
-        return Scratch::in(function (string $folder) use ($project, $paper): string {
+        return TemporaryDirectory::in(function (string $folder) use ($project, $paper): string {
             $open = $this->opener->page($project);
             $pdf = new PdfFile($this->renderer, "$folder/test.pdf", 'Test sheet', 'en', Edge::Cut);
             foreach ((new TestSheet($open->engine->layouter->texts))->of($paper) as $side) {

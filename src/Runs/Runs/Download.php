@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use League\Flysystem\FilesystemOperator;
-use Morphea\App\Platform\Files\Signed;
-use Morphea\App\Platform\Files\ZipStored;
+use Morphea\App\Platform\Files\SignedUrls;
+use Morphea\App\Platform\Files\StoredZip;
 use Morphea\App\Platform\Http\Attachment;
 use Morphea\Core\Table\Naming\UniqueNames;
 use Symfony\Component\HttpFoundation\RedirectResponse;
@@ -25,7 +25,7 @@ final readonly class Download
         private FileStore $store,
         private RunReport $report,
         private RequestStack $requests,
-        private Signed $signed,
+        private SignedUrls $signed,
     ) {
     }
 
@@ -40,12 +40,12 @@ final readonly class Download
         $vanished = $this->store->vanished($run);
         $all = array_values(array_filter($made, static fn (array $file): bool => !isset($vanished[$file['path']])));
         if ([] === $all) {
-            throw new FilesGone($vanished);
+            throw new FilesGoneException($vanished);
         }
         if (1 === \count($made) && 0 === $all[0]['position']) {
             return $this->one($all[0]);
         }
-        $zip = new ZipStored($this->entries($run, $all, $vanished), $run->orderedAt());
+        $zip = new StoredZip($this->entries($run, $all, $vanished), $run->orderedAt());
 
         $tag = "\"{$run->id()}-{$zip->length()}\"";
 
@@ -69,10 +69,10 @@ final readonly class Download
         }
         // Opened before anything is said: what cannot be read is said as such.
         if (!$this->files->fileExists($file['path'])) {
-            throw new FilesGone([$file['path'] => $file['name']]);
+            throw new FilesGoneException([$file['path'] => $file['name']]);
         }
         $stream = $this->files->readStream($file['path']);
-        $send = static fn (\Closure $write, int $from, int $to) => ZipStored::copy($stream, $write, $from, $to);
+        $send = static fn (\Closure $write, int $from, int $to) => StoredZip::copy($stream, $write, $from, $to);
         $bytes = 0 === $file['bytes'] ? $this->files->fileSize($file['path']) : $file['bytes'];
 
         return $this->stream(basename($file['name']), $type, $bytes, '"' . md5($file['path'] . $bytes) . '"', $send, $seen);

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Maker;
-use Morphea\App\Engine\Production\Making;
-use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\PieceMaker;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Engine\Production\Production;
 use Morphea\App\Platform\Jobs\TimeLeft;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Context\SharedSizes;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
@@ -31,14 +31,14 @@ final readonly class Estimate
     private const WORKERS = 2;
 
     public function __construct(
-        private Maker $maker,
+        private PieceMaker $maker,
         private PictureSets $pictures,
         private FontStore $fonts,
         private SharedSizes $sizes,
         private RowInputs $inputs,
         private PieceStore $pieces,
         private CacheInterface $cache,
-        private HandStore $hands,
+        private TouchUpStore $hands,
         private RunQueue $queue,
     ) {
     }
@@ -48,10 +48,10 @@ final readonly class Estimate
      * in words, bytes in all, pieces that are not there from before, seconds for one, and what it waits for; null where none
      * could be made
      */
-    public function of(Project $project, Plan $plan): ?array
+    public function of(Project $project, RunPlan $plan): ?array
     {
         $even = $this->sizes->of($project);
-        $input = $this->inputs->of($project, Choice::arrays($plan->order->choices), $even);
+        $input = $this->inputs->of($project, ChosenFormat::arrays($plan->order->choices), $even);
         $inputs = array_map(static fn (array $piece): string => $input($piece['row'], $piece['name']), $plan->pieces);
         $made = $this->pieces->made($project, $inputs);
         $fresh = array_values(array_filter($plan->pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY));
@@ -62,12 +62,12 @@ final readonly class Estimate
         $spread = array_unique(
             array_map(static fn (int $i): int => intdiv($i * $last, self::TRIED - 1), range(0, self::TRIED - 1)),
         );
-        $wanted = array_map(static fn (int $i): Wanted => new Wanted($i + 1, $fresh[$i]['name'], $fresh[$i]['row']), $spread);
+        $wanted = array_map(static fn (int $i): PieceRequest => new PieceRequest($i + 1, $fresh[$i]['name'], $fresh[$i]['row']), $spread);
         $key = 'estimate-' . hash('sha256', implode(' ', [...$inputs, \count($fresh)]));
 
         $estimate = $this->cache->get($key, function (ItemInterface $item) use ($project, $plan, $even, $wanted, $fresh): ?array {
             $item->expiresAfter(self::HOLDS);
-            $making = new Making(
+            $making = new Production(
                 $project->template()->made(),
                 $plan->order->choices,
                 $this->fonts->engine($project->owner())->layouter,

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
-use Morphea\App\Engine\Production\Drawn;
-use Morphea\App\Engine\Production\Made;
-use Morphea\App\Engine\Production\Sink;
-use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\MadeFile;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Engine\Production\PieceSink;
 
 /** Takes the time and the size of pieces and keeps none. The first begins everything, and does not count if there are more. */
-final class EstimateSink implements Sink
+final class EstimateSink implements PieceSink
 {
     /** @var list<array{float, int}> seconds and bytes of pieces */
     private array $pieces = [];
@@ -28,7 +28,7 @@ final class EstimateSink implements Sink
         $this->last = microtime(true) + $most;
     }
 
-    public function begins(Wanted $piece): void
+    public function begins(PieceRequest $piece): void
     {
         $this->began = microtime(true);
     }
@@ -38,13 +38,13 @@ final class EstimateSink implements Sink
         return [];
     }
 
-    public function files(Wanted $piece, array $files, Drawn $drawn): void
+    public function files(PieceRequest $piece, array $files, LaidOutPiece $drawn): void
     {
-        $bytes = array_sum(array_map(static fn (Made $file): int => \strlen((string) $file->bytes), $files));
+        $bytes = array_sum(array_map(static fn (MadeFile $file): int => \strlen((string) $file->bytes), $files));
         $this->pieces[] = [microtime(true) - $this->began, (int) $bytes];
     }
 
-    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
+    public function notMade(PieceRequest $piece, string $reason, ?LaidOutPiece $drawn): void
     {
     }
 

@@ -9,8 +9,8 @@ use Doctrine\DBAL\Connection;
 use League\Flysystem\FileAttributes;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\UnableToWriteFile;
-use Morphea\App\Engine\Production\Made;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Engine\Production\MadeFile;
+use Morphea\App\Platform\Files\NoSpaceException;
 
 /**
  * The files that runs have. A file is kept by what it holds, once for a project, however many runs have it; it goes when
@@ -63,12 +63,12 @@ final readonly class FileStore
     /**
      * Writes those files of a piece that are not there yet.
      *
-     * @param list<Made>         $files
+     * @param list<MadeFile>         $files
      * @param array<string, Had> $had
      *
      * @return array<string, Had> all of them, by key
      *
-     * @throws NoRoom
+     * @throws NoSpaceException
      */
     public function write(Run $run, array $files, array $had): array
     {
@@ -80,7 +80,7 @@ final readonly class FileStore
     }
 
     /**
-     * @param list<Made>         $files
+     * @param list<MadeFile>         $files
      * @param array<string, Had> $here  by key
      */
     public function note(Run $run, int $position, array $files, array $here): void
@@ -95,7 +95,7 @@ final readonly class FileStore
      *
      * @param string $path of the local file
      *
-     * @throws NoRoom
+     * @throws NoSpaceException
      */
     public function document(Run $run, int $number, string $name, string $path): void
     {
@@ -104,7 +104,7 @@ final readonly class FileStore
         try {
             $this->files->writeStream($to, $stream);
         } catch (UnableToWriteFile $e) {
-            throw new NoRoom($e->getMessage(), 0, $e);
+            throw new NoSpaceException($e->getMessage(), 0, $e);
         }
         $crc = (int) hexdec((string) hash_file('crc32b', $path));
         $this->row($run, 0, $number, $name, '', ['path' => $to, 'bytes' => (int) filesize($path), 'crc' => $crc]);
@@ -313,13 +313,13 @@ final readonly class FileStore
     }
 
     /** @return Had */
-    private function written(Run $run, Made $file): array
+    private function written(Run $run, MadeFile $file): array
     {
         $path = \sprintf('%s/%s/%s/%s.%s', self::FOLDER, $run->project()->id(), substr($file->key, 0, 2), $file->key, $file->ending);
         try {
             $this->files->write($path, (string) $file->bytes);
         } catch (UnableToWriteFile $e) {
-            throw new NoRoom($e->getMessage(), 0, $e);
+            throw new NoSpaceException($e->getMessage(), 0, $e);
         }
 
         return ['path' => $path, 'bytes' => \strlen((string) $file->bytes), 'crc' => crc32((string) $file->bytes)];

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Engine\Production\Binder;
-use Morphea\App\Engine\Production\Wanted;
-use Morphea\App\Engine\Render\Halted;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Jobs\NotWhole;
-use Morphea\App\Platform\Jobs\Stopped;
-use Morphea\App\Platform\Jobs\WorkRecord;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Engine\Render\CancelledException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Jobs\JobRecorder;
+use Morphea\App\Platform\Jobs\JobStoppedException;
+use Morphea\App\Platform\Jobs\MissingPartsException;
 
 /**
  * The end of a run: its files looked at, and its documents written. Pieces whose files are not there, or not whole, are
@@ -20,17 +20,18 @@ final readonly class FinishedRun
 {
     public function __construct(
         private PieceStore $pieces,
+        private PieceReport $report,
         private FileStore $files,
-        private RunMakings $makings,
+        private RunProduction $makings,
         private Binder $binder,
-        private WorkRecord $work,
+        private JobRecorder $work,
     ) {
     }
 
     /**
      * @return array{bytes: int|null, made: int, taken: int, failed: int} null bytes when it made nothing
      *
-     * @throws NotWhole|NoRoom|Stopped
+     * @throws MissingPartsException|NoSpaceException|JobStoppedException
      */
     public function of(Run $run): array
     {
@@ -38,7 +39,7 @@ final readonly class FinishedRun
         if ([] !== $missing) {
             $this->files->forget($run, $missing);
             $this->pieces->again($run->id(), $missing);
-            throw new NotWhole(array_map(static fn (int $position): array => [$position, $position], $missing));
+            throw new MissingPartsException(array_map(static fn (int $position): array => [$position, $position], $missing));
         }
         $this->files->forget($run, []);
         $number = 0;
@@ -50,13 +51,13 @@ final readonly class FinishedRun
                 function (string $name, string $path) use ($run, &$number): void {
                     $this->files->document($run, $number++, $name, $path);
                 },
-                fn (Wanted $piece, string $why) => $this->pieces->failed($run->id(), $piece->position, $why),
+                fn (PieceRequest $piece, string $why) => $this->pieces->failed($run->id(), $piece->position, $why),
                 fn (): bool => !$this->work->isWanted($run->job()->id()),
             );
-        } catch (Halted $e) {
-            throw new Stopped('', 0, $e);
+        } catch (CancelledException $e) {
+            throw new JobStoppedException('', 0, $e);
         }
-        $counts = $this->pieces->counts($run);
+        $counts = $this->report->counts($run);
 
         return ['bytes' => 0 === $counts['made'] ? null : $this->files->bytes($run)] + $counts;
     }

@@ -6,12 +6,12 @@ namespace Morphea\App\Runs\Runs;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Project\Assets\AssetSet;
 use Morphea\App\Project\Assets\AssetUse;
 use Morphea\App\Project\Assets\Font;
 use Morphea\App\Project\Assets\FontStore;
+use Morphea\App\Project\Assets\FrozenAssetSets;
 use Morphea\App\Project\Assets\PictureStore;
-use Morphea\App\Project\Assets\RunShelves;
-use Morphea\App\Project\Assets\Shelf;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
 
@@ -22,9 +22,9 @@ use Morphea\App\Project\Projects\Project;
  * @phpstan-import-type Pictures from PictureStore
  * @phpstan-import-type Fonts from FontStore
  */
-final class FrozenAssets implements AssetUse, RunShelves
+final class FrozenAssets implements AssetUse, FrozenAssetSets
 {
-    /** @var array{string, Shelf, list<Font>}|null those read last */
+    /** @var array{string, AssetSet, list<Font>}|null those read last */
     private ?array $last = null;
 
     public function __construct(
@@ -42,7 +42,10 @@ final class FrozenAssets implements AssetUse, RunShelves
      */
     public function keep(Project $project): string
     {
-        $files = json_encode(['pictures' => $this->pictures->facts($project), 'fonts' => $this->fontStore->facts($project->owner())], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
+        $files = json_encode(
+            ['pictures' => $this->pictures->facts($project), 'fonts' => $this->fontStore->facts($project->owner())],
+            \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE,
+        );
         $id = hash('sha256', "{$project->id()}\n$files");
         $this->connection->executeStatement(
             // Written anew where it is there already, so that nobody tidies it away before the run is noted.
@@ -54,7 +57,7 @@ final class FrozenAssets implements AssetUse, RunShelves
     }
 
     /** Null of a run of before, which shows what there is. */
-    public function shelf(Run $run): ?Shelf
+    public function shelf(Run $run): ?AssetSet
     {
         return $this->read($run)[1] ?? null;
     }
@@ -74,7 +77,7 @@ final class FrozenAssets implements AssetUse, RunShelves
     }
 
     /** Those of a run of a project, as they were when it was ordered; null where there is no such run. */
-    public function of(Project $project, string $run): ?Shelf
+    public function of(Project $project, string $run): ?AssetSet
     {
         $found = $this->entities->getRepository(Run::class)->findOneBy(['id' => $run, 'project' => $project]);
 
@@ -93,7 +96,7 @@ final class FrozenAssets implements AssetUse, RunShelves
         return array_map(strval(...), array_keys($all));
     }
 
-    /** @return array{string, Shelf, list<Font>}|null */
+    /** @return array{string, AssetSet, list<Font>}|null */
     private function read(Run $run): ?array
     {
         $id = $run->meant();
@@ -114,6 +117,6 @@ final class FrozenAssets implements AssetUse, RunShelves
             $fonts[] = new Font($run->project()->owner(), $family, $weight, $italic, $hash, $ending, '');
         }
 
-        return $this->last = [$id, new Shelf(static fn (): array => $pictures), $fonts];
+        return $this->last = [$id, new AssetSet(static fn (): array => $pictures), $fonts];
     }
 }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
-use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Engine\Production\PieceRequest;
 
 /** A piece as a run made it. */
 final readonly class MadePiece
 {
-    public function __construct(public Run $run, public Wanted $piece)
+    public function __construct(public Run $run, public PieceRequest $piece)
     {
     }
 }

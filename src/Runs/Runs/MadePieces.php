@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Engine\Production\Drawn;
-use Morphea\App\Engine\Production\Output\Pdfs;
-use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\Format\Pdfs;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Engine\Render\Look;
 use Morphea\App\Engine\Render\PictureFormat;
@@ -31,7 +31,7 @@ final readonly class MadePieces
         private EntityManagerInterface $entities,
         private PieceStore $pieces,
         private FileStore $files,
-        private RunMakings $makings,
+        private RunProduction $makings,
         private Renderer $renderer,
         private Pdfs $pdfs,
         private CacheInterface $cache,
@@ -76,7 +76,7 @@ final readonly class MadePieces
     /** Bytes of a PDF of it alone. */
     public function pdf(MadePiece $made): string
     {
-        return $this->pdfs->files($this->drawn($made), new Settings(edge: Edge::Cut))[0];
+        return $this->pdfs->files($this->drawn($made), new FormatSettings(edge: Edge::Cut))[0];
     }
 
     /** How many sides it has. */
@@ -104,7 +104,7 @@ final readonly class MadePieces
         return $this->cache->get('made-' . $drawing->fingerprint(), $draw);
     }
 
-    private function drawn(MadePiece $made): Drawn
+    private function drawn(MadePiece $made): LaidOutPiece
     {
         return $this->makings->of($made->run)->again($made->piece);
     }

@@ -91,4 +91,30 @@ final readonly class MadeRows
 
         return false === $found ? null : [(string) $found[0], (int) $found[1]];
     }
+
+    /**
+     * What stood in the rows when something was made of them last.
+     *
+     * @param list<int>|null $only ids of rows; null for all
+     *
+     * @return \Generator<int, array<string, string>> cells by column key, by the row's id
+     */
+    public function newestCells(Project $project, ?array $only = null): \Generator
+    {
+        $only = null === $only ? null : array_fill_keys($only, true);
+        $seen = [];
+        foreach (
+            $this->connection->executeQuery(
+                "SELECT piece.row_id, piece.cells FROM piece JOIN run ON run.id = piece.run_id
+                 WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . RunPurpose::OF_PIECES .
+                    ' ORDER BY run.number DESC',
+                [$project->id()],
+            )->iterateNumeric() as [$row, $cells]
+        ) {
+            if (!isset($seen[(int) $row]) && (null === $only || isset($only[(int) $row]))) {
+                $seen[(int) $row] = true;
+                yield (int) $row => array_map(strval(...), (array) json_decode((string) $cells, true));
+            }
+        }
+    }
 }

@@ -9,19 +9,19 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Editor\Checks\RunHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** The newest run of a project, and which rows would come out otherwise by now: by their cells, their touch-ups, or because the design changed. */
+/** The newest run of a project, and which rows would come out otherwise by now: their cells, touch-ups or the design changed. */
 final readonly class NewestRun implements RunHistory
 {
     public function __construct(
         private EntityManagerInterface $entities,
         private Connection $connection,
         private TableRows $rows,
-        private HandStore $hands,
+        private TouchUpStore $hands,
     ) {
     }
 

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
-use Morphea\App\Editor\Checks\Looker;
+use Morphea\App\Editor\Checks\Inspector;
 use Morphea\App\Editor\Checks\ProofTable;
-use Morphea\App\Project\Context\Opener;
 use Morphea\App\Project\Context\OpenProject;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\TouchUps\HandStore;
+use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Checks\Acceptance;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\HandWork;
@@ -19,8 +19,12 @@ use Morphea\Core\Table\Data\Record;
 /** Rows about which there is something to be said before they are made: from the proof that is kept, where it is as new as they are. */
 final readonly class OpenFindings
 {
-    public function __construct(private Opener $opener, private Looker $looker, private ProofTable $table, private HandStore $hands)
-    {
+    public function __construct(
+        private ProjectOpener $opener,
+        private Inspector $looker,
+        private ProofTable $table,
+        private TouchUpStore $hands,
+    ) {
     }
 
     /**

@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
-use Morphea\App\Engine\Production\Bound;
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Moving;
-use Morphea\App\Engine\Production\Option;
-use Morphea\App\Engine\Production\Output;
-use Morphea\App\Engine\Production\Outputs;
-use Morphea\App\Engine\Production\Settings;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\DocumentFormat;
+use Morphea\App\Engine\Production\ExportFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\MotionFormat;
 use Morphea\App\Engine\Production\SideNames;
 use Morphea\App\Engine\Render\Edge;
-use Morphea\App\Project\Context\Opener;
+use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\Content;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Output\FileNames\Naming;
+use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\Shown;
 
 /** An order as the Press screen shows it: its sentence, and what it would make. */
 final readonly class OrderViews
@@ -32,15 +32,15 @@ final readonly class OrderViews
     private const CAPS = [Naming::ROW => '№', Naming::SIDE => '◧', Naming::DAY => '◷'];
 
     public function __construct(
-        private Planner $planner,
-        private Outputs $outputs,
+        private RunPlanner $planner,
+        private ExportFormatRegistry $outputs,
         private OpenFindings $findings,
-        private Opener $opener,
+        private ProjectOpener $opener,
     ) {
     }
 
     /** @return array<string, mixed> */
-    public function form(Project $project, Order $order): array
+    public function form(Project $project, RunOrder $order): array
     {
         $chosen = [];
         foreach ($order->choices as $choice) {
@@ -51,41 +51,41 @@ final readonly class OrderViews
             'order' => $order,
             'first' => $order->choices[0]->settings,
             'outputs' => array_values(array_map(
-                static fn (Output $output): array => [
+                static fn (ExportFormat $output): array => [
                     'id' => $output::id(),
                     'label' => $output->label(),
                     'ending' => $output->ending(),
-                    'bound' => $output instanceof Bound,
+                    'bound' => $output instanceof DocumentFormat,
                     'chosen' => isset($chosen[$output::id()]),
-                    'settings' => $chosen[$output::id()] ?? new Settings(),
-                    'options' => array_map(static fn (Option $option): string => $option->value, $output->options()),
+                    'settings' => $chosen[$output::id()] ?? new FormatSettings(),
+                    'options' => array_map(static fn (FormatOption $option): string => $option->value, $output->options()),
                 ],
                 array_filter(
                     $this->outputs->all(),
-                    static fn (Output $output): bool => !Planner::isPlannedApart($output) && (!$output instanceof Moving ||
+                    static fn (ExportFormat $output): bool => !RunPlanner::isPlannedApart($output) && (!$output instanceof MotionFormat ||
                         $project->template()->moves() ||
                         isset($chosen[$output::id()])),
                 ),
             )),
             'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
             'columns' => $this->columns($project),
-            'shown' => Shown::choices(),
+            'shown' => DisplayStyle::choices(),
         ];
     }
 
     /**
      * @return array<string, mixed>
      *
-     * @throws OrderError
+     * @throws RunOrderException
      */
-    public function summary(Project $project, Order $order): array
+    public function summary(Project $project, RunOrder $order): array
     {
         if (0 === $project->rowCount()) {
             return ['project' => $project, 'error' => 'There are no rows yet. Bring a table first.', 'oob' => false];
         }
         try {
             $plan = $this->planner->plan($project, $order);
-        } catch (OrderError $e) {
+        } catch (RunOrderException $e) {
             return ['project' => $project, 'error' => $e->getMessage(), 'oob' => false];
         }
         $template = $project->template()->made();
@@ -119,11 +119,11 @@ final readonly class OrderViews
     }
 
     /** @return array<string, string> sizes in pixels of those outputs that have any, by their labels */
-    private function sizes(Order $order, Template $template): array
+    private function sizes(RunOrder $order, Design $template): array
     {
         $sizes = [];
         foreach ($order->choices as $choice) {
-            if (\in_array(Option::Size, $choice->output->options(), true)) {
+            if (\in_array(FormatOption::Size, $choice->output->options(), true)) {
                 $sizes[$choice->output->label()] = $choice->output->size($template, $choice->settings);
             }
         }
@@ -133,7 +133,7 @@ final readonly class OrderViews
     }
 
     /** @return list<string> the first names */
-    private function files(Plan $plan, Template $template): array
+    private function files(RunPlan $plan, Design $template): array
     {
         $sides = SideNames::of($template);
         $names = [];
@@ -157,10 +157,10 @@ final readonly class OrderViews
         return $names;
     }
 
-    private function count(Plan $plan, Template $template): int
+    private function count(RunPlan $plan, Design $template): int
     {
         $each = array_map(
-            static fn (Choice $choice): int => $choice->isBound()
+            static fn (ChosenFormat $choice): int => $choice->isBound()
                 ? ('' === $choice->settings->by
                     ? 1
                     : \count(array_unique(array_map(

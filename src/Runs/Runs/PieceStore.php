@@ -6,7 +6,7 @@ namespace Morphea\App\Runs\Runs;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
-use Morphea\App\Engine\Production\Wanted;
+use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Progress;
 use Morphea\App\Project\Projects\Project;
@@ -110,46 +110,7 @@ final readonly class PieceStore
         return $found;
     }
 
-    /** @return array<int, true> ids of rows of which something was made */
-    public function rowsMade(Project $project): array
-    {
-        return array_fill_keys(
-            array_map(intval(...), $this->connection->fetchFirstColumn(
-                "SELECT DISTINCT piece.row_id FROM piece JOIN run ON run.id = piece.run_id
-                 WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . RunPurpose::OF_PIECES,
-                [$project->id()],
-            )),
-            true,
-        );
-    }
-
-    /**
-     * What stood in the rows when something was made of them last.
-     *
-     * @param list<int>|null $only ids of rows; null for all
-     *
-     * @return \Generator<int, array<string, string>> cells by column key, by the row's id
-     */
-    public function newestCells(Project $project, ?array $only = null): \Generator
-    {
-        $only = null === $only ? null : array_fill_keys($only, true);
-        $seen = [];
-        foreach (
-            $this->connection->executeQuery(
-                "SELECT piece.row_id, piece.cells FROM piece JOIN run ON run.id = piece.run_id
-                 WHERE run.project_id = ? AND piece.state = 'made' AND piece.row_id IS NOT NULL AND " . RunPurpose::OF_PIECES .
-                    ' ORDER BY run.number DESC',
-                [$project->id()],
-            )->iterateNumeric() as [$row, $cells]
-        ) {
-            if (!isset($seen[(int) $row]) && (null === $only || isset($only[(int) $row]))) {
-                $seen[(int) $row] = true;
-                yield (int) $row => array_map(strval(...), (array) json_decode((string) $cells, true));
-            }
-        }
-    }
-
-    /** @return list<Wanted> */
+    /** @return list<PieceRequest> */
     public function waiting(Run $run, int $from, int $to): array
     {
         $found = $this->connection->fetchAllAssociative(
@@ -158,7 +119,7 @@ final readonly class PieceStore
             [$run->id(), $from, $to, PieceState::Waiting->value],
         );
 
-        return array_map(fn (array $record): Wanted => $this->wanted($run, $record), $found);
+        return array_map(fn (array $record): PieceRequest => $this->wanted($run, $record), $found);
     }
 
     /** @return array{int, int}|null first and last positions of the next pieces that wait, after a position */
@@ -192,7 +153,7 @@ final readonly class PieceStore
     }
 
     /** @param bool $taken its files are those of an earlier run */
-    public function isMade(string $run, int $position, bool $taken): void
+    public function markMade(string $run, int $position, bool $taken): void
     {
         $this->connection->executeStatement(
             'UPDATE piece SET state = ?, made_at = ?, reason = ?, taken = ? WHERE run_id = ? AND position = ?',
@@ -211,7 +172,7 @@ final readonly class PieceStore
     }
 
     /** Unless another worker that was handed it as well made it meanwhile. */
-    public function notMade(string $run, int $position, string $reason): void
+    public function markNotMade(string $run, int $position, string $reason): void
     {
         $this->connection->executeStatement(
             'UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ? AND state = ?',
@@ -269,29 +230,11 @@ final readonly class PieceStore
         return $found;
     }
 
-    /** @return list<array{row: int, name: string, reason: string}> pieces that could not be made */
-    public function givenUp(Run $run, int $most): array
-    {
-        $found = $this->connection->fetchAllAssociative(
-            'SELECT row_number, name, reason FROM piece WHERE run_id = ? AND state = ? ORDER BY position LIMIT ?',
-            [$run->id(), PieceState::NotMade->value, $most],
-        );
-
-        return array_map(
-            static fn (array $p): array => [
-                'row' => (int) $p['row_number'],
-                'name' => (string) $p['name'],
-                'reason' => (string) $p['reason'],
-            ],
-            $found,
-        );
-    }
-
-    /** @return list<Wanted> whatever came of them */
+    /** @return list<PieceRequest> whatever came of them */
     public function between(Run $run, int $from, int $to): array
     {
         return array_map(
-            fn (array $record): Wanted => $this->wanted($run, $record),
+            fn (array $record): PieceRequest => $this->wanted($run, $record),
             $this->connection->fetchAllAssociative(
                 'SELECT position, row_number, row_id, name, cells, tries FROM piece WHERE run_id = ? AND position
                  BETWEEN ? AND ? ORDER BY position',
@@ -300,7 +243,7 @@ final readonly class PieceStore
         );
     }
 
-    /** @return \Generator<Wanted> all that are made, in order */
+    /** @return \Generator<PieceRequest> all that are made, in order */
     public function allMade(Run $run): \Generator
     {
         for ($after = 0; ;) {
@@ -319,44 +262,6 @@ final readonly class PieceStore
         }
     }
 
-    /** @return array{made: int, taken: int, failed: int} */
-    public function counts(Run $run): array
-    {
-        $found = $this->connection->fetchAssociative(
-            'SELECT COUNT(*) FILTER (WHERE state = ?) AS made, COUNT(*) FILTER (WHERE taken = TRUE) AS taken,
-                COUNT(*) FILTER (WHERE state = ?) AS failed FROM piece WHERE run_id = ?',
-            [PieceState::Made->value, PieceState::NotMade->value, $run->id()],
-        );
-
-        return [
-            'made' => (int) ($found['made'] ?? 0),
-            'taken' => (int) ($found['taken'] ?? 0),
-            'failed' => (int) ($found['failed'] ?? 0),
-        ];
-    }
-
-    /** @return \Generator<array{position: int, row: int, name: string, state: string, taken: bool, reason: string}> */
-    public function report(Run $run, int $from = 1, int $most = \PHP_INT_MAX): \Generator
-    {
-        foreach (
-            $this->connection->iterateAssociative(
-                'SELECT position, row_number, name, state, taken, reason FROM piece WHERE run_id = ? AND position >= ?
-                 ORDER BY position LIMIT ?',
-                [$run->id(), $from, $most],
-            )
-            as $piece
-        ) {
-            yield [
-                'position' => (int) $piece['position'],
-                'row' => (int) $piece['row_number'],
-                'name' => (string) $piece['name'],
-                'state' => (string) $piece['state'],
-                'taken' => (bool) $piece['taken'],
-                'reason' => (string) $piece['reason'],
-            ];
-        }
-    }
-
     public function waits(string $run): bool
     {
         return false !==
@@ -367,12 +272,12 @@ final readonly class PieceStore
     }
 
     /** @param array<string, mixed> $record */
-    private function wanted(Run $run, array $record): Wanted
+    private function wanted(Run $run, array $record): PieceRequest
     {
         /** @var array<string, string> $cells */
         $cells = json_decode((string) $record['cells'], true, 4, \JSON_THROW_ON_ERROR);
 
-        return new Wanted(
+        return new PieceRequest(
             (int) $record['position'],
             (string) $record['name'],
             $run->row((int) $record['row_number'], $cells, null === $record['row_id'] ? null : (int) $record['row_id']),

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Engine\Production\Outputs;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Platform\Http\Once;
+use Morphea\App\Platform\Http\FormDeduplicator;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -24,13 +24,13 @@ final class PressController extends AbstractController
     private const RUNS_SHOWN = 20;
 
     public function __construct(
-        private readonly Planner $planner,
-        private readonly RunDesk $desk,
+        private readonly RunPlanner $planner,
+        private readonly RunDispatcher $desk,
         private readonly RunViews $views,
         private readonly OrderViews $orders,
         private readonly SavedOrders $saved,
-        private readonly Space $space,
-        private readonly Outputs $outputs,
+        private readonly StorageQuota $space,
+        private readonly ExportFormatRegistry $outputs,
     ) {
     }
 
@@ -38,7 +38,7 @@ final class PressController extends AbstractController
     public function index(Project $project, Request $request, EntityManagerInterface $entities): Response
     {
         $kept = $this->saved->find($project, $request->query->getInt('order'));
-        $order = (null === $kept ? null : Order::of($kept->said(), $this->outputs, $kept->name())) ?? $this->planner->usual($project);
+        $order = (null === $kept ? null : RunOrder::of($kept->said(), $this->outputs, $kept->name())) ?? $this->planner->usual($project);
         $rows = trim($request->query->getString('rows'));
         if ('' !== $rows) {
             $order = $order->ofRows($rows);
@@ -65,7 +65,7 @@ final class PressController extends AbstractController
                 'press/summary.html.twig',
                 ['oob' => true, 'here' => 'Press'] + $this->orders->summary($project, $this->order($project, $request)),
             );
-        } catch (OrderError $e) {
+        } catch (RunOrderException $e) {
             return $this->render('press/summary.html.twig', [
                 'project' => $project,
                 'error' => $e->getMessage(),
@@ -81,7 +81,7 @@ final class PressController extends AbstractController
     {
         try {
             $told = $estimate->of($project, $this->planner->plan($project, $this->order($project, $request)));
-        } catch (OrderError) {
+        } catch (RunOrderException) {
             $told = null;
         }
 
@@ -89,13 +89,13 @@ final class PressController extends AbstractController
     }
 
     #[Route('/runs', name: 'run_start', methods: ['POST'])]
-    public function start(Project $project, Request $request, Once $once, #[CurrentUser] Member $member): Response
+    public function start(Project $project, Request $request, FormDeduplicator $once, #[CurrentUser] Member $member): Response
     {
         try {
             if ($once->isFirst($request)) {
                 $this->desk->start($project, $this->order($project, $request), $member->getUserIdentifier());
             }
-        } catch (OrderError $e) {
+        } catch (RunOrderException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 
@@ -110,7 +110,7 @@ final class PressController extends AbstractController
             $order = $this->order($project, $request);
             $this->planner->plan($project, $order);
             $id = $this->saved->keep($project, $request->request->getString('kept'), $order)->id();
-        } catch (OrderError $e) {
+        } catch (RunOrderException $e) {
             $this->addFlash('bad', $e->getMessage());
         }
 
@@ -129,17 +129,17 @@ final class PressController extends AbstractController
         return $this->redirectToRoute('press', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** @throws OrderError */
-    private function order(Project $project, Request $request): Order
+    /** @throws RunOrderException */
+    private function order(Project $project, Request $request): RunOrder
     {
-        $order = Order::from($request->request, $this->planner->usual($project), $this->outputs);
+        $order = RunOrder::from($request->request, $this->planner->usual($project), $this->outputs);
         if (!$request->request->has('parts')) {
             return $order;
         }
         try {
             return $order->named(PatternParts::source(json_decode($request->request->getString('parts'), true)));
-        } catch (PatternError $e) {
-            throw new OrderError($e->getMessage(), 0, $e);
+        } catch (PatternException $e) {
+            throw new RunOrderException($e->getMessage(), 0, $e);
         }
     }
 }

@@ -6,14 +6,14 @@ namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Editor\Navigation\Station;
 use Morphea\App\Editor\Navigation\StationState;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 #[AsTaggedItem(priority: 20)]
 final readonly class PressStation implements StationState
 {
-    public function __construct(private NewestRun $newest, private WorkDesk $work)
+    public function __construct(private NewestRun $newest, private JobDispatcher $work)
     {
     }
 

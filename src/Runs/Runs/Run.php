@@ -9,8 +9,8 @@ use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Record;
@@ -71,7 +71,7 @@ class Run
         $this->evenSizes = $even->sizes;
         $this->touchUps = $touchUps->toArray();
         $this->monthFirst = Record::orders($project->columns());
-        $this->template = (new TemplateCodec())->encode($project->template()->made());
+        $this->template = (new DesignCodec())->encode($project->template()->made());
         $this->orderedAt = new \DateTimeImmutable();
     }
 
@@ -173,9 +173,9 @@ class Run
         return new Record($number, $cells, $this->monthFirst, $id);
     }
 
-    public function template(): Template
+    public function template(): Design
     {
-        return (new TemplateCodec())->decode($this->template);
+        return (new DesignCodec())->decode($this->template);
     }
 
     /** Whether it was made of a design as it is written here. */

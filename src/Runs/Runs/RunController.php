@@ -17,11 +17,11 @@ final class RunController extends AbstractController
     private const PAGE = 60;
 
     public function __construct(
-        private readonly RunDesk $desk,
+        private readonly RunDispatcher $desk,
         private readonly RunViews $views,
         private readonly FileStore $files,
-        private readonly PieceStore $pieces,
-        private readonly Space $space,
+        private readonly PieceReport $report,
+        private readonly StorageQuota $space,
     ) {
     }
 
@@ -76,7 +76,7 @@ final class RunController extends AbstractController
             'here' => 'Press',
             'looking' => true,
             'view' => $this->views->of([$run])[0],
-            'counts' => $this->pieces->counts($run),
+            'counts' => $this->report->counts($run),
             'pieces' => $pictures->of($run, $from, self::PAGE),
             'documents' => $this->files->documents($run),
             'page' => $page,

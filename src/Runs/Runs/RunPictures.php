@@ -6,13 +6,14 @@ namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureSets;
-use Morphea\App\Project\Context\Still;
+use Morphea\App\Project\Context\StillDrawing;
 
 /** The pieces of a run, small: as its design and its rows were. */
 final readonly class RunPictures
 {
     public function __construct(
         private PieceStore $pieces,
+        private PieceReport $report,
         private FileStore $files,
         private PictureSets $pictures,
         private FontStore $fonts,
@@ -29,7 +30,7 @@ final readonly class RunPictures
         $template = $run->template();
         $pictures = $this->pictures->linked($run->project(), $this->meant->shelf($run), $run->id());
         $layouter = $this->fonts->engine($run->project()->owner(), $this->meant->fonts($run))->layouter;
-        $still = new Still($pictures);
+        $still = new StillDrawing($pictures);
         [$even, $touchUps] = [$run->evenSizes(), $run->touchUps()];
         $files = $this->files->ofPieces($run, $from, $from + $count - 1);
         $rows = [];
@@ -37,7 +38,7 @@ final readonly class RunPictures
             $rows[$piece->position] = $piece->row;
         }
         $found = [];
-        foreach ($this->pieces->report($run, $from, $count) as $piece) {
+        foreach ($this->report->report($run, $from, $count) as $piece) {
             $row = $rows[$piece['position']];
             [$own, $sizes] = [$touchUps->template($template, $row), $touchUps->even($even, $row)];
             $sides = array_map(

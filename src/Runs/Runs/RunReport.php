@@ -9,7 +9,7 @@ use Morphea\Core\Table\Cells\Harmless;
 /** What came of each piece of a run: as CSV, and for a page. */
 final readonly class RunReport
 {
-    public function __construct(private PieceStore $pieces, private FileStore $files)
+    public function __construct(private PieceReport $report, private FileStore $files)
     {
     }
 
@@ -26,7 +26,7 @@ final readonly class RunReport
         }
         $out = fopen('php://temp', 'r+') ?: throw new \LogicException('There is no memory.');
         fputcsv($out, ['row', 'name', 'outcome', 'reason', 'files'], escape: '', eol: "\r\n");
-        foreach ($this->pieces->report($run) as $piece) {
+        foreach ($this->report->report($run) as $piece) {
             $line = [
                 (string) $piece['row'],
                 $piece['name'],

@@ -5,24 +5,24 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Doctrine\DBAL\Connection;
-use Morphea\App\Engine\Production\Drawn;
-use Morphea\App\Engine\Production\Made;
-use Morphea\App\Engine\Production\Sink;
-use Morphea\App\Engine\Production\Wanted;
-use Morphea\App\Platform\Jobs\LogPlace;
-use Morphea\App\Platform\Jobs\WorkRecord;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\MadeFile;
+use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Engine\Production\PieceSink;
+use Morphea\App\Platform\Jobs\JobRecorder;
+use Morphea\App\Platform\Jobs\LogContext;
 
 /**
  * A run's pieces into storage: a file is there, whole, before its piece counts as made.
  *
  * @phpstan-import-type Had from FileStore
  */
-final class RunSink implements Sink
+final class RunSink implements PieceSink
 {
     /** Seconds that an answer to whether the run was stopped holds. */
     private const HOLDS = 0.2;
 
-    /** @var array<int, Wanted> begun, by position */
+    /** @var array<int, PieceRequest> begun, by position */
     private array $open = [];
     /** @var array<string, Had> of the piece that is being made, by key */
     private array $had = [];
@@ -36,12 +36,12 @@ final class RunSink implements Sink
         private readonly PieceStore $pieces,
         private readonly FileStore $files,
         private readonly Connection $connection,
-        private readonly WorkRecord $work,
-        private readonly LogPlace $place,
+        private readonly JobRecorder $work,
+        private readonly LogContext $place,
     ) {
     }
 
-    public function begins(Wanted $piece): void
+    public function begins(PieceRequest $piece): void
     {
         $this->place->piece($piece->position);
         $this->pieces->begin($this->run->id(), $piece->position);
@@ -57,21 +57,21 @@ final class RunSink implements Sink
         return $found;
     }
 
-    public function files(Wanted $piece, array $files, Drawn $drawn): void
+    public function files(PieceRequest $piece, array $files, LaidOutPiece $drawn): void
     {
         $here = $this->files->write($this->run, $files, $this->had);
-        $taken = [] !== $files && [] === array_filter($files, static fn (Made $file): bool => null !== $file->bytes);
+        $taken = [] !== $files && [] === array_filter($files, static fn (MadeFile $file): bool => null !== $file->bytes);
         $this->connection->transactional(function () use ($piece, $files, $here, $taken): void {
             $this->files->note($this->run, $piece->position, $files, $here);
-            $this->pieces->isMade($this->run->id(), $piece->position, $taken);
+            $this->pieces->markMade($this->run->id(), $piece->position, $taken);
         });
         ++$this->made;
         unset($this->open[$piece->position]);
     }
 
-    public function notMade(Wanted $piece, string $reason, ?Drawn $drawn): void
+    public function notMade(PieceRequest $piece, string $reason, ?LaidOutPiece $drawn): void
     {
-        $this->pieces->notMade($this->run->id(), $piece->position, $reason);
+        $this->pieces->markNotMade($this->run->id(), $piece->position, $reason);
         ++$this->notMade;
         unset($this->open[$piece->position]);
     }

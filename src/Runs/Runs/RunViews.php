@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
-use Morphea\App\Engine\Production\Choice;
-use Morphea\App\Engine\Production\Outputs;
+use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Platform\Jobs\Job;
 
 /** Runs as the Press screen lists them: how far they are, and what could not be made. */
@@ -15,8 +15,9 @@ final readonly class RunViews
 
     public function __construct(
         private PieceStore $pieces,
+        private PieceReport $report,
         private FileStore $files,
-        private Outputs $outputs,
+        private ExportFormatRegistry $outputs,
         private ShownByRun $shown,
         private RunQueue $queue,
     ) {
@@ -45,7 +46,7 @@ final readonly class RunViews
                 'waits' => $run->isUnderWay() && 0 === $progress[$run->id()]->done
                     ? $this->queue->before($run->project()->owner(), 0.1, $run)
                     : null,
-                'givenUp' => $progress[$run->id()]->failed > 0 ? $this->pieces->givenUp($run, self::REASONS_SHOWN) : [],
+                'givenUp' => $progress[$run->id()]->failed > 0 ? $this->report->givenUp($run, self::REASONS_SHOWN) : [],
             ],
             $runs,
         );
@@ -57,7 +58,7 @@ final readonly class RunViews
         $choices = array_filter(array_map($this->outputs->choice(...), $run->choices()));
 
         return implode(', ', array_map(
-            static fn (Choice $choice): string => $choice->output->label() .
+            static fn (ChosenFormat $choice): string => $choice->output->label() .
                 ('' === $choice->settings->by ? '' : " of {$choice->settings->by}"),
             $choices,
         ));
@@ -67,8 +68,8 @@ final readonly class RunViews
     {
         return match ($run->rows()) {
             '' => 'all rows',
-            Which::Changed->value => 'only what changed',
-            Which::InOrder->value => 'only rows in order',
+            RowChoice::Changed->value => 'only what changed',
+            RowChoice::InOrder->value => 'only rows in order',
             default => 'rows ' . mb_strimwidth($run->rows(), 0, 40, '…', 'UTF-8'),
         };
     }

@@ -24,7 +24,7 @@ final readonly class SavedOrders
     }
 
     /** The order that is kept by its name, if it is this very one: a changed one goes by no name. */
-    public function nameOf(Project $project, Order $order): string
+    public function nameOf(Project $project, RunOrder $order): string
     {
         $kept = $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'name' => $order->kept]);
 
@@ -39,17 +39,17 @@ final readonly class SavedOrders
     /**
      * Under a name that there is already it takes the place of that one.
      *
-     * @throws OrderError
+     * @throws RunOrderException
      */
-    public function keep(Project $project, string $name, Order $order): SavedOrder
+    public function keep(Project $project, string $name, RunOrder $order): SavedOrder
     {
         $name = trim((string) preg_replace('/\s+/u', ' ', $name));
         if ('' === $name || mb_strlen($name) > self::LONGEST) {
-            throw new OrderError('Say by which name the order is to be kept: ' . self::LONGEST . ' letters at the most.');
+            throw new RunOrderException('Say by which name the order is to be kept: ' . self::LONGEST . ' letters at the most.');
         }
         $here = $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'name' => $name]);
         if (null === $here && \count($this->all($project)) >= self::MOST) {
-            throw new OrderError(self::MOST . ' orders are kept already. Forget one first.');
+            throw new RunOrderException(self::MOST . ' orders are kept already. Forget one first.');
         }
         $here ??= new SavedOrder($project, $name, []);
         $here->say($order->toArray());

@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Files\Sweeper;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Maintenance\TidyTask;
 use Morphea\App\Project\Projects\ProjectRepository;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
@@ -24,7 +24,7 @@ final readonly class TidyRuns implements TidyTask
         private ShownByRun $shown,
         private FrozenAssets $assets,
         private EntityManagerInterface $entities,
-        private WorkDesk $desk,
+        private JobDispatcher $desk,
         private Sweeper $sweeper,
         private ProjectRepository $projects,
         private int $keepRunsDays,

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
-use Morphea\App\Platform\Jobs\WorkDesk;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Jobs\JobDispatcher;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
@@ -22,10 +22,10 @@ final readonly class WarmWorker
 
     public function __invoke(WorkerStartedEvent $event): void
     {
-        if (\in_array(WorkDesk::LONG, $event->getWorker()->getMetadata()->getTransportNames(), true)) {
+        if (\in_array(JobDispatcher::LONG, $event->getWorker()->getMetadata()->getTransportNames(), true)) {
             try {
                 $this->renderer->warmUp();
-            } catch (RenderError | NoRoom $e) {
+            } catch (RenderException | NoSpaceException $e) {
                 // Other work goes on; the first piece tells it.
                 $this->logger->error('The renderer does not start.', ['exception' => $e]);
             }

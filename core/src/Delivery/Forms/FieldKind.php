@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Forms;
 
-use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\ColumnKind;
 
 /** What is asked for in a field. */
 enum FieldKind: string
@@ -35,16 +35,16 @@ enum FieldKind: string
     }
 
     /** What suits a column. */
-    public static function of(Kind $kind): self
+    public static function of(ColumnKind $kind): self
     {
         return match ($kind) {
-            Kind::Text => self::Line,
-            Kind::Number => self::Number,
-            Kind::Date => self::Date,
-            Kind::YesNo => self::YesNo,
-            Kind::Colour => self::Colour,
-            Kind::Address => self::Mail,
-            Kind::Picture => self::Picture,
+            ColumnKind::Text => self::Line,
+            ColumnKind::Number => self::Number,
+            ColumnKind::Date => self::Date,
+            ColumnKind::YesNo => self::YesNo,
+            ColumnKind::Colour => self::Colour,
+            ColumnKind::Address => self::Mail,
+            ColumnKind::Picture => self::Picture,
         };
     }
 }

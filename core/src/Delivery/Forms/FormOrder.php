@@ -11,7 +11,7 @@ final readonly class FormOrder
     public const MOST_ANSWERS = 20_000;
 
     /**
-     * @param list<Field>             $fields in the order in which they are asked
+     * @param list<FormField>             $fields in the order in which they are asked
      * @param \DateTimeImmutable|null $opens  null where it is open from the beginning
      * @param \DateTimeImmutable|null $closes null where it stays open
      * @param int                     $most   answers at the most
@@ -49,7 +49,7 @@ final readonly class FormOrder
             $text('title', 200),
             $text('intro', 3_000),
             $text('thanks', 1_000),
-            array_map(Field::of(...), \array_slice(array_values($fields), 0, self::MOST_FIELDS)),
+            array_map(FormField::of(...), \array_slice(array_values($fields), 0, self::MOST_FIELDS)),
             self::time($text('opens', 30)),
             self::time($text('closes', 30)),
             max(1, min(self::MOST_ANSWERS, '' === $text('most', 8) ? 500 : (int) $text('most', 8))),
@@ -65,7 +65,7 @@ final readonly class FormOrder
     public function toArray(): array
     {
         return [
-            'fields' => array_map(static fn (Field $field): array => $field->toArray(), $this->fields),
+            'fields' => array_map(static fn (FormField $field): array => $field->toArray(), $this->fields),
             'opens' => $this->opens?->format('Y-m-d\TH:i') ?? '',
             'closes' => $this->closes?->format('Y-m-d\TH:i') ?? '',
         ] + get_object_vars($this);
@@ -74,30 +74,30 @@ final readonly class FormOrder
     /**
      * @param list<string> $keys of the table's columns that answers can go into
      *
-     * @throws FormError
+     * @throws FormException
      */
     public function check(array $keys): void
     {
         match (true) {
-            '' === $this->title => throw new FormError('Say what the form is called.'),
-            [] === $this->fields => throw new FormError('Ask for one thing at least.'),
+            '' === $this->title => throw new FormException('Say what the form is called.'),
+            [] === $this->fields => throw new FormException('Ask for one thing at least.'),
             null !== $this->opens && null !== $this->closes && $this->opens >= $this->closes
-                => throw new FormError('It closes before it opens. Change one of the times.'),
+                => throw new FormException('It closes before it opens. Change one of the times.'),
             default => null,
         };
         foreach ($this->fields as $field) {
             if (!\in_array($field->column, $keys, true)) {
-                throw new FormError("The column of “{$field->label}” is not in the table any more, or is made by a recipe.");
+                throw new FormException("The column of “{$field->label}” is not in the table any more, or is made by a recipe.");
             }
             if ('' === $field->label) {
-                throw new FormError('Every field needs a question.');
+                throw new FormException('Every field needs a question.');
             }
             if (FieldKind::Choice === $field->kind && \count($field->options) < 2) {
-                throw new FormError("“{$field->label}” is to be chosen from a list: write at least two lines.");
+                throw new FormException("“{$field->label}” is to be chosen from a list: write at least two lines.");
             }
         }
         if (\count(array_unique(array_column($this->fields, 'column'))) < \count($this->fields)) {
-            throw new FormError('A column is asked for twice.');
+            throw new FormException('A column is asked for twice.');
         }
     }
 
@@ -147,7 +147,7 @@ final readonly class FormOrder
             $answer = FieldKind::Picture === $field->kind ? $pictures[$field->column] ?? '' : $said[$field->column] ?? '';
             try {
                 $cells[$field->column] = $field->cell(\is_string($answer) ? $answer : '');
-            } catch (FormError $e) {
+            } catch (FormException $e) {
                 $wrong[$field->column] = $e->getMessage();
             }
         }

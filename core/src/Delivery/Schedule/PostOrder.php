@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Schedule;
 
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
 /** What is said with a post: words by a pattern, tags from columns, and how many letters all of it may have. */
@@ -42,18 +42,21 @@ final readonly class PostOrder
     /**
      * @param list<string> $keys
      *
-     * @throws CalendarError
+     * @throws ScheduleException
      */
     public function check(array $keys, string $locale): void
     {
         foreach ([$this->words, $this->tags] as $source) {
             try {
                 $unknown = Pattern::parse($source, $locale)->unknownColumns($keys);
-            } catch (PatternError $e) {
-                throw new CalendarError($e->getMessage(), 0, $e);
+            } catch (PatternException $e) {
+                throw new ScheduleException($e->getMessage(), 0, $e);
             }
             if ([] !== $unknown) {
-                throw new CalendarError(\sprintf('The words show the column “%s”, which the table has not.', implode('”, “', $unknown)));
+                throw new ScheduleException(\sprintf(
+                    'The words show the column “%s”, which the table has not.',
+                    implode('”, “', $unknown),
+                ));
             }
         }
     }

@@ -26,15 +26,15 @@ final readonly class SealKey
      * @param string      $public bytes
      * @param string|null $secret bytes
      *
-     * @throws SealError
+     * @throws VerificationException
      */
     public static function of(string $public, #[\SensitiveParameter] ?string $secret = null): self
     {
         if ('' === $public || \SODIUM_CRYPTO_SIGN_PUBLICKEYBYTES !== \strlen($public)) {
-            throw new SealError('This is no public key for Ed25519: those have 32 bytes.');
+            throw new VerificationException('This is no public key for Ed25519: those have 32 bytes.');
         }
         if (null !== $secret && ('' === $secret || \SODIUM_CRYPTO_SIGN_SECRETKEYBYTES !== \strlen($secret))) {
-            throw new SealError('This is no secret key for Ed25519.');
+            throw new VerificationException('This is no secret key for Ed25519.');
         }
 
         return new self(substr(hash('sha256', $public), 0, 16), $public, $secret);

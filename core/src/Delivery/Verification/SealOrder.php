@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Delivery\Verification;
 
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 
 /** What is said of every piece of a project when somebody asks whether it is genuine. */
 final readonly class SealOrder
@@ -44,25 +44,28 @@ final readonly class SealOrder
     /**
      * @param list<string> $keys of the table's columns
      *
-     * @throws SealError
+     * @throws VerificationException
      */
     public function check(array $keys, string $locale): void
     {
         match (true) {
-            !\in_array($this->whom, $keys, true) => throw new SealError('Pick the column that says for whom it is.'),
+            !\in_array($this->whom, $keys, true) => throw new VerificationException('Pick the column that says for whom it is.'),
             '' !== $this->day && !\in_array($this->day, $keys, true)
-                => throw new SealError('The column with the day is not in the table any more.'),
-            '' === $this->what => throw new SealError('Say what it is, as “Mending certificate”.'),
-            mb_strlen($this->what) > self::LONGEST => throw new SealError('These words are too long.'),
+                => throw new VerificationException('The column with the day is not in the table any more.'),
+            '' === $this->what => throw new VerificationException('Say what it is, as “Mending certificate”.'),
+            mb_strlen($this->what) > self::LONGEST => throw new VerificationException('These words are too long.'),
             default => null,
         };
         try {
             $unknown = Pattern::parse($this->what, $locale)->unknownColumns($keys);
-        } catch (PatternError $e) {
-            throw new SealError($e->getMessage(), 0, $e);
+        } catch (PatternException $e) {
+            throw new VerificationException($e->getMessage(), 0, $e);
         }
         if ([] !== $unknown) {
-            throw new SealError(\sprintf('The words show the column “%s”, which the table has not.', implode('”, “', $unknown)));
+            throw new VerificationException(\sprintf(
+                'The words show the column “%s”, which the table has not.',
+                implode('”, “', $unknown),
+            ));
         }
     }
 }

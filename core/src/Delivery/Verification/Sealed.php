@@ -25,19 +25,19 @@ final readonly class Sealed
         return new self($statement, $key, $signature);
     }
 
-    /** @throws SealError */
+    /** @throws VerificationException */
     public static function read(string $json): self
     {
         $data = json_decode($json, true, 8);
         if (!\is_array($data) || self::FORMAT !== ($data['format'] ?? null) || !\is_array($data['statement'] ?? null)) {
-            throw new SealError('This is no sealed statement.');
+            throw new VerificationException('This is no sealed statement.');
         }
         if (self::VERSION !== ($data['version'] ?? null)) {
-            throw new SealError('This statement is of a newer kind than this program reads.');
+            throw new VerificationException('This statement is of a newer kind than this program reads.');
         }
         $signature = base64_decode(\is_string($data['signature'] ?? null) ? $data['signature'] : '', true);
         if (false === $signature || \SODIUM_CRYPTO_SIGN_BYTES !== \strlen($signature) || !\is_string($data['key'] ?? null)) {
-            throw new SealError('The statement has no signature that can be read.');
+            throw new VerificationException('The statement has no signature that can be read.');
         }
 
         return new self(Statement::of($data['statement']), $data['key'], $signature);

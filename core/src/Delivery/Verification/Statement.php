@@ -22,11 +22,13 @@ final readonly class Statement
     {
         $unknown = array_diff(array_keys($data), ['code', 'whom', 'what', 'day', 'by', 'sealed']);
         if ([] !== $unknown) {
-            throw new SealError('The statement says something that this program does not know: “' . implode('”, “', $unknown) . '”.');
+            throw new VerificationException(
+                'The statement says something that this program does not know: “' . implode('”, “', $unknown) . '”.',
+            );
         }
         $text = static fn (string $key): string => \is_string($data[$key] ?? null)
             ? $data[$key]
-            : throw new SealError("The statement has no “{$key}”.");
+            : throw new VerificationException("The statement has no “{$key}”.");
 
         return new self($text('code'), $text('whom'), $text('what'), $text('day'), $text('by'), $text('sealed'));
     }

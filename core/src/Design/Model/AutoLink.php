@@ -14,12 +14,12 @@ use Morphea\Core\Table\Data\Column;
 final readonly class AutoLink
 {
     /** @param list<string> $made sentences: which links there are now by name alone */
-    private function __construct(public Template $template, public array $made)
+    private function __construct(public Design $template, public array $made)
     {
     }
 
     /** @param list<Column> $columns */
-    public static function of(Template $template, array $columns): self
+    public static function of(Design $template, array $columns): self
     {
         $keys = array_map(static fn (Column $column): string => $column->key, $columns);
         $made = [];

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model;
 
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
 
 /**
@@ -32,13 +32,13 @@ final readonly class Content
     /**
      * From what an editor sends: parts as in PatternParts, each with an optional `mark`. Neighbours in the same style become one.
      *
-     * @throws PatternError
-     * @throws TemplateError
+     * @throws PatternException
+     * @throws DesignException
      */
     public static function fromEditor(mixed $parts, string $locale): self
     {
         if (!\is_array($parts) || !array_is_list($parts)) {
-            throw new PatternError('The words did not arrive whole. Load the page again.', 0);
+            throw new PatternException('The words did not arrive whole. Load the page again.', 0);
         }
         $content = [];
         $source = '';

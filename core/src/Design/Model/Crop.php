@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model;
 
 use Morphea\Core\Design\Model\Property\Number;
-use Morphea\Core\Design\Model\Property\Share;
+use Morphea\Core\Design\Model\Property\Percentage;
 
 /** Which part of a picture that covers its frame is seen: what stays in its middle, and how many times closer it is. */
 final readonly class Crop
 {
     public function __construct(
-        #[Share('crop')]
+        #[Percentage('crop')]
         public float $x = 0.5,
-        #[Share('crop')]
+        #[Percentage('crop')]
         public float $y = 0.5,
         #[Number('crop', 1, 10)]
         public float $closer = 1.0,

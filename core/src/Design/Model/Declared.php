@@ -46,7 +46,7 @@ final class Declared
         return $keys;
     }
 
-    /** @throws TemplateError */
+    /** @throws DesignException */
     public function read(JsonNode $node, string $locale): object
     {
         $made = [];
@@ -60,12 +60,12 @@ final class Declared
         }
         try {
             return $this->make($made);
-        } catch (InvalidValue $e) {
+        } catch (InvalidValueException $e) {
             throw $node->error($e->key, $e->getMessage());
         }
     }
 
-    /** @throws TemplateError */
+    /** @throws DesignException */
     public function readAt(JsonNode $node, string $name, string $locale): object
     {
         return (new Group('', $this->class))->read($node, $name, $locale);

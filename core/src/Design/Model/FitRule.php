@@ -25,18 +25,18 @@ final readonly class FitRule
     private function __construct(
         #[Choice('rule for too long')]
         public FitMode $mode,
-        #[Length('least size', 0.5, Template::MAX_DOTS)]
+        #[Length('least size', 0.5, Design::MAX_DOTS)]
         public ?float $leastSize,
         #[Whole('most lines', 1, 200)]
         public int $maxLines,
         #[Toggle('lengths of lines')]
         public bool $balanced = false,
-        #[Length('largest size', 0.5, Template::MAX_DOTS)]
+        #[Length('largest size', 0.5, Design::MAX_DOTS)]
         public ?float $mostSize = null,
     ) {
     }
 
-    /** @throws InvalidValue when the size is to change, and there is no least one */
+    /** @throws InvalidValueException when the size is to change, and there is no least one */
     public static function of(
         FitMode $mode,
         ?float $leastSize,
@@ -45,7 +45,7 @@ final readonly class FitRule
         ?float $mostSize = null,
     ): self {
         if (null === $leastSize && !\in_array($mode, [FitMode::Keep, FitMode::Wrap], true)) {
-            throw new InvalidValue('leastSize', 'is missing; a text whose size changes needs a least size');
+            throw new InvalidValueException('leastSize', 'is missing; a text whose size changes needs a least size');
         }
 
         return FitMode::Keep === $mode

@@ -19,13 +19,13 @@ final readonly class Format
     /**
      * A template as the newest version has it.
      *
-     * @throws TemplateError when it says no version, or a later one
+     * @throws DesignException when it says no version, or a later one
      */
     public static function upgraded(mixed $data): mixed
     {
         $version = (new JsonNode('', $data))->int('format', 0, 1_000_000);
         if ($version < 1 || $version > self::NEWEST || !\is_array($data)) {
-            throw new TemplateError('format', \sprintf('is %d; this version reads formats 1 to %d', $version, self::NEWEST));
+            throw new DesignException('format', \sprintf('is %d; this version reads formats 1 to %d', $version, self::NEWEST));
         }
         if ($version < 2) {
             $data = self::eachLayer($data, static function (array $layer): array {

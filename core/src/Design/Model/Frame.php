@@ -10,8 +10,8 @@ use Morphea\Core\Design\Model\Property\Number;
 /** The box of a layer, in dots from the side's top left corner; turned clockwise by `rotation` degrees about its centre. */
 final readonly class Frame
 {
-    private const LEAST = -Template::MAX_DOTS;
-    private const MOST = 2 * Template::MAX_DOTS;
+    private const LEAST = -Design::MAX_DOTS;
+    private const MOST = 2 * Design::MAX_DOTS;
 
     public function __construct(
         #[Length('place', self::LEAST, self::MOST, ofSide: true)]

@@ -15,11 +15,11 @@ use Morphea\Core\Design\Model\Property\Whole;
  */
 final readonly class FrameShape
 {
-    /** @throws InvalidValue when it is of an outline of its own, and has none */
+    /** @throws InvalidValueException when it is of an outline of its own, and has none */
     public function __construct(
         #[Choice('shape')]
         public FrameKind $kind = FrameKind::Rectangle,
-        #[Length('rounding', 0, Template::MAX_DOTS)]
+        #[Length('rounding', 0, Design::MAX_DOTS)]
         public float $radius = 0.0,
         #[Whole('corners', 3, 60)]
         public int $corners = 6,
@@ -27,7 +27,7 @@ final readonly class FrameShape
         public ?string $path = null,
     ) {
         if (FrameKind::Path === $kind && null === $path) {
-            throw new InvalidValue('path', 'is missing; a frame of its own outline needs one');
+            throw new InvalidValueException('path', 'is missing; a frame of its own outline needs one');
         }
     }
 }

@@ -10,11 +10,11 @@ final readonly class JsonNode
     /** @var array<array-key, mixed> */
     private array $data;
 
-    /** @throws TemplateError when the value is no object */
+    /** @throws DesignException when the value is no object */
     public function __construct(private string $path, mixed $data)
     {
         if (!\is_array($data) || (array_is_list($data) && [] !== $data)) {
-            throw new TemplateError('' === $path ? 'template.json' : $path, 'must be an object with named keys');
+            throw new DesignException('' === $path ? 'template.json' : $path, 'must be an object with named keys');
         }
         $this->data = $data;
     }
@@ -23,7 +23,7 @@ final readonly class JsonNode
     {
         foreach (array_keys($this->data) as $key) {
             if (!\in_array((string) $key, $known, true)) {
-                throw new TemplateError(
+                throw new DesignException(
                     $this->path,
                     \sprintf('has an unknown key "%s"; known here: %s', mb_strcut((string) $key, 0, 60), implode(', ', $known)),
                 );
@@ -184,9 +184,9 @@ final readonly class JsonNode
             : throw $this->error($key, 'must be one of: ' . implode(', ', $words));
     }
 
-    public function error(string $key, string $what): TemplateError
+    public function error(string $key, string $what): DesignException
     {
-        return new TemplateError($this->at($key), $what);
+        return new DesignException($this->at($key), $what);
     }
 
     private function value(string $key): mixed

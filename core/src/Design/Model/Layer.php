@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Model;
 
 use Morphea\Core\Design\Model\Property\Choice;
 use Morphea\Core\Design\Model\Property\Group;
-use Morphea\Core\Design\Model\Property\Share;
+use Morphea\Core\Design\Model\Property\Percentage;
 use Morphea\Core\Design\Model\Property\Text;
 use Morphea\Core\Design\Model\Property\Toggle;
 use Morphea\Core\Design\Model\Time\Stay;
@@ -26,7 +26,7 @@ abstract readonly class Layer
         public string $name,
         #[Group('place')]
         public Frame $frame,
-        #[Share('opacity')]
+        #[Percentage('opacity')]
         public float $opacity,
         #[Toggle('lock')]
         public bool $locked,
@@ -82,11 +82,11 @@ abstract readonly class Layer
      *
      * @return non-empty-array<string, mixed>
      *
-     * @throws TemplateError where it can show none
+     * @throws DesignException where it can show none
      */
     public function showing(Content $content): array
     {
-        throw new TemplateError($this->name, 'shows no column; columns can be linked to texts, pictures and codes');
+        throw new DesignException($this->name, 'shows no column; columns can be linked to texts, pictures and codes');
     }
 
     /**

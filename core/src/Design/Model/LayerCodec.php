@@ -15,7 +15,7 @@ final readonly class LayerCodec
         return ['id' => $layer->id, 'name' => $layer->name, 'kind' => $layer->kind()->value] + $values;
     }
 
-    /** @throws TemplateError */
+    /** @throws DesignException */
     public function fromNode(JsonNode $node, string $locale): Layer
     {
         $declared = Declared::of($node->enum('kind', LayerKind::class)->layer());

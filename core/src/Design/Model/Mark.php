@@ -32,7 +32,7 @@ final readonly class Mark
     /**
      * @param string ...$besides keys of something else that may stand there too
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
     public static function read(JsonNode $node, string ...$besides): self
     {

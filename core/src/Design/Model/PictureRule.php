@@ -14,7 +14,7 @@ use Morphea\Core\Design\Model\Property\Text;
  */
 final readonly class PictureRule
 {
-    /** @throws InvalidValue when another picture is to be shown, and none is named */
+    /** @throws InvalidValueException when another picture is to be shown, and none is named */
     public function __construct(
         #[Choice('what is done')]
         public PictureInstead $instead = PictureInstead::Hide,
@@ -22,7 +22,7 @@ final readonly class PictureRule
         public ?string $other = null,
     ) {
         if (PictureInstead::Other === $instead && null === $other) {
-            throw new InvalidValue('other', 'is missing; say which picture is shown instead');
+            throw new InvalidValueException('other', 'is missing; say which picture is shown instead');
         }
     }
 }

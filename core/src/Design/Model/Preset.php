@@ -45,9 +45,9 @@ final readonly class Preset
         return array_combine(array_map(static fn (self $p) => $p->id, $presets), $presets);
     }
 
-    public function template(string $name): Template
+    public function template(string $name): Design
     {
-        $template = Template::blank($name, $this->width, $this->height, $this->unit, $this->dpi);
+        $template = Design::blank($name, $this->width, $this->height, $this->unit, $this->dpi);
         if ($this->sides > 1) {
             $template = (new AddSide())->apply($template);
         }

@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Model;
 
 use Morphea\Core\Design\Model\Property\Colour;
 use Morphea\Core\Design\Model\Property\Length;
-use Morphea\Core\Design\Model\Property\Share;
+use Morphea\Core\Design\Model\Property\Percentage;
 
 /** A soft shadow, in dots; `blur` is how far its edge spreads, `opacity` runs from 0 to 1. */
 final readonly class Shadow
@@ -20,7 +20,7 @@ final readonly class Shadow
         public float $dy,
         #[Length('blur of the shadow', 0, 500)]
         public float $blur,
-        #[Share('opacity of the shadow')]
+        #[Percentage('opacity of the shadow')]
         public float $opacity,
     ) {
     }

@@ -10,7 +10,7 @@ use Morphea\Core\Design\Model\Property\Dashes;
 use Morphea\Core\Design\Model\Property\Fill;
 use Morphea\Core\Design\Model\Property\Length;
 use Morphea\Core\Design\Model\Property\OutlineData;
-use Morphea\Core\Design\Model\Property\Share;
+use Morphea\Core\Design\Model\Property\Percentage;
 use Morphea\Core\Design\Model\Property\Whole;
 use Morphea\Core\Design\Model\Time\Stay;
 
@@ -24,7 +24,7 @@ final readonly class ShapeLayer extends Layer
     /**
      * @param list<float> $dashes lengths of dash and gap in turn; empty for an unbroken line
      *
-     * @throws InvalidValue when it is of an outline of its own, and has none
+     * @throws InvalidValueException when it is of an outline of its own, and has none
      */
     public function __construct(
         string $id,
@@ -41,13 +41,13 @@ final readonly class ShapeLayer extends Layer
         public ?string $stroke,
         #[Length('line width', 0, 5_000)]
         public float $strokeWidth,
-        #[Length('rounding', 0, Template::MAX_DOTS)]
+        #[Length('rounding', 0, Design::MAX_DOTS)]
         public float $radius,
         #[Dashes('dashes')]
         public array $dashes = [],
         #[Whole('corners', 3, 60)]
         public int $corners = 5,
-        #[Share('inner corners', 0.05, 1)]
+        #[Percentage('inner corners', 0.05, 1)]
         public float $inner = 0.5,
         ?string $group = null,
         #[OutlineData('outline')]
@@ -57,7 +57,7 @@ final readonly class ShapeLayer extends Layer
     ) {
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
         if (ShapeKind::Path === $shape && null === $path) {
-            throw new InvalidValue('path', 'is missing; a shape of its own outline needs one');
+            throw new InvalidValueException('path', 'is missing; a shape of its own outline needs one');
         }
     }
 

@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Property\Choice;
 use Morphea\Core\Design\Model\Property\Colour;
 use Morphea\Core\Design\Model\Property\Length;
 use Morphea\Core\Design\Model\Property\Number;
-use Morphea\Core\Design\Model\Property\Share;
+use Morphea\Core\Design\Model\Property\Percentage;
 use Morphea\Core\Design\Model\Property\Text;
 use Morphea\Core\Design\Model\Property\Toggle;
 use Morphea\Core\Design\Model\Property\Whole;
@@ -23,7 +23,7 @@ final readonly class TextStyle
         public int $weight,
         #[Toggle('slope')]
         public bool $italic,
-        #[Length('size', 1, Template::MAX_DOTS)]
+        #[Length('size', 1, Design::MAX_DOTS)]
         public float $size,
         #[Colour('colour')]
         public string $colour,
@@ -33,7 +33,7 @@ final readonly class TextStyle
         public VerticalAlign $verticalAlign = VerticalAlign::Middle,
         #[Number('line height', 0.5, 4)]
         public float $lineHeight = 1.2,
-        #[Share('letter spacing', -0.5, 5)]
+        #[Percentage('letter spacing', -0.5, 5)]
         public float $letterSpacing = 0.0,
         #[Choice('case')]
         public LetterCase $case = LetterCase::AsWritten,

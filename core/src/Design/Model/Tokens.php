@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Model;
 
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 
 /** Words from elsewhere in which people have written columns in braces, by key or by heading: `{Full name}`. */
 final readonly class Tokens
@@ -38,7 +38,7 @@ final readonly class Tokens
         $key = TableBuilder::key($parts[0], 'a');
         try {
             return isset($parts[1]) ? Pattern::parse("{{$key},{$parts[1]}}", $locale)->source : Pattern::column($key);
-        } catch (PatternError) {
+        } catch (PatternException) {
             return Pattern::column(TableBuilder::key($inside, 'a'));
         }
     }

@@ -31,11 +31,11 @@ final readonly class TouchUp
     /**
      * What makes one template the other.
      *
-     * @throws TemplateError where more was changed than values of layers that are there
+     * @throws DesignException where more was changed than values of layers that are there
      */
-    public static function between(Template $design, Template $piece): self
+    public static function between(Design $design, Design $piece): self
     {
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         [$before, $after] = [$codec->toArray($design), $codec->toArray($piece)];
         $layers = [];
         foreach ($before['sides'] as $i => $side) {
@@ -48,7 +48,7 @@ final readonly class TouchUp
             }
         }
         if ($before !== $after) {
-            throw new TemplateError(
+            throw new DesignException(
                 '',
                 'By a touch-up, layers that are there are changed. Adding, taking away and ordering them, and what is said of ' .
                 'the whole side, is done for all pieces',
@@ -58,7 +58,7 @@ final readonly class TouchUp
         foreach ($layers as $id => $changes) {
             foreach (array_keys($changes) as $path) {
                 if (\in_array(explode('.', $path)[0], self::SHARED, true)) {
-                    throw new TemplateError($design->layer((string) $id)->name, "its $path is the same in all pieces");
+                    throw new DesignException($design->layer((string) $id)->name, "its $path is the same in all pieces");
                 }
             }
         }
@@ -69,22 +69,22 @@ final readonly class TouchUp
     /**
      * The design with it, as far as it can be had, and what cannot: of which layer, and why.
      *
-     * @return array{Template, array<string, string>} by layer
+     * @return array{Design, array<string, string>} by layer
      */
-    public function on(Template $design): array
+    public function on(Design $design): array
     {
         $scale = min($design->width / $this->width, $design->height / $this->height);
         $troubles = [];
         foreach ($this->layers as $id => $changes) {
             try {
                 $layer = $design->layer((string) $id);
-            } catch (TemplateError) {
+            } catch (DesignException) {
                 $troubles[$id] = 'is not in the design any more';
                 continue;
             }
             try {
                 $design = (new SetLayer($layer->id, self::values($layer, $changes, $scale)))->apply($design);
-            } catch (TemplateError $e) {
+            } catch (DesignException $e) {
                 $troubles[$id] = "does not take it any more: {$e->getMessage()}";
             }
         }
@@ -137,14 +137,14 @@ final readonly class TouchUp
     }
 
     /** @return array<string, string> what was changed in words, by layer */
-    public function says(Template $design): array
+    public function says(Design $design): array
     {
         $says = [];
         foreach ($this->layers as $id => $changes) {
             try {
                 $layer = $design->layer((string) $id);
                 $says[$id] = $layer->name . ': ' . self::words($layer, array_map(strval(...), array_keys($changes)), $changes);
-            } catch (TemplateError) {
+            } catch (DesignException) {
                 $says[$id] = "“{$id}”: not in the design any more";
             }
         }
@@ -223,7 +223,7 @@ final readonly class TouchUp
             };
         }
 
-        return [] === $values ? throw new TemplateError($layer->name, 'nothing was changed') : $values;
+        return [] === $values ? throw new DesignException($layer->name, 'nothing was changed') : $values;
     }
 
     /**

@@ -40,10 +40,10 @@ final readonly class Machines
 
             return $free[$what][$lane] = max($at, $free[$what][$lane]) + $seconds;
         };
-        $shares = new Shares($workers, 1);
+        $shares = new BatchShares($workers, 1);
         // What each worker does next: its time, the step it is at, and how many pieces of its stretch are left.
         $next = new \SplPriorityQueue();
-        $fits = array_fill(0, $workers, Stretch::FIRST);
+        $fits = array_fill(0, $workers, Batch::FIRST);
         $began = $size = array_fill(0, $workers, 0);
         for ($worker = 0; $worker < $workers; ++$worker) {
             $next->insert([$worker, 'take', 0, 0.0], 0.0);
@@ -57,7 +57,7 @@ final readonly class Machines
                         continue 2;
                     }
                     if ($size[$worker] > 0) {
-                        $fits[$worker] = Stretch::after($fits[$worker], $size[$worker], $at - $began[$worker]);
+                        $fits[$worker] = Batch::after($fits[$worker], $size[$worker], $at - $began[$worker]);
                     }
                     $size[$worker] = $of = $shares->stretch($fits[$worker], $left);
                     $left -= $of;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Output\FileNames;
 
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -24,7 +24,7 @@ final readonly class UsualName
     private const WORTH = ['text' => 1.0, 'number' => 0.5, 'address' => 0.45, 'date' => 0.4];
 
     /**
-     * @param array<string, Kind> $kinds  by column key
+     * @param array<string, ColumnKind> $kinds  by column key
      * @param list<string>        $linked keys of the columns the design shows
      */
     public static function pattern(Table $table, array $kinds, array $linked): string
@@ -33,7 +33,7 @@ final readonly class UsualName
         $most = 0.0;
         foreach ($table->columns as $column) {
             $shown = \in_array($column->key, $linked, true) ? 1.0 : 0.8;
-            $score = $shown * self::score($table, $column, $kinds[$column->key] ?? Kind::Text);
+            $score = $shown * self::score($table, $column, $kinds[$column->key] ?? ColumnKind::Text);
             if ($score > $most && $column->key !== Naming::ROW) {
                 [$best, $most] = [$column->key, $score];
             }
@@ -42,7 +42,7 @@ final readonly class UsualName
         return Pattern::column(Naming::ROW) . (null === $best ? '' : ' ' . Pattern::column($best));
     }
 
-    private static function score(Table $table, Column $column, Kind $kind): float
+    private static function score(Table $table, Column $column, ColumnKind $kind): float
     {
         $cells = array_map(static fn (Row $row): string => trim($row->cells[$column->index]), $table->rows);
         $filled = array_filter($cells, static fn (string $cell): bool => '' !== $cell);

@@ -20,28 +20,28 @@ final readonly class Mesh
     /**
      * @param list<list<array{float, float}>> $points
      *
-     * @throws PreviewError
+     * @throws MockupException
      */
     public static function of(array $points): self
     {
         $across = \count($points[0] ?? []);
         if (\count($points) < 2 || $across < 2 || \count($points) > self::MOST || $across > self::MOST) {
-            throw new PreviewError('A mesh has two to ' . self::MOST . ' points each way.');
+            throw new MockupException('A mesh has two to ' . self::MOST . ' points each way.');
         }
         foreach ($points as $row) {
             if (\count($row) !== $across) {
-                throw new PreviewError('The rows of a mesh are all as long.');
+                throw new MockupException('The rows of a mesh are all as long.');
             }
             foreach ($row as [$x, $y]) {
                 if (!is_finite($x) || !is_finite($y) || abs($x) > 100_000 || abs($y) > 100_000) {
-                    throw new PreviewError('A point of the mesh lies nowhere.');
+                    throw new MockupException('A point of the mesh lies nowhere.');
                 }
             }
         }
         $mesh = new self($points);
         foreach ($mesh->quads() as [, $corners]) {
             if (!self::isConvex($corners)) {
-                throw new PreviewError('A part of the mesh is folded over: no corner may lie inside, and sides must not cross.');
+                throw new MockupException('A part of the mesh is folded over: no corner may lie inside, and sides must not cross.');
             }
         }
 
@@ -201,7 +201,7 @@ final readonly class Mesh
             }
             [$lines[$i], $lines[$pivot]] = [$lines[$pivot], $lines[$i]];
             if (abs($lines[$i][$i]) < 1e-12) {
-                throw new PreviewError('Three points of the mesh lie on one line.');
+                throw new MockupException('Three points of the mesh lie on one line.');
             }
             for ($j = 0; $j < 8; ++$j) {
                 if ($j !== $i) {

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\GuideUse;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerUse;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\LineItem;
@@ -26,7 +26,7 @@ final readonly class DieDrawing
      * @param Drawing $worked its first side as while working, with die lines
      * @param string  $colour #RRGGBB of lines that are nobody's layers
      */
-    public static function of(Template $template, Drawing $worked, string $colour): Drawing
+    public static function of(Design $template, Drawing $worked, string $colour): Drawing
     {
         $dies = array_flip(array_map(
             static fn (Layer $layer): string => $layer->id,

@@ -35,12 +35,12 @@ final readonly class Imposition
      * @param int|null  $depth  sheets that can be cut at once; null for any number
      * @param list<int> $used   places of the first sheet that are not there any more
      *
-     * @throws SheetError
+     * @throws SheetException
      */
     public static function of(
         int $pieces,
         int $up,
-        Order $order,
+        SheetOrder $order,
         LastSheet $last = LastSheet::Left,
         array $down = [],
         ?int $depth = null,
@@ -48,28 +48,28 @@ final readonly class Imposition
     ): self {
         $used = array_values(array_unique(array_filter($used, static fn (int $place): bool => $place >= 0 && $place < $up)));
         if ($pieces < 1) {
-            throw new SheetError('There is no piece to lay on sheets.');
+            throw new SheetException('There is no piece to lay on sheets.');
         }
         if ($pieces > self::MOST) {
-            throw new SheetError(\sprintf(
+            throw new SheetException(\sprintf(
                 'That would be %s pieces on sheets; %s are the most at once. Make them in parts, by rows.',
                 number_format($pieces),
                 number_format(self::MOST),
             ));
         }
         if (null !== $depth && $depth < 1) {
-            throw new SheetError('A stack needs at least one sheet.');
+            throw new SheetException('A stack needs at least one sheet.');
         }
         // A first sheet without a label left is no sheet at all.
         $used = \count($used) >= $up ? [] : $used;
         $count = (int) ceil(($pieces + \count($used)) / $up);
-        $depths = Order::CutAndStack === $order ? self::depths($count, $depth, LastSheet::Balanced === $last) : [$count];
+        $depths = SheetOrder::CutAndStack === $order ? self::depths($count, $depth, LastSheet::Balanced === $last) : [$count];
         $slots = match ($order) {
-            Order::CutAndStack => self::piles($depths, $up, $used),
-            default => self::sheetwise($count, Order::Columns === $order && [] !== $down ? $down : range(0, $up - 1), $used),
+            SheetOrder::CutAndStack => self::piles($depths, $up, $used),
+            default => self::sheetwise($count, SheetOrder::Columns === $order && [] !== $down ? $down : range(0, $up - 1), $used),
         };
         if (LastSheet::Balanced === $last) {
-            $slots = Order::CutAndStack === $order
+            $slots = SheetOrder::CutAndStack === $order
                 ? self::evenPiles($slots, $pieces, $count)
                 : self::evenSheets($slots, $pieces, $count);
         }

@@ -22,7 +22,7 @@ final readonly class LabelSheet
         '101.6 × 50.8, 10 a sheet' => ['Letter', 2, 5, 101.6, 50.8, 4.0, 12.7, 106.3, 50.8, 1.5],
     ];
 
-    /** @throws SheetError where these are no labels on this paper */
+    /** @throws SheetException where these are no labels on this paper */
     public function __construct(
         public string $name,
         public Paper $paper,
@@ -45,20 +45,20 @@ final readonly class LabelSheet
             $left + ($columns - 1) * $across + $width > $paper->width + 0.5 => \sprintf(
                 '%d columns reach to %s mm, and the paper is %s mm wide',
                 $columns,
-                Words::mm($left + ($columns - 1) * $across + $width),
-                Words::mm($paper->width),
+                SheetText::mm($left + ($columns - 1) * $across + $width),
+                SheetText::mm($paper->width),
             ),
             $top + ($rows - 1) * $down + $height > $paper->height + 0.5 => \sprintf(
                 '%d rows reach to %s mm, and the paper is %s mm high',
                 $rows,
-                Words::mm($top + ($rows - 1) * $down + $height),
-                Words::mm($paper->height),
+                SheetText::mm($top + ($rows - 1) * $down + $height),
+                SheetText::mm($paper->height),
             ),
             $corner < 0 || $corner > min($width, $height) / 2 => 'corners cannot be rounder than half of a label',
             default => null,
         };
         if (null !== $trouble) {
-            throw new SheetError("These labels do not work out: $trouble.");
+            throw new SheetException("These labels do not work out: $trouble.");
         }
     }
 
@@ -88,7 +88,7 @@ final readonly class LabelSheet
     /**
      * @param array<string, mixed> $said as toArray gives it
      *
-     * @throws SheetError
+     * @throws SheetException
      */
     public static function of(array $said): self
     {
@@ -97,7 +97,7 @@ final readonly class LabelSheet
 
             return is_numeric($value)
                 ? (float) $value
-                : throw new SheetError("The labels’ “{$name}” is no number. Say it in millimetres.");
+                : throw new SheetException("The labels’ “{$name}” is no number. Say it in millimetres.");
         };
         $text = static fn (string $name): string => \is_string($said[$name] ?? null) ? trim($said[$name]) : '';
 
@@ -120,7 +120,7 @@ final readonly class LabelSheet
     public function toArray(): array
     {
         $paper = Paper::OWN === $this->paper->name
-            ? Words::mm($this->paper->width) . 'x' . Words::mm($this->paper->height)
+            ? SheetText::mm($this->paper->width) . 'x' . SheetText::mm($this->paper->height)
             : $this->paper->name;
 
         return ['paper' => $paper] + get_object_vars($this);
@@ -129,18 +129,18 @@ final readonly class LabelSheet
     /**
      * A piece in the middle of each label, turned if it fits only so.
      *
-     * @throws SheetError where it is larger than a label
+     * @throws SheetException where it is larger than a label
      */
     public function arrangement(PieceSize $piece): Arrangement
     {
         $fits = fn (float $width, float $height): bool => $width <= $this->width + 0.2 && $height <= $this->height + 0.2;
         $turned = !$fits($piece->width, $piece->height);
         if ($turned && !$fits($piece->height, $piece->width)) {
-            throw new SheetError(\sprintf(
+            throw new SheetException(\sprintf(
                 'A piece is %s; a label is %s × %s mm. Choose larger labels, or give the design their size.',
                 $piece->says(),
-                Words::mm($this->width),
-                Words::mm($this->height),
+                SheetText::mm($this->width),
+                SheetText::mm($this->height),
             ));
         }
         [$width, $height] = $turned ? [$piece->height, $piece->width] : [$piece->width, $piece->height];

@@ -26,16 +26,16 @@ final readonly class Paper
     /** Millimetres by which sizes may differ and still be the same. */
     public const SAME = 0.05;
 
-    /** @throws SheetError */
+    /** @throws SheetException */
     public function __construct(public string $name, public float $width, public float $height)
     {
         foreach (['wide' => $width, 'high' => $height] as $how => $measure) {
             if (!is_finite($measure) || $measure < self::LEAST || $measure > self::MOST) {
-                throw new SheetError(\sprintf(
+                throw new SheetException(\sprintf(
                     'The paper is %s mm %s; it may be %s to %s mm.',
-                    Words::mm($measure),
+                    SheetText::mm($measure),
                     $how,
-                    Words::mm(self::LEAST),
+                    SheetText::mm(self::LEAST),
                     number_format(self::MOST),
                 ));
             }
@@ -45,7 +45,7 @@ final readonly class Paper
     /**
      * @param bool $lying its longer edge is level
      *
-     * @throws SheetError
+     * @throws SheetException
      */
     public static function named(string $name, bool $lying = false): self
     {
@@ -55,13 +55,13 @@ final readonly class Paper
             }
         }
         $known = implode(', ', array_keys(self::SIZES));
-        throw new SheetError("There is no paper “{$name}” here: $known, or its size, as in 320x450.");
+        throw new SheetException("There is no paper “{$name}” here: $known, or its size, as in 320x450.");
     }
 
     /**
      * As people write it: a name, or its size in millimetres.
      *
-     * @throws SheetError
+     * @throws SheetException
      */
     public static function of(string $said, bool $lying = false): self
     {
@@ -80,7 +80,7 @@ final readonly class Paper
 
     public function says(): string
     {
-        $size = Words::mm($this->width) . ' × ' . Words::mm($this->height) . ' mm';
+        $size = SheetText::mm($this->width) . ' × ' . SheetText::mm($this->height) . ' mm';
 
         return self::OWN === $this->name ? $size : $this->name . ($this->isLying() ? ' lying' : '') . ", $size";
     }

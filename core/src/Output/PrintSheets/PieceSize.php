@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\GuideUse;
-use Morphea\Core\Design\Model\Template;
 
 /** What is laid on sheets, in millimetres: as cut, with what is drawn beyond every edge, and where it is folded or torn. */
 final readonly class PieceSize
@@ -22,7 +22,7 @@ final readonly class PieceSize
     ) {
     }
 
-    public static function of(Template $template, bool $bleed = true): self
+    public static function of(Design $template, bool $bleed = true): self
     {
         $mm = static fn (float $dots): float => $dots / $template->dpi * self::INCH;
         $creases = [];
@@ -48,6 +48,6 @@ final readonly class PieceSize
 
     public function says(): string
     {
-        return Words::mm($this->width) . ' × ' . Words::mm($this->height) . ' mm';
+        return SheetText::mm($this->width) . ' × ' . SheetText::mm($this->height) . ' mm';
     }
 }

@@ -34,7 +34,7 @@ final readonly class SaidInput
         return 1 === preg_match('/^#[0-9A-F]{6}$/D', $said) ? $said : $else;
     }
 
-    /** @throws SheetError */
+    /** @throws SheetException */
     public function number(string $name, string $words, float $else, float $least, float $most): float
     {
         $said = strtr($this->text($name, ''), ',', '.');
@@ -43,12 +43,12 @@ final readonly class SaidInput
         }
         $number = is_numeric($said) ? (float) $said : null;
         if (null === $number || !is_finite($number) || $number < $least || $number > $most) {
-            throw new SheetError(\sprintf(
+            throw new SheetException(\sprintf(
                 'The %s is “%s”; it has to be %s to %s mm.',
                 $words,
                 mb_strimwidth($said, 0, 20, '…', 'UTF-8'),
-                Words::mm($least),
-                Words::mm($most),
+                SheetText::mm($least),
+                SheetText::mm($most),
             ));
         }
 
@@ -58,7 +58,7 @@ final readonly class SaidInput
     /**
      * @return int|null null where nothing is said
      *
-     * @throws SheetError
+     * @throws SheetException
      */
     public function whole(string $name, string $words, ?int $else, int $least, int $most): ?int
     {
@@ -70,7 +70,7 @@ final readonly class SaidInput
             return null;
         }
         if (1 !== preg_match('/^\d{1,9}$/D', $said) || (int) $said < $least || (int) $said > $most) {
-            throw new SheetError(\sprintf(
+            throw new SheetException(\sprintf(
                 'The %s is “%s”; it has to be a number from %s to %s.',
                 $words,
                 mb_strimwidth($said, 0, 20, '…', 'UTF-8'),

@@ -17,11 +17,11 @@ final readonly class SheetPlan
         public array $offers,
         public Imposition $imposition,
         public Copies $copies,
-        public Faces $faces,
+        public SheetFaces $faces,
     ) {
     }
 
-    /** @throws SheetError that says what does not fit, and what would */
+    /** @throws SheetException that says what does not fit, and what would */
     public static function of(PieceSize $piece, SheetSettings $said, Copies $copies): self
     {
         $offers = self::offers($piece, $said);
@@ -30,7 +30,7 @@ final readonly class SheetPlan
             $arrangement = $offer->id === $said->lay ? $offer : $arrangement;
         }
         if ($said->start > $arrangement->up()) {
-            throw new SheetError("There are {$arrangement->up()} labels on a sheet; the first cannot be number $said->start.");
+            throw new SheetException("There are {$arrangement->up()} labels on a sheet; the first cannot be number $said->start.");
         }
         $imposition = Imposition::of(
             $copies->count(),
@@ -41,7 +41,7 @@ final readonly class SheetPlan
             $said->depth,
             $said->gone(),
         );
-        $faces = new Faces($arrangement, $said->both, $piece->sides, $said->right, $said->down);
+        $faces = new SheetFaces($arrangement, $said->both, $piece->sides, $said->right, $said->down);
 
         return new self($said, $piece, $arrangement, $offers, $imposition, $copies, $faces);
     }
@@ -112,7 +112,7 @@ final readonly class SheetPlan
     /**
      * @return non-empty-list<Arrangement>
      *
-     * @throws SheetError
+     * @throws SheetException
      */
     private static function offers(PieceSize $piece, SheetSettings $said): array
     {
@@ -129,7 +129,7 @@ final readonly class SheetPlan
             && $piece->width * $piece->height * Arranger::MOST < $width * $height
         ) {
             $most = number_format(Arranger::MOST);
-            throw new SheetError("More than $most of these pieces would lie on one sheet. Take smaller paper.");
+            throw new SheetException("More than $most of these pieces would lie on one sheet. Take smaller paper.");
         }
         $would = self::papers($piece, $room);
         $takes = array_filter([
@@ -137,12 +137,12 @@ final readonly class SheetPlan
             $piece->bleed > 0 ? 'bleed' : '',
             $room->marks > 0 ? 'marks' : '',
         ]);
-        throw new SheetError(\sprintf(
+        throw new SheetException(\sprintf(
             'A piece is %s. %s%s leaves %s. %s',
             $piece->says(),
             $said->paper->says(),
             [] === $takes ? '' : ' less ' . implode(', ', $takes),
-            $width > 0 && $height > 0 ? Words::mm($width) . ' × ' . Words::mm($height) . ' mm' : 'nothing',
+            $width > 0 && $height > 0 ? SheetText::mm($width) . ' × ' . SheetText::mm($height) . ' mm' : 'nothing',
             [] === $would
                 ? 'It would fit on no paper there is here; make the design smaller, or say the paper’s own size.'
                 : 'It would fit on ' . implode(', ', $would) . '.',

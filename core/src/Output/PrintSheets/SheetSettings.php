@@ -30,7 +30,7 @@ final readonly class SheetSettings
         public float $gap = 0.0,
         public bool $bleed = true,
         public string $lay = '',
-        public Order $order = Order::CutAndStack,
+        public SheetOrder $order = SheetOrder::CutAndStack,
         public ?int $depth = null,
         public int $copies = 1,
         public string $copiesBy = '',
@@ -73,7 +73,7 @@ final readonly class SheetSettings
     /**
      * @param array<string, mixed> $said as a form or toArray gives it; what is not there is as usual
      *
-     * @throws SheetError that says which of it cannot be
+     * @throws SheetException that says which of it cannot be
      */
     public static function of(array $said, self $usual): self
     {
@@ -87,7 +87,7 @@ final readonly class SheetSettings
             $in->number('gap', 'gap between pieces', $usual->gap, 0.0, 100.0),
             $in->flag('bleed', $usual->bleed),
             $in->text('lay', $usual->lay),
-            Order::tryFrom($in->text('order', $usual->order->value)) ?? $usual->order,
+            SheetOrder::tryFrom($in->text('order', $usual->order->value)) ?? $usual->order,
             $in->whole('depth', 'depth of a stack', $usual->depth, 1, 100_000),
             $in->whole('copies', 'number of copies', $usual->copies, 1, self::MOST_COPIES) ?? 1,
             $in->text('copiesBy', $usual->copiesBy),
@@ -162,7 +162,7 @@ final readonly class SheetSettings
         return new self(...$changes + get_object_vars($this));
     }
 
-    /** @throws SheetError */
+    /** @throws SheetException */
     private static function paper(SaidInput $in, self $usual, bool $lying): Paper
     {
         $name = $in->text('paper', $usual->paper->name);

@@ -40,7 +40,7 @@ final class Zint
      *
      * @return array{rows: non-empty-list<string>, text: string} rows of the letters 1 and 0; what stands under bars
      *
-     * @throws CodeError with the library's words
+     * @throws CodeException with the library's words
      */
     public static function encode(int $symbology, string $words, int $mode, int $level, int $option3): array
     {
@@ -58,7 +58,7 @@ final class Zint
                 $symbol->eci = self::ECI_UTF_8;
             }
             if ($ffi->ZBarcode_Encode($symbol, $words, \strlen($words)) >= self::FIRST_ERROR) {
-                throw new CodeError(self::why(\FFI::string(\FFI::addr($symbol->errtxt[0]))));
+                throw new CodeException(self::why(\FFI::string(\FFI::addr($symbol->errtxt[0]))));
             }
 
             return ['rows' => self::rows($symbol), 'text' => self::text($symbol)];

@@ -33,15 +33,15 @@ final readonly class Drawing
         return array_values(array_filter($this->groups, static fn (GroupItem $group): bool => $group->varies));
     }
 
-    /** @return list<Stretch> its groups, parted where what every row has alike meets what can be other, the lowest first */
+    /** @return list<GroupRange> its groups, parted where what every row has alike meets what can be other, the lowest first */
     public function stretches(): array
     {
         $found = [];
         foreach ($this->groups as $group) {
             $last = array_key_last($found);
             null !== $last && $found[$last]->varies === $group->varies
-                ? ($found[$last] = new Stretch([...$found[$last]->groups, $group], $group->varies))
-                : ($found[] = new Stretch([$group], $group->varies));
+                ? ($found[$last] = new GroupRange([...$found[$last]->groups, $group], $group->varies))
+                : ($found[] = new GroupRange([$group], $group->varies));
         }
 
         return $found;

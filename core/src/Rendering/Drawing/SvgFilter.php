@@ -12,7 +12,7 @@ final readonly class SvgFilter
     /** @return array{string, string} */
     public static function blur(Bounds $region, float $deviation): array
     {
-        return self::of($region, '<feGaussianBlur stdDeviation="' . Svg::number($deviation) . '"/>');
+        return self::of($region, '<feGaussianBlur stdDeviation="' . SvgMarkup::number($deviation) . '"/>');
     }
 
     /** @return array{string, string} */
@@ -21,11 +21,11 @@ final readonly class SvgFilter
         $steps = \sprintf(
             '<feGaussianBlur in="SourceAlpha" stdDeviation="%s"/><feOffset dx="%s" dy="%s" result="moved"/>' .
             '<feFlood flood-color="%s" flood-opacity="%s"/><feComposite in2="moved" operator="in"/>',
-            Svg::number(max(0.0, $shadow->blur)),
-            Svg::number($shadow->dx),
-            Svg::number($shadow->dy),
+            SvgMarkup::number(max(0.0, $shadow->blur)),
+            SvgMarkup::number($shadow->dx),
+            SvgMarkup::number($shadow->dy),
             $shadow->colour,
-            Svg::number($shadow->opacity),
+            SvgMarkup::number($shadow->opacity),
         );
 
         return self::of($of->grown(Blur::reach($shadow->blur) + max(abs($shadow->dx), abs($shadow->dy))), $steps);
@@ -34,8 +34,8 @@ final readonly class SvgFilter
     /** @return array{string, string} */
     private static function of(Bounds $region, string $steps): array
     {
-        $box = Svg::box($region);
-        $id = Svg::name('filter', $box . $steps);
+        $box = SvgMarkup::box($region);
+        $id = SvgMarkup::name('filter', $box . $steps);
 
         return [
             "<filter id=\"$id\" filterUnits=\"userSpaceOnUse\" $box color-interpolation-filters=\"sRGB\">$steps</filter>",

@@ -32,10 +32,10 @@ final readonly class SvgItems implements ItemVisitor
         $opacity = $item->opacity * ($item->pose->opacity ?? 1.0);
         $attributes =
             ' id="layer-' .
-            Svg::escape($item->layer) .
+            SvgMarkup::escape($item->layer) .
             '"' .
             ('' === $moves ? '' : " transform=\"$moves\"") .
-            ($opacity < 1 ? ' opacity="' . Svg::number($opacity) . '"' : '');
+            ($opacity < 1 ? ' opacity="' . SvgMarkup::number($opacity) . '"' : '');
         $group = "<g$attributes>" . $this->all($item->items) . '</g>';
 
         return null === $item->pose ? $group : self::posed($item->pose, $item->posed(null)->bounds(), $group);
@@ -46,7 +46,7 @@ final readonly class SvgItems implements ItemVisitor
         if ($pose->hasWindow()) {
             // An svg of its own shows nothing outside of it.
             $at = $pose->window($box);
-            $numbers = array_map(Svg::number(...), [$at->left, $at->top, max(0.0, $at->width()), max(0.0, $at->height())]);
+            $numbers = array_map(SvgMarkup::number(...), [$at->left, $at->top, max(0.0, $at->width()), max(0.0, $at->height())]);
             [$x, $y, $width, $height] = $numbers;
             $group = "<svg x=\"$x\" y=\"$y\" width=\"$width\" height=\"$height\" viewBox=\"$x $y $width $height\">$group</svg>";
         }
@@ -54,9 +54,9 @@ final readonly class SvgItems implements ItemVisitor
         $y = ($box->top + $box->bottom) / 2;
         $way = \sprintf(
             'matrix(%1$s 0 0 %1$s %2$s %3$s)',
-            Svg::number($pose->scale),
-            Svg::number($pose->right + $x * (1 - $pose->scale)),
-            Svg::number($pose->down + $y * (1 - $pose->scale)),
+            SvgMarkup::number($pose->scale),
+            SvgMarkup::number($pose->right + $x * (1 - $pose->scale)),
+            SvgMarkup::number($pose->down + $y * (1 - $pose->scale)),
         );
 
         return "<g transform=\"$way\">$group</g>";
@@ -68,8 +68,8 @@ final readonly class SvgItems implements ItemVisitor
         return implode(
             ' ',
             array_filter([
-                0.0 !== $item->up ? 'translate(0 ' . Svg::number(-$item->up) . ')' : '',
-                0.0 !== $item->rotation ? Svg::turn($item->rotation, $item->centreX, $item->centreY) : '',
+                0.0 !== $item->up ? 'translate(0 ' . SvgMarkup::number(-$item->up) . ')' : '',
+                0.0 !== $item->rotation ? SvgMarkup::turn($item->rotation, $item->centreX, $item->centreY) : '',
             ]),
         );
     }
@@ -116,7 +116,7 @@ final readonly class SvgItems implements ItemVisitor
     public function polygon(PolygonItem $item): string
     {
         $points = array_map(
-            static fn (array $point): string => Svg::number($point[0]) . ',' . Svg::number($point[1]),
+            static fn (array $point): string => SvgMarkup::number($point[0]) . ',' . SvgMarkup::number($point[1]),
             $item->points,
         );
 
@@ -125,7 +125,7 @@ final readonly class SvgItems implements ItemVisitor
 
     public function path(PathItem $item): string
     {
-        return $this->paint->on('<path d="' . Svg::path($item->path->steps) . '"', $item->paint, self::box($item));
+        return $this->paint->on('<path d="' . SvgMarkup::path($item->path->steps) . '"', $item->paint, self::box($item));
     }
 
     public function text(TextItem $item): string
@@ -136,11 +136,11 @@ final readonly class SvgItems implements ItemVisitor
                 ? \sprintf(
                     ' stroke="%s" stroke-linejoin="round" stroke-width="%s"',
                     $item->colour,
-                    Svg::number($item->strokeWidth),
+                    SvgMarkup::number($item->strokeWidth),
                 )
                 : '';
 
-        $turn = 0.0 !== $item->rotation ? ' transform="' . Svg::turn($item->rotation, $item->pivotX, $item->pivotY) . '"' : '';
+        $turn = 0.0 !== $item->rotation ? ' transform="' . SvgMarkup::turn($item->rotation, $item->pivotX, $item->pivotY) . '"' : '';
         if (null !== $this->outlines) {
             $steps = $this->outlines->of(
                 $face,
@@ -152,24 +152,24 @@ final readonly class SvgItems implements ItemVisitor
                 $item->letterSpacing,
             );
 
-            return '<path d="' . Svg::path($steps, self::FINE) . "\" fill=\"$item->colour\"$turn$stroke/>";
+            return '<path d="' . SvgMarkup::path($steps, self::FINE) . "\" fill=\"$item->colour\"$turn$stroke/>";
         }
 
         // In right-to-left text "end" is the left edge.
         return \sprintf(
             '<text x="%s" y="%s" font-family="%s" font-size="%s"%s%s fill="%s"%s%s%s%s xml:space="preserve">%s</text>',
-            Svg::number($item->x),
-            Svg::number($item->y),
-            Svg::escape($face->family),
-            Svg::number($item->size),
+            SvgMarkup::number($item->x),
+            SvgMarkup::number($item->y),
+            SvgMarkup::escape($face->family),
+            SvgMarkup::number($item->size),
             400 !== $face->weight ? " font-weight=\"$face->weight\"" : '',
             $face->italic ? ' font-style="italic"' : '',
             $item->colour,
-            0.0 !== $item->letterSpacing ? ' letter-spacing="' . Svg::number($item->letterSpacing) . '"' : '',
+            0.0 !== $item->letterSpacing ? ' letter-spacing="' . SvgMarkup::number($item->letterSpacing) . '"' : '',
             $item->rightToLeft ? ' direction="rtl" text-anchor="end"' : '',
             $turn,
             $stroke,
-            Svg::escape($item->text),
+            SvgMarkup::escape($item->text),
         );
     }
 
@@ -180,13 +180,13 @@ final readonly class SvgItems implements ItemVisitor
         foreach ($item->rows as $y => $row) {
             preg_match_all('/1+/', $row, $runs, \PREG_OFFSET_CAPTURE);
             foreach ($runs[0] as [$run, $x]) {
-                $width = Svg::number(\strlen($run) * $item->width);
+                $width = SvgMarkup::number(\strlen($run) * $item->width);
                 $path .= \sprintf(
                     'M%s %sh%sv%sh-%sz',
-                    Svg::number($item->x + $x * $item->width),
-                    Svg::number($item->y + $y * $item->height),
+                    SvgMarkup::number($item->x + $x * $item->width),
+                    SvgMarkup::number($item->y + $y * $item->height),
                     $width,
-                    Svg::number($item->height),
+                    SvgMarkup::number($item->height),
                     $width,
                 );
             }
@@ -203,9 +203,9 @@ final readonly class SvgItems implements ItemVisitor
         );
         $move = \sprintf(
             '<g transform="translate(%s %s)" opacity="%s"',
-            Svg::number($shadow->dx),
-            Svg::number($shadow->dy),
-            Svg::number($shadow->opacity),
+            SvgMarkup::number($shadow->dx),
+            SvgMarkup::number($shadow->dy),
+            SvgMarkup::number($shadow->opacity),
         );
         if ($shadow->blur <= 0) {
             return "$move>$inside</g>";
@@ -226,7 +226,7 @@ final readonly class SvgItems implements ItemVisitor
         $svg = "<$name";
         foreach ($geometry as $attribute => $value) {
             if (null !== $value) {
-                $svg .= " $attribute=\"" . Svg::number($value) . '"';
+                $svg .= " $attribute=\"" . SvgMarkup::number($value) . '"';
             }
         }
 

@@ -22,9 +22,9 @@ final readonly class SvgPaint
         }
         $svg .= " fill=\"$fill\"";
         if (null !== $paint->stroke && $paint->strokeWidth > 0) {
-            $svg .= " stroke=\"$paint->stroke\" stroke-width=\"" . Svg::number($paint->strokeWidth) . '"';
+            $svg .= " stroke=\"$paint->stroke\" stroke-width=\"" . SvgMarkup::number($paint->strokeWidth) . '"';
             if ([] !== $paint->dashes) {
-                $svg .= ' stroke-dasharray="' . implode(' ', array_map(Svg::number(...), $paint->dashes)) . '"';
+                $svg .= ' stroke-dasharray="' . implode(' ', array_map(SvgMarkup::number(...), $paint->dashes)) . '"';
             }
         }
 
@@ -38,11 +38,11 @@ final readonly class SvgPaint
      */
     private function gradient(Gradient $gradient, Bounds $box): array
     {
-        $id = Svg::name('gradient', serialize([$gradient, $box]));
+        $id = SvgMarkup::name('gradient', serialize([$gradient, $box]));
         $stops = "<stop offset=\"0\" stop-color=\"$gradient->from\"/><stop offset=\"1\" stop-color=\"$gradient->to\"/>";
         $units = \sprintf(
             'gradientUnits="userSpaceOnUse" gradientTransform="matrix(%s 0 0 %s %s %s)"',
-            ...array_map(Svg::number(...), [$box->width(), $box->height(), $box->left, $box->top]),
+            ...array_map(SvgMarkup::number(...), [$box->width(), $box->height(), $box->left, $box->top]),
         );
         if ($gradient->radial) {
             return ["<radialGradient id=\"$id\" $units cx=\".5\" cy=\".5\" r=\".5\">$stops</radialGradient>", "url(#$id)"];
@@ -52,7 +52,7 @@ final readonly class SvgPaint
         $y = sin(deg2rad($gradient->angle)) / 2;
         $place = \sprintf(
             'x1="%s" y1="%s" x2="%s" y2="%s"',
-            ...array_map(static fn (float $v): string => Svg::number($v, 6), [0.5 - $x, 0.5 - $y, 0.5 + $x, 0.5 + $y]),
+            ...array_map(static fn (float $v): string => SvgMarkup::number($v, 6), [0.5 - $x, 0.5 - $y, 0.5 + $x, 0.5 + $y]),
         );
 
         return ["<linearGradient id=\"$id\" $units $place>$stops</linearGradient>", "url(#$id)"];

@@ -49,7 +49,7 @@ final readonly class SvgPictures
             return $svg;
         }
         $outline = $item->outline->inColour('#000000')->accept($this->items);
-        $id = Svg::name('cut', $outline);
+        $id = SvgMarkup::name('cut', $outline);
 
         return "<clipPath id=\"$id\">$outline</clipPath><g clip-path=\"url(#$id)\">$svg</g>";
     }
@@ -65,17 +65,17 @@ final readonly class SvgPictures
         if (null !== $content->markup) {
             return \sprintf(
                 '<svg %s viewBox="0 0 %s %s" preserveAspectRatio="none">%s</svg>',
-                Svg::box($box),
-                Svg::number($item->picture->width),
-                Svg::number($item->picture->height),
+                SvgMarkup::box($box),
+                SvgMarkup::number($item->picture->width),
+                SvgMarkup::number($item->picture->height),
                 $content->markup,
             );
         }
 
         return \sprintf(
             '<image %s preserveAspectRatio="none" xlink:href="%s"/>',
-            Svg::box($box),
-            Svg::escape($content->href()),
+            SvgMarkup::box($box),
+            SvgMarkup::escape($content->href()),
         );
     }
 
@@ -84,7 +84,7 @@ final readonly class SvgPictures
     {
         $box = self::box($item);
         \assert(null !== $item->shadow);
-        $id = Svg::name('seen', $svg . serialize($box));
+        $id = SvgMarkup::name('seen', $svg . serialize($box));
         [$filter, $shade] = SvgFilter::shadow($box, $item->shadow);
 
         return ["$filter<defs><g id=\"$id\">$svg</g></defs><use xlink:href=\"#$id\" filter=\"url(#$shade)\"/>", $id];

@@ -23,7 +23,7 @@ final readonly class SvgWriter implements Writer
     public function write(Drawing $drawing, float $edge = 0.0): string
     {
         [$width, $height] = [$drawing->width + 2 * $edge, $drawing->height + 2 * $edge];
-        $box = implode(' ', array_map(Svg::number(...), [-$edge, -$edge, $width, $height]));
+        $box = implode(' ', array_map(SvgMarkup::number(...), [-$edge, -$edge, $width, $height]));
         $svg =
             \sprintf(
                 '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"%s viewBox="%s">',
@@ -34,9 +34,9 @@ final readonly class SvgWriter implements Writer
             $svg .=
                 \sprintf(
                     '<rect%s width="%s" height="%s" fill="%s"/>',
-                    $edge > 0 ? \sprintf(' x="%1$s" y="%1$s"', Svg::number(-$edge)) : '',
-                    Svg::number($width),
-                    Svg::number($height),
+                    $edge > 0 ? \sprintf(' x="%1$s" y="%1$s"', SvgMarkup::number(-$edge)) : '',
+                    SvgMarkup::number($width),
+                    SvgMarkup::number($height),
                     $drawing->background,
                 ) . "\n";
         }
@@ -53,8 +53,8 @@ final readonly class SvgWriter implements Writer
             SvgSize::Pixels => \sprintf(' width="%d" height="%d"', round($width), round($height)),
             SvgSize::Inches => \sprintf(
                 ' width="%sin" height="%sin"',
-                Svg::number($width / $dpi, 5),
-                Svg::number($height / $dpi, 5),
+                SvgMarkup::number($width / $dpi, 5),
+                SvgMarkup::number($height / $dpi, 5),
             ),
             SvgSize::Free => '',
         };

@@ -20,14 +20,14 @@ final class Library
      * @param string $file         as the loader knows it: “libzint.so.2.11”
      * @param string $package      the Debian package that brings it
      *
-     * @throws LibraryError that says which package is missing
+     * @throws LibraryException that says which package is missing
      */
     public static function bind(string $declarations, string $file, string $package): \FFI
     {
         try {
             return self::$bound[$file . "\n" . $declarations] ??= \FFI::cdef($declarations, $file);
         } catch (\FFI\Exception $e) {
-            throw new LibraryError(
+            throw new LibraryException(
                 "$file cannot be used (Debian package $package, and ffi.enable=1 in php.ini for the web): " . $e->getMessage(),
                 0,
                 $e,

@@ -10,8 +10,8 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Text\FittedText;
 use Morphea\Core\Rendering\Text\Inline;
 use Morphea\Core\Rendering\Text\Shaper;
-use Morphea\Core\Rendering\Text\Span;
 use Morphea\Core\Rendering\Text\StyledText;
+use Morphea\Core\Rendering\Text\TextSpan;
 
 /**
  * Sets the first line of a text on an arc whose length is the width of its frame: letter by letter, but word by word in
@@ -68,7 +68,7 @@ final readonly class ArcPlacer
     }
 
     /** @return list<array{string, float, float}> from left to right: text, where it begins, its advance, both in em */
-    private function bits(Span $run): array
+    private function bits(TextSpan $run): array
     {
         if (1 === preg_match(self::JOINING, $run->text)) {
             $bits = preg_split('/(?<= )/u', $run->text, -1, \PREG_SPLIT_NO_EMPTY) ?: [];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Rendering\Codes\Encoder;
+use Morphea\Core\Rendering\Codes\CodeEncoder;
 
 /** What became of one code in one row; modules in dots. */
 final readonly class CodeFacts extends LayerFacts
@@ -34,6 +34,6 @@ final readonly class CodeFacts extends LayerFacts
     /** A length on it as people read it: millimetres on paper, dots on screens. */
     public function length(float $dots): string
     {
-        return Encoder::isForPaper($this->dpi) ? round(($dots / $this->dpi) * 25.4, 2) . ' mm' : round($dots, 1) . ' dots';
+        return CodeEncoder::isForPaper($this->dpi) ? round(($dots / $this->dpi) * 25.4, 2) . ' mm' : round($dots, 1) . ' dots';
     }
 }

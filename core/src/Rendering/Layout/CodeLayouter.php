@@ -13,8 +13,8 @@ use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TextStyle;
-use Morphea\Core\Rendering\Codes\CodeError;
-use Morphea\Core\Rendering\Codes\Encoder;
+use Morphea\Core\Rendering\Codes\CodeEncoder;
+use Morphea\Core\Rendering\Codes\CodeException;
 use Morphea\Core\Rendering\Codes\Symbol;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\ModulesItem;
@@ -46,8 +46,8 @@ final readonly class CodeLayouter
             return new Laid([], $this->facts($layer, $text, false, implode(' ', $filled->problems), 0.0, $dpi));
         }
         try {
-            $symbol = Encoder::encode($layer->code, $text, $layer->correction);
-        } catch (CodeError $e) {
+            $symbol = CodeEncoder::encode($layer->code, $text, $layer->correction);
+        } catch (CodeException $e) {
             return new Laid([], $this->facts($layer, $text, false, ucfirst($e->getMessage()) . '.', 0.0, $dpi));
         }
         [$items, $module] = $symbol->isBars() ? $this->bars($layer, $symbol, $locale) : $this->modules($layer, $symbol);
@@ -137,7 +137,7 @@ final readonly class CodeLayouter
             $empty,
             $problem,
             $module,
-            Encoder::leastModule($layer->code, $dpi),
+            CodeEncoder::leastModule($layer->code, $dpi),
             null === $layer->ground ? null : Contrast::ratio($layer->colour, $layer->ground),
             $dpi,
         );

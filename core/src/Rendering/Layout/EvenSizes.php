@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\FitMode;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Table\Data\Record;
 
 /** The sizes that the even texts of a template share over all rows: for each the smallest any row needs. In dots, by layer. */
@@ -17,7 +17,7 @@ final readonly class EvenSizes
     }
 
     /** @param iterable<Record> $rows */
-    public static function of(Template $template, iterable $rows, TextLayouter $layouter): self
+    public static function of(Design $template, iterable $rows, TextLayouter $layouter): self
     {
         $layers = array_filter($template->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);
         if ([] === $layers) {

@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Drawing\Drawing;
 final readonly class LaidOut
 {
     /** @param array<string, LayerFacts> $facts by layer */
-    public function __construct(public Drawing $drawing, public array $facts, public Heard $heard = new Heard())
+    public function __construct(public Drawing $drawing, public array $facts, public HeardSounds $heard = new HeardSounds())
     {
     }
 

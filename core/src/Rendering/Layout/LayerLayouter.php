@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\LayerVisitor;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 use Morphea\Core\Table\Data\Record;
@@ -24,7 +24,7 @@ final readonly class LayerLayouter implements LayerVisitor
         private TextLayouter $texts,
         private PictureLayouter $pictures,
         private CodeLayouter $codes,
-        private Template $template,
+        private Design $template,
         private ?Record $row,
         private PictureSource $source,
         private EvenSizes $even,

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\GroundShade;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerUse;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Item;
@@ -35,7 +35,7 @@ final readonly class Layouter
      * @param bool     $aids backdrops and die lines are drawn too, as while working
      */
     public function lay(
-        Template $template,
+        Design $template,
         ?Record $row,
         PictureSource $pictures,
         EvenSizes $even = new EvenSizes(),
@@ -66,8 +66,8 @@ final readonly class Layouter
         $background = $template->side($side)->background;
 
         $heard = 0 === $side && $template->moves() && $pictures instanceof SoundSource
-            ? (new Hearing($pictures))->of($template, $row, $facts)
-            : new Heard();
+            ? (new SoundLayouter($pictures))->of($template, $row, $facts)
+            : new HeardSounds();
 
         return new LaidOut(
             new Drawing($template->width, $template->height, $template->dpi, $background, $groups, $template->bleed),

@@ -7,7 +7,7 @@ namespace Morphea\Core\Rendering\Layout;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Text\Shaper;
-use Morphea\Core\Rendering\Text\Span;
+use Morphea\Core\Rendering\Text\TextSpan;
 
 /** Letters of a span at their place, with what they cover. */
 final readonly class Letters
@@ -24,7 +24,7 @@ final readonly class Letters
     public function at(
         float $x,
         float $baseline,
-        Span $span,
+        TextSpan $span,
         string $text,
         float $size,
         string $colour,

@@ -16,9 +16,9 @@ use Morphea\Core\Rendering\Text\FittedLine;
 use Morphea\Core\Rendering\Text\FittedText;
 use Morphea\Core\Rendering\Text\Inline;
 use Morphea\Core\Rendering\Text\Shaper;
-use Morphea\Core\Rendering\Text\Span;
 use Morphea\Core\Rendering\Text\StyledText;
 use Morphea\Core\Rendering\Text\TextFitter;
+use Morphea\Core\Rendering\Text\TextSpan;
 
 /** Puts fitted lines into their frame: alignment, justifying, bullets, and what is drawn round and behind the letters. */
 final readonly class LinePlacer
@@ -131,7 +131,7 @@ final readonly class LinePlacer
      *
      * @return array{list<TextItem>, float} and where the next run begins
      */
-    private function spread(Span $run, float $x, float $baseline, float $size, float $extra, TextLayer $layer): array
+    private function spread(TextSpan $run, float $x, float $baseline, float $size, float $extra, TextLayer $layer): array
     {
         $space = $this->advance($run, ' ') * $size + $extra;
         $words = explode(' ', $run->text);
@@ -147,13 +147,13 @@ final readonly class LinePlacer
         return [$items, $x];
     }
 
-    private function advance(Span $run, string $text): float
+    private function advance(TextSpan $run, string $text): float
     {
         return $this->shaper->line(StyledText::plain($text, $run->inline))->width +
             $run->inline->letterSpacing * $run->inline->scale;
     }
 
-    private function item(Span $run, string $text, float $x, float $baseline, float $size, TextLayer $layer): TextItem
+    private function item(TextSpan $run, string $text, float $x, float $baseline, float $size, TextLayer $layer): TextItem
     {
         $colour = $layer->style->colour;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 
@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Drawing\PictureSource;
  */
 final class StillLayers
 {
-    /** @var \WeakMap<Template, array{\WeakReference<PictureSource>, EvenSizes, array<string, Laid>}> */
+    /** @var \WeakMap<Design, array{\WeakReference<PictureSource>, EvenSizes, array<string, Laid>}> */
     private \WeakMap $laid;
     /** @var \WeakMap<Laid, GroupItem> */
     private \WeakMap $groups;
@@ -27,7 +27,7 @@ final class StillLayers
     }
 
     /** @param \Closure(): Laid $lay */
-    public function laid(Template $template, PictureSource $pictures, EvenSizes $even, Layer $layer, \Closure $lay): Laid
+    public function laid(Design $template, PictureSource $pictures, EvenSizes $even, Layer $layer, \Closure $lay): Laid
     {
         if ($layer->isPlaceholder()) {
             return $lay();

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Table\Data\Record;
 
@@ -20,7 +20,7 @@ final readonly class StretchRow
      *
      * @return array{stretch: array<string, string>, shortest: array<string, string>} cells by column
      */
-    public static function of(Template $template, iterable $rows, TextLayouter $layouter): array
+    public static function of(Design $template, iterable $rows, TextLayouter $layouter): array
     {
         $shown = self::shown($template);
         $lengths = $widest = $narrowest = $wide = $narrow = [];
@@ -51,7 +51,7 @@ final readonly class StretchRow
     }
 
     /** @return array<string, TextLayer> the first text that shows a column */
-    private static function shown(Template $template): array
+    private static function shown(Design $template): array
     {
         $shown = [];
         foreach ($template->texts() as $text) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\TouchUp;
 use Morphea\Core\Table\Data\Record;
 
@@ -14,7 +14,7 @@ final class TouchUps
     /** Values of a text by which its size follows from its own words and room, not from those of all rows. */
     private const OWN_SIZE = ['style', 'fit', 'frame.width', 'frame.height', 'content', 'pattern'];
 
-    /** @var array{Template, int, array{Template, array<string, string>}}|null the last, of which sides are laid out in turn */
+    /** @var array{Design, int, array{Design, array<string, string>}}|null the last, of which sides are laid out in turn */
     private ?array $last = null;
 
     /** @param array<int, TouchUp> $all by row id */
@@ -27,13 +27,13 @@ final class TouchUps
         return $this->all[$row->id ?? 0] ?? null;
     }
 
-    public function template(Template $design, ?Record $row): Template
+    public function template(Design $design, ?Record $row): Design
     {
         return $this->put($design, $row)[0];
     }
 
     /** @return array<string, string> why it cannot be had as it was made, by layer */
-    public function troubles(Template $design, ?Record $row): array
+    public function troubles(Design $design, ?Record $row): array
     {
         return $this->put($design, $row)[1];
     }
@@ -62,8 +62,8 @@ final class TouchUps
         return new self(array_filter(array_map(TouchUp::of(...), $data)));
     }
 
-    /** @return array{Template, array<string, string>} */
-    private function put(Template $design, ?Record $row): array
+    /** @return array{Design, array<string, string>} */
+    private function put(Design $design, ?Record $row): array
     {
         $touch = $this->of($row);
         if (null === $touch) {

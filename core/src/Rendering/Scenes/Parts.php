@@ -165,7 +165,7 @@ final readonly class Parts
             }
         }
         foreach ($lines as $line) {
-            $counted = Counting::at(implode('', $line), $share);
+            $counted = Countdown::at(implode('', $line), $share);
             $at = 0;
             foreach ($line as $i => $text) {
                 $words[$i] = mb_substr($counted, $at, $length = mb_strlen($text, 'UTF-8'), 'UTF-8');

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Scenes;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
@@ -15,7 +15,7 @@ final class Poster
      * @param int        $side    that was laid out; only the first moves
      * @param float|null $seconds another moment, after the beginning
      */
-    public static function of(Template $template, LaidOut $laid, int $side, ?float $seconds = null): Drawing
+    public static function of(Design $template, LaidOut $laid, int $side, ?float $seconds = null): Drawing
     {
         if (0 !== $side || !$template->moves()) {
             return $laid->drawing;

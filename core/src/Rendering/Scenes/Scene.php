@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Scenes;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Time\Motion;
 use Morphea\Core\Design\Model\Time\MotionKind;
 use Morphea\Core\Design\Model\Time\Stay;
@@ -29,7 +29,7 @@ final readonly class Scene
     ) {
     }
 
-    public static function of(Template $template, LaidOut $laid, Timing $timing): self
+    public static function of(Design $template, LaidOut $laid, Timing $timing): self
     {
         $drawing = $laid->drawing;
         $split = new Parts($timing, Bounds::of(0, 0, $drawing->width, $drawing->height));
@@ -80,7 +80,7 @@ final readonly class Scene
      *
      * @param int $least frames of what counts as a stretch in which nothing changes; shorter ones belong to what moves
      *
-     * @return list<Span>
+     * @return list<TimeSpan>
      */
     public function spans(int $least = 1): array
     {
@@ -94,7 +94,7 @@ final readonly class Scene
                 $from = $last->from;
                 array_pop($spans);
             }
-            $spans[] = new Span($from, $to, $moves);
+            $spans[] = new TimeSpan($from, $to, $moves);
         }
 
         return $spans;
@@ -128,7 +128,7 @@ final readonly class Scene
     }
 
     /** @return array{int, int} frames */
-    private static function seen(Template $template, Timing $timing, Stay $stay): array
+    private static function seen(Design $template, Timing $timing, Stay $stay): array
     {
         $comes = $template->beat($stay->comes);
         $goes = $template->beat($stay->goes);

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Scenes;
 
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\Time\Sound;
-use Morphea\Core\Rendering\Layout\Heard;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Time\BackgroundSound;
+use Morphea\Core\Rendering\Layout\HeardSounds;
 use Morphea\Core\Rendering\Layout\Sound as Recorded;
 
 /** What is heard of a short, and when. */
@@ -14,14 +14,14 @@ final readonly class Soundtrack
 {
     /**
      * @param Recorded|null $track all through it
-     * @param Sound         $how   it is played, and how loud all comes out
+     * @param BackgroundSound         $how   it is played, and how loud all comes out
      * @param list<Voice>   $voices
      */
-    private function __construct(public ?Recorded $track, public Sound $how, public array $voices)
+    private function __construct(public ?Recorded $track, public BackgroundSound $how, public array $voices)
     {
     }
 
-    public static function of(Template $template, Heard $heard, Timing $timing): self
+    public static function of(Design $template, HeardSounds $heard, Timing $timing): self
     {
         $voices = [];
         foreach ($timing->beats as $timed) {

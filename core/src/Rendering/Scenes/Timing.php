@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Scenes;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\Time\Beat;
 use Morphea\Core\Design\Model\Time\BeatRule;
 use Morphea\Core\Rendering\Layout\LaidOut;
@@ -29,7 +29,7 @@ final readonly class Timing
     /**
      * @param LaidOut $laid the side that moves, for the row
      */
-    public static function of(Template $template, LaidOut $laid, int $rate): self
+    public static function of(Design $template, LaidOut $laid, int $rate): self
     {
         $shown = [];
         foreach ($laid->drawing->groups as $group) {

@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Text;
 
 use FFI\CData;
 use Morphea\Core\Rendering\Ffi\Library;
-use Morphea\Core\Rendering\Ffi\LibraryError;
+use Morphea\Core\Rendering\Ffi\LibraryException;
 
 /** HarfBuzz by PHP's FFI: advances and glyphs of shaped text, in font units. Signatures from hb.h, HarfBuzz 6. */
 final class HarfBuzz
@@ -61,7 +61,7 @@ final class HarfBuzz
     /** @var array<string, array{font: CData, upem: int}> */
     private array $fonts = [];
 
-    /** @throws LibraryError */
+    /** @throws LibraryException */
     public function __construct()
     {
         $this->ffi = Library::bind(self::HEADER, 'libharfbuzz.so.0', 'libharfbuzz0b');

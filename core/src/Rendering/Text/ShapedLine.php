@@ -8,7 +8,7 @@ namespace Morphea\Core\Rendering\Text;
 final readonly class ShapedLine
 {
     /**
-     * @param list<Span>    $runs
+     * @param list<TextSpan>    $runs
      * @param list<string> $missing   graphemes that no font has
      * @param list<string> $standIns  families that stood in for glyphs the chosen one has not
      */

@@ -99,13 +99,13 @@ final class Shaper
         );
     }
 
-    /** @return list<Span> one, or with tabular figures one for each figure and what stands between */
+    /** @return list<TextSpan> one, or with tabular figures one for each figure and what stands between */
     private function runs(string $text, FontFace $face, bool $rightToLeft, int $graphemes, Inline $inline): array
     {
         $spacing = $inline->letterSpacing * $inline->scale;
         if (!$inline->tabular || 1 !== preg_match('/[0-9]/', $text)) {
             return [
-                new Span(
+                new TextSpan(
                     $text,
                     $face,
                     $rightToLeft,
@@ -121,7 +121,7 @@ final class Shaper
         foreach (preg_split('/(?<=[0-9])|(?=[0-9])/', $text, -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $bit) {
             $advance = $this->advance($bit, $face, $rightToLeft, $inline);
             $isDigit = 1 === \strlen($bit) && ctype_digit($bit);
-            $runs[] = new Span(
+            $runs[] = new TextSpan(
                 $bit,
                 $face,
                 $rightToLeft,

@@ -42,7 +42,7 @@ final class TextFitter
         string $locale,
         ?float $even = null,
     ): FittedText {
-        $frame = new Measure($style, $width, $height, $style->bullets ? self::BULLET : 0.0);
+        $frame = new TextBounds($style, $width, $height, $style->bullets ? self::BULLET : 0.0);
         $paragraphs = $text->paragraphs();
         $whole = array_map(
             fn (StyledText $line): FittedLine => new FittedLine($this->shaper->line($line), true, true),
@@ -82,7 +82,7 @@ final class TextFitter
     private function shrink(
         array $paragraphs,
         array $whole,
-        Measure $frame,
+        TextBounds $frame,
         float $least,
         FitRule $rule,
         string $locale,
@@ -107,7 +107,7 @@ final class TextFitter
     private function largest(
         array $paragraphs,
         array $whole,
-        Measure $frame,
+        TextBounds $frame,
         float $least,
         float $most,
         FitRule $rule,
@@ -125,7 +125,7 @@ final class TextFitter
      */
     private function search(
         array $paragraphs,
-        Measure $frame,
+        TextBounds $frame,
         float $least,
         float $most,
         FitRule $rule,
@@ -173,9 +173,9 @@ final class TextFitter
     }
 
     /** @param list<FittedLine> $lines */
-    private function set(array $lines, float $size, Measure $frame, int $maxLines = \PHP_INT_MAX): FittedText
+    private function set(array $lines, float $size, TextBounds $frame, int $maxLines = \PHP_INT_MAX): FittedText
     {
-        $widest = Measure::widest($lines);
+        $widest = TextBounds::widest($lines);
         $overset =
             ($widest + $frame->indent) * $size > $frame->width + self::TOLERANCE ||
             $frame->heightInEm(\count($lines)) * $size > $frame->height + self::TOLERANCE ||

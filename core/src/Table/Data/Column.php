@@ -16,7 +16,7 @@ final readonly class Column
         public int $index,
         public string $key,
         public string $heading,
-        public ?Kind $kind = null,
+        public ?ColumnKind $kind = null,
         public ?bool $monthFirst = null,
         public ?Recipe $recipe = null,
     ) {
@@ -32,7 +32,7 @@ final readonly class Column
         return new self($this->index, $this->key, $heading, $this->kind, $this->monthFirst, $this->recipe);
     }
 
-    public function ofKind(?Kind $kind, ?bool $monthFirst): self
+    public function ofKind(?ColumnKind $kind, ?bool $monthFirst): self
     {
         return new self($this->index, $this->key, $this->heading, $kind, $monthFirst, $this->recipe);
     }

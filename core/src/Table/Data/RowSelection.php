@@ -17,7 +17,7 @@ final readonly class RowSelection
         return new self(null, '');
     }
 
-    /** @throws TableError when it cannot be read, or names rows the table has not */
+    /** @throws TableException when it cannot be read, or names rows the table has not */
     public static function parse(string $written, int $rows): self
     {
         $written = trim($written);
@@ -27,7 +27,7 @@ final readonly class RowSelection
         $numbers = [];
         foreach (explode(',', $written) as $part) {
             if (1 !== preg_match('/^\s*(\d{1,6})\s*(?:[-–]\s*(\d{1,6})?)?\s*$/u', $part, $m)) {
-                throw new TableError(
+                throw new TableException(
                     \sprintf(
                         '“%s” is no row or range of rows. Write numbers and ranges with commas between, as in 1-10,15.',
                         mb_strimwidth(trim($part), 0, 40, '…'),
@@ -37,7 +37,7 @@ final readonly class RowSelection
             $from = (int) $m[1];
             $to = isset($m[2]) ? (int) $m[2] : (1 === preg_match('/[-–]/u', $part) ? $rows : $from);
             if ($from < 1 || $to > $rows || $from > $to) {
-                throw new TableError(\sprintf('“%s” is outside the table, which has rows 1 to %d.', trim($part), $rows));
+                throw new TableException(\sprintf('“%s” is outside the table, which has rows 1 to %d.', trim($part), $rows));
             }
             for ($n = $from; $n <= $to; ++$n) {
                 $numbers[$n] = true;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
-use Morphea\Core\Table\Data\Recipe\Kitchen;
+use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Recipe\Series;
 
 /**
@@ -44,16 +44,16 @@ final readonly class Table
         return new self($file->columns, $rows, $firstId - 1);
     }
 
-    /** @throws TableError */
+    /** @throws TableException */
     public function column(string $key): Column
     {
         return $this->columns[$this->place($key)];
     }
 
-    /** @throws TableError */
+    /** @throws TableException */
     public function place(string $key): int
     {
-        return $this->places[$key] ?? throw new TableError("There is no column “{$key}” in the table.");
+        return $this->places[$key] ?? throw new TableException("There is no column “{$key}” in the table.");
     }
 
     public function has(string $key): bool
@@ -97,7 +97,7 @@ final readonly class Table
     }
 
     /** With all recipes run again, in the order they build on each other. */
-    public function cooked(Kitchen $kitchen): self
+    public function cooked(RecipeRunner $kitchen): self
     {
         return $kitchen->cook($this);
     }
@@ -105,12 +105,12 @@ final readonly class Table
     /**
      * @param list<Column> $columns whatever their index says, they stand in this order
      *
-     * @throws TableError
+     * @throws TableException
      */
     public function withColumns(array $columns): self
     {
         if (\count($columns) > Table::MAX_COLUMNS) {
-            throw new TableError(\sprintf('A table has up to %d columns.', Table::MAX_COLUMNS));
+            throw new TableException(\sprintf('A table has up to %d columns.', Table::MAX_COLUMNS));
         }
 
         return new self(
@@ -123,12 +123,12 @@ final readonly class Table
     /**
      * @param list<Row> $rows
      *
-     * @throws TableError
+     * @throws TableException
      */
     public function withRows(array $rows): self
     {
         if (\count($rows) > Table::MAX_ROWS) {
-            throw new TableError(\sprintf('A table has up to %s rows.', number_format(Table::MAX_ROWS)));
+            throw new TableException(\sprintf('A table has up to %s rows.', number_format(Table::MAX_ROWS)));
         }
 
         return new self($this->columns, $rows, $this->nextId() - 1);

@@ -13,7 +13,7 @@ final readonly class TableBuilder
     /**
      * @param iterable<list<string>> $lines
      *
-     * @throws TableError when there is nothing to use, or too much
+     * @throws TableException when there is nothing to use, or too much
      */
     public function build(iterable $lines): FileTable
     {
@@ -39,7 +39,7 @@ final readonly class TableBuilder
                 $kept = \count($rows);
             }
             if ($kept > Table::MAX_ROWS) {
-                throw new TableError(
+                throw new TableException(
                     \sprintf(
                         'The table has more than %s rows. Split it and bring in the parts one after the other.',
                         number_format(Table::MAX_ROWS),
@@ -48,15 +48,15 @@ final readonly class TableBuilder
             }
         }
         if (null === $headings) {
-            throw new TableError(
+            throw new TableException(
                 'The table is empty: there is not even a line of headings. Bring one with a heading line and at least one row.',
             );
         }
         if (0 === $kept) {
-            throw new TableError('The table has headings but no rows. Add at least one row under them.');
+            throw new TableException('The table has headings but no rows. Add at least one row under them.');
         }
         if ($width > Table::MAX_COLUMNS) {
-            throw new TableError(
+            throw new TableException(
                 \sprintf(
                     'The table has %d columns; up to %d can be used. Delete those that are not needed.',
                     $width,
@@ -84,7 +84,7 @@ final readonly class TableBuilder
             if ('' !== trim($cell)) {
                 $used = $i + 1;
                 if (!mb_check_encoding($cell, 'UTF-8')) {
-                    throw new TableError(
+                    throw new TableException(
                         \sprintf(
                             'Line %d, column %s holds bytes that are no readable text. Save the file as UTF-8 and bring it in again.',
                             $line,

@@ -122,7 +122,7 @@ final readonly class TableDiff
                     $i,
                     (string) $record['key'],
                     (string) $record['heading'],
-                    Kind::tryFrom((string) ($record['kind'] ?? '')),
+                    ColumnKind::tryFrom((string) ($record['kind'] ?? '')),
                     isset($record['monthFirst']) ? (bool) $record['monthFirst'] : null,
                     isset($record['recipe']) ? RecipeCodec::read($record['recipe'], $locale) : null,
                 );

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
-use Morphea\Core\Table\Data\Recipe\SealCodes;
+use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 
 /**
  * What a table of plain cells cannot say, as JSON beside it: keys, kinds and recipes of its columns, who its rows are,
@@ -37,7 +37,7 @@ final readonly class TableFacts
     private static function withoutSecrets(Table $table): Table
     {
         return $table->withColumns(array_map(
-            static fn (Column $column): Column => $column->recipe instanceof SealCodes ? $column->made(null) : $column,
+            static fn (Column $column): Column => $column->recipe instanceof VerificationCodes ? $column->made(null) : $column,
             $table->columns,
         ));
     }
@@ -45,20 +45,20 @@ final readonly class TableFacts
     /**
      * @param FileTable $file the same columns in the same order, with its headings
      *
-     * @throws TableError when the two do not belong together, or a recipe does not hold
+     * @throws TableException when the two do not belong together, or a recipe does not hold
      */
     public static function decode(string $json, FileTable $file, string $locale): Table
     {
         $data = json_decode($json, true, 12);
         $records = \is_array($data) ? $data['columns'] ?? null : null;
         if (!\is_array($records) || \count($records) !== \count($file->columns)) {
-            throw new TableError('it does not tell of the same columns as the rows.');
+            throw new TableException('it does not tell of the same columns as the rows.');
         }
         $keys = [];
         foreach (array_values($records) as $i => $record) {
             $key = \is_array($record) ? $record['key'] ?? null : null;
             if (!\is_string($key) || 1 !== preg_match('/^[a-z_][a-z0-9_]{0,119}$/', $key) || isset($keys[$key])) {
-                throw new TableError(
+                throw new TableException(
                     \sprintf(
                         'columns[%d].key must be small Latin letters, digits and underscores, and the only one of its name.',
                         $i,
@@ -74,7 +74,7 @@ final readonly class TableFacts
             [] === $ids ? 1 : 1 + max($ids),
             $ids,
         );
-        Recipe\Kitchen::order($table);
+        Recipe\RecipeRunner::order($table);
         $marked = static fn (string $key): array => array_flip(
             array_filter(\is_array($data[$key] ?? null) ? $data[$key] : [], is_int(...)),
         );
@@ -97,7 +97,7 @@ final readonly class TableFacts
     /**
      * @return list<int> empty where they are not told
      *
-     * @throws TableError
+     * @throws TableException
      */
     private static function ids(mixed $told, int $rows): array
     {
@@ -108,7 +108,7 @@ final readonly class TableFacts
             ? array_values(array_filter($told, static fn (mixed $id): bool => \is_int($id) && $id > 0 && $id < 2 ** 31))
             : [];
         if (\count($ids) !== $rows || \count(array_unique($ids)) !== $rows) {
-            throw new TableError('ids must be as many whole numbers from 1 as there are rows, each of them once.');
+            throw new TableException('ids must be as many whole numbers from 1 as there are rows, each of them once.');
         }
 
         return $ids;

@@ -13,11 +13,11 @@ use Morphea\Core\Table\Cells\CellReader;
 final readonly class TableOrder
 {
     /** @return list<int> ids of the rows */
-    public static function ids(Table $table, Column $column, Kind $kind, CellReader $reader, string $locale): array
+    public static function ids(Table $table, Column $column, ColumnKind $kind, CellReader $reader, string $locale): array
     {
         $value = static fn (string $cell): int|float|null => match ($kind) {
-            Kind::Number => $reader->number($cell),
-            Kind::Date => $reader->date($cell, $column->monthFirst)?->getTimestamp(),
+            ColumnKind::Number => $reader->number($cell),
+            ColumnKind::Date => $reader->date($cell, $column->monthFirst)?->getTimestamp(),
             default => null,
         };
         $values = $words = [];

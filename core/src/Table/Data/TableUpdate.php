@@ -76,11 +76,11 @@ final readonly class TableUpdate
                     max(array_map(intval(...), $values)) - min(array_map(intval(...), $values)) + 1 === \count($values)));
     }
 
-    /** @throws TableError when the key column does not tell rows apart */
+    /** @throws TableException when the key column does not tell rows apart */
     public static function compare(Table $here, FileTable $file, string $key): self
     {
         $column = $here->column($key);
-        $there = self::same($column, $file) ?? throw new TableError("The file has no column “{$column->heading}”.");
+        $there = self::same($column, $file) ?? throw new TableException("The file has no column “{$column->heading}”.");
         $mine = [];
         foreach ($here->rows as $row) {
             $mine[trim($row->cells[$column->index])] = $row;
@@ -89,7 +89,7 @@ final readonly class TableUpdate
             \count($mine) !== \count($here->rows) ||
             !self::unique(array_map(static fn (array $cells): string => trim($cells[$there->index]), $file->cells))
         ) {
-            throw new TableError(
+            throw new TableException(
                 "“{$column->heading}” has the same value in several rows, so it cannot tell them apart. Pick another column.",
             );
         }

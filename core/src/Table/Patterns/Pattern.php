@@ -7,12 +7,12 @@ namespace Morphea\Core\Table\Patterns;
 /** Text with columns in it, in ICU MessageFormat. */
 final readonly class Pattern
 {
-    /** @param list<Words|Argument> $parts */
+    /** @param list<Literal|Argument> $parts */
     private function __construct(public string $source, public array $parts)
     {
     }
 
-    /** @throws PatternError when the syntax does not hold */
+    /** @throws PatternException when the syntax does not hold */
     public static function parse(string $source, string $locale = 'en_GB'): self
     {
         $pattern = new self($source, PatternParser::parse($source));
@@ -22,7 +22,7 @@ final readonly class Pattern
             $sample =
                 [$argument->key => ValueKind::Text === $argument->wants() ? '' : 1] + array_fill_keys($argument->inner, '');
             if (null === $formatter || false === $formatter->format($sample)) {
-                throw new PatternError(
+                throw new PatternException(
                     \sprintf(
                         '%s cannot be read: %s.',
                         $argument->source,
@@ -69,15 +69,15 @@ final readonly class Pattern
     /** @return list<string> the words between the columns, as they read */
     public function words(): array
     {
-        $words = array_filter($this->parts, static fn (Words|Argument $part): bool => $part instanceof Words);
+        $words = array_filter($this->parts, static fn (Literal|Argument $part): bool => $part instanceof Literal);
 
-        return array_values(array_map(static fn (Words $part): string => $part->text, $words));
+        return array_values(array_map(static fn (Literal $part): string => $part->text, $words));
     }
 
     /** @return list<Argument> the columns at the top level, in order */
     public function arguments(): array
     {
-        return array_values(array_filter($this->parts, static fn (Words|Argument $part): bool => $part instanceof Argument));
+        return array_values(array_filter($this->parts, static fn (Literal|Argument $part): bool => $part instanceof Argument));
     }
 
     /**

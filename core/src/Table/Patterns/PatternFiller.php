@@ -22,11 +22,11 @@ final class PatternFiller
      * @param array<string, string> $cells      by column key
      * @param array<string, bool>   $monthFirst which way round dates are written, by column key, where that was said
      */
-    public function fill(Pattern $pattern, array $cells, array $monthFirst = []): Filled
+    public function fill(Pattern $pattern, array $cells, array $monthFirst = []): FilledPattern
     {
         [$pieces, $empty, $problems] = $this->pieces($pattern, $cells, $monthFirst);
 
-        return new Filled(
+        return new FilledPattern(
             implode('', array_map(static fn (Fragment $piece): string => $piece->text, EmptyParts::close($pieces))),
             $empty,
             $problems,
@@ -54,7 +54,7 @@ final class PatternFiller
         }
         $pieces = [];
         foreach ($pattern->parts as $part) {
-            if ($part instanceof Words) {
+            if ($part instanceof Literal) {
                 $pieces[] = new Fragment($part->text, false);
             } elseif ($empty || null === $part->type || !\array_key_exists($part->key, $cells)) {
                 $pieces[] = new Fragment($cells[$part->key] ?? Pattern::column($part->key), true);
@@ -70,7 +70,7 @@ final class PatternFiller
     public function keys(Pattern $pattern): array
     {
         return array_map(
-            static fn (Words|Argument $part): Fragment => $part instanceof Words
+            static fn (Literal|Argument $part): Fragment => $part instanceof Literal
                 ? new Fragment($part->text, false)
                 : new Fragment(Pattern::column($part->key), true),
             $pattern->parts,

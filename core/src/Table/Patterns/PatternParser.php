@@ -36,19 +36,19 @@ final class PatternParser
     }
 
     /**
-     * @return list<Words|Argument>
+     * @return list<Literal|Argument>
      *
-     * @throws PatternError
+     * @throws PatternException
      */
     public static function parse(string $source): array
     {
         if (!mb_check_encoding($source, 'UTF-8')) {
-            throw new PatternError('The text is not valid UTF-8.', 0);
+            throw new PatternException('The text is not valid UTF-8.', 0);
         }
         $parser = new self($source);
         $parts = $parser->message(0);
         if ($parser->at < \count($parser->chars)) {
-            throw new PatternError(
+            throw new PatternException(
                 'There is a closing brace } without an opening one. Write \'}\' (in single quotes) for a brace that is meant as such.',
                 $parser->at,
             );
@@ -57,7 +57,7 @@ final class PatternParser
         return $parts;
     }
 
-    /** @return list<Words|Argument> */
+    /** @return list<Literal|Argument> */
     private function message(int $depth): array
     {
         $parts = [];
@@ -65,7 +65,7 @@ final class PatternParser
         while (null !== ($char = $this->peek())) {
             if ('{' === $char) {
                 if ('' !== $words) {
-                    $parts[] = new Words($words);
+                    $parts[] = new Literal($words);
                     $words = '';
                 }
                 $parts[] = $this->argument($depth);
@@ -79,7 +79,7 @@ final class PatternParser
             }
         }
         if ('' !== $words) {
-            $parts[] = new Words($words);
+            $parts[] = new Literal($words);
         }
 
         return $parts;
@@ -117,11 +117,11 @@ final class PatternParser
     {
         $start = $this->at++;
         if ($depth > 8) {
-            throw new PatternError('Plurals and choices are nested too deeply.', $start);
+            throw new PatternException('Plurals and choices are nested too deeply.', $start);
         }
         $key = trim($this->until(',}', $start));
         if (1 !== preg_match(self::KEY, $key)) {
-            throw new PatternError(
+            throw new PatternException(
                 '' === $key
                     ? 'There is an empty pair of braces {}. Pick a column instead.'
                     : \sprintf(
@@ -139,7 +139,7 @@ final class PatternParser
             ++$this->at;
             $type = trim($this->until(',}', $start));
             if (!\in_array($type, self::TYPES, true)) {
-                throw new PatternError(
+                throw new PatternException(
                     \sprintf(
                         '{%s, %s …}: "%s" is no known way to show a column; known: %s.',
                         $key,
@@ -158,7 +158,7 @@ final class PatternParser
                     $style = $this->style($start);
                 }
             } elseif (\in_array($type, self::BRANCHING, true)) {
-                throw new PatternError(
+                throw new PatternException(
                     \sprintf(
                         '{%s, %s}: the words for each case are missing, as in {%s, plural, one {# item} other {# items}}.',
                         $key,
@@ -200,7 +200,7 @@ final class PatternParser
             ++$this->at;
         }
         if (!isset($branches['other'])) {
-            throw new PatternError(
+            throw new PatternException(
                 \sprintf('{%s, …}: the case "other" is missing; it holds the words for everything not named.', $key),
                 $start,
             );
@@ -249,9 +249,9 @@ final class PatternParser
         return implode('', \array_slice($this->chars, $from, $this->at - $from));
     }
 
-    private function unclosed(int $start): PatternError
+    private function unclosed(int $start): PatternException
     {
-        return new PatternError(\sprintf('The brace { at character %d is never closed.', $start + 1), $start);
+        return new PatternException(\sprintf('The brace { at character %d is never closed.', $start + 1), $start);
     }
 
     private function peek(): ?string

@@ -16,11 +16,11 @@ final readonly class PatternParts
     public static function of(Pattern $pattern): array
     {
         return array_map(
-            static fn (Words|Argument $part): array => $part instanceof Words
+            static fn (Literal|Argument $part): array => $part instanceof Literal
                 ? ['words' => $part->text]
                 : [
                     'column' => $part->key,
-                    'shown' => Shown::of($part)->value,
+                    'shown' => DisplayStyle::of($part)->value,
                     'one' => self::plain($part->branches['one'] ?? ''),
                     'other' => self::plain($part->branches['other'] ?? ''),
                     'source' => $part->source,
@@ -32,26 +32,26 @@ final readonly class PatternParts
     /**
      * The pattern's text for what an editor sends back.
      *
-     * @throws PatternError when it is no list of parts
+     * @throws PatternException when it is no list of parts
      */
     public static function source(mixed $parts): string
     {
         if (!\is_array($parts) || !array_is_list($parts)) {
-            throw new PatternError('The words did not arrive whole. Load the page again.', 0);
+            throw new PatternException('The words did not arrive whole. Load the page again.', 0);
         }
         $source = '';
         foreach ($parts as $part) {
             if (\is_array($part) && \is_string($part['words'] ?? null)) {
                 $source .= Pattern::quote($part['words']);
             } elseif (\is_array($part) && \is_string($part['column'] ?? null)) {
-                $shown = Shown::tryFrom(\is_string($part['shown'] ?? null) ? $part['shown'] : '') ?? Shown::AsWritten;
+                $shown = DisplayStyle::tryFrom(\is_string($part['shown'] ?? null) ? $part['shown'] : '') ?? DisplayStyle::AsWritten;
                 $text = static fn (string $key): string => \is_string($part[$key] ?? null) ? $part[$key] : '';
                 $source .=
-                    Shown::Own === $shown && '' !== $text('source')
+                    DisplayStyle::Own === $shown && '' !== $text('source')
                         ? $text('source')
                         : $shown->source($part['column'], $text('one'), $text('other'));
             } else {
-                throw new PatternError('The words did not arrive whole. Load the page again.', 0);
+                throw new PatternException('The words did not arrive whole. Load the page again.', 0);
             }
         }
 
@@ -64,7 +64,7 @@ final readonly class PatternParts
         return implode(
             '',
             array_map(
-                static fn (Words|Argument $part): string => $part instanceof Words ? $part->text : $part->source,
+                static fn (Literal|Argument $part): string => $part instanceof Literal ? $part->text : $part->source,
                 PatternParser::parse($branch),
             ),
         );

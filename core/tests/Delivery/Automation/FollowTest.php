@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Delivery\Automation;
 
-use Morphea\Core\Delivery\Automation\FollowError;
-use Morphea\Core\Delivery\Automation\FollowOrder;
-use Morphea\Core\Delivery\Automation\Watched;
+use Morphea\Core\Delivery\Automation\AutomationException;
+use Morphea\Core\Delivery\Automation\AutomationRule;
+use Morphea\Core\Delivery\Automation\WatchedColumns;
 use Morphea\Core\Delivery\Ways\Step;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\Join;
@@ -23,28 +23,28 @@ final class FollowTest extends TestCase
     {
         self::assertSame(
             'When a row arrives or is accepted, make its piece, give it a page and mail it.',
-            FollowOrder::of(['steps' => ['mail', 'make', 'link', 'other']], self::steps())->says(),
+            AutomationRule::of(['steps' => ['mail', 'make', 'link', 'other']], self::steps())->says(),
         );
         self::assertSame(
             'When a row arrives, is accepted or changes, at 18:00 make its piece.',
-            FollowOrder::of(['cause' => 'changes', 'steps' => ['make'], 'at' => '18:00'])->says(),
+            AutomationRule::of(['cause' => 'changes', 'steps' => ['make'], 'at' => '18:00'])->says(),
         );
-        $order = FollowOrder::of(['cause' => 'changes', 'steps' => ['make', 'seal'], 'at' => '18:00'], self::steps());
-        self::assertEquals($order, FollowOrder::of($order->toArray(), self::steps()));
-        self::assertSame('', FollowOrder::of(['at' => '25:00'])->at);
+        $order = AutomationRule::of(['cause' => 'changes', 'steps' => ['make', 'seal'], 'at' => '18:00'], self::steps());
+        self::assertEquals($order, AutomationRule::of($order->toArray(), self::steps()));
+        self::assertSame('', AutomationRule::of(['at' => '25:00'])->at);
     }
 
     public function testRowsThatCameAreDueAndThoseThatChangedWhereThatIsAsked(): void
     {
-        $watched = Watched::of(self::table(['Name', 'Note'], [['Ada', '']]), ['name']);
+        $watched = WatchedColumns::of(self::table(['Name', 'Note'], [['Ada', '']]), ['name']);
         $known = [1 => ['name' => 'a'], 2 => ['name' => 'b'], 4 => ['name' => 'gone'], 5 => ['name' => 'e', 'note' => 'x']];
         $now = [1 => ['name' => 'a', 'note' => 'new'], 2 => ['name' => 'B'], 3 => ['name' => 'c'], 5 => ['note' => 'y']];
-        self::assertSame([3], FollowOrder::of(['cause' => 'arrives'])->due($watched, $now, $known));
-        self::assertSame([2, 3], FollowOrder::of(['cause' => 'changes'])->due($watched, $now, $known));
-        $typing = FollowOrder::of(['cause' => 'arrives'])->due($watched, $now, $known, [1 => true]);
+        self::assertSame([3], AutomationRule::of(['cause' => 'arrives'])->due($watched, $now, $known));
+        self::assertSame([2, 3], AutomationRule::of(['cause' => 'changes'])->due($watched, $now, $known));
+        $typing = AutomationRule::of(['cause' => 'arrives'])->due($watched, $now, $known, [1 => true]);
         self::assertSame([1, 3], $typing, 'somebody was still typing');
-        self::assertFalse(FollowOrder::isMany(10));
-        self::assertTrue(FollowOrder::isMany(11));
+        self::assertFalse(AutomationRule::isMany(10));
+        self::assertTrue(AutomationRule::isMany(11));
     }
 
     public function testOnlyWhatPeopleTypedInColumnsThatAreShownIsAChange(): void
@@ -52,9 +52,9 @@ final class FollowTest extends TestCase
         $before = self::table(['First', 'Last', 'Note'], [['Ada', 'Fell', ' x ']]);
         $full = new Column(3, 'full', 'Full', recipe: new Join(Pattern::parse('{first} {last}')));
         $with = new Table([...$before->columns, $full], [new Row(1, ['Ada', 'Fell', ' x ', 'Ada Fell'])]);
-        $watched = Watched::of($with, ['full', 'gone']);
+        $watched = WatchedColumns::of($with, ['full', 'gone']);
         self::assertSame(['first', 'last'], $watched->columns, 'what is computed counts by what it is computed from');
-        $known = Watched::of($before, [])->prints($before->rows[0]);
+        $known = WatchedColumns::of($before, [])->prints($before->rows[0]);
         self::assertSame(['first', 'last', 'note'], array_keys($known));
         $changed = static fn (string ...$cells): bool => $watched->isChanged($watched->prints(new Row(1, array_values($cells))), $known);
         self::assertFalse($changed('Ada', 'Fell', 'x', 'Ada Fell'), 'spaces round a word');
@@ -64,10 +64,10 @@ final class FollowTest extends TestCase
 
         // An empty column more, one that moved, one that went, and one that the design shows from now on.
         $moved = self::table(['Note', 'Wants', 'First', 'Last'], [['x', '', 'Ada', 'Fell']]);
-        $all = Watched::of($moved, ['note', 'wants', 'first', 'last']);
+        $all = WatchedColumns::of($moved, ['note', 'wants', 'first', 'last']);
         self::assertFalse($all->isChanged($all->prints($moved->rows[0]), $known));
         $gone = self::table(['First'], [['Ada']]);
-        $all = Watched::of($gone, ['first', 'last', 'note']);
+        $all = WatchedColumns::of($gone, ['first', 'last', 'note']);
         self::assertFalse($all->isChanged($all->prints($gone->rows[0]), $known));
     }
 
@@ -82,30 +82,30 @@ final class FollowTest extends TestCase
 
     public function testItIsDoneAtItsTimeOfTheDay(): void
     {
-        $at = static fn (string $time): string => FollowOrder::of(['at' => '18:00'])
+        $at = static fn (string $time): string => AutomationRule::of(['at' => '18:00'])
             ->time(new \DateTimeImmutable($time))
             ->format('Y-m-d H:i');
         self::assertSame('2026-03-01 18:00', $at('2026-03-01 09:30'));
         self::assertSame('2026-03-02 18:00', $at('2026-03-01 18:00'));
         self::assertSame('2027-01-01 18:00', $at('2026-12-31 23:59'));
         $now = new \DateTimeImmutable('2026-03-01 09:30');
-        self::assertSame($now, FollowOrder::of([])->time($now));
+        self::assertSame($now, AutomationRule::of([])->time($now));
     }
 
     public function testItIsTriedAgainLaterAndLaterAndThenGivenUp(): void
     {
-        $pauses = array_map(FollowOrder::again(...), range(1, 6));
+        $pauses = array_map(AutomationRule::again(...), range(1, 6));
         self::assertSame([60, 300, 1_500, 7_200, 36_000, null], $pauses);
     }
 
     public function testNothingIsHandedOverThatIsNotMade(): void
     {
-        FollowOrder::of(['steps' => ['make', 'mail']], self::steps())->check();
+        AutomationRule::of(['steps' => ['make', 'mail']], self::steps())->check();
         foreach ([[], ['mail'], ['link', 'seal']] as $steps) {
             try {
-                FollowOrder::of(['steps' => $steps], self::steps())->check();
+                AutomationRule::of(['steps' => $steps], self::steps())->check();
                 self::fail('It was taken.');
-            } catch (FollowError $e) {
+            } catch (AutomationException $e) {
                 self::assertStringContainsString('choose', $e->getMessage());
             }
         }

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Delivery\Email;
 
-use Morphea\Core\Delivery\Email\Address;
-use Morphea\Core\Delivery\Email\LeftOut;
-use Morphea\Core\Delivery\Email\MailError;
-use Morphea\Core\Delivery\Email\MailOrder;
-use Morphea\Core\Delivery\Email\MailPlan;
-use Morphea\Core\Delivery\Email\MailText;
-use Morphea\Core\Delivery\Email\Planned;
-use Morphea\Core\Delivery\Email\Why;
+use Morphea\Core\Delivery\Email\EmailText;
+use Morphea\Core\Delivery\Email\MailingException;
+use Morphea\Core\Delivery\Email\MailingOrder;
+use Morphea\Core\Delivery\Email\MailingPlan;
+use Morphea\Core\Delivery\Email\PlannedEmail;
+use Morphea\Core\Delivery\Email\SkippedRow;
+use Morphea\Core\Delivery\Email\SkipReason;
+use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Data\Record;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -32,25 +32,25 @@ final class MailPlanTest extends TestCase
             ['name' => 'Hal', 'mail' => 'ADA@dune.example', 'wants' => 'x'],
             ['name' => 'Ida', 'mail' => 'ida@dune.example', 'wants' => 'x'],
             ['name' => 'Jun', 'mail' => 'jun@dune.example', 'wants' => 'x'],
-        ], ['fay@dune.example' => Why::Left, 'gil@dune.example' => Why::CameBack], ['ida@dune.example' => [9 => '']], [10]);
-        self::assertSame([1, 4], array_map(static fn (Planned $one): int => $one->row->number, $plan->mails));
+        ], ['fay@dune.example' => SkipReason::Left, 'gil@dune.example' => SkipReason::CameBack], ['ida@dune.example' => [9 => '']], [10]);
+        self::assertSame([1, 4], array_map(static fn (PlannedEmail $one): int => $one->row->number, $plan->mails));
         self::assertSame(
             ['otto@dune.example', 'ng@dune.example'],
-            array_map(static fn (Address $one): string => $one->email, $plan->mails[0]->copies),
+            array_map(static fn (EmailAddress $one): string => $one->email, $plan->mails[0]->copies),
         );
         self::assertSame([
-            2 => Why::NoAddress,
-            3 => Why::WrongAddress,
-            5 => Why::NoConsent,
-            6 => Why::Left,
-            7 => Why::CameBack,
-            8 => Why::Twice,
-            9 => Why::Written,
-            10 => Why::NoPiece,
-        ], array_column(array_map(static fn (LeftOut $one): array => [$one->row->number, $one->why], $plan->left), 1, 0));
+            2 => SkipReason::NoAddress,
+            3 => SkipReason::WrongAddress,
+            5 => SkipReason::NoConsent,
+            6 => SkipReason::Left,
+            7 => SkipReason::CameBack,
+            8 => SkipReason::Twice,
+            9 => SkipReason::Written,
+            10 => SkipReason::NoPiece,
+        ], array_column(array_map(static fn (SkippedRow $one): array => [$one->row->number, $one->why], $plan->left), 1, 0));
         self::assertSame('“cora.dune.example” has no @.', $plan->left[1]->words);
         self::assertSame([], $plan->mails[1]->copies, 'a copy that cannot go does not keep the email back');
-        self::assertSame(['“nobody” has no @.'], array_map(static fn (LeftOut $one): string => $one->words, $plan->wrongCopies));
+        self::assertSame(['“nobody” has no @.'], array_map(static fn (SkippedRow $one): string => $one->words, $plan->wrongCopies));
         self::assertSame(1, $plan->reasons()['twice']);
     }
 
@@ -64,19 +64,22 @@ final class MailPlanTest extends TestCase
     public function testAnAddressThatHadItIsNotWrittenToAgainWhateverRowItStandsInNow(): void
     {
         $rows = [['name' => 'Ada', 'mail' => 'Ada@dune.example'], ['name' => 'Ben', 'mail' => 'ben@dune.example']];
-        $why = static fn (MailPlan $plan): array => array_map(static fn (LeftOut $one): Why => $one->why, $plan->left);
+        $why = static fn (MailingPlan $plan): array => array_map(static fn (SkippedRow $one): SkipReason => $one->why, $plan->left);
         // By a row that was deleted since, by its own, and by one that was corrected since.
-        self::assertSame([Why::Written], $why($this->plan(self::order(), $rows, written: ['ada@dune.example' => [77 => 'print']])));
-        $print = MailPlan::print(new Record(1, $rows[0] + ['head' => ''], [], 1));
-        self::assertSame([Why::Written], $why($this->plan(self::order(), $rows, written: ['ada@dune.example' => [1 => $print]])));
+        self::assertSame([SkipReason::Written], $why($this->plan(self::order(), $rows, written: ['ada@dune.example' => [77 => 'print']])));
+        $print = MailingPlan::print(new Record(1, $rows[0] + ['head' => ''], [], 1));
+        self::assertSame([SkipReason::Written], $why($this->plan(self::order(), $rows, written: ['ada@dune.example' => [1 => $print]])));
         $corrected = $this->plan(self::order(), $rows, written: ['ada@dune.example' => [1 => 'as it was then']]);
-        self::assertSame([Why::Corrected], $why($corrected));
-        self::assertSame([1], array_map(static fn (LeftOut $one): int => $one->row->number, $corrected->corrected()));
+        self::assertSame([SkipReason::Corrected], $why($corrected));
+        self::assertSame([1], array_map(static fn (SkippedRow $one): int => $one->row->number, $corrected->corrected()));
         // Where every row is written to, only its own counts.
         $each = self::order(['once' => '0']);
         self::assertSame([], $why($this->plan($each, $rows, written: ['ada@dune.example' => [77 => 'print']])));
-        self::assertSame([Why::Written], $why($this->plan($each, $rows, written: ['ada@dune.example' => [1 => '']])));
-        self::assertNotSame(self::order()->once(Address::of('ada@dune.example'), 1), $each->once(Address::of('ada@dune.example'), 1));
+        self::assertSame([SkipReason::Written], $why($this->plan($each, $rows, written: ['ada@dune.example' => [1 => '']])));
+        self::assertNotSame(
+            self::order()->once(EmailAddress::of('ada@dune.example'), 1),
+            $each->once(EmailAddress::of('ada@dune.example'), 1),
+        );
         self::assertSame(self::order()->identity(), self::order(['to' => 'other'])->identity(), 'a renamed column changes nothing');
     }
 
@@ -91,14 +94,17 @@ final class MailPlanTest extends TestCase
             $said,
             array_keys($said),
         ));
-        $mailed = static fn (MailPlan $plan): array => array_map(static fn (Planned $one): int => $one->row->number - 1, $plan->mails);
+        $mailed = static fn (MailingPlan $plan): array => array_map(
+            static fn (PlannedEmail $one): int => $one->row->number - 1,
+            $plan->mails,
+        );
         self::assertSame([0, 1, 2, 3, 4], $mailed($plan));
         self::assertSame(6, $plan->reasons()['no-consent'], 'a full stop changes nothing');
         self::assertSame(12, $plan->reasons()['unclear']);
         self::assertSame(2, $plan->unclear['by post only']);
         self::assertSame(1, $plan->unclear['maybe later']);
         $order = self::order(['consent' => 'wants', 'yes' => "By post only\nmaybe later"]);
-        self::assertEquals($order, MailOrder::of($order->toArray()));
+        self::assertEquals($order, MailingOrder::of($order->toArray()));
         $rows = [['mail' => 'a@dune.example', 'wants' => 'BY POST only.'], ['mail' => 'b@dune.example', 'wants' => 'nope']];
         self::assertSame([0], $mailed($this->plan($order, array_map(static fn (array $row): array => $row + ['name' => 'A'], $rows))));
     }
@@ -110,14 +116,14 @@ final class MailPlanTest extends TestCase
             ['name' => 'Ben', 'mail' => 'b@dune.example', 'day' => 'soon'],
         ]);
         self::assertCount(1, $plan->mails);
-        self::assertSame([Why::WrongWords, '"day" is “soon”, which is not a date.'], [$plan->left[0]->why, $plan->left[0]->words]);
+        self::assertSame([SkipReason::WrongWords, '"day" is “soon”, which is not a date.'], [$plan->left[0]->why, $plan->left[0]->words]);
     }
 
     public function testPlainAndHtmlSayTheSameAndCellsAreNothingButWords(): void
     {
         $order = self::order(['subject' => 'For {name}', 'message' => "Dear {name},\n\nsee https://guild.example/a?b=1&c=2.\nBye"]);
         $row = new Record(1, ['name' => "<b>Ada</b>\r\nBcc: x@dune.example", 'mail' => 'ada@dune.example'], [], 1);
-        $mail = (new MailText($order, 'en_GB'))->of($row, 'https://guild.example/s/x', 'the guild', 'https://guild.example/leave/y');
+        $mail = (new EmailText($order, 'en_GB'))->of($row, 'https://guild.example/s/x', 'the guild', 'https://guild.example/leave/y');
         self::assertSame('For <b>Ada</b> Bcc: x@dune.example', $mail->subject);
         self::assertStringContainsString("see https://guild.example/a?b=1&c=2.\nBye\n\nhttps://guild.example/s/x\n\n-- \n", $mail->plain);
         self::assertStringContainsString('https://guild.example/leave/y', $mail->plain);
@@ -125,7 +131,7 @@ final class MailPlanTest extends TestCase
         self::assertStringNotContainsString('<b>', $mail->html());
         self::assertStringContainsString('<a href="https://guild.example/a?b=1&amp;c=2"', $mail->html());
         self::assertSame(3, substr_count($mail->html(), 'https://guild.example/s/x') + substr_count($mail->html(), 'leave/y'));
-        $long = new MailText(self::order(['message' => str_repeat('word ', 90)]), 'en_GB');
+        $long = new EmailText(self::order(['message' => str_repeat('word ', 90)]), 'en_GB');
         foreach (explode("\n", $long->of($row, null, 'x', '')->plain) as $line) {
             self::assertLessThanOrEqual(78, mb_strlen($line));
         }
@@ -136,14 +142,14 @@ final class MailPlanTest extends TestCase
         self::assertSame(self::order()->key(), self::order(['pace' => '300', 'from' => 'somebody'])->key());
         self::assertNotSame(self::order()->key(), self::order(['message' => 'Other words'])->key());
         self::assertNotSame(self::order()->key(), self::order()->key(1));
-        self::assertEquals(self::order(['once' => '0']), MailOrder::of(self::order(['once' => '0'])->toArray()));
+        self::assertEquals(self::order(['once' => '0']), MailingOrder::of(self::order(['once' => '0'])->toArray()));
     }
 
     /** @param array<string, string> $said */
     #[DataProvider('wrong')]
     public function testWhatIsMissingInTheOrderIsSaid(array $said, string $says): void
     {
-        $this->expectException(MailError::class);
+        $this->expectException(MailingException::class);
         $this->expectExceptionMessage($says);
         self::order($said)->check(['name', 'mail'], 'en_GB');
     }
@@ -163,18 +169,18 @@ final class MailPlanTest extends TestCase
     }
 
     /** @param array<string, string> $said */
-    private static function order(array $said = []): MailOrder
+    private static function order(array $said = []): MailingOrder
     {
-        return MailOrder::of($said + ['to' => 'mail', 'subject' => 'Yours', 'message' => 'Dear {name}', 'from' => 'the guild']);
+        return MailingOrder::of($said + ['to' => 'mail', 'subject' => 'Yours', 'message' => 'Dear {name}', 'from' => 'the guild']);
     }
 
     /**
      * @param list<array<string, string>> $cells
-     * @param array<string, Why>          $closed
+     * @param array<string, SkipReason>          $closed
      * @param array<string, array<int, string>> $written
      * @param list<int>                   $notMade
      */
-    private function plan(MailOrder $order, array $cells, array $closed = [], array $written = [], array $notMade = []): MailPlan
+    private function plan(MailingOrder $order, array $cells, array $closed = [], array $written = [], array $notMade = []): MailingPlan
     {
         $rows = array_map(
             static fn (array $row, int $i): Record => new Record($i + 1, $row + ['head' => ''], [], $i + 1),
@@ -183,6 +189,6 @@ final class MailPlanTest extends TestCase
         );
         $made = array_diff_key(array_fill_keys(range(1, \count($rows)), true), array_flip($notMade));
 
-        return MailPlan::of($order, new MailText($order, 'en_GB'), $rows, $closed, $written, $made);
+        return MailingPlan::of($order, new EmailText($order, 'en_GB'), $rows, $closed, $written, $made);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Delivery\Email;
 
-use Morphea\Core\Delivery\Email\Unlinked;
+use Morphea\Core\Delivery\Email\LinkBreaker;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -21,7 +21,7 @@ final class UnlinkedTest extends TestCase
     #[TestWith(['büro.example'])]
     public function testWhatReadsAsAPageIsNone(string $cell): void
     {
-        $words = Unlinked::words($cell);
+        $words = LinkBreaker::words($cell);
         self::assertSame($cell, str_replace("\u{200B}", '', $words));
         self::assertDoesNotMatchRegularExpression('~\w\.\p{L}{2,}|://~u', $words);
     }
@@ -35,6 +35,6 @@ final class UnlinkedTest extends TestCase
     #[TestWith(['at 18:00'])]
     public function testOtherWordsStayAsTheyAre(string $cell): void
     {
-        self::assertSame($cell, Unlinked::words($cell));
+        self::assertSame($cell, LinkBreaker::words($cell));
     }
 }

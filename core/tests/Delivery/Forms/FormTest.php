@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Delivery\Forms;
 
-use Morphea\Core\Delivery\Forms\Field;
 use Morphea\Core\Delivery\Forms\FieldKind;
-use Morphea\Core\Delivery\Forms\FormError;
+use Morphea\Core\Delivery\Forms\FormException;
+use Morphea\Core\Delivery\Forms\FormField;
 use Morphea\Core\Delivery\Forms\FormOrder;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -17,11 +17,11 @@ final class FormTest extends TestCase
     #[DataProvider('answers')]
     public function testAnAnswerBecomesACellOrIsAskedForAgain(FieldKind $kind, string $answer, string $cell, string $wrong = ''): void
     {
-        $field = new Field('x', 'X', $kind, true, '', ['red', 'green']);
+        $field = new FormField('x', 'X', $kind, true, '', ['red', 'green']);
         try {
             self::assertSame($cell, $field->cell($answer));
             self::assertSame('', $wrong);
-        } catch (FormError $e) {
+        } catch (FormException $e) {
             self::assertNotSame('', $wrong, $e->getMessage());
             self::assertStringContainsString($wrong, $e->getMessage());
         }
@@ -56,7 +56,7 @@ final class FormTest extends TestCase
 
     public function testWhatIsNotNeededMayStayEmpty(): void
     {
-        self::assertSame('', (new Field('x', 'X', FieldKind::Mail, false))->cell(' '));
+        self::assertSame('', (new FormField('x', 'X', FieldKind::Mail, false))->cell(' '));
     }
 
     public function testItOpensAndClosesAndIsFullAtTheMost(): void
@@ -100,7 +100,7 @@ final class FormTest extends TestCase
     #[DataProvider('wrong')]
     public function testWhatIsMissingIsSaid(array $said, string $says): void
     {
-        $this->expectException(FormError::class);
+        $this->expectException(FormException::class);
         $this->expectExceptionMessage($says);
         FormOrder::of(self::said($said))->check(['name', 'mail', 'face', 'hours']);
     }

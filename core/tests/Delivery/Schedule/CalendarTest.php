@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Delivery\Schedule;
 
-use Morphea\Core\Delivery\Schedule\Calendar;
-use Morphea\Core\Delivery\Schedule\CalendarError;
-use Morphea\Core\Delivery\Schedule\CalendarOrder;
-use Morphea\Core\Delivery\Schedule\Dealt;
-use Morphea\Core\Delivery\Schedule\Item;
 use Morphea\Core\Delivery\Schedule\PostOrder;
+use Morphea\Core\Delivery\Schedule\ScheduledItem;
+use Morphea\Core\Delivery\Schedule\ScheduleException;
+use Morphea\Core\Delivery\Schedule\ScheduleItem;
+use Morphea\Core\Delivery\Schedule\Scheduler;
+use Morphea\Core\Delivery\Schedule\ScheduleRule;
 use Morphea\Core\Table\Data\Record;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -41,16 +41,16 @@ final class CalendarTest extends TestCase
     {
         $busy = [new \DateTimeImmutable('2026-03-04 18:00'), new \DateTimeImmutable('2026-03-10 07:30')];
         $now = new \DateTimeImmutable('2026-03-02 19:00');
-        $dealt = (new Calendar(self::order()))->deal(self::items(4), $busy, $now);
+        $dealt = (new Scheduler(self::order()))->deal(self::items(4), $busy, $now);
         self::assertSame(['Fri 06 18:00', 'Wed 11 18:00', 'Fri 13 18:00', 'Mon 16 18:00'], self::times($dealt));
     }
 
     public function testNoTwoOfAKindFollowEachOtherWhileOthersAreLeft(): void
     {
         $kinds = static fn (string $kinds): string => implode('', array_map(
-            static fn (Dealt $one): string => ($one->forced ? '!' : '') . $one->item->kind,
+            static fn (ScheduledItem $one): string => ($one->forced ? '!' : '') . $one->item->kind,
             self::deal([], 0, array_map(
-                static fn (string $kind, int $i): Item => new Item($i, $kind),
+                static fn (string $kind, int $i): ScheduleItem => new ScheduleItem($i, $kind),
                 str_split($kinds),
                 range(1, \strlen($kinds)),
             )),
@@ -78,14 +78,14 @@ final class CalendarTest extends TestCase
 
     public function testGapsAreSlotsThatShouldHaveAPost(): void
     {
-        $posts = array_map(static fn (Dealt $one): \DateTimeImmutable => $one->at, self::deal([], 6));
-        self::assertSame([], (new Calendar(self::order()))->gaps($posts));
+        $posts = array_map(static fn (ScheduledItem $one): \DateTimeImmutable => $one->at, self::deal([], 6));
+        self::assertSame([], (new Scheduler(self::order()))->gaps($posts));
         unset($posts[2], $posts[3]);
         self::assertSame(
             ['2026-03-06 18:00', '2026-03-09 18:00'],
             array_map(
                 static fn (\DateTimeImmutable $at): string => $at->format('Y-m-d H:i'),
-                (new Calendar(self::order()))->gaps(array_values($posts)),
+                (new Scheduler(self::order()))->gaps(array_values($posts)),
             ),
         );
     }
@@ -94,7 +94,7 @@ final class CalendarTest extends TestCase
     #[DataProvider('wrong')]
     public function testWhatCannotBeIsSaid(array $said, string $says): void
     {
-        $this->expectException(CalendarError::class);
+        $this->expectException(ScheduleException::class);
         $this->expectExceptionMessage($says);
         self::deal($said, 1);
     }
@@ -113,7 +113,7 @@ final class CalendarTest extends TestCase
     public function testItIsReadAsItIsWritten(): void
     {
         $order = self::order(['times' => '9:00,18:00', 'holidays' => '2026-12-25', 'kind' => 'craft']);
-        self::assertEquals($order, CalendarOrder::of($order->toArray()));
+        self::assertEquals($order, ScheduleRule::of($order->toArray()));
         self::assertSame(['09:00', '18:00'], $order->times);
     }
 
@@ -129,43 +129,43 @@ final class CalendarTest extends TestCase
     }
 
     /** @param array<string, mixed> $said */
-    private static function order(array $said = []): CalendarOrder
+    private static function order(array $said = []): ScheduleRule
     {
-        return CalendarOrder::of(
+        return ScheduleRule::of(
             $said + ['from' => '2026-03-02', 'days' => [1, 2, 3, 4, 5], 'times' => '18:00', 'aWeek' => 3, 'aDay' => 1],
         );
     }
 
     /**
      * @param array<string, mixed> $said
-     * @param list<Item>|null      $items
+     * @param list<ScheduleItem>|null      $items
      *
-     * @return list<Dealt>
+     * @return list<ScheduledItem>
      */
     private static function deal(array $said, int $many, ?array $items = null): array
     {
-        return (new Calendar(self::order($said)))->deal($items ?? self::items($many), [], new \DateTimeImmutable('2026-03-01'));
+        return (new Scheduler(self::order($said)))->deal($items ?? self::items($many), [], new \DateTimeImmutable('2026-03-01'));
     }
 
-    /** @return list<Item> */
+    /** @return list<ScheduleItem> */
     private static function items(int $many): array
     {
-        return array_map(static fn (int $row): Item => new Item($row), range(1, $many));
+        return array_map(static fn (int $row): ScheduleItem => new ScheduleItem($row), range(1, $many));
     }
 
     /**
-     * @param list<Dealt> $dealt
+     * @param list<ScheduledItem> $dealt
      *
      * @return list<string>
      */
     private static function times(array $dealt): array
     {
-        return array_map(static fn (Dealt $one): string => $one->at->format('D d H:i'), $dealt);
+        return array_map(static fn (ScheduledItem $one): string => $one->at->format('D d H:i'), $dealt);
     }
 
-    /** @param list<Dealt> $dealt */
+    /** @param list<ScheduledItem> $dealt */
     private static function joined(array $dealt): string
     {
-        return implode('', array_map(static fn (Dealt $one): string => $one->forced ? '!' : '.', $dealt));
+        return implode('', array_map(static fn (ScheduledItem $one): string => $one->forced ? '!' : '.', $dealt));
     }
 }

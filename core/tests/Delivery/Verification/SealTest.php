@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Delivery\Verification;
 
 use Morphea\Core\Delivery\Verification\Sealed;
-use Morphea\Core\Delivery\Verification\SealError;
 use Morphea\Core\Delivery\Verification\SealKey;
 use Morphea\Core\Delivery\Verification\SealOrder;
 use Morphea\Core\Delivery\Verification\Statement;
-use Morphea\Core\Table\Data\Recipe\SealCode;
+use Morphea\Core\Delivery\Verification\VerificationException;
+use Morphea\Core\Table\Data\Recipe\VerificationCode;
 use PHPUnit\Framework\TestCase;
 
 /** Codes, statements and signatures by which a piece is known to be genuine. */
@@ -19,37 +19,37 @@ final class SealTest extends TestCase
 
     public function testARowHasACodeOfItsOwnForGood(): void
     {
-        $codes = array_map(static fn (int $row): string => SealCode::of('secret', $row), range(1, 20_000));
+        $codes = array_map(static fn (int $row): string => VerificationCode::of('secret', $row), range(1, 20_000));
         self::assertCount(20_000, array_unique($codes));
-        self::assertSame($codes[6], SealCode::of('secret', 7));
-        self::assertNotSame($codes[6], SealCode::of('another', 7));
+        self::assertSame($codes[6], VerificationCode::of('secret', 7));
+        self::assertNotSame($codes[6], VerificationCode::of('another', 7));
         self::assertMatchesRegularExpression('/^[' . self::LETTERS . ']{4}(-[' . self::LETTERS . ']{4}){2}$/', $codes[0]);
     }
 
     public function testACodeIsReadHoweverItIsTyped(): void
     {
-        $code = SealCode::of('secret', 3);
-        self::assertSame($code, SealCode::read($code));
-        self::assertSame($code, SealCode::read(' ' . strtolower(str_replace('-', ' ', $code)) . "\n"));
-        self::assertSame($code, SealCode::read(strtr($code, ['0' => 'o', '1' => 'l', '-' => '–'])));
+        $code = VerificationCode::of('secret', 3);
+        self::assertSame($code, VerificationCode::read($code));
+        self::assertSame($code, VerificationCode::read(' ' . strtolower(str_replace('-', ' ', $code)) . "\n"));
+        self::assertSame($code, VerificationCode::read(strtr($code, ['0' => 'o', '1' => 'l', '-' => '–'])));
         foreach (['', 'x', substr($code, 1), $code . '0', 'UUUU-UUUU-UUUU', "<b>$code"] as $other) {
-            self::assertNull(SealCode::read($other));
+            self::assertNull(VerificationCode::read($other));
         }
     }
 
     public function testEveryWrongLetterAndEveryTwoThatChangedPlacesAreNoticed(): void
     {
         foreach (range(1, 12) as $row) {
-            $code = str_replace('-', '', SealCode::of('secret', $row));
+            $code = str_replace('-', '', VerificationCode::of('secret', $row));
             for ($i = 0; $i < 12; ++$i) {
                 foreach (str_split(self::LETTERS) as $letter) {
                     $wrong = substr_replace($code, $letter, $i, 1);
-                    self::assertSame($wrong === $code, null !== SealCode::read($wrong), "$wrong for $code");
+                    self::assertSame($wrong === $code, null !== VerificationCode::read($wrong), "$wrong for $code");
                 }
                 for ($j = $i + 1; $j < 12; ++$j) {
                     $swapped = $code;
                     [$swapped[$i], $swapped[$j]] = [$code[$j], $code[$i]];
-                    self::assertSame($swapped === $code, null !== SealCode::read($swapped), "$swapped for $code");
+                    self::assertSame($swapped === $code, null !== VerificationCode::read($swapped), "$swapped for $code");
                 }
             }
         }
@@ -116,7 +116,7 @@ final class SealTest extends TestCase
             try {
                 Sealed::read((string) $json);
                 self::fail("$json was read");
-            } catch (SealError $e) {
+            } catch (VerificationException $e) {
                 self::assertStringContainsString($says, $e->getMessage());
             }
         }
@@ -137,7 +137,7 @@ final class SealTest extends TestCase
             try {
                 SealOrder::of($said)->check(['name', 'craft'], 'en_GB');
                 self::fail('It was taken: ' . json_encode($said));
-            } catch (SealError $e) {
+            } catch (VerificationException $e) {
                 self::assertNotSame('', $e->getMessage());
             }
         }

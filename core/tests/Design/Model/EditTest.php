@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Design\Model;
 
 use Morphea\Core\Design\Model\AutoLink;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Edit\AddLayer;
 use Morphea\Core\Design\Model\Edit\AlignLayers;
 use Morphea\Core\Design\Model\Edit\GroupLayers;
@@ -19,9 +22,6 @@ use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\Unit;
 use Morphea\Core\Table\Data\Column;
@@ -55,7 +55,7 @@ final class EditTest extends TestCase
     public function testAnEditThatDoesNotHoldIsRefused(array $values, string $message): void
     {
         \assert([] !== $values);
-        $this->expectException(TemplateError::class);
+        $this->expectException(DesignException::class);
         $this->expectExceptionMessageMatches("/$message/");
         (new SetLayer('recipient', $values))->apply(Make::template(Make::text('x')));
     }
@@ -126,13 +126,13 @@ final class EditTest extends TestCase
 
     public function testCopiesGetNewNamesAndKeepTheirMeasureOnAnotherSide(): void
     {
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         $copied = array_map(
             $codec->layerToArray(...),
             Make::template(Make::text('{name}', FitRule::shrink(30), id: 'a'), Make::text('x', id: 'b'))->side()->layers,
         );
         $copied[0]['group'] = $copied[1]['group'] = 'g';
-        $onto = new Template('T', 3000, 2000, 192, Unit::Pixel, 'en_GB', [
+        $onto = new Design('T', 3000, 2000, 192, Unit::Pixel, 'en_GB', [
             new Side('Front', null, [Make::text('old', id: 'a')]),
         ]);
         [$pasted, $ids] = (new PasteLayers($copied, 96, 10))->paste($onto);
@@ -143,7 +143,7 @@ final class EditTest extends TestCase
             [10.0, 2000.0, 200.0, 60.0, 'g'],
             [$layer->frame->x, $layer->frame->width, $layer->style->size, $layer->fit->leastSize, $layer->group],
         );
-        $this->expectException(TemplateError::class);
+        $this->expectException(DesignException::class);
         (new PasteLayers([['id' => 'x', 'kind' => 'text', 'onload' => 'x']], 96, 0))->apply($onto);
     }
 
@@ -194,7 +194,7 @@ final class EditTest extends TestCase
         );
     }
 
-    private function text(Template $template): TextLayer
+    private function text(Design $template): TextLayer
     {
         $layer = $template->layer('recipient');
         self::assertInstanceOf(TextLayer::class, $layer);
@@ -203,7 +203,7 @@ final class EditTest extends TestCase
     }
 
     /** @return list<string> */
-    private function order(Template $template): array
+    private function order(Design $template): array
     {
         return array_map(static fn (Layer $layer): string => $layer->id, $template->side()->layers);
     }

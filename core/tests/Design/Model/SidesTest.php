@@ -6,6 +6,9 @@ namespace Morphea\Core\Tests\Design\Model;
 
 use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Edit\AddLayer;
 use Morphea\Core\Design\Model\Edit\AddSide;
 use Morphea\Core\Design\Model\Edit\ChangeSize;
@@ -21,9 +24,6 @@ use Morphea\Core\Design\Model\Preset;
 use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\Unit;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -53,11 +53,11 @@ final class SidesTest extends TestCase
     public function testIdsAreUsedOnceOverBothSides(): void
     {
         $template = (new AddSide())->apply(Make::template(Make::text('{name}')));
-        $copy = (new TemplateCodec())->layerToArray($template->layer('recipient'));
+        $copy = (new DesignCodec())->layerToArray($template->layer('recipient'));
         [$pasted, $ids] = (new PasteLayers([$copy], 96, 0, 1))->paste($template);
         self::assertSame(['recipient-2'], $ids);
         self::assertCount(1, $pasted->side(1)->layers);
-        $this->expectException(TemplateError::class);
+        $this->expectException(DesignException::class);
         (new AddLayer(Make::text('x'), 1))->apply($template);
     }
 
@@ -182,7 +182,7 @@ final class SidesTest extends TestCase
 
     public function testAnotherResolutionKeepsPhysicalSizes(): void
     {
-        $template = Template::blank('x', 100, 50, Unit::Millimetre, 300);
+        $template = Design::blank('x', 100, 50, Unit::Millimetre, 300);
         $template = (new AddLayer(Make::text('a')))->apply((new SetSide(['bleed' => 35.433]))->apply($template));
         $half = (new ChangeSize(100, 50, Unit::Millimetre, 150))->apply($template);
         $text = $half->layer('recipient');
@@ -204,7 +204,7 @@ final class SidesTest extends TestCase
     }
 
     /** @return array<string, list<float>> */
-    private function frames(Template $template): array
+    private function frames(Design $template): array
     {
         $frames = [];
         foreach ($template->layers() as $layer) {

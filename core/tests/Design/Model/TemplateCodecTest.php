@@ -11,6 +11,9 @@ use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Content;
 use Morphea\Core\Design\Model\ContentPart;
 use Morphea\Core\Design\Model\Correction;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\EmptyRule;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Format;
@@ -32,9 +35,6 @@ use Morphea\Core\Design\Model\Raise;
 use Morphea\Core\Design\Model\Shadow;
 use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Design\Model\TextEffects;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\Tone;
@@ -50,7 +50,7 @@ final class TemplateCodecTest extends TestCase
     public function testATemplateComesBackAsItWent(): void
     {
         $plain = self::template();
-        $template = new Template(
+        $template = new Design(
             $plain->name,
             1200,
             800,
@@ -63,25 +63,25 @@ final class TemplateCodecTest extends TestCase
             ['#A8391D'],
             35.5,
         );
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         self::assertEquals($template, $codec->decode($codec->encode($template)));
     }
 
     public function testWhatIsWrittenHoldsToThePublishedSchema(): void
     {
-        self::assertSame([], self::schemaErrors(json_decode((new TemplateCodec())->encode(self::template()), true)));
+        self::assertSame([], self::schemaErrors(json_decode((new DesignCodec())->encode(self::template()), true)));
     }
 
     /** @param array<string, mixed> $changes */
     #[DataProvider('broken')]
     public function testABrokenFileIsRefusedWithThePlaceNamedAndByTheSchemaToo(array $changes, string $message): void
     {
-        $data = array_replace_recursive((new TemplateCodec())->toArray(self::template()), $changes);
+        $data = array_replace_recursive((new DesignCodec())->toArray(self::template()), $changes);
         $data = json_decode((string) json_encode($data), true);
         self::assertNotSame([], self::schemaErrors($data));
-        $this->expectException(TemplateError::class);
+        $this->expectException(DesignException::class);
         $this->expectExceptionMessageMatches($message);
-        (new TemplateCodec())->fromArray($data);
+        (new DesignCodec())->fromArray($data);
     }
 
     /** @return iterable<string, array{array<string, mixed>, string}> */
@@ -152,7 +152,7 @@ final class TemplateCodecTest extends TestCase
 
     public function testWhatTheSchemaCannotSayIsRefusedToo(): void
     {
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         $data = $codec->toArray(self::template());
         foreach (
             [
@@ -170,7 +170,7 @@ final class TemplateCodecTest extends TestCase
             try {
                 $codec->fromArray($broken);
                 self::fail("not refused: $message");
-            } catch (TemplateError $e) {
+            } catch (DesignException $e) {
                 self::assertMatchesRegularExpression($message, $e->getMessage());
             }
         }
@@ -180,21 +180,21 @@ final class TemplateCodecTest extends TestCase
 
     public function testABlankTemplateOfAbsurdSizeIsRefused(): void
     {
-        self::assertSame([3508, 2480], [($t = Template::blank('x', 297, 210, Unit::Millimetre, 300))->width, $t->height]);
+        self::assertSame([3508, 2480], [($t = Design::blank('x', 297, 210, Unit::Millimetre, 300))->width, $t->height]);
         self::assertSame('297 × 210 mm', $t->size());
         $this->expectExceptionMessageMatches('/comes to 118110 dots/');
-        Template::blank('x', 10_000, 100, Unit::Millimetre, 300);
+        Design::blank('x', 10_000, 100, Unit::Millimetre, 300);
     }
 
     public function testPathsThatCannotBeReadNameTheirPlace(): void
     {
-        $data = (new TemplateCodec())->toArray(self::template());
+        $data = (new DesignCodec())->toArray(self::template());
         $data['sides'][0]['layers'][7]['path'] = 'M 0 0 L nowhere';
         $this->expectExceptionMessageMatches('/^sides\[0\]\.layers\[7\]\.path: is no outline/');
-        (new TemplateCodec())->fromArray($data);
+        (new DesignCodec())->fromArray($data);
     }
 
-    public static function template(): Template
+    public static function template(): Design
     {
         return Make::template(
             Make::text(
@@ -330,7 +330,7 @@ final class TemplateCodecTest extends TestCase
     public function testAFileOfEveryVersionOpens(): void
     {
         $all = [];
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         for ($version = 1; $version <= Format::NEWEST; ++$version) {
             $json = (string) file_get_contents(\dirname(__DIR__, 2) . "/Fixtures/formats/$version.json");
             self::assertStringContainsString("\"format\": $version", $json);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Design\Model;
 
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Edit\ChangeSize;
 use Morphea\Core\Design\Model\Edit\Edit;
 use Morphea\Core\Design\Model\Edit\OrderLayer;
@@ -13,8 +15,6 @@ use Morphea\Core\Design\Model\Edit\SetLayer;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TouchUp;
 use Morphea\Core\Design\Model\Unit;
@@ -98,7 +98,7 @@ final class TouchUpTest extends TestCase
             try {
                 self::touch(self::design(), $edit);
                 self::fail('It should not hold.');
-            } catch (TemplateError $e) {
+            } catch (DesignException $e) {
                 self::assertStringContainsString('is done for all pieces', $e->getMessage());
             }
         }
@@ -121,12 +121,12 @@ final class TouchUpTest extends TestCase
         }
     }
 
-    private static function touch(Template $design, Edit ...$edits): TouchUp
+    private static function touch(Design $design, Edit ...$edits): TouchUp
     {
-        return TouchUp::between($design, array_reduce($edits, static fn (Template $t, Edit $edit): Template => $edit->apply($t), $design));
+        return TouchUp::between($design, array_reduce($edits, static fn (Design $t, Edit $edit): Design => $edit->apply($t), $design));
     }
 
-    private static function text(Template $template): TextLayer
+    private static function text(Design $template): TextLayer
     {
         $text = $template->layer('recipient');
         \assert($text instanceof TextLayer);
@@ -134,7 +134,7 @@ final class TouchUpTest extends TestCase
         return $text;
     }
 
-    private static function design(): Template
+    private static function design(): Design
     {
         return Make::template(
             Make::text('{name}'),

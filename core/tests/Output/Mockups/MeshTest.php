@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Output\Mockups;
 
 use Morphea\Core\Output\Mockups\Cell;
-use Morphea\Core\Output\Mockups\Ink;
 use Morphea\Core\Output\Mockups\Mesh;
-use Morphea\Core\Output\Mockups\PreviewError;
+use Morphea\Core\Output\Mockups\MockupException;
+use Morphea\Core\Output\Mockups\MockupInk;
 use Morphea\Core\Output\Mockups\Product;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -67,7 +67,7 @@ final class MeshTest extends TestCase
     #[DataProvider('wrong')]
     public function testWhatIsFoldedOrNoMeshIsSaid(array $points, string $says): void
     {
-        $this->expectException(PreviewError::class);
+        $this->expectException(MockupException::class);
         $this->expectExceptionMessage($says);
         Mesh::of($points);
     }
@@ -95,8 +95,8 @@ final class MeshTest extends TestCase
         }
         $own = Product::of('{"picture":"desk.jpg","ink":"soaks","points":[[[0,0],[90,0]],[[0,60],[90,60]]]}');
         self::assertTrue($own->isOwn());
-        self::assertSame(['desk.jpg', Ink::Soaks, 1.5], [$own->picture, $own->ink, $own->mesh->ratio()]);
-        $this->expectException(PreviewError::class);
+        self::assertSame(['desk.jpg', MockupInk::Soaks, 1.5], [$own->picture, $own->ink, $own->mesh->ratio()]);
+        $this->expectException(MockupException::class);
         Product::of('{"picture":"desk.jpg","points":[["x"]]}');
     }
 

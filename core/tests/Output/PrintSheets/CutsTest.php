@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Output\PrintSheets;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Guide;
 use Morphea\Core\Design\Model\GuideUse;
@@ -11,7 +12,6 @@ use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerUse;
 use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Output\PrintSheets\Crease;
 use Morphea\Core\Output\PrintSheets\DieDrawing;
 use Morphea\Core\Output\PrintSheets\Paper;
@@ -138,9 +138,9 @@ final class CutsTest extends TestCase
         return array_values(array_filter($items, static fn ($one): bool => $one instanceof LineItem));
     }
 
-    private static function tag(Layer ...$layers): Template
+    private static function tag(Layer ...$layers): Design
     {
-        return new Template(...[
+        return new Design(...[
             'width' => 900,
             'height' => 500,
             'dpi' => 254.0,
@@ -153,7 +153,7 @@ final class CutsTest extends TestCase
         ] + get_object_vars(Make::template(Make::text('{name}'), ...$layers)));
     }
 
-    private static function worked(Template $template): Drawing
+    private static function worked(Design $template): Drawing
     {
         return (new Layouter(new TextLayouter(Make::shaper())))->lay($template, null, Make::noPictures(), aids: true)->drawing;
     }

@@ -7,13 +7,13 @@ namespace Morphea\Core\Tests\Output\PrintSheets;
 use Morphea\Core\Output\PrintSheets\Arrangement;
 use Morphea\Core\Output\PrintSheets\Arranger;
 use Morphea\Core\Output\PrintSheets\BothSides;
-use Morphea\Core\Output\PrintSheets\Faces;
 use Morphea\Core\Output\PrintSheets\Imposition;
-use Morphea\Core\Output\PrintSheets\Order;
 use Morphea\Core\Output\PrintSheets\Page;
 use Morphea\Core\Output\PrintSheets\Paper;
 use Morphea\Core\Output\PrintSheets\PieceSize;
 use Morphea\Core\Output\PrintSheets\Room;
+use Morphea\Core\Output\PrintSheets\SheetFaces;
+use Morphea\Core\Output\PrintSheets\SheetOrder;
 use Morphea\Core\Output\PrintSheets\Spot;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -99,15 +99,15 @@ final class FacesTest extends TestCase
     public function testWhatThePrinterShiftsIsSetOffOnTheBackAlone(): void
     {
         $arrangement = self::arrangement(false, 'upright');
-        $faces = new Faces($arrangement, BothSides::Long, 2, 1.5, -0.5);
-        $plain = new Faces($arrangement, BothSides::Long, 2);
+        $faces = new SheetFaces($arrangement, BothSides::Long, 2, 1.5, -0.5);
+        $plain = new SheetFaces($arrangement, BothSides::Long, 2);
         self::assertEquals($plain->front(0, [0])->spots, $faces->front(0, [0])->spots);
         [$moved, $as] = [$faces->back(0, [0])->spots[0]->place, $plain->back(0, [0])->spots[0]->place];
         self::assertEqualsWithDelta([1.5, 0.5], [$moved->cut->left - $as->cut->left, $moved->cut->top - $as->cut->top], 1e-9);
         self::assertEqualsWithDelta(1.5, $moved->printed()->left - $as->printed()->left, 1e-9);
         // Seen from the front, that is 1.5 mm to the left and half a millimetre down: what the printer did the other way.
-        $short = (new Faces($arrangement, BothSides::Short, 2, 1.5, -0.5))->back(0, [0])->spots[0]->place;
-        $as = (new Faces($arrangement, BothSides::Short, 2))->back(0, [0])->spots[0]->place;
+        $short = (new SheetFaces($arrangement, BothSides::Short, 2, 1.5, -0.5))->back(0, [0])->spots[0]->place;
+        $as = (new SheetFaces($arrangement, BothSides::Short, 2))->back(0, [0])->spots[0]->place;
         self::assertEqualsWithDelta([-1.5, -0.5], [$short->cut->left - $as->cut->left, $short->cut->top - $as->cut->top], 1e-9);
     }
 
@@ -127,9 +127,9 @@ final class FacesTest extends TestCase
     /** @return list<Page> */
     private static function pages(Arrangement $arrangement, BothSides $both, int $pieces, int $sides = 2): array
     {
-        $laid = Imposition::of($pieces, $arrangement->up(), Order::CutAndStack);
+        $laid = Imposition::of($pieces, $arrangement->up(), SheetOrder::CutAndStack);
 
-        return iterator_to_array((new Faces($arrangement, $both, $sides))->pages($laid), false);
+        return iterator_to_array((new SheetFaces($arrangement, $both, $sides))->pages($laid), false);
     }
 
     private static function of(Page $page, int $piece): Spot

@@ -7,8 +7,8 @@ namespace Morphea\Core\Tests\Output\PrintSheets;
 use Morphea\Core\Output\PrintSheets\Copies;
 use Morphea\Core\Output\PrintSheets\Imposition;
 use Morphea\Core\Output\PrintSheets\LastSheet;
-use Morphea\Core\Output\PrintSheets\Order;
-use Morphea\Core\Output\PrintSheets\SheetError;
+use Morphea\Core\Output\PrintSheets\SheetException;
+use Morphea\Core\Output\PrintSheets\SheetOrder;
 use PHPUnit\Framework\TestCase;
 
 /** Which piece lies where, so that what was cut and stacked is in order. */
@@ -16,19 +16,19 @@ final class OrderTest extends TestCase
 {
     public function testRowByRow(): void
     {
-        self::assertSame([[0, 1, 2, 3], [4, 5, 6, 7], [8]], Imposition::of(9, 4, Order::Rows)->sheets);
+        self::assertSame([[0, 1, 2, 3], [4, 5, 6, 7], [8]], Imposition::of(9, 4, SheetOrder::Rows)->sheets);
     }
 
     public function testColumnByColumn(): void
     {
         // Two columns, two rows: places 0 and 2 stand under each other.
-        $laid = Imposition::of(5, 4, Order::Columns, down: [0, 2, 1, 3]);
+        $laid = Imposition::of(5, 4, SheetOrder::Columns, down: [0, 2, 1, 3]);
         self::assertSame([[0 => 0, 2 => 1, 1 => 2, 3 => 3], [0 => 4]], $laid->sheets);
     }
 
     public function testCutAndStackPutsTheNextPieceUnderTheOneBefore(): void
     {
-        $laid = Imposition::of(12, 4, Order::CutAndStack);
+        $laid = Imposition::of(12, 4, SheetOrder::CutAndStack);
         self::assertSame([[0, 3, 6, 9], [1, 4, 7, 10], [2, 5, 8, 11]], $laid->sheets);
         self::assertSame(
             [[0, 2], [3, 5], [6, 8], [9, 11]],
@@ -38,30 +38,33 @@ final class OrderTest extends TestCase
 
     public function testWhatIsLeftOverStaysEmptyAtTheEndIsSpreadOrIsFilled(): void
     {
-        self::assertSame([[0, 3, 6, 9], [1, 4, 7], [2, 5, 8]], Imposition::of(10, 4, Order::CutAndStack)->sheets);
-        $even = Imposition::of(10, 4, Order::CutAndStack, LastSheet::Balanced);
+        self::assertSame([[0, 3, 6, 9], [1, 4, 7], [2, 5, 8]], Imposition::of(10, 4, SheetOrder::CutAndStack)->sheets);
+        $even = Imposition::of(10, 4, SheetOrder::CutAndStack, LastSheet::Balanced);
         self::assertSame([[0, 3, 6, 8], [1, 4, 7, 9], [2, 5]], $even->sheets);
-        $filled = Imposition::of(10, 4, Order::CutAndStack, LastSheet::Filled);
+        $filled = Imposition::of(10, 4, SheetOrder::CutAndStack, LastSheet::Filled);
         self::assertSame([[0, 3, 6, 9], [1, 4, 7, 0], [2, 5, 8, 1]], $filled->sheets);
         self::assertSame([[], [3 => true], [3 => true]], $filled->again);
-        self::assertSame([[0, 1, 2, 3], [4, 5, 6], [7, 8, 9]], Imposition::of(10, 4, Order::Rows, LastSheet::Balanced)->sheets);
-        self::assertSame([[0, 1, 0, 1]], Imposition::of(2, 4, Order::Rows, LastSheet::Filled)->sheets);
+        self::assertSame([[0, 1, 2, 3], [4, 5, 6], [7, 8, 9]], Imposition::of(10, 4, SheetOrder::Rows, LastSheet::Balanced)->sheets);
+        self::assertSame([[0, 1, 0, 1]], Imposition::of(2, 4, SheetOrder::Rows, LastSheet::Filled)->sheets);
     }
 
     public function testAStackCanBeBoundedForTheCutter(): void
     {
-        $laid = Imposition::of(20, 2, Order::CutAndStack, depth: 4);
+        $laid = Imposition::of(20, 2, SheetOrder::CutAndStack, depth: 4);
         self::assertSame([4, 4, 2], $laid->depths);
         self::assertSame([[0, 4], [1, 5], [2, 6], [3, 7], [8, 12], [9, 13], [10, 14], [11, 15], [16, 18], [17, 19]], $laid->sheets);
-        self::assertSame([4, 3, 3], Imposition::of(20, 2, Order::CutAndStack, LastSheet::Balanced, depth: 4)->depths);
+        self::assertSame([4, 3, 3], Imposition::of(20, 2, SheetOrder::CutAndStack, LastSheet::Balanced, depth: 4)->depths);
     }
 
     public function testLabelsThatAreGoneAreLeftOut(): void
     {
-        self::assertSame([[2 => 0, 3 => 1], [0 => 2, 1 => 3, 2 => 4]], Imposition::of(5, 4, Order::Rows, used: [0, 1, 1, 99])->sheets);
-        $none = Imposition::of(2, 1, Order::Rows, used: [0]);
+        self::assertSame(
+            [[2 => 0, 3 => 1], [0 => 2, 1 => 3, 2 => 4]],
+            Imposition::of(5, 4, SheetOrder::Rows, used: [0, 1, 1, 99])->sheets,
+        );
+        $none = Imposition::of(2, 1, SheetOrder::Rows, used: [0]);
         self::assertSame([[0 => 0], [0 => 1]], $none->sheets, 'a sheet without a label left is none');
-        self::assertCount(2, Imposition::of(4, 4, Order::Rows, used: [0])->sheets);
+        self::assertCount(2, Imposition::of(4, 4, SheetOrder::Rows, used: [0])->sheets);
     }
 
     public function testNothingAndTooMuchAreSaid(): void
@@ -69,9 +72,9 @@ final class OrderTest extends TestCase
         $all = [0 => 'There is no piece to lay on sheets.', 100_000 => 'That would be 100,000 pieces on sheets; 50,000 are the most'];
         foreach ($all as $pieces => $words) {
             try {
-                Imposition::of($pieces, 10, Order::Rows);
+                Imposition::of($pieces, 10, SheetOrder::Rows);
                 self::fail("$pieces pieces were laid");
-            } catch (SheetError $e) {
+            } catch (SheetException $e) {
                 self::assertStringContainsString($words, $e->getMessage());
             }
         }
@@ -86,7 +89,7 @@ final class OrderTest extends TestCase
             $depth = 0 === mt_rand(0, 1) ? null : mt_rand(1, 30);
             $last = LastSheet::cases()[mt_rand(0, 2)];
             $used = mt_rand(0, 2) > 0 ? [] : array_map(static fn (): int => mt_rand(0, $up - 1), range(0, mt_rand(0, 5)));
-            $laid = Imposition::of($pieces, $up, Order::CutAndStack, $last, depth: $depth, used: $used);
+            $laid = Imposition::of($pieces, $up, SheetOrder::CutAndStack, $last, depth: $depth, used: $used);
             $says = "$pieces pieces, $up up, depth " . ($depth ?? 'any') . ", $last->value, used " . implode(',', $used);
             self::assertSame(range(0, $pieces - 1), self::cutAndStacked($laid), $says);
             if (null !== $depth) {
@@ -126,7 +129,7 @@ final class OrderTest extends TestCase
         mt_srand(7);
         for ($i = 0; $i < 200; ++$i) {
             [$pieces, $up] = [mt_rand(1, 200), mt_rand(1, 12)];
-            foreach (Order::cases() as $order) {
+            foreach (SheetOrder::cases() as $order) {
                 $laid = Imposition::of($pieces, $up, $order, LastSheet::cases()[mt_rand(0, 2)]);
                 $found = [];
                 foreach ($laid->sheets as $sheet => $places) {

@@ -11,7 +11,7 @@ use Morphea\Core\Output\PrintSheets\LabelSheet;
 use Morphea\Core\Output\PrintSheets\Paper;
 use Morphea\Core\Output\PrintSheets\PieceSize;
 use Morphea\Core\Output\PrintSheets\Room;
-use Morphea\Core\Output\PrintSheets\SheetError;
+use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetMark;
 use Morphea\Core\Output\PrintSheets\SheetPlan;
 use Morphea\Core\Output\PrintSheets\SheetSettings;
@@ -123,7 +123,7 @@ final class YieldTest extends TestCase
 
     public function testWhatDoesNotFitSaysWhatWould(): void
     {
-        $this->expectExceptionObject(new SheetError(
+        $this->expectExceptionObject(new SheetException(
             'A piece is 210 × 148 mm. A5, 148 × 210 mm less its margin leaves 138 × 200 mm. It would fit on ' .
             'A4 (1 up), A3 (2 up), SRA3 (4 up), Letter (1 up).',
         ));
@@ -161,7 +161,7 @@ final class YieldTest extends TestCase
         self::assertEqualsWithDelta(15.15 + 4.05, $places[0]->cut->top, 1e-9);
         self::assertEqualsWithDelta(66, $places[1]->cut->left - $places[0]->cut->left, 1e-9);
         self::assertSame(90, $labels->arrangement(new PieceSize(38, 63))->places[0]->turn, 'turned where it fits only so');
-        $this->expectExceptionObject(new SheetError(
+        $this->expectExceptionObject(new SheetException(
             'A piece is 90 × 50 mm; a label is 63.5 × 38.1 mm. Choose larger labels, or give the design their size.',
         ));
         $labels->arrangement(new PieceSize(90, 50));
@@ -209,7 +209,7 @@ final class YieldTest extends TestCase
     #[DataProvider('wrong')]
     public function testWhatCannotBeIsSaidInWords(array $said, string $words): void
     {
-        $this->expectException(SheetError::class);
+        $this->expectException(SheetException::class);
         $this->expectExceptionMessage($words);
         SheetSettings::of($said, new SheetSettings(Paper::named('A4')));
     }

@@ -6,8 +6,8 @@ namespace Morphea\Core\Tests\Rendering\Codes;
 
 use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\Correction;
-use Morphea\Core\Rendering\Codes\CodeError;
-use Morphea\Core\Rendering\Codes\Encoder;
+use Morphea\Core\Rendering\Codes\CodeEncoder;
+use Morphea\Core\Rendering\Codes\CodeException;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -22,7 +22,7 @@ final class CodesTest extends TestCase
     #[TestWith(['https://tidewick.example/', Correction::High, 33])]
     public function testAQrCodeIsAsSmallAsItsWordsAllow(string $words, Correction $correction, int $size): void
     {
-        $symbol = Encoder::encode(CodeKind::Qr, $words, $correction);
+        $symbol = CodeEncoder::encode(CodeKind::Qr, $words, $correction);
         self::assertSame($size, $symbol->width());
         self::assertCount($size, $symbol->rows);
         self::assertSame(4, $symbol->quietBefore);
@@ -30,7 +30,7 @@ final class CodesTest extends TestCase
 
     public function testTheCornersOfAQrCodeAreItsFinders(): void
     {
-        $rows = Encoder::encode(CodeKind::Qr, 'Tidewick', Correction::Quartile)->rows;
+        $rows = CodeEncoder::encode(CodeKind::Qr, 'Tidewick', Correction::Quartile)->rows;
         self::assertSame(
             ['1111111', '1000001', '1011101', '1011101', '1011101', '1000001', '1111111'],
             array_map(static fn (string $row): string => substr($row, 0, 7), \array_slice($rows, 0, 7)),
@@ -41,19 +41,23 @@ final class CodesTest extends TestCase
 
     public function testWordsTooLongForAQrCodeAreRefused(): void
     {
-        $this->expectException(CodeError::class);
+        $this->expectException(CodeException::class);
         $this->expectExceptionMessage('does not go into QR code: it takes up to 2,953 letters (input too long');
-        Encoder::encode(CodeKind::Qr, str_repeat('ä', 700), Correction::High);
+        CodeEncoder::encode(CodeKind::Qr, str_repeat('ä', 700), Correction::High);
     }
 
     public function testCode128SwitchesToDigitPairsWhereThatIsShorter(): void
     {
         $modules = static fn (int $symbols): int => 11 * $symbols + 13;
-        self::assertSame($modules(6 + 2), Encoder::encode(CodeKind::Code128, 'TIDES1')->width(), 'start, six letters, check');
-        self::assertSame($modules(4 + 2), Encoder::encode(CodeKind::Code128, '00001234')->width(), 'start in pairs, four pairs, check');
+        self::assertSame($modules(6 + 2), CodeEncoder::encode(CodeKind::Code128, 'TIDES1')->width(), 'start, six letters, check');
+        self::assertSame(
+            $modules(4 + 2),
+            CodeEncoder::encode(CodeKind::Code128, '00001234')->width(),
+            'start in pairs, four pairs, check',
+        );
         self::assertSame(
             $modules(2 + 1 + 3 + 2),
-            Encoder::encode(CodeKind::Code128, 'TW000123')->width(),
+            CodeEncoder::encode(CodeKind::Code128, 'TW000123')->width(),
             'two letters, a switch, three pairs',
         );
     }
@@ -62,16 +66,16 @@ final class CodesTest extends TestCase
     #[TestWith(['Žofia'])]
     public function testCode128TakesPlainLettersOnly(string $words): void
     {
-        $this->expectException(CodeError::class);
-        Encoder::encode(CodeKind::Code128, $words);
+        $this->expectException(CodeException::class);
+        CodeEncoder::encode(CodeKind::Code128, $words);
     }
 
     public function testAnEanGetsItsCheckDigitAndIsWrittenInGroups(): void
     {
-        $symbol = Encoder::encode(CodeKind::Ean13, '400638133393');
+        $symbol = CodeEncoder::encode(CodeKind::Ean13, '400638133393');
         self::assertSame(95, $symbol->width());
         self::assertSame('4 006381 333931', $symbol->words);
-        self::assertSame($symbol->rows, Encoder::encode(CodeKind::Ean13, '4006381-333931')->rows);
+        self::assertSame($symbol->rows, CodeEncoder::encode(CodeKind::Ean13, '4006381-333931')->rows);
         self::assertSame('101', substr($symbol->rows[0], 0, 3));
         self::assertSame('01010', substr($symbol->rows[0], 45, 5));
     }
@@ -81,9 +85,9 @@ final class CodesTest extends TestCase
     #[TestWith(['40063813339A', 'takes 12 digits'])]
     public function testWhatIsNoEanIsRefused(string $words, string $why): void
     {
-        $this->expectException(CodeError::class);
+        $this->expectException(CodeException::class);
         $this->expectExceptionMessage($why);
-        Encoder::encode(CodeKind::Ean13, $words);
+        CodeEncoder::encode(CodeKind::Ean13, $words);
     }
 
     #[TestWith([CodeKind::Ean8, '9638507', '9638 5074'])]
@@ -93,7 +97,7 @@ final class CodesTest extends TestCase
     #[TestWith([CodeKind::Gs1128, '(01)09521234543213(10)TW7', '(01)09521234543213(10)TW7'])]
     public function testBarcodesSayUnderTheirBarsWhatTheyHold(CodeKind $kind, string $words, string $under): void
     {
-        $symbol = Encoder::encode($kind, $words);
+        $symbol = CodeEncoder::encode($kind, $words);
         self::assertTrue($symbol->isBars());
         self::assertSame($under, $symbol->words);
     }
@@ -106,21 +110,21 @@ final class CodesTest extends TestCase
     #[TestWith([CodeKind::DataMatrix, '', 'takes up to'])]
     public function testWhatAKindCannotHoldIsRefusedWithWhatItTakes(CodeKind $kind, string $words, string $why): void
     {
-        $this->expectException(CodeError::class);
+        $this->expectException(CodeException::class);
         $this->expectExceptionMessage($why);
-        Encoder::encode($kind, $words);
+        CodeEncoder::encode($kind, $words);
     }
 
     public function testRowsOfPdf417AreThreeModulesHigh(): void
     {
-        $symbol = Encoder::encode(CodeKind::Pdf417, 'Tidewick');
+        $symbol = CodeEncoder::encode(CodeKind::Pdf417, 'Tidewick');
         self::assertSame(3 * \count($symbol->rows), $symbol->height());
         self::assertFalse($symbol->isBars());
     }
 
     public function testTheLeastModuleIsInMillimetresOnPaperAndInDotsOnScreens(): void
     {
-        self::assertEqualsWithDelta((0.33 / 25.4) * 300, Encoder::leastModule(CodeKind::Qr, 300), 1e-9);
-        self::assertSame(2.0, Encoder::leastModule(CodeKind::Qr, 96));
+        self::assertEqualsWithDelta((0.33 / 25.4) * 300, CodeEncoder::leastModule(CodeKind::Qr, 300), 1e-9);
+        self::assertSame(2.0, CodeEncoder::leastModule(CodeKind::Qr, 96));
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Rendering\Ffi;
 
 use Morphea\Core\Rendering\Ffi\Library;
-use Morphea\Core\Rendering\Ffi\LibraryError;
+use Morphea\Core\Rendering\Ffi\LibraryException;
 use PHPUnit\Framework\TestCase;
 
 final class LibraryTest extends TestCase
@@ -21,7 +21,7 @@ final class LibraryTest extends TestCase
 
     public function testWhatIsMissingIsSaidWithWhatBringsIt(): void
     {
-        $this->expectException(LibraryError::class);
+        $this->expectException(LibraryException::class);
         $this->expectExceptionMessage('libtidewick.so.7 cannot be used (Debian package libtidewick7, and ffi.enable=1');
         Library::bind('int keel(void);', 'libtidewick.so.7', 'libtidewick7');
     }

@@ -8,8 +8,8 @@ use Morphea\Core\Checks\Finding;
 use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Correction;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\Unit;
 use Morphea\Core\Rendering\Drawing\ModulesItem;
 use Morphea\Core\Rendering\Drawing\TextItem;
@@ -110,9 +110,9 @@ final class CodeLayerTest extends TestCase
         return Make::laid(self::template($layer, $dpi), ['no' => $no]);
     }
 
-    private static function template(CodeLayer $layer, float $dpi = 96): Template
+    private static function template(CodeLayer $layer, float $dpi = 96): Design
     {
-        return new Template('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->sides);
+        return new Design('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->sides);
     }
 
     private function modules(LaidOut $laid): ModulesItem

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Scenes;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Edit\SetBeats;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\Time\Beat;
 use Morphea\Core\Design\Model\Time\Stay;
 use Morphea\Core\Tests\Make;
@@ -79,10 +79,10 @@ final class BeatEditsTest extends TestCase
     }
 
     /** @param list<string> $beats */
-    private static function moving(array $beats, Layer ...$layers): Template
+    private static function moving(array $beats, Layer ...$layers): Design
     {
         $beats = array_map(static fn (string $id): Beat => new Beat($id, ucfirst($id)), $beats);
 
-        return new Template(...['beats' => $beats] + get_object_vars(Make::template(...$layers)));
+        return new Design(...['beats' => $beats] + get_object_vars(Make::template(...$layers)));
     }
 }

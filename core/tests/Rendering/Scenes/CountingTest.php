@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Scenes;
 
-use Morphea\Core\Rendering\Scenes\Counting;
+use Morphea\Core\Rendering\Scenes\Countdown;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -21,7 +21,7 @@ final class CountingTest extends TestCase
     #[TestWith(['1234567890123456', 0.5, '1234567890123456'])]
     public function testNumbersRunUpAndKeepTheirPlaces(string $words, float $share, string $expected): void
     {
-        $counted = Counting::at($words, $share);
+        $counted = Countdown::at($words, $share);
         self::assertSame($expected, strtr($counted, ["\u{2007}" => '_', "\u{2008}" => '_']));
         self::assertSame(mb_strlen($words), mb_strlen($counted), 'no letter moves');
     }

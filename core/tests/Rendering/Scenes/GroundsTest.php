@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Scenes;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\Pool;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Design\Model\Time\AfterClip;
 use Morphea\Core\Design\Model\Time\Beat;
 use Morphea\Core\Design\Model\Time\BeatLength;
@@ -20,7 +20,7 @@ use Morphea\Core\Rendering\Drawing\PictureItem;
 use Morphea\Core\Rendering\Layout\Layouter;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\Span;
+use Morphea\Core\Rendering\Scenes\TimeSpan;
 use Morphea\Core\Rendering\Scenes\Timing;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Tests\Make;
@@ -113,7 +113,7 @@ final class GroundsTest extends TestCase
     {
         $clip = new Picture('tide.mp4', 'hash', 1200, 800, length: 2.0);
         $scene = $this->scene($this->layer('tide.mp4'), $clip);
-        self::assertEquals([new Span(0, 150, true)], $scene->spans());
+        self::assertEquals([new TimeSpan(0, 150, true)], $scene->spans());
         self::assertSame(0, $scene->rest());
         $moment = static fn (int $frame): float => self::item($scene, $frame)->picture->moment;
         self::assertEqualsWithDelta([0.0, 1.0, 2.0, 1.0, 0.0], array_map($moment, [0, 30, 60, 90, 120]), 1e-3);
@@ -158,7 +158,7 @@ final class GroundsTest extends TestCase
 
     private function scene(PictureLayer $layer, Picture $picture, bool $endsAsBegun = false): Scene
     {
-        $template = new Template(...['endsAsBegun' => $endsAsBegun] + get_object_vars($this->template($layer)));
+        $template = new Design(...['endsAsBegun' => $endsAsBegun] + get_object_vars($this->template($layer)));
         $laid = Make::laid($template, [], new Pictures($picture));
 
         return Scene::of($template, $laid, Timing::of($template, $laid, 30));
@@ -171,10 +171,10 @@ final class GroundsTest extends TestCase
         return new PictureLayer('ground', 'Ground', $frame, 1, false, false, $source, PictureFit::Cover, drift: $drift, clip: $clip);
     }
 
-    private function template(PictureLayer $layer): Template
+    private function template(PictureLayer $layer): Design
     {
         $beats = [new Beat('all', 'All', new BeatLength(seconds: 5.0))];
 
-        return new Template(...['beats' => $beats] + get_object_vars(Make::template($layer)));
+        return new Design(...['beats' => $beats] + get_object_vars(Make::template($layer)));
     }
 }

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Scenes;
 
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Design\Model\Time\Beat;
 use Morphea\Core\Design\Model\Time\BeatLength;
 use Morphea\Core\Design\Model\Time\BeatRule;
@@ -19,7 +19,7 @@ use Morphea\Core\Design\Model\Time\MotionKind;
 use Morphea\Core\Design\Model\Time\Stay;
 use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\Span;
+use Morphea\Core\Rendering\Scenes\TimeSpan;
 use Morphea\Core\Rendering\Scenes\Timing;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
@@ -56,10 +56,10 @@ final class SceneTest extends TestCase
     {
         self::assertEquals(
             [
-                new Span(0, 12, true),
-                new Span(12, 87, false),
-                new Span(87, 111, true),
-                new Span(111, 144, false),
+                new TimeSpan(0, 12, true),
+                new TimeSpan(12, 87, false),
+                new TimeSpan(87, 111, true),
+                new TimeSpan(111, 144, false),
             ],
             $this->scene(self::ROW)->spans(),
             'the question fades in, stands until it fades out at the end of the hold, and the answer fades in at once',
@@ -150,22 +150,22 @@ final class SceneTest extends TestCase
 
     public function testBeatsAndStaysGoThroughTheFileFormat(): void
     {
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         $template = $this->template();
         self::assertEquals($template, $codec->decode($codec->encode($template)));
         $data = $codec->toArray($template);
         $data['sides'][0]['layers'][0]['stay']['comes'] = 'encore';
-        $this->expectException(TemplateError::class);
+        $this->expectException(DesignException::class);
         $this->expectExceptionMessage('there is no beat "encore"');
         $codec->fromArray($data);
     }
 
     public function testALayerCannotGoBeforeItComes(): void
     {
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         $data = $codec->toArray($this->template());
         $data['sides'][0]['layers'][1]['stay']['goes'] = 'question';
-        $this->expectException(TemplateError::class);
+        $this->expectException(DesignException::class);
         $this->expectExceptionMessage('a layer cannot go before it comes');
         $codec->fromArray($data);
     }
@@ -188,7 +188,7 @@ final class SceneTest extends TestCase
     }
 
     /** @param list<Beat>|null $beats */
-    private function template(?array $beats = null, ?Stay $answer = null): Template
+    private function template(?array $beats = null, ?Stay $answer = null): Design
     {
         $beats ??= [
             new Beat('question', 'Question', new BeatLength(BeatRule::Reading, least: 1.0, most: 6.0, hold: 0.5)),
@@ -206,7 +206,7 @@ final class SceneTest extends TestCase
             stay: $stay,
         );
 
-        return new Template(...[
+        return new Design(...[
             'sides' => [Make::template(
                 $layer('question', 100, new Stay($has('question'), $has('hold'), $fade, $fade)),
                 $layer('answer', 450, $answer ?? new Stay($has('answer'), null, $fade)),
@@ -235,7 +235,7 @@ final class SceneTest extends TestCase
     public function testWhatCameGoesAtTheEndWhereAShortIsToEndAsItBegan(): void
     {
         $ending = fn (bool $endsAsBegun): int => (function () use ($endsAsBegun): int {
-            $template = new Template(...['endsAsBegun' => $endsAsBegun] + get_object_vars($this->template()));
+            $template = new Design(...['endsAsBegun' => $endsAsBegun] + get_object_vars($this->template()));
             $laid = Make::laid($template, self::ROW);
             $parts = Scene::of($template, $laid, Timing::of($template, $laid, 30))->parts;
 

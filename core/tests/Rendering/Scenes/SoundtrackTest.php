@@ -7,11 +7,11 @@ namespace Morphea\Core\Tests\Rendering\Scenes;
 use Morphea\Core\Checks\FindingKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Time\BackgroundSound;
 use Morphea\Core\Design\Model\Time\Beat;
 use Morphea\Core\Design\Model\Time\BeatLength;
 use Morphea\Core\Design\Model\Time\BeatRule;
-use Morphea\Core\Design\Model\Time\Sound;
 use Morphea\Core\Design\Model\Time\Stay;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureSource;
@@ -94,18 +94,18 @@ final class SoundtrackTest extends TestCase
     /**
      * @param array<string, string> $cells
      *
-     * @return array{Template, LaidOut}
+     * @return array{Design, LaidOut}
      */
     private function laid(array $cells, bool $always = false, string $track = 'waltz.m4a'): array
     {
         $length = new BeatLength(BeatRule::Sound, least: 0.5, most: 4.0, hold: 0.5);
         $text = static fn (string $id) => Make::text('{' . $id . '}', id: $id, stay: $always ? null : new Stay($id));
-        $template = new Template(...[
+        $template = new Design(...[
             'beats' => [
                 new Beat('question', 'Question', $length, reads: true),
                 new Beat('answer', 'Answer', $length, Pattern::parse('bell'), reads: true),
             ],
-            'sound' => new Sound(Pattern::parse($track)),
+            'sound' => new BackgroundSound(Pattern::parse($track)),
         ] + get_object_vars(Make::template($text('question'), $text('answer'))));
         $row = new Record(1, $cells + ['question' => '', 'answer' => '']);
 

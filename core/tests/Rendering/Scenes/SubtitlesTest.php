@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Scenes;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Time\Beat;
 use Morphea\Core\Design\Model\Time\BeatLength;
 use Morphea\Core\Design\Model\Time\Stay;
@@ -48,7 +48,7 @@ final class SubtitlesTest extends TestCase
             Make::text('{question}', id: 'question', stay: new Stay('first')),
             Make::text('{answer}', id: 'answer', stay: new Stay('last')),
         );
-        $template = new Template(...[
+        $template = new Design(...[
             'beats' => [
                 new Beat('first', 'First', new BeatLength(seconds: 2.0)),
                 new Beat('last', 'Last', new BeatLength(seconds: 1.5)),

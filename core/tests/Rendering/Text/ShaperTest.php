@@ -6,7 +6,7 @@ namespace Morphea\Core\Tests\Rendering\Text;
 
 use Morphea\Core\Rendering\Text\Bidi;
 use Morphea\Core\Rendering\Text\Shaper;
-use Morphea\Core\Rendering\Text\Span;
+use Morphea\Core\Rendering\Text\TextSpan;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -31,7 +31,7 @@ final class ShaperTest extends TestCase
     {
         $line = Make::shaper()->line(Make::words($name, Make::style()));
         self::assertSame([], $line->missing);
-        self::assertContains($family, array_map(static fn (Span $run): string => $run->face->family, $line->runs));
+        self::assertContains($family, array_map(static fn (TextSpan $run): string => $run->face->family, $line->runs));
         self::assertSame($rightToLeft, $line->rightToLeft);
         self::assertGreaterThan(0, $line->width);
     }

@@ -6,8 +6,8 @@ namespace Morphea\Core\Tests\Table\Data;
 
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
-use Morphea\Core\Table\Data\Kinds;
+use Morphea\Core\Table\Data\ColumnKind;
+use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Naming\PictureNames;
@@ -17,19 +17,19 @@ use PHPUnit\Framework\TestCase;
 final class KindsTest extends TestCase
 {
     /** @param list<string> $cells */
-    #[TestWith([['Ng', 'Ottilie'], Kind::Text])]
-    #[TestWith([['1', '2.5', '1,200', ''], Kind::Number])]
-    #[TestWith([['0001', '0002'], Kind::Text, 'a register number keeps its zeros'])]
-    #[TestWith([['2026-03-04', '4 March 2026', '04.03.2026'], Kind::Date])]
-    #[TestWith([['yes', 'no', 'Yes', ''], Kind::YesNo])]
-    #[TestWith([['x', '', 'x'], Kind::Text, 'a mark alone says little'])]
-    #[TestWith([['#C63D1E', '#fff'], Kind::Colour])]
-    #[TestWith([['fee', 'bad'], Kind::Text, 'words that read like colours'])]
-    #[TestWith([['a@tidewick.example', 'https://tidewick.example/x'], Kind::Address])]
-    #[TestWith([['kettle.jpg', 'photos/lamp.png'], Kind::Picture])]
-    #[TestWith([['kettle', 'lamp'], Kind::Picture, 'they name pictures that are here'])]
-    #[TestWith([['', ''], Kind::Text])]
-    public function testTheKindIsThatOfTheCells(array $cells, Kind $kind, string $because = ''): void
+    #[TestWith([['Ng', 'Ottilie'], ColumnKind::Text])]
+    #[TestWith([['1', '2.5', '1,200', ''], ColumnKind::Number])]
+    #[TestWith([['0001', '0002'], ColumnKind::Text, 'a register number keeps its zeros'])]
+    #[TestWith([['2026-03-04', '4 March 2026', '04.03.2026'], ColumnKind::Date])]
+    #[TestWith([['yes', 'no', 'Yes', ''], ColumnKind::YesNo])]
+    #[TestWith([['x', '', 'x'], ColumnKind::Text, 'a mark alone says little'])]
+    #[TestWith([['#C63D1E', '#fff'], ColumnKind::Colour])]
+    #[TestWith([['fee', 'bad'], ColumnKind::Text, 'words that read like colours'])]
+    #[TestWith([['a@tidewick.example', 'https://tidewick.example/x'], ColumnKind::Address])]
+    #[TestWith([['kettle.jpg', 'photos/lamp.png'], ColumnKind::Picture])]
+    #[TestWith([['kettle', 'lamp'], ColumnKind::Picture, 'they name pictures that are here'])]
+    #[TestWith([['', ''], ColumnKind::Text])]
+    public function testTheKindIsThatOfTheCells(array $cells, ColumnKind $kind, string $because = ''): void
     {
         self::assertSame($kind, self::kinds()->infer($cells), $because);
     }
@@ -37,33 +37,33 @@ final class KindsTest extends TestCase
     public function testAFewStrayCellsDoNotChangeTheKindAndAreTheOnesMarked(): void
     {
         $cells = [...array_fill(0, 19, '7'), 'seven'];
-        self::assertSame(Kind::Number, self::kinds()->infer($cells));
-        self::assertFalse(self::kinds()->fits(Kind::Number, 'seven'));
-        self::assertTrue(self::kinds()->fits(Kind::Number, ''), 'an empty cell is never wrong');
+        self::assertSame(ColumnKind::Number, self::kinds()->infer($cells));
+        self::assertFalse(self::kinds()->fits(ColumnKind::Number, 'seven'));
+        self::assertTrue(self::kinds()->fits(ColumnKind::Number, ''), 'an empty cell is never wrong');
     }
 
     public function testAnAtBeforeAHeadingMeansPictures(): void
     {
-        self::assertSame(Kind::Picture, self::kinds()->infer(['', ''], '@photo'));
+        self::assertSame(ColumnKind::Picture, self::kinds()->infer(['', ''], '@photo'));
         self::assertSame(
-            Kind::Picture,
+            ColumnKind::Picture,
             self::kinds()->infer(['wireless', 'teapot'], '@photo'),
             'not here yet, but they could be names of files',
         );
-        self::assertSame(Kind::Text, self::kinds()->infer(['Bo Tansy', 'Ng'], '@name'), 'these could not');
+        self::assertSame(ColumnKind::Text, self::kinds()->infer(['Bo Tansy', 'Ng'], '@name'), 'these could not');
     }
 
     public function testTheKindSomebodySaidCountsElseTheFirstCellsTellIt(): void
     {
         $table = new Table(
-            [new Column(0, 'n', 'N'), new Column(1, 's', 'S', Kind::Text)],
+            [new Column(0, 'n', 'N'), new Column(1, 's', 'S', ColumnKind::Text)],
             array_map(
                 static fn (int $i): Row => new Row($i, [$i < 600 ? (string) $i : 'seven', (string) $i]),
                 range(1, 2_000),
             ),
         );
-        self::assertSame(Kind::Number, self::kinds()->ofColumn($table, $table->columns[0]), 'of a long table its beginning');
-        self::assertSame(Kind::Text, self::kinds()->ofColumn($table, $table->columns[1]));
+        self::assertSame(ColumnKind::Number, self::kinds()->ofColumn($table, $table->columns[0]), 'of a long table its beginning');
+        self::assertSame(ColumnKind::Text, self::kinds()->ofColumn($table, $table->columns[1]));
     }
 
     public function testDatesThatCouldBeReadEitherWayAreAskedAbout(): void
@@ -84,8 +84,8 @@ final class KindsTest extends TestCase
         self::assertSame('2026-04-03', (new CellReader('en_US'))->date('03/04/2026', false)?->format('Y-m-d'));
     }
 
-    private static function kinds(): Kinds
+    private static function kinds(): ColumnKinds
     {
-        return new Kinds(new CellReader('en_GB'), new PictureNames(['kettle.jpg', 'lamp.png']));
+        return new ColumnKinds(new CellReader('en_GB'), new PictureNames(['kettle.jpg', 'lamp.png']));
     }
 }

@@ -7,12 +7,12 @@ namespace Morphea\Core\Tests\Table\Data;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Edit\AddNumbers;
 use Morphea\Core\Table\Data\Recipe\CheckDigit;
-use Morphea\Core\Table\Data\Recipe\Kitchen;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Recipe\Series;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Naming\PictureNames;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -83,7 +83,7 @@ final class NumbersTest extends TestCase
     #[DataProvider('wrong')]
     public function testWhatCannotBeIsSaid(int $count, string $from, int $step, string $groups, string $words): void
     {
-        $this->expectException(TableError::class);
+        $this->expectException(TableException::class);
         $this->expectExceptionMessage($words);
         AddNumbers::of('Tag', $count, $from, $step, CheckDigit::None, $groups);
     }
@@ -118,6 +118,6 @@ final class NumbersTest extends TestCase
 
     private static function made(AddNumbers $edit, ?Table $table = null): Table
     {
-        return $edit->apply($table ?? new Table([], []))->cooked(new Kitchen('en_GB', new PictureNames([])));
+        return $edit->apply($table ?? new Table([], []))->cooked(new RecipeRunner('en_GB', new PictureNames([])));
     }
 }

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Table\Data;
 
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Recipe\Kitchen;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Naming\PictureNames;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -79,7 +79,7 @@ final class RecipeCodecTest extends TestCase
     #[TestWith([['recipe' => 'days', 'from' => 'a'], 'Pick the column'])]
     public function testWhatDoesNotHoldIsSaidInWords(mixed $record, string $words): void
     {
-        $this->expectException(TableError::class);
+        $this->expectException(TableException::class);
         $this->expectExceptionMessage($words);
         RecipeCodec::read($record, 'en_GB');
     }
@@ -112,7 +112,7 @@ final class RecipeCodecTest extends TestCase
             $cells,
             RecipeCodec::read($record, 'en_GB')->make(
                 self::sheet(),
-                new Kitchen('en_GB', new PictureNames(['kettle.jpg', 'reading-lamp.png'])),
+                new RecipeRunner('en_GB', new PictureNames(['kettle.jpg', 'reading-lamp.png'])),
             ),
             $because,
         );

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Table\Data;
 
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Recipe\Kitchen;
 use Morphea\Core\Table\Data\Recipe\MapValues;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Naming\PictureNames;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -210,7 +210,7 @@ final class RecipesTest extends TestCase
 
     public function testACircleIsRefused(): void
     {
-        $this->expectException(TableError::class);
+        $this->expectException(TableException::class);
         $this->expectExceptionMessage('“A”, “B” would be made from each other in a circle.');
         self::kitchen()->cook(
             new Table(
@@ -233,7 +233,7 @@ final class RecipesTest extends TestCase
     #[DataProvider('broken')]
     public function testARecipeThatDoesNotHoldIsRefusedInWords(array $recipe, string $words): void
     {
-        $this->expectException(TableError::class);
+        $this->expectException(TableException::class);
         $this->expectExceptionMessage($words);
         RecipeCodec::read($recipe, 'en_GB');
     }
@@ -284,8 +284,8 @@ final class RecipesTest extends TestCase
         return new Column($index, $key, ucfirst($key), recipe: RecipeCodec::read($recipe, 'en_GB'));
     }
 
-    private static function kitchen(): Kitchen
+    private static function kitchen(): RecipeRunner
     {
-        return new Kitchen('en_GB', new PictureNames(['kettle.jpg', 'lamp.jpg']));
+        return new RecipeRunner('en_GB', new PictureNames(['kettle.jpg', 'lamp.jpg']));
     }
 }

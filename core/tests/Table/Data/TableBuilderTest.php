@@ -9,7 +9,7 @@ use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\RowSelection;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -105,7 +105,7 @@ final class TableBuilderTest extends TestCase
     #[TestWith(['1,,2', 'no row'])]
     public function testRowsThatAreNotThereAreRefused(string $written, string $message): void
     {
-        $this->expectException(TableError::class);
+        $this->expectException(TableException::class);
         $this->expectExceptionMessageMatches("/$message/");
         RowSelection::parse($written, 6);
     }
@@ -122,7 +122,7 @@ final class TableBuilderTest extends TestCase
         try {
             (new TableBuilder())->build($lines);
             self::fail("Not refused: $words");
-        } catch (TableError $e) {
+        } catch (TableException $e) {
             self::assertStringContainsString($words, $e->getMessage());
         }
     }

@@ -8,7 +8,7 @@ use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableFacts;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -33,7 +33,7 @@ final class TableFactsTest extends TestCase
     #[DataProvider('bad')]
     public function testIdsThatTellNoRowsApartAreRefused(string $ids): void
     {
-        $this->expectException(TableError::class);
+        $this->expectException(TableException::class);
         $this->expectExceptionMessage('ids must be as many whole numbers');
         TableFacts::decode('{"columns": [{"key": "name", "heading": "Name"}], "ids": ' . $ids . '}', self::file(), 'en');
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Table\Data;
 
 use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Edit\AddColumn;
 use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\Edit\ColumnEdit;
@@ -12,13 +13,12 @@ use Morphea\Core\Table\Data\Edit\RowsEdit;
 use Morphea\Core\Table\Data\Edit\SetCells;
 use Morphea\Core\Table\Data\Edit\TableEdit;
 use Morphea\Core\Table\Data\FileTable;
-use Morphea\Core\Table\Data\Kind;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableDiff;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableSense;
 use Morphea\Core\Table\Data\TableUpdate;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -92,7 +92,7 @@ final class TableTest extends TestCase
     #[DataProvider('refused')]
     public function testWhatWouldNotHoldIsRefused(\Closure $edit, string $words): void
     {
-        $this->expectException(TableError::class);
+        $this->expectException(TableException::class);
         $this->expectExceptionMessage($words);
         $edit(
             (new AddColumn(
@@ -158,7 +158,7 @@ final class TableTest extends TestCase
                     'name',
                     RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en'),
                 ),
-                ColumnEdit::kind('craft', Kind::Date, true),
+                ColumnEdit::kind('craft', ColumnKind::Date, true),
                 ColumnEdit::move('craft', 0),
                 ColumnEdit::rename('name', 'Who'),
             ],

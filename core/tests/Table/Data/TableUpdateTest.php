@@ -8,7 +8,7 @@ use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableUpdate;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -68,7 +68,7 @@ final class TableUpdateTest extends TestCase
     #[TestWith([['Tag|Item', '7|Kettle', '7|Lamp'], '“Tag” has the same value in several rows'])]
     public function testAKeyThatDoesNotTellRowsApartIsRefused(array $file, string $words): void
     {
-        $this->expectException(TableError::class);
+        $this->expectException(TableException::class);
         $this->expectExceptionMessage($words);
         self::update($file);
     }

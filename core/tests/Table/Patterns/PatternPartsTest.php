@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Table\Patterns;
 
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -52,7 +52,7 @@ final class PatternPartsTest extends TestCase
     #[TestWith([['x' => 1]])]
     public function testWhatIsNoListOfPartsIsRefused(mixed $parts): void
     {
-        $this->expectException(PatternError::class);
+        $this->expectException(PatternException::class);
         PatternParts::source($parts);
     }
 }

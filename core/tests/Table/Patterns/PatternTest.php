@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Table\Patterns;
 
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternFiller;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -60,7 +60,7 @@ final class PatternTest extends TestCase
     #[DataProvider('broken')]
     public function testBrokenSyntaxSaysWhatIsWrong(string $source, string $message): void
     {
-        $this->expectException(PatternError::class);
+        $this->expectException(PatternException::class);
         $this->expectExceptionMessageMatches($message);
         Pattern::parse($source);
     }

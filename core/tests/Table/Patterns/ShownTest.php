@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Table\Patterns;
 
 use Morphea\Core\Table\Patterns\Argument;
+use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
-use Morphea\Core\Table\Patterns\Shown;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -16,30 +16,30 @@ final class ShownTest extends TestCase
 {
     public function testWhatIsPickedIsFoundAgain(): void
     {
-        foreach (Shown::cases() as $shown) {
-            $again = Shown::of(self::argument($shown->source('hours', '# hour', "# hours {of} 'work'")));
-            self::assertSame(Shown::Own === $shown ? Shown::AsWritten : $shown, $again);
+        foreach (DisplayStyle::cases() as $shown) {
+            $again = DisplayStyle::of(self::argument($shown->source('hours', '# hour', "# hours {of} 'work'")));
+            self::assertSame(DisplayStyle::Own === $shown ? DisplayStyle::AsWritten : $shown, $again);
         }
     }
 
-    #[TestWith([Shown::AsWritten, '1200', '1200'])]
-    #[TestWith([Shown::Number, '1200', '1,200'])]
-    #[TestWith([Shown::DateShort, '2026-03-04', '04/03/2026'])]
-    #[TestWith([Shown::DateMedium, '2026-03-04', '4 Mar 2026'])]
-    #[TestWith([Shown::DateLong, '2026-03-04', '4 March 2026'])]
-    public function testItsLabelShowsWhatComesOut(Shown $shown, string $cell, string $words): void
+    #[TestWith([DisplayStyle::AsWritten, '1200', '1200'])]
+    #[TestWith([DisplayStyle::Number, '1200', '1,200'])]
+    #[TestWith([DisplayStyle::DateShort, '2026-03-04', '04/03/2026'])]
+    #[TestWith([DisplayStyle::DateMedium, '2026-03-04', '4 Mar 2026'])]
+    #[TestWith([DisplayStyle::DateLong, '2026-03-04', '4 March 2026'])]
+    public function testItsLabelShowsWhatComesOut(DisplayStyle $shown, string $cell, string $words): void
     {
         self::assertSame($words, self::filled($shown->source('hours'), $cell));
-        self::assertStringContainsString(Shown::AsWritten === $shown ? 'as written' : $words, $shown->label());
+        self::assertStringContainsString(DisplayStyle::AsWritten === $shown ? 'as written' : $words, $shown->label());
     }
 
     #[TestWith(['1', "1 hour {o'clock}"])]
     #[TestWith(['2', '2 hours #1'])]
     public function testWordsForOneAndForManyAreTakenAsTheyStand(string $cell, string $words): void
     {
-        $source = Shown::Counted->source('hours', "# hour {o'clock}", '# hours #1');
+        $source = DisplayStyle::Counted->source('hours', "# hour {o'clock}", '# hours #1');
         self::assertSame(str_replace('#1', "{$cell}1", $words), self::filled($source, $cell));
-        self::assertSame($cell, self::filled(Shown::Counted->source('hours', ' ', ''), $cell), 'without words the number alone');
+        self::assertSame($cell, self::filled(DisplayStyle::Counted->source('hours', ' ', ''), $cell), 'without words the number alone');
     }
 
     #[TestWith(['{hours, number, ::.00}'])]
@@ -49,14 +49,17 @@ final class ShownTest extends TestCase
     #[TestWith(['{hours, select, x {y} other {z}}'])]
     public function testAnythingElseIsAPatternOfItsOwn(string $source): void
     {
-        self::assertSame(Shown::Own, Shown::of(self::argument($source)));
-        self::assertSame('own pattern', Shown::Own->brief());
+        self::assertSame(DisplayStyle::Own, DisplayStyle::of(self::argument($source)));
+        self::assertSame('own pattern', DisplayStyle::Own->brief());
     }
 
     public function testAllOfThemAreOfferedInWords(): void
     {
-        $choices = Shown::choices();
-        self::assertSame(array_map(static fn (Shown $one): string => $one->value, Shown::cases()), array_column($choices, 'value'));
+        $choices = DisplayStyle::choices();
+        self::assertSame(
+            array_map(static fn (DisplayStyle $one): string => $one->value, DisplayStyle::cases()),
+            array_column($choices, 'value'),
+        );
         $labels = array_column($choices, 'label');
         self::assertSame($labels, array_unique($labels));
     }

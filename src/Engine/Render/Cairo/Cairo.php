@@ -6,8 +6,8 @@ namespace Morphea\App\Engine\Render\Cairo;
 
 use FFI\CData;
 use Morphea\App\Engine\Render\FontSetup;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Ffi\Library;
 
@@ -125,7 +125,7 @@ final class Cairo
             $this->ffi = Library::bind(self::HEADER, 'librsvg-2.so.2', 'librsvg2-2');
             $this->freeType = $this->ffi->new('FT_Library');
             if (0 !== $this->ffi->FT_Init_FreeType(\FFI::addr($this->freeType))) {
-                throw new RenderError('FreeType does not start.');
+                throw new RenderException('FreeType does not start.');
             }
             // As librsvg draws letters: as their outlines are, in no grid.
             $this->options = $this->ffi->cairo_font_options_create();
@@ -140,7 +140,7 @@ final class Cairo
      * @param array{int, int} $at    the pixel of a whole that is its first one
      * @param Bounds|null     $whole all of that whole
      *
-     * @throws RenderError where there is no memory for it, or it is larger than cairo draws
+     * @throws RenderException where there is no memory for it, or it is larger than cairo draws
      */
     public function image(int $width, int $height, bool $opaque = false, array $at = [0, 0], ?Bounds $whole = null): Surface
     {
@@ -207,7 +207,7 @@ final class Cairo
         $ffi = $this->ffi();
         $face = $ffi->new('FT_Face');
         if (0 !== $ffi->FT_New_Face($this->freeType, $path, $index, \FFI::addr($face))) {
-            throw new RenderError('The font file ' . basename($path) . ' cannot be read.');
+            throw new RenderException('The font file ' . basename($path) . ' cannot be read.');
         }
 
         return $ffi->cairo_ft_font_face_create_for_ft_face($face, self::NO_HINTING);
@@ -220,7 +220,7 @@ final class Cairo
         return $this->options;
     }
 
-    /** @throws RenderError when it cannot be read */
+    /** @throws RenderException when it cannot be read */
     public function svg(string $svg): Handle
     {
         $ffi = $this->ffi();
@@ -263,18 +263,18 @@ final class Cairo
         }
     }
 
-    /** @throws RenderError|NoRoom where something is wrong */
+    /** @throws RenderException|NoSpaceException where something is wrong */
     public function check(int $status): void
     {
         if (self::NOT_WRITTEN === $status) {
-            throw new NoRoom('There is no room left to write the PDF.');
+            throw new NoSpaceException('There is no room left to write the PDF.');
         }
         if (0 !== $status) {
-            throw new RenderError('It cannot be drawn: ' . $this->ffi()->cairo_status_to_string($status) . '.');
+            throw new RenderException('It cannot be drawn: ' . $this->ffi()->cairo_status_to_string($status) . '.');
         }
     }
 
-    private function error(string $what, CData $error): RenderError
+    private function error(string $what, CData $error): RenderException
     {
         $why = 'no reason given';
         if (!\FFI::isNull($error)) {
@@ -282,6 +282,6 @@ final class Cairo
             $this->ffi()->g_error_free($error);
         }
 
-        return new RenderError("$what: $why");
+        return new RenderException("$what: $why");
     }
 }

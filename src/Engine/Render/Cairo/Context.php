@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render\Cairo;
 
 use FFI\CData;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 
 /** Where something is drawn: a surface with a place and a scale. */
@@ -100,7 +100,7 @@ final class Context
         return $matrix;
     }
 
-    /** @throws RenderError where something went wrong since it was begun */
+    /** @throws RenderException where something went wrong since it was begun */
     public function check(): void
     {
         $this->surface->cairo->check($this->ffi->cairo_status($this->it));

@@ -59,10 +59,10 @@ final readonly class Filters
             if (null !== $context->before) {
                 $context->ffi->cairo_set_matrix($context->it, \FFI::addr($context->before));
             }
-            $on = Pixels::under($this->cairo, $context, $box);
+            $on = Overlay::under($this->cairo, $context, $box);
             if (null !== $on) {
                 $this->cairo->render($this->cairo->part($svg, $box), $on->context->it, $box);
-                Pixels::put($on->surface, $context);
+                Overlay::put($on->surface, $context);
             }
         });
     }

@@ -30,7 +30,7 @@ final readonly class Painter implements ItemVisitor
     private Paints $paints;
 
     /** @param bool $onPaper letters stay letters and pictures stay files, as in a PDF */
-    public function __construct(private Context $context, private Studio $studio, private bool $onPaper)
+    public function __construct(private Context $context, private PainterTools $studio, private bool $onPaper)
     {
         $this->paints = new Paints($context);
     }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render\Cairo;
 
-use Morphea\App\Engine\Render\Ask\Ink;
-use Morphea\App\Engine\Render\RenderError;
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Engine\Render\Request\SpotInk;
+use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
@@ -26,7 +26,7 @@ final class PaperFinish
     /** Letters in which an object says what it is. */
     private const HEAD = 1_500;
 
-    /** @var array<int, array{layer: string, ink: Ink|null}> pages that others show, by number */
+    /** @var array<int, array{layer: string, ink: SpotInk|null}> pages that others show, by number */
     private array $shown = [];
     /** @var array<string, int> numbers of the objects that layers are, by name */
     private array $layers = [];
@@ -44,9 +44,9 @@ final class PaperFinish
      * A picture that stands for what is on a page, which is no page any more then.
      *
      * @param string $layer  it is on, which can be switched off; empty for none
-     * @param Ink|null $ink of its own; null where it has the colours it is drawn in
+     * @param SpotInk|null $ink of its own; null where it has the colours it is drawn in
      */
-    public function standIn(int $page, string $layer = '', ?Ink $ink = null): string
+    public function standIn(int $page, string $layer = '', ?SpotInk $ink = null): string
     {
         $this->shown[$page] = ['layer' => $layer, 'ink' => $ink];
         $comment = self::MARK . $page;
@@ -73,11 +73,11 @@ final class PaperFinish
         $this->boxes[$page] = $this->last;
     }
 
-    /** @throws RenderError|NoRoom */
+    /** @throws RenderException|NoSpaceException */
     public function finish(): void
     {
-        $in = fopen($this->path, 'r') ?: throw new RenderError('The PDF cannot be read again.');
-        $out = @fopen("$this->path.new", 'w') ?: throw new NoRoom('There is no room left to write the PDF.');
+        $in = fopen($this->path, 'r') ?: throw new RenderException('The PDF cannot be read again.');
+        $out = @fopen("$this->path.new", 'w') ?: throw new NoSpaceException('There is no room left to write the PDF.');
         [$offsets, $trailer, $start] = self::table($in);
         $pages = $this->pages($in, $offsets, $start);
         $profile = max(0, ...array_keys($offsets)) + 1;
@@ -97,7 +97,7 @@ final class PaperFinish
         $file->end($trailer);
         fclose($in);
         if (!fclose($out) || !rename("$this->path.new", $this->path)) {
-            throw new NoRoom('There is no room left to write the PDF.');
+            throw new NoSpaceException('There is no room left to write the PDF.');
         }
     }
 
@@ -110,13 +110,13 @@ final class PaperFinish
     {
         fseek($in, -64, \SEEK_END);
         if (1 !== preg_match('/startxref\s+(\d+)\s+%%EOF\s*$/', (string) stream_get_contents($in), $found)) {
-            throw new NoRoom('The PDF was not written to its end: there is no room left.');
+            throw new NoSpaceException('The PDF was not written to its end: there is no room left.');
         }
         fseek($in, (int) $found[1]);
         $table = (string) stream_get_contents($in);
         $end = strpos($table, 'trailer');
         if (false === $end || 1 !== preg_match('/^xref\s+0 (\d+)\s+/', $table, $head)) {
-            throw new RenderError('The PDF is not as expected.');
+            throw new RenderException('The PDF is not as expected.');
         }
         $offsets = [];
         for ($number = 1, $count = (int) $head[1]; $number < $count; ++$number) {
@@ -314,6 +314,6 @@ final class PaperFinish
     {
         return 1 === preg_match($pattern, $object, $found) && isset($found[1])
             ? $found[1]
-            : throw new RenderError('The PDF is not as expected.');
+            : throw new RenderException('The PDF is not as expected.');
     }
 }

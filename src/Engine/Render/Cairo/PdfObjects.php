@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render\Cairo;
 
-use Morphea\App\Platform\Files\NoRoom;
+use Morphea\App\Platform\Files\NoSpaceException;
 
 /**
  * The objects of a PDF on their way into a file: those without a stream are packed together by the hundred, and so is
@@ -109,7 +109,7 @@ final class PdfObjects
     private function write(string $bytes): void
     {
         if (\strlen($bytes) !== @fwrite($this->out, $bytes)) {
-            throw new NoRoom('There is no room left to write the PDF.');
+            throw new NoSpaceException('There is no room left to write the PDF.');
         }
         $this->place += \strlen($bytes);
     }

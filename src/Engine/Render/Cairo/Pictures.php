@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render\Cairo;
 
-use Morphea\App\Engine\Render\Kept;
+use Morphea\App\Engine\Render\BoundedCache;
 use Morphea\App\Engine\Render\Vips;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\PictureContent;
@@ -24,12 +24,12 @@ final class Pictures
     /** Letters of drawings that are kept as librsvg has read them. */
     private const READ = 5_000_000;
 
-    /** @var Kept<Surface> decoded, and as they were drawn */
-    private readonly Kept $surfaces;
+    /** @var BoundedCache<Surface> decoded, and as they were drawn */
+    private readonly BoundedCache $surfaces;
     /** @var array<string, Surface> drawings as they are recorded for a paper */
     private array $recorded = [];
-    /** @var Kept<Handle> drawings that librsvg has read */
-    private readonly Kept $read;
+    /** @var BoundedCache<Handle> drawings that librsvg has read */
+    private readonly BoundedCache $read;
     private readonly SvgPictures $svg;
 
     public function __construct(
@@ -37,8 +37,8 @@ final class Pictures
         private readonly Vips $vips,
         private readonly PictureContents $contents,
     ) {
-        $this->surfaces = new Kept(self::KEPT);
-        $this->read = new Kept(self::READ);
+        $this->surfaces = new BoundedCache(self::KEPT);
+        $this->read = new BoundedCache(self::READ);
         $this->svg = new SvgPictures($contents, new SvgItems($contents));
     }
 
@@ -49,7 +49,7 @@ final class Pictures
 
             return;
         }
-        $matrix = Pixels::inWhole($context);
+        $matrix = Overlay::inWhole($context);
         if ($onPaper || 0.0 !== $matrix->xy || 0.0 !== $matrix->yx) {
             $this->place($context, $item, $onPaper);
 
@@ -66,7 +66,7 @@ final class Pictures
         $box = Bounds::of($item->box->x, $item->box->y, $item->box->width, $item->box->height);
         $placed = $this->surfaces->get($key);
         if (null === $placed) {
-            $pixels = Pixels::under($this->cairo, $context, $box, true);
+            $pixels = Overlay::under($this->cairo, $context, $box, true);
             if (null === $pixels) {
                 return;
             }
@@ -74,7 +74,7 @@ final class Pictures
             $placed = $pixels->surface;
             $this->surfaces->keep($key, $placed, $placed->bytes());
         }
-        Pixels::put($placed, $context);
+        Overlay::put($placed, $context);
     }
 
     /** What was recorded for a paper that is finished. */

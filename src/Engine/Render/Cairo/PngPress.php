@@ -30,7 +30,7 @@ final class PngPress
 
     public function __construct(
         private readonly PngRows $rows,
-        private readonly Ground $ground,
+        private readonly SharedLayers $ground,
         private readonly PngFile $file,
         private readonly int $level,
     ) {

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render\Cairo;
 
-use Morphea\App\Engine\Render\Ask\Ink;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Engine\Render\Request\SpotInk;
 
 /**
  * Lines in a colour of their own beside all others (Separation, ISO 32000-1, 8.6.6.4), as print shops want what is no
@@ -20,10 +20,10 @@ final readonly class SpotColour
      * @param string $shows   its resources, a dictionary
      * @param string $content the object that was drawn, by cairo
      */
-    public static function form(string $begin, Ink $ink, string $shows, string $content): string
+    public static function form(string $begin, SpotInk $ink, string $shows, string $content): string
     {
         if (1 !== preg_match('~^\d+ 0 obj\s+<<(.*?)>>\s+stream\r?\n(.*?)\r?\n?endstream~s', $content, $found)) {
-            throw new RenderError('The PDF is not as expected.');
+            throw new RenderException('The PDF is not as expected.');
         }
         $drawn = str_contains($found[1], '/FlateDecode') ? gzuncompress($found[2]) : $found[2];
         $number = '-?[\d.]+';
@@ -41,7 +41,7 @@ final readonly class SpotColour
         ) . ' /Length ' . \strlen($packed) . " /Filter /FlateDecode >>\nstream\n$packed\nendstream\nendobj\n";
     }
 
-    private static function separation(Ink $ink): string
+    private static function separation(SpotInk $ink): string
     {
         $seen = implode(' ', array_map(static fn (float $channel): string => \sprintf('%.3F', $channel), Context::channels($ink->seen)));
         $letter = static fn (array $found): string => \sprintf('#%02X', \ord($found[0]));

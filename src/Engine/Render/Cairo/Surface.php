@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render\Cairo;
 
 use FFI\CData;
-use Morphea\App\Engine\Render\RenderError;
+use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /** A surface of cairo's, let go of when nobody holds it any more. */
@@ -20,7 +20,7 @@ final class Surface
      * @param float               $pixels to one of its own units, where what has pixels is drawn on it
      * @param mixed               $keeps  what must live as long as it
      *
-     * @throws RenderError where it cannot be
+     * @throws RenderException where it cannot be
      */
     public function __construct(
         public readonly Cairo $cairo,
@@ -66,7 +66,7 @@ final class Surface
         $this->cairo->ffi()->cairo_surface_mark_dirty($this->it);
     }
 
-    /** @throws RenderError */
+    /** @throws RenderException */
     public function check(): void
     {
         $this->cairo->check($this->cairo->ffi()->cairo_surface_status($this->it));

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
 
 /** Puts a new layer on a side: on top, or (as a ground) under everything else. */
 final readonly class AddLayer implements Edit
@@ -16,17 +16,17 @@ final readonly class AddLayer implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         foreach ($template->layers() as $layer) {
             if ($layer->id === $this->layer->id) {
-                throw new TemplateError('id', "\"$layer->id\" is used by another layer");
+                throw new DesignException('id', "\"$layer->id\" is used by another layer");
             }
         }
         $sides = $template->sides;
-        $side = $sides[$this->side] ?? throw new TemplateError('side', 'there is no such side');
-        if (\count($side->layers) >= TemplateCodec::MAX_LAYERS) {
-            throw new TemplateError('layers', \sprintf('a side holds up to %d layers', TemplateCodec::MAX_LAYERS));
+        $side = $sides[$this->side] ?? throw new DesignException('side', 'there is no such side');
+        if (\count($side->layers) >= DesignCodec::MAX_LAYERS) {
+            throw new DesignException('layers', \sprintf('a side holds up to %d layers', DesignCodec::MAX_LAYERS));
         }
         $sides[$this->side] = $side->withLayers(
             $this->under ? [$this->layer, ...$side->layers] : [...$side->layers, $this->layer],
@@ -35,7 +35,7 @@ final readonly class AddLayer implements Edit
         return $template->withSides($sides);
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return $this->layer->name . ' added';
     }

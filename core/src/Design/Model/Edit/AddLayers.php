@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 
 /** Puts artwork on a side: its picture on top or under everything, its texts over all. */
 final readonly class AddLayers implements Edit
@@ -18,7 +18,7 @@ final readonly class AddLayers implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         foreach ($this->layers as $i => $layer) {
             $template = (new AddLayer($layer, $this->side, $this->under && 0 === $i))->apply($template);
@@ -27,7 +27,7 @@ final readonly class AddLayers implements Edit
         return $template;
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return "$this->what brought in";
     }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
 
 /** Lines layers up with each other, or a single one with its side; or gives three and more equal gaps. */
 final readonly class AlignLayers implements Edit
@@ -27,10 +27,10 @@ final readonly class AlignLayers implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         if (!isset(self::WAYS[$this->way])) {
-            throw new TemplateError('way', 'is no way to line layers up');
+            throw new DesignException('way', 'is no way to line layers up');
         }
         $frames = [];
         foreach ($this->layers as $id) {
@@ -43,7 +43,7 @@ final readonly class AlignLayers implements Edit
         return (new PlaceLayers($placed))->apply($template);
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return \count($this->layers) . ' layers lined up: ' . (self::WAYS[$this->way] ?? $this->way);
     }
@@ -53,7 +53,7 @@ final readonly class AlignLayers implements Edit
      *
      * @return non-empty-array<string, Frame>
      */
-    private function line(array $frames, Template $template): array
+    private function line(array $frames, Design $template): array
     {
         $one = 1 === \count($frames);
         $left = $one ? 0.0 : min(array_map(static fn (Frame $f): float => $f->x, $frames));
@@ -82,7 +82,7 @@ final readonly class AlignLayers implements Edit
     private function distribute(array $frames): array
     {
         if (\count($frames) < 3) {
-            throw new TemplateError('layers', 'three or more are needed to make gaps equal');
+            throw new DesignException('layers', 'three or more are needed to make gaps equal');
         }
         $across = 'across' === $this->way;
         $start = static fn (Frame $f): float => $across ? $f->x : $f->y;

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Edit;
 
 use Morphea\Core\Design\Model\Declared;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerKind;
 use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
 use Morphea\Core\Design\Model\Unit;
 
 /**
@@ -32,11 +32,11 @@ final readonly class ChangeSize implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
-        $blank = Template::blank($template->name, $this->width, $this->height, $this->unit, $this->dpi, $template->locale);
+        $blank = Design::blank($template->name, $this->width, $this->height, $this->unit, $this->dpi, $template->locale);
         $scale = min($blank->width / $template->width, $blank->height / $template->height);
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         $data = $codec->toArray($template);
         foreach (
             ['width' => $blank->width, 'height' => $blank->height, 'dpi' => $blank->dpi, 'unit' => $blank->unit->value]
@@ -66,7 +66,7 @@ final readonly class ChangeSize implements Edit
         return $codec->fromArray($data);
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return \sprintf('Size changed from %s to %s × %s %s', $before->size(), $this->width, $this->height, $this->unit->value);
     }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
 
 /** What edits of several layers at once have in common. */
 trait ChangesLayers
@@ -16,11 +16,11 @@ trait ChangesLayers
      * @param non-empty-list<string>                                 $ids
      * @param \Closure(array<string, mixed>, Layer): array<string, mixed> $change of the layer as in the file format
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
-    private function change(Template $template, array $ids, \Closure $change): Template
+    private function change(Design $template, array $ids, \Closure $change): Design
     {
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         $changed = [];
         foreach ($ids as $id) {
             $layer = $template->layer($id);
@@ -31,7 +31,7 @@ trait ChangesLayers
     }
 
     /** @param list<string> $ids */
-    private function name(Template $template, array $ids): string
+    private function name(Design $template, array $ids): string
     {
         return 1 === \count($ids) ? $template->layer($ids[0])->name : \count($ids) . ' layers';
     }

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 
 /** One change of a template: checked, applied, and able to say in words what it did. */
 interface Edit
 {
-    /** @throws TemplateError when the result would not hold; the template stays as it was */
-    public function apply(Template $template): Template;
+    /** @throws DesignException when the result would not hold; the template stays as it was */
+    public function apply(Design $template): Design;
 
     /** E.g. "Recipient: size changed". */
-    public function says(Template $before): string;
+    public function says(Design $before): string;
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 
 /** Makes layers one to take hold of, or (with `$together` false) single again. */
 final readonly class GroupLayers implements Edit
@@ -17,7 +17,7 @@ final readonly class GroupLayers implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         $taken = array_map(static fn (Layer $layer): ?string => $layer->group, $template->layers());
         for ($n = 1; \in_array("group-$n", $taken, true); ++$n);
@@ -29,7 +29,7 @@ final readonly class GroupLayers implements Edit
         );
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return \count($this->layers) . ($this->together ? ' layers grouped' : ' layers ungrouped');
     }

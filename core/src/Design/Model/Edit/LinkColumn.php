@@ -6,11 +6,11 @@ namespace Morphea\Core\Design\Model\Edit;
 
 use Morphea\Core\Design\Model\Content;
 use Morphea\Core\Design\Model\ContentPart;
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\LayerKind;
-use Morphea\Core\Design\Model\Template;
 use Morphea\Core\Table\Patterns\Argument;
+use Morphea\Core\Table\Patterns\Literal;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\Words;
 
 /**
  * Links a column to a text, picture or code. A picture is then the one the column names. Plain words give way to the
@@ -24,7 +24,7 @@ final readonly class LinkColumn implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         $layer = $template->layer($this->layer);
         $content = $layer->content();
@@ -36,7 +36,7 @@ final readonly class LinkColumn implements Edit
         return (new SetContent($this->layer, $new))->apply($template);
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return \sprintf('%s: linked to %s', $before->layer($this->layer)->name, $this->key);
     }
@@ -52,7 +52,7 @@ final readonly class LinkColumn implements Edit
         }
         $replaced = $content->pattern->unknownColumns($this->known)[0] ?? (1 === \count($columns) ? $columns[0] : null);
         if (null !== $replaced) {
-            $replace = fn (Words|Argument $part): string => $part instanceof Argument
+            $replace = fn (Literal|Argument $part): string => $part instanceof Argument
                 ? (string) preg_replace(
                     '/\{\s*' . preg_quote($replaced, '/') . '\s*(?=[,}])/u',
                     '{' . $this->key,

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
 
 /** Moves a layer up (towards the viewer) or down in the stack, by so many steps. */
 final readonly class OrderLayer implements Edit
@@ -15,7 +15,7 @@ final readonly class OrderLayer implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         $moved = $template->layer($this->layer);
 
@@ -24,7 +24,7 @@ final readonly class OrderLayer implements Edit
         );
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return $before->layer($this->layer)->name . ($this->steps > 0 ? ' brought up' : ' put down');
     }

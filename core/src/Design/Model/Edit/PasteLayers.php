@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Edit;
 
 use Morphea\Core\Design\Model\Declared;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\TemplateError;
 use Morphea\Core\Table\Naming\FreeName;
 
 /**
@@ -28,22 +28,22 @@ final readonly class PasteLayers implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         return $this->paste($template)[0];
     }
 
     /**
-     * @return array{Template, list<string>} and the new layers' ids
+     * @return array{Design, list<string>} and the new layers' ids
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
-    public function paste(Template $template): array
+    public function paste(Design $template): array
     {
         if ([] === $this->layers || \count($this->layers) > self::MOST || $this->dpi <= 0) {
-            throw new TemplateError('', 'There is nothing to paste. Copy a layer first.');
+            throw new DesignException('', 'There is nothing to paste. Copy a layer first.');
         }
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         $taken = array_fill_keys(array_map(static fn (Layer $layer): string => $layer->id, $template->layers()), true);
         $groups = [];
         $ids = [];
@@ -69,13 +69,13 @@ final readonly class PasteLayers implements Edit
         return [$template, $ids];
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return 1 === \count($this->layers) ? '1 layer pasted' : \count($this->layers) . ' layers pasted';
     }
 
     /** @return array<string, true> */
-    private static function groups(Template $template): array
+    private static function groups(Design $template): array
     {
         $groups = [];
         foreach ($template->layers() as $layer) {

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Template;
 
 /** Puts layers where somebody has dragged, sized or turned them. */
 final readonly class PlaceLayers implements Edit
@@ -18,7 +18,7 @@ final readonly class PlaceLayers implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         $round = static fn (float $value): float => round($value, 3);
 
@@ -31,7 +31,7 @@ final readonly class PlaceLayers implements Edit
         );
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return $this->name($before, array_map(strval(...), array_keys($this->frames))) . ' placed';
     }

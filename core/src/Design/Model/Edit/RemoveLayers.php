@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
 
 final readonly class RemoveLayers implements Edit
 {
@@ -17,7 +17,7 @@ final readonly class RemoveLayers implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         foreach ($this->layers as $layer) {
             $template->layer($layer);
@@ -29,7 +29,7 @@ final readonly class RemoveLayers implements Edit
         return $template->withSides(array_map($without, $template->sides));
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return $this->name($before, $this->layers) . ' removed';
     }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 
 /** Takes a side away with all that stands on it. */
 final readonly class RemoveSide implements Edit
@@ -14,18 +14,18 @@ final readonly class RemoveSide implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         $sides = $template->sides;
         unset($sides[$this->side]);
         if ([] === $sides || \count($sides) === \count($template->sides)) {
-            throw new TemplateError('', 'A template keeps at least one side.');
+            throw new DesignException('', 'A template keeps at least one side.');
         }
 
         return $template->withSides(array_values($sides));
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return ($before->sides[$this->side]->name ?? 'Side') . ' removed';
     }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\TextLayer;
 
 /** Sets every text of one family in another. */
@@ -15,7 +15,7 @@ final readonly class ReplaceFont implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         $layers = array_values(
             array_map(
@@ -24,13 +24,13 @@ final readonly class ReplaceFont implements Edit
             ),
         );
         if ([] === $layers) {
-            throw new TemplateError('', "No text is set in “{$this->from}”.");
+            throw new DesignException('', "No text is set in “{$this->from}”.");
         }
 
         return (new SetLayers($layers, ['style.family' => $this->to]))->apply($template);
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return "$this->from replaced by $this->to";
     }

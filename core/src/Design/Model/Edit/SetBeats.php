@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerCodec;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
 use Morphea\Core\Design\Model\Time\Beat;
 
 /**
@@ -21,10 +21,10 @@ final readonly class SetBeats implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
-        $made = new Template(...['beats' => $this->beats] + get_object_vars($template));
-        $codec = new TemplateCodec();
+        $made = new Design(...['beats' => $this->beats] + get_object_vars($template));
+        $codec = new DesignCodec();
         $data = $codec->toArray($made);
         foreach ($made->sides as $s => $side) {
             foreach ($side->layers as $i => $layer) {
@@ -36,13 +36,13 @@ final readonly class SetBeats implements Edit
         return $codec->fromArray($data);
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return $this->says;
     }
 
     /** @return array<string, mixed>|null */
-    private function stay(Template $before, Template $after, Layer $layer): ?array
+    private function stay(Design $before, Design $after, Layer $layer): ?array
     {
         $stay = $layer->stay;
         if (null === $stay || !$after->moves()) {

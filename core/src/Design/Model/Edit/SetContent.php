@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Edit;
 
 use Morphea\Core\Design\Model\Content;
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 
 /** Gives a text, a code or a linked picture other words and columns. */
 final readonly class SetContent implements Edit
@@ -14,12 +14,12 @@ final readonly class SetContent implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         return (new SetLayer($this->layer, $template->layer($this->layer)->showing($this->content)))->apply($template);
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return $before->layer($this->layer)->name . ': words changed';
     }

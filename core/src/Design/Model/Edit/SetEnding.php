@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 
 /** Has a short end as it begins, or not. */
 final readonly class SetEnding implements Edit
@@ -13,12 +13,12 @@ final readonly class SetEnding implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
-        return new Template(...['endsAsBegun' => $this->endsAsBegun] + get_object_vars($template));
+        return new Design(...['endsAsBegun' => $this->endsAsBegun] + get_object_vars($template));
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return $this->endsAsBegun ? 'It ends as it begins' : 'It ends as it is';
     }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Edit;
 
 use Morphea\Core\Design\Model\Declared;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
 
 /** Sets values of one layer by their paths in the file format, as in `style.size`; what each declares decides what holds. */
 final readonly class SetLayer implements Edit
@@ -20,15 +20,15 @@ final readonly class SetLayer implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         $declared = Declared::of($template->layer($this->layer)::class);
         foreach (array_keys($this->values) as $path) {
             if (\in_array($path, self::FIXED, true)) {
-                throw new TemplateError($path, 'cannot be changed');
+                throw new DesignException($path, 'cannot be changed');
             }
             if (null === $declared->property($path)) {
-                throw new TemplateError($path, 'is no value of this kind of layer');
+                throw new DesignException($path, 'is no value of this kind of layer');
             }
         }
 
@@ -41,7 +41,7 @@ final readonly class SetLayer implements Edit
         });
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         $layer = $before->layer($this->layer);
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
-use Morphea\Core\Design\Model\Template;
+use Morphea\Core\Design\Model\Design;
 
 /** Sets the same values on several layers. */
 final readonly class SetLayers implements Edit
@@ -17,7 +17,7 @@ final readonly class SetLayers implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
         foreach ($this->layers as $layer) {
             $template = (new SetLayer($layer, $this->values))->apply($template);
@@ -26,7 +26,7 @@ final readonly class SetLayers implements Edit
         return $template;
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return 1 === \count($this->layers)
             ? (new SetLayer($this->layers[0], $this->values))->says($before)

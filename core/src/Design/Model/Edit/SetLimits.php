@@ -4,25 +4,25 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
-use Morphea\Core\Design\Model\Limits;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
+use Morphea\Core\Design\Model\CheckLimits;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
 
 /** Sets from when on something is said about a piece. */
 final readonly class SetLimits implements Edit
 {
-    public function __construct(private Limits $limits)
+    public function __construct(private CheckLimits $limits)
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
 
-        return $codec->fromArray($codec->toArray(new Template(...['limits' => $this->limits] + get_object_vars($template))));
+        return $codec->fromArray($codec->toArray(new Design(...['limits' => $this->limits] + get_object_vars($template))));
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return 'Limits of the proof changed';
     }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
 
 /**
  * Sets what belongs to a whole side or to all sides: its name and background; the safe margin, the bleed, guides and
@@ -21,9 +21,9 @@ final readonly class SetSide implements Edit
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
         $data = $codec->toArray($template);
         foreach ($this->values as $key => $value) {
             if (\in_array($key, self::OWN, true)) {
@@ -36,11 +36,11 @@ final readonly class SetSide implements Edit
         return $codec->fromArray($data);
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         $words = array_map(
             static fn (string $key): string => SetLayer::words(
-                \in_array($key, self::OWN, true) ? Side::class : Template::class,
+                \in_array($key, self::OWN, true) ? Side::class : Design::class,
                 [$key],
             ),
             array_keys($this->values),

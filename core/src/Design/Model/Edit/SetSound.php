@@ -4,25 +4,25 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Edit;
 
-use Morphea\Core\Design\Model\Template;
-use Morphea\Core\Design\Model\TemplateCodec;
-use Morphea\Core\Design\Model\Time\Sound;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\Time\BackgroundSound;
 
 /** Gives a template another track, or has it played otherwise. */
 final readonly class SetSound implements Edit
 {
-    public function __construct(private Sound $sound)
+    public function __construct(private BackgroundSound $sound)
     {
     }
 
-    public function apply(Template $template): Template
+    public function apply(Design $template): Design
     {
-        $codec = new TemplateCodec();
+        $codec = new DesignCodec();
 
-        return $codec->fromArray($codec->toArray(new Template(...['sound' => $this->sound] + get_object_vars($template))));
+        return $codec->fromArray($codec->toArray(new Design(...['sound' => $this->sound] + get_object_vars($template))));
     }
 
-    public function says(Template $before): string
+    public function says(Design $before): string
     {
         return 'Sound changed';
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Property;
 
 use Morphea\Core\Design\Model\JsonNode;
-use Morphea\Core\Design\Model\Measure;
+use Morphea\Core\Design\Model\Units;
 
 /** One of the cases of an enumeration, which is the type of the value. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -32,7 +32,7 @@ final readonly class Choice extends Plain implements Typed
         return [$name => $value instanceof \BackedEnum ? $value->value : $value];
     }
 
-    public function shown(mixed $value, Measure $measure): mixed
+    public function shown(mixed $value, Units $measure): mixed
     {
         return $value instanceof \BackedEnum ? $value->value : $value;
     }

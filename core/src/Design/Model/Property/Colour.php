@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Property;
 
 use Morphea\Core\Design\Model\JsonNode;
-use Morphea\Core\Design\Model\Measure;
+use Morphea\Core\Design\Model\Units;
 
 /** A colour as #RRGGBB. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -18,12 +18,12 @@ final readonly class Colour extends Plain
         return $node->text($name, 7, self::FORM);
     }
 
-    public function typed(string $path, string $value, Measure $measure): ?string
+    public function typed(string $path, string $value, Units $measure): ?string
     {
         return 'none' === $value ? null : strtoupper($value);
     }
 
-    public function shown(mixed $value, Measure $measure): string
+    public function shown(mixed $value, Units $measure): string
     {
         return strtolower((string) $value);
     }

@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Model\Property;
 use Morphea\Core\Design\Model\Declared;
 use Morphea\Core\Design\Model\Gradient;
 use Morphea\Core\Design\Model\JsonNode;
-use Morphea\Core\Design\Model\Measure;
+use Morphea\Core\Design\Model\Units;
 
 /** A colour, or a gradient. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -34,12 +34,12 @@ final readonly class Fill extends Plain implements Nested
         return [$name => $value instanceof Gradient ? $this->declared()->write($value) : $value];
     }
 
-    public function shown(mixed $value, Measure $measure): string
+    public function shown(mixed $value, Units $measure): string
     {
         return \is_string($value) ? strtolower($value) : '';
     }
 
-    public function typed(string $path, string $value, Measure $measure): ?string
+    public function typed(string $path, string $value, Units $measure): ?string
     {
         return 'none' === $value ? null : strtoupper($value);
     }

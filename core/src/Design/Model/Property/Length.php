@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Property;
 
 use Morphea\Core\Design\Model\JsonNode;
-use Morphea\Core\Design\Model\Measure;
 use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Design\Model\Units;
 
 /** Dots. Typed in the unit of the side where it is a place on it, else in that of type: points on paper, pixels on screens. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -22,7 +22,7 @@ final readonly class Length extends Plain
         return $node->number($name, $this->least, $this->most);
     }
 
-    public function typed(string $path, string $value, Measure $measure): float
+    public function typed(string $path, string $value, Units $measure): float
     {
         return $this->unit($measure)->toDots(self::number($path, $value), $measure->dpi);
     }
@@ -32,12 +32,12 @@ final readonly class Length extends Plain
         return null === $value ? null : $value * $by;
     }
 
-    public function shown(mixed $value, Measure $measure): float
+    public function shown(mixed $value, Units $measure): float
     {
         return round($this->unit($measure)->fromDots((float) $value, $measure->dpi), 2);
     }
 
-    public function unit(Measure $measure): Unit
+    public function unit(Units $measure): Unit
     {
         return $this->ofSide ? $measure->side : $measure->type;
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Property;
 
 use Morphea\Core\Design\Model\JsonNode;
-use Morphea\Core\Design\Model\Measure;
+use Morphea\Core\Design\Model\Units;
 
 /** A number without a unit, or in degrees. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -21,12 +21,12 @@ final readonly class Number extends Plain
         return $node->number($name, $this->least, $this->most);
     }
 
-    public function typed(string $path, string $value, Measure $measure): float
+    public function typed(string $path, string $value, Units $measure): float
     {
         return self::number($path, $value);
     }
 
-    public function shown(mixed $value, Measure $measure): float
+    public function shown(mixed $value, Units $measure): float
     {
         return round((float) $value, 2);
     }

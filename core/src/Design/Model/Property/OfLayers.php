@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Property;
 
+use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\JsonNode;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerCodec;
-use Morphea\Core\Design\Model\TemplateCodec;
 
 /** The layers of a side, the lowest first; each of a kind of its own. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -20,7 +20,7 @@ final readonly class OfLayers extends Plain
 
         return array_map(
             static fn (JsonNode $one): Layer => $codec->fromNode($one, $locale),
-            $node->list($name, 0, TemplateCodec::MAX_LAYERS),
+            $node->list($name, 0, DesignCodec::MAX_LAYERS),
         );
     }
 

@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Model\Property;
 
 use Morphea\Core\Design\Model\JsonNode;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 
 /** Words with columns in them, by the pattern's source. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -31,7 +31,7 @@ final readonly class OfPattern extends Plain
     {
         try {
             return Pattern::parse($node->text($name, $most, least: $least), $locale);
-        } catch (PatternError $e) {
+        } catch (PatternException $e) {
             throw $node->error($name, $e->getMessage());
         }
     }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Property;
 
-use Morphea\Core\Design\Model\Measure;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\DesignException;
+use Morphea\Core\Design\Model\Units;
 
 /** A value under its own name that stands as it is and has no length in it. */
 abstract readonly class Plain implements Property
@@ -29,7 +29,7 @@ abstract readonly class Plain implements Property
         return [$name => $value];
     }
 
-    public function typed(string $path, string $value, Measure $measure): mixed
+    public function typed(string $path, string $value, Units $measure): mixed
     {
         return $value;
     }
@@ -39,16 +39,16 @@ abstract readonly class Plain implements Property
         return $value;
     }
 
-    public function shown(mixed $value, Measure $measure): mixed
+    public function shown(mixed $value, Units $measure): mixed
     {
         return $value;
     }
 
-    /** @throws TemplateError */
+    /** @throws DesignException */
     public static function number(string $path, string $value): float
     {
         $plain = str_replace([',', '−'], ['.', '-'], $value);
 
-        return is_numeric($plain) ? (float) $plain : throw new TemplateError($path, "“{$value}” is no number");
+        return is_numeric($plain) ? (float) $plain : throw new DesignException($path, "“{$value}” is no number");
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model\Property;
 
+use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\JsonNode;
-use Morphea\Core\Design\Model\Measure;
-use Morphea\Core\Design\Model\TemplateError;
+use Morphea\Core\Design\Model\Units;
 
 /**
  * What one value of a template is, declared once, at the value itself: how it stands in the file format, what it is
@@ -20,7 +20,7 @@ interface Property
     /** @return list<string> the keys it stands under in the file format */
     public function keys(string $name): array;
 
-    /** @throws TemplateError where what stands there does not hold */
+    /** @throws DesignException where what stands there does not hold */
     public function read(JsonNode $node, string $name, string $locale): mixed;
 
     /** @return array<string, mixed> by key, as `read` reads it */
@@ -29,13 +29,13 @@ interface Property
     /**
      * What somebody typed or chose, as the file format has it.
      *
-     * @throws TemplateError
+     * @throws DesignException
      */
-    public function typed(string $path, string $value, Measure $measure): mixed;
+    public function typed(string $path, string $value, Units $measure): mixed;
 
     /** The same, on a side that is so many times larger. */
     public function scaled(mixed $value, float $by): mixed;
 
     /** As a control shows it: in the units people type it in. */
-    public function shown(mixed $value, Measure $measure): mixed;
+    public function shown(mixed $value, Units $measure): mixed;
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Property;
 
 use Morphea\Core\Design\Model\JsonNode;
-use Morphea\Core\Design\Model\Measure;
+use Morphea\Core\Design\Model\Units;
 
 /** Yes or no. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -16,12 +16,12 @@ final readonly class Toggle extends Plain
         return $node->bool($name);
     }
 
-    public function typed(string $path, string $value, Measure $measure): bool
+    public function typed(string $path, string $value, Units $measure): bool
     {
         return '1' === $value;
     }
 
-    public function shown(mixed $value, Measure $measure): int
+    public function shown(mixed $value, Units $measure): int
     {
         return $value ? 1 : 0;
     }

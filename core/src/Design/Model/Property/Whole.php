@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model\Property;
 
 use Morphea\Core\Design\Model\JsonNode;
-use Morphea\Core\Design\Model\Measure;
+use Morphea\Core\Design\Model\Units;
 
 /** A whole number. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -21,7 +21,7 @@ final readonly class Whole extends Plain
         return $node->int($name, $this->least, $this->most);
     }
 
-    public function typed(string $path, string $value, Measure $measure): float
+    public function typed(string $path, string $value, Units $measure): float
     {
         return self::number($path, $value);
     }

@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Model\Time;
 
 use Morphea\Core\Design\Model\Property\Choice;
 use Morphea\Core\Design\Model\Property\Number;
-use Morphea\Core\Design\Model\Property\Share;
+use Morphea\Core\Design\Model\Property\Percentage;
 
 /**
  * How a picture that covers its frame moves in it while it is seen: a share of its size, there in so many seconds, back
@@ -17,7 +17,7 @@ final readonly class Drift
     public function __construct(
         #[Choice('drift')]
         public DriftKind $kind = DriftKind::None,
-        #[Share('how far it drifts')]
+        #[Percentage('how far it drifts')]
         public float $share = 0.12,
         #[Number('time it drifts one way', 1, 60)]
         public float $seconds = 10.0,

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data\Edit;
 
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Recipe\Kitchen;
 use Morphea\Core\Table\Data\Recipe\Recipe;
+use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
@@ -43,7 +43,7 @@ final readonly class AddColumn implements TableEdit
             $table->rows,
         );
         $new = $table->withRows($rows)->withColumns($columns);
-        Kitchen::order($new);
+        RecipeRunner::order($new);
 
         return $new;
     }

@@ -6,12 +6,12 @@ namespace Morphea\Core\Table\Data\Edit;
 
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\CheckDigit;
-use Morphea\Core\Table\Data\Recipe\Kitchen;
+use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Recipe\Series;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 
 /**
  * Rows that are numbers, with no spreadsheet: “300 from 000001 in steps of 1, with a check digit”, anew for each group. A
@@ -42,7 +42,7 @@ final readonly class AddNumbers implements TableEdit
      * @param string       $groups one in a line, each with its own count if that is another: “North: 50”
      * @param list<string> $others headings of columns that an empty table gets as well, empty
      *
-     * @throws TableError
+     * @throws TableException
      */
     public static function of(
         string $column,
@@ -54,18 +54,20 @@ final readonly class AddNumbers implements TableEdit
         array $others = [],
     ): self {
         if (1 !== preg_match('/^(.*?)(\d{1,9})(\D*)$/us', trim($from), $found)) {
-            throw new TableError('Say the first number as it is to be written, as in 000001 or TW-001: it needs a digit, and up to nine.');
+            throw new TableException(
+                'Say the first number as it is to be written, as in 000001 or TW-001: it needs a digit, and up to nine.',
+            );
         }
         if (0 === $step) {
-            throw new TableError('In steps of 0 all numbers would be the same. Say 1, or another step.');
+            throw new TableException('In steps of 0 all numbers would be the same. Say 1, or another step.');
         }
         $counts = self::counts($groups, $count);
         $total = array_sum($counts);
         if ($total < 1 || $count < 0) {
-            throw new TableError('Say how many numbers there are to be: 1 or more.');
+            throw new TableException('Say how many numbers there are to be: 1 or more.');
         }
         if ($total > Table::MAX_ROWS) {
-            throw new TableError(\sprintf(
+            throw new TableException(\sprintf(
                 'That would be %s rows; a table has up to %s. Make them in parts, each in a project of its own.',
                 number_format($total),
                 number_format(Table::MAX_ROWS),
@@ -88,7 +90,7 @@ final readonly class AddNumbers implements TableEdit
     public function apply(Table $table): Table
     {
         if (\count($table->rows) + array_sum($this->counts) > Table::MAX_ROWS) {
-            throw new TableError(\sprintf(
+            throw new TableException(\sprintf(
                 'There are %s rows already; with these it would be more than %s.',
                 number_format(\count($table->rows)),
                 number_format(Table::MAX_ROWS),
@@ -119,7 +121,7 @@ final readonly class AddNumbers implements TableEdit
             }
         }
         $new = $with->withRows([...$with->rows, ...$rows]);
-        Kitchen::order($new);
+        RecipeRunner::order($new);
 
         return $new;
     }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data\Edit;
 
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\Kind;
-use Morphea\Core\Table\Data\Recipe\Kitchen;
+use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Recipe\Recipe;
+use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 
 /**
  * What is done to one column: renamed (links go by its key, which stays), moved, removed, said to be of a kind, given a
@@ -31,7 +31,7 @@ final readonly class ColumnEdit implements TableEdit
             static function (Table $table, Column $column) use ($heading): Table {
                 $heading = trim((string) preg_replace('/\s+/u', ' ', $heading));
                 if ('' === $heading) {
-                    throw new TableError('A column needs a heading.');
+                    throw new TableException('A column needs a heading.');
                 }
                 $others = array_map(
                     static fn (Column $one): string => $one->heading,
@@ -48,7 +48,7 @@ final readonly class ColumnEdit implements TableEdit
         );
     }
 
-    public static function kind(string $key, ?Kind $kind, ?bool $monthFirst = null): self
+    public static function kind(string $key, ?ColumnKind $kind, ?bool $monthFirst = null): self
     {
         return new self(
             $key,
@@ -67,7 +67,7 @@ final readonly class ColumnEdit implements TableEdit
             $key,
             static function (Table $table, Column $column) use ($recipe): Table {
                 $table = self::replaced($table, $column, $column->made($recipe));
-                Kitchen::order($table);
+                RecipeRunner::order($table);
 
                 return $table;
             },
@@ -112,14 +112,14 @@ final readonly class ColumnEdit implements TableEdit
                         $other !== $column &&
                         \in_array($column->key, $other->recipe->columns(), true)
                     ) {
-                        throw new TableError(
+                        throw new TableException(
                             "“{$other->heading}” is made from “{$column->heading}”. Change that recipe, or turn it " .
                             'into plain values first.',
                         );
                     }
                 }
                 if (1 === \count($table->columns)) {
-                    throw new TableError('A table keeps at least one column.');
+                    throw new TableException('A table keeps at least one column.');
                 }
 
                 return self::arranged($table, array_values(array_diff(array_keys($table->columns), [$column->index])));

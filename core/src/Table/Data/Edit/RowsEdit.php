@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Data\Edit;
 
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 
 /** What is done to rows as a whole: taken away, moved, switched off or on, accepted. */
 final readonly class RowsEdit implements TableEdit
@@ -48,7 +48,7 @@ final readonly class RowsEdit implements TableEdit
         $picked = array_fill_keys($this->ids, true);
         $mine = array_values(array_filter($table->rows, static fn (Row $row): bool => isset($picked[$row->id])));
         if ([] === $mine) {
-            throw new TableError('These rows are not there any more. Load the page again.');
+            throw new TableException('These rows are not there any more. Load the page again.');
         }
         $others = array_values(array_filter($table->rows, static fn (Row $row): bool => !isset($picked[$row->id])));
 

@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Data\Edit;
 
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 
 /** Gives cells other words: typed, pasted, filled down or replaced. Rows that are not there yet are added at the end. */
 final readonly class SetCells implements TableEdit
@@ -34,7 +34,7 @@ final readonly class SetCells implements TableEdit
             $rows[] = new Row($id++, $this->changed($table, array_fill(0, \count($table->columns), ''), $cells));
         }
         if (\count($rows) > Table::MAX_ROWS) {
-            throw new TableError(\sprintf('The table would have more than %s rows.', number_format(Table::MAX_ROWS)));
+            throw new TableException(\sprintf('The table would have more than %s rows.', number_format(Table::MAX_ROWS)));
         }
 
         return $table->withRows($rows);
@@ -58,12 +58,12 @@ final readonly class SetCells implements TableEdit
         foreach ($changes as $key => $value) {
             $column = $table->column((string) $key);
             if (null !== $column->recipe) {
-                throw new TableError(
+                throw new TableException(
                     "“{$column->heading}” is made by a recipe. Change the recipe, or turn it into plain values first.",
                 );
             }
             if (mb_strlen($value) > self::MOST_LETTERS) {
-                throw new TableError(
+                throw new TableException(
                     \sprintf(
                         'A cell holds up to %s letters; this has %s.',
                         number_format(self::MOST_LETTERS),
@@ -72,7 +72,7 @@ final readonly class SetCells implements TableEdit
                 );
             }
             if (!mb_check_encoding($value, 'UTF-8')) {
-                throw new TableError('The cells hold bytes that are no readable text.');
+                throw new TableException('The cells hold bytes that are no readable text.');
             }
             $cells[$column->index] = $value;
         }

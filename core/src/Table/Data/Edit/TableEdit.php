@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data\Edit;
 
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 
 /** One change of a table: checked, applied, and able to say in words what it did. Recipes run again afterwards, by whoever applies it. */
 interface TableEdit
 {
-    /** @throws TableError when the result would not hold; the table stays as it was */
+    /** @throws TableException when the result would not hold; the table stays as it was */
     public function apply(Table $table): Table;
 
     public function says(): string;

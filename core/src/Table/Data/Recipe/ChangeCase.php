@@ -61,9 +61,9 @@ final readonly class ChangeCase implements Recipe
         return [$this->column];
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
-        return Kitchen::each(
+        return RecipeRunner::each(
             $table,
             $this->column,
             fn (string $cell): string => match ($this->way) {

@@ -43,7 +43,7 @@ final readonly class DatePart implements Recipe
         return [$this->column];
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
         $formatter = new \IntlDateFormatter(
             $kitchen->locale,
@@ -55,7 +55,7 @@ final readonly class DatePart implements Recipe
         );
         $monthFirst = $table->column($this->column)->monthFirst;
 
-        return Kitchen::each($table, $this->column, static function (string $cell) use (
+        return RecipeRunner::each($table, $this->column, static function (string $cell) use (
             $kitchen,
             $formatter,
             $monthFirst,

@@ -18,7 +18,7 @@ final readonly class DaysBetween implements Recipe
         return [$this->from, $this->to];
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
         [$from, $to] = [$table->column($this->from), $table->column($this->to)];
         $cells = [];

@@ -22,7 +22,7 @@ final readonly class Deal implements Recipe
         return [];
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
         $count = \count($table->rows);
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937($this->seed));

@@ -22,9 +22,9 @@ final readonly class FindReplace implements Recipe
         return [$this->column];
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
-        return Kitchen::each(
+        return RecipeRunner::each(
             $table,
             $this->column,
             fn (string $cell): string => self::in($cell, $this->find, $this->replace, $this->sameCase),

@@ -20,7 +20,7 @@ final readonly class FirstFilled implements Recipe
         return $this->of;
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
         $places = array_map($table->place(...), $this->of);
 

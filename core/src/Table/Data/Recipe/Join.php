@@ -20,7 +20,7 @@ final readonly class Join implements Recipe
         return $this->pattern->columns();
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
         $filler = new PatternFiller($kitchen->locale);
         $cells = [];

@@ -27,11 +27,11 @@ final readonly class MapValues implements Recipe
         return [$this->column];
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
         $pairs = $this->folded();
 
-        return Kitchen::each(
+        return RecipeRunner::each(
             $table,
             $this->column,
             fn (string $cell): string => $pairs[self::fold($cell)] ??

@@ -21,9 +21,9 @@ final readonly class PictureName implements Recipe
         return [$this->column];
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
-        return Kitchen::each(
+        return RecipeRunner::each(
             $table,
             $this->column,
             static fn (string $cell): string => '' === trim($cell) ? '' : (string) $kitchen->pictures->find($cell),

@@ -13,7 +13,7 @@ interface Recipe
     public function columns(): array;
 
     /** @return list<string> a cell for each row */
-    public function make(Table $table, Kitchen $kitchen): array;
+    public function make(Table $table, RecipeRunner $kitchen): array;
 
     /**
      * What it does, in one sentence.

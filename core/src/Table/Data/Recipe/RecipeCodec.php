@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
-use Morphea\Core\Table\Data\TableError;
+use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternError;
+use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
 
 /** Recipes from what a form or the database holds. Everything is checked; what does not hold is said in words. */
@@ -51,11 +51,11 @@ final readonly class RecipeCodec
     private const MOST_PAIRS = 5_000;
     private const MOST_LETTERS = 2_000;
 
-    /** @throws TableError */
+    /** @throws TableException */
     public static function read(mixed $data, string $locale): Recipe
     {
         if (!\is_array($data)) {
-            throw new TableError('The recipe did not arrive whole. Load the page again.');
+            throw new TableException('The recipe did not arrive whole. Load the page again.');
         }
         $name = \is_string($data['recipe'] ?? null) ? $data['recipe'] : '';
         $default = static fn (string $key): string => (string) (self::DEFAULTS[$name][$key] ?? '');
@@ -65,7 +65,7 @@ final readonly class RecipeCodec
         $choice = static fn (string $key, array $among): string => isset($among[$text($key)]) ? $text($key) : $default($key);
         $column = static fn (string $key): string => '' !== $text($key)
             ? $text($key)
-            : throw new TableError('Pick the column it is made from.');
+            : throw new TableException('Pick the column it is made from.');
         $number = static fn (string $key, int $least, int $most): int => (int) max(
             $least,
             min($most, is_numeric($data[$key] ?? null) ? (float) $data[$key] : (float) $default($key)),
@@ -91,7 +91,7 @@ final readonly class RecipeCodec
             ),
             'replace' => new FindReplace(
                 $column('column'),
-                '' !== $text('find') ? $text('find') : throw new TableError('Say what is to be found.'),
+                '' !== $text('find') ? $text('find') : throw new TableException('Say what is to be found.'),
                 $text('replace'),
                 (bool) ($data['sameCase'] ?? false),
             ),
@@ -119,8 +119,8 @@ final readonly class RecipeCodec
                 (bool) ($data['shuffled'] ?? false),
                 $number('seed', 0, 2_000_000_000),
             ),
-            'seal' => '' === $text('secret') ? SealCodes::fresh() : new SealCodes($text('secret')),
-            default => throw new TableError('There is no such recipe.'),
+            'seal' => '' === $text('secret') ? VerificationCodes::fresh() : new VerificationCodes($text('secret')),
+            default => throw new TableException('There is no such recipe.'),
         };
     }
 
@@ -144,7 +144,7 @@ final readonly class RecipeCodec
     /**
      * @param mixed $pattern its source, or an editor's words and columns
      *
-     * @throws TableError
+     * @throws TableException
      */
     private static function pattern(mixed $pattern, string $locale): Pattern
     {
@@ -153,15 +153,15 @@ final readonly class RecipeCodec
                 mb_substr(\is_string($pattern) ? $pattern : PatternParts::source($pattern ?? []), 0, self::MOST_LETTERS),
                 $locale,
             );
-        } catch (PatternError $e) {
-            throw new TableError($e->getMessage(), 0, $e);
+        } catch (PatternException $e) {
+            throw new TableException($e->getMessage(), 0, $e);
         }
     }
 
     private static function split(string $column, string $how, string $at, int $part, int $length): Split
     {
         if (Split::AT === $how && '' === $at) {
-            throw new TableError('Say at which letters the cell is cut.');
+            throw new TableException('Say at which letters the cell is cut.');
         }
 
         return new Split($column, $how, $at, 0 === $part ? 1 : $part, $length);
@@ -169,7 +169,7 @@ final readonly class RecipeCodec
 
     private static function step(int $step): int
     {
-        return 0 !== $step ? $step : throw new TableError('A series needs a step that is not 0.');
+        return 0 !== $step ? $step : throw new TableException('A series needs a step that is not 0.');
     }
 
     /** @return array<string, string> */
@@ -182,7 +182,7 @@ final readonly class RecipeCodec
             }
         }
 
-        return [] !== $map ? $map : throw new TableError('Say at least one value and what it becomes.');
+        return [] !== $map ? $map : throw new TableException('Say at least one value and what it becomes.');
     }
 
     /** @return list<int> */
@@ -208,6 +208,6 @@ final readonly class RecipeCodec
             ),
         );
 
-        return [] !== $words ? $words : throw new TableError($otherwise);
+        return [] !== $words ? $words : throw new TableException($otherwise);
     }
 }

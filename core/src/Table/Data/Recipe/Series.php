@@ -30,7 +30,7 @@ final readonly class Series implements Recipe
         return null === $this->restart ? [] : [$this->restart];
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
         $groups = null === $this->restart ? array_fill(0, \count($table->rows), '') : $table->cells($this->restart);
         $skip = array_flip($this->skip);

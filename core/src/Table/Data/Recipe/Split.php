@@ -33,9 +33,9 @@ final readonly class Split implements Recipe
         return [$this->column];
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
-        return Kitchen::each($table, $this->column, $this->cell(...));
+        return RecipeRunner::each($table, $this->column, $this->cell(...));
     }
 
     public function says(\Closure $heading): string

@@ -36,7 +36,7 @@ final readonly class WhenThen implements Recipe
         return array_values(array_unique([$this->column, ...$this->then->columns(), ...$this->otherwise->columns()]));
     }
 
-    public function make(Table $table, Kitchen $kitchen): array
+    public function make(Table $table, RecipeRunner $kitchen): array
     {
         $filler = new PatternFiller($kitchen->locale);
         $cells = [];
@@ -76,7 +76,7 @@ final readonly class WhenThen implements Recipe
         ];
     }
 
-    private function holds(string $cell, Kitchen $kitchen, ?bool $monthFirst): bool
+    private function holds(string $cell, RecipeRunner $kitchen, ?bool $monthFirst): bool
     {
         $fold = static fn (string $text): string => mb_strtolower(trim($text), 'UTF-8');
 

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\Edit\Edit;
+
+/** A change of the design that may mend a finding, for all rows; `label` as on a button. */
+final readonly class Fix
+{
+    public function __construct(public string $id, public string $label, public Edit $edit)
+    {
+    }
+}

@@ -1,0 +1,237 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Graphics\Contrast;
+use Morphea\Core\Design\Model\Align;
+use Morphea\Core\Design\Model\CodeLayer;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
+use Morphea\Core\Design\Model\Edit\PlaceLayers;
+use Morphea\Core\Design\Model\Edit\SetLayer;
+use Morphea\Core\Design\Model\FitMode;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Rendering\Drawing\Bounds;
+use Morphea\Core\Rendering\Layout\TextLayouter;
+use Morphea\Core\Table\Data\Record;
+
+/** Which changes of the design may mend a finding. Whether they do, and at what price, Outcome tells. */
+final readonly class FixFinder
+{
+    private const TOO_LONG = [FindingKind::Overset, FindingKind::Small, FindingKind::Smaller, FindingKind::Touch, FindingKind::Edge];
+    private const MOST_LINES = 6;
+    /** Ink and paper, tried after the colours the design has. */
+    private const COLOURS = ['#17211E', '#FFFFFF'];
+    /** Rows that are measured for the size at which all fit. */
+    private const MEASURED = 2_000;
+
+    public function __construct(private TextLayouter $texts)
+    {
+    }
+
+    /**
+     * @param iterable<Record> $rows that are made
+     *
+     * @return list<Fix> the most likely first
+     */
+    public function of(Design $template, Finding $finding, iterable $rows): array
+    {
+        try {
+            $layer = $template->layer($finding->layer);
+        } catch (DesignException) {
+            return [];
+        }
+        $mends = match (true) {
+            $layer instanceof TextLayer && FindingKind::Contrast === $finding->kind => $this->colours($template, $layer),
+            $layer instanceof TextLayer && FindingKind::Broken === $finding->kind => [
+                $this->shrinks($template, $layer, $rows), self::wider($template, $layer, $finding),
+            ],
+            $layer instanceof TextLayer && \in_array($finding->kind, self::TOO_LONG, true) => [
+                self::inside($template, $layer, $finding),
+                self::moreLines($layer),
+                $this->shrinks($template, $layer, $rows),
+                self::wider($template, $layer, $finding),
+                self::oneSize($layer, $finding),
+            ],
+            $layer instanceof TextLayer && FindingKind::Leftover === $finding->kind => [self::balanced($layer)],
+            $layer instanceof TextLayer && FindingKind::Empty === $finding->kind => [self::closes($layer)],
+            $layer instanceof PictureLayer => [self::hides($layer, $finding)],
+            $layer instanceof CodeLayer && FindingKind::Code === $finding->kind => [self::larger($template, $layer, $finding)],
+            default => [self::inside($template, $layer, $finding)],
+        };
+
+        return array_values(array_filter($mends));
+    }
+
+    private static function moreLines(TextLayer $layer): ?Fix
+    {
+        $lines = FitMode::Keep === $layer->fit->mode ? 2 : $layer->fit->maxLines + 1;
+        if ($lines > self::MOST_LINES) {
+            return null;
+        }
+        $mode = FitMode::Keep === $layer->fit->mode ? FitMode::Wrap : $layer->fit->mode;
+
+        return new Fix('lines', "Wrap to $lines lines", self::fit($layer, $mode, $layer->fit->leastSize, $lines));
+    }
+
+    /** @param iterable<Record> $rows */
+    private function shrinks(Design $template, TextLayer $layer, iterable $rows): ?Fix
+    {
+        $mode = FitMode::Keep === $layer->fit->mode ? FitMode::Shrink : $layer->fit->mode;
+        $edit = self::fit($layer, $mode, 1.0, $layer->fit->maxLines);
+        $free = $edit->apply($template)->layer($layer->id);
+        \assert($free instanceof TextLayer);
+        $needed = \INF;
+        foreach ($rows as $i => $row) {
+            $facts = $i < self::MEASURED ? $this->texts->measure($free, $row, $template->locale) : null;
+            $needed = null === $facts || 0 === $facts->lines ? $needed : min($needed, $facts->size);
+        }
+        $unit = $template->typeUnit();
+        $size = floor(2 * $unit->fromDots($needed, $template->dpi)) / 2;
+        $dots = $unit->toDots($size, $template->dpi);
+        if (!is_finite($dots) || $size <= 0 || $dots >= ($layer->fit->leastSize ?? $layer->style->size)) {
+            return null;
+        }
+
+        return new Fix('size', "Shrink to $size {$unit->value}", self::fit($layer, $mode, round($dots, 2), $layer->fit->maxLines));
+    }
+
+    /** As wide as its side lets it be, from where its words are aligned. */
+    private static function wider(Design $template, TextLayer $layer, Finding $finding): ?Fix
+    {
+        $frame = $layer->frame;
+        $margin = max($template->safeMargin, 0.02 * $template->width);
+        [$left, $right] = [$frame->x - $margin, $template->width - $margin - $frame->x - $frame->width];
+        [$before, $after] = match ($layer->style->align) {
+            Align::Centre => [min($left, $right), min($left, $right)],
+            Align::Right => [$left, 0.0],
+            default => [0.0, $right],
+        };
+        if (0.0 !== $frame->rotation || max($before, $after) < 0.03 * $frame->width) {
+            return null;
+        }
+        $before = max(0.0, $before);
+        $wide = $frame->width + $before + max(0.0, $after);
+        $percent = (int) round(100 * ($wide / $frame->width - 1));
+        $new = new Frame($frame->x - $before, $frame->y, $wide, $frame->height);
+
+        return new Fix('wider', "Make its frame $percent % wider", new PlaceLayers([$layer->id => $new]));
+    }
+
+    private static function oneSize(TextLayer $layer, Finding $finding): ?Fix
+    {
+        return FitMode::Even === $layer->fit->mode || FindingKind::Smaller !== $finding->kind
+            ? null
+            : new Fix('even', 'One size for all rows', self::fit(
+                $layer,
+                FitMode::Even,
+                $layer->fit->leastSize ?? $layer->style->size / 4,
+                $layer->fit->maxLines,
+            ));
+    }
+
+    /** Moved until what is seen of it stands within the safe margin, if it is no longer than that. */
+    private static function inside(Design $template, Layer $layer, Finding $finding): ?Fix
+    {
+        $box = $finding->box;
+        if (null === $box || FindingKind::Edge !== $finding->kind) {
+            return null;
+        }
+        $room = Bounds::of(0, 0, $template->width, $template->height)->grown(-$template->safeMargin);
+        if ($box->width() > $room->width() || $box->height() > $room->height()) {
+            return null;
+        }
+        $right = max(0.0, $room->left - $box->left) - max(0.0, $box->right - $room->right);
+        $down = max(0.0, $room->top - $box->top) - max(0.0, $box->bottom - $room->bottom);
+        $frame = new Frame(...['x' => $layer->frame->x + $right, 'y' => $layer->frame->y + $down] + get_object_vars($layer->frame));
+
+        return new Fix('inside', 'Move it inside', new PlaceLayers([$layer->id => $frame]));
+    }
+
+    private static function balanced(TextLayer $layer): ?Fix
+    {
+        $edit = new SetLayer($layer->id, ['fit.balanced' => true]);
+
+        return $layer->fit->balanced ? null : new Fix('balanced', 'Balance its lines', $edit);
+    }
+
+    private static function closes(TextLayer $layer): ?Fix
+    {
+        return $layer->empty->pullsUp
+            ? null
+            : new Fix('closes', 'Where it is empty, what is below moves up', new SetLayer($layer->id, [
+                'empty' => ['words' => null, 'pullsUp' => true],
+            ]));
+    }
+
+    private static function hides(PictureLayer $layer, Finding $finding): ?Fix
+    {
+        $rule = match ($finding->kind) {
+            FindingKind::Picture => 'missing',
+            FindingKind::Empty => 'empty',
+            default => null,
+        };
+
+        $edit = new SetLayer($layer->id, [(string) $rule => ['instead' => 'hide', 'other' => null]]);
+
+        return null === $rule ? null : new Fix('hides', 'Hide it where there is none', $edit);
+    }
+
+    private static function larger(Design $template, CodeLayer $layer, Finding $finding): ?Fix
+    {
+        $by = null === $finding->measured || null === $finding->limit ? 1.0 : $finding->limit / max(1e-6, $finding->measured);
+        $frame = $layer->frame;
+        [$width, $height] = [$frame->width * $by * 1.02, $frame->height * $by * 1.02];
+        if ($by <= 1.0 || $by > 10 || $width > $template->width || $height > $template->height) {
+            return null;
+        }
+        $new = new Frame(
+            max(0.0, min($template->width - $width, $frame->centreX() - $width / 2)),
+            max(0.0, min($template->height - $height, $frame->centreY() - $height / 2)),
+            $width,
+            $height,
+            $frame->rotation,
+        );
+
+        return new Fix('larger', \sprintf('Make it %d %% larger', round(100 * ($by - 1) + 2)), new PlaceLayers([$layer->id => $new]));
+    }
+
+    /** @return list<Fix> colours with which it stands out, where it lies on a single one */
+    private function colours(Design $template, TextLayer $layer): array
+    {
+        if (null === TextBackground::contrast($template, $layer)) {
+            return [];
+        }
+        $used = array_map(static fn (TextLayer $text): string => $text->style->colour, $template->texts());
+        $mends = [];
+        foreach (array_unique([...$template->swatches, ...$used, ...self::COLOURS]) as $colour) {
+            $edit = new SetLayer($layer->id, ['style.colour' => $colour]);
+            $after = $edit->apply($template);
+            $text = $after->layer($layer->id);
+            $ratio = $text instanceof TextLayer ? TextBackground::contrast($after, $text) : null;
+            if (null !== $ratio && $ratio >= max($template->limits->contrast, Contrast::LEAST)) {
+                $mends[] = new Fix('colour-' . substr($colour, 1), \sprintf('In %s, %.1f : 1', $colour, $ratio), $edit);
+            }
+        }
+
+        return \array_slice($mends, 0, 2);
+    }
+
+    private static function fit(TextLayer $layer, FitMode $mode, ?float $least, int $lines): SetLayer
+    {
+        return new SetLayer($layer->id, [
+            'fit' => [
+                'mode' => $mode->value,
+                'leastSize' => $least,
+                'maxLines' => $lines,
+                'balanced' => $layer->fit->balanced,
+                'mostSize' => FitMode::Fill === $mode ? $layer->fit->mostSize : null,
+            ],
+        ]);
+    }
+}

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Edit\Edit;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Rendering\Drawing\PictureSource;
+use Morphea\Core\Rendering\Layout\EvenSizes;
+use Morphea\Core\Rendering\Layout\LaidOut;
+use Morphea\Core\Rendering\Layout\Layouter;
+use Morphea\Core\Rendering\Layout\TouchUps;
+use Morphea\Core\Table\Data\Record;
+
+/**
+ * What a change of the design would do to one layer in all rows, found out by laying it out as it is and as it would be.
+ * The layer is laid out alone but for fixed shapes behind it, so that thousands of rows take a moment.
+ */
+final readonly class FixOutcome
+{
+    /** Letters smaller than that are hard to read: points on paper, pixels on screens. */
+    private const READABLE_ON_PAPER = 6.0;
+    private const READABLE_ON_SCREEN = 12.0;
+
+    /**
+     * @param int  $mended rows of which it is not said any more, and nothing as bad is said instead
+     * @param int  $left   rows of these of which something else is still to be looked at
+     * @param int  $worse  rows of which something worse is said than before
+     * @param int  $hard   rows whose letters become too small to be read well
+     * @param bool $all    whether all rows were looked at before the time was up
+     */
+    private function __construct(
+        public int $mended,
+        public int $left,
+        public int $worse,
+        public int $hard,
+        public int $looked,
+        public bool $all,
+    ) {
+    }
+
+    /**
+     * @param FindingKind      $kind    what is to be mended
+     * @param iterable<Record> $rows    that are made
+     * @param float            $seconds that it may take
+     */
+    public static function of(
+        Layouter $layouter,
+        PictureSource $pictures,
+        Design $template,
+        Edit $edit,
+        FindingKind $kind,
+        string $layer,
+        iterable $rows,
+        EvenSizes $even,
+        TouchUps $touchUps = new TouchUps(),
+        float $seconds = 2.0,
+    ): self {
+        $rows = [...$rows];
+        $side = $template->sideOf($layer);
+        $before = self::alone($template, $layer);
+        $after = self::alone($edit->apply($template), $layer);
+        $sizes = EvenSizes::of($after, $rows, $layouter->texts);
+        $now = new TouchUps($touchUps->all);
+        $then = new TouchUps($touchUps->all);
+        $proof = new Proof();
+        $mended = $left = $worse = $hard = $looked = 0;
+        $until = microtime(true) + $seconds;
+        foreach ($rows as $row) {
+            if (microtime(true) > $until) {
+                break;
+            }
+            ++$looked;
+            $piece = $layouter->lay($now->template($before, $row), $row, $pictures, $touchUps->even($even, $row), $side);
+            [$was, $small] = self::found($proof, $now->template($before, $row), $piece, $layer);
+            $piece = $layouter->lay($then->template($after, $row), $row, $pictures, $touchUps->even($sizes, $row), $side);
+            [$is, $smaller] = self::found($proof, $then->template($after, $row), $piece, $layer);
+            [$bad, $ends] = [max([0, ...$was]), max([0, ...$is])];
+            $new = array_filter($is, static fn (int $rank, string $one): bool => $rank > ($was[$one] ?? 0), \ARRAY_FILTER_USE_BOTH);
+            $isMended = isset($was[$kind->value]) && !isset($is[$kind->value]) && max([0, ...$new]) < $was[$kind->value];
+            $mended += $isMended ? 1 : 0;
+            $left += $isMended && [] !== $is ? 1 : 0;
+            $worse += $ends > $bad ? 1 : 0;
+            $hard += $smaller && !$small ? 1 : 0;
+        }
+
+        return new self($mended, $left, $worse, $hard, $looked, $looked === \count($rows));
+    }
+
+    /** E.g. "mends 9 pieces, 2 become hard to read". */
+    public function says(): string
+    {
+        $pieces = static fn (int $count): string => number_format($count) . (1 === $count ? ' piece' : ' pieces');
+        $parts = array_filter([
+            $this->mended > 0 ? "mends {$pieces($this->mended)}" : 'mends none',
+            $this->left > 0 ? number_format($this->left) . ' of them still to be looked at' : '',
+            $this->worse > 0 ? "makes {$pieces($this->worse)} worse" : '',
+            $this->hard > 0 ? number_format($this->hard) . (1 === $this->hard ? ' becomes' : ' become') . ' hard to read' : '',
+            0 === $this->worse && 0 === $this->hard && $this->mended > 0 ? 'makes none worse' : '',
+        ]);
+
+        return implode(', ', $parts) . ($this->all ? '' : ', of the first ' . number_format($this->looked));
+    }
+
+    /** @return array{array<string, int>, bool} ranks of what is worth a look, by kind; whether its letters are hard to read */
+    private static function found(Proof $proof, Design $template, LaidOut $laid, string $layer): array
+    {
+        $ranks = [];
+        foreach ($proof->of(new Inspected($template, $laid, $template->sideOf($layer))) as $finding) {
+            if ($finding->layer === $layer && Severity::Note !== $finding->severity) {
+                $ranks[$finding->kind->value] = max($ranks[$finding->kind->value] ?? 0, $finding->severity->rank());
+            }
+        }
+        $text = $laid->text($layer);
+        $least = Unit::Pixel === $template->unit
+            ? self::READABLE_ON_SCREEN
+            : Unit::Point->toDots(self::READABLE_ON_PAPER, $template->dpi);
+
+        return [$ranks, null !== $text && $text->lines > 0 && $text->size < $least];
+    }
+
+    /** With the shapes of its side, on which its colour depends. */
+    private static function alone(Design $template, string $layer): Design
+    {
+        $only = static fn (Side $side): Side => $side->withLayers(array_values(array_filter(
+            $side->layers,
+            static fn (Layer $one): bool => $one->id === $layer || ($one instanceof ShapeLayer && !$one->isPlaceholder()),
+        )));
+
+        return $template->withSides(array_map($only, $template->sides));
+    }
+}

@@ -1,0 +1,10 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Delivery\Automation;
+
+/** Something that cannot go by itself like this; the message says what is missing. */
+final class AutomationException extends \InvalidArgumentException
+{
+}

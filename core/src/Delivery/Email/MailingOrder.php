@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Delivery\Email;
+
+use Morphea\Core\Table\Cells\EmailAddress;
+use Morphea\Core\Table\Cells\EmailAddressException;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternException;
+
+/** What is mailed to the people of a table, as a person says it in one sentence. */
+final readonly class MailingOrder
+{
+    public const FASTEST = 6_000;
+    private const MOST_SUBJECT = 500;
+    private const MOST_MESSAGE = 20_000;
+    private const MOST_NAME = 80;
+
+    /**
+     * @param string $to      key of the column with the addresses
+     * @param string $subject pattern
+     * @param string $message pattern; an empty line begins a paragraph
+     * @param string $from    name that mails come from
+     * @param string $reply   address answers go to; empty for none
+     * @param string $copy    key of a column with addresses that get a carbon copy; empty for none
+     * @param string $consent key of a column that says who wants mail; empty where all do
+     * @param bool   $once    to each address once, however many rows have it
+     * @param int    $pace    mails a minute at the most
+     * @param bool   $copyPage whether copies lead to the person's page, which is private otherwise
+     * @param list<string> $yes answers in the consent column, folded by `Consent::fold`, that somebody said to mean yes
+     */
+    public function __construct(
+        public string $to,
+        public string $subject,
+        public string $message,
+        public PieceCarrier $carried,
+        public string $from,
+        public string $reply = '',
+        public string $copy = '',
+        public string $consent = '',
+        public bool $once = true,
+        public int $pace = 40,
+        public bool $copyPage = false,
+        public array $yes = [],
+    ) {
+    }
+
+    /** @param array<mixed> $said as `toArray` gives it; what is missing is as usual */
+    public static function of(array $said): self
+    {
+        $text = static fn (string $key): string => \is_scalar($said[$key] ?? null) ? (string) $said[$key] : '';
+
+        return new self(
+            $text('to'),
+            $text('subject'),
+            str_replace(["\r\n", "\r"], "\n", $text('message')),
+            PieceCarrier::tryFrom($text('carried')) ?? PieceCarrier::Link,
+            EmailAddress::line($text('from')),
+            trim($text('reply')),
+            $text('copy'),
+            $text('consent'),
+            '' === $text('once') || '1' === $text('once'),
+            '' === $text('pace') ? 40 : (int) $text('pace'),
+            '1' === $text('copyPage'),
+            array_values(array_unique(array_filter(
+                array_map(Consent::fold(...), \is_array($said['yes'] ?? null) ? $said['yes'] : explode("\n", $text('yes'))),
+            ))),
+        );
+    }
+
+    /** @return array<string, string|int> */
+    public function toArray(): array
+    {
+        return [
+            'carried' => $this->carried->value,
+            'once' => $this->once ? '1' : '0',
+            'copyPage' => $this->copyPage ? '1' : '0',
+            'yes' => implode("\n", $this->yes),
+        ] + get_object_vars($this);
+    }
+
+    /**
+     * The same words to the same rows are the same mail, at whatever pace they go.
+     *
+     * @param int $again how often it was sent on purpose before
+     */
+    public function key(int $again = 0): string
+    {
+        return substr(hash('sha256', serialize([$this->to, $this->subject, $this->message, $this->carried->value, $again])), 0, 40);
+    }
+
+    /** What makes it the same email for whoever gets it, whichever column their address stands in. */
+    public function identity(): string
+    {
+        return substr(hash('sha256', serialize([$this->subject, $this->message, $this->carried->value])), 0, 40);
+    }
+
+    /** What a row's email is known by: two of the same are never sent. */
+    public function once(EmailAddress $to, int $row): string
+    {
+        return $this->once ? $to->key() : $to->key() . " $row";
+    }
+
+    /** @return list<string> keys of all columns it needs, but for copies */
+    public function columns(): array
+    {
+        $columns = [$this->to, $this->consent];
+        foreach ([$this->subject, $this->message] as $source) {
+            array_push($columns, ...Pattern::parse($source)->columns());
+        }
+
+        return array_values(array_unique(array_filter($columns)));
+    }
+
+    /**
+     * @param list<string> $keys of the table's columns
+     *
+     * @throws MailingException
+     */
+    public function check(array $keys, string $locale): void
+    {
+        $columns = ['to' => 'addresses', 'copy' => 'copies', 'consent' => 'who wants mail'];
+        foreach ($columns as $which => $what) {
+            if ('' !== $this->{$which} && !\in_array($this->{$which}, $keys, true)) {
+                throw new MailingException("The column for $what is not in the table any more. Pick another.");
+            }
+        }
+        match (true) {
+            '' === $this->to => throw new MailingException('Pick the column that has the addresses.'),
+            '' === trim($this->subject) => throw new MailingException('Say what the subject is.'),
+            '' === trim($this->message) => throw new MailingException('Write the message.'),
+            mb_strlen($this->subject) > self::MOST_SUBJECT => throw new MailingException('The subject is too long.'),
+            mb_strlen($this->message) > self::MOST_MESSAGE => throw new MailingException(
+                'The message is too long: ' . number_format(self::MOST_MESSAGE) . ' letters at the most.',
+            ),
+            '' === $this->from => throw new MailingException('Say whom the mails come from.'),
+            mb_strlen($this->from) > self::MOST_NAME => throw new MailingException('The name the mails come from is too long.'),
+            $this->pace < 1 || $this->pace > self::FASTEST => throw new MailingException(
+                'Between 1 and ' . number_format(self::FASTEST) . ' mails go a minute.',
+            ),
+            default => null,
+        };
+        if ('' !== $this->reply) {
+            try {
+                EmailAddress::of($this->reply);
+            } catch (EmailAddressException $e) {
+                throw new MailingException('Answers cannot go there: ' . lcfirst($e->getMessage()), 0, $e);
+            }
+        }
+        foreach ([$this->subject, $this->message] as $source) {
+            try {
+                $unknown = Pattern::parse($source, $locale)->unknownColumns($keys);
+            } catch (PatternException $e) {
+                throw new MailingException($e->getMessage(), 0, $e);
+            }
+            if ([] !== $unknown) {
+                throw new MailingException(\sprintf(
+                    'The words show the column “%s”, which the table has not.',
+                    implode('”, “', $unknown),
+                ));
+            }
+        }
+    }
+}

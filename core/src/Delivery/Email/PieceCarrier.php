@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Delivery\Email;
+
+/** How a mail brings the piece it is about. */
+enum PieceCarrier: string
+{
+    case Link = 'link';
+    case Attached = 'attached';
+    case Both = 'both';
+    case Nothing = 'nothing';
+
+    public function isLinked(): bool
+    {
+        return self::Link === $this || self::Both === $this;
+    }
+
+    public function isAttached(): bool
+    {
+        return self::Attached === $this || self::Both === $this;
+    }
+
+    public function words(): string
+    {
+        return match ($this) {
+            self::Link => 'a link to their page',
+            self::Attached => 'their piece attached',
+            self::Both => 'their piece attached, and a link to its page',
+            self::Nothing => 'nothing but the words',
+        };
+    }
+}

@@ -1,0 +1,10 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Delivery\Forms;
+
+/** A form that cannot be opened like this; the message says what is missing. */
+final class FormException extends \InvalidArgumentException
+{
+}

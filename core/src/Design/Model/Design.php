@@ -1,0 +1,328 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Model\Property\Choice;
+use Morphea\Core\Design\Model\Property\ColourList;
+use Morphea\Core\Design\Model\Property\Group;
+use Morphea\Core\Design\Model\Property\Length;
+use Morphea\Core\Design\Model\Property\Listed;
+use Morphea\Core\Design\Model\Property\Number;
+use Morphea\Core\Design\Model\Property\Text;
+use Morphea\Core\Design\Model\Property\Toggle;
+use Morphea\Core\Design\Model\Property\Whole;
+use Morphea\Core\Design\Model\Time\BackgroundSound;
+use Morphea\Core\Design\Model\Time\Beat;
+use Morphea\Core\Table\Patterns\Pattern;
+
+/**
+ * One design with its placeholders. Width and height are whole dots, as cut (the trim); `unit` is what people see sizes
+ * in. Layers of all sides have ids of their own.
+ */
+final readonly class Design
+{
+    public const MAX_DOTS = 20_000;
+    public const MIN_DOTS = 8;
+    public const MOST_SIDES = 2;
+    public const MAX_BLEED = 1_000;
+    public const MOST_BEATS = 20;
+    public const MOST_FIELDS = 200;
+    private const LOCALE = '/^[A-Za-z]{2,3}([_-][A-Za-z0-9]{2,8})*$/';
+
+    /** @param non-empty-list<Side> $sides */
+    public function __construct(
+        #[Text('name', 120)]
+        public string $name,
+        #[Whole('width', self::MIN_DOTS, self::MAX_DOTS)]
+        public int $width,
+        #[Whole('height', self::MIN_DOTS, self::MAX_DOTS)]
+        public int $height,
+        #[Number('dots per inch', 30, 2400)]
+        public float $dpi,
+        #[Choice('unit')]
+        public Unit $unit,
+        #[Text('language', 35, self::LOCALE)]
+        public string $locale,
+        #[Listed('sides', Side::class, self::MOST_SIDES, 1)]
+        public array $sides,
+        /** Dots from every edge inside which nothing important should stand. */
+        #[Length('safe margin', 0, self::MAX_DOTS, ofSide: true)]
+        public float $safeMargin = 0.0,
+        /** @var list<Guide> */
+        #[Listed('guides', Guide::class, 100)]
+        public array $guides = [],
+        /** @var list<string> colours kept at hand */
+        #[ColourList('swatches')]
+        public array $swatches = [],
+        /** Dots beyond every edge that colour and pictures run on over, to be cut off. */
+        #[Length('bleed', 0, self::MAX_BLEED, ofSide: true)]
+        public float $bleed = 0.0,
+        /** @var list<Beat> one after the other; none of what does not move */
+        #[Listed('beats', Beat::class, self::MOST_BEATS)]
+        public array $beats = [],
+        #[Group('sound')]
+        public BackgroundSound $sound = new BackgroundSound(),
+        /** A short ends as it begins, so that it can be seen again and again without a jump. */
+        #[Toggle('ending as it begins')]
+        public bool $endsAsBegun = false,
+        #[Group('limits of the proof')]
+        public CheckLimits $limits = new CheckLimits(),
+        /** @var list<NamedField> columns that were named before there was a table */
+        #[Listed('fields', NamedField::class, self::MOST_FIELDS)]
+        public array $fields = [],
+    ) {
+    }
+
+    /** @throws DesignException when the size is absurd */
+    public static function blank(
+        string $name,
+        float $width,
+        float $height,
+        Unit $unit,
+        float $dpi,
+        string $locale = 'en_GB',
+    ): self {
+        if ($dpi < 30 || $dpi > 2400) {
+            throw new DesignException('dpi', \sprintf('is %s; it must lie between 30 and 2400', $dpi));
+        }
+        $w = (int) round($unit->toDots($width, $dpi));
+        $h = (int) round($unit->toDots($height, $dpi));
+        foreach (['width' => $w, 'height' => $h] as $what => $dots) {
+            if ($dots < self::MIN_DOTS || $dots > self::MAX_DOTS) {
+                throw new DesignException(
+                    $what,
+                    \sprintf('comes to %d dots; a side may measure %d to %d dots', $dots, self::MIN_DOTS, self::MAX_DOTS),
+                );
+            }
+        }
+
+        return new self($name, $w, $h, $dpi, $unit, $locale, [new Side('Front', '#FFFFFF', [])]);
+    }
+
+    public function side(int $index = 0): Side
+    {
+        return $this->sides[$index];
+    }
+
+    /** As it is made: a back on which nothing was put is not printed. */
+    public function made(): self
+    {
+        $isBare = static fn (Side $side): bool => [] === $side->layers && \in_array($side->background, [null, '#FFFFFF'], true);
+        $made = array_filter(
+            $this->sides,
+            static fn (Side $side, int $i): bool => 0 === $i || !$isBare($side),
+            \ARRAY_FILTER_USE_BOTH,
+        );
+
+        return \count($made) === \count($this->sides) || [] === $made ? $this : $this->withSides(array_values($made));
+    }
+
+    /** @return list<Layer> in drawing order, all sides */
+    public function layers(): array
+    {
+        return array_merge(...array_map(static fn (Side $side): array => $side->layers, $this->sides));
+    }
+
+    /** @throws DesignException when there is no such layer */
+    public function layer(string $id): Layer
+    {
+        foreach ($this->layers() as $layer) {
+            if ($layer->id === $id) {
+                return $layer;
+            }
+        }
+        throw new DesignException('layer', \sprintf('there is no layer "%s" in this template', $id));
+    }
+
+    /** Which side a layer stands on; the first when it is on none. */
+    public function sideOf(string $id): int
+    {
+        foreach ($this->sides as $index => $side) {
+            foreach ($side->layers as $layer) {
+                if ($layer->id === $id) {
+                    return $index;
+                }
+            }
+        }
+
+        return 0;
+    }
+
+    /** @return list<TextLayer> in drawing order, all sides */
+    public function texts(): array
+    {
+        $texts = [];
+        foreach ($this->layers() as $layer) {
+            if ($layer instanceof TextLayer) {
+                $texts[] = $layer;
+            }
+        }
+
+        return $texts;
+    }
+
+    /** @return list<Layer> those that change from row to row, in drawing order, all sides */
+    public function placeholders(): array
+    {
+        return array_values(array_filter($this->layers(), static fn (Layer $layer): bool => $layer->isPlaceholder()));
+    }
+
+    /** @return list<string> names of the pictures that layers show whatever the rows say, each once */
+    public function pictures(): array
+    {
+        return array_values(
+            array_unique(array_merge(...array_map(static fn (Layer $layer): array => $layer->pictures(), $this->layers()))),
+        );
+    }
+
+    /** @return list<string> keys of the columns that any layer or sound is linked to, each once, in drawing order */
+    public function linkedColumns(): array
+    {
+        return array_values(
+            array_unique(array_merge(
+                ...array_map(static fn (Layer $layer): array => $layer->columns(), $this->layers()),
+                ...array_map(static fn (?Pattern $heard): array => $heard?->columns() ?? [], $this->heard()),
+            )),
+        );
+    }
+
+    /** @return list<string> sources of the patterns that name sounds, each once */
+    public function sounds(): array
+    {
+        $named = [$this->sound->track, ...array_map(static fn (Beat $beat): ?Pattern => $beat->plays, $this->beats)];
+
+        return array_values(array_unique(array_map(static fn (Pattern $one): string => $one->source, array_filter($named))));
+    }
+
+    /** @return list<Pattern|null> that name sounds, or are spoken */
+    private function heard(): array
+    {
+        return [
+            $this->sound->track,
+            ...array_map(static fn (Beat $beat): ?Pattern => $beat->plays, $this->beats),
+            ...array_map(static fn (Beat $beat): ?Pattern => $beat->says, $this->beats),
+        ];
+    }
+
+    /** @return list<string> families that texts are set in, each once */
+    public function families(): array
+    {
+        return array_values(
+            array_unique(array_map(static fn (TextLayer $text): string => $text->style->family, $this->texts())),
+        );
+    }
+
+    /**
+     * @return array<string, TextStyle> what a heading may look like, by family: as the largest words that all pieces have, then
+     *                                  as those that rows fill in
+     */
+    public function headings(): array
+    {
+        $texts = $this->texts();
+        $rank = static fn (TextLayer $text): array => [[] !== $text->columns(), -$text->style->size];
+        usort($texts, static fn (TextLayer $a, TextLayer $b): int => $rank($a) <=> $rank($b));
+        $styles = [];
+        foreach ($texts as $text) {
+            $styles[$text->style->family] ??= $text->style;
+        }
+
+        return $styles;
+    }
+
+    /** Whether it has a time: its pieces can be shorts. */
+    public function moves(): bool
+    {
+        return [] !== $this->beats;
+    }
+
+    /** Whether words of its rows are read aloud. */
+    public function speaks(): bool
+    {
+        return [] !== array_filter($this->beats, static fn (Beat $beat): bool => $beat->reads || null !== $beat->says);
+    }
+
+    /** Which of the beats has this id, from 0; null where none has. */
+    public function beat(?string $id): ?int
+    {
+        foreach ($this->beats as $i => $beat) {
+            if ($beat->id === $id) {
+                return $i;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Whether a layer comes with a beat. What is read with the first are also texts that are there from the start and go at
+     * some time.
+     */
+    public function comesWith(Layer $layer, int $beat): bool
+    {
+        return null !== $layer->stay && ($this->beat($layer->stay->comes) ?? 0) === $beat;
+    }
+
+    /** Whether two layers are seen at the same time, at some time. */
+    public function areSeenTogether(Layer $one, Layer $other): bool
+    {
+        $from = fn (Layer $layer): int => $this->beat($layer->stay?->comes) ?? 0;
+        $to = fn (Layer $layer): int => $this->beat($layer->stay?->goes) ?? \count($this->beats);
+
+        return $from($one) <= $to($other) && $from($other) <= $to($one);
+    }
+
+    /** @param non-empty-list<Side> $sides */
+    public function withSides(array $sides): self
+    {
+        return new self(...['sides' => $sides] + get_object_vars($this));
+    }
+
+    /** @param \Closure(Layer): Layer $change */
+    public function mapLayers(\Closure $change): self
+    {
+        return $this->withSides(
+            array_map(static fn (Side $side): Side => $side->withLayers(array_map($change, $side->layers)), $this->sides),
+        );
+    }
+
+    public function named(string $name): self
+    {
+        return new self(...['name' => $name] + get_object_vars($this));
+    }
+
+    /** @param list<NamedField> $fields in the place of those of the same key */
+    public function withFields(array $fields): self
+    {
+        $all = array_column([...$this->fields, ...$fields], null, 'key');
+
+        return new self(...['fields' => \array_slice(array_values($all), 0, self::MOST_FIELDS)] + get_object_vars($this));
+    }
+
+    /** What a column is called that there is not yet: as somebody named it, else as its key reads. */
+    public function columnName(string $key): string
+    {
+        return array_column($this->fields, 'name', 'key')[$key] ?? ucfirst(strtr($key, '_', ' '));
+    }
+
+    public function measure(): Units
+    {
+        return new Units($this->unit, $this->typeUnit(), $this->dpi);
+    }
+
+    /** Letters are measured in points on paper and in pixels on screens. */
+    public function typeUnit(): Unit
+    {
+        return Unit::Pixel === $this->unit ? Unit::Pixel : Unit::Point;
+    }
+
+    /** The size as people say it, e.g. `297 × 210 mm`. */
+    public function size(): string
+    {
+        $digits = Unit::Pixel === $this->unit ? 0 : (Unit::Inch === $this->unit ? 2 : 1);
+        $say = fn (int $dots): string => (string) round($this->unit->fromDots($dots, $this->dpi), $digits);
+
+        return \sprintf('%s × %s %s', $say($this->width), $say($this->height), $this->unit->value);
+    }
+}

@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+/** Template to and from the JSON described in docs/format/template.schema.json. Reads strictly: no unknown keys, no absurd sizes. */
+final readonly class DesignCodec
+{
+    public const MAX_LAYERS = 500;
+
+    /** @throws DesignException where a number is beyond all bounds, or words are no text */
+    public function encode(Design $template): string
+    {
+        try {
+            return json_encode(
+                $this->toArray($template),
+                \JSON_THROW_ON_ERROR |
+                    \JSON_UNESCAPED_UNICODE |
+                    \JSON_UNESCAPED_SLASHES |
+                    \JSON_PRETTY_PRINT |
+                    \JSON_PRESERVE_ZERO_FRACTION,
+            );
+        } catch (\JsonException $e) {
+            throw new DesignException('', 'This cannot be kept: a number is beyond all bounds, or words are no readable text.');
+        }
+    }
+
+    /** @throws DesignException */
+    public function decode(string $json): Design
+    {
+        try {
+            $data = json_decode($json, true, 32, \JSON_THROW_ON_ERROR);
+        } catch (\JsonException $e) {
+            throw new DesignException('template.json', 'is not readable JSON (' . $e->getMessage() . ')');
+        }
+
+        return $this->fromArray($data);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(Design $template): array
+    {
+        return ['format' => Format::NEWEST] + Declared::of(Design::class)->write($template);
+    }
+
+    /**
+     * @param mixed $data as any version wrote it
+     *
+     * @throws DesignException
+     */
+    public function fromArray(mixed $data): Design
+    {
+        $node = new JsonNode('', Format::upgraded($data));
+        $declared = Declared::of(Design::class);
+        $node->onlyKeys('format', ...$declared->keys());
+        $template = $declared->read($node, $node->text('locale', 35));
+        \assert($template instanceof Design);
+        $seen = [];
+        foreach ($template->sides as $s => $side) {
+            foreach ($side->layers as $i => $layer) {
+                if (isset($seen[$layer->id])) {
+                    throw new DesignException("sides[$s].layers[$i].id", "\"$layer->id\" is used by two layers");
+                }
+                $seen[$layer->id] = true;
+            }
+        }
+
+        self::checkBeats($template);
+
+        return $template;
+    }
+
+    /** @throws DesignException where two beats have one id, or a layer keeps to one that is not there */
+    private static function checkBeats(Design $template): void
+    {
+        foreach ($template->beats as $i => $beat) {
+            if ($i !== $template->beat($beat->id)) {
+                throw new DesignException("beats[$i].id", "\"$beat->id\" is used by two beats");
+            }
+        }
+        foreach ($template->layers() as $layer) {
+            [$comes, $goes] = [$layer->stay?->comes, $layer->stay?->goes];
+            foreach (['comes' => $comes, 'goes' => $goes] as $what => $id) {
+                if (null !== $id && null === $template->beat($id)) {
+                    throw new DesignException("$layer->name: $what", "there is no beat \"$id\"");
+                }
+            }
+            if (($template->beat($comes) ?? 0) > ($template->beat($goes) ?? \PHP_INT_MAX)) {
+                throw new DesignException("$layer->name: goes", 'a layer cannot go before it comes');
+            }
+        }
+    }
+
+    /** @return array<string, mixed> */
+    public function layerToArray(Layer $layer): array
+    {
+        return (new LayerCodec())->toArray($layer);
+    }
+
+    /** @throws DesignException */
+    public function layerFromArray(mixed $data, string $locale): Layer
+    {
+        return (new LayerCodec())->fromNode(new JsonNode('layer', $data), $locale);
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Output\Mockups;
+
+/** How a product takes a piece: as ink into fabric or paper, which darkens what is there; or laid on it, so that it covers. */
+enum MockupInk: string
+{
+    case Soaks = 'soaks';
+    case Covers = 'covers';
+
+    public function words(): string
+    {
+        return match ($this) {
+            self::Soaks => 'takes it as ink',
+            self::Covers => 'is covered by it',
+        };
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Codes;
+
+use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Model\Correction;
+
+/** Words to the symbol of any kind of code. */
+final readonly class CodeEncoder
+{
+    private const LEAST_ON_SCREEN = 2.0;
+    /** Sides finer than this are meant for paper. */
+    private const PRINT_DPI = 150;
+    private const LEVELS = ['L' => 1, 'M' => 2, 'Q' => 3, 'H' => 4];
+
+    /** @throws CodeException */
+    public static function encode(CodeKind $kind, string $words, Correction $correction = Correction::Medium): Symbol
+    {
+        $standard = Standard::of($kind);
+        $held = 0 < $standard->digits ? (string) preg_replace('/[\s-]+/', '', $words) : $words;
+        $given = \strlen($held) === $standard->digits ? substr($held, -1) : null;
+        if (
+            1 !== preg_match($standard->words, $held)
+            || (0 < $standard->digits && !\in_array(\strlen($held), [$standard->digits - 1, $standard->digits], true))
+        ) {
+            throw self::refused($kind, $standard, $words);
+        }
+        try {
+            $made = Zint::encode(
+                $standard->symbology,
+                null === $given ? $held : substr($held, 0, -1),
+                $standard->isGs1 ? Zint::GS1 : Zint::UTF_8,
+                $standard->hasCorrection ? self::LEVELS[$correction->value] : 0,
+                $standard->option3,
+            );
+        } catch (CodeException $e) {
+            throw self::refused($kind, $standard, $words, $e->getMessage());
+        }
+        if (null !== $given && $given !== substr($made['text'], -1)) {
+            throw new CodeException(
+                \sprintf('“%s” has the check digit %s; it should be %s', $held, $given, substr($made['text'], -1)),
+            );
+        }
+        $under = $kind->isBars() ? self::under($standard, trim($made['text'], '*')) : '';
+
+        return new Symbol($made['rows'], $standard->quietBefore, $standard->quietAfter, $under, self::aspect($kind));
+    }
+
+    /** The smallest module that is read reliably, in dots. */
+    public static function leastModule(CodeKind $kind, float $dpi): float
+    {
+        return self::isForPaper($dpi) ? (Standard::of($kind)->leastMm / 25.4) * $dpi : self::LEAST_ON_SCREEN;
+    }
+
+    public static function isForPaper(float $dpi): bool
+    {
+        return $dpi >= self::PRINT_DPI;
+    }
+
+    /** How many times its width a module is high: rows of PDF417 are three (ISO/IEC 15438). */
+    private static function aspect(CodeKind $kind): int
+    {
+        return CodeKind::Pdf417 === $kind ? 3 : 1;
+    }
+
+    /** What stands under bars, in the groups of its standard. */
+    private static function under(Standard $standard, string $text): string
+    {
+        $text = (string) preg_replace('/[\x00-\x1F\x7F]/', ' ', $text);
+        $parts = [];
+        foreach ($standard->groups as $length) {
+            $parts[] = substr($text, 0, $length);
+            $text = substr($text, $length);
+        }
+
+        return implode(' ', [...$parts, ...'' === $text ? [] : [$text]]);
+    }
+
+    private static function refused(CodeKind $kind, Standard $standard, string $words, string $why = ''): CodeException
+    {
+        return new CodeException(
+            \sprintf(
+                '“%s” does not go into %s: it takes %s%s',
+                mb_strimwidth($words, 0, 40, '…', 'UTF-8'),
+                $kind->label(),
+                $standard->takes(),
+                '' === $why ? '' : " ($why)",
+            ),
+        );
+    }
+}

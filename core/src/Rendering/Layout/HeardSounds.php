@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Layout;
+
+/** What is heard of a side in time in one row. */
+final readonly class HeardSounds
+{
+    /**
+     * @param array<string, Sound>                       $plays   at the beginning of beats, by id
+     * @param array<string, Sound>                       $says    words that are spoken then
+     * @param array<string, string> $missing what rows ask for and is not there, by beat; of the track under ''
+     */
+    public function __construct(
+        public ?Sound $track = null,
+        public array $plays = [],
+        public array $says = [],
+        public array $missing = [],
+    ) {
+    }
+
+    public function isSilent(): bool
+    {
+        return null === $this->track && [] === $this->plays && [] === $this->says;
+    }
+
+    /** How long a beat is to be heard, in seconds. */
+    public function lasts(string $beat): float
+    {
+        return max($this->plays[$beat]->seconds ?? 0.0, $this->says[$beat]->seconds ?? 0.0);
+    }
+}

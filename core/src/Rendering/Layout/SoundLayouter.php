@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Layout;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Table\Data\Record;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternFiller;
+
+/** Which sounds a row asks for, and what of its words is spoken. */
+final readonly class SoundLayouter
+{
+    /** Letters of words that nobody can speak, as they are told. */
+    private const TOLD = 40;
+
+    public function __construct(private SoundSource $sounds)
+    {
+    }
+
+    /** @param array<string, LayerFacts> $facts of the side, by layer */
+    public function of(Design $template, ?Record $row, array $facts): HeardSounds
+    {
+        $missing = $plays = $says = [];
+        $track = $this->sound($template->sound->track, $row, $template, '', $missing);
+        foreach ($template->beats as $i => $beat) {
+            $sound = $this->sound($beat->plays, $row, $template, $beat->id, $missing);
+            $words = trim($beat->reads ? self::shown($template, $i, $facts) : self::filled($beat->says, $row, $template));
+            $spoken = '' === $words ? null : $this->sounds->spoken($words, strtr($template->locale, '_', '-'));
+            if ('' !== $words && null === $spoken) {
+                $missing[$beat->id] ??= mb_strimwidth($words, 0, self::TOLD, '…', 'UTF-8');
+            }
+            $plays += null === $sound ? [] : [$beat->id => $sound];
+            $says += null === $spoken ? [] : [$beat->id => $spoken];
+        }
+
+        return new HeardSounds($track, $plays, $says, $missing);
+    }
+
+    /** @param array<string, string> $missing */
+    private function sound(?Pattern $named, ?Record $row, Design $template, string $of, array &$missing): ?Sound
+    {
+        $wanted = trim(self::filled($named, $row, $template));
+        $sound = '' === $wanted ? null : $this->sounds->sound($wanted);
+        if ('' !== $wanted && null === $sound) {
+            $missing[$of] = $wanted;
+        }
+
+        return $sound;
+    }
+
+    private static function filled(?Pattern $pattern, ?Record $row, Design $template): string
+    {
+        if (null === $pattern || (null === $row && [] !== $pattern->columns())) {
+            return '';
+        }
+        $filled = (new PatternFiller($template->locale))->fill($pattern, $row->cells ?? [], $row->monthFirst ?? []);
+
+        return $filled->empty && [] !== $pattern->columns() ? '' : $filled->text;
+    }
+
+    /**
+     * What comes with a beat, from the top, as sentences.
+     *
+     * @param array<string, LayerFacts> $facts
+     */
+    private static function shown(Design $template, int $beat, array $facts): string
+    {
+        $layers = array_filter($template->side()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $beat));
+        usort($layers, static fn (Layer $one, Layer $other): int => $one->frame->y <=> $other->frame->y);
+        $words = [];
+        foreach ($layers as $layer) {
+            $text = $facts[$layer->id] ?? null;
+            if ($text instanceof TextFacts && '' !== trim($text->text)) {
+                $words[] = (string) preg_replace('/(?<![.!?…:])$/u', '.', trim((string) preg_replace('/\s+/u', ' ', $text->text)));
+            }
+        }
+
+        return implode(' ', $words);
+    }
+}

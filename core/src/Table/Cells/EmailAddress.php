@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Cells;
+
+/**
+ * An address of mail as people write it into a cell: `ada@dune.example`, `Ada Fell <ada@dune.example>`, with letters of any
+ * script (RFC 6531). What does not hold is said in words, so that it can be mended.
+ */
+final readonly class EmailAddress
+{
+    /** Bytes before the @, and of all (RFC 5321, 4.5.3.1). */
+    private const LOCAL = 64;
+    private const WHOLE = 254;
+
+    private function __construct(public string $email, public string $name)
+    {
+    }
+
+    /** @throws EmailAddressException */
+    public static function of(string $cell): self
+    {
+        $said = self::tidy($cell);
+        $name = '';
+        if (1 === preg_match('/^(.*?)<([^<>]*)>$/us', $said, $m)) {
+            $name = trim($m[1], " \t\"'");
+            $said = trim($m[2]);
+        }
+        $said = (string) preg_replace('/^mailto:/i', '', $said);
+        $at = strrpos($said, '@');
+        [$local, $domain] = false === $at ? [$said, ''] : [substr($said, 0, $at), substr($said, $at + 1)];
+        $trouble = match (true) {
+            '' === $said => 'The cell is empty.',
+            str_contains($said, ';') || str_contains($said, ',') || substr_count($said, '@') > 1
+                => \sprintf('“%s” is more than one address, or has a comma in it.', self::short($said)),
+            false === $at => \sprintf('“%s” has no @.', self::short($said)),
+            1 === preg_match('/\s/u', $said) => \sprintf('“%s” has a space in it.', self::short($said)),
+            '' === $local => \sprintf('“%s” has nothing before the @.', self::short($said)),
+            !str_contains($domain, '.') => \sprintf('“%s” does not end as an address does, as in .example.', self::short($said)),
+            str_contains($said, '..') || str_starts_with($local, '.') || str_ends_with($local, '.') || str_starts_with($domain, '.') ||
+                str_ends_with($domain, '.')
+                => \sprintf('“%s” has a dot where none can be.', self::short($said)),
+            default => null,
+        };
+        if (null !== $trouble) {
+            throw new EmailAddressException($trouble);
+        }
+        $ascii = idn_to_ascii(mb_strtolower($domain, 'UTF-8'), \IDNA_NONTRANSITIONAL_TO_ASCII, \INTL_IDNA_VARIANT_UTS46);
+        $email = "$local@" . (false === $ascii ? $domain : $ascii);
+        if (
+            false === $ascii ||
+            \strlen($local) > self::LOCAL ||
+            \strlen($email) > self::WHOLE ||
+            false === filter_var($email, \FILTER_VALIDATE_EMAIL, \FILTER_FLAG_EMAIL_UNICODE)
+        ) {
+            throw new EmailAddressException(\sprintf('“%s” is not an address of mail.', self::short($said)));
+        }
+
+        return new self($email, self::line($name));
+    }
+
+    /** @return list<string> what a cell with several addresses has between its commas, semicolons and line breaks, right or wrong */
+    public static function parts(string $cell): array
+    {
+        return array_values(
+            array_filter(preg_split('/[,;\n]+/u', $cell) ?: [], static fn (string $one): bool => '' !== self::tidy($one)),
+        );
+    }
+
+    /** The same for all ways in which one and the same mailbox is usually written. */
+    public function key(): string
+    {
+        return mb_strtolower($this->email, 'UTF-8');
+    }
+
+    /** One line, whatever is in it: no line of a header can be begun in a cell. */
+    public static function line(string $words): string
+    {
+        return trim((string) preg_replace('/[\p{C}\p{Zl}\p{Zp}\s]+/u', ' ', $words));
+    }
+
+    /** Without spaces around it, and what spreadsheets leave that nobody sees. */
+    private static function tidy(string $cell): string
+    {
+        return trim((string) preg_replace('/[\x{200B}-\x{200F}\x{FEFF}\x{00AD}\x{2060}]/u', '', $cell), " \t\n\r\0\x0B\u{00A0}");
+    }
+
+    private static function short(string $said): string
+    {
+        return mb_strimwidth($said, 0, 60, '…', 'UTF-8');
+    }
+}

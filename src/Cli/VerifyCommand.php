@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Cli;
+
+use Morphea\Core\Delivery\Verification\Sealed;
+use Morphea\Core\Delivery\Verification\SealKey;
+use Morphea\Core\Delivery\Verification\VerificationException;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/** Checks a signed statement by a public key. It asks neither the server nor the database: 0 genuine, 1 not, 2 cannot be read. */
+#[AsCommand('morphea:genuine', 'Check a signed statement by the public half of a key')]
+final class VerifyCommand extends Command
+{
+    private const LARGEST = 100_000;
+
+    protected function configure(): void
+    {
+        $this->addArgument('statement', InputArgument::REQUIRED, 'File with the signed statement (JSON)')
+            ->addArgument('key', InputArgument::REQUIRED, 'Public half of the key: base64, or a JSON file that has it as “public”');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        try {
+            $sealed = Sealed::read($this->read((string) $input->getArgument('statement')));
+            $said = (string) $input->getArgument('key');
+            $key = is_file($said) ? json_decode($this->read($said), true)['public'] ?? '' : $said;
+            $isBy = $sealed->isBy(SealKey::of((string) base64_decode(\is_string($key) ? $key : '', true)));
+        } catch (VerificationException $e) {
+            $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+            $errors->writeln('morphea:genuine: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+
+            return Command::INVALID;
+        }
+        $fact = $sealed->statement;
+        $output->writeln($isBy
+            ? "Genuine: $fact->what, for $fact->whom" . ('' === $fact->day ? '' : ", of $fact->day") . ", from $fact->by ($fact->code)."
+            : 'Not genuine: it was changed, or signed by another key.', OutputInterface::OUTPUT_RAW);
+
+        return $isBy ? Command::SUCCESS : Command::FAILURE;
+    }
+
+    /** @throws VerificationException */
+    private function read(string $path): string
+    {
+        $bytes = @file_get_contents($path, length: self::LARGEST);
+
+        return false === $bytes ? throw new VerificationException("$path cannot be read.") : $bytes;
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Automation;
+
+/** Where a row is in what goes by itself. */
+enum AutomationState: string
+{
+    /** It was there before, or all of it was done. */
+    case Known = 'known';
+    case Due = 'due';
+    /** Many came at once: somebody is asked first. */
+    case Held = 'held';
+    /** A run that makes its piece is under way. */
+    case Making = 'making';
+    case Done = 'done';
+    case GivenUp = 'given-up';
+
+    public function words(): string
+    {
+        return match ($this) {
+            self::Known => 'there before',
+            self::Due => 'waits',
+            self::Held => 'waits for your yes',
+            self::Making => 'is being made',
+            self::Done => 'done',
+            self::GivenUp => 'given up',
+        };
+    }
+
+    public function tone(): string
+    {
+        return match ($this) {
+            self::Done => 'ok',
+            self::GivenUp => 'bad',
+            self::Held => 'look',
+            default => 'quiet',
+        };
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Account\Member;
+use Morphea\Core\Delivery\Email\MailingException;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+
+/** How much a member may email: once their own address is confirmed, so many a day as the installation says. */
+final readonly class EmailQuota
+{
+    public function __construct(
+        private Connection $connection,
+        /** Emails in 24 hours; 0 for as many as there are. */
+        #[Autowire(env: 'int:MORPHEA_MAILS_A_DAY')] private int $mailsADay,
+    ) {
+    }
+
+    /** @return int|null how many emails may still be sent today; null for as many as there are */
+    public function left(Member $member): ?int
+    {
+        if (0 === $this->mailsADay) {
+            return null;
+        }
+        $sent = (int) $this->connection->fetchOne(
+            "SELECT COUNT(*) FROM letter JOIN mailing ON mailing.id = letter.mailing_id JOIN project ON project.id = mailing.project_id
+                WHERE project.owner_id = ? AND mailing.made_at > ? AND letter.state <> 'left'",
+            [$member->id(), (new \DateTimeImmutable('-1 day'))->format('Y-m-d H:i:s')],
+        );
+
+        return max(0, $this->mailsADay - $sent);
+    }
+
+    /** @throws MailingException when so many may not be sent now */
+    public function check(Member $member, int $emails): void
+    {
+        if (!$member->isConfirmed()) {
+            throw new MailingException('Confirm your own email address first: your account has a button for it.');
+        }
+        $left = $this->left($member);
+        if (null !== $left && $emails > $left) {
+            throw new MailingException(\sprintf(
+                'These are %s, and %s of the %s a day are left. Send to fewer rows, or the rest tomorrow.',
+                1 === $emails ? '1 email' : number_format($emails) . ' emails',
+                number_format($left),
+                number_format($this->mailsADay),
+            ));
+        }
+    }
+}

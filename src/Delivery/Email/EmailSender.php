@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+use League\Flysystem\FilesystemException;
+use Morphea\App\Platform\Files\StoreUnavailableException;
+use Symfony\Component\Mailer\Envelope;
+use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
+use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
+use Symfony\Component\Mailer\Transport\TransportInterface;
+use Symfony\Component\Mime\Address;
+use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
+
+/**
+ * Sends one letter and notes what came of it. A server that does not answer at all is nobody's fault here: that is thrown,
+ * and everything waits. What a server says of one letter concerns that one alone (RFC 5321, 4.2.1: 4 not now, 5 never).
+ */
+final readonly class EmailSender
+{
+    /** Seconds until a letter that was put off is tried again, as RFC 5321, 4.5.4.1, would have it: longer and longer. */
+    private const AGAIN = [60, 300, 900, 3_600, 14_400];
+
+    public function __construct(
+        private TransportInterface $transport,
+        private EmailWriter $writer,
+        private EmailRepository $letters,
+        private SuppressionList $closed,
+    ) {
+    }
+
+    /** @throws TransportExceptionInterface when no server answers */
+    public function send(Mailing $mailing, QueuedEmail $letter): void
+    {
+        if (!$this->letters->begin($letter->id, $this->writer->message($letter))) {
+            return;
+        }
+        // It may have been closed while the email waited.
+        if ($this->closed->isClosed($mailing->project()->owner(), $letter->email)) {
+            $this->letters->is($letter->id, EmailState::Left);
+
+            return;
+        }
+        try {
+            $email = $this->writer->email($mailing->project(), $mailing->order(), $letter, $mailing->base());
+        } catch (NoPieceException | MimeException $e) {
+            // It is this letter's alone: the others go.
+            $this->letters->is($letter->id, EmailState::Refused, self::short($e));
+
+            return;
+        } catch (StoreUnavailableException $e) {
+            // The mail server is well: the others, which may bring nothing, go on.
+            $this->letters->later($letter->id, microtime(true) + (self::AGAIN[$letter->tries] ?? max(self::AGAIN)), self::short($e));
+
+            return;
+        }
+        $gone = false;
+        $message = new TrackedMessage($email, function () use ($letter, &$gone): void {
+            $gone = true;
+            $this->letters->is($letter->id, EmailState::Handed);
+        });
+        $envelope = new Envelope($this->writer->comesBackTo($letter), [new Address($letter->email)]);
+        try {
+            $this->transport->send($message, $envelope);
+            $this->letters->is($letter->id, EmailState::Sent);
+        } catch (UnexpectedResponseException $e) {
+            // Nothing at all, or that it closes the connection (RFC 5321, 3.8), is not said of this email.
+            \in_array($e->getCode(), [0, 421], true) ? $this->cut($mailing, $letter, $e, $gone) : $this->answered($letter, $e);
+        } catch (MimeException | \Symfony\Component\Mailer\Exception\InvalidArgumentException $e) {
+            // As an address in letters that this server does not know.
+            $this->letters->is($letter->id, EmailState::Refused, self::short($e));
+        } catch (TransportExceptionInterface | FilesystemException $e) {
+            $this->cut($mailing, $letter, $e, $gone);
+        }
+    }
+
+    /**
+     * The connection ended, or the server did not answer: the email waits again, unless the server may have it.
+     *
+     * @throws TransportExceptionInterface|FilesystemException
+     */
+    private function cut(Mailing $mailing, QueuedEmail $letter, TransportExceptionInterface|FilesystemException $e, bool $gone): void
+    {
+        if ($gone) {
+            $this->letters->leftBehind($mailing->id());
+
+            return;
+        }
+        $this->letters->unbegin($letter->id);
+        throw $e;
+    }
+
+    private function answered(QueuedEmail $letter, UnexpectedResponseException $e): void
+    {
+        $said = 1 === preg_match('/with message "(.*)"/s', $e->getMessage(), $m) ? trim($m[1]) : self::short($e);
+        $said = mb_strimwidth(trim((string) preg_replace('/\s+/', ' ', $said)), 0, 240, '…', 'UTF-8');
+        $wait = self::AGAIN[$letter->tries] ?? null;
+        if ($e->getCode() >= 500 || null === $wait) {
+            $said = $e->getCode() >= 500 ? $said : "The server put it off again and again: $said";
+            $this->letters->is($letter->id, EmailState::Refused, $said);
+        } else {
+            $this->letters->later($letter->id, microtime(true) + $wait, $said);
+        }
+    }
+
+    private static function short(\Throwable $e): string
+    {
+        return mb_strimwidth($e->getMessage(), 0, 240, '…', 'UTF-8');
+    }
+}

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+/** Where a mail to one person is on its way. */
+enum EmailState: string
+{
+    case Waiting = 'waiting';
+    /** A worker is at it; the server has not been given its last line, so it has not taken it. */
+    case Sending = 'sending';
+    /** The server was given its last line, and has not answered yet. */
+    case Handed = 'handed';
+    case Sent = 'sent';
+    case Refused = 'refused';
+    case Bounced = 'bounced';
+    /** Whoever was at it ended after the server was given it and before its answer came: it is never sent again by itself. */
+    case Unknown = 'unknown';
+    /** Nobody wants it to go any more: its address was taken off while it waited. */
+    case Left = 'left';
+
+    public function words(int $count = 1): string
+    {
+        return match ($this) {
+            self::Waiting => 1 === $count ? 'waits' : 'wait',
+            self::Sending, self::Handed => 'on its way',
+            self::Sent => 'sent',
+            self::Refused => 'refused',
+            self::Bounced => 'came back',
+            self::Unknown => 'not known',
+            self::Left => 'taken off',
+        };
+    }
+
+    /** Whether who it is for may not have it, and could be written to once more. */
+    public function isMissed(): bool
+    {
+        return \in_array($this, [self::Refused, self::Bounced, self::Unknown], true);
+    }
+
+    /** As said of many, after “that”. */
+    public function are(): string
+    {
+        return match ($this) {
+            self::Waiting, self::Bounced => $this->words(2),
+            default => "are {$this->words(2)}",
+        };
+    }
+
+    public function tone(): string
+    {
+        return match ($this) {
+            self::Sent => 'ok',
+            self::Refused, self::Bounced => 'bad',
+            self::Unknown, self::Left => 'look',
+            default => 'quiet',
+        };
+    }
+}

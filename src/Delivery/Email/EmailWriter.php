@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+use League\Flysystem\FilesystemException;
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Delivery\Ways\SharePages;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\StoreUnavailableException;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\MadePieces;
+use Morphea\Core\Delivery\Email\EmailText;
+use Morphea\Core\Delivery\Email\MailingOrder;
+use Morphea\Core\Table\Cells\EmailAddress;
+use Symfony\Component\Mime\Address;
+use Symfony\Component\Mime\Email;
+use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
+use Symfony\Component\Mime\MimeTypes;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+
+/** From a letter to the mail itself, with all it carries. */
+final class EmailWriter
+{
+    /** Bytes of all that is attached, at the most: larger mails are refused by many servers. */
+    public const HEAVIEST = 18_000_000;
+    /** @var array<string, EmailText> by what is ordered */
+    private array $texts = [];
+
+    public function __construct(
+        private readonly SharePages $links,
+        private readonly MadePieces $made,
+        private readonly FilesystemOperator $files,
+        private readonly UrlGeneratorInterface $urls,
+        private readonly string $mailFrom,
+        private readonly string $bounces,
+    ) {
+    }
+
+    /**
+     * @param string $base as https://guild.example
+     *
+     * @throws NoPieceException       when what it should bring is not there
+     * @throws StoreUnavailableException     when it cannot be read just now
+     * @throws MimeException when an address is none for a mail after all
+     */
+    public function email(Project $project, MailingOrder $order, QueuedEmail $letter, string $base): Email
+    {
+        $text = $this->text($order, $project->template()->locale);
+        // The page of a piece is between the house and its person: who gets a copy has it only where that was said.
+        $page = $order->carried->isLinked() && (!$letter->isCopy() || $order->copyPage) ? $this->page($project, $letter, $base) : null;
+        $off = $base . $this->urls->generate('mail_off', ['token' => $letter->token]);
+        $written = $text->of($letter->row, $page, $order->from, $off, $letter->copyOf);
+        $email = (new Email())
+            ->from(new Address($this->mailFrom, $order->from))
+            ->to(new Address($letter->email, $letter->name))
+            ->subject($written->subject)
+            ->text($written->plain)
+            ->html($written->html());
+        $headers = $email->getHeaders();
+        $headers->addIdHeader('Message-ID', $this->message($letter));
+        // RFC 2369 and RFC 8058: whoever gets it takes themselves off with one press, without signing in.
+        $headers->addTextHeader('List-Unsubscribe', "<$off>");
+        $headers->addTextHeader('List-Unsubscribe-Post', 'List-Unsubscribe=One-Click');
+        if ('' !== $order->reply) {
+            $email->replyTo(new Address(EmailAddress::of($order->reply)->email));
+        }
+        if ($order->carried->isAttached()) {
+            $this->attach($project, $letter, $email);
+        }
+
+        return $email;
+    }
+
+    /** Where it comes back to: with the email's own sign, where the server is told to keep what stands behind a +. */
+    public function comesBackTo(QueuedEmail $letter): Address
+    {
+        [$local, $domain] = explode('@', $this->bounces, 2) + ['', ''];
+
+        return new Address('' === $this->bounces ? $this->mailFrom : "$local+$letter->sign@$domain");
+    }
+
+    /** Its Message-ID: the same whenever it is tried, so that whoever gets it knows it again. It opens nothing. */
+    public function message(QueuedEmail $letter): string
+    {
+        return $letter->sign . '@' . (explode('@', $this->mailFrom, 2)[1] ?? 'localhost');
+    }
+
+    public function text(MailingOrder $order, string $locale): EmailText
+    {
+        $key = $locale . $order->key();
+        if (\count($this->texts) > 8) {
+            $this->texts = [];
+        }
+
+        return $this->texts[$key] ??= new EmailText($order, $locale);
+    }
+
+    /** @throws NoPieceException */
+    private function page(Project $project, QueuedEmail $letter, string $base): string
+    {
+        $pages = null === $letter->row->id ? [] : $this->links->of($project, [$letter->row->id]);
+        // What is only looked at has no page of its own yet.
+        $shown = 0 === $letter->id ? $this->urls->generate('link', ['token' => str_repeat('x', 22)]) : null;
+
+        return $base . ($pages[$letter->row->id] ?? $shown ?? throw new NoPieceException('The page it leads to was taken back.'));
+    }
+
+    /** @throws NoPieceException|StoreUnavailableException */
+    private function attach(Project $project, QueuedEmail $letter, Email $email): void
+    {
+        $piece = null === $letter->row->id ? null : $this->made->find($project, $letter->row->id);
+        if (null === $piece) {
+            throw new NoPieceException('Its piece is not kept any more.');
+        }
+        try {
+            $bytes = 0;
+            foreach ($this->made->files($piece) as $file) {
+                $kept = $this->made->file($piece, $file['number']);
+                // Nothing is read that could not be sent.
+                $bytes += null === $kept ? 0 : $this->files->fileSize($kept['path']);
+                $body = $bytes > self::HEAVIEST ? '' : (null === $kept ? $this->made->pdf($piece) : $this->files->read($kept['path']));
+                $bytes += null === $kept ? \strlen($body) : 0;
+                if ($bytes > self::HEAVIEST) {
+                    throw new NoPieceException('Its files are too large for a mail. Send a link to its page instead.');
+                }
+                $name = basename($file['name']);
+                $email->attach($body, $name, MimeTypes::getDefault()->getMimeTypes(pathinfo($name, \PATHINFO_EXTENSION))[0] ?? null);
+            }
+        } catch (RenderException $e) {
+            throw new NoPieceException('Its piece could not be read.', 0, $e);
+        } catch (FilesystemException $e) {
+            // What is there and cannot be read now is there later.
+            throw StoreUnavailableException::behind($e) ?? new NoPieceException('Its piece could not be read.', 0, $e);
+        }
+    }
+}

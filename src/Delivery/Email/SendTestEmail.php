@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+use Morphea\App\Platform\Jobs\NeedsMailServer;
+
+/** Asks a worker to send one email, as it would go to somebody of the table, to who writes it. */
+final readonly class SendTestEmail implements NeedsMailServer
+{
+    /**
+     * @param array<string, string|int> $said of the MailOrder
+     * @param int                       $row  id
+     */
+    public function __construct(
+        public string $project,
+        public array $said,
+        public int $row,
+        public int $member,
+        public string $base,
+    ) {
+    }
+}

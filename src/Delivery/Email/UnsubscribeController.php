@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Email;
+
+use Morphea\App\Platform\Http\Unlisted;
+use Morphea\Core\Delivery\Email\SkipReason;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Who got a mail takes themselves off, by the link in it or by what their mail program has for that (RFC 8058). */
+final class UnsubscribeController extends AbstractController
+{
+    #[Route(
+        '/off/{token}',
+        name: 'mail_off',
+        requirements: ['token' => '[A-Za-z0-9_-]{22}'],
+        defaults: ['_guest' => 'off'],
+        methods: ['GET', 'POST'],
+    )]
+    public function off(string $token, Request $request, EmailRepository $letters, SuppressionList $closed): Response
+    {
+        $found = $letters->byToken($token);
+        if (null === $found) {
+            $why = 'There is nothing at this address. Perhaps a letter of it is missing.';
+            $gone = new Response('', Response::HTTP_NOT_FOUND);
+
+            return Unlisted::of($this->render('public/gone.html.twig', ['why' => $why], $gone));
+        }
+        // Looking at the page changes nothing: programs that look at links in mails do so unasked.
+        if ($request->isMethod('POST')) {
+            $closed->close($found['member'], $found['letter']->email, SkipReason::Left);
+            $letters->leave($found['member'], $found['letter']->email);
+        }
+
+        return Unlisted::of($this->render('public/off.html.twig', ['off' => $request->isMethod('POST')]));
+    }
+}

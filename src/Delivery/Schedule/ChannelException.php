@@ -1,0 +1,10 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Schedule;
+
+/** A post that a channel did not take; the message says why. */
+final class ChannelException extends \RuntimeException
+{
+}

@@ -1,0 +1,217 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Schedule;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Delivery\Schedule\ScheduledItem;
+use Symfony\Component\Uid\Ulid;
+
+/**
+ * Posts of projects. A row is posted once, whoever deals it and however often: what is taken out of the calendar and comes
+ * back is the same post, so that a channel that took it already knows it again.
+ */
+final readonly class PostRepository
+{
+    private const CHUNK = 100;
+    /** Seconds after which a post that is on its way was left behind. */
+    private const LEFT = 300;
+    /** Hours after its time from which a post goes only if somebody says so: yesterday's words may be wrong today. */
+    public const OLDEST = 6;
+    private const FORMAT = 'Y-m-d H:i:s';
+
+    public function __construct(private Connection $connection)
+    {
+    }
+
+    /** @return list<Post> by time */
+    public function all(Project $project): array
+    {
+        return array_map(Post::of(...), $this->connection->fetchAllAssociative(
+            "SELECT * FROM post WHERE project_id = ? AND state <> 'removed' ORDER BY at, id",
+            [$project->id()],
+        ));
+    }
+
+    public function find(Project $project, int $id): ?Post
+    {
+        $one = "SELECT * FROM post WHERE project_id = ? AND id = ? AND state <> 'removed'";
+        $found = $this->connection->fetchAssociative($one, [$project->id(), $id]);
+
+        return false === $found ? null : Post::of($found);
+    }
+
+    /**
+     * @param list<ScheduledItem> $dealt
+     *
+     * @return int how many there are now
+     */
+    public function add(Project $project, array $dealt): int
+    {
+        $added = 0;
+        foreach (array_chunk($dealt, self::CHUNK) as $chunk) {
+            $values = [];
+            foreach ($chunk as $one) {
+                array_push(
+                    $values,
+                    $project->id(),
+                    $one->item->row,
+                    mb_substr($one->item->kind, 0, 200),
+                    $one->at->format(self::FORMAT),
+                    strtolower((string) new Ulid()),
+                );
+            }
+            $added += (int) $this->connection->executeStatement(
+                'INSERT INTO post (project_id, row_id, kind, at, sign, state, receipt, error) VALUES ' .
+                    implode(', ', array_fill(0, \count($chunk), "(?, ?, ?, ?, ?, 'planned', '', '')")) .
+                    " ON CONFLICT (project_id, row_id) DO UPDATE SET state = 'planned', at = excluded.at, kind = excluded.kind,
+                        tries = 0, error = '' WHERE post.state = 'removed'",
+                $values,
+            );
+        }
+
+        return $added;
+    }
+
+    /** What is planned, and nothing of what went. @return int how many were taken out */
+    public function clear(Project $project): int
+    {
+        return (int) $this->connection->executeStatement(
+            "UPDATE post SET state = 'removed' WHERE project_id = ? AND state = 'planned'",
+            [$project->id()],
+        );
+    }
+
+    /** @return bool whether it was still to be moved */
+    public function move(Project $project, int $id, \DateTimeImmutable $at): bool
+    {
+        return 1 === (int) $this->connection->executeStatement(
+            "UPDATE post SET at = ?, state = 'planned', tries = 0, error = ''
+                WHERE project_id = ? AND id = ? AND state IN ('planned', 'given-up')",
+            [$at->format(self::FORMAT), $project->id(), $id],
+        );
+    }
+
+    public function remove(Project $project, int $id): void
+    {
+        $this->connection->executeStatement(
+            "UPDATE post SET state = 'removed' WHERE project_id = ? AND id = ? AND state IN ('planned', 'given-up')",
+            [$project->id(), $id],
+        );
+    }
+
+    /** @return array{base: string}|null null where nothing is posted by itself */
+    public function on(string $project): ?array
+    {
+        $found = $this->connection->fetchOne('SELECT base FROM calendar WHERE project_id = ? AND is_on = TRUE', [$project]);
+
+        return false === $found ? null : ['base' => (string) $found];
+    }
+
+    public function turn(Project $project, bool $on, string $base): void
+    {
+        $this->connection->executeStatement(
+            'INSERT INTO calendar (project_id, is_on, base) VALUES (?, ?, ?)
+                ON CONFLICT (project_id) DO UPDATE SET is_on = excluded.is_on, base = excluded.base',
+            [$project->id(), (int) $on, $base],
+        );
+    }
+
+    /**
+     * Planned posts whose time has gone by and that nobody will post unasked.
+     *
+     * @param bool                    $all also those that are not too old to go: whoever switches posting on is asked about them
+     * @param \DateTimeImmutable|null $until of those whose time was before; null for now
+     *
+     * @return list<int> ids of their rows
+     */
+    public function overdue(Project $project, bool $all, ?\DateTimeImmutable $until = null): array
+    {
+        return array_map(intval(...), $this->connection->fetchFirstColumn(
+            "SELECT row_id FROM post WHERE project_id = ? AND state = 'planned' AND at <= ? AND at <= ? ORDER BY at, id",
+            [$project->id(), $until?->format(self::FORMAT) ?? self::now(), $all ? self::now() : self::oldest()],
+        ));
+    }
+
+    /**
+     * Posts that are overdue go now, or are taken out.
+     *
+     * @param list<int> $rows
+     */
+    public function settle(Project $project, array $rows, bool $now): void
+    {
+        $this->connection->executeStatement(
+            "UPDATE post SET at = ?, state = ? WHERE project_id = ? AND state = 'planned' AND row_id IN (?)",
+            [self::now(), ($now ? PostState::Planned : PostState::Removed)->value, $project->id(), $rows],
+            [3 => ArrayParameterType::INTEGER],
+        );
+    }
+
+    /** @return list<string> ids of projects that have something to be posted now */
+    public function dueProjects(): array
+    {
+        return array_map(strval(...), $this->connection->fetchFirstColumn(
+            "SELECT DISTINCT post.project_id FROM post JOIN calendar ON calendar.project_id = post.project_id AND calendar.is_on = TRUE
+                WHERE (post.state = 'planned' AND post.at <= ? AND post.at > ?) OR (post.state = 'posting' AND post.begun_at < ?)",
+            [self::now(), self::oldest(), microtime(true) - self::LEFT],
+        ));
+    }
+
+    /** The next that is due, begun by whoever asks, and by nobody else. */
+    public function begin(Project $project): ?Post
+    {
+        $this->connection->executeStatement(
+            "UPDATE post SET state = 'planned' WHERE project_id = ? AND state = 'posting' AND begun_at < ?",
+            [$project->id(), microtime(true) - self::LEFT],
+        );
+        while (true) {
+            $found = $this->connection->fetchAssociative(
+                "SELECT * FROM post WHERE project_id = ? AND state = 'planned' AND at <= ? AND at > ? ORDER BY at, id LIMIT 1",
+                [$project->id(), self::now(), self::oldest()],
+            );
+            if (false === $found) {
+                return null;
+            }
+            $mine = $this->connection->executeStatement(
+                "UPDATE post SET state = 'posting', begun_at = ?, tries = tries + 1 WHERE id = ? AND state = 'planned'",
+                [microtime(true), $found['id']],
+            );
+            if (1 === (int) $mine) {
+                return Post::of(['tries' => (int) $found['tries'] + 1] + $found);
+            }
+        }
+    }
+
+    public function posted(Post $post, string $receipt): void
+    {
+        $this->connection->executeStatement("UPDATE post SET state = 'posted', posted_at = ?, receipt = ?, error = '' WHERE id = ?", [
+            self::now(),
+            $receipt,
+            $post->id,
+        ]);
+    }
+
+    /** @param int|null $again seconds until it is tried again; null where it is given up */
+    public function failed(Post $post, string $why, ?int $again): void
+    {
+        $this->connection->executeStatement('UPDATE post SET state = ?, error = ?, at = ? WHERE id = ?', [
+            null === $again ? PostState::GivenUp->value : PostState::Planned->value,
+            $why,
+            (null === $again ? $post->at : new \DateTimeImmutable("+$again seconds"))->format(self::FORMAT),
+            $post->id,
+        ]);
+    }
+
+    private static function oldest(): string
+    {
+        return (new \DateTimeImmutable('-' . self::OLDEST . ' hours'))->format(self::FORMAT);
+    }
+
+    private static function now(): string
+    {
+        return (new \DateTimeImmutable())->format(self::FORMAT);
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Schedule;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Delivery\Ways\SharePages;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\MadePieces;
+use Morphea\Core\Delivery\Schedule\PostOrder;
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+
+/** Posts what is due, one by one. Cut off in the middle, a post is given to the channel once more by its own sign. */
+#[AsMessageHandler]
+final readonly class PublishDuePostsHandler
+{
+    /** Seconds until a post that a channel did not take is tried again: longer and longer; then it is given up. */
+    private const AGAIN = [60, 300, 1_500, 7_200];
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private PostRepository $store,
+        private PostScheduler $posts,
+        private MadePieces $made,
+        private SharePages $links,
+        private Channel $channel,
+        private EventLog $history,
+    ) {
+    }
+
+    public function __invoke(PublishDuePosts $message): void
+    {
+        $this->entities->clear();
+        $project = $this->entities->find(Project::class, $message->project);
+        $on = $this->store->on($message->project);
+        while (null !== $project && null !== $on && null !== ($post = $this->store->begin($project))) {
+            $this->post($project, $post, $on['base']);
+        }
+    }
+
+    private function post(Project $project, Post $post, string $base): void
+    {
+        $row = $this->posts->records($project)[$post->row] ?? null;
+        $piece = $this->made->find($project, $post->row);
+        if (null === $row || null === $piece) {
+            $this->store->failed($post, 'Its row, or what was made of it, is not there any more.', null);
+
+            return;
+        }
+        $order = $this->posts->words($project);
+        $text = $order->text($row, $project->template()->locale);
+        $over = PostOrder::length($text) - $order->letters;
+        if ($over > 0) {
+            $this->store->failed($post, "Its words have $over letters too many. Shorten them, then give it another time.", null);
+
+            return;
+        }
+        $page = $this->links->of($project, [$post->row])[$post->row] ?? '';
+        try {
+            $picture = $this->made->picture($piece, 0) ?? throw new ChannelException('It has no picture.');
+            $receipt = $this->channel->post($post->sign, $text, $picture, '' === $page ? '' : $base . $page);
+        } catch (ChannelException | RenderException $e) {
+            $this->store->failed($post, $e->getMessage(), self::AGAIN[$post->tries - 1] ?? null);
+
+            return;
+        }
+        // Cut off from here on, the channel is given it once more and answers as before.
+        $words = \sprintf('Row %d was posted %s.', $row->number, $this->channel->name());
+        $this->history->tell($project, ScheduleWay::ID, $words, sign: "post $post->sign");
+        $this->store->posted($post, $receipt);
+    }
+}

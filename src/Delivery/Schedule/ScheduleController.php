@@ -1,0 +1,189 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Schedule;
+
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Http\Attachment;
+use Morphea\App\Project\Context\EditorWords;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Runs\Runs\MadePieces;
+use Morphea\Core\Delivery\Schedule\PostOrder;
+use Morphea\Core\Delivery\Schedule\ScheduleException;
+use Morphea\Core\Delivery\Schedule\ScheduleRule;
+use Morphea\Core\Table\Patterns\DisplayStyle;
+use Morphea\Core\Table\Patterns\PatternException;
+use Morphea\Core\Table\Patterns\PatternParts;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** The posting calendar: dealt by rule, moved by hand and by keys, posted at its times, written out for other programs. */
+#[Route('/projects/{project}/deliver/calendar')]
+final class ScheduleController extends AbstractController
+{
+    public function __construct(
+        private readonly PostScheduler $posts,
+        private readonly PostRepository $store,
+        private readonly ScheduleView $view,
+        private readonly Channel $channel,
+    ) {
+    }
+
+    #[Route('', name: 'calendar', methods: ['GET'])]
+    public function index(Project $project, Request $request): Response
+    {
+        $words = $this->posts->words($project);
+
+        return $this->render('calendar/index.html.twig', $this->view->month($project, $request->query->getString('month')) + [
+            'project' => $project,
+            'here' => 'Deliver',
+            'order' => $this->posts->order($project),
+            'words' => $words,
+            'parts' => EditorWords::of($project, $words->words),
+            'tags' => EditorWords::of($project, $words->tags),
+            'columns' => EditorWords::columns($project),
+            'shown' => DisplayStyle::choices(),
+            'on' => null !== $this->store->on($project->id()),
+            'overdue' => \count($this->posts->overdue($project, new \DateTimeImmutable())),
+            'asks' => $request->query->has('ask'),
+            'until' => time(),
+            'ways' => Overdue::cases(),
+            'channel' => $this->channel->name(),
+            'zone' => date_default_timezone_get(),
+        ]);
+    }
+
+    #[Route('', name: 'calendar_keep', methods: ['POST'])]
+    public function keep(Project $project, Request $request, #[CurrentUser] Member $member): Response
+    {
+        $in = $request->request;
+        $dealt = 0;
+        try {
+            $said = $in->all();
+            foreach (['words', 'tags'] as $words) {
+                $said[$words] = PatternParts::source(json_decode($in->getString($words), true));
+            }
+            $this->posts->keep($project, ScheduleRule::of($said), PostOrder::of($said));
+            [$dealt, $forced] = $in->has('keep')
+                ? [null, 0]
+                : $this->posts->deal($project, $in->has('anew'), $member->getUserIdentifier());
+            $this->addFlash('good', match ($dealt) {
+                null => 'Kept. What is in the calendar stays where it is.',
+                0 => 'Everything that was made is in the calendar already.',
+                default => number_format($dealt) . (1 === $dealt ? ' post was' : ' posts were') . ' dealt.' . (0 === $forced ? ''
+                    : " $forced of them follow one of their kind: no other was left."),
+            });
+        } catch (ScheduleException | PatternException $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        // What was dealt is shown where it begins.
+        return $this->back($project, 0 === ($dealt ?? 0) ? $in->getString('month') : '');
+    }
+
+    /** To another day, or another time; the month comes anew. */
+    #[Route('/{post}/move', name: 'post_move', methods: ['POST'], requirements: ['post' => '\d+'])]
+    public function move(Project $project, int $post, Request $request): Response
+    {
+        $found = $this->store->find($project, $post) ?? throw $this->createNotFoundException('There is no such post.');
+        $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $request->request->getString('day'));
+        $time = $request->request->getString('time');
+        $at = false === $day ? null : $day->modify(1 === preg_match('/^\d\d:\d\d$/', $time) ? $time : $found->at->format('H:i'));
+        $why = match (true) {
+            null === $at || false === $at => 'This is no day.',
+            $at <= new \DateTimeImmutable() => 'This time has gone by. Choose one that is still to come.',
+            !$this->store->move($project, $post, $at) => 'It went meanwhile.',
+            default => '',
+        };
+        $month = $request->request->getString('month');
+
+        return $this->render('calendar/month.html.twig', ['why' => $why, 'project' => $project] + $this->view->month($project, $month));
+    }
+
+    #[Route('/{post}/remove', name: 'post_remove', methods: ['POST'], requirements: ['post' => '\d+'])]
+    public function remove(Project $project, int $post, Request $request): Response
+    {
+        $this->store->remove($project, $post);
+
+        return $this->back($project, $request->request->getString('month'));
+    }
+
+    /** One post, as it goes out or went. */
+    #[Route('/{post}', name: 'post', methods: ['GET'], requirements: ['post' => '\d+'])]
+    public function post(Project $project, int $post): Response
+    {
+        $found = $this->store->find($project, $post) ?? throw $this->createNotFoundException('There is no such post.');
+
+        return $this->render('calendar/post.html.twig', $this->view->post($project, $found) + ['project' => $project, 'post' => $found]);
+    }
+
+    #[Route('/{post}/picture.png', name: 'post_picture', methods: ['GET'], requirements: ['post' => '\d+'])]
+    public function picture(Project $project, int $post, MadePieces $made): Response
+    {
+        $found = $this->store->find($project, $post);
+        $piece = null === $found ? null : $made->find($project, $found->row);
+        try {
+            $png = null === $piece ? null : $made->picture($piece, 0);
+        } catch (RenderException) {
+            $png = null;
+        }
+
+        return null === $png
+            ? throw $this->createNotFoundException('Nothing of it is kept.')
+            : new Response($png, Response::HTTP_OK, ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=60']);
+    }
+
+    #[Route('/posts.ics', name: 'calendar_ics', methods: ['GET'])]
+    public function ics(Project $project, CalendarExport $files): Response
+    {
+        return new Response($files->ics($project), Response::HTTP_OK, [
+            'Content-Type' => 'text/calendar; charset=utf-8',
+            'Content-Disposition' => Attachment::header("{$project->name()}.ics"),
+        ]);
+    }
+
+    #[Route('/posts.csv', name: 'calendar_csv', methods: ['GET'])]
+    public function csv(Project $project, CalendarExport $files): Response
+    {
+        return new Response($files->csv($project), Response::HTTP_OK, [
+            'Content-Type' => 'text/csv; charset=utf-8',
+            'Content-Disposition' => Attachment::header("{$project->name()}-posts.csv"),
+        ]);
+    }
+
+    #[Route('/turn', name: 'calendar_turn', methods: ['POST'])]
+    public function turn(Project $project, Request $request, #[CurrentUser] Member $member): Response
+    {
+        $on = $request->request->has('on');
+        $asked = new \DateTimeImmutable('@' . min(time(), $request->request->getInt('until', time())));
+        $overdue = $on ? $this->posts->overdue($project, $asked->setTimezone(new \DateTimeZone(date_default_timezone_get()))) : [];
+        if ([] !== $overdue) {
+            $what = Overdue::tryFrom($request->request->getString('overdue'));
+            try {
+                null === $what || $this->posts->settle($project, $overdue, $what, $member->getUserIdentifier());
+            } catch (ScheduleException $e) {
+                $this->addFlash('bad', $e->getMessage());
+                $what = null;
+            }
+            if (null === $what) {
+                return $this->redirectToRoute('calendar', ['project' => $project->id(), 'ask' => 1], Response::HTTP_SEE_OTHER);
+            }
+        }
+        $this->store->turn($project, $on, $request->getSchemeAndHttpHost());
+        $this->addFlash('good', $on ? "From now on posts go at their times, {$this->channel->name()}." : 'Nothing is posted any more.');
+
+        return $this->back($project, $request->request->getString('month'));
+    }
+
+    private function back(Project $project, string $month): Response
+    {
+        $to = ['project' => $project->id()] + ('' === $month ? [] : ['month' => $month]);
+
+        return $this->redirectToRoute('calendar', $to, Response::HTTP_SEE_OTHER);
+    }
+}

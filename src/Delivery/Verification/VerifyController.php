@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Delivery\Verification;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Account\RateLimit;
+use Morphea\App\Platform\Http\GuestLimitListener;
+use Morphea\App\Platform\Http\Unlisted;
+use Morphea\Core\Table\Data\Recipe\VerificationCode;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Whoever holds a piece asks whether it is genuine, by its code; nobody can read a list off it. */
+#[Route('/genuine', methods: ['GET'])]
+final class VerifyController extends AbstractController
+{
+    public function __construct(
+        private readonly Seals $seals,
+        private readonly SealKeys $keys,
+        private readonly GuestLimitListener $limits,
+        private readonly Issuers $issuers,
+        private readonly EntityManagerInterface $entities,
+    ) {
+    }
+
+    #[Route('/keys/{key}.json', name: 'genuine_keys', requirements: ['key' => '[0-9a-f]{16}'], defaults: ['_guest' => 'check'])]
+    public function keys(string $key, Request $request): Response
+    {
+        $found = $this->keys->find($key);
+        if (null === $found && null !== ($refused = $this->limits->take(RateLimit::WrongCode, $request))) {
+            return Unlisted::of($refused);
+        }
+
+        return Unlisted::of(new JsonResponse(
+            null === $found ? ['error' => 'There is no such key.'] : ['id' => $found->id, 'public' => base64_encode($found->public)],
+            null === $found ? Response::HTTP_NOT_FOUND : Response::HTTP_OK,
+        ));
+    }
+
+    /** The signed statement, for who checks it without asking here. */
+    #[Route('/{code}.json', name: 'genuine_file', requirements: ['code' => '[A-Za-z0-9-]{1,40}'], defaults: ['_guest' => 'check'])]
+    public function statement(string $code, Request $request): Response
+    {
+        $read = VerificationCode::read($code);
+        $standing = null === $read ? null : $this->seals->find($read);
+        if (null === $standing && null !== ($refused = $this->limits->take(RateLimit::WrongCode, $request))) {
+            return Unlisted::of($refused);
+        }
+        if (null === $standing || null !== $standing->takenBack) {
+            return Unlisted::of(new JsonResponse(['error' => 'There is no statement that holds.'], Response::HTTP_NOT_FOUND));
+        }
+
+        return Unlisted::of(new Response($standing->sealed->json(), Response::HTTP_OK, ['Content-Type' => 'application/json']));
+    }
+
+    #[Route('/{code}', name: 'genuine', requirements: ['code' => '[^/\x00]{0,60}'], defaults: ['_guest' => 'check', 'code' => ''])]
+    public function check(string $code, Request $request): Response
+    {
+        $typed = trim('' === $code ? $request->query->getString('code') : $code);
+        $read = VerificationCode::read($typed);
+        $standing = null === $read ? null : $this->seals->find($read);
+        // A right code is answered whatever others from the same network tried.
+        if (null === $standing && '' !== $typed && null !== ($refused = $this->limits->take(RateLimit::WrongCode, $request))) {
+            return Unlisted::of($refused);
+        }
+        null === $standing || $this->seals->looked($standing);
+        $key = null === $standing ? null : $this->keys->find($standing->sealed->key);
+        $member = null === $standing ? null : $this->entities->find(Member::class, $standing->member);
+
+        return Unlisted::of($this->render('public/genuine.html.twig', [
+            'typed' => $typed,
+            'code' => $read,
+            'standing' => $standing,
+            'account' => $member,
+            'confirmed' => null !== $standing && null !== $member &&
+                $this->issuers->isConfirmed($member, $standing->sealed->statement->by),
+            // What was changed in the database without the key is not genuine.
+            'signed' => null !== $standing && null !== $key && $standing->sealed->isBy($key),
+        ], new Response('', '' !== $typed && null === $standing ? Response::HTTP_NOT_FOUND : Response::HTTP_OK)));
+    }
+}

@@ -1,0 +1,232 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Checks;
+
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Project\Designs\DesignHistory;
+use Morphea\App\Project\Designs\StaleDesignException;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\App\Project\Tables\TableStore;
+use Morphea\App\Project\TouchUps\TouchUpEditor;
+use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Design\Model\CheckLimits;
+use Morphea\Core\Design\Model\DesignException;
+use Morphea\Core\Design\Model\Edit\SetLimits;
+use Morphea\Core\Table\Data\Edit\RowsEdit;
+use Morphea\Core\Table\Data\RowSelection;
+use Morphea\Core\Table\Data\TableException;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+
+/** What is done about findings: each leads back to the piece, or to the light table as it lay. */
+#[Route('/projects/{project}/proof', methods: ['POST'])]
+final class FixController extends AbstractController
+{
+    public function __construct(
+        private readonly ProofTable $table,
+        private readonly FixApplier $mender,
+        private readonly ProofDesk $desk,
+        private readonly TouchUpEditor $toucher,
+        private readonly TableRows $rows,
+    ) {
+    }
+
+    #[Route('/{number}/mend/{mark}', name: 'proof_mend', requirements: ['number' => '\d{1,7}', 'mark' => '\d{1,3}'])]
+    public function mend(Project $project, int $number, int $mark, Request $request): Response
+    {
+        $finding = $this->found($project, $number)->open[$mark - 1] ?? null;
+        try {
+            $says = null === $finding
+                ? null
+                : $this->mender->mend($project, $finding, $request->request->getString('mend'), $request->request->getInt('revision'));
+            null === $says
+                ? $this->addFlash('bad', 'This was changed meanwhile. Here is how it is now.')
+                : $this->addFlash('good', "$says, for all rows. Ctrl Z takes it back.");
+        } catch (DesignException $e) {
+            $this->addFlash('bad', $e->getMessage());
+        } catch (StaleDesignException) {
+            $this->addFlash('bad', 'The design was changed in another window meanwhile. Here is how it is now; nothing was mended.');
+        }
+
+        return $this->back($project, $request, $number);
+    }
+
+    #[Route('/{number}/accept', name: 'proof_accept', requirements: ['number' => '\d{1,7}'])]
+    public function accept(Project $project, int $number, Request $request, #[CurrentUser] Member $member): Response
+    {
+        $input = $request->request;
+        $kind = FindingKind::tryFrom($input->getString('kind')) ?? throw $this->createNotFoundException('There is no such finding.');
+        $found = $this->found($project, $number);
+        $count = $this->mender->accept($project, $found, $kind, $input->getString('layer'), $input->getBoolean('all'), $member->name);
+        $this->addFlash('good', match (true) {
+            0 === $count => 'This was mended meanwhile.',
+            1 === $count => 'Taken as it is, until what is shown there changes.',
+            default => "Taken as it is in $count pieces, until what is shown there changes.",
+        });
+
+        return $this->back($project, $request, $number);
+    }
+
+    #[Route('/{number}/unaccept', name: 'proof_unaccept', requirements: ['number' => '\d{1,7}'])]
+    public function unaccept(Project $project, int $number, Request $request): Response
+    {
+        $kind = FindingKind::tryFrom($request->request->getString('kind'));
+        if (null !== $kind) {
+            $this->mender->notAccepted($project, $this->found($project, $number), $kind, $request->request->getString('layer'));
+        }
+
+        return $this->back($project, $request, $number);
+    }
+
+    #[Route('/{number}/untouch', name: 'proof_untouch', requirements: ['number' => '\d{1,7}'])]
+    public function untouch(Project $project, int $number, Request $request): Response
+    {
+        $layer = $request->request->getString('layer');
+        $this->toucher->takeBack($project, [$this->found($project, $number)->rowId], '' === $layer ? null : $layer);
+
+        return $this->back($project, $request, $number);
+    }
+
+    /** The touch-up of one piece on others. */
+    #[Route('/{number}/copy', name: 'proof_copy', requirements: ['number' => '\d{1,7}'])]
+    public function copy(Project $project, int $number, Request $request): Response
+    {
+        $from = $this->found($project, $number)->rowId;
+        try {
+            $picked = RowSelection::parse($request->request->getString('rows'), $project->rowCount())->of($project->rowCount());
+            $ids = array_diff($this->ids($project, $picked), [$from]);
+            $this->toucher->copy($project, $from, array_values($ids));
+            $this->addFlash('good', \sprintf('Copied to %d %s.', \count($ids), 1 === \count($ids) ? 'piece' : 'pieces'));
+        } catch (TableException $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        return $this->back($project, $request, $number);
+    }
+
+    /** Of pieces that were selected: switched on or off, taken as they are, touched up together. */
+    #[Route('/selected', name: 'proof_selected')]
+    public function selected(Project $project, Request $request, TableStore $tables, #[CurrentUser] Member $member): Response
+    {
+        $numbers = array_values(array_filter(array_map(intval(...), explode(',', $request->request->getString('numbers')))));
+        $ids = $this->ids($project, $numbers);
+        if ([] === $ids) {
+            $this->addFlash('bad', 'These rows are not there any more.');
+
+            return $this->back($project, $request);
+        }
+        $do = $request->request->getString('do');
+        if ('touch' === $do) {
+            return $this->redirectToRoute('compose', [
+                'project' => $project->id(),
+                'row' => $numbers[0],
+                'touch' => implode(',', $ids),
+            ], Response::HTTP_SEE_OTHER);
+        }
+        $pieces = 1 === \count($ids) ? '1 piece' : number_format(\count($ids)) . ' pieces';
+        try {
+            match ($do) {
+                'off', 'on' => $tables->apply($project, RowsEdit::switch($ids, 'off' === $do)),
+                'accept' => $this->mender->acceptAll($project, $numbers, $member->name),
+                'untouch' => $this->toucher->takeBack($project, $ids, null),
+                default => null,
+            };
+            $this->addFlash('good', match ($do) {
+                'off' => "$pieces switched off: runs leave them out.",
+                'on' => "$pieces switched on.",
+                'accept' => "$pieces taken as they are.",
+                'untouch' => "Touch-ups of $pieces taken back.",
+                default => 'Nothing was to be done.',
+            });
+        } catch (TableException $e) {
+            $this->addFlash('bad', $e->getMessage());
+        }
+
+        return $this->back($project, $request);
+    }
+
+    #[Route('/limits', name: 'proof_limits')]
+    public function limits(Project $project, Request $request, DesignHistory $history): Response
+    {
+        $now = $project->template()->limits;
+        $number = static function (string $key, float $otherwise, float $part = 1.0) use ($request): float {
+            $said = str_replace(',', '.', trim($request->request->getString($key)));
+
+            return is_numeric($said) ? (float) $said / $part : $otherwise;
+        };
+        $limits = new CheckLimits(
+            $number('contrast', $now->contrast),
+            $number('dpi', $now->dpi),
+            $number('enlarged', $now->enlarged),
+            $number('smaller', $now->smaller, 100),
+            $number('cut', $now->cut, 100),
+        );
+        try {
+            $history->apply($project, new SetLimits($limits));
+        } catch (DesignException $e) {
+            $this->addFlash('bad', $e->getMessage());
+        } catch (StaleDesignException) {
+            $this->addFlash('bad', 'The design was changed in another window meanwhile. Say it again.');
+        }
+
+        return $this->back($project, $request);
+    }
+
+    #[Route('/undo', name: 'proof_undo')]
+    public function undo(Project $project, Request $request, ProofHistory $steps): Response
+    {
+        return $this->went($project, $request, $steps->undo(...), 'Undone', 'There is nothing to undo.');
+    }
+
+    #[Route('/redo', name: 'proof_redo')]
+    public function redo(Project $project, Request $request, ProofHistory $steps): Response
+    {
+        return $this->went($project, $request, $steps->redo(...), 'Done again', 'There is nothing to do again.');
+    }
+
+    /** @param \Closure(Project): ?string $go */
+    private function went(Project $project, Request $request, \Closure $go, string $how, string $otherwise): Response
+    {
+        try {
+            $says = $go($project);
+            $this->addFlash('good', null === $says ? $otherwise : "$how: $says.");
+        } catch (StaleDesignException) {
+            $this->addFlash('bad', 'The design was changed in another window meanwhile. Here is how it is now.');
+        }
+        $number = $request->request->getInt('number');
+
+        return $this->back($project, $request, $number > 0 ? $number : null);
+    }
+
+    private function found(Project $project, int $number): RowFindings
+    {
+        return $this->table->of($project, $number) ?? throw $this->createNotFoundException('There is no such piece.');
+    }
+
+    /**
+     * @param array<array-key, int> $numbers
+     *
+     * @return list<int>
+     */
+    private function ids(Project $project, array $numbers): array
+    {
+        return $this->rows->ids($project, array_values($numbers));
+    }
+
+    private function back(Project $project, Request $request, ?int $number = null): Response
+    {
+        $this->desk->bring($project, $number ?? 0);
+        $there = null !== $number && null !== $this->table->of($project, $number);
+        $query = ['project' => $project->id()] + LightTableFilter::of($project, $request)->query();
+
+        return $there
+            ? $this->redirectToRoute('proof_piece', ['number' => $number] + $query, Response::HTTP_SEE_OTHER)
+            : $this->redirectToRoute('proof', $query, Response::HTTP_SEE_OTHER);
+    }
+}

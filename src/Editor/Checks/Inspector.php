@@ -1,0 +1,222 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Checks;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Files\StoreUnavailableException;
+use Morphea\App\Project\Context\OpenProject;
+use Morphea\App\Project\Context\ProjectOpener;
+use Morphea\App\Project\Context\RowInputs;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\ProjectColumnKinds;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Checks\Acceptance;
+use Morphea\Core\Checks\CellKinds;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Proof;
+use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\UnfilledCheck;
+use Morphea\Core\Checks\WholeSet;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Output\FileNames\FileNames;
+use Morphea\Core\Output\FileNames\Naming;
+use Morphea\Core\Output\FileNames\UsualName;
+use Morphea\Core\Table\Data\Record;
+use Morphea\Core\Table\Patterns\Pattern;
+
+/**
+ * Looks at the rows of a project that changed since they were looked at: themselves, or what their pieces are made of
+ * besides. What the layout tells comes first and fills the table; what only pixels tell follows. May be ended anywhere:
+ * what was looked at by then is kept.
+ */
+final readonly class Inspector
+{
+    /** Rows that are written down at once. */
+    private const AT_ONCE = 25;
+    /** Share of rows. */
+    private const ALIKE = 0.1;
+    /** Rows that tell which column names files best. */
+    private const NAMED_BY = 500;
+
+    public function __construct(
+        private ProjectOpener $opener,
+        private TableRows $rows,
+        private RowInputs $inputs,
+        private ProofRecorder $recorder,
+        private EntityManagerInterface $entities,
+        private RunHistory $runs,
+        private ProjectColumnKinds $kinds,
+    ) {
+    }
+
+    /** Whether all that is known of a project is known of it as it is now. */
+    public function isCurrent(Project $project): bool
+    {
+        return $project->isProofed($this->inputs->state($project));
+    }
+
+    public function waiting(Project $project): PendingRows
+    {
+        $inputs = $this->inputs->of($project, [], $this->opener->page($project)->even);
+        $known = $this->recorder->known($project);
+        $names = $this->names($project);
+        $rows = $unseen = $numbers = [];
+        foreach ($this->rows->active($project) as $row) {
+            $id = (int) $row->id;
+            $numbers[$id] = $row->number;
+            $names->next($row);
+            $name = $inputs($row, '');
+            if ($name !== ($known[$id]['inputs'] ?? null)) {
+                $rows[$id] = [$row, $name];
+            } elseif (!$known[$id]['seen']) {
+                $unseen[$id] = [$row, $name];
+            }
+        }
+
+        // Where most are called alike, and nobody said how they are called, they will be called otherwise.
+        $clashes = \count($names->clashes()) > self::ALIKE * \count($numbers) ? [] : $names->clashes();
+
+        return new PendingRows($this->inputs->state($project), $rows, $unseen, $numbers, $clashes);
+    }
+
+    /** As files are called: as in the newest run, at first as is usual. */
+    private function names(Project $project): FileNames
+    {
+        $locale = $project->template()->locale;
+        $naming = $this->runs->naming($project);
+        if (null === $naming) {
+            $table = $this->rows->beginning($project, self::NAMED_BY);
+            $usual = UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->template()->linkedColumns());
+            $naming = new Naming(Pattern::parse($usual, $locale), false, 120, (new \DateTimeImmutable())->format('Y-m-d'));
+        }
+
+        return new FileNames($naming, $locale, $project->rowCount());
+    }
+
+    /**
+     * What the layout tells; `settle` follows, or `pixels`, which does so.
+     *
+     * @param (\Closure(int): void)|null $told    how many are done
+     * @param float                       $seconds that it may take; one row is looked at in any case
+     *
+     * @return bool whether all were looked at
+     */
+    public function layout(Project $project, PendingRows $waiting, ?\Closure $told = null, float $seconds = \INF): bool
+    {
+        $open = $this->opener->page($project);
+        $until = microtime(true) + $seconds;
+        $kinds = new CellKinds($this->kinds->of($project), $project->columns());
+        $looked = [];
+        $done = 0;
+        foreach ($waiting->rows as $id => [$row, $inputs]) {
+            if ($done > 0 && microtime(true) > $until) {
+                break;
+            }
+            $looked[] = $this->row($open, $kinds, $id, $row, $inputs);
+            if (\count($looked) >= self::AT_ONCE) {
+                $this->recorder->keep($project, $looked);
+                $looked = [];
+            }
+            ++$done;
+            null === $told || $told($done);
+        }
+        $this->recorder->keep($project, $looked);
+
+        return $done === \count($waiting->rows);
+    }
+
+    /** What all rows together show, and how bad each is. */
+    public function settle(Project $project, PendingRows $waiting): void
+    {
+        $this->recorder->settle($project, $waiting);
+    }
+
+    /**
+     * What only pixels tell, of rows whose layout was looked at; then all is as it is now.
+     *
+     * @param (\Closure(int): void)|null $told    how many are done
+     * @param float                       $seconds that it may take
+     *
+     * @return bool whether all were looked at
+     */
+    public function pixels(Project $project, PendingRows $waiting, ?\Closure $told = null, float $seconds = \INF): bool
+    {
+        $open = $this->opener->page($project);
+        $until = microtime(true) + $seconds;
+        $done = 0;
+        foreach ($waiting->rows + $waiting->unseen as $id => [$row, $inputs]) {
+            if (microtime(true) > $until) {
+                break;
+            }
+            [$findings, $contrasts] = $this->seen($open, $row);
+            $this->recorder->seen($project, $id, $inputs, $findings, $contrasts);
+            ++$done;
+            null === $told || $told($done);
+        }
+        $this->recorder->settle($project, $waiting);
+        if ($done < $waiting->count()) {
+            return false;
+        }
+        $project->setProofed($waiting->state);
+        $this->entities->flush();
+
+        return true;
+    }
+
+    private function row(OpenProject $open, CellKinds $kinds, int $id, Record $row, string $inputs): InspectedRow
+    {
+        $template = $open->piece($row);
+        $layers = ['', ...array_map(static fn (Layer $layer): string => $layer->id, $template->layers())];
+        $values = array_combine($layers, array_map(
+            static fn (string $layer): string => Acceptance::value($template, $row, $layer),
+            $layers,
+        ));
+        try {
+            $sides = [];
+            $findings = $kinds->findings($template, $row);
+            foreach (array_keys($template->sides) as $side) {
+                $sides[] = $laid = $open->lay($row, $side);
+                array_push($findings, ...$open->findings($row, $laid, $side));
+            }
+            if (null !== ($unfilled = UnfilledCheck::finding($template, $sides))) {
+                $findings[] = $unfilled;
+            }
+            $touched = serialize($open->touchUps->of($row));
+            $facts = WholeSet::facts($template, $sides, $touched);
+
+            return new InspectedRow($id, $row->number, $inputs, Proof::worstFirst($findings), $facts, $values);
+        } catch (StoreUnavailableException $e) {
+            throw $e;
+        } catch (\Throwable $e) {
+            // One row that cannot be laid out is that row's finding; all others are looked at.
+            $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
+            $finding = new Finding(FindingKind::Unchecked, Severity::CannotBeMade, '', 'The piece', $why);
+
+            return new InspectedRow($id, $row->number, $inputs, [$finding], ['drawn' => "row $id", 'texts' => []], $values);
+        }
+    }
+
+    /** @return array{list<Finding>, array<string, float>} and the contrasts that were measured, by layer */
+    private function seen(OpenProject $open, Record $row): array
+    {
+        $findings = $contrasts = [];
+        try {
+            foreach (array_keys($open->template->sides) as $side) {
+                [$found, $measured] = $open->ofPixels($row, $open->lay($row, $side), $side);
+                array_push($findings, ...$found);
+                $contrasts += $measured;
+            }
+        } catch (StoreUnavailableException $e) {
+            throw $e;
+        } catch (\Throwable $e) {
+            // What nobody could look at is not in order.
+            $why = 'could not be looked at by its pixels: ' . mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8');
+            $findings[] = new Finding(FindingKind::Unchecked, Severity::LookAtIt, '', 'The piece', $why);
+        }
+
+        return [$findings, $contrasts];
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Dashboard;
+
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\DesignException;
+
+/** A project among others: what it is called, its size in words, its shape. One that cannot be read any more still has a card. */
+final readonly class ProjectCard
+{
+    private function __construct(
+        public Project $project,
+        public string $name,
+        public string $size,
+        public float $ratio,
+        public string $face,
+        public ?string $trouble,
+    ) {
+    }
+
+    /** @param string $face the state its small picture shows */
+    public static function of(Project $project, string $face): self
+    {
+        try {
+            $template = $project->template();
+
+            return new self($project, $template->name, $template->size(), $template->width / $template->height, $face, null);
+        } catch (DesignException $e) {
+            $data = json_decode($project->templateJson(), true);
+            $name = \is_array($data) && \is_string($data['name'] ?? null) ? $data['name'] : 'A project without a name';
+
+            return new self(
+                $project,
+                mb_strimwidth($name, 0, 120, '…', 'UTF-8'),
+                'its design cannot be read',
+                1.4,
+                $face,
+                $e->getMessage(),
+            );
+        }
+    }
+}

@@ -1,0 +1,10 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Drafting;
+
+/** Rows that could not be drafted; the message says why and what to do. */
+final class DraftException extends \RuntimeException
+{
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Import;
+
+use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Table\Data\FileTable;
+use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Data\TableException;
+
+/** A whole table file to a Table without anybody being asked: its first line that holds anything has the headings. */
+final readonly class TableFileReader
+{
+    public function __construct(private TableBuilder $builder, private RawReader $reader)
+    {
+    }
+
+    /** @throws UploadException */
+    public function file(string $path, string $name): FileTable
+    {
+        $grid = $this->reader->file($path, $name);
+        try {
+            $table = $this->builder->build($grid->lines);
+        } catch (TableException $e) {
+            throw new UploadException("{$name}: {$e->getMessage()}", 0, $e);
+        }
+        $notices = [...$table->notices, ...$grid->notices];
+        if (1 === \count($table->columns) && null !== $grid->delimiter) {
+            $notices[] =
+                'Only one column was found. If there should be more, save the file with commas, semicolons or tabs between the cells.';
+        }
+
+        return new FileTable($table->columns, $table->cells, $notices);
+    }
+}

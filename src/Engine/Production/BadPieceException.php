@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production;
+
+/** A piece that cannot be put into a document: its place among those that were given, and why. */
+final class BadPieceException extends \RuntimeException
+{
+    public function __construct(public readonly int $place, string $why, ?\Throwable $previous = null)
+    {
+        parent::__construct($why, 0, $previous);
+    }
+}

@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production;
+
+use Morphea\App\Engine\Production\Format\Sheets;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Output\FileNames\FileNames;
+use Morphea\Core\Output\Mockups\MockupException;
+use Morphea\Core\Output\Mockups\Product;
+use Morphea\Core\Output\PrintSheets\SheetException;
+use Morphea\Core\Rendering\Layout\LaidOut;
+use Morphea\Core\Table\Data\Record;
+
+/** An output with what was said of it. */
+final readonly class ChosenFormat
+{
+    /** Raised whenever the same drawing comes out otherwise than before. */
+    private const VERSION = 2;
+    private const STILL = 'This design has no beats, so nothing in it moves. Give it time in Compose first.';
+
+    public function __construct(public ExportFormat $output, public FormatSettings $settings)
+    {
+    }
+
+    /** Pieces come together in documents. */
+    public function isBound(): bool
+    {
+        return $this->output instanceof DocumentFormat;
+    }
+
+    /**
+     * What of a piece comes into each file.
+     *
+     * @param non-empty-list<string> $sides their names, as they stand in files
+     *
+     * @return list<string> names of its files; of a bound piece there is none to be seen
+     */
+    public function names(string $piece, array $sides): array
+    {
+        $suffix = $this->output instanceof MotionFormat ? $this->output->suffix() : null;
+
+        return $this->output->isBySide()
+            ? array_map(
+                fn (string $side): string => FileNames::file($piece, $side, \count($sides) > 1, $this->output->ending()),
+                $this->settings->sides($sides),
+            )
+            : [FileNames::file($piece, $suffix, null !== $suffix, $this->output->ending())];
+    }
+
+    /**
+     * A name for each file by all that is to be seen in it: the same file has the same, on every machine.
+     *
+     * @return list<string>
+     */
+    public function keys(LaidOutPiece $piece, string $name): array
+    {
+        $depends = [self::VERSION, $this->output::id(), ...$this->output->depends($this->settings)];
+        $stills = $this->settings->sides($piece->stills($this->settings->moment));
+        $sides = $this->output instanceof MotionFormat
+            ? [$piece->scene($this->settings->rate)->fingerprint()]
+            : array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $stills);
+        $files = $this->output->isBySide() ? array_map(static fn (string $side): array => [$side], $sides) : [[...$sides, $name]];
+
+        return array_map(
+            static fn (array $of): string => substr(hash('sha256', json_encode([...$depends, ...$of], \JSON_THROW_ON_ERROR)), 0, 40),
+            $files,
+        );
+    }
+
+    /** @return array<string, string|int|float|bool> */
+    public function toArray(): array
+    {
+        return ['output' => $this->output::id()] + $this->settings->toArray();
+    }
+
+    /**
+     * What is said of how pieces look, whatever they are put into.
+     *
+     * @return list<array<string, string|int|float|bool>>
+     */
+    public function drawn(): array
+    {
+        return [array_intersect_key($this->settings->toArray(), ['ground' => 1, 'side' => 1, 'moment' => 1])];
+    }
+
+    /**
+     * @param list<self> $choices
+     *
+     * @return list<array<string, string|int|float|bool>>
+     */
+    public static function arrays(array $choices): array
+    {
+        return array_map(static fn (self $choice): array => $choice->toArray(), $choices);
+    }
+
+    /** @return string|null why nothing can be made so */
+    public function trouble(Design $template): ?string
+    {
+        $options = $this->output->options();
+        if ($this->output instanceof MotionFormat && null !== ($why = $template->moves() ? $this->output->missing() : self::STILL)) {
+            return $why;
+        }
+        if (\in_array(FormatOption::Sheet, $options, true)) {
+            try {
+                Sheets::planned($template, $this->settings, [new Record(1, [])]);
+            } catch (SheetException $e) {
+                return $e->getMessage();
+            }
+        }
+        if (\in_array(FormatOption::Product, $options, true)) {
+            try {
+                Product::of($this->settings->product);
+            } catch (MockupException $e) {
+                return $e->getMessage();
+            }
+        }
+        $edge = $this->settings->edge->dots($template->bleed, $template->dpi);
+
+        return \in_array(FormatOption::Size, $options, true) ? $this->settings->size->trouble($template, $edge) : null;
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production;
+
+use Morphea\App\Engine\Render\CancelledException;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\Core\Design\Model\Design;
+use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
+
+/** What pieces are made as, one class for each: its name, its files, how they are written. */
+#[AutoconfigureTag]
+interface ExportFormat
+{
+    /** As orders and the command line name it; stays for good. */
+    public static function id(): string;
+
+    /** In the sentence of an order: “Make all rows as …”. */
+    public function label(): string;
+
+    /** Whether people want this of such a template, unless they say otherwise; of one output for each template. */
+    public function isUsual(Design $template): bool;
+
+    /** Without its dot. */
+    public function ending(): string;
+
+    /** @return list<FormatOption> what can be said of it */
+    public function options(): array;
+
+    /** In words: how large a piece comes out. */
+    public function size(Design $template, FormatSettings $settings): string;
+
+    /** Each side is a file of its own; otherwise a file holds all of them. */
+    public function isBySide(): bool;
+
+    /**
+     * What a file depends on besides the drawings in it, in words of its own: files that have all of it alike are the same.
+     *
+     * @return list<string|int|float|bool|null>
+     */
+    public function depends(FormatSettings $settings): array;
+
+    /**
+     * @param (\Closure(): bool)|null $stopped asked while it goes on
+     *
+     * @return list<string> bytes of each file: one a side, or one; none of what is only bound into documents
+     *
+     * @throws RenderException|NoSpaceException|CancelledException
+     */
+    public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array;
+}

@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production;
+
+use Morphea\Core\Design\Model\Design;
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
+
+/** All outputs there are, in the order they are offered. */
+final class ExportFormatRegistry
+{
+    /** @var array<string, ExportFormat>|null */
+    private ?array $byId = null;
+
+    /** @param iterable<ExportFormat> $outputs */
+    public function __construct(#[AutowireIterator(ExportFormat::class)] private readonly iterable $outputs)
+    {
+    }
+
+    /** @return array<string, ExportFormat> by id */
+    public function all(): array
+    {
+        if (null === $this->byId) {
+            $this->byId = [];
+            foreach ($this->outputs as $output) {
+                $this->byId[$output::id()] = $output;
+            }
+        }
+
+        return $this->byId;
+    }
+
+    public function find(string $id): ?ExportFormat
+    {
+        return $this->all()[$id] ?? null;
+    }
+
+    /** One that was found before, as when a run was ordered. */
+    public function get(string $id): ExportFormat
+    {
+        return $this->find($id) ?? throw new \LogicException("There is no output “{$id}” any more.");
+    }
+
+    /** What is wanted where nobody has chosen: files to hand over one by one: of print their PDFs, of screens their pictures or shorts. */
+    public function usual(Design $template): ExportFormat
+    {
+        $usual = array_filter($this->all(), static fn (ExportFormat $output): bool => $output->isUsual($template));
+        // What moves is wanted moving, if it can be made so.
+        usort(
+            $usual,
+            static fn (ExportFormat $one, ExportFormat $other): int =>
+                (int) ($other instanceof MotionFormat) <=> (int) ($one instanceof MotionFormat),
+        );
+        foreach ($usual as $output) {
+            return $output;
+        }
+        throw new \LogicException('There is no output at all.');
+    }
+
+    /**
+     * As Choice::toArray gave it.
+     *
+     * @param array<string, mixed> $said
+     */
+    public function choice(array $said): ?ChosenFormat
+    {
+        $output = \is_string($said['output'] ?? null) ? $this->find($said['output']) : null;
+
+        return null === $output ? null : new ChosenFormat($output, FormatSettings::of($said));
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Video\FilmFormat;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** A GIF that moves, for where nothing else does. */
+#[AsTaggedItem(priority: 34)]
+final readonly class Gif extends OfFilm
+{
+    public static function id(): string
+    {
+        return 'gif';
+    }
+
+    protected static function format(): FilmFormat
+    {
+        return FilmFormat::Gif;
+    }
+
+    public function label(): string
+    {
+        return 'moving GIF';
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Render\PictureKind;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** JPEG: small for photographs, with nothing see-through. */
+#[AsTaggedItem(priority: 50)]
+final readonly class Jpeg extends OfPictures
+{
+    protected static function kind(): PictureKind
+    {
+        return PictureKind::Jpeg;
+    }
+
+    public function label(): string
+    {
+        return 'JPEG pictures';
+    }
+
+    public function ending(): string
+    {
+        return 'jpg';
+    }
+
+    public function options(): array
+    {
+        return [
+            FormatOption::Size,
+            FormatOption::Edge,
+            FormatOption::Marks,
+            FormatOption::Ground,
+            FormatOption::Quality,
+            FormatOption::Steps,
+            FormatOption::Moment,
+        ];
+    }
+}

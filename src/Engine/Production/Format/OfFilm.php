@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\MotionFormat;
+use Morphea\App\Engine\Render\Edge;
+use Morphea\App\Engine\Video\Film;
+use Morphea\App\Engine\Video\FilmFormat;
+use Morphea\App\Engine\Video\FilmMaker;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Rendering\Scenes\Subtitles;
+
+/** The first side in time, as a film. */
+abstract readonly class OfFilm implements MotionFormat
+{
+    /** Raised when the same short comes out otherwise. */
+    private const VERSION = 2;
+
+    public function __construct(private FilmMaker $films)
+    {
+    }
+
+    abstract protected static function format(): FilmFormat;
+
+    public function isUsual(Design $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return static::format()->value;
+    }
+
+    public function options(): array
+    {
+        return [
+            FormatOption::Size,
+            FormatOption::Rate,
+            ...static::format()->hasQuality() ? [FormatOption::Quality, FormatOption::Bytes] : [],
+        ];
+    }
+
+    public function isBySide(): bool
+    {
+        return false;
+    }
+
+    public function missing(): ?string
+    {
+        return $this->films->missing();
+    }
+
+    public function suffix(): ?string
+    {
+        return null;
+    }
+
+    public function size(Design $template, FormatSettings $settings): string
+    {
+        $scale = self::scale($template, $settings);
+
+        return \sprintf(
+            '%d × %d px at %d',
+            self::even($template->width * $scale),
+            self::even($template->height * $scale),
+            $settings->rate,
+        );
+    }
+
+    public function depends(FormatSettings $settings): array
+    {
+        $all = $settings->toArray();
+
+        return [self::VERSION, $all['size'], $all['value'], $settings->quality, $settings->rate, $settings->megabytes];
+    }
+
+    public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
+    {
+        $scene = $piece->scene($settings->rate);
+        $subtitles = Subtitles::of($piece->sides[0], $scene);
+        $film = new Film($scene, $piece->pictures, $piece->name, $subtitles, $piece->language());
+        $scale = self::scale($piece->template, $settings);
+
+        return [$this->films->make($film, static::format(), $scale, $settings->quality, $settings->megabytes, $stopped)];
+    }
+
+    private static function scale(Design $template, FormatSettings $settings): float
+    {
+        return $settings->size->scale($template, Edge::Cut->dots($template->bleed, $template->dpi));
+    }
+
+    private static function even(float $pixels): int
+    {
+        return 2 * intdiv((int) round($pixels), 2);
+    }
+}

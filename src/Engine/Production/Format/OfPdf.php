@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\ExportFormat;
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Render\PdfWriter;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Drawing\SvgSize;
+use Morphea\Core\Rendering\Drawing\SvgWriter;
+use Morphea\Core\Rendering\Layout\LaidOut;
+
+/** Pages of PDFs, one a side, with its boxes. */
+abstract readonly class OfPdf implements ExportFormat
+{
+    private const POINTS = 72;
+
+    public function __construct(protected Renderer $renderer, protected PdfWriter $plain, protected bool $plainly)
+    {
+    }
+
+    public function isUsual(Design $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return 'pdf';
+    }
+
+    public function options(): array
+    {
+        return [FormatOption::Edge, FormatOption::Marks, FormatOption::Moment];
+    }
+
+    public function isBySide(): bool
+    {
+        return false;
+    }
+
+    public function size(Design $template, FormatSettings $settings): string
+    {
+        return $template->size();
+    }
+
+    public function depends(FormatSettings $settings): array
+    {
+        return [$settings->edge->value, $settings->ground, $this->plainly];
+    }
+
+    /** @return non-empty-list<Drawing> each on the ground it is made on */
+    protected static function sides(LaidOutPiece $piece, FormatSettings $settings): array
+    {
+        return array_map(
+            static fn (LaidOut $side): Drawing => $side->drawing->on($settings->under($side->drawing->background)),
+            $settings->sides($piece->stills($settings->moment)),
+        );
+    }
+
+    /**
+     * Its pages as librsvg writes them.
+     *
+     * @param (\Closure(): bool)|null $stopped
+     */
+    protected function plainly(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped): string
+    {
+        $writer = new SvgWriter($piece->pictures, SvgSize::Inches);
+        $edge = $settings->edge->of($piece->sides[0]->drawing);
+        $pages = array_map(
+            static fn (Drawing $side): string => $writer->write($side, $edge),
+            self::sides($piece, $settings),
+        );
+
+        return $this->plain->write($pages, $edge / $piece->template->dpi * self::POINTS, $stopped);
+    }
+}

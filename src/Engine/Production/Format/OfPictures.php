@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\ExportFormat;
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Render\Look;
+use Morphea\App\Engine\Render\PictureFormat;
+use Morphea\App\Engine\Render\PictureKind;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Layout\LaidOut;
+
+/** A picture for each side, in sRGB, which knows its dots per inch. */
+abstract readonly class OfPictures implements ExportFormat
+{
+    private const PAPER = '#FFFFFF';
+
+    public function __construct(private Renderer $renderer, private bool $plainly)
+    {
+    }
+
+    abstract protected static function kind(): PictureKind;
+
+    public static function id(): string
+    {
+        return static::kind()->value;
+    }
+
+    public function isUsual(Design $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return static::kind()->value;
+    }
+
+    public function options(): array
+    {
+        return [
+            FormatOption::Size,
+            FormatOption::Edge,
+            FormatOption::Marks,
+            FormatOption::Ground,
+            FormatOption::SeeThrough,
+            FormatOption::Moment,
+        ];
+    }
+
+    public function isBySide(): bool
+    {
+        return true;
+    }
+
+    public function size(Design $template, FormatSettings $settings): string
+    {
+        $edge = $settings->edge->dots($template->bleed, $template->dpi);
+        $scale = $settings->size->scale($template, $edge);
+
+        return \sprintf(
+            '%s × %s px',
+            round(($template->width + 2 * $edge) * $scale),
+            round(($template->height + 2 * $edge) * $scale),
+        );
+    }
+
+    public function depends(FormatSettings $settings): array
+    {
+        $all = $settings->toArray();
+        $quality = \in_array(FormatOption::Quality, $this->options(), true) ? [$settings->quality, $settings->inSteps] : [];
+
+        return [$all['size'], $all['value'], $all['edge'], $all['ground'], ...$quality, $this->plainly];
+    }
+
+    public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
+    {
+        $format = new PictureFormat(static::kind(), $settings->quality, $settings->inSteps);
+
+        return array_map(
+            fn (LaidOut $side): string => $this->renderer->side(
+                $side->drawing,
+                $piece->pictures,
+                $this->look($piece, $side->drawing, $settings),
+                [$format],
+                $this->plainly,
+                $stopped,
+            )[0],
+            $settings->sides($piece->stills($settings->moment)),
+        );
+    }
+
+    private function look(LaidOutPiece $piece, Drawing $side, FormatSettings $settings): Look
+    {
+        $under = $settings->under($side->background);
+        $scale = $settings->size->scale($piece->template, $settings->edge->of($side));
+
+        return new Look(
+            $scale,
+            $settings->edge,
+            $under ?? (\in_array(FormatOption::SeeThrough, $this->options(), true) ? null : self::PAPER),
+        );
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\MotionFormat;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Rendering\Scenes\Subtitles;
+
+/** Subtitles beside the films, for players that want them in a file of their own. */
+abstract readonly class OfWords implements MotionFormat
+{
+    abstract protected function written(Subtitles $words): string;
+
+    public function isUsual(Design $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return static::id();
+    }
+
+    public function options(): array
+    {
+        return [FormatOption::Rate];
+    }
+
+    public function isBySide(): bool
+    {
+        return false;
+    }
+
+    public function missing(): ?string
+    {
+        return null;
+    }
+
+    public function suffix(): ?string
+    {
+        return null;
+    }
+
+    public function size(Design $template, FormatSettings $settings): string
+    {
+        return '';
+    }
+
+    public function depends(FormatSettings $settings): array
+    {
+        return [$settings->rate];
+    }
+
+    public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
+    {
+        return [$this->written(Subtitles::of($piece->sides[0], $piece->scene($settings->rate)))];
+    }
+}

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\MockupFormat;
+use Morphea\App\Engine\Render\Edge;
+use Morphea\App\Engine\Render\Look;
+use Morphea\App\Engine\Render\Mockup;
+use Morphea\App\Engine\Render\PictureFormat;
+use Morphea\App\Engine\Render\PictureKind;
+use Morphea\App\Engine\Render\Renderer;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Output\Mockups\MockupException;
+use Morphea\Core\Output\Mockups\Product;
+use Morphea\Core\Rendering\Layout\LaidOut;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** A picture of each side on a product: to be shown, before anything is printed. */
+#[AsTaggedItem(priority: -10)]
+final readonly class OnProducts implements MockupFormat
+{
+    /** Raised whenever the same product comes out otherwise than before. */
+    private const VERSION = 1;
+
+    public function __construct(private Renderer $renderer, private Mockup $mockup)
+    {
+    }
+
+    public static function id(): string
+    {
+        return 'products';
+    }
+
+    public function label(): string
+    {
+        return 'product previews';
+    }
+
+    public function isUsual(Design $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return 'jpg';
+    }
+
+    public function options(): array
+    {
+        return [FormatOption::Product, FormatOption::Moment];
+    }
+
+    public function size(Design $template, FormatSettings $settings): string
+    {
+        try {
+            $product = Product::of($settings->product);
+        } catch (MockupException) {
+            return '';
+        }
+
+        return $product->isOwn() ? "on {$product->picture}" : \sprintf('%1$d × %1$d px', Product::EDGE);
+    }
+
+    public function isBySide(): bool
+    {
+        return true;
+    }
+
+    public function depends(FormatSettings $settings): array
+    {
+        return [self::VERSION, $settings->product];
+    }
+
+    public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
+    {
+        try {
+            $product = Product::of($settings->product);
+        } catch (MockupException $e) {
+            throw new RenderException($e->getMessage(), 0, $e);
+        }
+        $own = null;
+        if ($product->isOwn()) {
+            $picture = $piece->pictures->picture($product->picture);
+            $own = null === $picture ? null : $piece->pictures->content($picture, new PictureLook())->bytes;
+        }
+
+        return array_map(function (LaidOut $side) use ($piece, $product, $own, $stopped): string {
+            $drawing = $side->drawing;
+            $scale = Mockup::pixels($product) / max($drawing->width, $drawing->height);
+            // What has no ground of its own lets the product be seen.
+            $look = new Look($scale, Edge::Cut, $drawing->background);
+            $png = $this->renderer->side($drawing, $piece->pictures, $look, [new PictureFormat(PictureKind::Png)], false, $stopped)[0];
+
+            return $this->mockup->jpeg($product, $png, $own);
+        }, $settings->sides($piece->stills($settings->moment)));
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Render\PdfFile;
+use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Unit;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** A PDF for each piece, with a page for each of its sides. */
+#[AsTaggedItem(priority: 80)]
+final readonly class Pdfs extends OfPdf
+{
+    public static function id(): string
+    {
+        return 'pdfs';
+    }
+
+    public function label(): string
+    {
+        return 'a PDF for each row';
+    }
+
+    public function isUsual(Design $template): bool
+    {
+        return Unit::Pixel !== $template->unit;
+    }
+
+    public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
+    {
+        if ($this->plainly) {
+            return [$this->plainly($piece, $settings, $stopped)];
+        }
+
+        return [
+            TemporaryDirectory::in(function (string $folder) use ($piece, $settings, $stopped): string {
+                $sides = self::sides($piece, $settings);
+                $pdf = new PdfFile($this->renderer, "$folder/piece.pdf", $piece->name, $piece->language(), $settings->edge);
+                $pdf->add($sides, $piece->pictures, '', $stopped);
+                $pdf->close();
+
+                return (string) file_get_contents("$folder/piece.pdf");
+            }),
+        ];
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\FormatOption;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** A PDF for each value of a column, with the pages of all pieces that have it. */
+#[AsTaggedItem(priority: 70)]
+final readonly class PdfsBy extends BoundPdf
+{
+    public static function id(): string
+    {
+        return 'pdfs-by';
+    }
+
+    public function label(): string
+    {
+        return 'a PDF for each value';
+    }
+
+    public function options(): array
+    {
+        return [...parent::options(), FormatOption::By];
+    }
+}

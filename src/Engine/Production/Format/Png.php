@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Render\PictureKind;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Unit;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** PNG, whose fixed parts are drawn and packed once for all rows. */
+#[AsTaggedItem(priority: 60)]
+final readonly class Png extends OfPictures
+{
+    protected static function kind(): PictureKind
+    {
+        return PictureKind::Png;
+    }
+
+    public function label(): string
+    {
+        return 'PNG pictures';
+    }
+
+    public function isUsual(Design $template): bool
+    {
+        return Unit::Pixel === $template->unit;
+    }
+}

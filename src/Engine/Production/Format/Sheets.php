@@ -1,0 +1,219 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\BadPieceException;
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\PieceStream;
+use Morphea\App\Engine\Render\Edge;
+use Morphea\App\Engine\Render\PdfFile;
+use Morphea\App\Engine\Render\PictureSet;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Engine\Render\Request\SpotInk;
+use Morphea\App\Engine\Render\SheetPage;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Output\PrintSheets\Copies;
+use Morphea\Core\Output\PrintSheets\DieLine;
+use Morphea\Core\Output\PrintSheets\Page;
+use Morphea\Core\Output\PrintSheets\PieceSize;
+use Morphea\Core\Output\PrintSheets\Place;
+use Morphea\Core\Output\PrintSheets\SheetDrawing;
+use Morphea\Core\Output\PrintSheets\SheetException;
+use Morphea\Core\Output\PrintSheets\SheetPlan;
+use Morphea\Core\Output\PrintSheets\SheetRows;
+use Morphea\Core\Output\PrintSheets\Spot;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Table\Data\Record;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** One PDF of sheets of paper with many pieces on each, to be printed and cut. */
+#[AsTaggedItem(priority: 85)]
+final readonly class Sheets extends BoundPdf
+{
+    private const DIE = 'die line';
+
+    public static function id(): string
+    {
+        return 'sheets';
+    }
+
+    public function label(): string
+    {
+        return 'print sheets';
+    }
+
+    public function options(): array
+    {
+        return [FormatOption::Sheet, FormatOption::Moment];
+    }
+
+    public function size(Design $template, FormatSettings $settings): string
+    {
+        try {
+            return $settings->onSheets($template)->paper->says();
+        } catch (SheetException) {
+            return '';
+        }
+    }
+
+    /**
+     * How pieces come to lie.
+     *
+     * @param list<Record> $rows of all of them
+     *
+     * @return array{SheetPlan, list<int>} and which pieces have a cell that should say how often they come, and does not
+     *
+     * @throws SheetException
+     */
+    public static function planned(Design $template, FormatSettings $settings, array $rows): array
+    {
+        $said = $settings->onSheets($template);
+        if ('' !== $said->copiesBy && [] !== $rows && [] !== $rows[0]->cells && !isset($rows[0]->cells[$said->copiesBy])) {
+            throw new SheetException("The column “{$said->copiesBy}”, which says how many of each, is not in the table. Choose another.");
+        }
+        [$copies, $odd] = '' === $said->copiesBy
+            ? [new Copies(array_fill(0, \count($rows), $said->copies)), []]
+            : Copies::by(array_map(static fn (Record $row): string => $row->cells[$said->copiesBy] ?? '', $rows));
+
+        return [SheetPlan::of(PieceSize::of($template, $said->bleed), $said, $copies), $odd];
+    }
+
+    public function bind(
+        PieceStream $pieces,
+        string $to,
+        string $title,
+        FormatSettings $settings,
+        ?\Closure $stopped = null,
+        ?\Closure $told = null,
+    ): void {
+        $template = $pieces->making->template;
+        try {
+            $said = $settings->onSheets($template);
+            $settings = $settings->edged($said->bleed ? Edge::Bleed : Edge::Cut);
+            [$plan] = self::planned($template, $settings, $pieces->rows());
+        } catch (SheetException $e) {
+            throw new RenderException($e->getMessage(), 0, $e);
+        }
+        $marks = new SheetDrawing($pieces->making->texts(), $plan, $title);
+        $rows = new SheetRows(fn (int $piece): int => $pieces->row($plan->copies->piece($piece))->number);
+        $dies = DieLine::None === $plan->said->die ? [] : self::dies($pieces, $plan);
+        $ink = new SpotInk(self::DIE, $plan->said->dieColour);
+        $pdf = null;
+        $done = 0;
+        $drawn = [];
+        foreach ($plan->faces->pages($plan->imposition) as $page) {
+            $drawn = $this->drawn($page, $plan, $pieces, $drawn);
+            [$sides, $pictures] = $this->laid($page, $plan, $drawn, $settings);
+            $first = reset($drawn);
+            if (false === $first || null === $pictures) {
+                continue;
+            }
+            $pdf ??= new PdfFile($this->renderer, $to, $title, $first->language(), $settings->edge);
+            $words = $rows->of($page);
+            $sheet = new SheetPage(
+                $marks->of($page, $words),
+                $sides,
+                $plan->cut($page->isBack),
+                $plan->printed($page->isBack),
+                DieLine::Layer === $plan->said->die && !$page->isBack ? $dies : [],
+                $ink,
+                true,
+            );
+            $bookmark = $page->isBack ? '' : 'Sheet ' . ($page->sheet + 1) . ": $words";
+            try {
+                $pdf->sheet($sheet, $pictures, $bookmark, $stopped);
+            } catch (RenderException $e) {
+                throw $this->blamed($page, $plan, $drawn, $settings, $e, $stopped);
+            }
+            $done += \count($page->spots);
+            null === $told ?: $told($done);
+        }
+        if (null !== $pdf && DieLine::Page === $plan->said->die) {
+            $paper = SheetDrawing::paper($plan->said->paper, []);
+            $sheet = new SheetPage($paper, [], $plan->cut(false), $plan->printed(false), $dies, $ink);
+            $pdf->sheet($sheet, $pieces->drawn(0)->pictures, 'Die line', $stopped);
+        }
+        $pdf?->close();
+    }
+
+    /**
+     * The pieces of a page laid out; those that were on the one before it are not done again.
+     *
+     * @param array<int, LaidOutPiece> $before by piece
+     *
+     * @return array<int, LaidOutPiece>
+     */
+    private function drawn(Page $page, SheetPlan $plan, PieceStream $pieces, array $before): array
+    {
+        $drawn = [];
+        foreach ($page->spots as $spot) {
+            $piece = $plan->copies->piece($spot->piece);
+            $drawn[$piece] ??= $before[$piece] ?? $pieces->drawn($piece);
+        }
+
+        return $drawn;
+    }
+
+    /**
+     * @param array<int, LaidOutPiece> $drawn
+     *
+     * @return array{list<array{side: Drawing, place: Place, same: string}>, PictureSet|null}
+     */
+    private function laid(Page $page, SheetPlan $plan, array $drawn, FormatSettings $settings): array
+    {
+        $sides = [];
+        $pictures = null;
+        $often = array_count_values(array_map(static fn (Spot $spot): int => $plan->copies->piece($spot->piece), $page->spots));
+        foreach ($page->spots as $spot) {
+            $piece = $plan->copies->piece($spot->piece);
+            $all = self::sides($drawn[$piece], $settings);
+            $side = $all[$spot->side] ?? $all[0];
+            $pictures = $drawn[$piece]->pictures;
+            $sides[] = [
+                'side' => $side,
+                'place' => $spot->place,
+                'same' => $often[$piece] > 1 ? substr($side->fingerprint(), 0, 24) : '',
+            ];
+        }
+
+        return [$sides, $pictures];
+    }
+
+    /** @return list<array{side: Drawing, place: Place}> */
+    private static function dies(PieceStream $pieces, SheetPlan $plan): array
+    {
+        $die = $pieces->making->die($plan->said->dieColour);
+
+        return array_map(static fn (Place $place): array => ['side' => $die, 'place' => $place], $plan->arrangement->places);
+    }
+
+    /**
+     * Which piece it was that could not be drawn.
+     *
+     * @param array<int, LaidOutPiece>       $drawn
+     * @param (\Closure(): bool)|null $stopped
+     */
+    private function blamed(
+        Page $page,
+        SheetPlan $plan,
+        array $drawn,
+        FormatSettings $settings,
+        RenderException $why,
+        ?\Closure $stopped,
+    ): BadPieceException|RenderException {
+        foreach ($drawn as $place => $piece) {
+            try {
+                $sides = self::sides($piece, $settings);
+                $this->renderer->try($sides, $piece->pictures, $settings->edge, $stopped);
+            } catch (RenderException $e) {
+                return new BadPieceException($place, $e->getMessage(), $e);
+            }
+        }
+
+        return $why;
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\Core\Rendering\Scenes\Subtitles;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** The words of a short with their times, as SubRip has them. */
+#[AsTaggedItem(priority: 6)]
+final readonly class Srt extends OfWords
+{
+    public static function id(): string
+    {
+        return 'srt';
+    }
+
+    public function label(): string
+    {
+        return 'subtitles as SRT';
+    }
+
+    protected function written(Subtitles $words): string
+    {
+        return $words->srt();
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\ExportFormat;
+use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Render\FontSubsets;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Rendering\Drawing\SvgSize;
+use Morphea\Core\Rendering\Drawing\SvgWriter;
+use Morphea\Core\Rendering\Layout\LaidOut;
+use Morphea\Core\Rendering\Text\LetterOutlines;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** An SVG for each side, with its pictures in it: letters as letters, their fonts in it too, or as outlines. */
+#[AsTaggedItem(priority: 10)]
+final readonly class Svg implements ExportFormat
+{
+    public function __construct(private FontSubsets $fonts)
+    {
+    }
+
+    public static function id(): string
+    {
+        return 'svg';
+    }
+
+    public function label(): string
+    {
+        return 'SVG drawings';
+    }
+
+    public function isUsual(Design $template): bool
+    {
+        return false;
+    }
+
+    public function ending(): string
+    {
+        return 'svg';
+    }
+
+    public function options(): array
+    {
+        return [FormatOption::Edge, FormatOption::Ground, FormatOption::SeeThrough, FormatOption::Outlines, FormatOption::Moment];
+    }
+
+    public function isBySide(): bool
+    {
+        return true;
+    }
+
+    public function size(Design $template, FormatSettings $settings): string
+    {
+        return $template->size();
+    }
+
+    public function depends(FormatSettings $settings): array
+    {
+        return [$settings->edge->value, $settings->ground, $settings->outlines];
+    }
+
+    public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
+    {
+        $writer = new SvgWriter($piece->pictures, SvgSize::Pixels, $settings->outlines ? new LetterOutlines() : null);
+
+        return array_map(function (LaidOut $side) use ($writer, $settings): string {
+            $drawing = $side->drawing->on($settings->under($side->drawing->background));
+            $svg = $writer->write($drawing, $settings->edge->of($drawing));
+
+            return $settings->outlines ? $svg : $this->fonts->into($svg, $drawing);
+        }, $settings->sides($piece->stills($settings->moment)));
+    }
+}

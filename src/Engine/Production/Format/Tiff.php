@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Render\PictureKind;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** TIFF for print shops, without loss. */
+#[AsTaggedItem(priority: 20)]
+final readonly class Tiff extends OfPictures
+{
+    protected static function kind(): PictureKind
+    {
+        return PictureKind::Tiff;
+    }
+
+    public function label(): string
+    {
+        return 'TIFF pictures';
+    }
+
+    public function ending(): string
+    {
+        return 'tif';
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\Core\Rendering\Scenes\Subtitles;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
+
+/** The words of a short with their times, as WebVTT has them. */
+#[AsTaggedItem(priority: 5)]
+final readonly class Vtt extends OfWords
+{
+    public static function id(): string
+    {
+        return 'vtt';
+    }
+
+    public function label(): string
+    {
+        return 'subtitles as VTT';
+    }
+
+    protected function written(Subtitles $words): string
+    {
+        return $words->vtt();
+    }
+}

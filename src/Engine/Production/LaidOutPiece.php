@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production;
+
+use Morphea\App\Engine\Render\PictureSet;
+use Morphea\Core\Checks\Finding;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Rendering\Layout\LaidOut;
+use Morphea\Core\Rendering\Layout\TextFacts;
+use Morphea\Core\Rendering\Scenes\Poster;
+use Morphea\Core\Rendering\Scenes\Scene;
+use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Table\Data\Record;
+
+/** A piece laid out, side by side, with what is to be said about it. */
+final readonly class LaidOutPiece
+{
+    /**
+     * @param string                  $name     as its files are called
+     * @param non-empty-list<LaidOut> $sides
+     * @param list<Finding>           $findings
+     */
+    public function __construct(
+        public Record $row,
+        public string $name,
+        public Design $template,
+        public PictureSet $pictures,
+        public array $sides,
+        public array $findings,
+    ) {
+    }
+
+    /** Why it must not be made; null when it may. */
+    public function blocked(): ?string
+    {
+        $blocking = array_filter($this->findings, static fn (Finding $finding): bool => $finding->blocks());
+
+        return [] === $blocking
+            ? null
+            : implode(' ', array_map(static fn (Finding $finding): string => $finding->sentence, $blocking));
+    }
+
+    /** Its sides as they are shown where nothing can move.
+     *
+     * @param float|null $seconds at another moment than the usual
+     *
+     * @return non-empty-list<LaidOut>
+     */
+    public function stills(?float $seconds = null): array
+    {
+        if (!$this->template->moves()) {
+            return $this->sides;
+        }
+        $stills = [];
+        foreach ($this->sides as $i => $side) {
+            $stills[] = new LaidOut(Poster::of($this->template, $side, $i, $seconds), $side->facts, $side->heard);
+        }
+
+        return $stills;
+    }
+
+    /** Its first side in time. @param int $rate frames a second */
+    public function scene(int $rate): Scene
+    {
+        return Scene::of($this->template, $this->sides[0], Timing::of($this->template, $this->sides[0], $rate));
+    }
+
+    /** @return list<TextFacts> of all sides */
+    public function texts(): array
+    {
+        return array_merge(...array_map(static fn (LaidOut $side): array => $side->texts(), $this->sides));
+    }
+
+    /** Of its words (BCP 47). */
+    public function language(): string
+    {
+        return strtr($this->template->locale, '_', '-');
+    }
+}

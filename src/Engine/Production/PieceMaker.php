@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production;
+
+use Morphea\App\Engine\Render\CancelledException;
+use Morphea\App\Engine\Render\HelperDiedException;
+use Morphea\App\Engine\Render\PageRasterizer;
+use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\StoreUnavailableException;
+use Morphea\Core\Checks\Proof;
+
+/**
+ * The one way from rows to files. Whatever is wrong with one piece is that piece's alone; a piece that ended the
+ * process before is given up after a few times, and one over which a helper of it died is tried once more, after all
+ * others: it may have been hit by chance. Only where nothing can be written, or the database does not answer, is
+ * all of it left for later.
+ */
+final readonly class PieceMaker
+{
+    /** Times that making a piece may end the process. */
+    public const TRIES = 3;
+
+    public function __construct(private Proof $proof, private PageRasterizer $rasters)
+    {
+    }
+
+    /**
+     * @param iterable<PieceRequest> $wanted in order
+     *
+     * @throws NoSpaceException|StoreUnavailableException
+     */
+    public function make(Production $making, iterable $wanted, PieceSink $sink): void
+    {
+        try {
+            $again = [];
+            foreach ($wanted as $piece) {
+                if ($sink->isStopped()) {
+                    return;
+                }
+                try {
+                    $this->piece($making, $piece, $sink);
+                } catch (HelperDiedException) {
+                    $again[] = $piece;
+                }
+            }
+            foreach ($again as $piece) {
+                if ($sink->isStopped()) {
+                    return;
+                }
+                $this->piece($making, $piece, $sink, isLast: true);
+            }
+        } catch (CancelledException) {
+            // What was being made is left as it was, for whenever it goes on.
+        } finally {
+            $sink->ends();
+        }
+    }
+
+    /** @throws NoSpaceException|StoreUnavailableException|CancelledException|HelperDiedException the last unless this is the last try */
+    private function piece(Production $making, PieceRequest $piece, PieceSink $sink, bool $isLast = false): void
+    {
+        if ($piece->tries >= self::TRIES) {
+            $sink->notMade($piece, self::tooMuch($piece->tries), null);
+
+            return;
+        }
+        $sink->begins($piece);
+        $drawn = null;
+        $files = [];
+        try {
+            $drawn = $making->lay($piece, $this->proof, $this->rasters);
+            $reason = $drawn->blocked();
+            $files = null === $reason ? $this->files($making, $piece, $drawn, $sink) : [];
+        } catch (NoSpaceException | StoreUnavailableException | CancelledException $e) {
+            throw $e;
+        } catch (RenderException $e) {
+            if ($e instanceof HelperDiedException && !$isLast) {
+                throw $e;
+            }
+            $reason = $e->getMessage();
+        } catch (\Throwable $e) {
+            $reason = self::broken($e);
+        }
+        null === $reason && null !== $drawn
+            ? $sink->files($piece, $files, $drawn)
+            : $sink->notMade($piece, (string) $reason, $drawn);
+    }
+
+    /** @return list<MadeFile> */
+    private function files(Production $making, PieceRequest $piece, LaidOutPiece $drawn, PieceSink $sink): array
+    {
+        $files = [];
+        foreach ($making->choices as $choice) {
+            $output = $choice->output;
+            if ($choice->isBound()) {
+                $output->files($drawn, $choice->settings, $sink->isStopped(...));
+                continue;
+            }
+            $keys = $choice->keys($drawn, $piece->name);
+            $bytes = \count($sink->have($keys)) === \count(array_unique($keys))
+                ? []
+                : $output->files($drawn, $choice->settings, $sink->isStopped(...));
+            foreach ($choice->names($piece->name, $making->sides()) as $i => $name) {
+                $files[] = new MadeFile($name, $keys[$i], $output->ending(), $bytes[$i] ?? null);
+            }
+        }
+
+        return $files;
+    }
+
+    private static function tooMuch(int $tries): string
+    {
+        return \sprintf(
+            'Making it ended the program %d times: it takes more time or memory than one piece may. Simplify what is in ' .
+            'it, or make its pictures smaller.',
+            $tries,
+        );
+    }
+
+    private static function broken(\Throwable $e): string
+    {
+        return 'It could not be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Render;
+
+/**
+ * What is kept at hand within a bound of bytes: what was not asked for the longest goes first.
+ *
+ * @template T of object
+ */
+final class BoundedCache
+{
+    /** @var array<string, array{T, int}> */
+    private array $all = [];
+    private int $bytes = 0;
+
+    public function __construct(private readonly int $most)
+    {
+    }
+
+    /** @return T|null */
+    public function get(string $key): ?object
+    {
+        if (!isset($this->all[$key])) {
+            return null;
+        }
+        $found = $this->all[$key];
+        unset($this->all[$key]);
+        $this->all[$key] = $found;
+
+        return $found[0];
+    }
+
+    /** @param T $object */
+    public function keep(string $key, object $object, int $bytes): void
+    {
+        $this->let($key);
+        $this->all[$key] = [$object, $bytes];
+        $this->bytes += $bytes;
+        while ($this->bytes > $this->most && \count($this->all) > 1) {
+            $this->let((string) array_key_first($this->all));
+        }
+    }
+
+    private function let(string $key): void
+    {
+        $this->bytes -= $this->all[$key][1] ?? 0;
+        unset($this->all[$key]);
+    }
+}

@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Render;
+
+use FFI\CData;
+
+/** How an image of libvips leaves it: as pixels, or as the bytes of a file. */
+trait VipsOutput
+{
+    /** @return string its pixels, band by band, row by row */
+    public function pixels(): string
+    {
+        [$memory, $size] = $this->memory();
+        $pixels = \FFI::string($memory, max(0, $size));
+        $this->vips->ffi()->g_free($memory);
+
+        return $pixels;
+    }
+
+    /** @return array{CData, int} its pixels in memory, which who takes them has to free by g_free, and how many bytes they are */
+    public function memory(): array
+    {
+        $size = $this->vips->ffi()->new('size_t');
+        $memory = $this->vips->ffi()->vips_image_write_to_memory($this->image, \FFI::addr($size));
+        if (!($memory instanceof CData) || \FFI::isNull($memory)) {
+            throw $this->vips->error('The picture cannot be read');
+        }
+
+        return [$memory, $size->cdata];
+    }
+
+    /** In four bands, red, green, blue and how much of it covers, of eight bits each. */
+    public function rgba(): self
+    {
+        $image = $this->srgb();
+
+        return $image->hasAlpha()
+            ? $image
+            : $image->then(
+                static fn (\FFI $ffi, CData $out): int => $ffi->vips_bandjoin_const1($image->image, $out, 255.0, null),
+            );
+    }
+
+    /** @throws RenderException */
+    public function png(int $compression, bool $strip = false): string
+    {
+        return $this->packed(
+            static fn (\FFI $ffi, CData $in, CData $buffer, CData $size): int => $ffi->vips_pngsave_buffer(
+                $in,
+                $buffer,
+                $size,
+                'compression',
+                $compression,
+                'strip',
+                (int) $strip,
+                null,
+            ),
+        );
+    }
+
+    /** @throws RenderException */
+    public function jpeg(int $quality): string
+    {
+        return $this->packed(
+            static fn (\FFI $ffi, CData $in, CData $buffer, CData $size): int => $ffi->vips_jpegsave_buffer(
+                $in,
+                $buffer,
+                $size,
+                'Q',
+                $quality,
+                'strip',
+                1,
+                'optimize_coding',
+                1,
+                null,
+            ),
+        );
+    }
+
+    /** One that says what its colours are (ICC.1). */
+    public function withProfile(string $profile): self
+    {
+        $image = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_copy($this->image, $out, null));
+        $this->vips->ffi()->vips_image_set_blob_copy($image->image, 'icc-profile-data', $profile, \strlen($profile));
+
+        return $image;
+    }
+
+    /**
+     * The bytes of a file.
+     *
+     * @param \Closure(\FFI, CData, CData, CData): int $pack the image, where the bytes go, and how many
+     *
+     * @throws RenderException
+     */
+    public function packed(\Closure $pack): string
+    {
+        $ffi = $this->vips->ffi();
+        $buffer = $ffi->new('void*');
+        $size = $ffi->new('size_t');
+        if (0 !== $pack($ffi, $this->image, \FFI::addr($buffer), \FFI::addr($size))) {
+            throw $this->vips->error('The picture cannot be packed');
+        }
+        $bytes = \FFI::string($buffer, $size->cdata);
+        $ffi->g_free($buffer);
+
+        return $bytes;
+    }
+}

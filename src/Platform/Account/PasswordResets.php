@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Account;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Mailer\MailerInterface;
+use Symfony\Component\Mime\Address;
+use Symfony\Component\Mime\Email;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Twig\Environment;
+
+/**
+ * Links by which a password is set anew. Only their hashes are kept; mails go out by a worker, so that asking takes as
+ * long for an address nobody has.
+ */
+final readonly class PasswordResets
+{
+    private const SECONDS = 3_600;
+
+    public function __construct(
+        private MemberProvider $members,
+        private Connection $connection,
+        private EntityManagerInterface $entities,
+        private UserPasswordHasherInterface $hasher,
+        private SessionStore $sessions,
+        private MailerInterface $mailer,
+        private Environment $twig,
+        private UrlGeneratorInterface $urls,
+        private string $mailFrom,
+    ) {
+    }
+
+    public function ask(string $address): void
+    {
+        $member = $this->members->find($address);
+        if (null === $member) {
+            return;
+        }
+        $token = bin2hex(random_bytes(32));
+        $this->connection->executeStatement('INSERT INTO password_reset (token, member_id, asked_at) VALUES (?, ?, ?)', [
+            self::hash($token),
+            $member->id(),
+            time(),
+        ]);
+        $link = $this->urls->generate('sign_reset_with', ['token' => $token], UrlGeneratorInterface::ABSOLUTE_URL);
+        $this->mailer->send(
+            (new Email())
+                ->from(new Address($this->mailFrom, 'Morphea'))
+                ->to(new Address($member->getUserIdentifier(), $member->name))
+                ->subject('A new password for Morphea')
+                ->text($this->twig->render('mail/reset.txt.twig', ['member' => $member, 'link' => $link])),
+        );
+    }
+
+    /** Whose password a link sets; null where it holds no more. */
+    public function member(string $token): ?Member
+    {
+        $id = $this->connection->fetchOne('SELECT member_id FROM password_reset WHERE token = ? AND asked_at > ?', [
+            self::hash($token),
+            time() - self::SECONDS,
+        ]);
+
+        return false === $id ? null : $this->entities->find(Member::class, (int) $id);
+    }
+
+    /** Sets it, once, and signs out whoever was in. */
+    public function take(string $token, string $password): bool
+    {
+        $member = $this->member($token);
+        if (null === $member) {
+            return false;
+        }
+        $hash = $this->hasher->hashPassword($member, $password);
+
+        return $this->connection->transactional(function () use ($token, $member, $hash): bool {
+            if (1 !== $this->connection->executeStatement('DELETE FROM password_reset WHERE token = ?', [self::hash($token)])) {
+                return false;
+            }
+            $this->connection->executeStatement('DELETE FROM password_reset WHERE member_id = ?', [$member->id()]);
+            $member->setPassword($hash);
+            $this->entities->flush();
+            $this->sessions->end($member);
+
+            return true;
+        });
+    }
+
+    public function tidy(): int
+    {
+        return (int) $this->connection->executeStatement('DELETE FROM password_reset WHERE asked_at < ?', [
+            time() - self::SECONDS,
+        ]);
+    }
+
+    private static function hash(string $token): string
+    {
+        return hash('sha256', $token);
+    }
+}

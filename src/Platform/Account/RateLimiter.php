@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Account;
+
+use Doctrine\DBAL\Connection;
+
+/**
+ * Counts what must not be done without end: by whom or from where, remembered as hashes for as long as it counts. One statement
+ * asks and counts, so that many at once do not slip through.
+ */
+final readonly class RateLimiter
+{
+    private const FORGOTTEN = 86_400;
+
+    public function __construct(private Connection $connection)
+    {
+    }
+
+    /** @return int seconds until it may be done again; 0 where it may be, and was counted */
+    public function take(RateLimit $limit, string $key): int
+    {
+        if (null === ($most = $limit->most())) {
+            return 0;
+        }
+        [$often, $seconds] = $most;
+        $now = microtime(true);
+        $taken = $this->connection->executeStatement(
+            'INSERT INTO rate_limit (name, who, since, hits) VALUES (?, ?, ?, 1) ON CONFLICT (name, who) DO UPDATE SET
+                hits = CASE WHEN rate_limit.since <= ? THEN 1 ELSE rate_limit.hits + 1 END,
+                since = CASE WHEN rate_limit.since <= ? THEN excluded.since ELSE rate_limit.since END
+             WHERE rate_limit.since <= ? OR rate_limit.hits < ?',
+            [$limit->value, self::hash($limit, $key), $now, $now - $seconds, $now - $seconds, $now - $seconds, $often],
+        );
+        if (1 === (int) $taken) {
+            return 0;
+        }
+        $since = $this->connection->fetchOne('SELECT since FROM rate_limit WHERE name = ? AND who = ?', [
+            $limit->value,
+            self::hash($limit, $key),
+        ]);
+
+        return max(1, (int) ceil((float) $since + $seconds - $now));
+    }
+
+    /** It was right after all, and does not count. */
+    public function giveBack(RateLimit $limit, string $key): void
+    {
+        $this->connection->executeStatement('UPDATE rate_limit SET hits = hits - 1 WHERE name = ? AND who = ? AND hits > 0', [
+            $limit->value,
+            self::hash($limit, $key),
+        ]);
+    }
+
+    public function forget(RateLimit $limit, string $key): void
+    {
+        $this->connection->executeStatement('DELETE FROM rate_limit WHERE name = ? AND who = ?', [
+            $limit->value,
+            self::hash($limit, $key),
+        ]);
+    }
+
+    /** Forgets what counts no more. */
+    public function tidy(): int
+    {
+        $old = microtime(true) - self::FORGOTTEN;
+        // What was counted before limits were one row each.
+        $before = (int) $this->connection->executeStatement('DELETE FROM attempt WHERE tried_at < ?', [$old]);
+
+        return $before + (int) $this->connection->executeStatement('DELETE FROM rate_limit WHERE since < ?', [$old]);
+    }
+
+    /** In words: "7 minutes". */
+    public static function words(int $seconds): string
+    {
+        return $seconds < 60
+            ? "$seconds seconds"
+            : (1 === ($minutes = (int) ceil($seconds / 60))
+                ? '1 minute'
+                : "$minutes minutes");
+    }
+
+    /** Who has a whole network of addresses, as everybody does with IPv6, is still one. */
+    public static function network(?string $ip): string
+    {
+        $bytes = @inet_pton((string) $ip);
+
+        return false !== $bytes && 16 === \strlen($bytes) ? bin2hex(substr($bytes, 0, 8)) : (string) $ip;
+    }
+
+    private static function hash(RateLimit $limit, string $key): string
+    {
+        return hash('sha256', "$limit->value\n$key");
+    }
+}

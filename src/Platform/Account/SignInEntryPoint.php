@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Account;
+
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\RedirectResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Event\ExceptionEvent;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
+use Symfony\Component\Security\Core\Exception\AccessDeniedException;
+use Symfony\Component\Security\Core\Exception\AuthenticationException;
+use Symfony\Component\Security\Http\EntryPoint\AuthenticationEntryPointInterface;
+
+/**
+ * Pages lead to signing in; what scripts ask is told plainly, so that no sign-in page is taken for an answer. Nothing
+ * is kept of the visitor: where they wanted to go stands in the address.
+ */
+#[AsEventListener(priority: 5)]
+final readonly class SignInEntryPoint implements AuthenticationEntryPointInterface
+{
+    public function __construct(private UrlGeneratorInterface $urls, private TokenStorageInterface $tokens)
+    {
+    }
+
+    public function __invoke(ExceptionEvent $event): void
+    {
+        $e = $event->getThrowable();
+        if (
+            ($e instanceof AccessDeniedException || $e instanceof AuthenticationException) &&
+            null === $this->tokens->getToken()?->getUser()
+        ) {
+            $event->setResponse($this->start($event->getRequest()));
+            $event->allowCustomResponseCode();
+        }
+    }
+
+    public function start(Request $request, ?AuthenticationException $authException = null): Response
+    {
+        if ($request->headers->has('HX-Request') || $request->headers->has('X-Requested-With')) {
+            return new Response('You are signed out.', Response::HTTP_UNAUTHORIZED);
+        }
+        $to = $request->isMethod('GET') && '/' !== $request->getPathInfo() ? ['to' => $request->getRequestUri()] : [];
+
+        return new RedirectResponse($this->urls->generate('sign_in', $to));
+    }
+}

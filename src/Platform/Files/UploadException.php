@@ -1,0 +1,10 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Files;
+
+/** A file that cannot be taken in; the message says what, where and what to do. */
+final class UploadException extends \RuntimeException
+{
+}

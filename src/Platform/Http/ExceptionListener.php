@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Http;
+
+use Doctrine\DBAL\Exception as DatabaseException;
+use Doctrine\DBAL\Exception\ConnectionException;
+use League\Flysystem\UnableToWriteFile;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\StoreUnavailableException;
+use Psr\Log\LoggerInterface;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Event\ExceptionEvent;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
+
+/**
+ * What the machine cannot do at the moment, with a full disk or a database that does not answer, is said in words;
+ * scripts get the words alone. The log has the true cause.
+ */
+#[AsEventListener(priority: 20)]
+final readonly class ExceptionListener
+{
+    private const RETRY_SECONDS = 10;
+
+    public function __construct(private LoggerInterface $logger)
+    {
+    }
+
+    public function __invoke(ExceptionEvent $event): void
+    {
+        $words = self::words($event->getThrowable());
+        if (null !== $words) {
+            $this->logger->error('Asked for {address}: {cause}', [
+                'address' => $event->getRequest()->getPathInfo(),
+                'cause' => self::root($event->getThrowable()),
+                'exception' => $event->getThrowable(),
+            ]);
+            $event->setThrowable(new ServiceUnavailableHttpException(self::RETRY_SECONDS, $words, $event->getThrowable()));
+        }
+        $told = $event->getThrowable();
+        $headers = $event->getRequest()->headers;
+        if ($told instanceof HttpExceptionInterface && ($headers->has('HX-Request') || $headers->has('X-Requested-With'))) {
+            $event->setResponse(new Response($told->getMessage(), $told->getStatusCode(), $told->getHeaders()));
+        }
+    }
+
+    private static function words(\Throwable $e): ?string
+    {
+        for ($cause = $e; null !== $cause; $cause = $cause->getPrevious()) {
+            if (
+                $cause instanceof NoSpaceException
+                || $cause instanceof UnableToWriteFile
+                || NoSpaceException::told($cause->getMessage())
+            ) {
+                return 'There is no room left on the server. Nothing was changed; try it again later, or tell whoever runs it.';
+            }
+            if (
+                $cause instanceof DatabaseException &&
+                1 === preg_match('/database (table )?is (locked|busy)|deadlock|lock wait/i', $cause->getMessage())
+            ) {
+                return 'The database is busy and did not take it. Nothing was changed; try it again in a moment.';
+            }
+            if (
+                $cause instanceof ConnectionException || (
+                    $cause instanceof DatabaseException &&
+                    1 === preg_match('/connection refused|no connection to|closed the connection|terminating/i', $cause->getMessage())
+                )
+            ) {
+                return 'The database does not answer. Nothing was changed; try it again in a moment.';
+            }
+            if ($cause instanceof StoreUnavailableException) {
+                return 'The store of files does not answer. Nothing was changed; try it again in a moment.';
+            }
+            if ($cause instanceof ExplainedException) {
+                return $cause->explanation();
+            }
+        }
+
+        return null;
+    }
+
+    private static function root(\Throwable $e): string
+    {
+        return null === $e->getPrevious() ? $e->getMessage() : self::root($e->getPrevious());
+    }
+}

@@ -1,0 +1,11 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Http;
+
+/** An exception whose message is for whoever sent the request: it says what was not done, and what to do. */
+interface ExplainedException extends \Throwable
+{
+    public function explanation(): string;
+}

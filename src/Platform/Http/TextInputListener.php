@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Http;
+
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpKernel\Event\RequestEvent;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+
+/** What is sent as text is text: UTF-8 without zero bytes, whichever field it stands in. */
+#[AsEventListener(priority: 19)]
+final readonly class TextInputListener
+{
+    public function __invoke(RequestEvent $event): void
+    {
+        $request = $event->getRequest();
+        if (!$event->isMainRequest()) {
+            return;
+        }
+        $values = [$request->query->all(), $request->request->all()];
+        array_walk_recursive($values, static function (mixed $value): void {
+            if (\is_string($value) && (str_contains($value, "\0") || !mb_check_encoding($value, 'UTF-8'))) {
+                throw new BadRequestHttpException('Some of what was sent is no readable text (UTF-8). Nothing was changed; type it anew.');
+            }
+        });
+    }
+}

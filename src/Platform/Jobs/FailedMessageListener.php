@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Jobs;
+
+use Doctrine\DBAL\Exception\DriverException;
+use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Files\StoreUnavailableException;
+use Psr\Log\LoggerInterface;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
+use Symfony\Component\Messenger\Exception\HandlerFailedException;
+
+/**
+ * Long work that cannot go on, as with a full disk, says so to who waits for it; the log has the true cause. Once it was
+ * tried often enough it is given up; shared work stops, and goes on when somebody wants it.
+ */
+#[AsEventListener]
+final readonly class FailedMessageListener
+{
+    public function __construct(
+        private JobDispatcher $desk,
+        private JobRecorder $record,
+        private EntityManagerInterface $entities,
+        private JobKindRegistry $kinds,
+        private LoggerInterface $logger,
+        private Counters $tally,
+        private LogContext $place,
+    ) {
+    }
+
+    public function __invoke(WorkerMessageFailedEvent $event): void
+    {
+        $message = $event->getEnvelope()->getMessage();
+        $this->tally();
+        if (!($message instanceof RunJob)) {
+            return;
+        }
+        $cause = $event->getThrowable();
+        $cause = $cause instanceof HandlerFailedException ? array_values($cause->getWrappedExceptions())[0] ?? $cause : $cause;
+        $this->logger->error('The job {job} cannot go on: {cause}', [
+            'job' => $message->job,
+            'cause' => $cause->getMessage(),
+            'exception' => $cause,
+        ]);
+        try {
+            $this->note($message->job, $cause, $event->willRetry());
+        } catch (\Throwable $e) {
+            $this->logger->error('Nor can that be noted: {cause}', ['cause' => $e->getMessage(), 'exception' => $e]);
+        }
+        $this->place->ends();
+    }
+
+    private function tally(): void
+    {
+        try {
+            $this->tally->add(Counters::FAILED, 1);
+        } catch (\Throwable) {
+            // It may be the database itself that failed.
+        }
+    }
+
+    private function note(string $id, \Throwable $cause, bool $again): void
+    {
+        $job = $this->entities->find(Job::class, $id);
+        if (null === $job) {
+            return;
+        }
+        $noRoom = $cause instanceof NoSpaceException || NoSpaceException::told($cause->getMessage());
+        if (!($this->kinds->of($job) instanceof SharedTask)) {
+            if (!$again) {
+                $this->record->fail(
+                    $id,
+                    $noRoom
+                        ? 'There is no room left on the server. Nothing was changed; try it again later.'
+                        : 'The server could not do this. Nothing that was here is lost; try it again.',
+                );
+            }
+
+            return;
+        }
+        $words = match (true) {
+            $cause instanceof StoreUnavailableException => $cause->getMessage(),
+            $noRoom => 'There is no room left where it is kept.',
+            $cause instanceof DriverException => 'The database does not answer.',
+            default => 'It could not go on: ' . mb_strimwidth($cause->getMessage(), 0, 200, '…', 'UTF-8'),
+        };
+        $this->record->trouble($id, $words . ($again ? ' It is tried again by itself.' : ' Go on makes the rest, once that is mended.'));
+        if (!$again) {
+            $this->desk->stop($job);
+        }
+    }
+}

@@ -1,0 +1,322 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Jobs;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Database\Dialect;
+use Morphea\Core\Output\Batches\Batch;
+use Morphea\Core\Output\Batches\BatchShares;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Stamp\DelayStamp;
+use Symfony\Component\Messenger\Stamp\TransportNamesStamp;
+
+/**
+ * Asks for long work, finds it again, stops it. What changes while a worker is at it is written by plain statements, so
+ * that nobody writes over anybody.
+ */
+final readonly class JobDispatcher
+{
+    /** Where messages wait: somebody waits for what is done soon, and workers take it before anything else. */
+    private const SOON = 'reading';
+    public const LONG = 'runs';
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private Dialect $dialect,
+        private MessageBusInterface $bus,
+        private FilesystemOperator $files,
+        private JobKindRegistry $kinds,
+        private WorkerRegistry $workers,
+    ) {
+    }
+
+    /**
+     * Notes a job, without asking a worker for it yet: files that belong to it can be put into its folder first.
+     *
+     * @param array<string, mixed> $facts
+     * @param string               $ref   by which it is found again, where it is not by its id
+     */
+    public function note(
+        string $kind,
+        Member $owner,
+        ?JobSubject $project,
+        array $facts,
+        ?int $total = null,
+        string $ref = '',
+    ): Job {
+        $job = new Job($owner, $project, $kind, $ref, $facts, $total);
+        $this->entities->persist($job);
+        $this->entities->flush();
+
+        return $job;
+    }
+
+    /** Asks workers for it, from where it is. */
+    public function ask(Job $job): void
+    {
+        $kind = $this->kinds->of($job);
+        $this->connection->executeStatement(
+            'UPDATE job SET given = 0, handed = 0, fits = ?, touched_at = ? WHERE id = ?',
+            [Batch::FIRST, microtime(true), $job->id()],
+        );
+        if (!($kind instanceof SharedTask)) {
+            $this->bus->dispatch(new RunJob($job->id()), [new TransportNamesStamp(self::SOON)]);
+        } elseif ($kind->isDone($job)) {
+            // What is left is to put it together.
+            $this->askToFinish($job);
+        } else {
+            $this->handOut($job);
+        }
+    }
+
+    /** A stretch came to its end, whatever came of it. */
+    public function cameBack(Job $job, int $places, float $seconds): void
+    {
+        $fits = (int) $this->connection->fetchOne('SELECT fits FROM job WHERE id = ?', [$job->id()]);
+        $this->connection->executeStatement(
+            'UPDATE job SET handed = CASE WHEN handed > 0 THEN handed - 1 ELSE 0 END, fits = ?, touched_at = ? WHERE id = ?',
+            [Batch::after($fits, $places, $seconds), microtime(true), $job->id()],
+        );
+    }
+
+    /**
+     * More stretches of a member's works go to the end of the queue, as many as are the member's share: so works take turns,
+     * and nobody waits for all of another's. Of works that are paced one goes at a time.
+     */
+    public function handOut(Job $job): void
+    {
+        if ($this->kinds->of($job) instanceof PacedTask) {
+            $this->handOutNext($job, 1, new BatchShares(0, 1));
+
+            return;
+        }
+        $under = [JobState::Waiting->value, JobState::Working->value];
+        $kinds = $this->kinds->shared();
+        $types = [ArrayParameterType::STRING, ArrayParameterType::STRING];
+        $members = 'SELECT COUNT(DISTINCT owner_id) FROM job WHERE state IN (?) AND kind IN (?)';
+        $shares = new BatchShares($this->workers->count(), (int) $this->connection->fetchOne($members, [$under, $kinds], $types));
+        $works = array_map(intval(...), $this->connection->fetchAllKeyValue(
+            'SELECT id, handed FROM job WHERE state IN (?) AND kind IN (?) AND owner_id = ? ORDER BY handed, touched_at',
+            [$under, $kinds, $job->owner()->id()],
+            $types,
+        ));
+        $most = $shares->ofWork(\count($works));
+        for ($there = array_sum($works); $there < $shares->ofMember() && [] !== $works; ++$there) {
+            asort($works);
+            $id = (string) array_key_first($works);
+            $work = $works[$id] < $most ? $this->entities->find(Job::class, $id) : null;
+            if (null === $work || !$this->handOutNext($work, $most, $shares)) {
+                unset($works[$id]);
+                --$there;
+            } else {
+                ++$works[$id];
+            }
+        }
+    }
+
+    /** @return bool whether there was anything left of it */
+    private function handOutNext(Job $job, int $most, BatchShares $shares): bool
+    {
+        $kind = $this->kinds->of($job);
+
+        return $kind instanceof SharedTask && $this->connection->transactional(function () use ($job, $kind, $most, $shares): bool {
+            $found = $this->connection->fetchAssociative('SELECT given, handed, fits FROM job WHERE id = ?' . $this->dialect->held(), [
+                $job->id(),
+            ]);
+            if (false === $found || (int) $found['handed'] >= $most) {
+                return false;
+            }
+            $given = (int) $found['given'];
+            $next = $kind->next($job, $given, $shares->stretch((int) $found['fits'], (int) $job->total() - $given));
+            if (null === $next) {
+                return false;
+            }
+            $this->connection->executeStatement('UPDATE job SET given = ?, handed = handed + 1, touched_at = ? WHERE id = ?', [
+                $next[1],
+                microtime(true),
+                $job->id(),
+            ]);
+            $later = $kind instanceof PacedTask ? [new DelayStamp($kind->pause($job))] : [];
+            $this->bus->dispatch(new RunJob($job->id(), ...$next), [new TransportNamesStamp(self::LONG), ...$later]);
+
+            return true;
+        });
+    }
+
+    /** @param list<array{int, int}> $stretches of shared work */
+    public function askFor(Job $job, array $stretches): void
+    {
+        $this->connection->transactional(function () use ($job, $stretches): void {
+            foreach ($stretches as [$from, $to]) {
+                $this->bus->dispatch(new RunJob($job->id(), $from, $to), [new TransportNamesStamp(self::LONG)]);
+            }
+        });
+    }
+
+    public function askToFinish(Job $job): void
+    {
+        $this->bus->dispatch(new RunJob($job->id()), [new TransportNamesStamp(self::LONG)]);
+    }
+
+    public function progress(Job $job): Progress
+    {
+        $kind = $this->kinds->of($job);
+
+        return $kind instanceof SharedTask ? $kind->progress($job) : Progress::of($job);
+    }
+
+    public function view(Job $job): JobView
+    {
+        $kind = $this->kinds->of($job);
+
+        return new JobView($job->id(), $this->progress($job), $kind->counts(), !($kind instanceof UntimedTask));
+    }
+
+    /** Nobody waits for it any more: what can go on is stopped, and all else forgotten. */
+    public function leave(Job $job): void
+    {
+        $kind = $this->kinds->of($job);
+        $kind instanceof SharedTask ? $this->stop($job) : $this->forget($job);
+        if ($kind instanceof CleansUp) {
+            $kind->clearUp($job);
+        }
+    }
+
+    /** Work that stops can go on; a worker that is at it notices. */
+    public function stop(Job $job): void
+    {
+        $this->connection->executeStatement('UPDATE job SET state = ?, ended_at = ? WHERE id = ? AND state IN (?, ?)', [
+            JobState::Stopped->value,
+            self::now(),
+            $job->id(),
+            JobState::Waiting->value,
+            JobState::Working->value,
+        ]);
+        $this->entities->refresh($job);
+        $this->makeWay($job);
+    }
+
+    public function goOn(Job $job): void
+    {
+        $again = $this->connection->executeStatement(
+            "UPDATE job SET state = ?, ended_at = NULL, error = '' WHERE id = ? AND state = ?",
+            [JobState::Waiting->value, $job->id(), JobState::Stopped->value],
+        );
+        if (1 === $again) {
+            $this->entities->refresh($job);
+            $this->ask($job);
+        }
+    }
+
+    /** Shared work that has come to its end, of which something is to be done once more. */
+    public function begin(Job $job): void
+    {
+        $this->connection->executeStatement("UPDATE job SET state = ?, ended_at = NULL, error = '' WHERE id = ?", [
+            JobState::Waiting->value,
+            $job->id(),
+        ]);
+        $this->entities->refresh($job);
+        $this->ask($job);
+    }
+
+    /** A job of a project by its id; another's does not exist. */
+    public function find(JobSubject $project, string $kind, string $id): ?Job
+    {
+        return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'project' => $project, 'kind' => $kind]);
+    }
+
+    /** A job of a member that belongs to no project. */
+    public function findOf(Member $owner, string $id): ?Job
+    {
+        return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'owner' => $owner]);
+    }
+
+    /** @return list<Job> of some kinds, the newest first: under way, or at their end and not forgotten yet */
+    public function all(Member $owner, string ...$kinds): array
+    {
+        return $this->entities
+            ->getRepository(Job::class)
+            ->findBy(['owner' => $owner, 'kind' => $kinds], ['askedAt' => 'DESC', 'id' => 'DESC']);
+    }
+
+    /** The newest job that goes by a ref. */
+    public function called(JobSubject $project, string $kind, string $ref): ?Job
+    {
+        return $this->entities
+            ->getRepository(Job::class)
+            ->findOneBy(['project' => $project, 'kind' => $kind, 'ref' => $ref], ['askedAt' => 'DESC', 'id' => 'DESC']);
+    }
+
+    /** Forgets jobs by the beginning of their refs. */
+    public function forgetCalled(JobSubject $project, string $kind, string $ref): void
+    {
+        foreach ($this->entities->getRepository(Job::class)->findBy(['project' => $project, 'kind' => $kind]) as $job) {
+            if (str_starts_with($job->ref(), $ref)) {
+                $this->forget($job);
+            }
+        }
+    }
+
+    /** Forgets jobs that were asked for before a time, but for those that are kept. @return int how many */
+    public function forgetBefore(\DateTimeImmutable $time): int
+    {
+        $old = $this->entities
+            ->createQuery('SELECT j FROM ' . Job::class . ' j WHERE j.askedAt < :before AND j.kind NOT IN (:kept)')
+            ->setParameter('before', $time)
+            ->setParameter('kept', $this->kinds->lasting())
+            ->toIterable();
+        $count = 0;
+        foreach ($old as $job) {
+            \assert($job instanceof Job);
+            $this->files->deleteDirectory($job->folder());
+            $this->connection->executeStatement('DELETE FROM job WHERE id = ?', [$job->id()]);
+            ++$count;
+        }
+
+        return $count;
+    }
+
+    /** @return list<string> of all jobs there are */
+    public function ids(): array
+    {
+        return array_map(strval(...), $this->connection->fetchFirstColumn('SELECT id FROM job'));
+    }
+
+    /** @return list<string> where files of a project's jobs lie */
+    public function folders(JobSubject $project): array
+    {
+        $jobs = $this->entities->getRepository(Job::class)->findBy(['project' => $project]);
+
+        return array_map(static fn (Job $job): string => $job->folder(), $jobs);
+    }
+
+    /** Nobody wants it, or what came of it, any more. A worker that is at it ends. */
+    public function forget(Job $job): void
+    {
+        $this->connection->executeStatement('DELETE FROM job WHERE id = ?', [$job->id()]);
+        $this->makeWay($job);
+        $this->entities->detach($job);
+        $this->files->deleteDirectory($job->folder());
+    }
+
+    /** What it had of its owner's share goes to the other works at once: of its own nothing comes back. */
+    private function makeWay(Job $job): void
+    {
+        $kind = $this->kinds->of($job);
+        if ($kind instanceof SharedTask && !($kind instanceof PacedTask)) {
+            $this->handOut($job);
+        }
+    }
+
+    private static function now(): string
+    {
+        return (new \DateTimeImmutable())->format('Y-m-d H:i:s');
+    }
+}

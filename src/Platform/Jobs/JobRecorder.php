@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Jobs;
+
+use Doctrine\DBAL\Connection;
+
+/** What workers note of a job while they are at it, by plain statements, so that nobody writes over anybody. */
+final readonly class JobRecorder
+{
+    public function __construct(private Connection $connection)
+    {
+    }
+
+    /** Asked of the database, and not of what this process remembers. */
+    public function isWanted(string $job): bool
+    {
+        return \in_array(
+            $this->connection->fetchOne('SELECT state FROM job WHERE id = ?', [$job]),
+            [JobState::Waiting->value, JobState::Working->value],
+            true,
+        );
+    }
+
+    /** Why it cannot go on at the moment; empty where it can. */
+    public function trouble(string $job, string $words): void
+    {
+        $this->connection->executeStatement('UPDATE job SET error = ?, touched_at = ? WHERE id = ? AND error <> ?', [
+            $words,
+            microtime(true),
+            $job,
+            $words,
+        ]);
+    }
+
+    /** A worker is at some of it. */
+    public function working(string $job): void
+    {
+        $this->connection->executeStatement(
+            'UPDATE job SET state = ?, started_at = COALESCE(started_at, ?) WHERE id = ? AND state = ?',
+            [JobState::Working->value, microtime(true), $job, JobState::Waiting->value],
+        );
+    }
+
+    /** @throws JobStoppedException when nobody wants it any more */
+    public function report(string $job, int $done, ?int $total): void
+    {
+        $set = null === $total ? '' : ', total = ' . $total;
+        if (
+            1 !==
+            $this->connection->executeStatement("UPDATE job SET done = ?$set WHERE id = ? AND state = ?", [
+                $done,
+                $job,
+                JobState::Working->value,
+            ])
+        ) {
+            throw new JobStoppedException();
+        }
+    }
+
+    /** @return int|null which try it is; null where there is nothing to be done any more */
+    public function begin(string $job): ?int
+    {
+        $begun = $this->connection->executeStatement(
+            'UPDATE job SET state = ?, tries = tries + 1, started_at = ?, done = 0 WHERE id = ? AND state IN (?, ?)',
+            [JobState::Working->value, microtime(true), $job, JobState::Waiting->value, JobState::Working->value],
+        );
+
+        return 1 === $begun ? (int) $this->connection->fetchOne('SELECT tries FROM job WHERE id = ?', [$job]) : null;
+    }
+
+    /** A try that came to nothing for a reason that is not the job's: no worker died over it. */
+    public function unbegin(string $job): void
+    {
+        $this->connection->executeStatement('UPDATE job SET tries = tries - 1 WHERE id = ? AND tries > 0', [$job]);
+    }
+
+    /**
+     * @param array<string, mixed> $outcome
+     *
+     * @throws JobStoppedException when nobody wants it any more
+     */
+    public function end(string $job, array $outcome): void
+    {
+        $ended = $this->connection->executeStatement(
+            "UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done), error = '', ended_at = ?
+             WHERE id = ? AND state IN (?, ?)",
+            [
+                JobState::Done->value,
+                json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE),
+                self::now(),
+                $job,
+                JobState::Waiting->value,
+                JobState::Working->value,
+            ],
+        );
+        if (1 !== $ended) {
+            throw new JobStoppedException();
+        }
+    }
+
+    public function fail(string $job, string $why): void
+    {
+        $this->connection->executeStatement('UPDATE job SET state = ?, error = ?, ended_at = ? WHERE id = ?', [
+            JobState::Failed->value,
+            $why,
+            self::now(),
+            $job,
+        ]);
+    }
+
+    private static function now(): string
+    {
+        return (new \DateTimeImmutable())->format('Y-m-d H:i:s');
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Jobs;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Log\LoggerInterface;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\Messenger\Event\WorkerRunningEvent;
+
+/**
+ * Work hangs on no message that could be lost, as with a queue that was emptied or a worker that did not know what to do
+ * with one: what is under way, and older than everything that waits, is asked for again. It may be done twice.
+ */
+final class LostJobRecovery
+{
+    /** Seconds. */
+    private const LOOKS_EVERY = 60;
+    private const SURELY = 60;
+
+    private int $looked;
+
+    public function __construct(
+        private readonly Connection $connection,
+        private readonly EntityManagerInterface $entities,
+        private readonly JobDispatcher $desk,
+        private readonly JobQueue $queue,
+        private readonly JobKindRegistry $kinds,
+        private readonly LoggerInterface $logger,
+    ) {
+        $this->looked = time();
+    }
+
+    #[AsEventListener(WorkerRunningEvent::class)]
+    public function now(): void
+    {
+        if (time() - $this->looked >= self::LOOKS_EVERY) {
+            $this->looked = time();
+            $this->find(microtime(true));
+        }
+    }
+
+    /** @return int how many were lost, as of a time */
+    public function find(float $now): int
+    {
+        $since = (float) ($this->queue->oldestMessage()?->format('U') ?? $now);
+        $before = min($now, $since) - self::SURELY;
+        $lost = 0;
+        $under = [JobState::Waiting->value, JobState::Working->value];
+        // One of which nothing is handed out only waits for its turn, as long as its owner has others at which somebody is.
+        foreach ($this->connection->fetchFirstColumn(
+            'SELECT id FROM job WHERE state IN (?) AND touched_at > 0 AND touched_at < ? AND (handed > 0 OR kind NOT IN (?) OR NOT EXISTS
+                (SELECT 1 FROM job other WHERE other.owner_id = job.owner_id AND other.state IN (?) AND other.handed > 0))',
+            [$under, $before, $this->kinds->shared(), $under],
+            [0 => ArrayParameterType::STRING, 2 => ArrayParameterType::STRING, 3 => ArrayParameterType::STRING],
+        ) as $id) {
+            // Of several workers that see it one asks.
+            $mine = $this->connection->executeStatement('UPDATE job SET touched_at = ? WHERE id = ? AND touched_at < ?', [
+                $now,
+                $id,
+                $before,
+            ]);
+            $job = 1 === (int) $mine ? $this->entities->find(Job::class, $id) : null;
+            if (null !== $job) {
+                $this->logger->warning('The job {job} had no message any more, and is asked for again.', ['job' => $id]);
+                $this->desk->ask($job);
+                ++$lost;
+            }
+        }
+
+        return $lost;
+    }
+}

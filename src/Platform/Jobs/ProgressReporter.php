@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Jobs;
+
+/** What a task says of how far it is. It ends the task where nobody wants it any more. */
+final class ProgressReporter
+{
+    /** Seconds between two writings. */
+    private const EVERY = 0.2;
+
+    private float $told = 0.0;
+
+    public function __construct(private readonly JobRecorder $record, private readonly string $job)
+    {
+    }
+
+    /**
+     * @param int|null $total of how many, where that is known by now
+     *
+     * @throws JobStoppedException
+     */
+    public function done(int $done, ?int $total = null): void
+    {
+        if (microtime(true) - $this->told < self::EVERY) {
+            return;
+        }
+        $this->told = microtime(true);
+        $this->record->report($this->job, $done, $total);
+    }
+}

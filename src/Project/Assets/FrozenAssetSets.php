@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Assets;
+
+use Morphea\App\Project\Projects\Project;
+
+/** Pictures as they were when a run was ordered, for pages that show what it made. */
+interface FrozenAssetSets
+{
+    /** @return AssetSet|null null where there is no such run of the project, or nothing was kept of it */
+    public function of(Project $project, string $run): ?AssetSet;
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Context;
+
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Drawing\PictureContents;
+use Morphea\Core\Rendering\Drawing\SvgSize;
+use Morphea\Core\Rendering\Drawing\SvgWriter;
+
+/** Drawings small and still: without the layers' ids, so that many can stand on one page. */
+final readonly class StillDrawing
+{
+    private SvgWriter $writer;
+
+    public function __construct(PictureContents $pictures)
+    {
+        $this->writer = new SvgWriter($pictures, SvgSize::Free);
+    }
+
+    public function of(Drawing $drawing, float $edge = 0.0): string
+    {
+        return (string) preg_replace(
+            ['/ id="layer-[^"]*"/', '/^<svg /'],
+            ['', '<svg aria-hidden="true" focusable="false" '],
+            $this->writer->write($drawing, $edge),
+        );
+    }
+}

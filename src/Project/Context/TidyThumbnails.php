@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Context;
+
+use Morphea\App\Platform\Files\Sweeper;
+use Morphea\App\Platform\Maintenance\TidyTask;
+use Morphea\App\Project\Projects\ProjectRepository;
+
+/** Small pictures of projects that are gone. */
+final readonly class TidyThumbnails implements TidyTask
+{
+    public function __construct(private Sweeper $sweeper, private ProjectRepository $projects)
+    {
+    }
+
+    public function tidy(): array
+    {
+        return ['folders of small pictures' => $this->sweeper->folders(Thumbnails::FOLDER, $this->projects->ids(...))];
+    }
+}

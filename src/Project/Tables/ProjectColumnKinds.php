@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Tables;
+
+use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\LayerKind;
+use Morphea\Core\Table\Cells\CellReader;
+use Morphea\Core\Table\Data\ColumnKind;
+use Morphea\Core\Table\Data\ColumnKinds;
+use Morphea\Core\Table\Data\Table;
+
+/** Kinds as a project sees them: dates in the language of its design, pictures that are its own. */
+final readonly class ProjectColumnKinds
+{
+    public function __construct(private PictureStore $pictures)
+    {
+    }
+
+    /**
+     * The kind of every column, by key: what a picture placeholder shows is pictures, whatever the cells look like.
+     *
+     * @return array<string, ColumnKind>
+     */
+    public function byKey(Project $project, Table $table): array
+    {
+        $kinds = $this->of($project);
+        $named = array_merge(
+            ...array_map(
+                static fn (Layer $layer): array => LayerKind::Picture === $layer->kind() ? $layer->columns() : [],
+                $project->template()->placeholders(),
+            ),
+        );
+        $found = [];
+        foreach ($table->columns as $column) {
+            $found[$column->key] =
+                null === $column->kind && \in_array($column->key, $named, true)
+                    ? ColumnKind::Picture
+                    : $kinds->ofColumn($table, $column);
+        }
+
+        return $found;
+    }
+
+    public function of(Project $project): ColumnKinds
+    {
+        return new ColumnKinds(new CellReader($project->template()->locale), $this->pictures->names($project));
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\Tables;
+
+use Morphea\App\Platform\Http\ExplainedException;
+
+/** The table is not the one any more that a change was made on, and the change fits no other. */
+final class StaleTableException extends \RuntimeException implements ExplainedException
+{
+    public function explanation(): string
+    {
+        return 'Others change this table all the time, so your step was not made. Try it again.';
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Project\TouchUps;
+
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Checks\HandWork;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignException;
+use Morphea\Core\Design\Model\Edit\Edit;
+use Morphea\Core\Design\Model\TouchUp;
+
+/** Edits as Compose makes them, of single pieces: what they come to is kept as the touch-up of each. */
+final readonly class TouchUpEditor
+{
+    public function __construct(private TouchUpStore $hands)
+    {
+    }
+
+    /**
+     * @param non-empty-list<int>        $rows ids
+     * @param \Closure(Design): Edit $make from the design as it is for a piece
+     *
+     * @throws DesignException where the edit does not hold, or is of more than one piece
+     */
+    public function apply(Project $project, array $rows, \Closure $make, ?string $token = null): void
+    {
+        $design = $project->template();
+        $says = $make($this->piece($project, $rows[0]))->says($this->piece($project, $rows[0]));
+        $this->hands->change($project, $rows, static function (HandWork $work) use ($design, $make): HandWork {
+            [$piece, $troubles] = null === $work->touch ? [$design, []] : $work->touch->on($design);
+            $touch = TouchUp::between($design, $make($piece)->apply($piece));
+            // What cannot be had at the moment is kept: the design may change back.
+            $left = array_filter(array_map(static fn ($layer): ?TouchUp => $work->touch?->only((string) $layer), array_keys($troubles)));
+            $touch = array_reduce($left, static fn (TouchUp $all, TouchUp $one): TouchUp => $all->and($one), $touch);
+
+            return $work->touched($touch);
+        }, \count($rows) > 1 ? \sprintf('%d pieces touched up. %s', \count($rows), $says) : "Touched up. $says", $token);
+    }
+
+    /**
+     * @param list<int>   $rows  ids
+     * @param string|null $layer null for all of them
+     */
+    public function takeBack(Project $project, array $rows, ?string $layer): void
+    {
+        $this->hands->change(
+            $project,
+            $rows,
+            static fn (HandWork $work): HandWork => $work->touched(null === $layer ? null : $work->touch?->without($layer)),
+            1 === \count($rows) ? 'Touch-up taken back' : \count($rows) . ' touch-ups taken back',
+        );
+    }
+
+    /**
+     * The touch-up of one piece on others, in the place of what they had of the same layers.
+     *
+     * @param list<int> $rows ids
+     */
+    public function copy(Project $project, int $from, array $rows): void
+    {
+        $touch = $this->hands->of($project, $from)->touch;
+        $this->hands->change(
+            $project,
+            $rows,
+            static fn (HandWork $work): HandWork => null === $touch
+                ? $work
+                : $work->touched(null === $work->touch ? $touch : $touch->and($work->touch)),
+            \sprintf('Touch-up copied to %d %s', \count($rows), 1 === \count($rows) ? 'piece' : 'pieces'),
+        );
+    }
+
+    private function piece(Project $project, int $row): Design
+    {
+        return $this->hands->of($project, $row)->touch?->on($project->template())[0] ?? $project->template();
+    }
+}

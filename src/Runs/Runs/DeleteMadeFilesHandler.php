@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Runs\Runs;
+
+use League\Flysystem\FilesystemOperator;
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+
+/** Throws made files away, but for those that a run has taken over meanwhile. */
+#[AsMessageHandler]
+final readonly class DeleteMadeFilesHandler
+{
+    public function __construct(private FilesystemOperator $files, private FileStore $store)
+    {
+    }
+
+    public function __invoke(DeleteMadeFiles $message): void
+    {
+        foreach ($this->store->unused($message->paths) as $path) {
+            $this->files->delete($path);
+        }
+    }
+}
