@@ -4,31 +4,32 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Automation;
 
-use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
-use Symfony\Component\Messenger\Event\WorkerRunningEvent;
+use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Jobs\ClockTask;
 use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Worker;
 
-/** Workers look now and then whether anything is due that nobody was asked for: nothing hangs on a message that could be lost. */
-#[AsEventListener]
-final class AutomationClock
+/** Looks whether anything is due that nobody was asked for. */
+final readonly class AutomationClock implements ClockTask
 {
-    /** Seconds. */
-    private const LOOKS_EVERY = 60;
-    private int $looked;
-
-    public function __construct(private readonly AutomationSwitch $switch, private readonly MessageBusInterface $bus)
+    public function __construct(private AutomationSwitch $switch, private MessageBusInterface $bus)
     {
-        $this->looked = time();
     }
 
-    public function __invoke(WorkerRunningEvent $event): void
+    public function every(): int
     {
-        if (time() - $this->looked < self::LOOKS_EVERY) {
-            return;
-        }
-        $this->looked = time();
+        return 60;
+    }
+
+    public function isDoneAtOnce(): bool
+    {
+        return false;
+    }
+
+    public function tick(Worker $worker, bool $isIdle): void
+    {
         foreach ($this->switch->forgotten() as $project) {
-            if ($this->switch->plan($project, microtime(true))) {
+            if ($this->switch->plan($project, Time::precise())) {
                 $this->bus->dispatch(new RunAutomation($project));
             }
         }

@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Automation;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Delivery\Automation\AutomationRule;
@@ -74,7 +75,7 @@ final readonly class AutomationRepository
         $now = array_map($watched->prints(...), $this->rows($project));
         // What was known before cells were told apart is taken as it is.
         $due = array_values(array_diff($order->due($watched, $now, $known, $open), array_keys($legacy)));
-        $quiet = new \DateTimeImmutable("+$this->quietSeconds seconds");
+        $quiet = Time::at("+$this->quietSeconds seconds");
         $this->know($project, $due, AutomationState::Due, (float) $order->time($quiet)->format('U.u'));
         // What else changed is no reason to do anything, now or once more is shown; a cell that was emptied is remembered.
         $changed = [];
@@ -100,7 +101,7 @@ final readonly class AutomationRepository
             ],
             $this->connection->fetchAllAssociative(
                 'SELECT * FROM followed WHERE project_id = ? AND state = ? AND due_at <= ? ORDER BY row_id',
-                [$project->id(), $state->value, microtime(true)],
+                [$project->id(), $state->value, Time::precise()],
             ),
         );
     }
@@ -118,7 +119,7 @@ final readonly class AutomationRepository
     /** @param list<int> $rows */
     public function making(Project $project, array $rows, string $run): void
     {
-        $this->change($project, $rows, "state = 'making', run_id = ?, due_at = ?", [$run, microtime(true)]);
+        $this->change($project, $rows, "state = 'making', run_id = ?, due_at = ?", [$run, Time::precise()]);
     }
 
     /** @param list<int> $rows that are made anew next time, whatever came of their run */
@@ -173,7 +174,7 @@ final readonly class AutomationRepository
             [
                 ($yes ? AutomationState::Due : AutomationState::Known)->value,
                 (int) $yes,
-                microtime(true),
+                Time::precise(),
                 $project->id(),
                 AutomationState::Held->value,
             ],
@@ -204,7 +205,7 @@ final readonly class AutomationRepository
         return 1 === (int) $this->connection->executeStatement(
             "UPDATE followed SET state = 'making', due_at = ?, notes = '', done = TRIM(REPLACE(' ' || done || ' ', ?, ' '))
                 WHERE project_id = ? AND row_id = ? AND state = 'done' AND notes = ? AND run_id IS NOT NULL",
-            [microtime(true), " $step ", $project, $row, self::json([$step => $note])],
+            [Time::precise(), " $step ", $project, $row, self::json([$step => $note])],
         );
     }
 
@@ -221,7 +222,7 @@ final readonly class AutomationRepository
         $this->change($project, $rows, 'state = ?, tries = ?, due_at = ?, error = ?', [
             null === $pause ? AutomationState::GivenUp->value : AutomationState::Due->value,
             $tries,
-            microtime(true) + ($pause ?? 0),
+            Time::precise() + ($pause ?? 0),
             $why,
         ]);
     }
@@ -231,7 +232,7 @@ final readonly class AutomationRepository
     {
         $this->connection->executeStatement(
             "UPDATE followed SET state = 'due', tries = 0, is_approved = TRUE, due_at = ? WHERE project_id = ? AND state = 'given-up'",
-            [microtime(true), $project->id()],
+            [Time::precise(), $project->id()],
         );
     }
 
@@ -291,7 +292,7 @@ final readonly class AutomationRepository
     {
         $all = $this->rows($project);
         $watched = WatchedColumns::of($this->rows->table($project), []);
-        $now = (new \DateTimeImmutable())->format('Y-m-d H:i:s');
+        $now = Time::stamp();
         foreach (array_chunk($rows, self::CHUNK) as $chunk) {
             $values = [];
             foreach ($chunk as $row) {
@@ -334,7 +335,7 @@ final readonly class AutomationRepository
      */
     private function change(Project $project, array $rows, string $set, array $values): void
     {
-        $now = (new \DateTimeImmutable())->format('Y-m-d H:i:s');
+        $now = Time::stamp();
         foreach (array_chunk($rows, self::CHUNK) as $chunk) {
             $this->connection->executeStatement(
                 "UPDATE followed SET $set, changed_at = ? WHERE project_id = ? AND row_id IN (?)",

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Automation;
 
 use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Clock\Time;
 
 /** Whether a project has an automation that is on, and when it is looked at next. */
 final readonly class AutomationSwitch
@@ -29,14 +30,14 @@ final readonly class AutomationSwitch
     {
         return 1 === (int) $this->connection->executeStatement(
             'UPDATE follow SET planned_at = ? WHERE project_id = ? AND is_on = TRUE AND (planned_at <= ? OR planned_at > ?)',
-            [$when, $project, microtime(true), $when],
+            [$when, $project, Time::precise(), $when],
         );
     }
 
     /** @return list<string> ids of projects in which something is due for a while, or the table is another, and no look is planned */
     public function forgotten(): array
     {
-        $before = microtime(true) - self::LONG;
+        $before = Time::precise() - self::LONG;
 
         return array_map(strval(...), $this->connection->fetchFirstColumn(
             "SELECT follow.project_id FROM follow JOIN project ON project.id = follow.project_id

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Automation;
 
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Tables\RowsChanged;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -27,7 +28,7 @@ final readonly class PlanOnRowsChanged
             return;
         }
         $later = max(self::SOON, $this->quietSeconds);
-        if ($this->switch->plan($event->project->id(), microtime(true) + $later)) {
+        if ($this->switch->plan($event->project->id(), Time::precise() + $later)) {
             $this->bus->dispatch(new RunAutomation($event->project->id()), [new DelayStamp((int) (1_000 * $later))]);
         }
     }

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Automation;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Runs\Runs\MadeRows;
@@ -77,8 +78,8 @@ final readonly class RunAutomationHandler
             $lock->release();
         }
         if (null !== $next) {
-            $wait = max(self::LOOK, (int) ceil(1000 * min(self::LONGEST, $next - microtime(true))));
-            if ($this->switch->plan($message->project, microtime(true) + $wait / 1_000)) {
+            $wait = max(self::LOOK, (int) ceil(1000 * min(self::LONGEST, $next - Time::precise())));
+            if ($this->switch->plan($message->project, Time::precise() + $wait / 1_000)) {
                 $this->bus->dispatch($message, [new DelayStamp($wait)]);
             }
         }

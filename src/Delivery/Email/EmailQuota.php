@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Email;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\Core\Delivery\Email\MailingException;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
@@ -28,7 +29,7 @@ final readonly class EmailQuota
         $sent = (int) $this->connection->fetchOne(
             "SELECT COUNT(*) FROM letter JOIN mailing ON mailing.id = letter.mailing_id JOIN project ON project.id = mailing.project_id
                 WHERE project.owner_id = ? AND mailing.made_at > ? AND letter.state <> 'left'",
-            [$member->id(), (new \DateTimeImmutable('-1 day'))->format('Y-m-d H:i:s')],
+            [$member->id(), Time::at('-1 day')->format('Y-m-d H:i:s')],
         );
 
         return max(0, $this->mailsADay - $sent);

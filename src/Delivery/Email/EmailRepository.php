@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Email;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Account\SecretToken;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailingOrder;
 use Morphea\Core\Delivery\Email\MailingPlan;
@@ -112,7 +113,7 @@ final readonly class EmailRepository
     {
         return $this->letters(
             "SELECT * FROM letter WHERE mailing_id = ? AND state = 'waiting' AND not_before <= ? ORDER BY id LIMIT ?",
-            [$mailing->id(), microtime(true), $most],
+            [$mailing->id(), Time::precise(), $most],
             Record::orders($mailing->project()->columns()),
         );
     }
@@ -162,7 +163,7 @@ final readonly class EmailRepository
     {
         $this->connection->executeStatement(
             'UPDATE letter SET state = ?, error = ?, sent_at = CASE ? WHEN \'sent\' THEN ? ELSE sent_at END WHERE id = ?',
-            [$state->value, $error, $state->value, microtime(true), $id],
+            [$state->value, $error, $state->value, Time::precise(), $id],
         );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Email;
 
 use League\Flysystem\FilesystemException;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\StoreUnavailableException;
 use Symfony\Component\Mailer\Envelope;
 use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
@@ -51,7 +52,7 @@ final readonly class EmailSender
             return;
         } catch (StoreUnavailableException $e) {
             // The mail server is well: the others, which may bring nothing, go on.
-            $this->letters->later($letter->id, microtime(true) + (self::AGAIN[$letter->tries] ?? max(self::AGAIN)), self::short($e));
+            $this->letters->later($letter->id, Time::precise() + (self::AGAIN[$letter->tries] ?? max(self::AGAIN)), self::short($e));
 
             return;
         }
@@ -100,7 +101,7 @@ final readonly class EmailSender
             $said = $e->getCode() >= 500 ? $said : "The server put it off again and again: $said";
             $this->letters->is($letter->id, EmailState::Refused, $said);
         } else {
-            $this->letters->later($letter->id, microtime(true) + $wait, $said);
+            $this->letters->later($letter->id, Time::precise() + $wait, $said);
         }
     }
 

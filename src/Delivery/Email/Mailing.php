@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Email;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailingOrder;
@@ -40,7 +41,7 @@ class Mailing
     ) {
         $this->id = $job->ref();
         $this->said = $order->toArray();
-        $this->madeAt = new \DateTimeImmutable();
+        $this->madeAt = Time::at();
     }
 
     public static function newId(): string

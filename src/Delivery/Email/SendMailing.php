@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Email;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobRecorder;
 use Morphea\App\Platform\Jobs\KeptTask;
@@ -57,7 +58,7 @@ final readonly class SendMailing implements PacedTask, KeptTask
     {
         $mailing = $this->mailing($job);
         $pace = $mailing->order()->pace;
-        $now = microtime(true);
+        $now = Time::precise();
         // As many went within the last minute as may: the next one waits until the first of those is a minute ago.
         $full = $this->letters->nthLast($job->ref(), $pace);
         $next = max(
@@ -88,10 +89,10 @@ final readonly class SendMailing implements PacedTask, KeptTask
             $mailing = $this->mailing($job);
             $gap = self::MINUTE / $mailing->order()->pace;
             $many = max(1, min(200, (int) floor(self::STRETCH / $gap)));
-            $until = microtime(true) + self::STRETCH;
+            $until = Time::precise() + self::STRETCH;
             foreach ($this->letters->due($mailing, $many) as $i => $letter) {
                 if ($i > 0) {
-                    if (!$this->work->isWanted($job->id()) || microtime(true) > $until) {
+                    if (!$this->work->isWanted($job->id()) || Time::precise() > $until) {
                         break;
                     }
                     usleep((int) min(1_000_000 * self::STRETCH, 1000 * $this->pause($job)));

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Email;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\Core\Delivery\Email\SkipReason;
 
 /** Addresses a member does not write to any more, in none of their projects: taken off by who has them or by hand, or come back from. */
@@ -72,7 +73,7 @@ final readonly class SuppressionList
         };
         $this->connection->executeStatement(
             "INSERT INTO closed_address (member_id, email, why, since) VALUES (?, ?, ?, ?) ON CONFLICT (member_id, email) DO $counts",
-            [$member, mb_strtolower($email, 'UTF-8'), $why->value, (new \DateTimeImmutable())->format('Y-m-d H:i:s')],
+            [$member, mb_strtolower($email, 'UTF-8'), $why->value, Time::stamp()],
         );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\EventLog;
 
 use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 
 /** What of a project was handed over, taken back, sent and posted, by whom and when. Told, never changed. */
@@ -27,7 +28,7 @@ final readonly class EventLog
         $this->connection->executeStatement(
             'INSERT INTO happening (project_id, kind, words, who, at, sign) VALUES (?, ?, ?, ?, ?, ?)
                 ON CONFLICT (project_id, sign) DO NOTHING',
-            [$project->id(), $way, $words, $who, (new \DateTimeImmutable())->format('Y-m-d H:i:s'), $sign],
+            [$project->id(), $way, $words, $who, Time::stamp(), $sign],
         );
     }
 

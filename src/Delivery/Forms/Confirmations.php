@@ -12,6 +12,7 @@ use Morphea\App\Delivery\Ways\Strangers;
 use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SecretToken;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Component\Mailer\MailerInterface;
@@ -99,7 +100,7 @@ final readonly class Confirmations implements Strangers
     {
         $changed = $this->connection->executeStatement(
             'UPDATE answer SET confirmed_at = ? WHERE confirm_token = ? AND confirmed_at IS NULL',
-            [(new \DateTimeImmutable())->format('Y-m-d H:i:s'), $token],
+            [Time::stamp(), $token],
         );
         $found = $this->connection->fetchAssociative('SELECT project_id, row_id FROM answer WHERE confirm_token = ?', [$token]);
         if (1 === (int) $changed && false !== $found) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Forms;
 
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Forms\FormOrder;
 
@@ -22,6 +23,6 @@ final readonly class Form
     /** Why nobody can answer now, in words; null where they can. */
     public function closed(): ?string
     {
-        return $this->isOpen ? $this->order->closed(new \DateTimeImmutable(), $this->answers) : 'It is closed for now.';
+        return $this->isOpen ? $this->order->closed(Time::at(), $this->answers) : 'It is closed for now.';
     }
 }

@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Forms;
 
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Account\RateLimiter;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Http\Unlisted;
 use Morphea\App\Project\Context\EditorWords;
 use Morphea\Core\Delivery\Forms\FormException;
@@ -157,7 +158,7 @@ final class ResponseController extends AbstractController
      */
     private function page(Form $form, array $said, array $wrong): Response
     {
-        $now = (string) time();
+        $now = (string) Time::now();
 
         return Unlisted::of($this->render('public/answer.html.twig', [
             'form' => $form,
@@ -181,7 +182,7 @@ final class ResponseController extends AbstractController
     {
         [$time, $sign] = explode('.', $began, 2) + ['', ''];
 
-        return hash_equals($this->sign($form, $time), $sign) ? time() - (int) $time : null;
+        return hash_equals($this->sign($form, $time), $sign) ? Time::now() - (int) $time : null;
     }
 
     private function sign(Form $form, string $time): string

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Forms;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Platform\Account\SecretToken;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Delivery\Forms\FormException;
@@ -49,7 +50,7 @@ final readonly class Responses
                 $form->project->id(),
                 json_encode($cells, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_FORCE_OBJECT),
                 json_encode($pictures, \JSON_THROW_ON_ERROR),
-                (new \DateTimeImmutable())->format('Y-m-d H:i:s'),
+                Time::stamp(),
                 $network,
             ],
         );
@@ -126,7 +127,7 @@ final readonly class Responses
     /** What nobody sent for a while goes, with the pictures that came with it. */
     private function forget(Project $project): void
     {
-        $old = (new \DateTimeImmutable('@' . (time() - self::KEPT)))->setTimezone(new \DateTimeZone(date_default_timezone_get()));
+        $old = (new \DateTimeImmutable('@' . (Time::now() - self::KEPT)))->setTimezone(new \DateTimeZone(date_default_timezone_get()));
         $found = $this->connection->fetchAllKeyValue(
             'SELECT token, pictures FROM answer WHERE project_id = ? AND given = FALSE AND made_at < ?',
             [$project->id(), $old->format('Y-m-d H:i:s')],

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Links;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\WayRegistry;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\RunPurpose;
@@ -126,6 +127,6 @@ final class DeliverController extends AbstractController
         }
         $day = \DateTimeImmutable::createFromFormat('!Y-m-d', trim($said));
 
-        return false !== $day && $day->modify('+1 day') > new \DateTimeImmutable() ? $day->modify('+1 day') : false;
+        return false !== $day && $day->modify('+1 day') > Time::at() ? $day->modify('+1 day') : false;
     }
 }

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Links;
 use League\Flysystem\FilesystemException;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Platform\Http\Unlisted;
 use Morphea\App\Runs\Runs\Download;
@@ -115,7 +116,7 @@ final class LinkController extends AbstractController
 
     private function handed(PieceLink $link): ?MadePiece
     {
-        return $link->isTakenBack() || $link->isOver(new \DateTimeImmutable()) || !$this->links->hasRow($link)
+        return $link->isTakenBack() || $link->isOver(Time::at()) || !$this->links->hasRow($link)
             ? null
             : $this->piece($link);
     }
@@ -132,7 +133,7 @@ final class LinkController extends AbstractController
     {
         $why = match (true) {
             null === $link => 'There is nothing at this address. Perhaps a letter of it is missing.',
-            $link->isOver(new \DateTimeImmutable()) => 'This page was there for a while, and that is over. Ask who sent it for another.',
+            $link->isOver(Time::at()) => 'This page was there for a while, and that is over. Ask who sent it for another.',
             $link->isTakenBack() => 'This page was taken back by whoever handed it out. Ask them for another.',
             default => 'What this page showed is not kept any more. Ask whoever sent it for another.',
         };

@@ -11,6 +11,7 @@ use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\SharePages;
 use Morphea\App\Editor\Rows\RowLinks;
 use Morphea\App\Platform\Account\SecretToken;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Runs\Runs\MadeRows;
@@ -250,6 +251,6 @@ final readonly class Links implements SharePages, RowLinks
 
     private static function now(): string
     {
-        return (new \DateTimeImmutable())->format(self::FORMAT);
+        return Time::at()->format(self::FORMAT);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Links;
 
 use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
 
@@ -43,7 +44,7 @@ class PieceLink
         #[ORM\ManyToOne, ORM\JoinColumn(onDelete: 'SET NULL')] private ?Run $run,
         #[ORM\Column(nullable: true)] private ?\DateTimeImmutable $expiresAt,
     ) {
-        $this->madeAt = new \DateTimeImmutable();
+        $this->madeAt = Time::at();
     }
 
     public function id(): int

@@ -4,29 +4,30 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
-use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
-use Symfony\Component\Messenger\Event\WorkerRunningEvent;
+use Morphea\App\Platform\Jobs\ClockTask;
 use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Worker;
 
-/** Workers look now and then whether anything is to be posted: no post hangs on a message that could be lost. */
-#[AsEventListener]
-final class PostClock
+/** Looks whether anything is to be posted. */
+final readonly class PostClock implements ClockTask
 {
-    /** Seconds. */
-    private const LOOKS_EVERY = 10;
-    private float $looked = 0.0;
-
-    public function __construct(private readonly PostRepository $store, private readonly MessageBusInterface $bus)
+    public function __construct(private PostRepository $posts, private MessageBusInterface $bus)
     {
     }
 
-    public function __invoke(WorkerRunningEvent $event): void
+    public function every(): int
     {
-        if (microtime(true) - $this->looked < self::LOOKS_EVERY) {
-            return;
-        }
-        $this->looked = microtime(true);
-        foreach ($this->store->dueProjects() as $project) {
+        return 10;
+    }
+
+    public function isDoneAtOnce(): bool
+    {
+        return true;
+    }
+
+    public function tick(Worker $worker, bool $isIdle): void
+    {
+        foreach ($this->posts->dueProjects() as $project) {
             $this->bus->dispatch(new PublishDuePosts($project));
         }
     }

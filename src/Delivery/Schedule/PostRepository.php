@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Schedule;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Schedule\ScheduledItem;
 use Symfony\Component\Uid\Ulid;
@@ -156,7 +157,7 @@ final readonly class PostRepository
         return array_map(strval(...), $this->connection->fetchFirstColumn(
             "SELECT DISTINCT post.project_id FROM post JOIN calendar ON calendar.project_id = post.project_id AND calendar.is_on = TRUE
                 WHERE (post.state = 'planned' AND post.at <= ? AND post.at > ?) OR (post.state = 'posting' AND post.begun_at < ?)",
-            [self::now(), self::oldest(), microtime(true) - self::LEFT],
+            [self::now(), self::oldest(), Time::precise() - self::LEFT],
         ));
     }
 
@@ -165,7 +166,7 @@ final readonly class PostRepository
     {
         $this->connection->executeStatement(
             "UPDATE post SET state = 'planned' WHERE project_id = ? AND state = 'posting' AND begun_at < ?",
-            [$project->id(), microtime(true) - self::LEFT],
+            [$project->id(), Time::precise() - self::LEFT],
         );
         while (true) {
             $found = $this->connection->fetchAssociative(
@@ -177,7 +178,7 @@ final readonly class PostRepository
             }
             $mine = $this->connection->executeStatement(
                 "UPDATE post SET state = 'posting', begun_at = ?, tries = tries + 1 WHERE id = ? AND state = 'planned'",
-                [microtime(true), $found['id']],
+                [Time::precise(), $found['id']],
             );
             if (1 === (int) $mine) {
                 return Post::of(['tries' => (int) $found['tries'] + 1] + $found);
@@ -200,7 +201,7 @@ final readonly class PostRepository
         $this->connection->executeStatement('UPDATE post SET state = ?, error = ?, at = ? WHERE id = ?', [
             null === $again ? PostState::GivenUp->value : PostState::Planned->value,
             $why,
-            (null === $again ? $post->at : new \DateTimeImmutable("+$again seconds"))->format(self::FORMAT),
+            (null === $again ? $post->at : Time::at("+$again seconds"))->format(self::FORMAT),
             $post->id,
         ]);
     }
@@ -212,6 +213,6 @@ final readonly class PostRepository
 
     private static function now(): string
     {
-        return (new \DateTimeImmutable())->format(self::FORMAT);
+        return Time::at()->format(self::FORMAT);
     }
 }

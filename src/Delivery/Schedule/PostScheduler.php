@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Schedule;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\WaySettings;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Runs\Runs\MadeRows;
@@ -90,7 +91,7 @@ final readonly class PostScheduler
             }
         }
         $busy = array_map(static fn (Post $post): \DateTimeImmutable => $post->at, $posts);
-        $dealt = (new Scheduler($order))->deal($items, $busy, new \DateTimeImmutable());
+        $dealt = (new Scheduler($order))->deal($items, $busy, Time::at());
         $added = $this->store->add($project, $dealt);
         if ($added > 0) {
             $last = end($dealt) ?: throw new \LogicException('What was added was dealt.');

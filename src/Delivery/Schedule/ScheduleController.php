@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Schedule;
 
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
@@ -49,9 +50,9 @@ final class ScheduleController extends AbstractController
             'columns' => EditorWords::columns($project),
             'shown' => DisplayStyle::choices(),
             'on' => null !== $this->store->on($project->id()),
-            'overdue' => \count($this->posts->overdue($project, new \DateTimeImmutable())),
+            'overdue' => \count($this->posts->overdue($project, Time::at())),
             'asks' => $request->query->has('ask'),
-            'until' => time(),
+            'until' => Time::now(),
             'ways' => Overdue::cases(),
             'channel' => $this->channel->name(),
             'zone' => date_default_timezone_get(),
@@ -96,7 +97,7 @@ final class ScheduleController extends AbstractController
         $at = false === $day ? null : $day->modify(1 === preg_match('/^\d\d:\d\d$/', $time) ? $time : $found->at->format('H:i'));
         $why = match (true) {
             null === $at || false === $at => 'This is no day.',
-            $at <= new \DateTimeImmutable() => 'This time has gone by. Choose one that is still to come.',
+            $at <= Time::at() => 'This time has gone by. Choose one that is still to come.',
             !$this->store->move($project, $post, $at) => 'It went meanwhile.',
             default => '',
         };
@@ -160,7 +161,7 @@ final class ScheduleController extends AbstractController
     public function turn(Project $project, Request $request, #[CurrentUser] Member $member): Response
     {
         $on = $request->request->has('on');
-        $asked = new \DateTimeImmutable('@' . min(time(), $request->request->getInt('until', time())));
+        $asked = new \DateTimeImmutable('@' . min(Time::now(), $request->request->getInt('until', Time::now())));
         $overdue = $on ? $this->posts->overdue($project, $asked->setTimezone(new \DateTimeZone(date_default_timezone_get()))) : [];
         if ([] !== $overdue) {
             $what = Overdue::tryFrom($request->request->getString('overdue'));

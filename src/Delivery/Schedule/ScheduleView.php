@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Schedule\PostOrder;
 use Morphea\Core\Delivery\Schedule\Scheduler;
@@ -26,7 +27,7 @@ final readonly class ScheduleView
     public function month(Project $project, string $month): array
     {
         $all = $this->store->all($project);
-        $now = new \DateTimeImmutable();
+        $now = Time::at();
         $coming = array_filter($all, static fn (Post $post): bool => $post->at > $now);
         $asked = \DateTimeImmutable::createFromFormat('!Y-m', $month);
         $first = (false === $asked ? (reset($coming) ?: null)->at ?? $now : $asked)->modify('first day of this month')->setTime(0, 0);

@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Verification;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\Core\Delivery\Verification\SealKey;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
@@ -56,7 +57,7 @@ final readonly class SealKeys
                 base64_encode($key->public),
                 base64_encode($nonce . sodium_crypto_secretbox($key->secret(), $nonce, $this->lock())),
                 // Two in a second still have an order.
-                (new \DateTimeImmutable())->format('Y-m-d H:i:s.u'),
+                Time::at()->format('Y-m-d H:i:s.u'),
             ],
         );
 

@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Verification;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Delivery\EventLog\EventLog;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\MadeRows;
@@ -243,6 +244,6 @@ final readonly class Seals
 
     private static function now(): string
     {
-        return (new \DateTimeImmutable())->format(self::FORMAT);
+        return Time::at()->format(self::FORMAT);
     }
 }

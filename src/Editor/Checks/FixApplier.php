@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Checks;
 
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Designs\StaleDesignException;
@@ -102,7 +103,7 @@ final readonly class FixApplier
     {
         $shown = $this->table->with($project, $kind->value, $layer);
         $shown = $all ? $shown : array_intersect_key($shown, [$found->rowId => true]);
-        $at = (new \DateTimeImmutable())->format(\DATE_ATOM);
+        $at = Time::at()->format(\DATE_ATOM);
         $take = static fn (HandWork $work, int $row): HandWork => $work->accepting(
             new Acceptance($kind, $layer, $shown[$row][$layer] ?? '', $by, $at),
         );
@@ -126,7 +127,7 @@ final readonly class FixApplier
     public function acceptAll(Project $project, array $numbers, string $by): int
     {
         $new = [];
-        $at = (new \DateTimeImmutable())->format(\DATE_ATOM);
+        $at = Time::at()->format(\DATE_ATOM);
         foreach ($this->table->some($project, $numbers) as [$found, $shown]) {
             foreach ($found->worth() as $finding) {
                 if (!$finding->blocks()) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Checks;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\StoreUnavailableException;
 use Morphea\App\Project\Context\OpenProject;
 use Morphea\App\Project\Context\ProjectOpener;
@@ -90,7 +91,7 @@ final readonly class Inspector
         if (null === $naming) {
             $table = $this->rows->beginning($project, self::NAMED_BY);
             $usual = UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->template()->linkedColumns());
-            $naming = new Naming(Pattern::parse($usual, $locale), false, 120, (new \DateTimeImmutable())->format('Y-m-d'));
+            $naming = new Naming(Pattern::parse($usual, $locale), false, 120, Time::at()->format('Y-m-d'));
         }
 
         return new FileNames($naming, $locale, $project->rowCount());
@@ -107,12 +108,12 @@ final readonly class Inspector
     public function layout(Project $project, PendingRows $waiting, ?\Closure $told = null, float $seconds = \INF): bool
     {
         $open = $this->opener->page($project);
-        $until = microtime(true) + $seconds;
+        $until = Time::precise() + $seconds;
         $kinds = new CellKinds($this->kinds->of($project), $project->columns());
         $looked = [];
         $done = 0;
         foreach ($waiting->rows as $id => [$row, $inputs]) {
-            if ($done > 0 && microtime(true) > $until) {
+            if ($done > 0 && Time::precise() > $until) {
                 break;
             }
             $looked[] = $this->row($open, $kinds, $id, $row, $inputs);
@@ -145,10 +146,10 @@ final readonly class Inspector
     public function pixels(Project $project, PendingRows $waiting, ?\Closure $told = null, float $seconds = \INF): bool
     {
         $open = $this->opener->page($project);
-        $until = microtime(true) + $seconds;
+        $until = Time::precise() + $seconds;
         $done = 0;
         foreach ($waiting->rows + $waiting->unseen as $id => [$row, $inputs]) {
-            if (microtime(true) > $until) {
+            if (Time::precise() > $until) {
                 break;
             }
             [$findings, $contrasts] = $this->seen($open, $row);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
@@ -43,7 +44,7 @@ final readonly class RowLengths
             return null;
         }
         $found = null;
-        $began = microtime(true);
+        $began = Time::precise();
         foreach ($this->rows->active($project) as $row) {
             $seconds = Timing::of($open->template, $open->lay($row), Timing::USUAL)->seconds();
             $found ??= ['shortest' => $row->number, 'least' => $seconds, 'longest' => $row->number, 'most' => $seconds, 'rows' => 0];
@@ -54,7 +55,7 @@ final readonly class RowLengths
             if ($seconds > $found['most']) {
                 [$found['longest'], $found['most']] = [$row->number, $seconds];
             }
-            if (microtime(true) - $began > self::SECONDS) {
+            if (Time::precise() - $began > self::SECONDS) {
                 break;
             }
         }

@@ -6,6 +6,7 @@ namespace Morphea\App\Editor\Dashboard;
 
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\Uid\Ulid;
 
 /** A template a member keeps to start further projects from: a .morphea file in storage. */
@@ -27,7 +28,7 @@ class OwnStarter
         #[ORM\Column(length: 80)] private string $size,
     ) {
         $this->id = (string) new Ulid();
-        $this->keptAt = new \DateTimeImmutable();
+        $this->keptAt = Time::at();
     }
 
     public function id(): string

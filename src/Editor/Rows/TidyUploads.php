@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Rows;
 
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\Sweeper;
 use Morphea\App\Platform\Maintenance\TidyTask;
 use Morphea\App\Project\Projects\ProjectRepository;
@@ -37,6 +38,6 @@ final readonly class TidyUploads implements TidyTask
     {
         $id = strtoupper(basename($path));
 
-        return Ulid::isValid($id) ? time() - Ulid::fromString($id)->getDateTime()->getTimestamp() : 0;
+        return Ulid::isValid($id) ? Time::now() - Ulid::fromString($id)->getDateTime()->getTimestamp() : 0;
     }
 }

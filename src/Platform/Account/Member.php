@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Account;
 
 use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
 use Symfony\Component\Security\Core\User\UserInterface;
 
@@ -59,7 +60,7 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
 
     public function confirm(): void
     {
-        $this->confirmedAt ??= new \DateTimeImmutable();
+        $this->confirmedAt ??= Time::at();
     }
 
     public function isConfirmed(): bool

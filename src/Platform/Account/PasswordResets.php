@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Account;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
@@ -44,7 +45,7 @@ final readonly class PasswordResets
         $this->connection->executeStatement('INSERT INTO password_reset (token, member_id, asked_at) VALUES (?, ?, ?)', [
             self::hash($token),
             $member->id(),
-            time(),
+            Time::now(),
         ]);
         $link = $this->urls->generate('sign_reset_with', ['token' => $token], UrlGeneratorInterface::ABSOLUTE_URL);
         $this->mailer->send(
@@ -61,7 +62,7 @@ final readonly class PasswordResets
     {
         $id = $this->connection->fetchOne('SELECT member_id FROM password_reset WHERE token = ? AND asked_at > ?', [
             self::hash($token),
-            time() - self::SECONDS,
+            Time::now() - self::SECONDS,
         ]);
 
         return false === $id ? null : $this->entities->find(Member::class, (int) $id);
@@ -92,7 +93,7 @@ final readonly class PasswordResets
     public function tidy(): int
     {
         return (int) $this->connection->executeStatement('DELETE FROM password_reset WHERE asked_at < ?', [
-            time() - self::SECONDS,
+            Time::now() - self::SECONDS,
         ]);
     }
 

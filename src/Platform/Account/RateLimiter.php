@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Account;
 
 use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Clock\Time;
 
 /**
  * Counts what must not be done without end: by whom or from where, remembered as hashes for as long as it counts. One statement
@@ -25,7 +26,7 @@ final readonly class RateLimiter
             return 0;
         }
         [$often, $seconds] = $most;
-        $now = microtime(true);
+        $now = Time::precise();
         $taken = $this->connection->executeStatement(
             'INSERT INTO rate_limit (name, who, since, hits) VALUES (?, ?, ?, 1) ON CONFLICT (name, who) DO UPDATE SET
                 hits = CASE WHEN rate_limit.since <= ? THEN 1 ELSE rate_limit.hits + 1 END,
@@ -64,7 +65,7 @@ final readonly class RateLimiter
     /** Forgets what counts no more. */
     public function tidy(): int
     {
-        $old = microtime(true) - self::FORGOTTEN;
+        $old = Time::precise() - self::FORGOTTEN;
         // What was counted before limits were one row each.
         $before = (int) $this->connection->executeStatement('DELETE FROM attempt WHERE tried_at < ?', [$old]);
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Account;
 
+use Morphea\App\Platform\Clock\Time;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -31,10 +32,10 @@ final class ResetController extends AbstractController
             if ($wait > 0) {
                 $error = 'This was asked for too often. Wait ' . RateLimiter::words($wait) . ' and try again.';
             } else {
-                $began = microtime(true);
+                $began = Time::precise();
                 $this->resets->ask($address);
                 // An address nobody has takes as long.
-                usleep((int) max(0, 1e6 * (self::ANSWER_SECONDS - (microtime(true) - $began))));
+                usleep((int) max(0, 1e6 * (self::ANSWER_SECONDS - (Time::precise() - $began))));
                 $asked = true;
             }
         }

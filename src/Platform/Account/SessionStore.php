@@ -7,6 +7,7 @@ namespace Morphea\App\Platform\Account;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\DBAL\ParameterType;
+use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\HttpFoundation\Session\Storage\Handler\AbstractSessionHandler;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
@@ -43,10 +44,10 @@ final class SessionStore extends AbstractSessionHandler
         $found = $this->connection->fetchAllAssociative(
             'SELECT id, started_at, seen_at, agent FROM session WHERE member_id = ? AND seen_at > ? AND started_at > ' .
             '? ORDER BY seen_at DESC',
-            [$member->id(), time() - self::IDLE, time() - self::ABSOLUTE],
+            [$member->id(), Time::now() - self::IDLE, Time::now() - self::ABSOLUTE],
         );
         $here = $this->requests->getMainRequest()?->getSession()->getId() ?? '';
-        $at = static fn (mixed $time): \DateTimeImmutable => (new \DateTimeImmutable())->setTimestamp((int) $time);
+        $at = static fn (mixed $time): \DateTimeImmutable => Time::at()->setTimestamp((int) $time);
 
         return array_map(
             static fn (array $one): array => [
@@ -78,17 +79,17 @@ final class SessionStore extends AbstractSessionHandler
     public function gc(int $max_lifetime): int
     {
         return (int) $this->connection->executeStatement('DELETE FROM session WHERE seen_at < ? OR started_at < ?', [
-            time() - self::IDLE,
-            time() - self::ABSOLUTE,
+            Time::now() - self::IDLE,
+            Time::now() - self::ABSOLUTE,
         ]);
     }
 
     public function updateTimestamp(string $id, string $data): bool
     {
         $this->connection->executeStatement('UPDATE session SET seen_at = ? WHERE id = ? AND seen_at < ?', [
-            time(),
+            Time::now(),
             self::hash($id),
-            time() - self::NOTED_EVERY,
+            Time::now() - self::NOTED_EVERY,
         ]);
 
         return true;
@@ -98,8 +99,8 @@ final class SessionStore extends AbstractSessionHandler
     {
         $data = $this->connection->fetchOne('SELECT data FROM session WHERE id = ? AND seen_at > ? AND started_at > ?', [
             self::hash($sessionId),
-            time() - self::IDLE,
-            time() - self::ABSOLUTE,
+            Time::now() - self::IDLE,
+            Time::now() - self::ABSOLUTE,
         ]);
 
         $this->found = \is_string($data) ? self::hash($sessionId) : '';
@@ -115,7 +116,7 @@ final class SessionStore extends AbstractSessionHandler
         $there = $this->connection->executeStatement('UPDATE session SET data = ?, member_id = ?, seen_at = ? WHERE id = ?', [
             $packed,
             $who,
-            time(),
+            Time::now(),
             self::hash($sessionId),
         ]);
         // One that was there and is gone was ended meanwhile, and stays so.
@@ -128,7 +129,7 @@ final class SessionStore extends AbstractSessionHandler
             try {
                 $this->connection->executeStatement(
                     'INSERT INTO session (id, data, member_id, started_at, seen_at, agent) VALUES (?, ?, ?, ?, ?, ?)',
-                    [self::hash($sessionId), $packed, $who, time(), time(), $agent],
+                    [self::hash($sessionId), $packed, $who, Time::now(), Time::now(), $agent],
                     [2 => null === $who ? ParameterType::NULL : ParameterType::INTEGER],
                 );
             } catch (UniqueConstraintViolationException) {

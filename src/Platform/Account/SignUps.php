@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Account;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Mime\Address;
@@ -48,7 +49,7 @@ final readonly class SignUps
                 $address,
                 $name,
                 $password,
-                time(),
+                Time::now(),
             ]);
         }
         $link = $isTaken
@@ -95,7 +96,7 @@ final readonly class SignUps
 
     public function tidy(): int
     {
-        return (int) $this->connection->executeStatement('DELETE FROM sign_up WHERE asked_at <= ?', [time() - self::SECONDS]);
+        return (int) $this->connection->executeStatement('DELETE FROM sign_up WHERE asked_at <= ?', [Time::now() - self::SECONDS]);
     }
 
     /** @return array{email: non-empty-string, name: string, password: string}|null */
@@ -103,7 +104,7 @@ final readonly class SignUps
     {
         $found = $this->connection->fetchAssociative('SELECT email, name, password FROM sign_up WHERE token = ? AND asked_at > ?', [
             self::hash($token),
-            time() - self::SECONDS,
+            Time::now() - self::SECONDS,
         ]);
 
         return false === $found ? null : [

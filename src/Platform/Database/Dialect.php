@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Database;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Platforms\PostgreSQLPlatform;
+use Morphea\App\Platform\Clock\Time;
 
 /**
  * The few things that SQLite and PostgreSQL say differently, as pieces of SQL. All other SQL of the application is
@@ -78,10 +79,10 @@ final readonly class Dialect
         if (!$this->isPostgres()) {
             return 0.0;
         }
-        $before = microtime(true);
+        $before = Time::precise();
         $there = (float) $this->connection->fetchOne('SELECT EXTRACT(EPOCH FROM clock_timestamp())');
 
-        return ($before + microtime(true)) / 2 - $there;
+        return ($before + Time::precise()) / 2 - $there;
     }
 
     /** Until the transaction ends nobody else gets beyond this for the same project. */

@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Files;
 
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\StorageAttributes;
+use Morphea\App\Platform\Clock\Time;
 
 /** Deletes files and folders that were left behind. */
 final readonly class Sweeper
@@ -64,6 +65,6 @@ final readonly class Sweeper
     /** Seconds since it was written. */
     public function age(StorageAttributes $file): int
     {
-        return time() - ($file->lastModified() ?? $this->files->lastModified($file->path()));
+        return Time::now() - ($file->lastModified() ?? $this->files->lastModified($file->path()));
     }
 }

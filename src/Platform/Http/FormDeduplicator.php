@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Http;
 
 use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\HttpFoundation\Request;
 use Twig\Attribute\AsTwigFunction;
 
@@ -34,12 +35,12 @@ final readonly class FormDeduplicator
 
         return 1 === (int) $this->connection->executeStatement(
             'INSERT INTO form_sent (token, sent_at) VALUES (?, ?) ON CONFLICT (token) DO NOTHING',
-            [$token, time()],
+            [$token, Time::now()],
         );
     }
 
     public function tidy(): int
     {
-        return (int) $this->connection->executeStatement('DELETE FROM form_sent WHERE sent_at < ?', [time() - 7 * 86_400]);
+        return (int) $this->connection->executeStatement('DELETE FROM form_sent WHERE sent_at < ?', [Time::now() - 7 * 86_400]);
     }
 }

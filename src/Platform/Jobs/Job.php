@@ -7,6 +7,7 @@ namespace Morphea\App\Platform\Jobs;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\Uid\Ulid;
 
 /**
@@ -66,7 +67,7 @@ class Job
         #[ORM\Column(nullable: true)] private ?int $total,
     ) {
         $this->id = strtolower((string) new Ulid());
-        $this->askedAt = new \DateTimeImmutable();
+        $this->askedAt = Time::at();
     }
 
     public function id(): string

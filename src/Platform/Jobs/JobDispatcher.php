@@ -9,6 +9,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\Core\Output\Batches\Batch;
 use Morphea\Core\Output\Batches\BatchShares;
@@ -64,7 +65,7 @@ final readonly class JobDispatcher
         $kind = $this->kinds->of($job);
         $this->connection->executeStatement(
             'UPDATE job SET given = 0, handed = 0, fits = ?, touched_at = ? WHERE id = ?',
-            [Batch::FIRST, microtime(true), $job->id()],
+            [Batch::FIRST, Time::precise(), $job->id()],
         );
         if (!($kind instanceof SharedTask)) {
             $this->bus->dispatch(new RunJob($job->id()), [new TransportNamesStamp(self::SOON)]);
@@ -82,7 +83,7 @@ final readonly class JobDispatcher
         $fits = (int) $this->connection->fetchOne('SELECT fits FROM job WHERE id = ?', [$job->id()]);
         $this->connection->executeStatement(
             'UPDATE job SET handed = CASE WHEN handed > 0 THEN handed - 1 ELSE 0 END, fits = ?, touched_at = ? WHERE id = ?',
-            [Batch::after($fits, $places, $seconds), microtime(true), $job->id()],
+            [Batch::after($fits, $places, $seconds), Time::precise(), $job->id()],
         );
     }
 
@@ -140,7 +141,7 @@ final readonly class JobDispatcher
             }
             $this->connection->executeStatement('UPDATE job SET given = ?, handed = handed + 1, touched_at = ? WHERE id = ?', [
                 $next[1],
-                microtime(true),
+                Time::precise(),
                 $job->id(),
             ]);
             $later = $kind instanceof PacedTask ? [new DelayStamp($kind->pause($job))] : [];
@@ -317,6 +318,6 @@ final readonly class JobDispatcher
 
     private static function now(): string
     {
-        return (new \DateTimeImmutable())->format('Y-m-d H:i:s');
+        return Time::stamp();
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Jobs;
 
 use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Clock\Time;
 
 /** What waits for workers: messages, in the table of the Doctrine transport, and jobs. */
 final readonly class JobQueue
@@ -37,7 +38,7 @@ final readonly class JobQueue
             $since = null === $one['oldest'] ? null : (new \DateTimeImmutable((string) $one['oldest'], $utc))->getTimestamp();
             $all[$name] = [
                 'messages' => (int) $one['messages'],
-                'oldest' => null === $since ? 0.0 : (float) max(0, time() - $since),
+                'oldest' => null === $since ? 0.0 : (float) max(0, Time::now() - $since),
             ];
         }
 

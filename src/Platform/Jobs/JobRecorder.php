@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Jobs;
 
 use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Clock\Time;
 
 /** What workers note of a job while they are at it, by plain statements, so that nobody writes over anybody. */
 final readonly class JobRecorder
@@ -28,7 +29,7 @@ final readonly class JobRecorder
     {
         $this->connection->executeStatement('UPDATE job SET error = ?, touched_at = ? WHERE id = ? AND error <> ?', [
             $words,
-            microtime(true),
+            Time::precise(),
             $job,
             $words,
         ]);
@@ -39,7 +40,7 @@ final readonly class JobRecorder
     {
         $this->connection->executeStatement(
             'UPDATE job SET state = ?, started_at = COALESCE(started_at, ?) WHERE id = ? AND state = ?',
-            [JobState::Working->value, microtime(true), $job, JobState::Waiting->value],
+            [JobState::Working->value, Time::precise(), $job, JobState::Waiting->value],
         );
     }
 
@@ -64,7 +65,7 @@ final readonly class JobRecorder
     {
         $begun = $this->connection->executeStatement(
             'UPDATE job SET state = ?, tries = tries + 1, started_at = ?, done = 0 WHERE id = ? AND state IN (?, ?)',
-            [JobState::Working->value, microtime(true), $job, JobState::Waiting->value, JobState::Working->value],
+            [JobState::Working->value, Time::precise(), $job, JobState::Waiting->value, JobState::Working->value],
         );
 
         return 1 === $begun ? (int) $this->connection->fetchOne('SELECT tries FROM job WHERE id = ?', [$job]) : null;
@@ -112,6 +113,6 @@ final readonly class JobRecorder
 
     private static function now(): string
     {
-        return (new \DateTimeImmutable())->format('Y-m-d H:i:s');
+        return Time::stamp();
     }
 }

@@ -7,40 +7,42 @@ namespace Morphea\App\Platform\Jobs;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Clock\Time;
 use Psr\Log\LoggerInterface;
-use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
-use Symfony\Component\Messenger\Event\WorkerRunningEvent;
+use Symfony\Component\Messenger\Worker;
 
 /**
  * Work hangs on no message that could be lost, as with a queue that was emptied or a worker that did not know what to do
  * with one: what is under way, and older than everything that waits, is asked for again. It may be done twice.
  */
-final class LostJobRecovery
+final readonly class LostJobRecovery implements ClockTask
 {
     /** Seconds. */
-    private const LOOKS_EVERY = 60;
     private const SURELY = 60;
 
-    private int $looked;
-
     public function __construct(
-        private readonly Connection $connection,
-        private readonly EntityManagerInterface $entities,
-        private readonly JobDispatcher $desk,
-        private readonly JobQueue $queue,
-        private readonly JobKindRegistry $kinds,
-        private readonly LoggerInterface $logger,
+        private Connection $connection,
+        private EntityManagerInterface $entities,
+        private JobDispatcher $desk,
+        private JobQueue $queue,
+        private JobKindRegistry $kinds,
+        private LoggerInterface $logger,
     ) {
-        $this->looked = time();
     }
 
-    #[AsEventListener(WorkerRunningEvent::class)]
-    public function now(): void
+    public function every(): int
     {
-        if (time() - $this->looked >= self::LOOKS_EVERY) {
-            $this->looked = time();
-            $this->find(microtime(true));
-        }
+        return 60;
+    }
+
+    public function isDoneAtOnce(): bool
+    {
+        return false;
+    }
+
+    public function tick(Worker $worker, bool $isIdle): void
+    {
+        $this->find(Time::precise());
     }
 
     /** @return int how many were lost, as of a time */

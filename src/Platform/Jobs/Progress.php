@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
+use Morphea\App\Platform\Clock\Time;
+
 /**
  * How far long work is: `done` of `total`, which is null where nobody can say; of what is done `failed` came to nothing.
  * `started` is null while no worker has it, `rate` is so many a second, null while nothing can be said.
@@ -24,7 +26,7 @@ final readonly class Progress
 
     public static function of(Job $job): self
     {
-        $seconds = null === $job->startedAt() ? 0.0 : microtime(true) - $job->startedAt();
+        $seconds = null === $job->startedAt() ? 0.0 : Time::precise() - $job->startedAt();
         $rate = $seconds > self::SOON && $job->done() > 0 ? $job->done() / $seconds : null;
 
         return new self($job->done(), $job->total(), $job->startedAt(), $rate);

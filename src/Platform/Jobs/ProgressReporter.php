@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
+use Morphea\App\Platform\Clock\Time;
+
 /** What a task says of how far it is. It ends the task where nobody wants it any more. */
 final class ProgressReporter
 {
@@ -23,10 +25,10 @@ final class ProgressReporter
      */
     public function done(int $done, ?int $total = null): void
     {
-        if (microtime(true) - $this->told < self::EVERY) {
+        if (Time::precise() - $this->told < self::EVERY) {
             return;
         }
-        $this->told = microtime(true);
+        $this->told = Time::precise();
         $this->record->report($this->job, $done, $total);
     }
 }

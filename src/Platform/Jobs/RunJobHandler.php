@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Jobs;
 
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\UploadException;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
@@ -83,12 +84,12 @@ final readonly class RunJobHandler
     private function stretch(Job $job, SharedTask $task, int $from, int $to): void
     {
         $this->record->working($job->id());
-        $began = microtime(true);
+        $began = Time::precise();
         // That nothing was left to be done does not say that it can go on.
         if ($task->stretch($job, $from, $to)) {
             $this->record->trouble($job->id(), '');
         }
-        $seconds = microtime(true) - $began;
+        $seconds = Time::precise() - $began;
         $this->logger->info('A stretch is done in {seconds} s.', ['seconds' => round($seconds, 3)]);
         $this->desk->cameBack($job, $to - $from + 1, $seconds);
         $this->desk->handOut($job);

@@ -7,27 +7,26 @@ namespace Morphea\App\Platform\Jobs;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Platform\Database\SchemaVersion;
 use Psr\Log\LoggerInterface;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
-use Symfony\Component\Messenger\Event\WorkerRunningEvent;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
+use Symfony\Component\Messenger\Worker;
 
 /**
  * A worker that would do harm ends and says why: one whose code is older than the database, which could not read what is
  * asked for; one whose code is newer, until the database is migrated; one whose clock is off, which would take for left
  * behind what others are at. The work waits for others.
  */
-final class WorkerHealthListener
+#[AsTaggedItem(priority: 100)]
+final readonly class WorkerHealthListener implements ClockTask
 {
     /** Seconds. */
-    private const LOOKS_EVERY = 10;
     private const OFF = 10.0;
 
-    private float $looked = 0.0;
-
     public function __construct(
-        private readonly Dialect $dialect,
-        private readonly SchemaVersion $versions,
-        private readonly LoggerInterface $logger,
+        private Dialect $dialect,
+        private SchemaVersion $versions,
+        private LoggerInterface $logger,
     ) {
     }
 
@@ -39,16 +38,21 @@ final class WorkerHealthListener
         }
     }
 
-    #[AsEventListener(priority: 100)]
-    public function running(WorkerRunningEvent $event): void
+    public function every(): int
     {
-        if (microtime(true) - $this->looked < self::LOOKS_EVERY) {
-            return;
-        }
-        $this->looked = microtime(true);
+        return 10;
+    }
+
+    public function isDoneAtOnce(): bool
+    {
+        return true;
+    }
+
+    public function tick(Worker $worker, bool $isIdle): void
+    {
         if (null !== ($why = $this->unfit())) {
             $this->logger->error($why);
-            $event->getWorker()->stop();
+            $worker->stop();
         }
     }
 

@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Jobs;
 
 use Doctrine\DBAL\Connection;
+use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
-use Symfony\Component\Messenger\Event\WorkerRunningEvent;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 use Symfony\Component\Messenger\Event\WorkerStoppedEvent;
+use Symfony\Component\Messenger\Worker;
 
 /** Which workers there are, wherever they are: each says now and then that it is there. */
-final class WorkerRegistry
+final class WorkerRegistry implements ClockTask
 {
     /** Seconds between two times. */
     private const SAYS_EVERY = 10;
@@ -27,17 +28,13 @@ final class WorkerRegistry
     public function __construct(private readonly Connection $connection)
     {
         $this->id = \sprintf('%s/%d/%s', mb_substr((string) gethostname(), 0, 50), getmypid(), bin2hex(random_bytes(4)));
-        $this->started = microtime(true);
+        $this->started = Time::precise();
     }
 
     #[AsEventListener(WorkerStartedEvent::class, priority: -20)]
-    #[AsEventListener(WorkerRunningEvent::class)]
-    public function isHere(): void
+    public function markHere(): void
     {
-        if (microtime(true) - $this->said < self::SAYS_EVERY) {
-            return;
-        }
-        [$before, $this->said] = [0.0 === $this->said ? $this->started : $this->said, microtime(true)];
+        [$before, $this->said] = [0.0 === $this->said ? $this->started : $this->said, Time::precise()];
         $pace = $this->made / max(1.0, $this->said - $before);
         $this->made = 0;
         $this->connection->executeStatement(
@@ -48,27 +45,43 @@ final class WorkerRegistry
         $this->connection->executeStatement('DELETE FROM worker WHERE seen_at < ?', [$this->said - self::GONE]);
     }
 
-    public function made(int $pieces): void
+    public function every(): int
+    {
+        return self::SAYS_EVERY;
+    }
+
+    public function isDoneAtOnce(): bool
+    {
+        return false;
+    }
+
+    public function tick(Worker $worker, bool $isIdle): void
+    {
+        $this->markHere();
+    }
+
+    /** Counts pieces of this worker. */
+    public function addMade(int $pieces): void
     {
         $this->made += $pieces;
     }
 
     #[AsEventListener(WorkerStoppedEvent::class)]
-    public function leaves(): void
+    public function markGone(): void
     {
         $this->connection->executeStatement('DELETE FROM worker WHERE id = ?', [$this->id]);
     }
 
     public function count(): int
     {
-        return (int) $this->connection->fetchOne('SELECT COUNT(*) FROM worker WHERE seen_at > ?', [microtime(true) - self::GONE]);
+        return (int) $this->connection->fetchOne('SELECT COUNT(*) FROM worker WHERE seen_at > ?', [Time::precise() - self::GONE]);
     }
 
     /** Pieces a second, of all of them together. */
     public function pace(): float
     {
         return (float) $this->connection->fetchOne('SELECT COALESCE(SUM(pace), 0) FROM worker WHERE seen_at > ?', [
-            microtime(true) - 3 * self::SAYS_EVERY,
+            Time::precise() - 3 * self::SAYS_EVERY,
         ]);
     }
 }

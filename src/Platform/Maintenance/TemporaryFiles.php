@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Maintenance;
 
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\AtomicFilesAdapter;
 use Morphea\App\Platform\Files\Sweeper;
 
@@ -23,7 +24,7 @@ final readonly class TemporaryFiles implements TidyTask, LocalTidyTask
     {
         $old = array_filter(
             glob(sys_get_temp_dir() . '/morphea*') ?: [],
-            static fn (string $path): bool => time() - (int) @filemtime($path) > Sweeper::DAY,
+            static fn (string $path): bool => Time::now() - (int) @filemtime($path) > Sweeper::DAY,
         );
         foreach (array_filter($old, is_dir(...)) as $folder) {
             array_map(@unlink(...), glob("$folder/*") ?: []);

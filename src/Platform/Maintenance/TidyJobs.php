@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Maintenance;
 
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\Sweeper;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 
@@ -17,7 +18,7 @@ final readonly class TidyJobs implements TidyTask
     public function tidy(): array
     {
         return [
-            'jobs nobody came back to' => $this->desk->forgetBefore(new \DateTimeImmutable('-1 day')),
+            'jobs nobody came back to' => $this->desk->forgetBefore(Time::at('-1 day')),
             'folders of work' => $this->sweeper->folders('work', $this->desk->ids(...)),
         ];
     }

@@ -5,36 +5,34 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Maintenance;
 
 use Doctrine\DBAL\Connection;
-use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
-use Symfony\Component\Messenger\Event\WorkerRunningEvent;
+use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Jobs\ClockTask;
 use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Worker;
 
-/** Idle workers look now and then whether a day has passed since the last tidying; of many the first one asks for it. */
-#[AsEventListener]
-final class TidyUpClock
+/** Idle workers look whether a day has passed since the last tidying; of many the first one asks for it. */
+final readonly class TidyUpClock implements ClockTask
 {
     private const DAY = 86_400;
-    private const LOOKS_EVERY = 600;
 
-    private int $looked = 0;
-
-    public function __construct(private readonly Connection $connection, private readonly MessageBusInterface $bus)
+    public function __construct(private Connection $connection, private MessageBusInterface $bus)
     {
     }
 
-    public function __invoke(WorkerRunningEvent $event): void
+    public function every(): int
     {
-        if (!$event->isWorkerIdle() || time() - $this->looked < self::LOOKS_EVERY) {
-            return;
-        }
-        $this->looked = time();
-        if (
-            1 ===
-            $this->connection->executeStatement("UPDATE clock SET struck_at = ? WHERE name = 'tidy' AND struck_at < ?", [
-                time(),
-                time() - self::DAY,
-            ])
-        ) {
+        return 600;
+    }
+
+    public function isDoneAtOnce(): bool
+    {
+        return true;
+    }
+
+    public function tick(Worker $worker, bool $isIdle): void
+    {
+        $claim = "UPDATE clock SET struck_at = ? WHERE name = 'tidy' AND struck_at < ?";
+        if ($isIdle && 1 === $this->connection->executeStatement($claim, [Time::now(), Time::now() - self::DAY])) {
             $this->bus->dispatch(new TidyUp());
         }
     }

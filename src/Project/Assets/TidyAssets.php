@@ -6,6 +6,7 @@ namespace Morphea\App\Project\Assets;
 
 use Doctrine\DBAL\Connection;
 use League\Flysystem\FilesystemOperator;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\Sweeper;
 use Morphea\App\Platform\Maintenance\LocalTidyTask;
 use Morphea\App\Platform\Maintenance\TidyTask;
@@ -44,7 +45,7 @@ final readonly class TidyAssets implements TidyTask, LocalTidyTask
         $known = array_fill_keys($this->fonts(), true);
         $old = array_filter(
             glob("$this->projectDir/var/fonts/own/*") ?: [],
-            static fn (string $path): bool => time() - (int) @filemtime($path) >
+            static fn (string $path): bool => Time::now() - (int) @filemtime($path) >
                 (isset($known[substr(basename($path), 0, 64)]) ? self::KEPT_FONTS_DAYS : 1) * Sweeper::DAY && @unlink($path),
         );
 
@@ -63,7 +64,7 @@ final readonly class TidyAssets implements TidyTask, LocalTidyTask
         foreach ($this->files->listContents($folder, true) as $file) {
             $hash = substr(basename($file->path()), 0, 64);
             if ($file->isFile() && !isset($known[$hash]) && $this->sweeper->age($file) > Sweeper::DAY) {
-                $this->files->move($file->path(), PictureStore::TRASH . '/' . date('Y-m-d') . "/{$file->path()}");
+                $this->files->move($file->path(), PictureStore::TRASH . '/' . Time::at()->format('Y-m-d') . "/{$file->path()}");
                 ++$count;
             }
         }
@@ -76,7 +77,7 @@ final readonly class TidyAssets implements TidyTask, LocalTidyTask
         $count = 0;
         $wanted = array_fill_keys([...$this->pictures(), ...$this->fonts(), ...$this->wanted()], true);
         foreach ($this->files->listContents(PictureStore::TRASH) as $day) {
-            $isOver = basename($day->path()) < date('Y-m-d', time() - Sweeper::DAY);
+            $isOver = basename($day->path()) < date('Y-m-d', Time::now() - Sweeper::DAY);
             foreach ($this->files->listContents($day->path(), true) as $file) {
                 if ($file->isFile() && isset($wanted[substr(basename($file->path()), 0, 64)])) {
                     // Somebody wanted it again just as it was thrown away.

@@ -6,6 +6,7 @@ namespace Morphea\App\Project\Designs;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 
 /** The template as it stood after one edit, and what the edit did in words. */
@@ -34,8 +35,8 @@ class Revision
         /** What it called the edits that follow one another as one. */
         #[ORM\Column(length: 40, nullable: true)] public readonly ?string $burst = null,
     ) {
-        $this->createdAt = new \DateTimeImmutable();
-        $this->at = (int) (1e6 * microtime(true));
+        $this->createdAt = Time::at();
+        $this->at = (int) (1e6 * Time::precise());
     }
 
     public function number(): int

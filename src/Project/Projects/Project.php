@@ -7,6 +7,7 @@ namespace Morphea\App\Project\Projects;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobStoppedException;
 use Morphea\App\Platform\Jobs\JobSubject;
@@ -102,7 +103,7 @@ class Project implements JobSubject
         Design $template,
     ) {
         $this->id = (string) new Ulid();
-        $this->createdAt = $this->changedAt = new \DateTimeImmutable();
+        $this->createdAt = $this->changedAt = Time::at();
         $this->setTemplate($template, 0);
     }
 
@@ -171,7 +172,7 @@ class Project implements JobSubject
     {
         $this->template = (new DesignCodec())->encode($template);
         $this->revision = $revision;
-        $this->changedAt = new \DateTimeImmutable();
+        $this->changedAt = Time::at();
     }
 
     public function revision(): int
@@ -196,7 +197,7 @@ class Project implements JobSubject
         $this->lastRowId = $table->nextId() - 1;
         $this->tableStep = $step;
         ++$this->tableVersion;
-        $this->changedAt = new \DateTimeImmutable();
+        $this->changedAt = Time::at();
     }
 
     /** @return list<Column> */
@@ -255,7 +256,7 @@ class Project implements JobSubject
     public function setHand(int $step, int $version): void
     {
         [$this->handStep, $this->handVersion] = [$step, $version];
-        $this->changedAt = new \DateTimeImmutable();
+        $this->changedAt = Time::at();
     }
 
     /** A name for the design, the rows, the pictures and what was done by hand, as they are. */

@@ -6,6 +6,7 @@ namespace Morphea\App\Project\Tables;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Data\TableDiff;
 
@@ -35,7 +36,7 @@ class TableChange
         /** What the page that asked for it called it, so that it is made once however often it is sent. */
         #[ORM\Column(length: 40, nullable: true)] public readonly ?string $token = null,
     ) {
-        $this->at = (int) (1e6 * microtime(true));
+        $this->at = (int) (1e6 * Time::precise());
         $this->diff = base64_encode((string) gzdeflate($diff->encode(), 3));
     }
 

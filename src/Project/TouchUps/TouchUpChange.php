@@ -6,6 +6,7 @@ namespace Morphea\App\Project\TouchUps;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 
 /** One step of work by hand, for going back and forth: of each piece what was before, and what after. */
@@ -30,6 +31,6 @@ class TouchUpChange
         /** What the page that asked for it called it, so that it is made once however often it is sent. */
         #[ORM\Column(length: 40, nullable: true)] public readonly ?string $token = null,
     ) {
-        $this->at = (int) (1e6 * microtime(true));
+        $this->at = (int) (1e6 * Time::precise());
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\PrintSheets;
 
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Context\OpenProject;
 use Morphea\Core\Output\PrintSheets\DieDrawing;
 use Morphea\Core\Output\PrintSheets\DieLine;
@@ -89,12 +90,12 @@ final readonly class SheetPicture
         foreach (self::boxes($plan) as $box) {
             $svg .= self::rectangle($box, 'sheet-label', $plan->arrangement->corner);
         }
-        $until = microtime(true) + self::SECONDS;
+        $until = Time::precise() + self::SECONDS;
         $here = $plan->imposition->again[$page->sheet];
         $pieces = $plan->imposition->sheets[$page->sheet];
         foreach ($page->spots as $i => $spot) {
             $row = $rows[$plan->copies->piece($spot->piece)];
-            $svg .= $i < self::MOST && microtime(true) < $until
+            $svg .= $i < self::MOST && Time::precise() < $until
                 ? $this->piece($open, $plan, $row, $spot, ($page->isBack ? 'b' : 'f') . $i)
                 : self::numbered($spot->place->cut, (string) $row->number);
             if (isset($here[array_keys($pieces)[$i] ?? -1])) {

@@ -8,6 +8,7 @@ use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\MadeFile;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Engine\Production\PieceSink;
+use Morphea\App\Platform\Clock\Time;
 
 /** Takes the time and the size of pieces and keeps none. The first begins everything, and does not count if there are more. */
 final class EstimateSink implements PieceSink
@@ -24,13 +25,13 @@ final class EstimateSink implements PieceSink
      */
     public function __construct(float $seconds, float $most)
     {
-        $this->until = microtime(true) + $seconds;
-        $this->last = microtime(true) + $most;
+        $this->until = Time::precise() + $seconds;
+        $this->last = Time::precise() + $most;
     }
 
     public function begins(PieceRequest $piece): void
     {
-        $this->began = microtime(true);
+        $this->began = Time::precise();
     }
 
     public function have(array $keys): array
@@ -41,7 +42,7 @@ final class EstimateSink implements PieceSink
     public function files(PieceRequest $piece, array $files, LaidOutPiece $drawn): void
     {
         $bytes = array_sum(array_map(static fn (MadeFile $file): int => \strlen((string) $file->bytes), $files));
-        $this->pieces[] = [microtime(true) - $this->began, (int) $bytes];
+        $this->pieces[] = [Time::precise() - $this->began, (int) $bytes];
     }
 
     public function notMade(PieceRequest $piece, string $reason, ?LaidOutPiece $drawn): void
@@ -54,7 +55,7 @@ final class EstimateSink implements PieceSink
 
     public function isStopped(): bool
     {
-        return microtime(true) > ([] === $this->pieces ? $this->last : $this->until);
+        return Time::precise() > ([] === $this->pieces ? $this->last : $this->until);
     }
 
     public function made(): int

@@ -7,6 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Editor\Checks\RunHistory;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
@@ -41,7 +42,7 @@ final readonly class NewestRun implements RunHistory
         }
         $pattern = Pattern::parse($run->namePattern(), $project->template()->locale);
         $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
-        $day = (new \DateTimeImmutable())->format('Y-m-d');
+        $day = Time::at()->format('Y-m-d');
 
         return [] === $pattern->unknownColumns([...$keys, ...array_keys(Naming::MORE)])
             ? new Naming($pattern, $run->plainNames(), $run->nameBytes(), $day)

@@ -6,6 +6,7 @@ namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Editor\Checks\Inspector;
 use Morphea\App\Editor\Checks\ProofTable;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Context\OpenProject;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
@@ -48,11 +49,11 @@ final readonly class OpenFindings
     {
         $kept = $this->looker->isCurrent($project) ? $this->table->worst($project) : null;
         $open = $this->opener->page($project);
-        $until = microtime(true) + $seconds;
+        $until = Time::precise() + $seconds;
         $found = [];
         $looked = 0;
         foreach ($rows as $row) {
-            if (null === $kept && microtime(true) > $until) {
+            if (null === $kept && Time::precise() > $until) {
                 break;
             }
             ++$looked;

@@ -7,6 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Engine\Production\PieceRequest;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Progress;
 use Morphea\App\Project\Projects\Project;
@@ -70,7 +71,7 @@ final readonly class PieceStore
         );
         $this->connection->executeStatement(
             "UPDATE piece SET state = 'made', taken = TRUE, made_at = ? WHERE run_id = ? AND ($twin) IS NOT NULL",
-            [microtime(true), $run->id(), $run->project()->id()],
+            [Time::precise(), $run->id(), $run->project()->id()],
         );
     }
 
@@ -81,7 +82,7 @@ final readonly class PieceStore
             "UPDATE piece SET state = 'made', taken = TRUE, made_at = ? WHERE run_id = ? AND state <> 'made' AND EXISTS (
                 SELECT 1 FROM piece old JOIN run r ON r.id = old.run_id
                 WHERE old.drawn = piece.drawn AND old.run_id <> piece.run_id AND r.project_id = ? AND old.state = 'made')",
-            [microtime(true), $run->id(), $run->project()->id()],
+            [Time::precise(), $run->id(), $run->project()->id()],
         );
     }
 
@@ -157,7 +158,7 @@ final readonly class PieceStore
     {
         $this->connection->executeStatement(
             'UPDATE piece SET state = ?, made_at = ?, reason = ?, taken = ? WHERE run_id = ? AND position = ?',
-            [PieceState::Made->value, microtime(true), '', (int) $taken, $run, $position],
+            [PieceState::Made->value, Time::precise(), '', (int) $taken, $run, $position],
         );
     }
 
@@ -176,7 +177,7 @@ final readonly class PieceStore
     {
         $this->connection->executeStatement(
             'UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ? AND state = ?',
-            [PieceState::NotMade->value, microtime(true), $reason, $run, $position, PieceState::Waiting->value],
+            [PieceState::NotMade->value, Time::precise(), $reason, $run, $position, PieceState::Waiting->value],
         );
     }
 
@@ -208,7 +209,7 @@ final readonly class PieceStore
             [
                 PieceState::Made->value,
                 PieceState::NotMade->value,
-                $since = microtime(true) - self::WINDOW,
+                $since = Time::precise() - self::WINDOW,
                 $since,
                 array_map(static fn (Job $job): string => $job->ref(), $jobs),
             ],
@@ -217,7 +218,7 @@ final readonly class PieceStore
         $found = [];
         foreach ($jobs as $job) {
             $here = $counts[$job->ref()] ?? ['made' => 0, 'failed' => 0, 'recent' => 0, 'first' => null];
-            $span = null === $here['first'] ? 0.0 : microtime(true) - (float) $here['first'];
+            $span = null === $here['first'] ? 0.0 : Time::precise() - (float) $here['first'];
             $found[$job->ref()] = new Progress(
                 (int) $here['made'] + (int) $here['failed'],
                 (int) $job->total(),

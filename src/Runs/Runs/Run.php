@@ -6,6 +6,7 @@ namespace Morphea\App\Runs\Runs;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Project\Projects\Project;
@@ -72,7 +73,7 @@ class Run
         $this->touchUps = $touchUps->toArray();
         $this->monthFirst = Record::orders($project->columns());
         $this->template = (new DesignCodec())->encode($project->template()->made());
-        $this->orderedAt = new \DateTimeImmutable();
+        $this->orderedAt = Time::at();
     }
 
     public static function newId(): string

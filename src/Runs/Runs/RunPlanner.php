@@ -12,6 +12,7 @@ use Morphea\App\Engine\Production\Format\Sheets;
 use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\MockupFormat;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Context\SharedSizes;
 use Morphea\App\Project\Projects\Project;
@@ -125,7 +126,7 @@ final readonly class RunPlanner
         if ('' === $file) {
             throw new RunOrderException('Say what the finished file is to be called.');
         }
-        $naming = new Naming($pattern, $order->plainNames, $order->nameBytes, (new \DateTimeImmutable())->format('Y-m-d'));
+        $naming = new Naming($pattern, $order->plainNames, $order->nameBytes, Time::at()->format('Y-m-d'));
         $names = new FileNames($naming, $project->template()->locale, $project->rowCount());
         $pieces = [];
         $table = $this->rows->table($project);

@@ -7,6 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\Production;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureSets;
 
@@ -30,7 +31,7 @@ final class RunProduction
 
     public function of(Run $run): Production
     {
-        if (null === $this->making || $this->run !== $run->id() || microtime(true) > $this->until) {
+        if (null === $this->making || $this->run !== $run->id() || Time::precise() > $this->until) {
             $this->making = new Production(
                 $run->template(),
                 $this->choices($run),
@@ -40,7 +41,7 @@ final class RunProduction
                 $run->touchUps(),
             );
             $this->run = $run->id();
-            $this->until = microtime(true) + self::HOLDS;
+            $this->until = Time::precise() + self::HOLDS;
         }
 
         return $this->making;

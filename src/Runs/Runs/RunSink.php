@@ -9,6 +9,7 @@ use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\MadeFile;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Engine\Production\PieceSink;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Jobs\JobRecorder;
 use Morphea\App\Platform\Jobs\LogContext;
 
@@ -97,9 +98,9 @@ final class RunSink implements PieceSink
 
     public function isStopped(): bool
     {
-        if (!$this->stopped && microtime(true) - $this->asked > self::HOLDS) {
+        if (!$this->stopped && Time::precise() - $this->asked > self::HOLDS) {
             $this->stopped = !$this->work->isWanted($this->run->job()->id());
-            $this->asked = microtime(true);
+            $this->asked = Time::precise();
         }
 
         return $this->stopped;

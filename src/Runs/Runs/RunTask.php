@@ -61,7 +61,7 @@ final readonly class RunTask implements SharedTask, KeptTask
         if ([] !== $wanted) {
             $sink = new RunSink($run, $this->pieces, $this->files, $this->connection, $this->work, $this->place);
             $this->maker->make($this->makings->of($run), $wanted, $sink);
-            $this->workers->made($sink->made());
+            $this->workers->addMade($sink->made());
             $this->tally->add(Counters::MADE, $sink->made());
             $this->tally->add(Counters::NOT_MADE, $sink->notMadeCount());
         }

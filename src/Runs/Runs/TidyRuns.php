@@ -6,6 +6,7 @@ namespace Morphea\App\Runs\Runs;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\Sweeper;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Maintenance\TidyTask;
@@ -50,7 +51,7 @@ final readonly class TidyRuns implements TidyTask
         $old = $this->connection->fetchFirstColumn(
             'SELECT run.id FROM run WHERE run.ordered_at < ? AND run.number <
                 (SELECT MAX(other.number) FROM run other WHERE other.project_id = run.project_id)',
-            [(new \DateTimeImmutable("-$this->keepRunsDays days"))->format('Y-m-d H:i:s')],
+            [Time::at("-$this->keepRunsDays days")->format('Y-m-d H:i:s')],
         );
         $count = 0;
         foreach ($old as $id) {
