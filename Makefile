@@ -67,6 +67,7 @@ check:
 	@npx --no-install prettier --check --log-level warn "assets/**/*.{css,js}"
 	@APP_ENV=test APP_DEBUG=1 $(PHP) bin/console cache:warmup -q
 	@$(PHP) vendor/bin/phpstan analyse --no-progress --memory-limit=1G
+	@$(PHP) vendor/bin/phpunit tests/Structure
 
 bench: install assets
 	@$(PHP) bench/press.php

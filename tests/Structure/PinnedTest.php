@@ -19,7 +19,10 @@ final class PinnedTest extends TestCase
                 $versions[$package['name']] = ltrim($package['version'], 'v');
             }
         }
-        $pinned = self::json("$root/packages/pinned/composer.json")['require'] + self::json("$root/packages/pinned-dev/composer.json")['require'];
+        $pinned = [];
+        foreach (['pinned', 'pinned-dev'] as $folder) {
+            $pinned += self::json("$root/packages/$folder/composer.json")['require'];
+        }
         ksort($versions);
         ksort($pinned);
         self::assertGreaterThan(60, \count($versions));

@@ -10,7 +10,7 @@ use Morphea\App\Platform\Jobs\NeedsMailServer;
 final readonly class SendTestEmail implements NeedsMailServer
 {
     /**
-     * @param array<string, string|int> $said of the MailOrder
+     * @param array<string, string|int> $said of the MailingOrder
      * @param int                       $row  id
      */
     public function __construct(

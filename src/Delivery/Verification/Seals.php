@@ -126,7 +126,7 @@ final readonly class Seals
         }
     }
 
-    /** @param string $code as SealCode reads it */
+    /** @param string $code as VerificationCode reads it */
     public function find(string $code): ?VerificationResult
     {
         $found = $this->connection->fetchAssociative(

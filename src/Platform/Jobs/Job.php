@@ -12,7 +12,7 @@ use Symfony\Component\Uid\Ulid;
 
 /**
  * Long work that a worker does while somebody watches it: what is asked, how far it is, what came of it. Runs
- * keep theirs; the others are kept for a day. Changed by Work\WorkDesk alone.
+ * keep theirs; the others are kept for a day. Changed by Jobs\JobDispatcher alone.
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'job')]

@@ -75,7 +75,7 @@ class Project implements JobSubject
     #[ORM\Column(options: ['default' => 0])]
     private int $handVersion = 0;
 
-    /** As Open\RowInputs calls the state in which its rows were looked at last. */
+    /** As Context\RowInputs calls the state in which its rows were looked at last. */
     #[ORM\Column(length: 64, options: ['default' => ''])]
     private string $proofed = '';
 

@@ -46,7 +46,7 @@ class Run
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
         #[ORM\Column] private int $number,
         /**
-         * What its pieces are made as, as Making\Choice gives it.
+         * What its pieces are made as, as Production\ChosenFormat gives it.
          *
          * @var list<array<string, string|int|float|bool>>
          */

@@ -10,7 +10,7 @@ use Morphea\App\Project\Projects\Project;
 
 /**
  * A file that a run has: of a piece, or a document of many. Kept by what it holds, so that runs share it. Read and
- * written in bulk by Press\FileStore.
+ * written in bulk by Runs\FileStore.
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'run_file')]

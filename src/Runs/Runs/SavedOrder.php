@@ -17,7 +17,7 @@ class SavedOrder
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
 
-    /** @param array<string, mixed> $said as Press\Order gives it */
+    /** @param array<string, mixed> $said as Runs\RunOrder gives it */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Project $project,
         #[ORM\Column(length: 80)] private string $name,
