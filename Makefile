@@ -64,7 +64,9 @@ core-test:
 check:
 	@$(PHP) vendor/bin/pint --test
 	@$(PHP) bin/lines
-	@npx --no-install prettier --check --log-level warn "assets/**/*.{css,js}"
+	@npx --no-install prettier --check --log-level warn "assets/**/*.{css,js}" "tests/scripts/**/*.js" eslint.config.js
+	@npx --no-install eslint assets/scripts tests/scripts eslint.config.js
+	@node --test tests/scripts/
 	@APP_ENV=test APP_DEBUG=1 $(PHP) bin/console cache:warmup -q
 	@$(PHP) vendor/bin/phpstan analyse --no-progress --memory-limit=1G
 	@$(PHP) vendor/bin/phpunit tests/Structure

@@ -1,4 +1,5 @@
 import {http} from './http.js';
+import {id} from './ids.js';
 import {kept, saves} from './saves.js';
 
 // Cells of one row, changed beside its piece as in the grid: kept and tried again until the server has decided; if
@@ -52,7 +53,7 @@ document.addEventListener('change', async ({target}) => {
         name: target.name,
         value: target.value,
         seen,
-        mark: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`,
+        mark: id(),
     });
     const [refused] = told?.refused ?? [];
     if (refused) {

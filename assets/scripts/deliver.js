@@ -1,13 +1,11 @@
+import {copyText} from './copy-text.js';
+
 // An address is copied by its button, which says so for a moment.
 document.addEventListener('click', async (event) => {
     const button = event.target.closest('[data-copy]');
     if (!button) return;
-    try {
-        await navigator.clipboard.writeText(button.dataset.copy);
-        button.textContent = 'Copied';
-    } catch {
-        button.textContent = button.dataset.copy;
-    }
+    if (!(await copyText(button.dataset.copy))) return;
+    button.textContent = 'Copied';
     setTimeout(() => {
         button.textContent = 'Copy';
     }, 2000);

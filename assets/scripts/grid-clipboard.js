@@ -1,50 +1,21 @@
 // Copy and paste as spreadsheets write it; pictures dropped or pasted on a cell.
 import {notice} from './notices.js';
 import {http} from './http.js';
+import {format, parse} from './tsv.js';
 import {base, changeCells, column, columns, gridHasKeys, reload, root, selected, set, grid} from './grid.js';
 
-const quoted = (text) => (/["\t\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 ['copy', 'cut'].forEach((type) =>
     document.addEventListener(type, (event) => {
         if (!gridHasKeys() || !selected().length) return;
         event.preventDefault();
         event.clipboardData.setData(
             'text/plain',
-            selected()
-                .map((line) => line.map((cell) => quoted(String(cell.getValue() ?? ''))).join('\t'))
-                .join('\n'),
+            format(selected().map((line) => line.map((cell) => String(cell.getValue() ?? '')))),
         );
         if (type === 'cut') set(() => '');
         else notice('Copied.');
     }),
 );
-export function parse(text) {
-    const lines = [[]];
-    let cell = '';
-    let inside = false;
-    const source = text.replace(/\r\n?/g, '\n').replace(/\n$/, '');
-    for (let i = 0; i < source.length; i += 1) {
-        const c = source[i];
-        if (inside) {
-            if (c === '"') {
-                if (source[i + 1] === '"') {
-                    cell += '"';
-                    i += 1;
-                } else inside = false;
-            } else cell += c;
-        } else if (c === '"' && cell === '') inside = true;
-        else if (c === '\t') {
-            lines[lines.length - 1].push(cell);
-            cell = '';
-        } else if (c === '\n') {
-            lines[lines.length - 1].push(cell);
-            cell = '';
-            lines.push([]);
-        } else cell += c;
-    }
-    lines[lines.length - 1].push(cell);
-    return lines;
-}
 document.addEventListener('paste', (event) => {
     if (!gridHasKeys()) return;
     const text = event.clipboardData.getData('text/plain');

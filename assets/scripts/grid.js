@@ -3,6 +3,7 @@
 // work.
 import {notice} from './notices.js';
 import {http} from './http.js';
+import {id} from './ids.js';
 import {kept, saves} from './saves.js';
 
 export const root = document.getElementById('grid');
@@ -70,22 +71,19 @@ const queue = saves(async (step) => {
 }, words);
 // `place` gives what is still missing of the change, or null where nothing is to be done after all.
 export const change = (body, place = null) =>
-    queue.keep(
-        {body: {...body, token: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`}, place},
-        async ({ok, json}) => {
-            if (!ok) {
-                notice(json.error, true);
-                if (json.stale) show({...json, all: true});
-                else await reload();
-                return false;
-            }
-            if (!json) return true;
-            if (json.message) notice(json.message);
-            show(json);
-            if (json.refused?.length) refused(json);
-            return true;
-        },
-    );
+    queue.keep({body: {...body, token: id()}, place}, async ({ok, json}) => {
+        if (!ok) {
+            notice(json.error, true);
+            if (json.stale) show({...json, all: true});
+            else await reload();
+            return false;
+        }
+        if (!json) return true;
+        if (json.message) notice(json.message);
+        show(json);
+        if (json.refused?.length) refused(json);
+        return true;
+    });
 // A column goes before another; at null behind all of them.
 export const moveColumn = (key, before) =>
     change({op: 'column-move', key}, () => {

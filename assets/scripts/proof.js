@@ -17,7 +17,7 @@ function next() {
     if (!to) return document.getElementById('next-row')?.click();
     to.focus();
     to.scrollIntoView({block: 'nearest'});
-    document.querySelectorAll('.found-mark').forEach((mark, i) => {
+    document.querySelectorAll('.found-mark').forEach((mark) => {
         mark.classList.toggle('on', mark.getAttribute('href') === `#${to.id}`);
     });
 }

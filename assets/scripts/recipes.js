@@ -1,4 +1,5 @@
 // Setting up a recipe: a sentence whose choices are controls, and how it comes out while they are made.
+import {id} from './ids.js';
 import {change, column, selectedColumn, taste} from './grid.js';
 import {makers} from './recipe-fields.js';
 
@@ -161,7 +162,7 @@ function draw(recipe = {}) {
         kind.value
     ];
     const given = recipe.recipe ? {...recipe} : {...start};
-    secret = given.secret ?? crypto.randomUUID().replaceAll('-', '');
+    secret = given.secret ?? id().replaceAll('-', '');
     if (kind.value === 'split')
         given.cut = (given.at ?? defaults.split.at) in recipes.split.cut[3] ? (given.at ?? defaults.split.at) : 'other';
     ['sameCase', 'shuffled'].forEach((name) => {

@@ -1,9 +1,10 @@
 // Changes on their way to the server. They are kept until it has answered, tried again, and said in a strip under the
 // bar as long as they are not saved.
+import {copyText} from './copy-text.js';
 import {http} from './http.js';
 import {notice} from './notices.js';
+import {saveQueue} from './save-queue.js';
 
-const WAITS = [1, 2, 4, 8, 15, 30];
 const WHY = {
     silent: 'The server does not answer. It is tried again by itself.',
     out: 'You are signed out.',
@@ -35,23 +36,24 @@ export function kept(status) {
     return status >= 500 || status === 429 ? 'broken' : null;
 }
 
-// `send` takes one change and answers with what the server decided, or with {kept: why}; `text` tells changes in words,
-// for copying them out.
+// Changes of one part of a page; `text` tells changes in words, for copying them out.
 export function saves(send, text = null) {
-    const waiting = [];
-    let busy = false;
-    let why = null;
-    let tries = 0;
-    let timer = 0;
+    const queue = saveQueue({send, renew: renewed, changed: show});
 
+    function show() {
+        document.body.toggleAttribute('data-saving', queue.isSending());
+        if (!queue.isSending()) strip();
+    }
     function strip() {
         let bar = document.getElementById('unsaved');
+        const why = queue.why();
         document.body.classList.toggle('has-unsaved', why !== null);
         if (why === null) {
             bar?.remove();
             return;
         }
-        const words = `${waiting.length === 1 ? '1 edit' : `${waiting.length} edits`} not saved. `;
+        const count = queue.waiting().length;
+        const words = `${count === 1 ? '1 edit' : `${count} edits`} not saved. `;
         const made = (name, attributes, ...inside) => {
             const e = document.createElement(name);
             Object.assign(e, attributes);
@@ -65,8 +67,8 @@ export function saves(send, text = null) {
         }
         if (bar.dataset.says === words + why) return;
         bar.dataset.says = words + why;
-        const act = (id, says, go) =>
-            made('button', {id, type: 'button', className: 'btn btn-plain', textContent: says, onclick: go});
+        const act = (name, says, go) =>
+            made('button', {id: name, type: 'button', className: 'btn btn-plain', textContent: says, onclick: go});
         bar.replaceChildren(made('span', {}, made('b', {textContent: words}), WHY[why]));
         if (why === 'out' || why === 'other')
             bar.append(
@@ -77,82 +79,24 @@ export function saves(send, text = null) {
                     textContent: 'Sign in in another tab',
                 }),
             );
-        bar.append(
-            act('save-now', 'Try now', () => {
-                tries = 0;
-                pump();
-            }),
-        );
+        bar.append(act('save-now', 'Try now', () => queue.tryNow()));
         if (text) bar.append(act('copy-unsaved', 'Copy them out', copy));
     }
-    function copy() {
-        const area = document.createElement('textarea');
-        area.value = waiting.map(({what}) => text(what)).join('\n');
-        document.body.append(area);
-        area.select();
-        document.execCommand('copy');
-        area.remove();
+    async function copy() {
+        const all = queue.waiting();
+        if (!(await copyText(all.map(text).join('\n')))) return;
         notice(
-            waiting.length === 1
+            all.length === 1
                 ? 'The edit is in the clipboard as text. It still waits to be saved.'
                 : 'The edits are in the clipboard as text. They still wait to be saved.',
         );
     }
-    async function pump() {
-        clearTimeout(timer);
-        if (busy || !waiting.length) return;
-        busy = true;
-        document.body.toggleAttribute('data-saving', true);
-        while (waiting.length) {
-            let answer;
-            try {
-                answer = await send(waiting[0].what);
-                if (answer.kept === 'out') {
-                    const still = await renewed();
-                    answer = still ? {kept: still} : await send(waiting[0].what);
-                }
-            } catch {
-                answer = {kept: 'silent'};
-            }
-            if (answer.kept) {
-                why = answer.kept;
-                timer = setTimeout(pump, 1000 * WAITS[Math.min(tries, WAITS.length - 1)]);
-                tries += 1;
-                break;
-            }
-            tries = 0;
-            why = null;
-            const {take, done, fail} = waiting.shift();
-            // The page takes the answer over before the next change is sent, which is made from what this one left.
-            await Promise.resolve(answer).then(take).then(done, fail);
-        }
-        busy = false;
-        document.body.toggleAttribute('data-saving', false);
-        strip();
-        if (!waiting.length) saved.splice(0).forEach((go) => go());
-    }
-    const saved = [];
     // Whoever comes back to the page, or gets the line back, need not wait.
-    ['online', 'focus'].forEach((event) => window.addEventListener(event, () => why && pump()));
+    ['online', 'focus'].forEach((event) => window.addEventListener(event, () => queue.again()));
     // A change that is being sent arrives even if the page goes; the browser asks only where something would be lost.
     window.addEventListener('beforeunload', (event) => {
-        if (why || waiting.length > 1) event.preventDefault();
+        if (queue.why() || queue.waiting().length > 1) event.preventDefault();
     });
-
-    const queue = {
-        // `take` gets the server's answer before the next change is sent; the promise is kept after it.
-        keep(what, take = (answer) => answer) {
-            return new Promise((done, fail) => {
-                waiting.push({what, take, done, fail});
-                if (why) strip();
-                pump();
-            });
-        },
-        waiting: () => waiting.map(({what}) => what),
-        // What waits for nothing but an answer, so that whoever leaves the page need only wait a moment.
-        isBusy: () => waiting.length > 0 && why === null,
-        whenSaved: () => new Promise((go) => (waiting.length ? saved.push(go) : go())),
-    };
     queues.push(queue);
     return queue;
 }

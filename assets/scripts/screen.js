@@ -1,4 +1,5 @@
-import {outlives, statusOf, token} from './http.js';
+import {http, outlives, statusOf} from './http.js';
+import {id} from './ids.js';
 import {notice} from './notices.js';
 import {kept, saves} from './saves.js';
 import {wordsOf} from './words-editor.js';
@@ -28,7 +29,7 @@ const selects = (step) => step.verb === 'post' && SELECTS.test(step.address);
 let running = null;
 const queue = saves(async (step) => {
     running = step;
-    step.token ??= crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`;
+    step.token ??= id();
     if (!step.sent) {
         const values = typeof step.values === 'function' ? step.values() : step.values;
         // What it was meant for is not there any more, and nothing is left to be done.
@@ -73,13 +74,9 @@ window.addEventListener('pagehide', () => {
     if (running?.verb !== 'post' || running.source || !running.sent) return;
     const pairs = Object.entries(running.sent).flatMap(([name, said]) => [said].flat().map((one) => [name, one]));
     const body = new URLSearchParams(pairs).toString();
-    const headers = {
-        'HX-Request': 'true',
-        'X-CSRF-Token': token(),
-        'Content-Type': 'application/x-www-form-urlencoded',
-    };
+    const headers = {'HX-Request': 'true', 'Content-Type': 'application/x-www-form-urlencoded'};
     // The page is going: nobody waits for its answer.
-    fetch(running.address, {method: 'POST', keepalive: outlives(body), headers, body}).catch(() => {});
+    http(running.address, {method: 'POST', keepalive: outlives(body), headers, body});
 });
 // While later steps wait, an answer that only draws what they change again is not shown: the screen would go back under
 // somebody's hands. Its revision is what the next step is made from.

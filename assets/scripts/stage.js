@@ -2,6 +2,7 @@
 // dropped.
 import {box, edit, isTyping, select, selection, side, withGroups, work} from './screen.js';
 import {addText, typeInPlace} from './inplace.js';
+import {exact, linesOf} from './snapping.js';
 import './clipboard.js';
 import './draw-frame.js';
 
@@ -39,51 +40,20 @@ function follow(element) {
 function drop(targets, dragged = false) {
     if (!moved) return;
     moved = false;
-    edit('/place', {frames: JSON.stringify(targets.map(frameOf).map((frame) => (dragged ? exact(frame) : frame)))});
+    edit('/place', {
+        frames: JSON.stringify(targets.map(frameOf).map((frame) => (dragged ? exact(frame, page(), dots()) : frame))),
+    });
 }
-// The screen has fewer pixels than the side has dots: what stands on a line to the pixel stands on it exactly.
-function exact(frame) {
+const page = () => {
     const {width, height, margin, guides} = work().dataset;
-    const lines = JSON.parse(guides);
-    const [w, h, m] = [Number(width), Number(height), Number(margin)];
-    const shift = (start, length, at) =>
-        at
-            .flatMap((line) => [line - start, line - start - length, line - start - length / 2])
-            .filter((d) => Math.abs(d) < dots())
-            .sort((a, b) => Math.abs(a) - Math.abs(b))[0] ?? 0;
-    if (frame.rotation) return frame;
-    return {
-        ...frame,
-        x:
-            frame.x +
-            shift(frame.x, frame.width, [0, w / 2, w, m, w - m, ...lines.filter((g) => g.upright).map((g) => g.at)]),
-        y:
-            frame.y +
-            shift(frame.y, frame.height, [0, h / 2, h, m, h - m, ...lines.filter((g) => !g.upright).map((g) => g.at)]),
-    };
-}
+    return {width: Number(width), height: Number(height), margin: Number(margin), guides: JSON.parse(guides)};
+};
 
 function snapLines() {
-    const sheet = side();
-    const {width, height, margin, guides} = work().dataset;
-    const across = sheet.clientWidth / Number(width);
-    const m = Number(margin) * across;
-    const lines = JSON.parse(guides);
+    const {across, down} = linesOf(page());
     return {
-        verticalGuidelines: [
-            0,
-            sheet.clientWidth / 2,
-            sheet.clientWidth,
-            ...(m ? [m, sheet.clientWidth - m] : []),
-            ...lines.filter((g) => g.upright).map((g) => g.at * across),
-        ],
-        horizontalGuidelines: [
-            0,
-            sheet.clientHeight / 2,
-            sheet.clientHeight,
-            ...(m ? [m, sheet.clientHeight - m] : []),
-            ...lines.filter((g) => !g.upright).map((g) => g.at * across),
-        ],
+        verticalGuidelines: across.map((line) => line / dots()),
+        horizontalGuidelines: down.map((line) => line / dots()),
         elementGuidelines: [...document.querySelectorAll('.box')].filter((b) => !selection().includes(b.dataset.box)),
     };
 }

@@ -34,7 +34,7 @@ final class UnsavedTest extends BrowserTestCase
             'leaving warns',
         );
         $this->driver->executeScript(
-            'window.copied = ""; document.execCommand = () => { window.copied = document.activeElement.value; return true; }',
+            'window.copied = ""; navigator.clipboard.writeText = async (text) => { window.copied = text; }',
         );
         $this->find('#copy-unsaved')->click();
         self::assertSame(
