@@ -12,7 +12,8 @@ use Morphea\App\Runs\Runs\Run;
 /** A page of its own for the piece of one row, which whoever has its address can see. */
 #[ORM\Entity]
 #[ORM\Table(name: 'piece_link')]
-#[ORM\UniqueConstraint(columns: ['token'])]
+#[ORM\UniqueConstraint(columns: ['token'], name: 'piece_link_token')]
+#[ORM\UniqueConstraint(columns: ['project_id', 'row_id'], name: 'piece_link_holds', options: ['where' => 'taken_back_at IS NULL'])]
 #[ORM\Index(columns: ['project_id', 'row_id'])]
 class PieceLink
 {

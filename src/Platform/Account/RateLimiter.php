@@ -66,10 +66,8 @@ final readonly class RateLimiter
     public function tidy(): int
     {
         $old = Time::precise() - self::FORGOTTEN;
-        // What was counted before limits were one row each.
-        $before = (int) $this->connection->executeStatement('DELETE FROM attempt WHERE tried_at < ?', [$old]);
 
-        return $before + (int) $this->connection->executeStatement('DELETE FROM rate_limit WHERE since < ?', [$old]);
+        return (int) $this->connection->executeStatement('DELETE FROM rate_limit WHERE since < ?', [$old]);
     }
 
     /** In words: "7 minutes". */

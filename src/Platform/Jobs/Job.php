@@ -36,6 +36,18 @@ class Job
     #[ORM\Column(options: ['default' => 0])]
     private int $given = 0;
 
+    /** How many stretches are handed out of work that several share. Counted by JobDispatcher, in statements. */
+    #[ORM\Column(options: ['default' => 0])]
+    protected int $handed = 0;
+
+    /** How many places a worker does in a moment. */
+    #[ORM\Column(options: ['default' => 2])]
+    protected int $fits = 2;
+
+    /** When anything was heard of it last. */
+    #[ORM\Column(options: ['default' => 0])]
+    protected float $touchedAt = 0.0;
+
     #[ORM\Column(nullable: true)]
     private ?float $startedAt = null;
 
