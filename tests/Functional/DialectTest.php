@@ -11,8 +11,8 @@ final class DialectTest extends AppTestCase
 {
     /** Where either may be spoken to in its own words: to set it up, to copy it whole. */
     private const OWN_WORDS = [
-        'Storage/Dialect.php', 'Storage/SqliteMiddleware.php', 'Storage/SqliteConnection.php',
-        'Keeping/DatabaseCopy.php', 'Keeping/MoveIn.php',
+        'Platform/Database/Dialect.php', 'Platform/Database/SqliteMiddleware.php', 'Platform/Database/SqliteConnection.php',
+        'Platform/Maintenance/DatabaseCopy.php', 'Platform/Maintenance/MoveIn.php',
     ];
 
     public function testPiecesOfSqlMeanTheSameOnBoth(): void

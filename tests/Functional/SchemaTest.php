@@ -31,9 +31,7 @@ final class SchemaTest extends AppTestCase
     {
         $entities = $this->entities();
 
-        return array_values(
-            (new SchemaTool($entities))->getSchemaFromMetadata($entities->getMetadataFactory()->getAllMetadata())->getTables(),
-        );
+        return (new SchemaTool($entities))->getSchemaFromMetadata($entities->getMetadataFactory()->getAllMetadata())->getTables();
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Automation;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Database\Transition;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Delivery\Automation\AutomationRule;
@@ -24,6 +25,7 @@ final readonly class AutomationRepository
         private Connection $connection,
         private TableRows $rows,
         private AutomationSwitch $switch,
+        private Transition $transition,
         private int $quietSeconds,
     ) {
     }
@@ -40,10 +42,7 @@ final readonly class AutomationRepository
             if ($on) {
                 $this->know($project, array_keys($this->rows($project)), AutomationState::Known, 0.0);
             }
-            $this->connection->executeStatement(
-                "UPDATE followed SET state = 'known' WHERE project_id = ? AND state IN ('due', 'held', 'making')",
-                [$project->id()],
-            );
+            $this->transition->make('followed', ['project_id' => $project->id()], AutomationState::Known);
         });
     }
 
@@ -119,7 +118,7 @@ final readonly class AutomationRepository
     /** @param list<int> $rows */
     public function making(Project $project, array $rows, string $run): void
     {
-        $this->change($project, $rows, "state = 'making', run_id = ?, due_at = ?", [$run, Time::precise()]);
+        $this->transition($project, $rows, AutomationState::Making, ['run_id' => $run, 'due_at' => Time::precise()]);
     }
 
     /** @param list<int> $rows that are made anew next time, whatever came of their run */
@@ -149,7 +148,7 @@ final readonly class AutomationRepository
      */
     public function hold(Project $project, array $rows): void
     {
-        $this->change($project, $rows, "state = 'held'", []);
+        $this->transition($project, $rows, AutomationState::Held);
     }
 
     public function held(Project $project): int
@@ -169,15 +168,12 @@ final readonly class AutomationRepository
     public function answer(Project $project, bool $yes, int $seen): bool
     {
         $this->connection->beginTransaction();
-        $changed = (int) $this->connection->executeStatement(
-            'UPDATE followed SET state = ?, is_approved = ?, due_at = ? WHERE project_id = ? AND state = ?',
-            [
-                ($yes ? AutomationState::Due : AutomationState::Known)->value,
-                (int) $yes,
-                Time::precise(),
-                $project->id(),
-                AutomationState::Held->value,
-            ],
+        $changed = $this->transition->make(
+            'followed',
+            ['project_id' => $project->id()],
+            $yes ? AutomationState::Due : AutomationState::Known,
+            ['is_approved' => (int) $yes, 'due_at' => Time::precise()],
+            from: [AutomationState::Held],
         );
         $changed === $seen ? $this->connection->commit() : $this->connection->rollBack();
 
@@ -212,28 +208,27 @@ final readonly class AutomationRepository
     /** @param list<int> $rows */
     public function end(Project $project, array $rows): void
     {
-        $this->change($project, $rows, "state = 'done', error = ''", []);
+        $this->transition($project, $rows, AutomationState::Done, ['error' => '']);
     }
 
     /** @param list<int> $rows of so many tries */
     public function later(Project $project, array $rows, int $tries, string $why): void
     {
         $pause = AutomationRule::again($tries);
-        $this->change($project, $rows, 'state = ?, tries = ?, due_at = ?, error = ?', [
-            null === $pause ? AutomationState::GivenUp->value : AutomationState::Due->value,
-            $tries,
-            Time::precise() + ($pause ?? 0),
-            $why,
+        $this->transition($project, $rows, null === $pause ? AutomationState::GivenUp : AutomationState::Due, [
+            'tries' => $tries,
+            'due_at' => Time::precise() + ($pause ?? 0),
+            'error' => $why,
         ]);
     }
 
     /** What was given up is due once more. */
     public function again(Project $project): void
     {
-        $this->connection->executeStatement(
-            "UPDATE followed SET state = 'due', tries = 0, is_approved = TRUE, due_at = ? WHERE project_id = ? AND state = 'given-up'",
-            [Time::precise(), $project->id()],
-        );
+        $fresh = ['tries' => 0, 'is_approved' => 1, 'due_at' => Time::precise()];
+        $this->transition->make('followed', ['project_id' => $project->id()], AutomationState::Due, $fresh, from: [
+            AutomationState::GivenUp,
+        ]);
     }
 
     /** @return array<string, int> how many are in each state */
@@ -342,6 +337,18 @@ final readonly class AutomationRepository
                 [...$values, $now, $project->id(), $chunk],
                 [\count($values) + 2 => ArrayParameterType::INTEGER],
             );
+        }
+    }
+
+    /**
+     * @param list<int>            $rows
+     * @param array<string, mixed> $set
+     */
+    private function transition(Project $project, array $rows, AutomationState $to, array $set = []): void
+    {
+        foreach (array_chunk($rows, self::CHUNK) as $chunk) {
+            $which = ['project_id' => $project->id(), 'row_id' => $chunk];
+            $this->transition->make('followed', $which, $to, $set + ['changed_at' => Time::stamp()]);
         }
     }
 }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Automation;
 
+use Morphea\App\Platform\Database\GuardedState;
+
 /** Where a row is in what goes by itself. */
-enum AutomationState: string
+enum AutomationState: string implements GuardedState
 {
     /** It was there before, or all of it was done. */
     case Known = 'known';
@@ -36,6 +38,17 @@ enum AutomationState: string
             self::GivenUp => 'bad',
             self::Held => 'look',
             default => 'quiet',
+        };
+    }
+
+    public function reachedFrom(): array
+    {
+        return match ($this) {
+            self::Known => [self::Due, self::Held, self::Making],
+            self::Due => self::cases(),
+            self::Held => [self::Due, self::Held],
+            self::Making => [self::Due, self::Making, self::Done],
+            self::Done, self::GivenUp => [self::Due, self::Making],
         };
     }
 }

@@ -51,7 +51,7 @@ final readonly class Bounces
 
             return "The copy to $from of the mail to row {$letter->row->number} came back: $why";
         }
-        $this->letters->is($letter->id, EmailState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
+        $this->letters->mark($letter->id, EmailState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
         $this->closed->close($found['member'], $letter->email, SkipReason::CameBack);
 
         return "The mail to row {$letter->row->number} came back: $why";

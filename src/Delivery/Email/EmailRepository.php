@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Database\Transition;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailingOrder;
 use Morphea\Core\Delivery\Email\MailingPlan;
@@ -26,7 +27,7 @@ final readonly class EmailRepository
     /** Workers that may die over one letter before the others go on without it. */
     private const DEATHS = 8;
 
-    public function __construct(private Connection $connection)
+    public function __construct(private Connection $connection, private Transition $transition)
     {
     }
 
@@ -153,37 +154,25 @@ final readonly class EmailRepository
     /** @return bool whether it was still wanted */
     public function begin(int $id, string $message): bool
     {
-        return 1 === $this->connection->executeStatement(
-            "UPDATE letter SET state = 'sending', tries = tries + 1, message = ? WHERE id = ? AND state = 'waiting'",
-            [$message, $id],
-        );
+        return 1 === $this->transition->make('letter', ['id' => $id], EmailState::Sending, ['message' => $message], ['tries = tries + 1']);
     }
 
-    public function is(int $id, EmailState $state, string $error = ''): void
+    public function mark(int $id, EmailState $state, string $error = ''): void
     {
-        $this->connection->executeStatement(
-            'UPDATE letter SET state = ?, error = ?, sent_at = CASE ? WHEN \'sent\' THEN ? ELSE sent_at END WHERE id = ?',
-            [$state->value, $error, $state->value, Time::precise(), $id],
-        );
+        $sent = EmailState::Sent === $state ? ['sent_at' => Time::precise()] : [];
+        $this->transition->make('letter', ['id' => $id], $state, ['error' => $error] + $sent);
     }
 
     /** Not now: it is tried again later. */
     public function later(int $id, float $when, string $error): void
     {
-        $this->connection->executeStatement("UPDATE letter SET state = 'waiting', not_before = ?, error = ? WHERE id = ?", [
-            $when,
-            $error,
-            $id,
-        ]);
+        $this->transition->make('letter', ['id' => $id], EmailState::Waiting, ['not_before' => $when, 'error' => $error]);
     }
 
     /** It waits as before, and the try does not count: what stopped it is not its own. */
     public function unbegin(int $id): void
     {
-        $this->connection->executeStatement(
-            "UPDATE letter SET state = 'waiting', tries = tries - 1 WHERE id = ? AND state = 'sending'",
-            [$id],
-        );
+        $this->transition->make('letter', ['id' => $id], EmailState::Waiting, sql: ['tries = tries - 1'], from: [EmailState::Sending]);
     }
 
     /** Seconds, as of `microtime`, at which the last of so many went; null where there were fewer. */

@@ -39,7 +39,7 @@ final readonly class EmailSender
         }
         // It may have been closed while the email waited.
         if ($this->closed->isClosed($mailing->project()->owner(), $letter->email)) {
-            $this->letters->is($letter->id, EmailState::Left);
+            $this->letters->mark($letter->id, EmailState::Left);
 
             return;
         }
@@ -47,7 +47,7 @@ final readonly class EmailSender
             $email = $this->writer->email($mailing->project(), $mailing->order(), $letter, $mailing->base());
         } catch (NoPieceException | MimeException $e) {
             // It is this letter's alone: the others go.
-            $this->letters->is($letter->id, EmailState::Refused, self::short($e));
+            $this->letters->mark($letter->id, EmailState::Refused, self::short($e));
 
             return;
         } catch (StoreUnavailableException $e) {
@@ -59,18 +59,18 @@ final readonly class EmailSender
         $gone = false;
         $message = new TrackedMessage($email, function () use ($letter, &$gone): void {
             $gone = true;
-            $this->letters->is($letter->id, EmailState::Handed);
+            $this->letters->mark($letter->id, EmailState::Handed);
         });
         $envelope = new Envelope($this->writer->comesBackTo($letter), [new Address($letter->email)]);
         try {
             $this->transport->send($message, $envelope);
-            $this->letters->is($letter->id, EmailState::Sent);
+            $this->letters->mark($letter->id, EmailState::Sent);
         } catch (UnexpectedResponseException $e) {
             // Nothing at all, or that it closes the connection (RFC 5321, 3.8), is not said of this email.
             \in_array($e->getCode(), [0, 421], true) ? $this->cut($mailing, $letter, $e, $gone) : $this->answered($letter, $e);
         } catch (MimeException | \Symfony\Component\Mailer\Exception\InvalidArgumentException $e) {
             // As an address in letters that this server does not know.
-            $this->letters->is($letter->id, EmailState::Refused, self::short($e));
+            $this->letters->mark($letter->id, EmailState::Refused, self::short($e));
         } catch (TransportExceptionInterface | FilesystemException $e) {
             $this->cut($mailing, $letter, $e, $gone);
         }
@@ -99,7 +99,7 @@ final readonly class EmailSender
         $wait = self::AGAIN[$letter->tries] ?? null;
         if ($e->getCode() >= 500 || null === $wait) {
             $said = $e->getCode() >= 500 ? $said : "The server put it off again and again: $said";
-            $this->letters->is($letter->id, EmailState::Refused, $said);
+            $this->letters->mark($letter->id, EmailState::Refused, $said);
         } else {
             $this->letters->later($letter->id, Time::precise() + $wait, $said);
         }

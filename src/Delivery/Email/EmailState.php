@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Email;
 
+use Morphea\App\Platform\Database\GuardedState;
+
 /** Where a mail to one person is on its way. */
-enum EmailState: string
+enum EmailState: string implements GuardedState
 {
     case Waiting = 'waiting';
     /** A worker is at it; the server has not been given its last line, so it has not taken it. */
@@ -55,6 +57,20 @@ enum EmailState: string
             self::Refused, self::Bounced => 'bad',
             self::Unknown, self::Left => 'look',
             default => 'quiet',
+        };
+    }
+
+    public function reachedFrom(): array
+    {
+        return match ($this) {
+            self::Waiting => [self::Waiting, self::Sending],
+            self::Sending => [self::Waiting],
+            self::Handed => [self::Sending],
+            self::Sent, self::Unknown => [self::Sending, self::Handed],
+            self::Refused => [self::Waiting, self::Sending, self::Handed],
+            self::Left => [self::Waiting, self::Sending],
+            // A server may say so before ours has answered that it took it.
+            self::Bounced => [self::Sending, self::Handed, self::Sent, self::Unknown, self::Bounced],
         };
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
-use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Database\Transition;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Schedule\ScheduledItem;
 use Symfony\Component\Uid\Ulid;
@@ -24,7 +24,7 @@ final readonly class PostRepository
     public const OLDEST = 6;
     private const FORMAT = 'Y-m-d H:i:s';
 
-    public function __construct(private Connection $connection)
+    public function __construct(private Connection $connection, private Transition $transition)
     {
     }
 
@@ -80,28 +80,21 @@ final readonly class PostRepository
     /** What is planned, and nothing of what went. @return int how many were taken out */
     public function clear(Project $project): int
     {
-        return (int) $this->connection->executeStatement(
-            "UPDATE post SET state = 'removed' WHERE project_id = ? AND state = 'planned'",
-            [$project->id()],
-        );
+        return $this->transition->make('post', ['project_id' => $project->id()], PostState::Removed, from: [PostState::Planned]);
     }
 
     /** @return bool whether it was still to be moved */
     public function move(Project $project, int $id, \DateTimeImmutable $at): bool
     {
-        return 1 === (int) $this->connection->executeStatement(
-            "UPDATE post SET at = ?, state = 'planned', tries = 0, error = ''
-                WHERE project_id = ? AND id = ? AND state IN ('planned', 'given-up')",
-            [$at->format(self::FORMAT), $project->id(), $id],
-        );
+        $one = ['project_id' => $project->id(), 'id' => $id];
+        $set = ['at' => $at->format(self::FORMAT), 'tries' => 0, 'error' => ''];
+
+        return 1 === $this->transition->make('post', $one, PostState::Planned, $set, from: [PostState::Planned, PostState::GivenUp]);
     }
 
     public function remove(Project $project, int $id): void
     {
-        $this->connection->executeStatement(
-            "UPDATE post SET state = 'removed' WHERE project_id = ? AND id = ? AND state IN ('planned', 'given-up')",
-            [$project->id(), $id],
-        );
+        $this->transition->make('post', ['project_id' => $project->id(), 'id' => $id], PostState::Removed);
     }
 
     /** @return array{base: string}|null null where nothing is posted by itself */
@@ -144,11 +137,9 @@ final readonly class PostRepository
      */
     public function settle(Project $project, array $rows, bool $now): void
     {
-        $this->connection->executeStatement(
-            "UPDATE post SET at = ?, state = ? WHERE project_id = ? AND state = 'planned' AND row_id IN (?)",
-            [self::now(), ($now ? PostState::Planned : PostState::Removed)->value, $project->id(), $rows],
-            [3 => ArrayParameterType::INTEGER],
-        );
+        $to = $now ? PostState::Planned : PostState::Removed;
+        $which = ['project_id' => $project->id(), 'row_id' => $rows];
+        $this->transition->make('post', $which, $to, ['at' => self::now()], from: [PostState::Planned]);
     }
 
     /** @return list<string> ids of projects that have something to be posted now */
@@ -176,34 +167,27 @@ final readonly class PostRepository
             if (false === $found) {
                 return null;
             }
-            $mine = $this->connection->executeStatement(
-                "UPDATE post SET state = 'posting', begun_at = ?, tries = tries + 1 WHERE id = ? AND state = 'planned'",
-                [Time::precise(), $found['id']],
-            );
-            if (1 === (int) $mine) {
+            $begun = ['begun_at' => Time::precise()];
+            if (1 === $this->transition->make('post', ['id' => (int) $found['id']], PostState::Posting, $begun, ['tries = tries + 1'])) {
                 return Post::of(['tries' => (int) $found['tries'] + 1] + $found);
             }
         }
     }
 
-    public function posted(Post $post, string $receipt): void
+    public function markPosted(Post $post, string $receipt): void
     {
-        $this->connection->executeStatement("UPDATE post SET state = 'posted', posted_at = ?, receipt = ?, error = '' WHERE id = ?", [
-            self::now(),
-            $receipt,
-            $post->id,
-        ]);
+        $set = ['posted_at' => self::now(), 'receipt' => $receipt, 'error' => ''];
+        $this->transition->make('post', ['id' => $post->id], PostState::Posted, $set);
     }
 
     /** @param int|null $again seconds until it is tried again; null where it is given up */
-    public function failed(Post $post, string $why, ?int $again): void
+    public function recordFailure(Post $post, string $why, ?int $again): void
     {
-        $this->connection->executeStatement('UPDATE post SET state = ?, error = ?, at = ? WHERE id = ?', [
-            null === $again ? PostState::GivenUp->value : PostState::Planned->value,
-            $why,
-            (null === $again ? $post->at : Time::at("+$again seconds"))->format(self::FORMAT),
-            $post->id,
-        ]);
+        $at = null === $again ? $post->at : Time::at("+$again seconds");
+        $this->transition->make('post', ['id' => $post->id], null === $again ? PostState::GivenUp : PostState::Planned, [
+            'error' => $why,
+            'at' => $at->format(self::FORMAT),
+        ], from: [PostState::Posting]);
     }
 
     private static function oldest(): string

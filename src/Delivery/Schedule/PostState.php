@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
+use Morphea\App\Platform\Database\GuardedState;
+
 /** Where a post is. */
-enum PostState: string
+enum PostState: string implements GuardedState
 {
     case Planned = 'planned';
     case Posting = 'posting';
@@ -31,6 +33,16 @@ enum PostState: string
             self::Posted => 'ok',
             self::GivenUp => 'bad',
             default => 'quiet',
+        };
+    }
+
+    public function reachedFrom(): array
+    {
+        return match ($this) {
+            self::Planned => [self::Planned, self::Posting, self::GivenUp, self::Removed],
+            self::Posting => [self::Planned],
+            self::Posted, self::GivenUp => [self::Posting],
+            self::Removed => [self::Planned, self::GivenUp],
         };
     }
 }

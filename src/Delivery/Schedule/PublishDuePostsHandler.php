@@ -46,7 +46,7 @@ final readonly class PublishDuePostsHandler
         $row = $this->posts->records($project)[$post->row] ?? null;
         $piece = $this->made->find($project, $post->row);
         if (null === $row || null === $piece) {
-            $this->store->failed($post, 'Its row, or what was made of it, is not there any more.', null);
+            $this->store->recordFailure($post, 'Its row, or what was made of it, is not there any more.', null);
 
             return;
         }
@@ -54,7 +54,7 @@ final readonly class PublishDuePostsHandler
         $text = $order->text($row, $project->template()->locale);
         $over = PostOrder::length($text) - $order->letters;
         if ($over > 0) {
-            $this->store->failed($post, "Its words have $over letters too many. Shorten them, then give it another time.", null);
+            $this->store->recordFailure($post, "Its words have $over letters too many. Shorten them, then give it another time.", null);
 
             return;
         }
@@ -63,13 +63,13 @@ final readonly class PublishDuePostsHandler
             $picture = $this->made->picture($piece, 0) ?? throw new ChannelException('It has no picture.');
             $receipt = $this->channel->post($post->sign, $text, $picture, '' === $page ? '' : $base . $page);
         } catch (ChannelException | RenderException $e) {
-            $this->store->failed($post, $e->getMessage(), self::AGAIN[$post->tries - 1] ?? null);
+            $this->store->recordFailure($post, $e->getMessage(), self::AGAIN[$post->tries - 1] ?? null);
 
             return;
         }
         // Cut off from here on, the channel is given it once more and answers as before.
         $words = \sprintf('Row %d was posted %s.', $row->number, $this->channel->name());
         $this->history->tell($project, ScheduleWay::ID, $words, sign: "post $post->sign");
-        $this->store->posted($post, $receipt);
+        $this->store->markPosted($post, $receipt);
     }
 }

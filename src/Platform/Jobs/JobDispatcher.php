@@ -11,6 +11,7 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Database\Dialect;
+use Morphea\App\Platform\Database\Transition;
 use Morphea\Core\Output\Batches\Batch;
 use Morphea\Core\Output\Batches\BatchShares;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -31,6 +32,7 @@ final readonly class JobDispatcher
         private EntityManagerInterface $entities,
         private Connection $connection,
         private Dialect $dialect,
+        private Transition $transition,
         private MessageBusInterface $bus,
         private FilesystemOperator $files,
         private JobKindRegistry $kinds,
@@ -193,24 +195,15 @@ final readonly class JobDispatcher
     /** Work that stops can go on; a worker that is at it notices. */
     public function stop(Job $job): void
     {
-        $this->connection->executeStatement('UPDATE job SET state = ?, ended_at = ? WHERE id = ? AND state IN (?, ?)', [
-            JobState::Stopped->value,
-            self::now(),
-            $job->id(),
-            JobState::Waiting->value,
-            JobState::Working->value,
-        ]);
+        $this->transition->make('job', ['id' => $job->id()], JobState::Stopped, ['ended_at' => Time::stamp()]);
         $this->entities->refresh($job);
         $this->makeWay($job);
     }
 
     public function goOn(Job $job): void
     {
-        $again = $this->connection->executeStatement(
-            "UPDATE job SET state = ?, ended_at = NULL, error = '' WHERE id = ? AND state = ?",
-            [JobState::Waiting->value, $job->id(), JobState::Stopped->value],
-        );
-        if (1 === $again) {
+        $fresh = ['ended_at' => null, 'error' => ''];
+        if (1 === $this->transition->make('job', ['id' => $job->id()], JobState::Waiting, $fresh, from: [JobState::Stopped])) {
             $this->entities->refresh($job);
             $this->ask($job);
         }
@@ -219,10 +212,7 @@ final readonly class JobDispatcher
     /** Shared work that has come to its end, of which something is to be done once more. */
     public function begin(Job $job): void
     {
-        $this->connection->executeStatement("UPDATE job SET state = ?, ended_at = NULL, error = '' WHERE id = ?", [
-            JobState::Waiting->value,
-            $job->id(),
-        ]);
+        $this->transition->make('job', ['id' => $job->id()], JobState::Waiting, ['ended_at' => null, 'error' => '']);
         $this->entities->refresh($job);
         $this->ask($job);
     }
@@ -314,10 +304,5 @@ final readonly class JobDispatcher
         if ($kind instanceof SharedTask && !($kind instanceof PacedTask)) {
             $this->handOut($job);
         }
-    }
-
-    private static function now(): string
-    {
-        return Time::stamp();
     }
 }

@@ -6,11 +6,12 @@ namespace Morphea\App\Platform\Jobs;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Database\Transition;
 
 /** What workers note of a job while they are at it, by plain statements, so that nobody writes over anybody. */
 final readonly class JobRecorder
 {
-    public function __construct(private Connection $connection)
+    public function __construct(private Connection $connection, private Transition $transition)
     {
     }
 
@@ -38,10 +39,8 @@ final readonly class JobRecorder
     /** A worker is at some of it. */
     public function working(string $job): void
     {
-        $this->connection->executeStatement(
-            'UPDATE job SET state = ?, started_at = COALESCE(started_at, ?) WHERE id = ? AND state = ?',
-            [JobState::Working->value, Time::precise(), $job, JobState::Waiting->value],
-        );
+        $this->transition->make('job', ['id' => $job], JobState::Working, from: [JobState::Waiting]);
+        $this->connection->executeStatement('UPDATE job SET started_at = ? WHERE id = ? AND started_at IS NULL', [Time::precise(), $job]);
     }
 
     /** @throws JobStoppedException when nobody wants it any more */
@@ -63,10 +62,8 @@ final readonly class JobRecorder
     /** @return int|null which try it is; null where there is nothing to be done any more */
     public function begin(string $job): ?int
     {
-        $begun = $this->connection->executeStatement(
-            'UPDATE job SET state = ?, tries = tries + 1, started_at = ?, done = 0 WHERE id = ? AND state IN (?, ?)',
-            [JobState::Working->value, Time::precise(), $job, JobState::Waiting->value, JobState::Working->value],
-        );
+        $fresh = ['started_at' => Time::precise(), 'done' => 0];
+        $begun = $this->transition->make('job', ['id' => $job], JobState::Working, $fresh, ['tries = tries + 1']);
 
         return 1 === $begun ? (int) $this->connection->fetchOne('SELECT tries FROM job WHERE id = ?', [$job]) : null;
     }
@@ -84,18 +81,11 @@ final readonly class JobRecorder
      */
     public function end(string $job, array $outcome): void
     {
-        $ended = $this->connection->executeStatement(
-            "UPDATE job SET state = ?, outcome = ?, done = COALESCE(total, done), error = '', ended_at = ?
-             WHERE id = ? AND state IN (?, ?)",
-            [
-                JobState::Done->value,
-                json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE),
-                self::now(),
-                $job,
-                JobState::Waiting->value,
-                JobState::Working->value,
-            ],
-        );
+        $ended = $this->transition->make('job', ['id' => $job], JobState::Done, [
+            'outcome' => json_encode($outcome, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE),
+            'error' => '',
+            'ended_at' => Time::stamp(),
+        ], ['done = COALESCE(total, done)']);
         if (1 !== $ended) {
             throw new JobStoppedException();
         }
@@ -103,16 +93,6 @@ final readonly class JobRecorder
 
     public function fail(string $job, string $why): void
     {
-        $this->connection->executeStatement('UPDATE job SET state = ?, error = ?, ended_at = ? WHERE id = ?', [
-            JobState::Failed->value,
-            $why,
-            self::now(),
-            $job,
-        ]);
-    }
-
-    private static function now(): string
-    {
-        return Time::stamp();
+        $this->transition->make('job', ['id' => $job], JobState::Failed, ['error' => $why, 'ended_at' => Time::stamp()]);
     }
 }

@@ -38,7 +38,7 @@ final readonly class FinishedRun
         $missing = $this->files->missing($run);
         if ([] !== $missing) {
             $this->files->forget($run, $missing);
-            $this->pieces->again($run->id(), $missing);
+            $this->pieces->markWaiting($run->id(), $missing);
             throw new MissingPartsException(array_map(static fn (int $position): array => [$position, $position], $missing));
         }
         $this->files->forget($run, []);
@@ -51,7 +51,7 @@ final readonly class FinishedRun
                 function (string $name, string $path) use ($run, &$number): void {
                     $this->files->document($run, $number++, $name, $path);
                 },
-                fn (PieceRequest $piece, string $why) => $this->pieces->failed($run->id(), $piece->position, $why),
+                fn (PieceRequest $piece, string $why) => $this->pieces->recordFailure($run->id(), $piece->position, $why),
                 fn (): bool => !$this->work->isWanted($run->job()->id()),
             );
         } catch (CancelledException $e) {

@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Database\Transition;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Progress;
 use Morphea\App\Project\Projects\Project;
@@ -21,7 +22,7 @@ final readonly class PieceStore
     private const WINDOW = 10;
     private const SOON = 0.2;
 
-    public function __construct(private Connection $connection)
+    public function __construct(private Connection $connection, private Transition $transition)
     {
     }
 
@@ -156,40 +157,33 @@ final readonly class PieceStore
     /** @param bool $taken its files are those of an earlier run */
     public function markMade(string $run, int $position, bool $taken): void
     {
-        $this->connection->executeStatement(
-            'UPDATE piece SET state = ?, made_at = ?, reason = ?, taken = ? WHERE run_id = ? AND position = ?',
-            [PieceState::Made->value, Time::precise(), '', (int) $taken, $run, $position],
-        );
+        $this->transition->make('piece', ['run_id' => $run, 'position' => $position], PieceState::Made, [
+            'made_at' => Time::precise(),
+            'reason' => '',
+            'taken' => (int) $taken,
+        ]);
     }
 
     /** @param non-empty-list<int> $positions of pieces whose files are not there after all */
-    public function again(string $run, array $positions): void
+    public function markWaiting(string $run, array $positions): void
     {
-        $this->connection->executeStatement(
-            'UPDATE piece SET state = ?, taken = FALSE, made_at = NULL WHERE run_id = ? AND position IN (?)',
-            [PieceState::Waiting->value, $run, $positions],
-            [2 => ArrayParameterType::INTEGER],
-        );
+        $gone = ['taken' => 0, 'made_at' => null];
+        $this->transition->make('piece', ['run_id' => $run, 'position' => $positions], PieceState::Waiting, $gone);
     }
 
     /** Unless another worker that was handed it as well made it meanwhile. */
     public function markNotMade(string $run, int $position, string $reason): void
     {
-        $this->connection->executeStatement(
-            'UPDATE piece SET state = ?, made_at = ?, reason = ? WHERE run_id = ? AND position = ? AND state = ?',
-            [PieceState::NotMade->value, Time::precise(), $reason, $run, $position, PieceState::Waiting->value],
-        );
+        $why = ['made_at' => Time::precise(), 'reason' => $reason];
+        $one = ['run_id' => $run, 'position' => $position];
+        $this->transition->make('piece', $one, PieceState::NotMade, $why, from: [PieceState::Waiting]);
     }
 
     /** One that was made, and cannot be after all. */
-    public function failed(string $run, int $position, string $reason): void
+    public function recordFailure(string $run, int $position, string $reason): void
     {
-        $this->connection->executeStatement('UPDATE piece SET state = ?, reason = ? WHERE run_id = ? AND position = ?', [
-            PieceState::NotMade->value,
-            $reason,
-            $run,
-            $position,
-        ]);
+        $one = ['run_id' => $run, 'position' => $position];
+        $this->transition->make('piece', $one, PieceState::NotMade, ['reason' => $reason]);
     }
 
     /**

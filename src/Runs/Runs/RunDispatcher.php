@@ -118,7 +118,7 @@ final readonly class RunDispatcher
     {
         $this->files->throwAway($run, $position);
         $this->files->forget($run, [$position]);
-        $this->pieces->again($run->id(), [$position]);
+        $this->pieces->markWaiting($run->id(), [$position]);
         $this->desk->begin($run->job());
     }
 
