@@ -2,7 +2,7 @@
 // `take()`, which says what it holds.
 import {column, columns} from './grid.js';
 import {menu} from './menus.js';
-import {parse} from './grid-clipboard.js';
+import {parse} from './tsv.js';
 import './words.js';
 import {wordsOf} from './words-editor.js';
 
