@@ -53,12 +53,25 @@ function words(label, value, {hint}) {
     const input = element('input', {
         type: 'text',
         value: Array.isArray(value) ? value.join(', ') : value,
-        placeholder: hint ?? 'nothing',
+        placeholder: hint,
         autocomplete: 'off',
     });
     input.setAttribute('aria-label', label);
     input.take = () => input.value;
     return input;
+}
+// One of several, or words of one's own.
+function either(label, value, {of, other, hint}) {
+    const isOther = !(value in of);
+    const select = choice(label, isOther ? 'other' : value, {of: {...of, other}});
+    const own = words(`${label}: ${other}`, isOther ? value : '', {hint});
+    own.hidden = !isOther;
+    select.addEventListener('change', () => {
+        own.hidden = select.value !== 'other';
+    });
+    const both = element('span', {className: 'either'}, select, own);
+    both.take = () => (select.value === 'other' ? own.value : select.value);
+    return both;
 }
 function number(label, value) {
     const input = element('input', {type: 'number', value});
@@ -278,4 +291,4 @@ function pairs(label, value, {id}) {
     return all;
 }
 
-export const makers = {choice, column: oneColumn, words, number, pattern, several, lines, pairs};
+export const makers = {choice, column: oneColumn, words, number, either, pattern, several, lines, pairs};

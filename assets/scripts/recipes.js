@@ -7,147 +7,34 @@ const dialog = document.getElementById('recipe');
 const sentence = document.getElementById('recipe-sentence');
 const below = document.getElementById('recipe-below');
 const kind = document.getElementById('recipe-kind');
-// What the core knows of recipes is not said here again.
-const defaults = JSON.parse(dialog.dataset.defaults);
-const choices = JSON.parse(dialog.dataset.choices);
+// Kinds of recipes as the core declares them: sentences whose {fields} are controls; a phrase in an array is only there while
+// a field has one of some values.
+const recipes = JSON.parse(dialog.dataset.forms);
 let editing = null;
 let from = null;
 // Behind which column a new one goes; it comes last where nobody said so.
 let beside = null;
 
-// Words with {choices}; a part in an array is only there while a choice is one of those named: [choice, values, words].
-// `below` stands under the sentence.
-const recipes = {
-    join: {says: ['Joins words and columns.'], below: ['pattern'], pattern: ['pattern', 'Words and columns', []]},
-    map: {
-        says: [
-            'Takes {column} and gives its values others; those not in the list {otherwise}',
-            ['otherwise', ['words'], ' {words}'],
-            '.',
-        ],
-        below: ['pairs'],
-        column: ['column', 'Column'],
-        pairs: ['pairs', 'Value', []],
-        otherwise: ['choice', 'Other values', null, {keep: 'stay as they are', empty: 'become empty', words: 'become'}],
-        words: ['words', 'Words for the others', ''],
-    },
-    series: {
-        says: [
-            'Counts from {start} in steps of {step}, with at least {width} digits, ' +
-                '{prefix} before and {suffix} behind the number, {restart}, leaving out {skip}, {check}.',
-        ],
-        start: ['number', 'From'],
-        step: ['number', 'Steps of'],
-        width: ['number', 'Digits at least'],
-        prefix: ['words', 'Before it', ''],
-        suffix: ['words', 'Behind it', ''],
-        restart: ['column', 'Anew for each', '', 'through all rows'],
-        skip: ['words', 'Numbers left out, as in 13, 666', '', 'none'],
-        check: ['choice', 'Check digit'],
-    },
-    replace: {
-        says: ['Takes {column} and replaces {find} by {replace}, {sameCase}.'],
-        column: ['column', 'Column'],
-        find: ['words', 'Find', '', 'these letters'],
-        replace: ['words', 'Replace by', ''],
-        sameCase: ['choice', 'Capitals', '', {'': 'in capitals or not', 1: 'only where capitals are the same'}],
-    },
-    case: {
-        says: ['Writes {column} {way}.'],
-        column: ['column', 'Column'],
-        way: ['choice', 'Write it'],
-    },
-    split: {
-        says: [
-            'Takes {how}',
-            ['how', ['at'], ' {part}, cut at {cut}'],
-            ['cut', ['other'], ' {at}'],
-            ['how', ['position'], ' {part} on, {length} of them (0 for all)'],
-            ', out of {column}.',
-        ],
-        column: ['column', 'Column'],
-        how: [
-            'choice',
-            'What',
-            null,
-            {
-                at: 'part',
-                position: 'the letters from',
-                number: 'the number it begins with',
-                rest: 'what follows the number it begins with',
-            },
-        ],
-        part: ['number', 'Which one; below 0 counted from the end'],
-        cut: [
-            'choice',
-            'Cut at',
-            null,
-            {
-                ' ': 'spaces',
-                ',': 'commas',
-                ';': 'semicolons',
-                '-': 'dashes',
-                '/': 'slashes',
-                '\n': 'line breaks',
-                other: 'the letters',
-            },
-        ],
-        at: ['words', 'Letters it is cut at', '', 'which'],
-        length: ['number', 'How many letters'],
-    },
-    date: {
-        says: ['Takes {part} from the dates in {column}.'],
-        column: ['column', 'Column with dates'],
-        part: ['choice', 'Part'],
-    },
-    days: {says: ['Counts the days from {from} to {to}.'], from: ['column', 'From'], to: ['column', 'To']},
-    first: {
-        says: ['Takes the first of these columns that is not empty; where all are, {words}.'],
-        below: ['of'],
-        of: ['several', 'The most wanted first', []],
-        words: ['words', 'Where all are empty', '', 'stays empty'],
-    },
-    when: {
-        says: [
-            'Where {column} {test}',
-            ['test', ['is', 'is-not', 'contains', 'more', 'less'], ' {value}'],
-            ', writes the first line; else the second.',
-        ],
-        below: ['then', 'otherwise'],
-        column: ['column', 'Where'],
-        test: ['choice', 'Test'],
-        value: ['words', 'Value', '', 'this'],
-        then: ['pattern', 'Write', []],
-        otherwise: ['pattern', 'Else write', []],
-    },
-    picture: {
-        says: ['Names the picture that {column} means, whatever its folder, capitals and ending.'],
-        column: ['column', 'Column that means a picture'],
-    },
-    deal: {
-        says: ['Deals these out, one to each row, {shuffled}', ['shuffled', ['1'], ' by the seed {seed}'], '.'],
-        below: ['pool'],
-        pool: ['lines', 'What is dealt out, one in a line', []],
-        shuffled: ['choice', 'In which order', '', {'': 'in this order', 1: 'shuffled each round'}],
-        seed: ['number', 'Seed of the shuffling'],
-    },
-    seal: {says: ['Gives every row a code of its own that nobody can guess. It stays the same whatever else changes.']},
-};
-// What codes are made of is seen by nobody, and stays as it is.
-let secret = null;
+// What is seen by nobody, and stays as it is.
+let secrets = {};
 
 // All of the sentence, and those of the phrase that is being made.
 let all = {};
 let controls = all;
+const fields = () => recipes[kind.value].fields;
+// A new one begins with the column it was asked for at, so that something comes out at once.
+function start({control: type, begins, start: said, maybe}) {
+    if (said !== undefined) return said;
+    if (type === 'column') return maybe ? '' : from;
+    const first = {pattern: [{column: from, shown: 'as-written'}], several: [from]}[type];
+    return begins && from ? first : ({words: ''}[type] ?? []);
+}
 function control(name, recipe) {
-    const [type, label, start, said] = recipes[kind.value][name];
-    const more = said ?? choices[kind.value]?.[name];
-    const made = makers[type](label, recipe[name] ?? defaults[kind.value]?.[name] ?? start ?? from, {
+    const field = fields()[name];
+    const made = makers[field.control](field.label, recipe[name] ?? start(field), {
+        ...field,
         id: `recipe-${name}`,
         editing,
-        of: more,
-        maybe: more,
-        hint: more,
     });
     if (!made.matches('.below')) made.id = `recipe-${name}${controls === all ? '' : `-${recipe.phrase}`}`;
     controls[name] = made;
@@ -157,17 +44,12 @@ const phrase = (words, recipe) =>
     words.split(/(\{\w+\})/).map((part) => (part.startsWith('{') ? control(part.slice(1, -1), recipe) : part));
 function draw(recipe = {}) {
     controls = all = {};
-    // A new one begins with the column it was asked for at, so that something comes out at once.
-    const start = {join: {pattern: from ? [{column: from, shown: 'as-written'}] : []}, first: {of: from ? [from] : []}}[
-        kind.value
-    ];
-    const given = recipe.recipe ? {...recipe} : {...start};
-    secret = given.secret ?? id().replaceAll('-', '');
-    if (kind.value === 'split')
-        given.cut = (given.at ?? defaults.split.at) in recipes.split.cut[3] ? (given.at ?? defaults.split.at) : 'other';
-    ['sameCase', 'shuffled'].forEach((name) => {
-        if (name in given) given[name] = given[name] ? '1' : '';
-    });
+    const given = {...recipe};
+    secrets = Object.fromEntries(
+        Object.entries(fields())
+            .filter(([, {control: type}]) => type === 'secret')
+            .map(([name]) => [name, given[name] ?? id().replaceAll('-', '')]),
+    );
     const {says, below: under = []} = recipes[kind.value];
     sentence.replaceChildren(
         ...says.flatMap((part, i) => {
@@ -198,11 +80,7 @@ function reveal() {
 }
 function read() {
     const recipe = Object.fromEntries(Object.entries(shownControls()).map(([name, one]) => [name, one.take()]));
-    if (kind.value === 'split' && recipe.cut !== 'other') recipe.at = recipe.cut;
-    ['sameCase', 'shuffled'].forEach((name) => {
-        if (name in recipe) recipe[name] = recipe[name] === '1';
-    });
-    return {recipe: kind.value, ...recipe, ...(kind.value === 'seal' ? {secret} : {})};
+    return {recipe: kind.value, ...recipe, ...secrets};
 }
 
 let waiting = 0;
@@ -213,7 +91,7 @@ function preview() {
         const out = document.getElementById('recipe-taste');
         const say = (className, textContent) => Object.assign(document.createElement('p'), {className, textContent});
         document.getElementById('recipe-take').disabled = Boolean(json.error);
-        all.pairs?.unmatched(json.unmatched ?? []);
+        Object.values(all).forEach((one) => one.unmatched?.(json.unmatched ?? []));
         if (json.error) {
             out.replaceChildren(say('quiet mb-0', json.error));
             return;
@@ -221,7 +99,7 @@ function preview() {
         const list = document.createElement('ol');
         json.cells.forEach((cell, i) => {
             const line = document.createElement('li');
-            if (json.before && !['join', 'first'].includes(kind.value))
+            if (json.before && Object.values(fields()).some(({control: type}) => type === 'column'))
                 line.append(
                     Object.assign(document.createElement('span'), {
                         className: 'quiet',

@@ -39,11 +39,7 @@ final class RowsController extends AbstractController
             'project' => $project,
             'here' => 'Rows',
             'template' => $project->template(),
-            'recipes' => [
-                'names' => RecipeCodec::NAMES,
-                'defaults' => RecipeCodec::DEFAULTS,
-                'choices' => RecipeCodec::CHOICES,
-            ],
+            'recipes' => RecipeCodec::forms(),
             'grid' => $view->beginning($project, self::FIRST),
         ]);
     }

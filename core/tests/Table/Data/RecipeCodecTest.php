@@ -74,7 +74,7 @@ final class RecipeCodecTest extends TestCase
     #[TestWith([['recipe' => 'first', 'of' => 'a'], 'Pick the columns'])]
     #[TestWith([['recipe' => 'deal', 'pool' => ['  ']], 'Say what is to be dealt out'])]
     #[TestWith([['recipe' => 'replace', 'column' => 'a', 'find' => ''], 'Say what is to be found.'])]
-    #[TestWith([['recipe' => 'split', 'column' => 'a', 'how' => 'at', 'at' => ''], 'Say at which letters'])]
+    #[TestWith([['recipe' => 'split', 'column' => 'a', 'how' => 'at', 'at' => ''], 'Say at which characters'])]
     #[TestWith([['recipe' => 'map', 'column' => 'a', 'pairs' => [['', 'x'], 'odd']], 'Say at least one value'])]
     #[TestWith([['recipe' => 'days', 'from' => 'a'], 'Pick the column'])]
     public function testWhatDoesNotHoldIsSaidInWords(mixed $record, string $words): void

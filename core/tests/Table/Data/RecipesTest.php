@@ -248,7 +248,7 @@ final class RecipesTest extends TestCase
         yield [['recipe' => 'map', 'column' => 'a', 'pairs' => [['', 'x']]], 'at least one value'];
         yield [['recipe' => 'replace', 'column' => 'a'], 'what is to be found'];
         yield [['recipe' => 'deal', 'pool' => [' ']], 'what is to be dealt out'];
-        yield [['recipe' => 'split', 'column' => 'a', 'at' => ''], 'at which letters'];
+        yield [['recipe' => 'split', 'column' => 'a', 'at' => ''], 'at which characters'];
     }
 
     private static function sheet(): Table

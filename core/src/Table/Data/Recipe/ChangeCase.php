@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
+use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
 /** Capitals and small letters; titles leave the particles of names small: “ottilie van der berg” becomes “Ottilie van der Berg”. */
+#[RecipeSentence('case', 'Capitals and small letters', ['Writes {column} {way}.'])]
 final readonly class ChangeCase implements Recipe
 {
+    use Declared;
+
     public const WAYS = [
         'upper' => 'in capitals',
         'lower' => 'in small letters',
@@ -52,8 +57,10 @@ final readonly class ChangeCase implements Recipe
         'ó',
     ];
 
-    public function __construct(public string $column, public string $way)
-    {
+    public function __construct(
+        #[ColumnField('Column')] public string $column,
+        #[ChoiceField('Write it', self::WAYS)] public string $way = 'title',
+    ) {
     }
 
     public function columns(): array
@@ -78,11 +85,6 @@ final readonly class ChangeCase implements Recipe
     public function says(\Closure $heading): string
     {
         return '[' . $heading($this->column) . '] ' . (self::WAYS[$this->way] ?? $this->way);
-    }
-
-    public function toArray(): array
-    {
-        return ['recipe' => 'case', 'column' => $this->column, 'way' => $this->way];
     }
 
     private static function title(string $cell): string

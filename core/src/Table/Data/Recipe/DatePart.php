@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
+use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
 /** A part of a date, or the date written another way. What is no date gives nothing. */
+#[RecipeSentence('date', 'Part of a date', ['Takes {part} from the dates in {column}.'])]
 final readonly class DatePart implements Recipe
 {
+    use Declared;
+
     /** ICU date patterns by part; where there is none, the locale's own way of writing a date in words. */
     public const PARTS = [
         'year' => 'y',
@@ -34,8 +39,10 @@ final readonly class DatePart implements Recipe
         'long' => 'the date in words',
     ];
 
-    public function __construct(public string $column, public string $part)
-    {
+    public function __construct(
+        #[ColumnField('Column with dates')] public string $column,
+        #[ChoiceField('Part', self::WORDS)] public string $part = 'year',
+    ) {
     }
 
     public function columns(): array
@@ -69,10 +76,5 @@ final readonly class DatePart implements Recipe
     public function says(\Closure $heading): string
     {
         return ucfirst(self::WORDS[$this->part] ?? self::WORDS['year']) . ' of [' . $heading($this->column) . ']';
-    }
-
-    public function toArray(): array
-    {
-        return ['recipe' => 'date', 'column' => $this->column, 'part' => $this->part];
     }
 }

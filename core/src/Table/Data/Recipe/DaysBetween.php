@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
 /** Days from one date to another, below 0 where the second is the earlier one. Where one of them is no date nothing comes out. */
+#[RecipeSentence('days', 'Days between', ['Counts the days from {from} to {to}.'])]
 final readonly class DaysBetween implements Recipe
 {
-    public function __construct(public string $from, public string $to)
+    use Declared;
+
+    public function __construct(#[ColumnField('From')] public string $from, #[ColumnField('To')] public string $to)
     {
     }
 
@@ -34,10 +38,5 @@ final readonly class DaysBetween implements Recipe
     public function says(\Closure $heading): string
     {
         return 'Days from [' . $heading($this->from) . '] to [' . $heading($this->to) . ']';
-    }
-
-    public function toArray(): array
-    {
-        return ['recipe' => 'days', 'from' => $this->from, 'to' => $this->to];
     }
 }

@@ -4,17 +4,31 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ListField;
+use Morphea\Core\Table\Data\Recipe\Field\NumberField;
+use Morphea\Core\Table\Data\Recipe\Field\SwitchField;
 use Morphea\Core\Table\Data\Table;
 
 /**
  * Pictures or words dealt out over the rows: in turn, or shuffled anew each round by a seed, so that it comes out the
  * same every time; never two alike in neighbouring rows, if there are two to choose from.
  */
+#[RecipeSentence(
+    'deal',
+    'Deal from a pool',
+    ['Deals these out, one to each row, {shuffled}', ['shuffled', ['1'], ' by the seed {seed}'], '.'],
+    ['pool'],
+)]
 final readonly class Deal implements Recipe
 {
+    use Declared;
+
     /** @param non-empty-list<string> $pool */
-    public function __construct(public array $pool, public bool $shuffled = false, public int $seed = 1)
-    {
+    public function __construct(
+        #[ListField('What is dealt out, one in a line', 'lines', 'Say what is to be dealt out, one in a line.')] public array $pool,
+        #[SwitchField('In which order', 'in this order', 'shuffled each round')] public bool $shuffled = false,
+        #[NumberField('Seed of the shuffling', 0, 2_000_000_000)] public int $seed = 1,
+    ) {
     }
 
     public function columns(): array
@@ -45,11 +59,6 @@ final readonly class Deal implements Recipe
             $this->shuffled ? "in a shuffled order (seed $this->seed)" : 'in turn',
             implode(', ', \array_slice($this->pool, 0, 3)) . (\count($this->pool) > 3 ? ' …' : ''),
         );
-    }
-
-    public function toArray(): array
-    {
-        return ['recipe' => 'deal', 'pool' => $this->pool, 'shuffled' => $this->shuffled, 'seed' => $this->seed];
     }
 
     /**

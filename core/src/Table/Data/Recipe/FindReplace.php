@@ -4,16 +4,22 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
+use Morphea\Core\Table\Data\Recipe\Field\SwitchField;
+use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Table;
 
 /** Words in a column replaced by others. */
+#[RecipeSentence('replace', 'Find and replace', ['Takes {column} and replaces {find} by {replace}, {sameCase}.'])]
 final readonly class FindReplace implements Recipe
 {
+    use Declared;
+
     public function __construct(
-        public string $column,
-        public string $find,
-        public string $replace,
-        public bool $sameCase = false,
+        #[ColumnField('Column')] public string $column,
+        #[WordsField('Find', 'these characters', 'Say what is to be found.')] public string $find,
+        #[WordsField('Replace by')] public string $replace,
+        #[SwitchField('Capitals', 'in capitals or not', 'only where capitals are the same')] public bool $sameCase = false,
     ) {
     }
 
@@ -48,16 +54,5 @@ final readonly class FindReplace implements Recipe
     public function says(\Closure $heading): string
     {
         return \sprintf('[%s] with “%s” replaced by “%s”', $heading($this->column), $this->find, $this->replace);
-    }
-
-    public function toArray(): array
-    {
-        return [
-            'recipe' => 'replace',
-            'column' => $this->column,
-            'find' => $this->find,
-            'replace' => $this->replace,
-            'sameCase' => $this->sameCase,
-        ];
     }
 }

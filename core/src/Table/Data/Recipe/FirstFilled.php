@@ -4,15 +4,27 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ListField;
+use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
 /** The first of several columns that is not empty. */
+#[RecipeSentence(
+    'first',
+    'First that is not empty',
+    ['Takes the first of these columns that is not empty; where all are, {words}.'],
+    ['of'],
+)]
 final readonly class FirstFilled implements Recipe
 {
+    use Declared;
+
     /** @param non-empty-list<string> $of keys, the most wanted first */
-    public function __construct(public array $of, public string $words = '')
-    {
+    public function __construct(
+        #[ListField('The most wanted first', 'several', 'Pick the columns to choose from.', begins: true)] public array $of,
+        #[WordsField('Where all are empty', 'stays empty')] public string $words = '',
+    ) {
     }
 
     public function columns(): array
@@ -41,10 +53,5 @@ final readonly class FirstFilled implements Recipe
             implode('], [', array_map($heading, $this->of)) .
             '] that is not empty' .
             ('' === $this->words ? '' : ", or “{$this->words}”");
-    }
-
-    public function toArray(): array
-    {
-        return ['recipe' => 'first', 'of' => $this->of, 'words' => $this->words];
     }
 }

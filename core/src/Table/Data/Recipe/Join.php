@@ -4,14 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\PatternField;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
 /** Columns put together with words between them, by a pattern. Where all of them are empty nothing comes out. */
+#[RecipeSentence('join', 'Join columns', ['Joins words and columns.'], ['pattern'])]
 final readonly class Join implements Recipe
 {
-    public function __construct(public Pattern $pattern)
+    use Declared;
+
+    public function __construct(#[PatternField('Words and columns', begins: true)] public Pattern $pattern)
     {
     }
 
@@ -45,10 +49,5 @@ final readonly class Join implements Recipe
             static fn (array $m): string => '[' . $heading($m[1]) . ']',
             $pattern->source,
         );
-    }
-
-    public function toArray(): array
-    {
-        return ['recipe' => 'join', 'pattern' => $this->pattern->source];
     }
 }

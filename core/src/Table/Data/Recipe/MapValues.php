@@ -4,21 +4,34 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
+use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
+use Morphea\Core\Table\Data\Recipe\Field\PairsField;
+use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Table;
 
 /** Values given others by a small table, whatever their case; those that are not in it stay, go, or become other words. */
+#[RecipeSentence(
+    'map',
+    'Map values',
+    ['Takes {column} and gives its values others; those not in the list {otherwise}', ['otherwise', ['words'], ' {words}'], '.'],
+    ['pairs'],
+)]
 final readonly class MapValues implements Recipe
 {
+    use Declared;
+
     public const KEEP = 'keep';
     public const EMPTY = 'empty';
     public const WORDS = 'words';
 
     /** @param array<string, string> $pairs new by old */
     public function __construct(
-        public string $column,
-        public array $pairs,
+        #[ColumnField('Column')] public string $column,
+        #[PairsField('Value', 'Say at least one value and what it becomes.')] public array $pairs,
+        #[ChoiceField('Other values', [self::KEEP => 'stay as they are', self::EMPTY => 'become empty', self::WORDS => 'become'])]
         public string $otherwise = self::KEEP,
-        public string $words = '',
+        #[WordsField('Words for the others')] public string $words = '',
     ) {
     }
 
@@ -73,21 +86,6 @@ final readonly class MapValues implements Recipe
             1 === \count($this->pairs) ? 'value' : 'values',
             null === $first ? '' : ": “{$first}” is “{$this->pairs[$first]}”",
         );
-    }
-
-    public function toArray(): array
-    {
-        return [
-            'recipe' => 'map',
-            'column' => $this->column,
-            'pairs' => array_map(
-                static fn (string $from, string $to): array => [$from, $to],
-                array_map(strval(...), array_keys($this->pairs)),
-                $this->pairs,
-            ),
-            'otherwise' => $this->otherwise,
-            'words' => $this->words,
-        ];
     }
 
     /** @return array<string, string> */

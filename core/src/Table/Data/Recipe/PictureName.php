@@ -4,15 +4,23 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
 /**
  * The picture of the project that a cell means, whatever its folder, case or ending: “kettle” gives kettle.jpg. Where
  * there is none nothing comes out.
  */
+#[RecipeSentence(
+    'picture',
+    'Picture from a value',
+    ['Names the picture that {column} means, whatever its folder, capitals and ending.'],
+)]
 final readonly class PictureName implements Recipe
 {
-    public function __construct(public string $column)
+    use Declared;
+
+    public function __construct(#[ColumnField('Column that means a picture')] public string $column)
     {
     }
 
@@ -33,10 +41,5 @@ final readonly class PictureName implements Recipe
     public function says(\Closure $heading): string
     {
         return 'The picture that [' . $heading($this->column) . '] names';
-    }
-
-    public function toArray(): array
-    {
-        return ['recipe' => 'picture', 'column' => $this->column];
     }
 }

@@ -4,24 +4,39 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
+use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
+use Morphea\Core\Table\Data\Recipe\Field\NumberField;
+use Morphea\Core\Table\Data\Recipe\Field\NumbersField;
+use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Table;
 
 /**
  * Running numbers in the order of the rows: from a start by a step, filled up with zeros, between words; beginning anew
  * for each value of another column; without those on the skip list; with a check digit.
  */
+#[RecipeSentence(
+    'series',
+    'Number series',
+    [
+        'Counts from {start} in steps of {step}, with at least {width} digits, {prefix} before and {suffix} behind the number, ' .
+            '{restart}, leaving out {skip}, {check}.',
+    ],
+)]
 final readonly class Series implements Recipe
 {
+    use Declared;
+
     /** @param list<int> $skip */
     public function __construct(
-        public int $start = 1,
-        public int $step = 1,
-        public int $width = 0,
-        public string $prefix = '',
-        public string $suffix = '',
-        public ?string $restart = null,
-        public array $skip = [],
-        public CheckDigit $check = CheckDigit::None,
+        #[NumberField('From', -1_000_000_000, 1_000_000_000)] public int $start = 1,
+        #[NumberField('Steps of', -1_000_000, 1_000_000, 'A series needs a step that is not 0.')] public int $step = 1,
+        #[NumberField('Digits at least', 0, 20)] public int $width = 0,
+        #[WordsField('Before it')] public string $prefix = '',
+        #[WordsField('Behind it')] public string $suffix = '',
+        #[ColumnField('Anew for each', 'through all rows')] public ?string $restart = null,
+        #[NumbersField('Numbers left out, as in 13, 666', 'none')] public array $skip = [],
+        #[ChoiceField('Check digit', CheckDigit::WORDS, CheckDigit::class)] public CheckDigit $check = CheckDigit::None,
     ) {
     }
 
@@ -63,20 +78,5 @@ final readonly class Series implements Recipe
             (null === $this->restart ? '' : ', anew for each [' . $heading($this->restart) . ']') .
             ([] === $this->skip ? '' : ', without ' . implode(', ', $this->skip)) .
             (CheckDigit::None === $this->check ? '' : ', ' . CheckDigit::WORDS[$this->check->value]);
-    }
-
-    public function toArray(): array
-    {
-        return [
-            'recipe' => 'series',
-            'start' => $this->start,
-            'step' => $this->step,
-            'width' => $this->width,
-            'prefix' => $this->prefix,
-            'suffix' => $this->suffix,
-            'restart' => $this->restart,
-            'skip' => $this->skip,
-            'check' => $this->check->value,
-        ];
     }
 }

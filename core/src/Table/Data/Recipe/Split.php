@@ -4,15 +4,34 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
+use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
+use Morphea\Core\Table\Data\Recipe\Field\EitherField;
+use Morphea\Core\Table\Data\Recipe\Field\NumberField;
 use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Data\TableException;
 
 /** A part of a cell: between two places where a separator stands, by position, or the number it begins with parted from the rest. */
+#[RecipeSentence(
+    'split',
+    'Split',
+    [
+        'Takes {how}',
+        ['how', [self::AT], ' {part}, cut at {at}'],
+        ['how', [self::POSITION], ' {part} on, {length} of them (0 for all)'],
+        ', out of {column}.',
+    ],
+)]
 final readonly class Split implements Recipe
 {
+    use Declared;
+
     public const AT = 'at';
     public const POSITION = 'position';
     public const NUMBER = 'number';
     public const REST = 'rest';
+
+    public int $part;
 
     /**
      * @param string $how    one of the constants
@@ -20,12 +39,31 @@ final readonly class Split implements Recipe
      * @param int    $length letters, for a position; 0 for all that follow
      */
     public function __construct(
-        public string $column,
-        public string $how,
+        #[ColumnField('Column')] public string $column,
+        #[ChoiceField('What', [
+            self::AT => 'part',
+            self::POSITION => 'the characters from',
+            self::NUMBER => 'the number it begins with',
+            self::REST => 'what follows the number it begins with',
+        ])]
+        public string $how = self::AT,
+        #[EitherField('Cut at', [
+            ' ' => 'spaces',
+            ',' => 'commas',
+            ';' => 'semicolons',
+            '-' => 'dashes',
+            '/' => 'slashes',
+            "\n" => 'line breaks',
+        ], 'the characters', 'which')]
         public string $at = ' ',
-        public int $part = 1,
-        public int $length = 0,
+        #[NumberField('Which one; below 0 counted from the end', -1_000, 1_000)] int $part = 1,
+        #[NumberField('How many characters', 0, 100_000)] public int $length = 0,
     ) {
+        if (self::AT === $how && '' === $at) {
+            throw new TableException('Say at which characters the cell is cut.');
+        }
+        // There is no part before the first.
+        $this->part = 0 === $part ? 1 : $part;
     }
 
     public function columns(): array
@@ -53,18 +91,6 @@ final readonly class Split implements Recipe
             ),
             default => \sprintf('Part %d of %s, cut at “%s”', $this->part, $of, $this->at),
         };
-    }
-
-    public function toArray(): array
-    {
-        return [
-            'recipe' => 'split',
-            'column' => $this->column,
-            'how' => $this->how,
-            'at' => $this->at,
-            'part' => $this->part,
-            'length' => $this->length,
-        ];
     }
 
     private function cell(string $cell): string

@@ -4,13 +4,21 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Table\Data\Recipe\Field\SecretField;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
 /** A short code for every row, its own for good, that nobody can guess: by it, its piece is known to be genuine. */
+#[RecipeSentence(
+    'seal',
+    'Code to check by',
+    ['Gives every row a code of its own that nobody can guess. It stays the same whatever else changes.'],
+)]
 final readonly class VerificationCodes implements Recipe
 {
-    public function __construct(#[\SensitiveParameter] public string $secret)
+    use Declared;
+
+    public function __construct(#[\SensitiveParameter, SecretField('')] public string $secret)
     {
     }
 
@@ -32,10 +40,5 @@ final readonly class VerificationCodes implements Recipe
     public function says(\Closure $heading): string
     {
         return 'A code of its own for every row, by which its piece is known to be genuine';
-    }
-
-    public function toArray(): array
-    {
-        return ['recipe' => 'seal', 'secret' => $this->secret];
     }
 }

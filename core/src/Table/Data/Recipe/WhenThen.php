@@ -5,13 +5,29 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data\Recipe;
 
 use Morphea\Core\Table\Cells\CellReader;
+use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
+use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
+use Morphea\Core\Table\Data\Recipe\Field\PatternField;
+use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
 /** One pattern where a column's cell is so, another where it is not. Cells that are both numbers are compared as numbers. */
+#[RecipeSentence(
+    'when',
+    'If, then',
+    [
+        'Where {column} {test}',
+        ['test', ['is', 'is-not', 'contains', 'more', 'less'], ' {value}'],
+        ', writes the first line; else the second.',
+    ],
+    ['then', 'otherwise'],
+)]
 final readonly class WhenThen implements Recipe
 {
+    use Declared;
+
     public const TESTS = [
         'is' => 'is',
         'is-not' => 'is not',
@@ -23,11 +39,11 @@ final readonly class WhenThen implements Recipe
     ];
 
     public function __construct(
-        public string $column,
-        public string $test,
-        public string $value,
-        public Pattern $then,
-        public Pattern $otherwise,
+        #[ColumnField('Where')] public string $column,
+        #[PatternField('Write')] public Pattern $then,
+        #[PatternField('Else write')] public Pattern $otherwise,
+        #[ChoiceField('Test', self::TESTS)] public string $test = 'is',
+        #[WordsField('Value', 'this')] public string $value = '',
     ) {
     }
 
@@ -62,18 +78,6 @@ final readonly class WhenThen implements Recipe
             \in_array($this->test, ['empty', 'filled'], true) ? '' : " “{$this->value}”",
             Join::words($this->otherwise, $heading),
         );
-    }
-
-    public function toArray(): array
-    {
-        return [
-            'recipe' => 'when',
-            'column' => $this->column,
-            'test' => $this->test,
-            'value' => $this->value,
-            'then' => $this->then->source,
-            'otherwise' => $this->otherwise->source,
-        ];
     }
 
     private function holds(string $cell, RecipeRunner $kitchen, ?bool $monthFirst): bool

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe;
+
+/** A recipe that is written as its fields declare it. */
+trait Declared
+{
+    public function toArray(): array
+    {
+        return RecipeForm::of(self::class)->write($this);
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe\Field;
+
+/** Whole numbers, with anything between them. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final readonly class NumbersField extends Field
+{
+    public function __construct(string $label, private string $hint)
+    {
+        parent::__construct($label);
+    }
+
+    public function control(): string
+    {
+        return 'words';
+    }
+
+    /** @return list<int> */
+    public function read(mixed $said, mixed $default, string $locale): array
+    {
+        $list = \is_string($said) ? preg_split('/[\s,;]+/', $said) : $said;
+
+        return array_values(array_map(
+            intval(...),
+            array_filter(\is_array($list) ? \array_slice($list, 0, self::MOST_ENTRIES) : [], is_numeric(...)),
+        ));
+    }
+
+    public function more(): array
+    {
+        return ['hint' => $this->hint];
+    }
+}

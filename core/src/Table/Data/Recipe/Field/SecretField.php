@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Data\Recipe\Field;
+
+/** What nobody sees, and stays as it is. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final readonly class SecretField extends Field
+{
+    public function control(): string
+    {
+        return 'secret';
+    }
+
+    public function read(mixed $said, mixed $default, string $locale): string
+    {
+        $secret = self::text($said, $default);
+
+        return '' === $secret ? bin2hex(random_bytes(16)) : $secret;
+    }
+}
