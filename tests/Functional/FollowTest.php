@@ -7,7 +7,9 @@ namespace Morphea\Tests\Functional;
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Delivery\Automation\AutomationSwitch;
 use Morphea\App\Delivery\Automation\RunAutomation;
+use Morphea\App\Delivery\Email\EmailWay;
 use Morphea\App\Delivery\Email\EmlFile;
+use Morphea\App\Delivery\Email\MailingOrders;
 use Morphea\App\Delivery\Forms\Confirmations;
 use Morphea\App\Delivery\Forms\Forms;
 use Morphea\App\Delivery\Forms\Responses;
@@ -303,6 +305,9 @@ final class FollowTest extends AppTestCase
         self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
         $this->work();
         self::getContainer()->get(FilesystemOperator::class)->deleteDirectory('mailbox');
+        // At the usual pace eleven emails take a quarter of a minute.
+        $order = self::getContainer()->get(MailingOrders::class)->of($project)->toArray();
+        self::getContainer()->get(WaySettings::class)->say($project, EmailWay::ID, ['pace' => 6000] + $order);
         $this->entities()->clear();
 
         return $project;

@@ -55,6 +55,7 @@ use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
+use Psr\EventDispatcher\EventDispatcherInterface;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
 
@@ -687,6 +688,7 @@ final class RobustPressTest extends AppTestCase
             $container->get(WorkerRegistry::class),
             $container->get(Counters::class),
             $container->get(LogContext::class),
+            $container->get(EventDispatcherInterface::class),
         );
 
         return new RunJobHandler(

@@ -105,10 +105,18 @@ final readonly class AutomationRepository
         );
     }
 
-    /** The earliest time at which anything waits to be done. */
+    /** Whether rows wait for the pieces of a run. */
+    public function waitsFor(Project $project, string $run): bool
+    {
+        $one = "SELECT 1 FROM followed WHERE project_id = ? AND run_id = ? AND state = 'making' LIMIT 1";
+
+        return false !== $this->connection->fetchOne($one, [$project->id(), $run]);
+    }
+
+    /** The earliest time at which anything is due; rows whose pieces are being made wait for their run. */
     public function next(Project $project): ?float
     {
-        $found = $this->connection->fetchOne("SELECT MIN(due_at) FROM followed WHERE project_id = ? AND state IN ('due', 'making')", [
+        $found = $this->connection->fetchOne("SELECT MIN(due_at) FROM followed WHERE project_id = ? AND state = 'due'", [
             $project->id(),
         ]);
 

@@ -15,6 +15,7 @@ use Morphea\App\Platform\Jobs\LogContext;
 use Morphea\App\Platform\Jobs\Progress;
 use Morphea\App\Platform\Jobs\SharedTask;
 use Morphea\App\Platform\Jobs\WorkerRegistry;
+use Psr\EventDispatcher\EventDispatcherInterface;
 
 /**
  * The work of making a run: its pieces by stretches, which are made once whoever is handed them; then its documents,
@@ -36,6 +37,7 @@ final readonly class RunTask implements SharedTask, KeptTask
         private WorkerRegistry $workers,
         private Counters $tally,
         private LogContext $place,
+        private EventDispatcherInterface $events,
     ) {
     }
 
@@ -81,6 +83,7 @@ final readonly class RunTask implements SharedTask, KeptTask
 
     public function cleanUp(Job $job): void
     {
+        $this->events->dispatch(new RunFinished($this->run($job)));
     }
 
     public function progress(Job $job): Progress
