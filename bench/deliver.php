@@ -127,7 +127,7 @@ $workers = [];
 $previews = $seconds(static function () use ($root, $made, &$workers): void {
     foreach ([1, 2] as $i) {
         $workers[$i] = new Process(
-            [PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'messenger:consume', 'reading', 'runs', '--env=test',
+            [PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'messenger:consume', 'priority', 'runs', '--env=test',
                 '--no-debug', '--sleep=0.05', '-q'],
             $root,
             timeout: 300,

@@ -24,8 +24,8 @@ use Morphea\App\Platform\Jobs\RunJob;
 use Morphea\App\Runs\Runs\RowChoice;
 use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\App\Runs\Runs\RunOrder;
-use Morphea\Core\Output\Batches\Costs;
-use Morphea\Core\Output\Batches\Machines;
+use Morphea\Bench\Simulation\Costs;
+use Morphea\Bench\Simulation\Machines;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Tests\Machines\Servers;
@@ -141,7 +141,7 @@ function one(int $workers, int $pieces, string $root): array
     $project = $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'x');
     $all = [];
     for ($i = 0; $i < $workers; ++$i) {
-        $command = ['bin/console', 'messenger:consume', 'reading', 'runs', '--env=test', '--sleep=0.05', '-q'];
+        $command = ['bin/console', 'messenger:consume', 'priority', 'runs', '--env=test', '--sleep=0.05', '-q'];
         $all[] = $worker = new Process([PHP_BINARY, '-d', 'ffi.enable=1', ...$command], $root, timeout: null);
         $worker->start();
     }

@@ -84,7 +84,7 @@ $hire = static function (int $count) use (&$workers, $root): void {
     $workers = [];
     for ($i = 0; $i < $count; ++$i) {
         $worker = new Process(
-            [PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'messenger:consume', 'reading', 'runs', '--env=test', '--sleep=0.05', '-q'],
+            [PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'messenger:consume', 'priority', 'runs', '--env=test', '--sleep=0.05', '-q'],
             $root,
             timeout: null,
         );

@@ -107,7 +107,7 @@ $entities->persist($member);
 $entities->flush();
 $project = $services->get(ProjectMaker::class)->fromFile($member, $tags(10_000), 'x');
 $workers = array_map(static fn (): Process => new Process(
-    [PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'messenger:consume', 'reading', 'runs', '--env=test', '--sleep=0.05', '-q'],
+    [PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'messenger:consume', 'priority', 'runs', '--env=test', '--sleep=0.05', '-q'],
     $root,
     timeout: null,
 ), [1, 2]);

@@ -80,7 +80,7 @@ final class Application
         ($this->web)();
         for ($i = 0; $i < $workers; ++$i) {
             $this->start(
-                [...$php, 'bin/console', 'messenger:consume', 'reading', 'runs', '--sleep=0.1', '-q'],
+                [...$php, 'bin/console', 'messenger:consume', 'priority', 'runs', '--sleep=0.1', '-q'],
                 $root,
                 $environment,
             );

@@ -200,7 +200,7 @@ abstract class AppTestCase extends WebTestCase
     protected function worker(): Process
     {
         return new Process(
-            [\PHP_BINARY, 'bin/console', 'messenger:consume', 'reading', 'runs', '--env=test', '--sleep=0.05', '-q'],
+            [\PHP_BINARY, 'bin/console', 'messenger:consume', 'priority', 'runs', '--env=test', '--sleep=0.05', '-q'],
             \dirname(__DIR__, 2),
             timeout: 300,
         );

@@ -200,7 +200,7 @@ final class KeepingTest extends AppTestCase
                     \PHP_BINARY,
                     'bin/console',
                     'messenger:consume',
-                    'reading',
+                    'priority',
                     '--env=test',
                     '--time-limit=2',
                     '--sleep=0.1',

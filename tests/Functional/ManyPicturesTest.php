@@ -186,7 +186,7 @@ final class ManyPicturesTest extends AppTestCase
                 self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne('SELECT tries FROM job'));
             }
         }
-        $container->get(FailedMessageListener::class)(new WorkerMessageFailedEvent(new Envelope(new RunJob($id)), 'reading', $e));
+        $container->get(FailedMessageListener::class)(new WorkerMessageFailedEvent(new Envelope(new RunJob($id)), 'priority', $e));
         $this->browser->request('GET', $address);
         $this->browser->request('GET', (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get'));
         self::assertStringContainsString('There is no room left on the server.', $this->body());

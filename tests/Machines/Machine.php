@@ -34,7 +34,7 @@ final class Machine
      */
     public function start(array $more = []): void
     {
-        $work = 'messenger:consume reading runs --sleep=0.1 --keepalive=5 -q';
+        $work = 'messenger:consume priority runs --sleep=0.1 --keepalive=5 -q';
         $this->run(['sh', '-c', 'while :; do "$0" -d ffi.enable=1 bin/console ' . $work . '; sleep 1; done', \PHP_BINARY], $more);
     }
 

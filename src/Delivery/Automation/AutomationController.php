@@ -29,6 +29,7 @@ final class AutomationController extends AbstractController
         private readonly EventLog $history,
         private readonly MessageBusInterface $bus,
         private readonly AutomationLog $log,
+        private readonly AutomationReport $report,
     ) {
     }
 
@@ -54,7 +55,7 @@ final class AutomationController extends AbstractController
             'steps' => $this->actions->steps(),
             'hints' => $this->actions->hints($project),
             'on' => null !== $this->switch->on($project->id()),
-            'counts' => $this->store->counts($project),
+            'counts' => $this->report->counts($project),
             'log' => $this->log->lines($project),
             'held' => $this->store->held($project),
             'corrected' => array_sum(array_map(\count(...), $this->repeatable($project))),

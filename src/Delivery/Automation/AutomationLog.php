@@ -11,14 +11,14 @@ use Morphea\Core\Delivery\Ways\Step;
 /** What became of each row, as it is now. */
 final readonly class AutomationLog
 {
-    public function __construct(private AutomationRepository $store, private ActionRegistry $actions)
+    public function __construct(private AutomationReport $report, private ActionRegistry $actions)
     {
     }
 
     /** @return list<array{row: int, words: string, tone: string, error: string, done: string, at: string}> the newest first */
     public function lines(Project $project): array
     {
-        $log = $this->store->log($project);
+        $log = $this->report->log($project);
         $states = $this->states($project, $log);
         $lines = [];
         foreach ($log as $one) {

@@ -17,7 +17,6 @@ use Morphea\Core\Table\Data\Row;
 /** What is known of each row of a project of which something is done by itself. */
 final readonly class AutomationRepository
 {
-    public const PAGE = 60;
     private const CHUNK = 200;
 
     /** @param int $quietSeconds for which a row stays as it is before anything is done of it: who types types more than one cell */
@@ -237,41 +236,6 @@ final readonly class AutomationRepository
         $this->transition->make('followed', ['project_id' => $project->id()], AutomationState::Due, $fresh, from: [
             AutomationState::GivenUp,
         ]);
-    }
-
-    /** @return array<string, int> how many are in each state */
-    public function counts(Project $project): array
-    {
-        return array_map(intval(...), $this->connection->fetchAllKeyValue(
-            'SELECT state, COUNT(*) FROM followed WHERE project_id = ? GROUP BY state',
-            [$project->id()],
-        ));
-    }
-
-    /**
-     * @return list<array{id: int, row: int, state: AutomationState, done: list<string>, notes: array<string, string>, error: string,
-     *     at: string}> the newest first
-     */
-    public function log(Project $project): array
-    {
-        $found = $this->connection->fetchAllAssociative(
-            "SELECT * FROM followed WHERE project_id = ? AND state <> 'known' ORDER BY changed_at DESC, row_id DESC LIMIT ?",
-            [$project->id(), self::PAGE],
-        );
-        $numbers = $this->rows->numbers($project, array_map(static fn (array $one): int => (int) $one['row_id'], $found));
-
-        return array_map(
-            static fn (array $one): array => [
-                'id' => (int) $one['row_id'],
-                'row' => $numbers[(int) $one['row_id']] ?? 0,
-                'state' => AutomationState::from((string) $one['state']),
-                'done' => array_values(array_filter(explode(' ', (string) $one['done']))),
-                'notes' => array_map(strval(...), (array) json_decode((string) $one['notes'], true)),
-                'error' => (string) $one['error'],
-                'at' => (string) $one['changed_at'],
-            ],
-            $found,
-        );
     }
 
     /** @return array<int, Row> that take part, by id */

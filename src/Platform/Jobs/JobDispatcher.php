@@ -25,7 +25,7 @@ use Symfony\Component\Messenger\Stamp\TransportNamesStamp;
 final readonly class JobDispatcher
 {
     /** Where messages wait: somebody waits for what is done soon, and workers take it before anything else. */
-    private const SOON = 'reading';
+    private const SOON = 'priority';
     public const LONG = 'runs';
 
     public function __construct(

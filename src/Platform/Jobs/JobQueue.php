@@ -10,6 +10,9 @@ use Morphea\App\Platform\Clock\Time;
 /** What waits for workers: messages, in the table of the Doctrine transport, and jobs. */
 final readonly class JobQueue
 {
+    /** Transports by the names that their queues have in the table. */
+    private const QUEUES = ['default' => 'runs', 'reading' => 'priority'];
+
     public function __construct(private Connection $connection)
     {
     }
@@ -32,9 +35,9 @@ final readonly class JobQueue
                 FROM messenger_messages WHERE available_at <= ? GROUP BY queue_name ORDER BY queue_name',
             [(new \DateTimeImmutable('now', $utc))->format('Y-m-d H:i:s')],
         );
-        $all = ['runs' => ['messages' => 0, 'oldest' => 0.0], 'reading' => ['messages' => 0, 'oldest' => 0.0]];
+        $all = ['runs' => ['messages' => 0, 'oldest' => 0.0], 'priority' => ['messages' => 0, 'oldest' => 0.0]];
         foreach ($found as $one) {
-            $name = 'default' === $one['queue_name'] ? 'runs' : (string) $one['queue_name'];
+            $name = self::QUEUES[$one['queue_name']] ?? (string) $one['queue_name'];
             $since = null === $one['oldest'] ? null : (new \DateTimeImmutable((string) $one['oldest'], $utc))->getTimestamp();
             $all[$name] = [
                 'messages' => (int) $one['messages'],

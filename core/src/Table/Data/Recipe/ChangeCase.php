@@ -12,7 +12,7 @@ use Morphea\Core\Table\Data\Table;
 #[RecipeSentence('case', 'Capitals and small letters', ['Writes {column} {way}.'])]
 final readonly class ChangeCase implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     public const WAYS = [
         'upper' => 'in capitals',

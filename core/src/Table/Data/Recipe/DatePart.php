@@ -12,7 +12,7 @@ use Morphea\Core\Table\Data\Table;
 #[RecipeSentence('date', 'Part of a date', ['Takes {part} from the dates in {column}.'])]
 final readonly class DatePart implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     /** ICU date patterns by part; where there is none, the locale's own way of writing a date in words. */
     public const PARTS = [

@@ -11,7 +11,7 @@ use Morphea\Core\Table\Data\Table;
 #[RecipeSentence('days', 'Days between', ['Counts the days from {from} to {to}.'])]
 final readonly class DaysBetween implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     public function __construct(#[ColumnField('From')] public string $from, #[ColumnField('To')] public string $to)
     {

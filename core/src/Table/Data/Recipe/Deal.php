@@ -21,7 +21,7 @@ use Morphea\Core\Table\Data\Table;
 )]
 final readonly class Deal implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     /** @param non-empty-list<string> $pool */
     public function __construct(

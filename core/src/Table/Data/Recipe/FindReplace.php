@@ -13,7 +13,7 @@ use Morphea\Core\Table\Data\Table;
 #[RecipeSentence('replace', 'Find and replace', ['Takes {column} and replaces {find} by {replace}, {sameCase}.'])]
 final readonly class FindReplace implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     public function __construct(
         #[ColumnField('Column')] public string $column,

@@ -18,7 +18,7 @@ use Morphea\Core\Table\Data\Table;
 )]
 final readonly class FirstFilled implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     /** @param non-empty-list<string> $of keys, the most wanted first */
     public function __construct(

@@ -13,7 +13,7 @@ use Morphea\Core\Table\Patterns\PatternFiller;
 #[RecipeSentence('join', 'Join columns', ['Joins words and columns.'], ['pattern'])]
 final readonly class Join implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     public function __construct(#[PatternField('Words and columns', begins: true)] public Pattern $pattern)
     {

@@ -19,7 +19,7 @@ use Morphea\Core\Table\Data\Table;
 )]
 final readonly class MapValues implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     public const KEEP = 'keep';
     public const EMPTY = 'empty';

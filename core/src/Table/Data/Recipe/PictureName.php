@@ -18,7 +18,7 @@ use Morphea\Core\Table\Data\Table;
 )]
 final readonly class PictureName implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     public function __construct(#[ColumnField('Column that means a picture')] public string $column)
     {

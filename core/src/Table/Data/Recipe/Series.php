@@ -25,7 +25,7 @@ use Morphea\Core\Table\Data\Table;
 )]
 final readonly class Series implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     /** @param list<int> $skip */
     public function __construct(

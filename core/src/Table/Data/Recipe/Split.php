@@ -24,7 +24,7 @@ use Morphea\Core\Table\Data\TableException;
 )]
 final readonly class Split implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     public const AT = 'at';
     public const POSITION = 'position';

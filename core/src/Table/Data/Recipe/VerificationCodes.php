@@ -16,7 +16,7 @@ use Morphea\Core\Table\Data\Table;
 )]
 final readonly class VerificationCodes implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     public function __construct(#[\SensitiveParameter, SecretField('')] public string $secret)
     {

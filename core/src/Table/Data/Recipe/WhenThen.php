@@ -26,7 +26,7 @@ use Morphea\Core\Table\Patterns\PatternFiller;
 )]
 final readonly class WhenThen implements Recipe
 {
-    use Declared;
+    use DeclaredRecipe;
 
     public const TESTS = [
         'is' => 'is',

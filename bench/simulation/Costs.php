@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Output\Batches;
+namespace Morphea\Bench\Simulation;
 
 /** What a piece costs, as it was measured; all in seconds. */
 final readonly class Costs

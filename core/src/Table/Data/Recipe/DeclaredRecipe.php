@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data\Recipe;
 
 /** A recipe that is written as its fields declare it. */
-trait Declared
+trait DeclaredRecipe
 {
     public function toArray(): array
     {

@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Tests\Output\Batches;
+namespace Morphea\Tests\Structure;
 
-use Morphea\Core\Output\Batches\Costs;
-use Morphea\Core\Output\Batches\Machines;
+use Morphea\Bench\Simulation\Costs;
+use Morphea\Bench\Simulation\Machines;
 use PHPUnit\Framework\TestCase;
 
-final class MachinesTest extends TestCase
+final class SimulationTest extends TestCase
 {
     public function testOneWorkerTakesAllCostsOneAfterTheOther(): void
     {

@@ -2,7 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Morphea\Core\Output\Batches;
+namespace Morphea\Bench\Simulation;
+
+use Morphea\Core\Output\Batches\Batch;
+use Morphea\Core\Output\Batches\BatchShares;
 
 /**
  * Workers that make pieces, simulated: each takes a stretch out of one queue, makes its pieces on a processor, notes them
