@@ -66,6 +66,18 @@ abstract class BrowserTestCase extends TestCase
         self::assertSame([], array_column($errors, 'message'), 'errors in the browser');
     }
 
+    /** Says what the page was saying when a test did not hold. */
+    protected function onNotSuccessfulTest(\Throwable $t): never
+    {
+        try {
+            $said = $this->driver->executeScript('return document.getElementById("notices")?.innerText ?? ""');
+            fwrite(\STDERR, '' === trim((string) $said) ? '' : "\nThe page said: $said\n");
+        } catch (\Throwable) {
+            // The browser is gone, too.
+        }
+        throw $t;
+    }
+
     public static function chromium(): RemoteWebDriver
     {
         $options = new ChromeOptions();
