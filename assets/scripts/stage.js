@@ -9,6 +9,9 @@ import './draw-frame.js';
 const dots = () => Number(work().dataset.width) / side().getBoundingClientRect().width;
 const boxes = (ids) => ids.map(box).filter((b) => b && !b.hasAttribute('data-locked'));
 
+// Both bring styles of their own, which the page's policy lets in by this.
+const nonce = () => document.querySelector('script[nonce]').nonce;
+
 let moveable = null;
 let selecto = null;
 let moved = false;
@@ -97,6 +100,7 @@ function arm() {
     moveable?.destroy();
     const targets = boxes(selection());
     moveable = new window.Moveable(side(), {
+        cspNonce: nonce(),
         target: targets,
         draggable: true,
         resizable: true,
@@ -143,6 +147,7 @@ function arm() {
 function marquee() {
     selecto?.destroy();
     selecto = new window.Selecto({
+        cspNonce: nonce(),
         container: document.getElementById('board'),
         dragContainer: document.getElementById('board'),
         selectableTargets: ['.box'],

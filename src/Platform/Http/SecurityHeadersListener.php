@@ -13,6 +13,9 @@ use Twig\Attribute\AsTwigFunction;
 #[AsEventListener(ResponseEvent::class, method: 'onResponse', priority: -1000)]
 final class SecurityHeadersListener implements ResetInterface
 {
+    /** The style of the handles on the stage, which the package puts in a second time without its nonce. */
+    private const HANDLES = "'sha256-n2MeiqIgof89tGWeZfqRJTeLD8xHVieYW0UpTJt8K9g='";
+
     private ?string $nonce = null;
 
     /** Marks the one inline script there is, the list of our modules. */
@@ -28,7 +31,8 @@ final class SecurityHeadersListener implements ResetInterface
         if (!$headers->has('Content-Security-Policy')) {
             $headers->set(
                 'Content-Security-Policy',
-                "default-src 'none'; script-src 'self' 'nonce-{$this->nonce()}'; style-src 'self' 'unsafe-inline'; " .
+                "default-src 'none'; script-src 'self' 'nonce-{$this->nonce()}'; " .
+                "style-src 'self' 'nonce-{$this->nonce()}' " . self::HANDLES . '; ' .
                 "img-src 'self' data:; media-src 'self' blob:; font-src 'self'; connect-src 'self'; form-action 'self'; " .
                 "base-uri 'none'; frame-ancestors 'none'",
             );
