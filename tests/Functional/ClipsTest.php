@@ -9,10 +9,12 @@ use Morphea\App\Engine\Import\PictureReader;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Process\Process;
 
 /** Clips and sounds as they come: strange, broken, too much; and as they are afterwards. */
+#[Group('film')]
 final class ClipsTest extends AppTestCase
 {
     private const TEST = ['-f', 'lavfi', '-i'];

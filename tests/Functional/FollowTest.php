@@ -18,10 +18,12 @@ use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\RunDispatcher;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Messenger\MessageBusInterface;
 
 /** What goes by itself: rows come, and are made and handed over without anybody being there. */
+#[Group('sent')]
 final class FollowTest extends AppTestCase
 {
     public function testARowThatIsAcceptedIsMadeGivenAPageAndMailedOnce(): void

@@ -23,6 +23,7 @@ use PHPUnit\Framework\Attributes\Group;
 
 /** What comes out is the same however it is made, and is what its format says it is. */
 #[Group('drawn')]
+#[Group('film')]
 final class FormatsTest extends AppTestCase
 {
     /** Levels of a channel that two ways may be apart. */

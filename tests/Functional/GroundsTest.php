@@ -8,10 +8,12 @@ use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Rendering\Scenes\Scene;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Process\Process;
 
 /** Shorts over grounds that move, with sound: what is made is what was designed. */
+#[Group('film')]
 final class GroundsTest extends AppTestCase
 {
     use Shorts;

@@ -25,11 +25,13 @@ use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternParts;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Mailer\Transport\TransportInterface;
 
 /** Mail to each person of a table, through the mailbox that stands in for mail. */
+#[Group('sent')]
 final class MailTest extends AppTestCase
 {
     private const ROWS = "Full name|Hours|Craft|Issued|Register|Mail\nOttilie|7|clocks|2026-01-01|1|otti@dune.example\n" .

@@ -12,6 +12,7 @@ use Symfony\Component\Process\Process;
 
 /** Sheets as they come out: read with programs that had no part in making them, and cut and stacked in the test. */
 #[Group('alone')]
+#[Group('film')]
 final class SheetsCommandTest extends TestCase
 {
     private const MM = 72 / 25.4;

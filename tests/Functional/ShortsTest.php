@@ -8,9 +8,11 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Design\Model\Time\MotionKind;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Shorts: what is made is what was designed, frame by frame, and each format is what it says. */
+#[Group('film')]
 final class ShortsTest extends AppTestCase
 {
     use Shorts;

@@ -13,6 +13,7 @@ use Symfony\Component\Process\Process;
 
 /** Mail through a real server, with workers that are killed while they are at it. */
 #[Group('killed')]
+#[Group('sent')]
 final class SmtpTest extends AppTestCase
 {
     private const MAILS = 200;
