@@ -157,7 +157,7 @@ $gd = 100 * $seconds(static function () use ($flat): void {
         }
     }
 });
-$one = $seconds(static fn () => $services->get(PreviewPicture::class)->of($shown, Product::of('mug'), 1, 0));
+$one = $seconds(static fn () => $services->get(PreviewPicture::class)->draw($shown, Product::of('mug'), 1, 0));
 printf(
     '100 previews on mugs by two workers: %.1f s (the first alone, with all that is opened for it, %.2f s); bent by GD in PHP, ' .
         "undrawn and unpacked, %.1f s\n",

@@ -65,7 +65,7 @@ $file = $container->get(StarterShelf::class)->load('mending-certificate');
 $engine = $container->get(Engines::class)->with([]);
 $layouter = $engine->layouter;
 $records = iterator_to_array($file->table->records(), false);
-$pictures = $container->get(FilePictures::class)->of($file);
+$pictures = $container->get(FilePictures::class)->load($file);
 $even = EvenSizes::of($file->template, $records, $engine->texts);
 $writer = new SvgWriter($pictures, SvgSize::Inches);
 $lay = static fn (int $i): Drawing => $layouter->lay($file->template, $records[$i % 60], $pictures, $even)->drawing;

@@ -88,7 +88,7 @@ $design = static function (
 $svgs = static function (string $path, int $count, SvgSize $size, bool $outlines = false) use ($services, $archive, $folder): array {
     $file = $archive->read($path, 'bench');
     $engine = $services->get(Engines::class)->with([]);
-    $pictures = $services->get(FilePictures::class)->of($file);
+    $pictures = $services->get(FilePictures::class)->load($file);
     $records = array_values(iterator_to_array($file->table->records()));
     $even = EvenSizes::of($file->template, $records, $engine->texts);
     $writer = new SvgWriter($pictures, $size, $outlines ? new LetterOutlines() : null);

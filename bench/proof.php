@@ -32,7 +32,7 @@ require "$root/vendor/autoload.php";
 TestDatabase::fresh();
 $services = require __DIR__ . '/start.php';
 $file = $services->get(StarterShelf::class)->load('mending-certificate');
-$pictures = $services->get(FilePictures::class)->of($file);
+$pictures = $services->get(FilePictures::class)->load($file);
 $rows = array_values(iterator_to_array($file->table->records()));
 $record = static function (int $i) use ($rows): Record {
     $row = $rows[$i % count($rows)];
@@ -56,7 +56,7 @@ foreach ([1_000, 10_000] as $count) {
         for ($i = 0; $i < $count; ++$i) {
             $laid = $layouter->lay($file->template, $record($i), $pictures);
             if ($checked) {
-                $found += count($proof->of(new Inspected($file->template, $laid)));
+                $found += count($proof->check(new Inspected($file->template, $laid)));
                 $set->add($i + 1, WholeSet::facts($file->template, [$laid]));
             }
         }

@@ -81,7 +81,7 @@ foreach ([1_000, 10_000] as $count) {
 printf("%-66s %8.2f kB\n", 'the file, a sheet more', ($bytes[10_000] - $bytes[1_000]) / 900 / 1000);
 
 $layouter = $services->get(Engines::class)->with([])->layouter;
-$pictures = $services->get(FilePictures::class)->of($starter);
+$pictures = $services->get(FilePictures::class)->load($starter);
 $writer = new SvgWriter($pictures, SvgSize::Free);
 $plain = $seconds(static function () use ($tags, $starter, $layouter, $pictures, $writer, $services, $folder): void {
     $pages = [];

@@ -53,7 +53,7 @@ foreach ($json['sides'][0]['layers'] as &$layer) {
 unset($layer);
 $template = $codec->fromArray($json);
 $layouter = $services->get(Engines::class)->with([])->layouter;
-$pictures = $services->get(FilePictures::class)->of($file);
+$pictures = $services->get(FilePictures::class)->load($file);
 $rows = array_values(iterator_to_array($file->table->records()));
 $renderer = $services->get(Renderer::class);
 $renderer->warmUp();
@@ -129,7 +129,7 @@ $moving = $codec->fromArray($json);
 $ffmpeg->run(['-f', 'lavfi', '-i', 'testsrc2=s=1080x1920:r=30:d=6,gblur=sigma=2', '-pix_fmt', 'yuv420p', "$folder/brought.mp4"]);
 $clip = $services->get(PictureReader::class)->file("$folder/brought.mp4", 'ground.mp4');
 $shelf = PictureShelf::of([...iterator_to_array($file->pictures), 'ground.mp4' => $clip]);
-$clips = $services->get(FilePictures::class)->of(new MorpheaFile($moving, $shelf, $file->table));
+$clips = $services->get(FilePictures::class)->load(new MorpheaFile($moving, $shelf, $file->table));
 $over = static function (int $i) use ($moving, $layouter, $rows, $clips, $maker): string {
     $laid = $layouter->lay($moving, $rows[$i % count($rows)], $clips);
     $one = Scene::of($moving, $laid, Timing::of($moving, $laid, 30));

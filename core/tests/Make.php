@@ -121,7 +121,7 @@ final class Make
      */
     public static function findings(Design $template, array $cells, ?Pictures $pictures = null): array
     {
-        return (new Proof())->of(new Inspected($template, self::laid($template, $cells, $pictures)));
+        return (new Proof())->check(new Inspected($template, self::laid($template, $cells, $pictures)));
     }
 
     public static function svg(Drawing $drawing, SvgSize $size = SvgSize::Pixels, ?Pictures $pictures = null): string

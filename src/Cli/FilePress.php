@@ -77,7 +77,7 @@ final readonly class FilePress
             array_values($wanted),
             (string) tempnam(sys_get_temp_dir(), 'morphea'),
         );
-        $making = $this->makings->of($file, $template, $order->choices, $even);
+        $making = $this->makings->build($file, $template, $order->choices, $even);
         $results = $this->bind($order, $making, $pieces, $this->spread($order, $share, $pieces));
         Manifest::of($order->to)->add(array_merge(...array_column($results, 'keys')));
 
@@ -109,7 +109,7 @@ final readonly class FilePress
         $name = $order->name ?? Pattern::column($template->linkedColumns()[0] ?? $table->keys()[0]);
         try {
             $pattern = Pattern::parse($name, $template->locale);
-            $picked = array_flip(RowSelection::parse($order->only, \count($table->rows))->of(\count($table->rows)));
+            $picked = array_flip(RowSelection::parse($order->only, \count($table->rows))->numbers(\count($table->rows)));
         } catch (PatternException $e) {
             throw new UploadException("--name=$name: {$e->getMessage()}", 0, $e);
         } catch (TableException $e) {

@@ -73,13 +73,13 @@ final readonly class FileProof
     {
         $usual = new ChosenFormat($this->outputs->usual($open->template), new FormatSettings());
 
-        return $this->makings->of($open->file, $open->template, [$usual], $open->even);
+        return $this->makings->build($open->file, $open->template, [$usual], $open->even);
     }
 
     /** @return list<Finding> what only the pixels of a piece tell */
     private function pixels(LaidOutPiece $drawn): array
     {
-        $draw = fn (Drawing $drawing): Raster => $this->rasters->of($drawing, $drawn->pictures);
+        $draw = fn (Drawing $drawing): Raster => $this->rasters->rasterize($drawing, $drawn->pictures);
         $found = array_map(
             fn (LaidOut $laid, int $side): array => $this->proof->ofPixels(new Inspected($drawn->template, $laid, $side, $draw)),
             $drawn->sides,

@@ -56,7 +56,7 @@ final class IssuerCommand extends Command
             $member->issues('' === $name ? null : $name);
             $this->entities->flush();
         }
-        $output->writeln("{$member->getUserIdentifier()}: {$this->issuers->of($member)}", OutputInterface::OUTPUT_RAW);
+        $output->writeln("{$member->getUserIdentifier()}: {$this->issuers->name($member)}", OutputInterface::OUTPUT_RAW);
 
         return Command::SUCCESS;
     }

@@ -67,7 +67,12 @@ final class ProofCommand extends Command
             $findings = $this->proof->findings($open);
             $sheet = $text($input->getOption('to'));
             if (null !== $sheet) {
-                $pdf = $this->sheet->of($open->template->name, $this->pieces($open, $findings), $this->pictures->of($open->file), $paper);
+                $pdf = $this->sheet->write(
+                    $open->template->name,
+                    $this->pieces($open, $findings),
+                    $this->pictures->load($open->file),
+                    $paper,
+                );
                 NoSpaceException::write($sheet, $pdf);
             }
             $csv = $text($input->getOption('csv'));

@@ -47,7 +47,7 @@ final class StarterPicturesCommand extends Command
         foreach (array_keys($this->starters->all()) as $id) {
             $file = $this->starters->load($id);
             if (null !== $file) {
-                $file = $file->of($this->words->of($id, $file->template, $anybody, false));
+                $file = $file->withDesign($this->words->adapt($id, $file->template, $anybody, false));
                 file_put_contents("$this->projectDir/assets/starters/$id.png", $this->picture($file));
                 $output->writeln($id);
             }
@@ -60,7 +60,7 @@ final class StarterPicturesCommand extends Command
     {
         $engine = $this->engines->with([]);
         $rows = null === $file->table ? [] : iterator_to_array($file->table->records());
-        $pictures = $this->pictures->of($file);
+        $pictures = $this->pictures->load($file);
         $laid = $engine->layouter->lay(
             $file->template,
             $rows[1] ?? null,

@@ -386,7 +386,7 @@ final class AccountTest extends AppTestCase
             $this->browser->submit($page->selectButton('Change it')->form(['old' => $old, 'new' => 'password2026']));
             self::assertStringContainsString($words, $this->browser->followRedirect()->filter('.notices')->text());
         }
-        self::assertCount(1, array_filter($sessions->of($member), static fn (array $one): bool => 'elsewhere' === $one['id']));
+        self::assertCount(1, array_filter($sessions->all($member), static fn (array $one): bool => 'elsewhere' === $one['id']));
         $this->browser->submit(
             $page->selectButton('Change it')->form(['old' => self::PASSWORD, 'new' => 'a kettle on the quay']),
         );
@@ -394,7 +394,7 @@ final class AccountTest extends AppTestCase
             'You are signed out everywhere else.',
             $this->browser->followRedirect()->filter('.notices')->text(),
         );
-        self::assertSame([], $sessions->of($member));
+        self::assertSame([], $sessions->all($member));
         $this->browser->restart();
         self::assertStringContainsString('not right', $this->signIn('tamsin@tidewick.example', self::PASSWORD));
         $this->signIn('tamsin@tidewick.example', 'a kettle on the quay');
@@ -473,7 +473,7 @@ final class AccountTest extends AppTestCase
             self::assertSame('', $sessions->read($id), "$column is too long ago");
         }
         self::assertSame(1, $sessions->gc(0));
-        self::assertSame([], $sessions->of($member));
+        self::assertSame([], $sessions->all($member));
     }
 
     public function testARequestUnderAnotherNameIsRefusedAndNothingSaysWhatRunsHere(): void

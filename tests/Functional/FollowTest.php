@@ -39,7 +39,7 @@ final class FollowTest extends AppTestCase
         $mails = $this->mails();
         self::assertCount(1, $mails);
         self::assertSame('ada@dune.example', $mails[0]->headers['to']);
-        $page = array_values(self::getContainer()->get(Links::class)->of($this->reload($project)))[0];
+        $page = array_values(self::getContainer()->get(Links::class)->paths($this->reload($project)))[0];
         self::assertStringContainsString("http://localhost$page", $mails[0]->text('text/plain'));
         self::assertStringContainsString('✓ done made, page given, mailed', $this->log($project));
 
@@ -227,7 +227,7 @@ final class FollowTest extends AppTestCase
         $forms = self::getContainer()->get(Forms::class);
         $give = function (string $name, string $mail) use ($project, $forms): void {
             $answers = self::getContainer()->get(Responses::class);
-            $form = $forms->of($this->reload($project)) ?? self::fail();
+            $form = $forms->get($this->reload($project)) ?? self::fail();
             $answers->give($form, $answers->keep($form, ['full_name' => $name, 'mail' => $mail], [], '192.0.2.1'));
             $this->entities()->clear();
         };
@@ -308,7 +308,7 @@ final class FollowTest extends AppTestCase
         $this->work();
         self::getContainer()->get(FilesystemOperator::class)->deleteDirectory('mailbox');
         // At the usual pace eleven emails take a quarter of a minute.
-        $order = self::getContainer()->get(MailingOrders::class)->of($project)->toArray();
+        $order = self::getContainer()->get(MailingOrders::class)->get($project)->toArray();
         self::getContainer()->get(WaySettings::class)->say($project, EmailWay::ID, ['pace' => 6000] + $order);
         $this->entities()->clear();
 

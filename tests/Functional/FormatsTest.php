@@ -236,7 +236,7 @@ final class FormatsTest extends AppTestCase
             $template = (new DesignCodec())->decode(json_encode($json, \JSON_THROW_ON_ERROR));
         }
         $engine = self::getContainer()->get(Engines::class)->with([]);
-        $pictures = self::getContainer()->get(FilePictures::class)->of($file);
+        $pictures = self::getContainer()->get(FilePictures::class)->load($file);
         $rows = array_values(iterator_to_array($file->table?->records() ?? []));
         $even = EvenSizes::of($template, $rows, $engine->texts);
         // Two rows, so that the second finds what the first left behind.

@@ -64,7 +64,7 @@ final class LinksTest extends AppTestCase
         self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdfs', 'wall/{full_name}', 'all'));
         $this->work();
         $this->deliver($this->reload($project));
-        $address = array_values(self::getContainer()->get(Links::class)->of($project))[0];
+        $address = array_values(self::getContainer()->get(Links::class)->paths($project))[0];
         $this->browser->restart();
         $page = $this->browser->request('GET', $address);
         self::assertSame('Ng', $page->filter('h1')->text(), 'folders are how the owner keeps them');
@@ -83,11 +83,11 @@ final class LinksTest extends AppTestCase
     {
         $project = $this->made();
         $this->deliver($project);
-        $newest = array_values(self::getContainer()->get(Links::class)->of($project))[0];
+        $newest = array_values(self::getContainer()->get(Links::class)->paths($project))[0];
         $run = $this->newestRun()->id();
         $this->post("/projects/{$project->id()}/deliver/links/back", ['link' => '1']);
         $this->post("/projects/{$project->id()}/deliver/links", ['run' => $run, 'until' => '']);
-        $fixed = array_values(array_diff(self::getContainer()->get(Links::class)->of($project), [$newest]));
+        $fixed = array_values(array_diff(self::getContainer()->get(Links::class)->paths($project), [$newest]));
         $first = array_values(array_filter($fixed, static fn (string $page): bool => $page !== $newest))[0];
         self::assertNotSame($newest, $first, 'what was taken back has another address then');
         $before = $this->heading($first);
@@ -130,7 +130,7 @@ final class LinksTest extends AppTestCase
         self::assertStringContainsString('3 pages more have an address now.', $this->browser->followRedirect()->text());
         $this->post("/projects/{$project->id()}/deliver/links/back");
         self::assertStringContainsString('pages were taken back', $this->browser->followRedirect()->text());
-        self::assertSame([], self::getContainer()->get(Links::class)->of($project));
+        self::assertSame([], self::getContainer()->get(Links::class)->paths($project));
     }
 
     public function testWhoDeletesAProjectIsToldWhatOthersHoldOfIt(): void
@@ -151,7 +151,7 @@ final class LinksTest extends AppTestCase
     {
         $project = $this->made();
         $this->deliver($project);
-        $pages = self::getContainer()->get(Links::class)->of($project);
+        $pages = self::getContainer()->get(Links::class)->paths($project);
         $this->browser->request('GET', "/projects/{$project->id()}/rows/data");
         $data = json_decode($this->body(), true);
         self::assertTrue($data['links']['page']);

@@ -24,7 +24,7 @@ final class OwnWordsTest extends AppTestCase
         foreach (array_keys($shelf->all()) as $id) {
             $file = $shelf->load($id);
             self::assertNotNull($file);
-            $template = self::getContainer()->get(StarterWords::class)->of($id, $file->template, $member, false);
+            $template = self::getContainer()->get(StarterWords::class)->adapt($id, $file->template, $member, false);
             self::assertDoesNotMatchRegularExpression(self::DEMO, $template->name, $id);
             foreach ($template->layers() as $layer) {
                 $words = implode(' ', $layer->content()?->pattern->words() ?? []);

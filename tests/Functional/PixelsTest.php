@@ -66,6 +66,6 @@ final class PixelsTest extends AppTestCase
     {
         return self::getContainer()
             ->get(PageRasterizer::class)
-            ->of($drawing, self::getContainer()->get(PictureSets::class)->embedded($project));
+            ->rasterize($drawing, self::getContainer()->get(PictureSets::class)->embedded($project));
     }
 }

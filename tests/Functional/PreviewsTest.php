@@ -38,7 +38,7 @@ final class PreviewsTest extends AppTestCase
         // The page of a piece shows the piece.
         $this->entities()->clear();
         $this->post("/projects/{$project->id()}/deliver/links", ['run' => '', 'until' => '']);
-        $link = array_values(self::getContainer()->get(Links::class)->of($project))[0];
+        $link = array_values(self::getContainer()->get(Links::class)->paths($project))[0];
         $page = $this->browser->request('GET', $link);
         self::assertSame('PDF', $page->filter('.fetch .kind')->text());
         // Press offers what it offered before.
@@ -133,7 +133,7 @@ final class PreviewsTest extends AppTestCase
     {
         $project = $this->made();
         $this->post("/projects/{$project->id()}/deliver/links", ['run' => '', 'until' => '']);
-        $link = array_values(self::getContainer()->get(Links::class)->of($project))[1];
+        $link = array_values(self::getContainer()->get(Links::class)->paths($project))[1];
         $this->browser->restart();
         $this->browser->request('GET', $link);
         $this->browser->request('GET', $link);

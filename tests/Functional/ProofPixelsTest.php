@@ -117,12 +117,12 @@ final class ProofPixelsTest extends AppTestCase
             'sides' => [['name' => 'Front', 'background' => '#FFFFFF', 'layers' => $layers]],
         ]);
         $shelf = new PictureShelf(['ground.svg'], static fn (string $asked): PictureFile => $picture);
-        $pictures = self::getContainer()->get(FilePictures::class)->of(new MorpheaFile($template, $shelf, null));
+        $pictures = self::getContainer()->get(FilePictures::class)->load(new MorpheaFile($template, $shelf, null));
         $engine = self::getContainer()->get(Engines::class)->withFiles([]);
         $laid = $engine->layouter->lay($template, new Record(1, ['name' => $name]), $pictures);
         $rasters = self::getContainer()->get(PageRasterizer::class);
 
-        return new Inspected($template, $laid, 0, static fn (Drawing $drawing): Raster => $rasters->of($drawing, $pictures));
+        return new Inspected($template, $laid, 0, static fn (Drawing $drawing): Raster => $rasters->rasterize($drawing, $pictures));
     }
 
     /** @return array<string, mixed> */

@@ -182,7 +182,7 @@ final class RobustPressTest extends AppTestCase
     {
         $renderer = self::getContainer()->get(Renderer::class);
         $file = self::getContainer()->get(StarterShelf::class)->load('tip-card') ?? self::fail();
-        $pictures = self::getContainer()->get(FilePictures::class)->of($file);
+        $pictures = self::getContainer()->get(FilePictures::class)->load($file);
         $layouter = self::getContainer()->get(Engines::class)->with([])->layouter;
         $drawing = $layouter->lay($file->template, null, $pictures)->drawing;
         // A device of Linux on which there is never room.

@@ -147,7 +147,7 @@ final class SheetsTest extends AppTestCase
     public function testAPieceThatCannotBeDrawnAfterAllIsFoundOnItsSheetAndTheOthersAreBound(): void
     {
         $file = self::getContainer()->get(StarterShelf::class)->load('lending-card') ?? self::fail();
-        $sound = self::getContainer()->get(FilePictures::class)->of($file);
+        $sound = self::getContainer()->get(FilePictures::class)->load($file);
         $broken = new PictureSet(
             static fn (): PictureNames => new PictureNames($file->pictures->names),
             $sound->picture(...),

@@ -47,8 +47,8 @@ final class TouchUpsTest extends AppTestCase
         self::assertEqualsWithDelta(20.0, $this->points($project, 1), 0.01);
         $this->post("/projects/{$project->id()}/proof/1/untouch");
         self::assertEqualsWithDelta(44.0, $this->points($project, 1), 0.01);
-        self::assertNull(self::getContainer()->get(TouchUpStore::class)->of($this->reload($project), $ada)->touch);
-        self::assertNotNull(self::getContainer()->get(TouchUpStore::class)->of($project, $bo)->touch);
+        self::assertNull(self::getContainer()->get(TouchUpStore::class)->find($this->reload($project), $ada)->touch);
+        self::assertNotNull(self::getContainer()->get(TouchUpStore::class)->find($project, $bo)->touch);
     }
 
     public function testSeveralAreTouchedUpTogether(): void
@@ -187,7 +187,7 @@ final class TouchUpsTest extends AppTestCase
         );
         $this->entities()->getConnection()->executeStatement('UPDATE project SET hand_version = 1 WHERE id = ?', [$old->id()]);
         $toucher->apply($old, [$bo], static fn () => new SetLayer('recipient', ['style.colour' => '#0000FF']));
-        $touch = self::getContainer()->get(TouchUpStore::class)->of($this->reload($project), $bo)->touch;
+        $touch = self::getContainer()->get(TouchUpStore::class)->find($this->reload($project), $bo)->touch;
         self::assertSame(['recipient', 'seal'], array_keys((array) $touch?->layers));
     }
 
@@ -241,7 +241,7 @@ final class TouchUpsTest extends AppTestCase
             $laid = $open->lay($this->row($project, $row));
             self::assertSame([$picture, $words], [$laid->picture('tool')?->picture, $laid->text('name')?->text], "row $row");
         }
-        $says = self::getContainer()->get(TouchUpStore::class)->of($this->reload($project), $this->id($project, 2))->touch
+        $says = self::getContainer()->get(TouchUpStore::class)->find($this->reload($project), $this->id($project, 2))->touch
             ?->says($this->reload($project)->template());
         self::assertSame(['tool' => 'Tool: picture changed', 'name' => 'Name: words changed'], $says);
     }

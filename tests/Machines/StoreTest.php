@@ -38,7 +38,7 @@ final class StoreTest extends AppTestCase
         $this->browser->getCookieJar()->clear();
         $links = self::getContainer()->get(Links::class);
         $links->give($this->reload($project), null, null);
-        $page = current($links->of($this->reload($project)));
+        $page = current($links->paths($this->reload($project)));
         $this->browser->request('GET', "$page/files/0");
         self::assertResponseIsSuccessful('strangers get no address with the project in it');
         self::assertMatchesRegularExpression('/X-Amz-Signature=[0-9a-f]{64}/', $address);

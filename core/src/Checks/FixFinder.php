@@ -39,7 +39,7 @@ final readonly class FixFinder
      *
      * @return list<Fix> the most likely first
      */
-    public function of(Design $template, Finding $finding, iterable $rows): array
+    public function find(Design $template, Finding $finding, iterable $rows): array
     {
         try {
             $layer = $template->layer($finding->layer);

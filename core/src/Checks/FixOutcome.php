@@ -111,7 +111,7 @@ final readonly class FixOutcome
     private static function found(Proof $proof, Design $template, LaidOut $laid, string $layer): array
     {
         $ranks = [];
-        foreach ($proof->of(new Inspected($template, $laid, $template->sideOf($layer))) as $finding) {
+        foreach ($proof->check(new Inspected($template, $laid, $template->sideOf($layer))) as $finding) {
             if ($finding->layer === $layer && Severity::Note !== $finding->severity) {
                 $ranks[$finding->kind->value] = max($ranks[$finding->kind->value] ?? 0, $finding->severity->rank());
             }

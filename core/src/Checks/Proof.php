@@ -38,7 +38,7 @@ final readonly class Proof
     }
 
     /** @return list<Finding> what the layout tells */
-    public function of(Inspected $piece): array
+    public function check(Inspected $piece): array
     {
         return $this->asked($piece, static fn (Check $check): bool => !$check instanceof PixelCheck);
     }

@@ -113,7 +113,7 @@ final class ChecksTest extends TestCase
             }
         };
         $template = Make::template(Make::text('{name}', frame: new Frame(-40, 100, 1000, 200)));
-        $findings = (new Proof([$broken, new EdgeCheck()]))->of(new Inspected($template, Make::laid($template, ['name' => 'Ottilie'])));
+        $findings = (new Proof([$broken, new EdgeCheck()]))->check(new Inspected($template, Make::laid($template, ['name' => 'Ottilie'])));
         self::assertSame(
             [FindingKind::Edge, FindingKind::Unchecked],
             array_map(static fn (Finding $one): FindingKind => $one->kind, $findings),

@@ -113,7 +113,7 @@ final class MendsTest extends TestCase
         $design = Make::template(Make::text('{name}', FitRule::keep(), frame: new Frame(-50, 100, 900, 120)));
         $box = Make::laid($design, ['name' => 'Bo'])->drawing->groups[0]->bounds();
         $finding = new Finding(FindingKind::Edge, Severity::WillLookWrong, 'recipient', 'Recipient', '', $box);
-        $mends = array_column((new FixFinder(self::texts()))->of($design, $finding, self::rows()), null, 'id');
+        $mends = array_column((new FixFinder(self::texts()))->find($design, $finding, self::rows()), null, 'id');
         self::assertArrayHasKey('inside', $mends);
         $moved = $mends['inside']->edit->apply($design);
         self::assertGreaterThanOrEqual(-0.01, Make::laid($moved, ['name' => 'Bo'])->drawing->groups[0]->bounds()->left);
@@ -166,7 +166,7 @@ final class MendsTest extends TestCase
     {
         $frame = new Frame(1090, 40, 100, 100);
         $design = Make::template(new CodeLayer('code', 'Code', $frame, 1, false, false, Pattern::parse('T'), CodeKind::Qr));
-        $mends = fn (float $limit): array => (new FixFinder(self::texts()))->of(
+        $mends = fn (float $limit): array => (new FixFinder(self::texts()))->find(
             $design,
             new Finding(FindingKind::Code, Severity::WillLookWrong, 'code', 'Code', '', null, 2.0, $limit),
             [],
@@ -185,14 +185,14 @@ final class MendsTest extends TestCase
         $design = Make::template($photo);
         foreach ([FindingKind::Picture->value => 1, FindingKind::Empty->value => 1, FindingKind::Coarse->value => 0] as $kind => $count) {
             $finding = new Finding(FindingKind::from($kind), Severity::LookAtIt, 'photo', 'Photo', '');
-            self::assertCount($count, (new FixFinder(self::texts()))->of($design, $finding, []), $kind);
+            self::assertCount($count, (new FixFinder(self::texts()))->find($design, $finding, []), $kind);
         }
     }
 
     public function testALayerThatIsGoneHasNone(): void
     {
         $finding = new Finding(FindingKind::Overset, Severity::WillLookWrong, 'gone', 'Gone', '');
-        self::assertSame([], (new FixFinder(self::texts()))->of(self::design(), $finding, []));
+        self::assertSame([], (new FixFinder(self::texts()))->find(self::design(), $finding, []));
     }
 
     /** @return array<string, Fix> by id */
@@ -200,7 +200,7 @@ final class MendsTest extends TestCase
     {
         $finding = new Finding($kind, Severity::WillLookWrong, 'recipient', 'Recipient', '');
 
-        return array_column((new FixFinder(self::texts()))->of($design, $finding, self::rows()), null, 'id');
+        return array_column((new FixFinder(self::texts()))->find($design, $finding, self::rows()), null, 'id');
     }
 
     private static function outcome(Design $design, Fix $mend, FindingKind $kind = FindingKind::Overset): FixOutcome

@@ -125,7 +125,7 @@ final class ProofTest extends TestCase
                 }
             };
         });
-        (new Proof())->of($piece);
+        (new Proof())->check($piece);
         self::assertSame(0, $drawn);
         $looks = new class implements Check {
             public function findings(Inspected $piece): iterable
@@ -134,7 +134,7 @@ final class ProofTest extends TestCase
                 yield new Finding(FindingKind::Contrast, Severity::Note, 'recipient', 'Recipient', $seen);
             }
         };
-        self::assertSame('3 4 0', (new Proof([$looks]))->of($piece)[0]->what);
+        self::assertSame('3 4 0', (new Proof([$looks]))->check($piece)[0]->what);
         self::assertEquals(1, $drawn);
     }
 

@@ -70,7 +70,7 @@ final readonly class ActionRegistry
     }
 
     /** @return list<AutomationAction> those of an order */
-    public function of(AutomationRule $order): array
+    public function forRule(AutomationRule $order): array
     {
         return array_values(array_filter(array_map(fn (Step $step): ?AutomationAction => $this->find($step->id), $order->steps)));
     }
@@ -90,7 +90,7 @@ final readonly class ActionRegistry
     public function columns(Project $project, AutomationRule $order): array
     {
         $columns = $project->template()->linkedColumns();
-        foreach ($this->of($order) as $action) {
+        foreach ($this->forRule($order) as $action) {
             array_push($columns, ...$action->columns($project));
         }
 

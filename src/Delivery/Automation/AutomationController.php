@@ -73,7 +73,7 @@ final class AutomationController extends AbstractController
         try {
             if ($on) {
                 $order->check();
-                foreach ($this->actions->of($order) as $action) {
+                foreach ($this->actions->forRule($order) as $action) {
                     $action->check($project);
                 }
                 // Whoever starts it knows how many rows it may act on.

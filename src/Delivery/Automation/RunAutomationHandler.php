@@ -149,7 +149,7 @@ final readonly class RunAutomationHandler
                 continue;
             }
             $rows = array_column($all, 'row');
-            $made = null === $run ? [] : $this->made->of($run, $rows);
+            $made = null === $run ? [] : $this->made->madeBy($run, $rows);
             $not = array_values(array_filter($all, static fn (array $one): bool => !\in_array($one['row'], $made, true)));
             if ([] !== $not) {
                 $this->store->unmade($project, array_column($not, 'row'));
@@ -169,7 +169,7 @@ final readonly class RunAutomationHandler
             $all,
             static fn (array $one): bool => !\in_array(Step::MAKE, $one['done'], true),
         ), 'row'), Step::MAKE);
-        foreach ($this->actions->of($order) as $action) {
+        foreach ($this->actions->forRule($order) as $action) {
             $step = $action->step()->id;
             $todo = array_values(array_filter($all, static fn (array $one): bool => !\in_array($step, $one['done'], true)));
             if ([] === $todo) {

@@ -44,22 +44,22 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
 
     public function hint(Project $project): ActionHint
     {
-        return new ActionHint('Mail', 'mail', '“' . EditorWords::plain($project, $this->orders->of($project)->subject) . '”');
+        return new ActionHint('Mail', 'mail', '“' . EditorWords::plain($project, $this->orders->get($project)->subject) . '”');
     }
 
     public function columns(Project $project): array
     {
-        return $this->orders->of($project)->columns();
+        return $this->orders->get($project)->columns();
     }
 
     public function check(Project $project): void
     {
-        $this->orders->of($project)->check(array_column($project->columns(), 'key'), $project->template()->locale);
+        $this->orders->get($project)->check(array_column($project->columns(), 'key'), $project->template()->locale);
     }
 
     public function perform(Project $project, array $rows, string $base): ActionOutcome
     {
-        $order = $this->orders->of($project);
+        $order = $this->orders->get($project);
         $plan = $this->mailings->plan($project, $order, $rows);
         $notes = $failed = $addresses = [];
         foreach ($plan->mails as $one) {
@@ -118,7 +118,7 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
 
     public function repeat(Project $project, array $rows, string $who, string $base): void
     {
-        $this->mailings->corrected($project, $this->orders->of($project), $who, $base, $rows);
+        $this->mailings->corrected($project, $this->orders->get($project), $who, $base, $rows);
     }
 
     private static function words(?EmailState $state): string

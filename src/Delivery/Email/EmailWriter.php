@@ -51,7 +51,7 @@ final class EmailWriter
         // The page of a piece is between the house and its person: who gets a copy has it only where that was said.
         $page = $order->carried->isLinked() && (!$letter->isCopy() || $order->copyPage) ? $this->page($project, $letter, $base) : null;
         $off = $base . $this->urls->generate('mail_off', ['token' => $letter->token]);
-        $written = $text->of($letter->row, $page, $order->from, $off, $letter->copyOf);
+        $written = $text->fill($letter->row, $page, $order->from, $off, $letter->copyOf);
         $email = (new Email())
             ->from(new Address($this->mailFrom, $order->from))
             ->to(new Address($letter->email, $letter->name))
@@ -100,7 +100,7 @@ final class EmailWriter
     /** @throws NoPieceException */
     private function page(Project $project, QueuedEmail $letter, string $base): string
     {
-        $pages = null === $letter->row->id ? [] : $this->links->of($project, [$letter->row->id]);
+        $pages = null === $letter->row->id ? [] : $this->links->paths($project, [$letter->row->id]);
         // What is only looked at has no page of its own yet.
         $shown = 0 === $letter->id ? $this->urls->generate('link', ['token' => str_repeat('x', 22)]) : null;
 

@@ -35,7 +35,7 @@ final class MailingController extends AbstractController
     #[Route('', name: 'mail', methods: ['GET'])]
     public function index(Project $project, Request $request): Response
     {
-        $order = $this->orders->of($project);
+        $order = $this->orders->get($project);
 
         return $this->render('mail/index.html.twig', $this->views->plan($project, $order, 1, $request->getSchemeAndHttpHost()) + [
             'project' => $project,
@@ -60,7 +60,7 @@ final class MailingController extends AbstractController
             $at = max(1, (int) $request->request->getString('at', '1'));
             $view = $this->views->plan($project, $order, $at, $request->getSchemeAndHttpHost()) + ['order' => $order];
         } catch (MailingException $e) {
-            $view = MailingViews::NOTHING + ['error' => $e->getMessage(), 'order' => $this->orders->of($project)];
+            $view = MailingViews::NOTHING + ['error' => $e->getMessage(), 'order' => $this->orders->get($project)];
         }
 
         return $this->render('mail/plan.html.twig', $view + ['project' => $project, 'here' => 'Deliver', 'oob' => true]);

@@ -23,7 +23,7 @@ final readonly class MailingOrders
     {
     }
 
-    public function of(Project $project): MailingOrder
+    public function get(Project $project): MailingOrder
     {
         $said = $this->ways->said($project, self::KIND);
 

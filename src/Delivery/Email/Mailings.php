@@ -65,7 +65,7 @@ final readonly class Mailings
             $order,
             $this->writer->text($order, $project->template()->locale),
             $rows,
-            $this->closed->of($project->owner()),
+            $this->closed->all($project->owner()),
             // Once more is on purpose.
             0 === $again ? $this->letters->written($project, $order) : [],
             array_fill_keys($this->made->all($project), true),

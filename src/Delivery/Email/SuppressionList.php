@@ -20,7 +20,7 @@ final readonly class SuppressionList
     }
 
     /** @return array<string, SkipReason> by address, in small letters */
-    public function of(Member $member): array
+    public function all(Member $member): array
     {
         return array_map(
             static fn (mixed $why): SkipReason => SkipReason::from((string) $why),

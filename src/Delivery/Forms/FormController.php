@@ -88,7 +88,7 @@ final class FormController extends AbstractController
             'project' => $project,
             'here' => 'Deliver',
             'order' => $order,
-            'form' => $this->forms->of($project),
+            'form' => $this->forms->get($project),
             'columns' => array_map(
                 static fn (string $key): array => ['column' => $columns[$key], 'field' => $asked[$key] ?? null],
                 array_map(strval(...), array_keys($lines)),

@@ -35,7 +35,7 @@ final readonly class Forms
     ) {
     }
 
-    public function of(Project $project): ?Form
+    public function get(Project $project): ?Form
     {
         return $this->found($project, $this->connection->fetchAssociative('SELECT * FROM form WHERE project_id = ?', [$project->id()]));
     }

@@ -19,7 +19,7 @@ final readonly class HeadingLetters
     }
 
     /** @return string|null bytes of a font file; null where it is set in ours, or the design has that family no more */
-    public function of(Form $form): ?string
+    public function font(Form $form): ?string
     {
         $style = $form->project->template()->headings()[$form->order->font] ?? null;
         if (null === $style) {
@@ -29,7 +29,7 @@ final readonly class HeadingLetters
 
         try {
             return $book->has($style->family)
-                ? $this->subsets->of($book->chain($style->family, $style->weight, $style->italic)[0], $form->order->title)
+                ? $this->subsets->build($book->chain($style->family, $style->weight, $style->italic)[0], $form->order->title)
                 : null;
         } catch (RenderException) {
             // Whoever answers can do without.

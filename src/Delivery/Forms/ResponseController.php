@@ -69,7 +69,7 @@ final class ResponseController extends AbstractController
         if ([] !== $wrong) {
             return $this->page($form, $said, $wrong);
         }
-        [$names, $bad] = $this->pictures->of($form, $request);
+        [$names, $bad] = $this->pictures->collect($form, $request);
         [$cells, $wrong] = $form->order->answered($said, $names);
         $wrong = $bad + $wrong;
         if ([] !== $wrong) {
@@ -85,7 +85,7 @@ final class ResponseController extends AbstractController
     public function letters(string $token, HeadingLetters $letters): Response
     {
         $form = $this->forms->find($token);
-        $bytes = null === $form ? null : $letters->of($form);
+        $bytes = null === $form ? null : $letters->font($form);
         $headers = ['Content-Type' => 'font/ttf', 'Cache-Control' => 'private, max-age=600'];
 
         return Unlisted::of(

@@ -45,7 +45,7 @@ final readonly class SentPictures
      *
      * @return array{array<string, string>, array<string, string>} names they got, and what is wrong, by column key
      */
-    public function of(Form $form, Request $request): array
+    public function collect(Form $form, Request $request): array
     {
         $names = $wrong = [];
         foreach ($form->order->fields as $field) {
@@ -109,7 +109,7 @@ final readonly class SentPictures
     private function stripped(string $path, string $name, string $called): PictureFile
     {
         try {
-            [$bytes, $ending] = $this->bare->of((string) file_get_contents($path));
+            [$bytes, $ending] = $this->bare->strip((string) file_get_contents($path));
         } catch (RenderException $e) {
             throw new UploadException("“{$called}” cannot be read. Send another picture.", previous: $e);
         }

@@ -47,7 +47,7 @@ final class DeliverController extends AbstractController
             'page' => $page,
             'pages' => $pages,
             'runs' => array_values(array_filter($runs, static fn (Run $run): bool => $run->isDone())),
-            'set' => $this->sets->of($project),
+            'set' => $this->sets->get($project),
             'ways' => $ways->cards($project),
         ]);
     }

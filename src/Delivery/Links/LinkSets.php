@@ -22,7 +22,7 @@ final readonly class LinkSets
     {
     }
 
-    public function of(Project $project): ?LinkSet
+    public function get(Project $project): ?LinkSet
     {
         return $this->entities->find(LinkSet::class, $project->id());
     }
@@ -35,7 +35,7 @@ final readonly class LinkSets
     /** @param string $second key of a column; empty where the whole name is asked for */
     public function open(Project $project, string $column, string $second): LinkSet
     {
-        $set = $this->of($project) ?? new LinkSet($project, SecretToken::generate(), $column);
+        $set = $this->get($project) ?? new LinkSet($project, SecretToken::generate(), $column);
         $set->by($column, $second === $column ? '' : $second);
         $this->entities->persist($set);
         $this->entities->flush();
@@ -45,7 +45,7 @@ final readonly class LinkSets
 
     public function close(Project $project): void
     {
-        $set = $this->of($project);
+        $set = $this->get($project);
         if (null !== $set) {
             $this->entities->remove($set);
             $this->entities->flush();
@@ -76,7 +76,7 @@ final readonly class LinkSets
             ? self::plain($row->cells[$table->place($set->second())]) === self::plain($second) &&
                 str_contains(' ' . self::plain($row->cells[$place]), " $wanted")
             : self::plain($row->cells[$place]) === $wanted);
-        $pages = $this->links->of($project, array_values(array_map(static fn (Row $row): int => $row->id, $hits)));
+        $pages = $this->links->paths($project, array_values(array_map(static fn (Row $row): int => $row->id, $hits)));
 
         return \array_slice(array_values($pages), 0, self::SHOWN);
     }

@@ -180,7 +180,7 @@ final readonly class Links implements SharePages, RowLinks
      *
      * @return array<int, string> paths of the pages that hold, by the row's id
      */
-    public function of(Project $project, ?array $rows = null): array
+    public function paths(Project $project, ?array $rows = null): array
     {
         $only = null !== $rows && \count($rows) <= self::CHUNK;
         $found = [];
@@ -221,7 +221,7 @@ final readonly class Links implements SharePages, RowLinks
 
     public function links(Project $project, ?array $rows = null): array
     {
-        return array_map(static fn (string $page): array => ['page' => $page, 'name' => $page], $this->of($project, $rows));
+        return array_map(static fn (string $page): array => ['page' => $page, 'name' => $page], $this->paths($project, $rows));
     }
 
     /**

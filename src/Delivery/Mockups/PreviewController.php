@@ -75,7 +75,7 @@ final class PreviewController extends AbstractController
         try {
             $product = Product::of($request->query->getString('product'));
             $side = isset($project->template()->sides[$request->query->getInt('side')]) ? $request->query->getInt('side') : 0;
-            $jpeg = $this->picture->of($project, $product, $request->query->getInt('row', 1), $side);
+            $jpeg = $this->picture->draw($project, $product, $request->query->getInt('row', 1), $side);
         } catch (MockupException | RenderException $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
         }

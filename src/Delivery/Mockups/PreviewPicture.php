@@ -37,7 +37,7 @@ final readonly class PreviewPicture
      *
      * @throws RenderException
      */
-    public function of(Project $project, Product $product, int $number, int $side): string
+    public function draw(Project $project, Product $product, int $number, int $side): string
     {
         $open = $this->opener->alone($project);
         $drawing = $open->shown($this->rows->row($project, $number), $side);

@@ -58,7 +58,7 @@ final readonly class PublishDuePostsHandler
 
             return;
         }
-        $page = $this->links->of($project, [$post->row])[$post->row] ?? '';
+        $page = $this->links->paths($project, [$post->row])[$post->row] ?? '';
         try {
             $picture = $this->made->picture($piece, 0) ?? throw new ChannelException('It has no picture.');
             $receipt = $this->channel->post($post->sign, $text, $picture, '' === $page ? '' : $base . $page);

@@ -17,7 +17,7 @@ final readonly class Issuers
     {
     }
 
-    public function of(Member $member): string
+    public function name(Member $member): string
     {
         return $member->issuer() ?? $this->installation;
     }

@@ -55,7 +55,7 @@ final class SealController extends AbstractController
             'column' => $column,
             'onDesign' => null !== $column && \in_array($column->key, $project->template()->linkedColumns(), true),
             'order' => $order,
-            'issuer' => $this->issuers->of($project->owner()),
+            'issuer' => $this->issuers->name($project->owner()),
             'what' => EditorWords::of($project, $order->what),
             'columns' => EditorWords::columns($project),
             'shown' => DisplayStyle::choices(),
@@ -63,7 +63,7 @@ final class SealController extends AbstractController
             'seals' => $this->seals->page($project, $page),
             'page' => $page,
             'pages' => $pages,
-            'keys' => $this->keys->of($project->owner()->id()),
+            'keys' => $this->keys->all($project->owner()->id()),
         ]);
     }
 

@@ -73,7 +73,7 @@ final readonly class SealKeys
     }
 
     /** @return list<array{id: string, public: string, since: string}> of a member, the newest first; for who checks without asking here */
-    public function of(int $member): array
+    public function all(int $member): array
     {
         return array_map(
             static fn (array $one): array => [

@@ -68,7 +68,7 @@ final readonly class Seals
         $what = Pattern::parse($order->what, $locale);
         $filler = new PatternFiller($locale);
         $key = $this->keys->newest($project->owner());
-        $by = $this->issuers->of($project->owner());
+        $by = $this->issuers->name($project->owner());
         $now = gmdate('Y-m-d\TH:i:s\Z');
         $done = ['new' => 0, 'replaced' => 0];
         foreach ($this->made->newestCells($project, $only) as $row => $cells) {

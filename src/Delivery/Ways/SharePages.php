@@ -23,5 +23,5 @@ interface SharePages
      *
      * @return array<int, string> paths of the pages that hold, by the row's id
      */
-    public function of(Project $project, ?array $rows = null): array;
+    public function paths(Project $project, ?array $rows = null): array;
 }

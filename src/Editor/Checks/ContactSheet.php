@@ -47,7 +47,7 @@ final readonly class ContactSheet
      *
      * @return string the PDF
      */
-    public function of(string $title, iterable $pieces, PictureContents $pictures, string $paper): string
+    public function write(string $title, iterable $pieces, PictureContents $pictures, string $paper): string
     {
         [$width, $height] = self::PAPERS[$paper];
         $wide = ($width - 2 * self::MARGIN - (self::ACROSS - 1) * self::GAP) / self::ACROSS;

@@ -40,7 +40,7 @@ final readonly class FixApplier
     {
         $open = $this->opener->page($project);
         $rows = $this->rows->active($project);
-        $mends = (new FixFinder($open->engine->texts))->of($open->template, $finding, $rows);
+        $mends = (new FixFinder($open->engine->texts))->find($open->template, $finding, $rows);
         $found = [];
         foreach ($mends as $mend) {
             try {
@@ -82,7 +82,7 @@ final readonly class FixApplier
             throw new StaleDesignException();
         }
         $open = $this->opener->page($project);
-        foreach ((new FixFinder($open->engine->texts))->of($open->template, $finding, $this->rows->active($project)) as $mend) {
+        foreach ((new FixFinder($open->engine->texts))->find($open->template, $finding, $this->rows->active($project)) as $mend) {
             if ($mend->id === $id) {
                 $says = $mend->edit->says($open->template);
                 $this->history->apply($project, $mend->edit);

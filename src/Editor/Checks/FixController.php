@@ -99,7 +99,7 @@ final class FixController extends AbstractController
     {
         $from = $this->found($project, $number)->rowId;
         try {
-            $picked = RowSelection::parse($request->request->getString('rows'), $project->rowCount())->of($project->rowCount());
+            $picked = RowSelection::parse($request->request->getString('rows'), $project->rowCount())->numbers($project->rowCount());
             $ids = array_diff($this->ids($project, $picked), [$from]);
             $this->toucher->copy($project, $from, array_values($ids));
             $this->addFlash('good', \sprintf('Copied to %d %s.', \count($ids), 1 === \count($ids) ? 'piece' : 'pieces'));
@@ -206,7 +206,7 @@ final class FixController extends AbstractController
 
     private function found(Project $project, int $number): RowFindings
     {
-        return $this->table->of($project, $number) ?? throw $this->createNotFoundException('There is no such piece.');
+        return $this->table->find($project, $number) ?? throw $this->createNotFoundException('There is no such piece.');
     }
 
     /**
@@ -222,7 +222,7 @@ final class FixController extends AbstractController
     private function back(Project $project, Request $request, ?int $number = null): Response
     {
         $this->desk->bring($project, $number ?? 0);
-        $there = null !== $number && null !== $this->table->of($project, $number);
+        $there = null !== $number && null !== $this->table->find($project, $number);
         $query = ['project' => $project->id()] + LightTableFilter::of($project, $request)->query();
 
         return $there

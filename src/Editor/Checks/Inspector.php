@@ -61,7 +61,7 @@ final readonly class Inspector
 
     public function waiting(Project $project): PendingRows
     {
-        $inputs = $this->inputs->of($project, [], $this->opener->page($project)->even);
+        $inputs = $this->inputs->namer($project, [], $this->opener->page($project)->even);
         $known = $this->recorder->known($project);
         $names = $this->names($project);
         $rows = $unseen = $numbers = [];
@@ -109,7 +109,7 @@ final readonly class Inspector
     {
         $open = $this->opener->page($project);
         $until = Time::precise() + $seconds;
-        $kinds = new CellKinds($this->kinds->of($project), $project->columns());
+        $kinds = new CellKinds($this->kinds->get($project), $project->columns());
         $looked = [];
         $done = 0;
         foreach ($waiting->rows as $id => [$row, $inputs]) {
@@ -185,7 +185,7 @@ final readonly class Inspector
             if (null !== ($unfilled = UnfilledCheck::finding($template, $sides))) {
                 $findings[] = $unfilled;
             }
-            $touched = serialize($open->touchUps->of($row));
+            $touched = serialize($open->touchUps->find($row));
             $facts = WholeSet::facts($template, $sides, $touched);
 
             return new InspectedRow($id, $row->number, $inputs, Proof::worstFirst($findings), $facts, $values);

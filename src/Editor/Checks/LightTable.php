@@ -92,7 +92,7 @@ final readonly class LightTable
      */
     public function piece(Project $project, int $number): ?array
     {
-        $found = $this->table->of($project, $number);
+        $found = $this->table->find($project, $number);
         $row = null === $found ? null : $this->rows->row($project, $number);
         if (null === $found || null === $row) {
             return null;
@@ -103,7 +103,7 @@ final readonly class LightTable
         foreach ($template->layers() as $layer) {
             $columns[$layer->id] = $layer->columns();
         }
-        $touches = $open->touchUps->of($row)?->says($open->template) ?? [];
+        $touches = $open->touchUps->find($row)?->says($open->template) ?? [];
 
         return [
             'found' => $found,
@@ -175,7 +175,7 @@ final readonly class LightTable
             'says' => $worst->sentence ?? $says,
             'count' => \count($worth),
             'layer' => $worst->layer ?? '',
-            'touched' => null !== $open->touchUps->of($row),
+            'touched' => null !== $open->touchUps->find($row),
             'accepted' => $accepted,
             'pictures' => $this->pictures($open, $row),
             'special' => '',

@@ -44,7 +44,7 @@ final readonly class MakeContactSheet implements Task
         $project = Project::ofJob($job);
         $numbers = array_map(intval(...), explode(',', $job->text('numbers')));
         $open = $this->opener->alone($project);
-        $pdf = $this->sheet->of($project->name(), $this->pieces($project, $numbers, $report), $open->pictures, $job->text('paper'));
+        $pdf = $this->sheet->write($project->name(), $this->pieces($project, $numbers, $report), $open->pictures, $job->text('paper'));
         $this->files->write("{$job->folder()}/file", $pdf);
 
         return ['bytes' => \strlen($pdf)];
@@ -67,7 +67,7 @@ final readonly class MakeContactSheet implements Task
         foreach ($numbers as $i => $number) {
             $report->done($i, \count($numbers));
             $row = $this->rows->row($project, $number);
-            $found = $this->table->of($project, $number);
+            $found = $this->table->find($project, $number);
             if (null === $row) {
                 continue;
             }

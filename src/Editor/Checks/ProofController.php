@@ -106,7 +106,7 @@ final class ProofController extends AbstractController
     #[Route('/{number}/mends/{mark}', name: 'proof_mends', requirements: ['number' => '\d{1,7}', 'mark' => '\d{1,3}'])]
     public function mends(Project $project, int $number, int $mark, Request $request, FixApplier $mender): Response
     {
-        $finding = $this->table->of($project, $number)->open[$mark - 1] ?? null;
+        $finding = $this->table->find($project, $number)->open[$mark - 1] ?? null;
         if (null === $finding) {
             // It was mended while this was on its way.
             return new Response();

@@ -48,7 +48,13 @@ final readonly class ProofRecorder
         $this->connection->transactional(function () use ($project, $rows): void {
             $this->dialect->hold($project->id());
             foreach ($rows as $row) {
-                $found = RowFindings::of($row->rowId, $row->number, $row->findings, $row->values, $this->hands->of($project, $row->rowId));
+                $found = RowFindings::of(
+                    $row->rowId,
+                    $row->number,
+                    $row->findings,
+                    $row->values,
+                    $this->hands->find($project, $row->rowId),
+                );
                 $this->connection->executeStatement(
                     'INSERT INTO proof (project_id, row_id, number, inputs, findings, facts, bad, kinds, layers, accepted)
                         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
@@ -147,7 +153,7 @@ final readonly class ProofRecorder
                 $now = ProofCodec::json($together[(int) $row['number']] ?? []);
                 $judgement = ProofCodec::judgement(ProofCodec::found(
                     ['together' => $now] + $row,
-                    $this->hands->of($project, (int) $row['row_id']),
+                    $this->hands->find($project, (int) $row['row_id']),
                 ));
                 $before = [(int) $row['bad'], $row['kinds'], $row['layers'], (int) $row['accepted']];
                 if ($now !== $row['together'] || $judgement !== $before) {

@@ -73,7 +73,7 @@ final readonly class ProofTable
     }
 
     /** What was found about one row. */
-    public function of(Project $project, int $number): ?RowFindings
+    public function find(Project $project, int $number): ?RowFindings
     {
         return $this->read($project, 'number = ?', [$number], 'number LIMIT 1')[0] ?? null;
     }
@@ -256,7 +256,7 @@ final readonly class ProofTable
             [$project->id(), ...$values],
         );
         foreach ($rows as $row) {
-            $found[] = ProofCodec::found($row, $this->hands->of($project, (int) $row['row_id']));
+            $found[] = ProofCodec::found($row, $this->hands->find($project, (int) $row['row_id']));
             $shown[] = ProofCodec::shown((string) $row['facts']);
         }
 

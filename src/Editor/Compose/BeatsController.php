@@ -69,7 +69,7 @@ final readonly class BeatsController
         $number = ComposeScreen::row($request);
         [$open, $row] = $this->row($project, $number);
 
-        return new JsonResponse((new Moments($open, $this->urls))->of($open->lay($row, 0, false), $number));
+        return new JsonResponse((new Moments($open, $this->urls))->build($open->lay($row, 0, false), $number));
     }
 
     /** What is heard of a row's short, mixed as it is made. */
@@ -92,7 +92,7 @@ final readonly class BeatsController
     #[Route('/lengths', name: 'compose_lengths', methods: ['GET'])]
     public function lengths(Project $project, RowLengths $lengths): Response
     {
-        $shown = ['project' => $project, 'lengths' => $lengths->of($project)];
+        $shown = ['project' => $project, 'lengths' => $lengths->find($project)];
 
         return new Response($this->twig->render('compose/lengths.html.twig', $shown));
     }

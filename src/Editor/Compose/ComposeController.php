@@ -42,7 +42,7 @@ final class ComposeController extends AbstractController
             ? $this->screen->work($project, $request)
             : $this->render(
                 'compose/index.html.twig',
-                $this->view->of(
+                $this->view->build(
                     $project,
                     ComposeScreen::row($request),
                     ComposeScreen::layers($request),

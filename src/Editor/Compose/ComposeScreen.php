@@ -119,7 +119,7 @@ final readonly class ComposeScreen
         string $message = '',
     ): Response {
         $beat = self::value($request, 'beat');
-        $view = $this->view->of(
+        $view = $this->view->build(
             $project,
             self::row($request),
             $select ?? self::layers($request),

@@ -52,7 +52,7 @@ final readonly class ComposeView
      *
      * @return array<string, mixed>
      */
-    public function of(
+    public function build(
         Project $project,
         int $number,
         array $wanted,
@@ -103,7 +103,7 @@ final readonly class ComposeView
             'rowId' => $row->id ?? 0,
             'touched' => $touched,
             'touchedRows' => \count($touched) > 1 ? $this->rows->numbers($project, $touched) : [],
-            'touches' => $all->touchUps->of($row)?->says($all->template) ?? [],
+            'touches' => $all->touchUps->find($row)?->says($all->template) ?? [],
             'before' => [] === $touched ? '' : $all->with($all->template, new TouchUps())->thumbnail($row, $shown),
             'special' => SpecialRows::NAMES[$number] ?? '',
             'columns' => $columns,
@@ -140,7 +140,7 @@ final readonly class ComposeView
             'sounds' => $template->moves() ? $this->sounds($project) : [],
             'time' => 0 === $shown ? BeatsView::of($template, $laid) : null,
             'beat' => null === $template->beat($beat) ? $template->beats[0]->id ?? '' : $beat,
-        ] + ($layer instanceof PictureLayer ? $this->picture->of($project, $layer, $laid) : []);
+        ] + ($layer instanceof PictureLayer ? $this->picture->build($project, $layer, $laid) : []);
     }
 
     /** @return list<array{key: string, letter: string, heading: string, source: string}> columns to come, where there is no table */

@@ -24,7 +24,7 @@ final readonly class Controls
     }
 
     /** @return array{label: string, value: mixed, isColour: bool} */
-    public function of(string $path): array
+    public function find(string $path): array
     {
         $property = Declared::of($this->of::class)->property($path);
         if (null === $property) {

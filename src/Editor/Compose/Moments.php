@@ -32,7 +32,7 @@ final readonly class Moments
      * @return array{rate: int, frames: int, poster: int, heard: string|null, parts: list<array{svg: string, layers: list<string>,
      *     from: int, to: int, box: list<float>, poses: array<int, list<float>>, plays: array<string, mixed>|null}>}
      */
-    public function of(LaidOut $laid, int $row): array
+    public function build(LaidOut $laid, int $row): array
     {
         $scene = Scene::of($this->open->template, $laid, Timing::of($this->open->template, $laid, Timing::USUAL));
         $parts = [];

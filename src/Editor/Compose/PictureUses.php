@@ -23,7 +23,7 @@ final readonly class PictureUses
     }
 
     /** In words, as in “3 rows name it and 1 touch-up shows it”; empty where nothing does. */
-    public function of(Project $project, string $name): string
+    public function describe(Project $project, string $name): string
     {
         [$rows, $touched] = [$this->rows($project, $name), $this->touched($project, $name)];
 

@@ -23,7 +23,7 @@ final readonly class PictureView
     }
 
     /** @return array<string, mixed> what the rule line of a picture says besides */
-    public function of(Project $project, PictureLayer $layer, LaidOut $laid): array
+    public function build(Project $project, PictureLayer $layer, LaidOut $laid): array
     {
         $facts = $laid->picture($layer->id);
         $stored = null === $facts?->picture ? null : $this->pictures->find($project, $facts->picture);

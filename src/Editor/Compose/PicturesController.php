@@ -75,7 +75,7 @@ final readonly class PicturesController
         if (\in_array($name, $this->used($project), true)) {
             return $this->show($project, [], ["“{$name}” is in use. Take it off the design first."]);
         }
-        $uses = $request->request->getBoolean('sure') ? '' : $this->uses->of($project, $name);
+        $uses = $request->request->getBoolean('sure') ? '' : $this->uses->describe($project, $name);
         if ('' !== $uses) {
             return $this->show($project, asked: ['name' => $name, 'uses' => $uses]);
         }

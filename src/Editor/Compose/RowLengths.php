@@ -23,7 +23,7 @@ final readonly class RowLengths
     }
 
     /** @return array{shortest: int, least: float, longest: int, most: float, rows: int}|null null without rows */
-    public function of(Project $project): ?array
+    public function find(Project $project): ?array
     {
         $key = hash('sha256', serialize([
             ...[$project->id(), $project->templateJson(), $project->tableVersion(), $project->pictureVersion()],

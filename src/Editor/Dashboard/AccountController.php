@@ -30,8 +30,8 @@ final class AccountController extends AbstractController
     public function index(#[CurrentUser] Member $member, SpaceUsed $space): Response
     {
         return $this->render('account/account.html.twig', [
-            'sessions' => $this->sessions->of($member),
-            'space' => $space->of($member),
+            'sessions' => $this->sessions->all($member),
+            'space' => $space->measure($member),
         ]);
     }
 

@@ -126,7 +126,7 @@ final class BeginController extends AbstractController
     {
         $file = $this->starters->load($id) ?? throw $this->createNotFoundException('There is no such starter.');
 
-        return $file->of($this->words->of($id, $file->template, $member, $rows));
+        return $file->withDesign($this->words->adapt($id, $file->template, $member, $rows));
     }
 
     #[Route('/starters/{starter}/forget', name: 'starter_forget', methods: ['POST'])]

@@ -45,7 +45,7 @@ final readonly class BringProject implements Task
             $report,
         );
         if ('' === $job->text('starter')) {
-            $project = $this->local->of(
+            $project = $this->local->with(
                 "{$job->folder()}/file",
                 fn (string $path): Project => $make($this->archive->read($path, $job->text('name'))),
             );

@@ -68,7 +68,7 @@ final readonly class OwnStarters
      */
     public function load(OwnStarter $starter, \Closure $use): mixed
     {
-        return $this->local->of(
+        return $this->local->with(
             $starter->path(),
             fn (string $path): mixed => $use($this->archive->read($path, $starter->name())),
         );

@@ -23,7 +23,7 @@ final readonly class SpaceUsed
      * @return array{total: int, projects: list<array{id: string, name: string, bytes: array<string, int>, all: int}>} the
      * largest first
      */
-    public function of(Member $member): array
+    public function measure(Member $member): array
     {
         $total = 0;
         $bytes = [];

@@ -19,7 +19,7 @@ final readonly class StarterWords
     {
     }
 
-    public function of(string $starter, Design $template, Member $member, bool $withRows): Design
+    public function adapt(string $starter, Design $template, Member $member, bool $withRows): Design
     {
         $own = $this->read()[$starter] ?? null;
         if (null === $own) {

@@ -32,7 +32,7 @@ final readonly class GridView
     }
 
     /** @return array<string, mixed> */
-    public function of(Project $project): array
+    public function build(Project $project): array
     {
         return $this->shown($project, $this->tables->table($project));
     }
@@ -95,7 +95,7 @@ final readonly class GridView
         return TableOrder::ids(
             $table,
             $column,
-            $this->kinds->of($project)->ofColumn($table, $column),
+            $this->kinds->get($project)->ofColumn($table, $column),
             new CellReader($locale),
             $locale,
         );
@@ -130,7 +130,7 @@ final readonly class GridView
     /** @return array{list<array<string, mixed>>, array<string, ColumnKind>} */
     private function columns(Project $project, Table $table): array
     {
-        $kinds = $this->kinds->of($project);
+        $kinds = $this->kinds->get($project);
         $byKey = $this->kinds->byKey($project, $table);
         $linked = $project->template()->linkedColumns();
         $columns = [];
@@ -169,7 +169,7 @@ final readonly class GridView
      */
     private function rows(Project $project, array $rows, Table $table, array $byKey): array
     {
-        $kinds = $this->kinds->of($project);
+        $kinds = $this->kinds->get($project);
         $checked = array_filter($table->columns, static fn (Column $column): bool => ColumnKind::Text !== $byKey[$column->key]);
         $numbers = array_flip(array_map(static fn (Row $row): int => $row->id, $table->rows));
         $known = [];

@@ -117,7 +117,7 @@ final class ImportController extends AbstractController
         } catch (TableException $e) {
             [$file, $error] = [null, $e->getMessage()];
         }
-        $kinds = $this->kinds->of($project);
+        $kinds = $this->kinds->get($project);
         $columns = array_map(
             fn (Column $column): array => [
                 'column' => $column,

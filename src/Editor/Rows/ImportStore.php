@@ -145,7 +145,7 @@ final readonly class ImportStore implements OwnsFolders
      */
     public function sheets(Project $project, string $id): ?array
     {
-        return $this->local->of($this->path($project, $id, 'file'), $this->reader->sheets(...));
+        return $this->local->with($this->path($project, $id, 'file'), $this->reader->sheets(...));
     }
 
     /**
@@ -155,7 +155,7 @@ final readonly class ImportStore implements OwnsFolders
      */
     public function picture(Project $project, string $id, string $entry, int $most): string
     {
-        return $this->local->of($this->path($project, $id, 'file'), static function (string $path) use ($entry, $most): string {
+        return $this->local->with($this->path($project, $id, 'file'), static function (string $path) use ($entry, $most): string {
             $zip = new \ZipArchive();
             $bytes = true === $zip->open($path, \ZipArchive::RDONLY) ? $zip->getFromName($entry, $most) : false;
 
@@ -180,7 +180,7 @@ final readonly class ImportStore implements OwnsFolders
         ?\Closure $progress = null,
     ): void {
         $name = (string) $this->name($project, $id);
-        $grid = $this->local->of(
+        $grid = $this->local->with(
             $this->path($project, $id, 'file'),
             fn (string $path): RawGrid => $this->reader->file($path, $name, $encoding, $delimiter, $sheet, $progress),
         );

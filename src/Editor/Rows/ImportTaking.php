@@ -77,7 +77,7 @@ final readonly class ImportTaking
     /** @throws TableException */
     public function table(Project $project, ImportChoice $choice): FileTable
     {
-        return $choice->table($this->builder, $this->kinds->of($project));
+        return $choice->table($this->builder, $this->kinds->get($project));
     }
 
     /**

@@ -49,7 +49,7 @@ final readonly class TableController
     #[Route('/data', name: 'rows_data', methods: ['GET'])]
     public function data(Project $project): Response
     {
-        return new JsonResponse($this->view->of($project));
+        return new JsonResponse($this->view->build($project));
     }
 
     /** The rows by one column, as the core reads its cells. */
@@ -98,7 +98,7 @@ final readonly class TableController
                 ? 'The table was changed meanwhile. Here is how it is now; look before you go on.'
                 : 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.';
 
-            return new JsonResponse(['error' => $error, 'stale' => true] + $this->view->of($project), Response::HTTP_CONFLICT);
+            return new JsonResponse(['error' => $error, 'stale' => true] + $this->view->build($project), Response::HTTP_CONFLICT);
         } catch (TableException $e) {
             return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
         }
@@ -257,7 +257,7 @@ final readonly class TableController
             $diff->changesOrder() ||
             \count($ids) > self::FEW ||
             (null !== $seen && $project->tableVersion() !== $seen + ($diff->isEmpty() ? 0 : 1));
-        $view = $all ? $this->view->of($project) : $this->view->some($project, $ids);
+        $view = $all ? $this->view->build($project) : $this->view->some($project, $ids);
 
         return new JsonResponse(
             $more + [

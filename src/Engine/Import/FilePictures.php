@@ -32,7 +32,7 @@ final readonly class FilePictures
     ) {
     }
 
-    public function of(MorpheaFile $file): PictureSet
+    public function load(MorpheaFile $file): PictureSet
     {
         /** @var BoundedCache<PictureFile> $kept */
         $kept = new BoundedCache(self::KEPT);

@@ -34,7 +34,7 @@ final readonly class MorpheaFile
         return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts, $this->hands);
     }
 
-    public function of(Design $template): self
+    public function withDesign(Design $template): self
     {
         return new self($template, $this->pictures, $this->table, $this->fonts, $this->hands);
     }

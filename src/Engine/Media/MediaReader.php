@@ -45,7 +45,7 @@ final readonly class MediaReader
         if (filesize($path) > self::MAX_BYTES) {
             throw new MediaException(\sprintf('is larger than %d MB. Save a smaller one.', self::MAX_BYTES / 1_000_000));
         }
-        $facts = $this->probe->of($path);
+        $facts = $this->probe->probe($path);
 
         return match (true) {
             $facts->hasPictures() => $this->clip($path, $facts),
@@ -75,7 +75,7 @@ final readonly class MediaReader
                 ? $this->run(['-xerror', '-i', $path, '-map', '0:v:0', '-f', 'null', '-'])
                 : $this->run(['-i', $path, '-map', '0:V:0', '-t', (string) (self::LONGEST_CLIP + 1), ...$this->plain($facts), $to]);
             $made = $isPlain ? $path : $to;
-            $now = $this->probe->of($made);
+            $now = $this->probe->probe($made);
             if (!$now->hasPictures() || null === $now->seconds || $now->seconds <= 0) {
                 throw new MediaException('holds no moving picture that can be shown.');
             }
@@ -120,7 +120,7 @@ final readonly class MediaReader
                 ...['-c:a', 'aac', '-b:a', '160k', '-vn', '-sn', '-dn', '-map_metadata', '-1', '-map_chapters', '-1'],
                 ...['-fflags', '+bitexact', '-flags:a', '+bitexact', '-movflags', '+faststart', $to],
             ]);
-            $now = $this->probe->of($to);
+            $now = $this->probe->probe($to);
             if (!$now->hasSound || null === $now->seconds || $now->seconds < 0.02) {
                 throw new MediaException('holds no sound that can be heard.');
             }

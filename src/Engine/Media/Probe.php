@@ -27,7 +27,7 @@ final readonly class Probe
     }
 
     /** @throws MediaException when it is none */
-    public function of(string $path): Facts
+    public function probe(string $path): Facts
     {
         $entries = 'format=duration,format_name:stream=codec_type,codec_name,pix_fmt,width,height,avg_frame_rate,r_frame_rate,' .
             'has_b_frames,duration:stream_disposition=attached_pic:stream_side_data=rotation';

@@ -37,7 +37,7 @@ final class Sounds implements SoundSource
 
     public function spoken(string $words, string $language): ?Sound
     {
-        return $this->spoken->of($words, $language);
+        return $this->spoken->find($words, $language);
     }
 
     public function heard(Sound $sound): string

@@ -27,7 +27,7 @@ final readonly class Spoken
     }
 
     /** Null when it cannot be said. */
-    public function of(string $words, string $language): ?Sound
+    public function find(string $words, string $language): ?Sound
     {
         if (mb_strlen($words, 'UTF-8') > self::MOST) {
             return null;

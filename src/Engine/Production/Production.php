@@ -40,8 +40,8 @@ final readonly class Production
         $template = $this->touchUps->template($this->template, $piece->row);
         foreach (array_keys($template->sides) as $side) {
             $sides[] = $laid = $this->side($template, $piece, $side);
-            $draw = fn (Drawing $drawing): Raster => $rasters->of($drawing, $this->pictures);
-            array_push($findings, ...$proof->of(new Inspected($template, $laid, $side, $draw)));
+            $draw = fn (Drawing $drawing): Raster => $rasters->rasterize($drawing, $this->pictures);
+            array_push($findings, ...$proof->check(new Inspected($template, $laid, $side, $draw)));
         }
         if (null !== ($unfilled = UnfilledCheck::finding($template, $sides))) {
             $findings[] = $unfilled;

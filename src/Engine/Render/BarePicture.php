@@ -19,7 +19,7 @@ final readonly class BarePicture
      *
      * @throws RenderException when it cannot be read
      */
-    public function of(string $bytes): array
+    public function strip(string $bytes): array
     {
         $picture = $this->vips->open($bytes)->whole()->upright()->srgb();
 

@@ -15,7 +15,7 @@ enum Edge: string
     case Marks = 'marks';
 
     /** @return float dots */
-    public function of(Drawing $drawing): float
+    public function width(Drawing $drawing): float
     {
         return $this->dots($drawing->bleed, $drawing->dpi);
     }

@@ -60,7 +60,7 @@ final class FontSubsets
     }
 
     /** @return string bytes of a font with the glyphs of these letters, and no others */
-    public function of(FontFace $face, string $letters): string
+    public function build(FontFace $face, string $letters): string
     {
         return $this->subset($face, self::points($letters));
     }

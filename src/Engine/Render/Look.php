@@ -20,18 +20,18 @@ final readonly class Look
 
     public function width(Drawing $drawing): int
     {
-        return max(1, (int) round(($drawing->width + 2 * $this->edge->of($drawing)) * $this->scale));
+        return max(1, (int) round(($drawing->width + 2 * $this->edge->width($drawing)) * $this->scale));
     }
 
     public function height(Drawing $drawing): int
     {
-        return max(1, (int) round(($drawing->height + 2 * $this->edge->of($drawing)) * $this->scale));
+        return max(1, (int) round(($drawing->height + 2 * $this->edge->width($drawing)) * $this->scale));
     }
 
     /** All that is made of a side, in dots. */
     public function whole(Drawing $drawing): Bounds
     {
-        return Bounds::of(0, 0, $drawing->width, $drawing->height)->grown($this->edge->of($drawing));
+        return Bounds::of(0, 0, $drawing->width, $drawing->height)->grown($this->edge->width($drawing));
     }
 
     /** What of it is covered by the design: with marks, not all. */

@@ -30,7 +30,7 @@ final readonly class PageRasterizer
      *
      * @throws RenderException when it is too much to be drawn
      */
-    public function of(Drawing $drawing, PictureContents $pictures): Raster
+    public function rasterize(Drawing $drawing, PictureContents $pictures): Raster
     {
         $png = [] === $drawing->varying()
             ? $this->cache->get('raster-' . $drawing->fingerprint(), function (ItemInterface $item) use ($drawing, $pictures): string {

@@ -22,7 +22,7 @@ final readonly class PictureEncoder
     }
 
     /** @throws RenderException */
-    public function of(VipsImage $image, PictureFormat $format, float $dpi): string
+    public function encode(VipsImage $image, PictureFormat $format, float $dpi): string
     {
         $image = $image->atDpi($dpi)->withProfile($this->vips->profile());
 

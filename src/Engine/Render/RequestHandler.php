@@ -84,7 +84,7 @@ final class RequestHandler
     {
         return match (true) {
             $asked instanceof DrawSvg => [$this->svg($asked)],
-            $asked instanceof DrawSide => $this->files->of($this->drawing($asked->side), $asked),
+            $asked instanceof DrawSide => $this->files->write($this->drawing($asked->side), $asked),
             $asked instanceof OpenPaper => $this->open($asked),
             $asked instanceof AddPages => $this->pages($asked),
             $asked instanceof AddSheet => $this->sheet($asked),

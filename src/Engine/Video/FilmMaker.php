@@ -57,7 +57,7 @@ final readonly class FilmMaker
         return TemporaryDirectory::in(function (string $folder) use ($film, $format, $scale, $quality, $most, $stopped): string {
             $sound = "$folder/heard.wav";
             if ($format->isHeard()) {
-                $heard = $this->mixer->of($film->scene->sound, $film->scene->timing->seconds(), $film->pictures, $folder, $stopped);
+                $heard = $this->mixer->mix($film->scene->sound, $film->scene->timing->seconds(), $film->pictures, $folder, $stopped);
                 rename($heard, $sound);
             }
             $bytes = (int) min(self::LARGEST, ($most ?? \INF) * 1_000_000);
@@ -94,7 +94,7 @@ final readonly class FilmMaker
     public function sound(Scene $scene, SoundSource $source): string
     {
         return TemporaryDirectory::in(function (string $folder) use ($scene, $source): string {
-            $sound = $this->mixer->of($scene->sound, $scene->timing->seconds(), $source, $folder);
+            $sound = $this->mixer->mix($scene->sound, $scene->timing->seconds(), $source, $folder);
             $this->ffmpeg->run(['-i', $sound, '-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart', "$folder/heard.m4a"]);
 
             return (string) file_get_contents("$folder/heard.m4a");
@@ -122,7 +122,7 @@ final readonly class FilmMaker
         $reel = "$folder/reel.h264";
         if ($isMp4 || !is_file($reel)) {
             $made = new Reel($this->renderer, $this->ffmpeg, $this->grounds, $film->pictures, $scale, $folder, $stopped);
-            $reel = $made->of($film->scene, $isMp4 ? $quality : self::LOSSLESS);
+            $reel = $made->make($film->scene, $isMp4 ? $quality : self::LOSSLESS);
         }
         $rate = $film->scene->timing->rate;
         // Only packed in a file do frames have their times.
@@ -137,7 +137,7 @@ final readonly class FilmMaker
         $to = "$folder/film.$format->value";
         $this->ffmpeg->run([
             ...$isMp4 ? $frames : ['-i', "$folder/whole.mp4"],
-            ...$packing->of($format),
+            ...$packing->options($format),
             ...['-fs', (string) ($most + 1_000_000), $to],
         ], $stopped);
 

@@ -32,7 +32,7 @@ final readonly class Graph
      *
      * @return array{list<string>, string} inputs, and a filter graph over them whose output is `[out]`
      */
-    public function of(array $plates): array
+    public function build(array $plates): array
     {
         // Over a ground that plays, colours are kept for two by two pixels throughout, which is as quick as the ground alone.
         $plays = [] !== array_filter($plates, static fn (Plate $plate): bool => null !== $plate->playing);

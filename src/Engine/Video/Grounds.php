@@ -57,7 +57,7 @@ final readonly class Grounds
      *
      * @throws RenderException|NoSpaceException|CancelledException
      */
-    public function of(PictureItem $item, Seat $seat, int $frames, ClipContents $contents, ?\Closure $stopped): array
+    public function prepare(PictureItem $item, Seat $seat, int $frames, ClipContents $contents, ?\Closure $stopped): array
     {
         $run = $this->run($item, $seat->rate, $frames);
         if (!is_dir($this->folder) && !@mkdir($this->folder, 0o700, true) && !is_dir($this->folder)) {

@@ -38,7 +38,7 @@ final readonly class Mixer
      *
      * @throws RenderException|NoSpaceException|CancelledException
      */
-    public function of(Soundtrack $sound, float $seconds, SoundSource $source, string $folder, ?\Closure $stopped = null): string
+    public function mix(Soundtrack $sound, float $seconds, SoundSource $source, string $folder, ?\Closure $stopped = null): string
     {
         $lasts = \sprintf('%.6F', $seconds);
         if ($sound->isSilent()) {

@@ -35,7 +35,7 @@ final readonly class Packing
     }
 
     /** @return list<string> behind the input of the moving pictures */
-    public function of(FilmFormat $format): array
+    public function options(FilmFormat $format): array
     {
         return [
             ...match ($format) {

@@ -49,7 +49,7 @@ final readonly class Reel
     }
 
     /** @return string path of a byte stream (ITU-T H.264, annex B) of as many frames as the scene has */
-    public function of(Scene $scene, int $quality): string
+    public function make(Scene $scene, int $quality): string
     {
         $spans = self::eachBegun($scene->spans(self::WORTH));
         $path = "$this->folder/reel.h264";
@@ -58,7 +58,7 @@ final readonly class Reel
             if ($span->moves) {
                 $still = ($spans[$i + 1] ?? $span)->to - $span->to;
                 $stretch = $this->stretch($scene, new TimeSpan($span->from, $span->to + min(1, $still), true), $i, $quality);
-                $stretch .= $still > 1 ? (new StillFrames($stretch))->of($still - 1) : '';
+                $stretch .= $still > 1 ? (new StillFrames($stretch))->repeat($still - 1) : '';
                 if (\strlen($stretch) !== @fwrite($out, $stretch)) {
                     throw new NoSpaceException('There is no room for the moving picture.');
                 }
@@ -95,7 +95,7 @@ final readonly class Reel
         $name = "$this->folder/stretch-$number";
         $plates = $this->plates($scene, $span, $name);
         $rate = $scene->timing->rate;
-        [$inputs, $graph] = (new Graph($rate, $span->from, $span->frames(), $this->scale))->of($plates);
+        [$inputs, $graph] = (new Graph($rate, $span->from, $span->frames(), $this->scale))->build($plates);
         NoSpaceException::write("$name.graph", $graph);
         $packed = Codec::h264($quality, $span->frames());
         $frames = ['-r', (string) $rate, '-frames:v', (string) $span->frames()];
@@ -182,7 +182,7 @@ final readonly class Reel
             $scene->timing->rate,
             $plain && isset($group->items[1]) ? Veil::of($group->items[1]) ?? new Veil() : new Veil(),
         );
-        [$clip, $again] = $this->grounds->of($item, $seat, $part->to - $part->from, $this->pictures, $this->stopped);
+        [$clip, $again] = $this->grounds->prepare($item, $seat, $part->to - $part->from, $this->pictures, $this->stopped);
         $hole = $plain ? null : $this->hole($scene->drawing, $group, $item, $seen, $path);
 
         return new Plate($path, $x, $y, $size[0], $size[1], $rests ? null : $part, new Playing($clip, $again, $hole));

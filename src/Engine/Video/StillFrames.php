@@ -43,7 +43,7 @@ final class StillFrames
     }
 
     /** @return string to be put behind the stream */
-    public function of(int $count): string
+    public function repeat(int $count): string
     {
         $frames = '';
         for ($number = 1; $number <= $count; ++$number) {

@@ -39,7 +39,7 @@ final class SessionStore extends AbstractSessionHandler
      * @return list<array{id: string, started: \DateTimeImmutable, seen: \DateTimeImmutable, agent: string,
      * browser: string, here: bool}> the newest first
      */
-    public function of(Member $member): array
+    public function all(Member $member): array
     {
         $found = $this->connection->fetchAllAssociative(
             'SELECT id, started_at, seen_at, agent FROM session WHERE member_id = ? AND seen_at > ? AND started_at > ' .

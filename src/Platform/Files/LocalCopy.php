@@ -22,7 +22,7 @@ final readonly class LocalCopy
      *
      * @throws NoSpaceException
      */
-    public function of(string $path, \Closure $use): mixed
+    public function with(string $path, \Closure $use): mixed
     {
         $local = (string) tempnam(sys_get_temp_dir(), 'morphea');
         try {

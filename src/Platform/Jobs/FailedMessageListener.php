@@ -69,7 +69,7 @@ final readonly class FailedMessageListener
             return;
         }
         $noRoom = $cause instanceof NoSpaceException || NoSpaceException::told($cause->getMessage());
-        if (!($this->kinds->of($job) instanceof SharedTask)) {
+        if (!($this->kinds->get($job) instanceof SharedTask)) {
             if (!$again) {
                 $this->record->fail(
                     $id,

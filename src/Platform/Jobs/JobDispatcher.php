@@ -64,7 +64,7 @@ final readonly class JobDispatcher
     /** Asks workers for it, from where it is. */
     public function ask(Job $job): void
     {
-        $kind = $this->kinds->of($job);
+        $kind = $this->kinds->get($job);
         $this->connection->executeStatement(
             'UPDATE job SET given = 0, handed = 0, fits = ?, touched_at = ? WHERE id = ?',
             [Batch::FIRST, Time::precise(), $job->id()],
@@ -95,7 +95,7 @@ final readonly class JobDispatcher
      */
     public function handOut(Job $job): void
     {
-        if ($this->kinds->of($job) instanceof PacedTask) {
+        if ($this->kinds->get($job) instanceof PacedTask) {
             $this->handOutNext($job, 1, new BatchShares(0, 1));
 
             return;
@@ -127,7 +127,7 @@ final readonly class JobDispatcher
     /** @return bool whether there was anything left of it */
     private function handOutNext(Job $job, int $most, BatchShares $shares): bool
     {
-        $kind = $this->kinds->of($job);
+        $kind = $this->kinds->get($job);
 
         return $kind instanceof SharedTask && $this->connection->transactional(function () use ($job, $kind, $most, $shares): bool {
             $found = $this->connection->fetchAssociative('SELECT given, handed, fits FROM job WHERE id = ?' . $this->dialect->held(), [
@@ -170,14 +170,14 @@ final readonly class JobDispatcher
 
     public function progress(Job $job): Progress
     {
-        $kind = $this->kinds->of($job);
+        $kind = $this->kinds->get($job);
 
         return $kind instanceof SharedTask ? $kind->progress($job) : Progress::of($job);
     }
 
     public function view(Job $job): JobView
     {
-        $kind = $this->kinds->of($job);
+        $kind = $this->kinds->get($job);
 
         return new JobView($job->id(), $this->progress($job), $kind->counts(), !($kind instanceof UntimedTask));
     }
@@ -185,7 +185,7 @@ final readonly class JobDispatcher
     /** Nobody waits for it any more: what can go on is stopped, and all else forgotten. */
     public function leave(Job $job): void
     {
-        $kind = $this->kinds->of($job);
+        $kind = $this->kinds->get($job);
         $kind instanceof SharedTask ? $this->stop($job) : $this->forget($job);
         if ($kind instanceof CleansUp) {
             $kind->clearUp($job);
@@ -300,7 +300,7 @@ final readonly class JobDispatcher
     /** What it had of its owner's share goes to the other works at once: of its own nothing comes back. */
     private function makeWay(Job $job): void
     {
-        $kind = $this->kinds->of($job);
+        $kind = $this->kinds->get($job);
         if ($kind instanceof SharedTask && !($kind instanceof PacedTask)) {
             $this->handOut($job);
         }

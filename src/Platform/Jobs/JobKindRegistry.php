@@ -40,7 +40,7 @@ final readonly class JobKindRegistry
         return $names;
     }
 
-    public function of(Job $job): JobKind
+    public function get(Job $job): JobKind
     {
         foreach ($this->kinds as $kind) {
             if ($kind::kind() === $job->kind()) {

@@ -45,7 +45,7 @@ final readonly class RunJobHandler
         if (true !== $job?->isUnderWay()) {
             return;
         }
-        $kind = $this->kinds->of($job);
+        $kind = $this->kinds->get($job);
         $this->place->begins($job, $message->from, $message->to);
         match (true) {
             $kind instanceof Task => $this->whole($job, $kind),

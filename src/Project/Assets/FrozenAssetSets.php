@@ -10,5 +10,5 @@ use Morphea\App\Project\Projects\Project;
 interface FrozenAssetSets
 {
     /** @return AssetSet|null null where there is no such run of the project, or nothing was kept of it */
-    public function of(Project $project, string $run): ?AssetSet;
+    public function find(Project $project, string $run): ?AssetSet;
 }

@@ -41,7 +41,7 @@ final readonly class ImportPictures implements Task
         $done = 0;
         try {
             foreach ($job->texts('names') as $i => $name) {
-                $this->local->of("{$job->folder()}/$i", function (string $path) use (
+                $this->local->with("{$job->folder()}/$i", function (string $path) use (
                     $project,
                     $name,
                     $report,

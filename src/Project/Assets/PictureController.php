@@ -80,6 +80,6 @@ final readonly class PictureController
     /** Those of a run of this project, as they were when it was ordered; without a run, those there are now. */
     private function shelf(Project $project, string $run): AssetSet
     {
-        return ('' === $run ? null : $this->runs->of($project, $run)) ?? $this->pictures->shelf($project);
+        return ('' === $run ? null : $this->runs->find($project, $run)) ?? $this->pictures->shelf($project);
     }
 }

@@ -74,7 +74,7 @@ final readonly class OpenProject
     /** @return list<Finding> */
     public function findings(?Record $row, LaidOut $laid, int $side = 0): array
     {
-        $found = $this->proof->of(new Inspected($this->piece($row), $laid, $side, $this->raster));
+        $found = $this->proof->check(new Inspected($this->piece($row), $laid, $side, $this->raster));
         foreach (0 === $side ? $this->touchUps->troubles($this->template, $row) : [] as $layer => $trouble) {
             $found[] = Finding::touchUp($this->template, (string) $layer, $trouble);
         }
@@ -115,7 +115,7 @@ final readonly class OpenProject
     /** @param float $edge dots beyond the cut that are shown, too */
     public function still(Drawing $drawing, float $edge = 0.0): string
     {
-        return $this->still->of($drawing, $edge);
+        return $this->still->svg($drawing, $edge);
     }
 
     /** @return list<string> one a side */
@@ -127,6 +127,6 @@ final readonly class OpenProject
     /** Another version of the template, small and still. */
     public function version(Design $template, ?Record $row): string
     {
-        return $this->still->of(Poster::of($template, $this->engine->layouter->lay($template, $row, $this->pictures), 0));
+        return $this->still->svg(Poster::of($template, $this->engine->layouter->lay($template, $row, $this->pictures), 0));
     }
 }

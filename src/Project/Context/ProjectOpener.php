@@ -70,7 +70,7 @@ final class ProjectOpener implements ResetInterface
             $project->template(),
             $this->fonts->engine($project->owner()),
             $pictures,
-            $this->sizes->of($project),
+            $this->sizes->get($project),
             $this->hands->touchUps($project),
             $this->proof,
             $this->raster($project),
@@ -92,7 +92,7 @@ final class ProjectOpener implements ResetInterface
             $drawn = \array_slice($drawn, -self::RASTERS, null, true);
             $pictures ??= $this->sets->embedded($project);
 
-            return $drawn[$name] ??= $this->rasters->of($drawing, $pictures);
+            return $drawn[$name] ??= $this->rasters->rasterize($drawing, $pictures);
         };
     }
 }

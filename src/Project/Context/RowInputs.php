@@ -44,7 +44,7 @@ final readonly class RowInputs
      *
      * @return \Closure(Record, string): string of a row and the name of its files
      */
-    public function of(Project $project, array $wanted, EvenSizes $even): \Closure
+    public function namer(Project $project, array $wanted, EvenSizes $even): \Closure
     {
         $alike = hash('sha256', serialize([
             self::VERSION,

@@ -24,7 +24,7 @@ final readonly class SharedSizes
     ) {
     }
 
-    public function of(Project $project): EvenSizes
+    public function get(Project $project): EvenSizes
     {
         $template = $project->template();
         $even = array_filter($template->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);

@@ -19,7 +19,7 @@ final readonly class StillDrawing
         $this->writer = new SvgWriter($pictures, SvgSize::Free);
     }
 
-    public function of(Drawing $drawing, float $edge = 0.0): string
+    public function svg(Drawing $drawing, float $edge = 0.0): string
     {
         return (string) preg_replace(
             ['/ id="layer-[^"]*"/', '/^<svg /'],

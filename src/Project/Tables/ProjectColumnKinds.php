@@ -27,7 +27,7 @@ final readonly class ProjectColumnKinds
      */
     public function byKey(Project $project, Table $table): array
     {
-        $kinds = $this->of($project);
+        $kinds = $this->get($project);
         $named = array_merge(
             ...array_map(
                 static fn (Layer $layer): array => LayerKind::Picture === $layer->kind() ? $layer->columns() : [],
@@ -45,7 +45,7 @@ final readonly class ProjectColumnKinds
         return $found;
     }
 
-    public function of(Project $project): ColumnKinds
+    public function get(Project $project): ColumnKinds
     {
         return new ColumnKinds(new CellReader($project->template()->locale), $this->pictures->names($project));
     }

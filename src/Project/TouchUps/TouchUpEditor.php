@@ -60,7 +60,7 @@ final readonly class TouchUpEditor
      */
     public function copy(Project $project, int $from, array $rows): void
     {
-        $touch = $this->hands->of($project, $from)->touch;
+        $touch = $this->hands->find($project, $from)->touch;
         $this->hands->change(
             $project,
             $rows,
@@ -73,6 +73,6 @@ final readonly class TouchUpEditor
 
     private function piece(Project $project, int $row): Design
     {
-        return $this->hands->of($project, $row)->touch?->on($project->template())[0] ?? $project->template();
+        return $this->hands->find($project, $row)->touch?->on($project->template())[0] ?? $project->template();
     }
 }

@@ -39,7 +39,7 @@ final class TouchUpStore implements ResetInterface
         return $this->read[1];
     }
 
-    public function of(Project $project, int $row): HandWork
+    public function find(Project $project, int $row): HandWork
     {
         return $this->all($project)[$row] ?? new HandWork();
     }
@@ -82,7 +82,7 @@ final class TouchUpStore implements ResetInterface
             }
             $works = [];
             foreach ($rows as $row) {
-                $before = $this->of($project, $row);
+                $before = $this->find($project, $row);
                 $after = $make($before, $row)->toArray();
                 if ($after !== $before->toArray()) {
                     $works[$row] = [$before->toArray(), $after];

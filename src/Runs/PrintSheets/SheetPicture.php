@@ -31,7 +31,7 @@ final readonly class SheetPicture
      * @param list<Record> $rows    of all pieces
      * @param bool         $through the back is seen through the paper
      */
-    public function of(OpenProject $open, SheetPlan $plan, array $rows, Page $page, bool $through, string $title, string $words): string
+    public function draw(OpenProject $open, SheetPlan $plan, array $rows, Page $page, bool $through, string $title, string $words): string
     {
         $paper = $plan->said->paper;
         $round = self::ROUND * max($paper->width, $paper->height);
@@ -110,7 +110,7 @@ final readonly class SheetPicture
         if (DieLine::None !== $plan->said->die && !$page->isBack) {
             $svg .= $this->dies($open, $plan);
         }
-        $drawn = $marks->of($page, $words);
+        $drawn = $marks->draw($page, $words);
 
         return $svg . self::nested($open->still($drawn), 0, 0, $plan->said->paper->width, $plan->said->paper->height);
     }

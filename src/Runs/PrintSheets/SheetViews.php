@@ -32,7 +32,7 @@ final readonly class SheetViews
      *
      * @return array<string, mixed>
      */
-    public function of(Project $project, RunOrder $order, int $at, string $face): array
+    public function build(Project $project, RunOrder $order, int $at, string $face): array
     {
         $common = ['project' => $project, 'here' => 'Press', 'error' => null];
         try {
@@ -61,16 +61,16 @@ final readonly class SheetViews
             'face' => $face,
             'faces' => $sheets->faces->each(),
             'through' => $sheets->said->both->isTurnedOver(),
-            'rows' => $rows->of($page),
+            'rows' => $rows->describe($page),
             'make' => \sprintf('Make %s %s', number_format($sheets->sheets()), 1 === $sheets->sheets() ? 'sheet' : 'sheets'),
-            'picture' => $this->picture->of(
+            'picture' => $this->picture->draw(
                 $this->opener->page($project),
                 $sheets,
                 $records,
                 $page,
                 'through' === $face && $sheets->said->both->isTurnedOver(),
                 "$plan->file",
-                $rows->of($page),
+                $rows->describe($page),
             ),
             'labels' => null === $sheets->said->labels ? [] : $this->picture->labels($sheets),
             'piles' => $this->piles($sheets, $numbers),

@@ -46,7 +46,7 @@ final class SheetsController extends AbstractController
         $order = '' === $rows ? $order : $order->ofRows($rows);
         $said = SheetOrders::settings($project, $order);
 
-        return $this->render('sheets/index.html.twig', $this->views->of($project, $order, 1, 'front') + [
+        return $this->render('sheets/index.html.twig', $this->views->build($project, $order, 1, 'front') + [
             'order' => $order,
             'said' => $said,
             'label' => $this->labels->choice($member, $said->labels),
@@ -63,7 +63,7 @@ final class SheetsController extends AbstractController
         $in = $request->request;
         try {
             $order = $this->orders->from($project, $member, $in);
-            $view = $this->views->of($project, $order, self::at($in), $in->getString('face', 'front'));
+            $view = $this->views->build($project, $order, self::at($in), $in->getString('face', 'front'));
         } catch (RunOrderException $e) {
             $view = ['project' => $project, 'error' => $e->getMessage(), 'here' => 'Press'];
         }
@@ -115,7 +115,7 @@ final class SheetsController extends AbstractController
             return $this->back($project, $e);
         }
 
-        return new Response($pdf->of($project, SheetOrders::settings($project, $order)->paper), Response::HTTP_OK, [
+        return new Response($pdf->write($project, SheetOrders::settings($project, $order)->paper), Response::HTTP_OK, [
             'Content-Type' => 'application/pdf',
             'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, 'test-sheet.pdf'),
         ]);

@@ -22,12 +22,12 @@ final readonly class TestPdf
     {
     }
 
-    public function of(Project $project, Paper $paper): string
+    public function write(Project $project, Paper $paper): string
     {
         return TemporaryDirectory::in(function (string $folder) use ($project, $paper): string {
             $open = $this->opener->page($project);
             $pdf = new PdfFile($this->renderer, "$folder/test.pdf", 'Test sheet', 'en', Edge::Cut);
-            foreach ((new TestSheet($open->engine->layouter->texts))->of($paper) as $side) {
+            foreach ((new TestSheet($open->engine->layouter->texts))->pages($paper) as $side) {
                 $whole = Bounds::of(0, 0, $paper->width, $paper->height);
                 $pdf->sheet(new SheetPage($side, [], $whole, $whole), $open->pictures);
             }

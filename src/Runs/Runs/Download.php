@@ -29,10 +29,10 @@ final readonly class Download
     ) {
     }
 
-    public function of(Run $run): ?Response
+    public function respond(Run $run): ?Response
     {
         // A run still going would give a ZIP that is different a second later.
-        $made = $run->isUnderWay() ? [] : iterator_to_array($this->store->of($run), false);
+        $made = $run->isUnderWay() ? [] : iterator_to_array($this->store->all($run), false);
         if ([] === $made) {
             return null;
         }

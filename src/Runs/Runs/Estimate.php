@@ -48,10 +48,10 @@ final readonly class Estimate
      * in words, bytes in all, pieces that are not there from before, seconds for one, and what it waits for; null where none
      * could be made
      */
-    public function of(Project $project, RunPlan $plan): ?array
+    public function measure(Project $project, RunPlan $plan): ?array
     {
-        $even = $this->sizes->of($project);
-        $input = $this->inputs->of($project, ChosenFormat::arrays($plan->order->choices), $even);
+        $even = $this->sizes->get($project);
+        $input = $this->inputs->namer($project, ChosenFormat::arrays($plan->order->choices), $even);
         $inputs = array_map(static fn (array $piece): string => $input($piece['row'], $piece['name']), $plan->pieces);
         $made = $this->pieces->made($project, $inputs);
         $fresh = array_values(array_filter($plan->pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY));

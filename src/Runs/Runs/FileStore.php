@@ -114,7 +114,7 @@ final readonly class FileStore
      * @return \Generator<array{position: int, number: int, name: string, path: string, bytes: int, crc: int|null}> in
      * order, documents first
      */
-    public function of(Run $run): \Generator
+    public function all(Run $run): \Generator
     {
         foreach (
             $this->connection->iterateAssociative(
@@ -204,7 +204,7 @@ final readonly class FileStore
     {
         $missing = [];
         $size = $this->sizes($run);
-        foreach ($this->of($run) as $file) {
+        foreach ($this->all($run) as $file) {
             if ($file['position'] > 0 && $size($file['path']) !== $file['bytes']) {
                 $missing[$file['position']] = $file['position'];
             }
@@ -218,7 +218,7 @@ final readonly class FileStore
     {
         $vanished = [];
         $size = $this->sizes($run);
-        foreach ($this->of($run) as $file) {
+        foreach ($this->all($run) as $file) {
             $is = 0 === $file['position'] ? $this->size($file['path']) : $size($file['path']);
             if (0 === $is || (0 !== $file['bytes'] && $is !== $file['bytes'])) {
                 $vanished[$file['path']] = $file['name'];

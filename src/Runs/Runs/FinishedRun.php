@@ -33,7 +33,7 @@ final readonly class FinishedRun
      *
      * @throws MissingPartsException|NoSpaceException|JobStoppedException
      */
-    public function of(Run $run): array
+    public function finish(Run $run): array
     {
         $missing = $this->files->missing($run);
         if ([] !== $missing) {
@@ -45,7 +45,7 @@ final readonly class FinishedRun
         $number = 0;
         try {
             $this->binder->bind(
-                $this->makings->of($run),
+                $this->makings->get($run),
                 fn (): iterable => $this->pieces->allMade($run),
                 $run->fileName(),
                 function (string $name, string $path) use ($run, &$number): void {

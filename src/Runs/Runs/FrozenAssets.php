@@ -77,7 +77,7 @@ final class FrozenAssets implements AssetUse, FrozenAssetSets
     }
 
     /** Those of a run of a project, as they were when it was ordered; null where there is no such run. */
-    public function of(Project $project, string $run): ?AssetSet
+    public function find(Project $project, string $run): ?AssetSet
     {
         $found = $this->entities->getRepository(Run::class)->findOneBy(['id' => $run, 'project' => $project]);
 

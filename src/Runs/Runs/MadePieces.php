@@ -106,6 +106,6 @@ final readonly class MadePieces
 
     private function drawn(MadePiece $made): LaidOutPiece
     {
-        return $this->makings->of($made->run)->again($made->piece);
+        return $this->makings->get($made->run)->again($made->piece);
     }
 }

@@ -37,7 +37,7 @@ final readonly class MadeRows
      *
      * @return list<int> those whose piece this run made
      */
-    public function of(Run $run, array $rows): array
+    public function madeBy(Run $run, array $rows): array
     {
         return array_values(array_intersect($rows, array_map(intval(...), $this->connection->fetchFirstColumn(
             "SELECT row_id FROM piece WHERE run_id = ? AND state = 'made' AND row_id IS NOT NULL",

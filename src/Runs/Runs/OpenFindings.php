@@ -57,7 +57,9 @@ final readonly class OpenFindings
                 break;
             }
             ++$looked;
-            $worst = null === $kept ? $this->worst($open, $row, $this->hands->of($project, (int) $row->id)) : $kept[$row->number] ?? null;
+            $worst = null === $kept
+                ? $this->worst($open, $row, $this->hands->find($project, (int) $row->id))
+                : $kept[$row->number] ?? null;
             if (null !== $worst) {
                 $found[$row->number] = $worst;
             }

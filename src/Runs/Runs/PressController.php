@@ -50,8 +50,8 @@ final class PressController extends AbstractController
             $this->orders->summary($project, $order) + $this->orders->form($project, $order) + [
                 'here' => 'Press',
                 'kept' => $this->saved->all($project),
-                'runs' => $this->views->of($runs),
-                'space' => $this->space->of($project),
+                'runs' => $this->views->build($runs),
+                'space' => $this->space->usage($project),
             ],
         );
     }
@@ -80,7 +80,7 @@ final class PressController extends AbstractController
     public function estimate(Project $project, Request $request, Estimate $estimate): Response
     {
         try {
-            $told = $estimate->of($project, $this->planner->plan($project, $this->order($project, $request)));
+            $told = $estimate->measure($project, $this->planner->plan($project, $this->order($project, $request)));
         } catch (RunOrderException) {
             $told = null;
         }

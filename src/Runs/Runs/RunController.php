@@ -60,7 +60,7 @@ final class RunController extends AbstractController
     #[Route('/file', name: 'run_file', methods: ['GET'])]
     public function download(Project $project, Run $run, Download $download): Response
     {
-        return $download->of($run) ?? throw $this->createNotFoundException('This run has made nothing to download yet.');
+        return $download->respond($run) ?? throw $this->createNotFoundException('This run has made nothing to download yet.');
     }
 
     /** What it made, small, with what came of each. */
@@ -75,9 +75,9 @@ final class RunController extends AbstractController
             'project' => $project,
             'here' => 'Press',
             'looking' => true,
-            'view' => $this->views->of([$run])[0],
+            'view' => $this->views->build([$run])[0],
             'counts' => $this->report->counts($run),
-            'pieces' => $pictures->of($run, $from, self::PAGE),
+            'pieces' => $pictures->draw($run, $from, self::PAGE),
             'documents' => $this->files->documents($run),
             'page' => $page,
             'pages' => (int) ceil($total / self::PAGE),
@@ -117,12 +117,12 @@ final class RunController extends AbstractController
     private function card(Project $project, Run $run): Response
     {
         return $this->render('press/run.html.twig', [
-            'view' => $this->views->of([$run])[0],
+            'view' => $this->views->build([$run])[0],
             'project' => $project,
             'here' => 'Press',
             'oob' => true,
             // Summed up from all files there are: not at every look.
-            'space' => $run->isUnderWay() ? null : $this->space->of($project),
+            'space' => $run->isUnderWay() ? null : $this->space->usage($project),
         ]);
     }
 }

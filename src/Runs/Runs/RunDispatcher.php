@@ -47,14 +47,14 @@ final readonly class RunDispatcher
     {
         $this->space->check($project->owner());
         $plan = $this->planner->plan($project, $order);
-        $even = $this->sizes->of($project);
+        $even = $this->sizes->get($project);
         $run = $this->connection->transactional(function () use ($project, $order, $plan, $even, $who): Run {
             $this->dialect->hold($project->id());
             do {
                 // What it is made of, and the name for all of it, have to be of the same moment.
                 $meant = $this->meant->keep($project);
-                $input = $this->inputs->of($project, ChosenFormat::arrays($order->choices), $even);
-                $drawn = $this->inputs->of($project, $order->choices[0]->drawn(), $even);
+                $input = $this->inputs->namer($project, ChosenFormat::arrays($order->choices), $even);
+                $drawn = $this->inputs->namer($project, $order->choices[0]->drawn(), $even);
             } while ($meant !== $this->meant->keep($project));
             $last = (int) $this->connection->fetchOne('SELECT MAX(number) FROM run WHERE project_id = ?', [$project->id()]);
             $id = Run::newId();

@@ -25,7 +25,7 @@ final readonly class RunPictures
      * @return list<array{position: int, row: int, name: string, outcome: string, made: bool, reason: string,
      *   pictures: list<string>, files: list<array{number: int, name: string}>}>
      */
-    public function of(Run $run, int $from, int $count): array
+    public function draw(Run $run, int $from, int $count): array
     {
         $template = $run->template();
         $pictures = $this->pictures->linked($run->project(), $this->meant->shelf($run), $run->id());
@@ -42,7 +42,7 @@ final readonly class RunPictures
             $row = $rows[$piece['position']];
             [$own, $sizes] = [$touchUps->template($template, $row), $touchUps->even($even, $row)];
             $sides = array_map(
-                static fn (int $side): string => $still->of($layouter->lay($own, $row, $pictures, $sizes, $side)->drawing),
+                static fn (int $side): string => $still->svg($layouter->lay($own, $row, $pictures, $sizes, $side)->drawing),
                 array_keys($template->sides),
             );
             $found[] = [

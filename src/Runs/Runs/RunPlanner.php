@@ -158,7 +158,7 @@ final readonly class RunPlanner
     private function wanted(Project $project, RunOrder $order, array $pieces): array
     {
         if (RowChoice::Changed === $order->which) {
-            $input = $this->inputs->of($project, ChosenFormat::arrays($order->choices), $this->sizes->of($project));
+            $input = $this->inputs->namer($project, ChosenFormat::arrays($order->choices), $this->sizes->get($project));
             $inputs = array_map(static fn (array $piece): string => $input($piece['row'], $piece['name']), $pieces);
             $made = $this->pieces->made($project, $inputs);
             $wanted = array_filter($pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY);
@@ -225,7 +225,7 @@ final readonly class RunPlanner
     {
         try {
             $said = RowChoice::Some === $order->which ? $order->rows : '';
-            $picked = array_flip(RowSelection::parse($said, $project->rowCount())->of($project->rowCount()));
+            $picked = array_flip(RowSelection::parse($said, $project->rowCount())->numbers($project->rowCount()));
             $pattern = Pattern::parse($order->name, $project->template()->locale);
         } catch (TableException | PatternException $e) {
             throw new RunOrderException($e->getMessage(), 0, $e);

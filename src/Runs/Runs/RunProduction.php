@@ -29,7 +29,7 @@ final class RunProduction
     ) {
     }
 
-    public function of(Run $run): Production
+    public function get(Run $run): Production
     {
         if (null === $this->making || $this->run !== $run->id() || Time::precise() > $this->until) {
             $this->making = new Production(

@@ -21,7 +21,7 @@ final readonly class RunReport
     public function csv(Run $run, array $vanished = []): string
     {
         $files = $gone = [];
-        foreach ($this->files->of($run) as $file) {
+        foreach ($this->files->all($run) as $file) {
             isset($vanished[$file['path']]) ? ($gone[$file['position']][] = $file['name']) : ($files[$file['position']][] = $file['name']);
         }
         $out = fopen('php://temp', 'r+') ?: throw new \LogicException('There is no memory.');

@@ -62,7 +62,7 @@ final readonly class RunTask implements SharedTask, KeptTask
         $wanted = $this->pieces->waiting($run, $from, $to);
         if ([] !== $wanted) {
             $sink = new RunSink($run, $this->pieces, $this->files, $this->connection, $this->work, $this->place);
-            $this->maker->make($this->makings->of($run), $wanted, $sink);
+            $this->maker->make($this->makings->get($run), $wanted, $sink);
             $this->workers->addMade($sink->made());
             $this->tally->add(Counters::MADE, $sink->made());
             $this->tally->add(Counters::NOT_MADE, $sink->notMadeCount());
@@ -78,7 +78,7 @@ final readonly class RunTask implements SharedTask, KeptTask
 
     public function finish(Job $job): array
     {
-        return $this->finished->of($this->run($job));
+        return $this->finished->finish($this->run($job));
     }
 
     public function cleanUp(Job $job): void

@@ -28,7 +28,7 @@ final readonly class RunViews
      *
      * @return list<array<string, mixed>>
      */
-    public function of(array $runs): array
+    public function build(array $runs): array
     {
         $progress = $this->pieces->progress(array_map(static fn (Run $run): Job => $run->job(), $runs));
         $files = $this->files->counts($runs);

@@ -21,7 +21,7 @@ final readonly class StorageQuota
     }
 
     /** @return array{here: int, all: int, most: int|null, warning: string} bytes; of all its owner has; null for no bound */
-    public function of(Project $project): array
+    public function usage(Project $project): array
     {
         $used = $this->files->space($project->owner()->id());
         $all = array_sum($used);

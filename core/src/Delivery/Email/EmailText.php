@@ -45,7 +45,7 @@ final class EmailText
      * @param string      $off  address at which who gets it takes themselves off; empty for none
      * @param string      $copyOf address of whose email it is a copy; empty where it is none
      */
-    public function of(Record $row, ?string $page, string $from, string $off, string $copyOf = ''): WrittenEmail
+    public function fill(Record $row, ?string $page, string $from, string $off, string $copyOf = ''): WrittenEmail
     {
         $fill = fn (Pattern $pattern): string => $this->filler->fill($pattern, $row->cells, $row->monthFirst)->text;
         $message = trim(str_replace(["\r\n", "\r"], "\n", $fill($this->message)));

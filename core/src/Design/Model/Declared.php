@@ -172,7 +172,7 @@ final class Declared
             $type = $parameter->getType();
 
             return $property instanceof Typed && $type instanceof \ReflectionNamedType
-                ? $property->of($type->getName())
+                ? $property->forType($type->getName())
                 : $property;
         }
 

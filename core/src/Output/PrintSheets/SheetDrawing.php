@@ -38,7 +38,7 @@ final class SheetDrawing
     }
 
     /** @param string $rows in words: which rows lie on it */
-    public function of(Page $page, string $rows): Drawing
+    public function draw(Page $page, string $rows): Drawing
     {
         $groups = [$this->marks[(int) $page->isBack] ??= self::group('marks', $this->items($page->isBack), false)];
         if ($this->plan->said->marks(SheetMark::Slug)) {

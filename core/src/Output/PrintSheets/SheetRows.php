@@ -12,7 +12,7 @@ final readonly class SheetRows
     {
     }
 
-    public function of(Page $page): string
+    public function describe(Page $page): string
     {
         $numbers = array_values(array_unique(array_map(fn (Spot $spot): int => ($this->number)($spot->piece), $page->spots)));
         [$first, $last] = [$numbers[0] ?? 0, $numbers[\count($numbers) - 1] ?? 0];

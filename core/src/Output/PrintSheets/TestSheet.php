@@ -27,7 +27,7 @@ final readonly class TestSheet
     }
 
     /** @return array{Drawing, Drawing} front and back */
-    public function of(Paper $paper): array
+    public function pages(Paper $paper): array
     {
         [$x, $y] = [$paper->width / 2, $paper->height / 2];
         $words = [

@@ -142,7 +142,7 @@ final readonly class SvgItems implements ItemVisitor
 
         $turn = 0.0 !== $item->rotation ? ' transform="' . SvgMarkup::turn($item->rotation, $item->pivotX, $item->pivotY) . '"' : '';
         if (null !== $this->outlines) {
-            $steps = $this->outlines->of(
+            $steps = $this->outlines->layOut(
                 $face,
                 $item->text,
                 $item->rightToLeft,

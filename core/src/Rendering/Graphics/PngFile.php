@@ -33,7 +33,7 @@ final readonly class PngFile
      * @param list<Packed> $rows    all of them, in order
      * @param Palette|null $palette what the numbers in them stand for, where they are numbers
      */
-    public function of(array $rows, ?Palette $palette = null): string
+    public function write(array $rows, ?Palette $palette = null): string
     {
         $adler = Adler32::NOTHING;
         $stream = [self::ZLIB];

@@ -62,11 +62,11 @@ final readonly class Layouter
 
             return $varies ? $group() : $this->still->group($all[$layer->id], $group);
         }, $layers);
-        $groups = (new Shading($pictures))->of($template->side($side), $groups);
+        $groups = (new Shading($pictures))->compute($template->side($side), $groups);
         $background = $template->side($side)->background;
 
         $heard = 0 === $side && $template->moves() && $pictures instanceof SoundSource
-            ? (new SoundLayouter($pictures))->of($template, $row, $facts)
+            ? (new SoundLayouter($pictures))->layOut($template, $row, $facts)
             : new HeardSounds();
 
         return new LaidOut(

@@ -40,7 +40,7 @@ final readonly class Shading
      *
      * @return list<GroupItem>
      */
-    public function of(Side $side, array $groups): array
+    public function compute(Side $side, array $groups): array
     {
         foreach ($side->layers as $layer) {
             if ($layer instanceof PictureLayer && GroundShade::None !== $layer->shade) {

@@ -21,7 +21,7 @@ final readonly class SoundLayouter
     }
 
     /** @param array<string, LayerFacts> $facts of the side, by layer */
-    public function of(Design $template, ?Record $row, array $facts): HeardSounds
+    public function layOut(Design $template, ?Record $row, array $facts): HeardSounds
     {
         $missing = $plays = $says = [];
         $track = $this->sound($template->sound->track, $row, $template, '', $missing);

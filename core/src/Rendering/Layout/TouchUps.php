@@ -22,7 +22,7 @@ final class TouchUps
     {
     }
 
-    public function of(?Record $row): ?TouchUp
+    public function find(?Record $row): ?TouchUp
     {
         return $this->all[$row->id ?? 0] ?? null;
     }
@@ -41,7 +41,7 @@ final class TouchUps
     /** What was set by hand is not set anew because of other rows. */
     public function even(EvenSizes $even, ?Record $row): EvenSizes
     {
-        $touch = $this->of($row);
+        $touch = $this->find($row);
 
         return null === $touch || [] === $even->sizes ? $even : new EvenSizes(array_filter(
             $even->sizes,
@@ -65,7 +65,7 @@ final class TouchUps
     /** @return array{Design, array<string, string>} */
     private function put(Design $design, ?Record $row): array
     {
-        $touch = $this->of($row);
+        $touch = $this->find($row);
         if (null === $touch) {
             return [$design, []];
         }

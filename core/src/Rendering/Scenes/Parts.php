@@ -28,7 +28,7 @@ final readonly class Parts
     }
 
     /** @return list<Part> the lowest first */
-    public function of(GroupItem $group, Stay $stay, int $from, int $to): array
+    public function build(GroupItem $group, Stay $stay, int $from, int $to): array
     {
         if ($to <= $from || [] === $group->items) {
             return [];

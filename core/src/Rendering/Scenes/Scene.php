@@ -50,7 +50,7 @@ final readonly class Scene
                 $times[$group->layer] = [$from, $to];
             }
             $fits = $template->endsAsBegun && 0 === $from && $to === $timing->frames() && $group->plays();
-            array_push($parts, ...$split->of($fits ? $group->fitted($timing->seconds()) : $group, $stay, $from, $to));
+            array_push($parts, ...$split->build($fits ? $group->fitted($timing->seconds()) : $group, $stay, $from, $to));
         }
 
         return new self($drawing, $timing, $parts, $times, Soundtrack::of($template, $laid->heard, $timing));

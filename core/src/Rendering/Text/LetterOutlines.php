@@ -26,7 +26,7 @@ final class LetterOutlines
      *
      * @return list<array{string, list<float>}> M, L, C or Z, each with its points in turn
      */
-    public function of(FontFace $face, string $text, bool $rightToLeft, float $x, float $y, float $size, float $spacing): array
+    public function layOut(FontFace $face, string $text, bool $rightToLeft, float $x, float $y, float $size, float $spacing): array
     {
         $steps = [];
         $face = null === $this->here ? $face : ($this->here)($face);

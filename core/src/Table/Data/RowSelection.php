@@ -49,7 +49,7 @@ final readonly class RowSelection
     }
 
     /** @return list<int> row numbers out of a table of so many rows */
-    public function of(int $rows): array
+    public function numbers(int $rows): array
     {
         return $this->numbers ?? ($rows > 0 ? range(1, $rows) : []);
     }

@@ -123,7 +123,7 @@ final class MailPlanTest extends TestCase
     {
         $order = self::order(['subject' => 'For {name}', 'message' => "Dear {name},\n\nsee https://guild.example/a?b=1&c=2.\nBye"]);
         $row = new Record(1, ['name' => "<b>Ada</b>\r\nBcc: x@dune.example", 'mail' => 'ada@dune.example'], [], 1);
-        $mail = (new EmailText($order, 'en_GB'))->of($row, 'https://guild.example/s/x', 'the guild', 'https://guild.example/leave/y');
+        $mail = (new EmailText($order, 'en_GB'))->fill($row, 'https://guild.example/s/x', 'the guild', 'https://guild.example/leave/y');
         self::assertSame('For <b>Ada</b> Bcc: x@dune.example', $mail->subject);
         self::assertStringContainsString("see https://guild.example/a?b=1&c=2.\nBye\n\nhttps://guild.example/s/x\n\n-- \n", $mail->plain);
         self::assertStringContainsString('https://guild.example/leave/y', $mail->plain);
@@ -132,7 +132,7 @@ final class MailPlanTest extends TestCase
         self::assertStringContainsString('<a href="https://guild.example/a?b=1&amp;c=2"', $mail->html());
         self::assertSame(3, substr_count($mail->html(), 'https://guild.example/s/x') + substr_count($mail->html(), 'leave/y'));
         $long = new EmailText(self::order(['message' => str_repeat('word ', 90)]), 'en_GB');
-        foreach (explode("\n", $long->of($row, null, 'x', '')->plain) as $line) {
+        foreach (explode("\n", $long->fill($row, null, 'x', '')->plain) as $line) {
             self::assertLessThanOrEqual(78, mb_strlen($line));
         }
     }

@@ -105,7 +105,7 @@ final class CutsTest extends TestCase
     public function testATestSheetMeasuresHowFarTheBackIsOff(string $name): void
     {
         $paper = Paper::named($name);
-        [$front, $back] = (new TestSheet(new TextLayouter(Make::shaper())))->of($paper);
+        [$front, $back] = (new TestSheet(new TextLayouter(Make::shaper())))->pages($paper);
         // Hundredths of a millimetre; the rulers cross in the middle, and so does the back.
         [$x, $y] = [$paper->width * 50, $paper->height * 50];
         foreach ([$front, $back] as $side) {

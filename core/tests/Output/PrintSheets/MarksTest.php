@@ -130,7 +130,7 @@ final class MarksTest extends TestCase
         $drawing = new SheetDrawing(new TextLayouter(Make::shaper()), $plan, 'Claim tags');
         $pieces = $plan->imposition->sheets[0];
 
-        return $drawing->of($back ? $plan->faces->back(0, $pieces) : $plan->faces->front(0, $pieces), 'rows 1 to 10');
+        return $drawing->draw($back ? $plan->faces->back(0, $pieces) : $plan->faces->front(0, $pieces), 'rows 1 to 10');
     }
 
     /** @param list<SheetMark> $marks */

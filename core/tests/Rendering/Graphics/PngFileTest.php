@@ -33,7 +33,7 @@ final class PngFileTest extends TestCase
     {
         $row = static fn (string $pixel): string => "\0" . str_repeat($pixel, 4);
         $bands = [$row("\xff\0\0") . $row("\xff\0\0"), $row("\0\xff\0"), $row("\0\0\xff")];
-        $png = (new PngFile(4, 4, PngFile::COLOUR, 300.0))->of(array_map(self::packed(...), $bands));
+        $png = (new PngFile(4, 4, PngFile::COLOUR, 300.0))->write(array_map(self::packed(...), $bands));
         $image = imagecreatefromstring($png);
         self::assertNotFalse($image);
         self::assertSame([4, 4], [imagesx($image), imagesy($image)]);
@@ -47,11 +47,11 @@ final class PngFileTest extends TestCase
     public function testSeeThroughPicturesAndProfilesAreSaid(): void
     {
         $rows = "\0" . "\x17\x21\x1e\x80";
-        $png = (new PngFile(1, 1, PngFile::COLOUR_AND_ALPHA, 96.0, 'a profile'))->of([self::packed($rows)]);
+        $png = (new PngFile(1, 1, PngFile::COLOUR_AND_ALPHA, 96.0, 'a profile'))->write([self::packed($rows)]);
         $at = (int) strpos($png, 'iCCP');
         $length = unpack('N', substr($png, $at - 4, 4))[1] ?? 0;
         self::assertSame('a profile', gzuncompress(substr($png, $at + 4 + 6, $length - 6)));
-        $image = imagecreatefromstring((new PngFile(1, 1, PngFile::COLOUR_AND_ALPHA, 96.0))->of([self::packed($rows)]));
+        $image = imagecreatefromstring((new PngFile(1, 1, PngFile::COLOUR_AND_ALPHA, 96.0))->write([self::packed($rows)]));
         self::assertNotFalse($image);
         self::assertSame(63, imagecolorsforindex($image, (int) imagecolorat($image, 0, 0))['alpha']);
     }
@@ -60,7 +60,7 @@ final class PngFileTest extends TestCase
     {
         $palette = new Palette(4);
         $rows = ["\0" . $palette->row("\x17\x21\x1e\xff\xf0\0\0\x80"), "\0" . $palette->row("\xf0\0\0\x80\x17\x21\x1e\xff")];
-        $png = (new PngFile(2, 2, PngFile::COLOUR_AND_ALPHA, 96.0))->of(array_map(self::packed(...), $rows), $palette);
+        $png = (new PngFile(2, 2, PngFile::COLOUR_AND_ALPHA, 96.0))->write(array_map(self::packed(...), $rows), $palette);
         $image = imagecreatefromstring($png);
         self::assertNotFalse($image);
         self::assertFalse(imageistruecolor($image));

@@ -64,7 +64,7 @@ final class SoundtrackTest extends TestCase
     {
         [$template, $laid] = $this->laid(['question' => 'Why?', 'answer' => 'So.'], track: '{question}.m4a');
         $missing = array_values(array_filter(
-            (new Proof())->of(new Inspected($template, $laid)),
+            (new Proof())->check(new Inspected($template, $laid)),
             static fn ($finding): bool => FindingKind::Sound === $finding->kind,
         ));
         self::assertCount(1, $missing);

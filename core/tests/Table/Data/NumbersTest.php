@@ -98,20 +98,20 @@ final class NumbersTest extends TestCase
     /** Examples of the standards. */
     public function testCheckDigitsAreThoseOfTheStandards(): void
     {
-        self::assertSame('3', CheckDigit::Luhn->of('7992739871'));
-        self::assertSame('3', CheckDigit::Weighted->of('629104150021'));
-        self::assertSame('0', CheckDigit::Mod11->of('0794'));
-        self::assertSame('X', CheckDigit::Mod11->of('079'));
-        self::assertSame('44', CheckDigit::Mod97->of('794'));
-        self::assertSame('', CheckDigit::None->of('1'));
-        self::assertSame('3', CheckDigit::Luhn->of('TW-7992739871'), 'only digits count');
+        self::assertSame('3', CheckDigit::Luhn->compute('7992739871'));
+        self::assertSame('3', CheckDigit::Weighted->compute('629104150021'));
+        self::assertSame('0', CheckDigit::Mod11->compute('0794'));
+        self::assertSame('X', CheckDigit::Mod11->compute('079'));
+        self::assertSame('44', CheckDigit::Mod97->compute('794'));
+        self::assertSame('', CheckDigit::None->compute('1'));
+        self::assertSame('3', CheckDigit::Luhn->compute('TW-7992739871'), 'only digits count');
     }
 
     public function testOneWrongDigitIsAlwaysNoticed(): void
     {
         foreach ([CheckDigit::Luhn, CheckDigit::Weighted, CheckDigit::Mod11, CheckDigit::Mod97] as $check) {
             foreach (range(0, 9) as $digit) {
-                self::assertSame(4 === $digit, $check->of('120456') === $check->of("120{$digit}56"), "$check->value, $digit");
+                self::assertSame(4 === $digit, $check->compute('120456') === $check->compute("120{$digit}56"), "$check->value, $digit");
             }
         }
     }

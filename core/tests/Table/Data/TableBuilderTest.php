@@ -95,7 +95,7 @@ final class TableBuilderTest extends TestCase
     #[TestWith(['4-', [4, 5, 6]])]
     public function testRowsArePickedAsPeopleWriteThem(string $written, array $rows): void
     {
-        self::assertSame($rows, RowSelection::parse($written, 6)->of(6));
+        self::assertSame($rows, RowSelection::parse($written, 6)->numbers(6));
     }
 
     #[TestWith(['7', 'outside'])]

@@ -72,7 +72,7 @@ abstract readonly class OfPdf implements ExportFormat
     protected function plainly(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped): string
     {
         $writer = new SvgWriter($piece->pictures, SvgSize::Inches);
-        $edge = $settings->edge->of($piece->sides[0]->drawing);
+        $edge = $settings->edge->width($piece->sides[0]->drawing);
         $pages = array_map(
             static fn (Drawing $side): string => $writer->write($side, $edge),
             self::sides($piece, $settings),

@@ -99,7 +99,7 @@ abstract readonly class OfPictures implements ExportFormat
     private function look(LaidOutPiece $piece, Drawing $side, FormatSettings $settings): Look
     {
         $under = $settings->under($side->background);
-        $scale = $settings->size->scale($piece->template, $settings->edge->of($side));
+        $scale = $settings->size->scale($piece->template, $settings->edge->width($side));
 
         return new Look(
             $scale,

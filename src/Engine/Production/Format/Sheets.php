@@ -113,9 +113,9 @@ final readonly class Sheets extends BoundPdf
                 continue;
             }
             $pdf ??= new PdfFile($this->renderer, $to, $title, $first->language(), $settings->edge);
-            $words = $rows->of($page);
+            $words = $rows->describe($page);
             $sheet = new SheetPage(
-                $marks->of($page, $words),
+                $marks->draw($page, $words),
                 $sides,
                 $plan->cut($page->isBack),
                 $plan->printed($page->isBack),

@@ -70,7 +70,7 @@ final readonly class Svg implements ExportFormat
 
         return array_map(function (LaidOut $side) use ($writer, $settings): string {
             $drawing = $side->drawing->on($settings->under($side->drawing->background));
-            $svg = $writer->write($drawing, $settings->edge->of($drawing));
+            $svg = $writer->write($drawing, $settings->edge->width($drawing));
 
             return $settings->outlines ? $svg : $this->fonts->into($svg, $drawing);
         }, $settings->sides($piece->stills($settings->moment)));

@@ -53,7 +53,7 @@ final class PdfCanvas
             $this->bookmark($context, $bookmark);
             $this->side($context, $on, $scale, $side, $shown);
         });
-        $edge = $this->asked->edge->of($side);
+        $edge = $this->asked->edge->width($side);
         $whole = $look->whole($side)->moved($edge, $edge);
         $trim = $whole->grown(-$edge);
         $this->finish->page(

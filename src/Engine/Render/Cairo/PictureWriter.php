@@ -44,13 +44,13 @@ final class PictureWriter
     }
 
     /** @return list<string> bytes of each file */
-    public function of(Drawing $side, DrawSide $asked): array
+    public function write(Drawing $side, DrawSide $asked): array
     {
         $ground = $asked->plain ? null : $this->ground($side, $asked);
 
         return array_map(
             fn (PictureFormat $format): string => null !== $ground && PictureKind::Png === $format->kind
-                ? $this->press($ground, $side, $asked->look)->of($side)
+                ? $this->press($ground, $side, $asked->look)->write($side)
                 : $this->encoded($side, $ground, $format, $asked->look),
             $asked->formats,
         );
@@ -89,7 +89,7 @@ final class PictureWriter
         $pixels = $ground?->rows($side, 0, $ground->height) ?? $this->plain($side, $look);
         [$width, $height] = [(int) $pixels->extent->width(), (int) $pixels->extent->height()];
         $opaque = null !== $look->ground;
-        [$bytes, $stride, $length] = $this->bytes->of($pixels->data(), $width, $height, $opaque);
+        [$bytes, $stride, $length] = $this->bytes->convert($pixels->data(), $width, $height, $opaque);
         if ($stride !== $length) {
             // Files have no gaps between rows.
             for ($row = 1; $row < $height; ++$row) {
@@ -98,7 +98,7 @@ final class PictureWriter
         }
         $image = $this->studio->vips->over($bytes, $width, $height, $opaque ? 3 : 4, $pixels);
 
-        return $this->encoder->of($image, $format, $side->dpi * $look->scale);
+        return $this->encoder->encode($image, $format, $side->dpi * $look->scale);
     }
 
     private function plain(Drawing $side, Look $look): Surface
@@ -110,7 +110,7 @@ final class PictureWriter
         $on->ground($context, $look->scale);
         $svg = (new SvgWriter($this->studio->contents, SvgSize::Free, $this->outlines))->write(
             $side->on(null),
-            $look->edge->of($side),
+            $look->edge->width($side),
         );
         $on->within($context, $look->scale, fn () => $this->studio->cairo->render($this->studio->cairo->svg($svg), $context->it, $whole));
         $context->check();

@@ -42,7 +42,7 @@ final class PixelBytes
      *
      * @return array{CData, int, int} the bytes, how many there are from one row to the next, and in a row
      */
-    public function of(CData $pixels, int $width, int $rows, bool $opaque): array
+    public function convert(CData $pixels, int $width, int $rows, bool $opaque): array
     {
         if ($opaque) {
             return $this->colours($pixels, $width, $rows);

@@ -37,7 +37,7 @@ final class PngPress
         $this->palette = new Palette($ground->opaque ? 3 : 4);
     }
 
-    public function of(Drawing $piece): string
+    public function write(Drawing $piece): string
     {
         $bands = $this->bands($piece);
         $alike = array_diff_key($bands['all'], $bands['own']);
@@ -60,7 +60,7 @@ final class PngPress
                 (null === $palette ? ($this->same[$from] ??= $this->alike($from, $to)) : $this->numbered[$from]);
         }
 
-        return $this->file->of($rows, $palette);
+        return $this->file->write($rows, $palette);
     }
 
     /**

@@ -34,7 +34,7 @@ final class PngRows
      */
     public function pack(CData $pixels, int $width, int $rows, bool $opaque, int $level, ?Palette $palette): Packed
     {
-        [$all, $stride, $bytes] = $this->bytes->of($pixels, $width, $rows, $opaque);
+        [$all, $stride, $bytes] = $this->bytes->convert($pixels, $width, $rows, $opaque);
         $numbers = null === $palette ? null : $this->numbers($all, $stride, $bytes, $rows, $palette);
         if (null !== $numbers) {
             $to = $this->room($length = \strlen($numbers));

@@ -17,7 +17,7 @@ final readonly class Choice extends Plain implements Typed
         parent::__construct($says);
     }
 
-    public function of(string $type): self
+    public function forType(string $type): self
     {
         return is_subclass_of($type, \BackedEnum::class) ? new self($this->says, $type) : throw self::no($type);
     }

@@ -17,7 +17,7 @@ final readonly class Group extends Plain implements Typed, Nested
         parent::__construct($says);
     }
 
-    public function of(string $type): self
+    public function forType(string $type): self
     {
         return class_exists($type) ? new self($this->says, $type) : throw new \LogicException("$type is no class");
     }

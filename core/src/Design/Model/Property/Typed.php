@@ -7,5 +7,5 @@ namespace Morphea\Core\Design\Model\Property;
 /** A property that has to know the type of the value it stands at. */
 interface Typed extends Property
 {
-    public function of(string $type): Property;
+    public function forType(string $type): Property;
 }

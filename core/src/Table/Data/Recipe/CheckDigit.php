@@ -26,7 +26,7 @@ enum CheckDigit: string
     ];
 
     /** @param string $words in which only digits count */
-    public function of(string $words): string
+    public function compute(string $words): string
     {
         $digits = array_map(intval(...), str_split((string) preg_replace('/\D/', '', $words)));
 

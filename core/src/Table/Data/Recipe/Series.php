@@ -68,7 +68,7 @@ final readonly class Series implements Recipe
     {
         $digits = str_pad((string) abs($number), $this->width, '0', \STR_PAD_LEFT);
 
-        return $this->prefix . ($number < 0 ? '-' : '') . $digits . $this->check->of($this->prefix . $digits) . $this->suffix;
+        return $this->prefix . ($number < 0 ? '-' : '') . $digits . $this->check->compute($this->prefix . $digits) . $this->suffix;
     }
 
     public function says(\Closure $heading): string
