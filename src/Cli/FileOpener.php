@@ -8,7 +8,7 @@ use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Import\TableFileReader;
 use Morphea\App\Platform\Files\UploadException;
-use Morphea\Core\Design\Model\AutoLink;
+use Morphea\Core\Design\Edits\AutoLink;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Table\Data\Edit\TakeTable;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\Align;
-use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\PictureFit;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 

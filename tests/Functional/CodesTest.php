@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Table\Patterns\Pattern;

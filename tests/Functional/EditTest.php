@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\FitMode;
-use Morphea\Core\Design\Model\Gradient;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Styles\FitMode;
+use Morphea\Core\Design\Styles\Gradient;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Edits of the design by hand: several layers at once, copies, the side, the history, two windows. */

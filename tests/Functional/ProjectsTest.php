@@ -8,7 +8,7 @@ use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
-use Morphea\Core\Design\Model\Format;
+use Morphea\Core\Design\Styles\Format;
 use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Edit\AddColumn;
 use Morphea\Core\Table\Data\Edit\ColumnEdit;

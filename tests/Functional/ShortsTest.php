@@ -6,7 +6,7 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\Core\Design\Model\Time\MotionKind;
+use Morphea\Core\Design\Timing\MotionKind;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;

@@ -8,7 +8,7 @@ use Morphea\App\Editor\Dashboard\OwnStarters;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\Preset;
+use Morphea\Core\Design\Edits\Preset;
 use PHPUnit\Framework\Attributes\Group;
 
 #[Group('drawn')]

@@ -10,7 +10,7 @@ use Morphea\App\Engine\Import\SvgFile;
 use Morphea\App\Engine\Import\SvgTexts;
 use Morphea\App\Engine\Import\SvgTransform;
 use Morphea\App\Platform\Files\UploadException;
-use Morphea\Core\Design\Model\Align;
+use Morphea\Core\Design\Styles\Align;
 use Morphea\Core\Rendering\Layout\ArtText;
 use Morphea\Core\Rendering\Text\FontBook;
 use PHPUnit\Framework\Attributes\DataProvider;

@@ -12,7 +12,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpEditor;
 use Morphea\App\Project\TouchUps\TouchUpStore;
-use Morphea\Core\Design\Model\Edit\SetLayer;
+use Morphea\Core\Design\Edits\SetLayer;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\FrameKind;
 use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Styles\FrameKind;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 use Morphea\Core\Rendering\Drawing\Within;
 

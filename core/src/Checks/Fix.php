@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-use Morphea\Core\Design\Model\Edit\Edit;
+use Morphea\Core\Design\Edits\Edit;
 
 /** A change of the design that may mend a finding, for all rows; `label` as on a button. */
 final readonly class Fix

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Design\Edits\PlaceLayers;
+use Morphea\Core\Design\Edits\SetLayer;
 use Morphea\Core\Design\Graphics\Contrast;
-use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\DesignException;
-use Morphea\Core\Design\Model\Edit\PlaceLayers;
-use Morphea\Core\Design\Model\Edit\SetLayer;
-use Morphea\Core\Design\Model\FitMode;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Table\Data\Record;

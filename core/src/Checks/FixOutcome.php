@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Design\Edits\Edit;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\Edit\Edit;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Model\Side;
-use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Rendering\Layout\LaidOut;

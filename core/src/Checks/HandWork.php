@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-use Morphea\Core\Design\Model\TouchUp;
+use Morphea\Core\Design\Edits\TouchUp;
 
 /** What people did by hand about one piece: how they touched it up, and which findings they took as they are. */
 final readonly class HandWork

@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\TextLayer;
-use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\TextItem;

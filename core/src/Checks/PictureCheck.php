@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Rendering\Layout\PictureFacts;
 use Morphea\Core\Rendering\Layout\PictureState;
 

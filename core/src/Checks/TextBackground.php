@@ -10,9 +10,9 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\LayerVisitor;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Styles\ShapeKind;
 
 /**
  * The colour that a layer lays behind what stands on it: #RRGGBB; false where it lays none; null where it is no single

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-use Morphea\Core\Design\Model\CheckLimits;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\FitMode;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Styles\CheckLimits;
+use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
 /**

@@ -7,9 +7,9 @@ namespace Morphea\Core\Tests\Checks;
 use Morphea\Core\Checks\TextBackground;
 use Morphea\Core\Design\Graphics\Contrast;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\Gradient;
-use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Styles\Gradient;
+use Morphea\Core\Design\Styles\ShapeKind;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 

@@ -12,12 +12,12 @@ use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
 use Morphea\Core\Checks\Remedy;
 use Morphea\Core\Checks\Severity;
-use Morphea\Core\Design\Model\EmptyRule;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Styles\EmptyRule;
+use Morphea\Core\Design\Styles\PictureFit;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 

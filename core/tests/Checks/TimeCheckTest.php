@@ -7,10 +7,10 @@ namespace Morphea\Core\Tests\Checks;
 use Morphea\Core\Checks\Finding;
 use Morphea\Core\Checks\FindingKind;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Design\Model\Beat;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\Time\Beat;
-use Morphea\Core\Design\Model\Time\BeatLength;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Model\Stay;
+use Morphea\Core\Design\Timing\BeatLength;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 

@@ -15,7 +15,7 @@ use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Output\Mockups\Product;
 
 /** A row on a product, as a run of previews makes it. */

@@ -10,7 +10,7 @@ use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Verification\SealOrder;
 use Morphea\Core\Delivery\Verification\VerificationException;
-use Morphea\Core\Design\Model\DesignException;
+use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Patterns\DisplayStyle;

@@ -18,7 +18,7 @@ use Morphea\Core\Checks\Fix;
 use Morphea\Core\Checks\FixFinder;
 use Morphea\Core\Checks\FixOutcome;
 use Morphea\Core\Checks\HandWork;
-use Morphea\Core\Design\Model\DesignException;
+use Morphea\Core\Design\Properties\DesignException;
 
 /** What may be done about a finding: for all rows with its outcome, or taken as it is. */
 final readonly class FixApplier

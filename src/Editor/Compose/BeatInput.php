@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\Core\Design\Model\Declared;
+use Morphea\Core\Design\Model\Beat;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\DesignException;
-use Morphea\Core\Design\Model\JsonNode;
-use Morphea\Core\Design\Model\Property\Group;
-use Morphea\Core\Design\Model\Time\BackgroundSound;
-use Morphea\Core\Design\Model\Time\Beat;
-use Morphea\Core\Design\Model\Time\BeatLength;
-use Morphea\Core\Design\Model\Time\BeatRule;
+use Morphea\Core\Design\Properties\Declared;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Properties\Group;
+use Morphea\Core\Design\Properties\JsonNode;
+use Morphea\Core\Design\Timing\BackgroundSound;
+use Morphea\Core\Design\Timing\BeatLength;
+use Morphea\Core\Design\Timing\BeatRule;
 
 /** What people do to beats on the strip, turned into the beats there are then. */
 final readonly class BeatInput

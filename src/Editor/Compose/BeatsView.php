@@ -6,7 +6,7 @@ namespace Morphea\App\Editor\Compose;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Time\BeatRule;
+use Morphea\Core\Design\Timing\BeatRule;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Scenes\Scene;
 use Morphea\Core\Rendering\Scenes\TimedBeat;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\Core\Design\Model\Declared;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Property\Colour;
-use Morphea\Core\Design\Model\Property\Fill;
-use Morphea\Core\Design\Model\Property\Length;
-use Morphea\Core\Design\Model\Property\Percentage;
 use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Properties\Colour;
+use Morphea\Core\Design\Properties\Declared;
+use Morphea\Core\Design\Properties\Length;
+use Morphea\Core\Design\Properties\Percentage;
+use Morphea\Core\Design\Styles\Fill;
 
 /**
  * Controls of the rule line, as the values of a layer, a side or the template declare themselves: what they are called,

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\Core\Design\Model\Declared;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\DesignException;
-use Morphea\Core\Design\Model\Gradient;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\PictureInstead;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Property\Group;
-use Morphea\Core\Design\Model\Property\Property;
 use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Properties\Declared;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Properties\Group;
+use Morphea\Core\Design\Properties\Property;
+use Morphea\Core\Design\Styles\Gradient;
+use Morphea\Core\Design\Styles\PictureInstead;
 
 /** What people choose and type in the rule line, turned into values of the template: words into numbers, their units into dots. */
 final readonly class EditInput

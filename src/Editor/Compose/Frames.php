@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Properties\DesignException;
 
 /** Where layers were dragged to, as the stage sends it: a list of `{id, x, y, width, height, rotation}` in dots. */
 final readonly class Frames

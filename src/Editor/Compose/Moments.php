@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Project\Context\OpenProject;
-use Morphea\Core\Design\Model\PictureLook;
-use Morphea\Core\Design\Model\Tone;
+use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Design\Styles\Tone;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\PictureItem;

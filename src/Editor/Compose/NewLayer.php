@@ -4,23 +4,23 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\Core\Design\Model\Align;
-use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\CodeLayer;
-use Morphea\Core\Design\Model\Content;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\EmptyRule;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\LayerUse;
-use Morphea\Core\Design\Model\NamedField;
-use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TextStyle;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\CodeKind;
+use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Design\Styles\EmptyRule;
+use Morphea\Core\Design\Styles\LayerUse;
+use Morphea\Core\Design\Styles\NamedField;
+use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Design\Styles\ShapeKind;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /** New layers in sizes that suit their side. Places are shares of the side, 0 to 1, of the layer's centre. */

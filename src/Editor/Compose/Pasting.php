@@ -8,9 +8,9 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Project\Assets\PictureFiles;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\DesignException;
-use Morphea\Core\Design\Model\Edit\Edit;
-use Morphea\Core\Design\Model\Edit\PasteLayers;
+use Morphea\Core\Design\Edits\Edit;
+use Morphea\Core\Design\Edits\PasteLayers;
+use Morphea\Core\Design\Properties\DesignException;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 

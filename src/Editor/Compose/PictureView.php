@@ -9,7 +9,7 @@ use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Pool;
+use Morphea\Core\Design\Styles\Pool;
 use Morphea\Core\Rendering\Drawing\Recolour;
 use Morphea\Core\Rendering\Layout\LaidOut;
 

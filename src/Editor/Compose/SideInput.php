@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Guide;
+use Morphea\Core\Design\Properties\DesignException;
 
 /** What people choose for the whole side, turned into values of the template. */
 final readonly class SideInput

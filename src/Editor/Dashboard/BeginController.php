@@ -13,7 +13,7 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\DesignException;
+use Morphea\Core\Design\Properties\DesignException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Dashboard;
 
+use Morphea\Core\Design\Edits\Preset;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\DesignException;
-use Morphea\Core\Design\Model\Preset;
-use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Properties\Unit;
 use Symfony\Component\HttpFoundation\InputBag;
 
 /** A blank side of a preset, or of a size somebody typed. */

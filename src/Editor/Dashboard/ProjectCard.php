@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Dashboard;
 
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\DesignException;
+use Morphea\Core\Design\Properties\DesignException;
 
 /** A project among others: what it is called, its size in words, its shape. One that cannot be read any more still has a card. */
 final readonly class ProjectCard

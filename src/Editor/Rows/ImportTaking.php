@@ -12,7 +12,7 @@ use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableStore;
-use Morphea\Core\Design\Model\AutoLink;
+use Morphea\Core\Design\Edits\AutoLink;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\FileTable;

@@ -11,7 +11,7 @@ use Morphea\App\Engine\Media\Spoken;
 use Morphea\App\Engine\Render\BoundedCache;
 use Morphea\App\Engine\Render\PhotoNormalizer;
 use Morphea\App\Engine\Render\PictureSet;
-use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureContent;
 use Morphea\Core\Rendering\Drawing\Tones;

@@ -10,7 +10,7 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
-use Morphea\Core\Design\Model\DesignException;
+use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\Core\Checks\HandWork;
+use Morphea\Core\Design\Edits\TouchUp;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\TouchUp;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Table;
 

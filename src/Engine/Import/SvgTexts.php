@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-use Morphea\Core\Design\Model\Align;
-use Morphea\Core\Design\Model\Tokens;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\Tokens;
 use Morphea\Core\Rendering\Layout\ArtText;
 
 /**

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-use Morphea\Core\Design\Model\PictureLook;
-use Morphea\Core\Design\Model\Tone;
+use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Design\Styles\Tone;
 use Morphea\Core\Rendering\Drawing\Detail;
 use Morphea\Core\Rendering\Drawing\Recolour;
 use Morphea\Core\Rendering\Drawing\Tones;

@@ -12,7 +12,7 @@ use Morphea\App\Engine\Render\Request\OpenPaper;
 use Morphea\App\Engine\Render\Request\SentDrawing;
 use Morphea\App\Engine\Render\Request\TryPages;
 use Morphea\App\Platform\Files\NoSpaceException;
-use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureContent;

@@ -17,7 +17,7 @@ use Morphea\App\Engine\Render\Request\HavePictures;
 use Morphea\App\Engine\Render\Request\OpenPaper;
 use Morphea\App\Engine\Render\Request\SentDrawing;
 use Morphea\App\Engine\Render\Request\TryPages;
-use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Picture;

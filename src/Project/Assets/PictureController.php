@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Project\Assets;
 
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\PictureLook;
-use Morphea\Core\Design\Model\Tone;
+use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Design\Styles\Tone;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;

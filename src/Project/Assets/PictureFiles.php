@@ -9,8 +9,8 @@ use League\Flysystem\UnableToReadFile;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Media\ClipFrames;
 use Morphea\App\Engine\Render\PhotoNormalizer;
-use Morphea\Core\Design\Model\PictureLook;
-use Morphea\Core\Design\Model\Tone;
+use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Design\Styles\Tone;
 use Morphea\Core\Rendering\Drawing\Tones;
 
 /** The bytes of pictures, as they came and as they are shown. */

@@ -9,7 +9,7 @@ use Morphea\App\Engine\Media\Sounds;
 use Morphea\App\Engine\Media\Spoken;
 use Morphea\App\Engine\Render\PictureSet;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureContent;
 use Morphea\Core\Rendering\Drawing\Tones;

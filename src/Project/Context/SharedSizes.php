@@ -9,7 +9,7 @@ use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Design\Model\DesignCodec;
-use Morphea\Core\Design\Model\FitMode;
+use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Symfony\Contracts\Cache\CacheInterface;
 

@@ -7,10 +7,10 @@ namespace Morphea\App\Project\Designs;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Edits\Edit;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
-use Morphea\Core\Design\Model\DesignException;
-use Morphea\Core\Design\Model\Edit\Edit;
+use Morphea\Core\Design\Properties\DesignException;
 
 /** Applies edits to a project's template and keeps every state, so that undo and redo outlive a reload. */
 final readonly class DesignHistory

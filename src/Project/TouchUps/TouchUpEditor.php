@@ -6,10 +6,10 @@ namespace Morphea\App\Project\TouchUps;
 
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Checks\HandWork;
+use Morphea\Core\Design\Edits\Edit;
+use Morphea\Core\Design\Edits\TouchUp;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\DesignException;
-use Morphea\Core\Design\Model\Edit\Edit;
-use Morphea\Core\Design\Model\TouchUp;
+use Morphea\Core\Design\Properties\DesignException;
 
 /** Edits as Compose makes them, of single pieces: what they come to is kept as the touch-up of each. */
 final readonly class TouchUpEditor

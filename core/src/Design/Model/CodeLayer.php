@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Choice;
-use Morphea\Core\Design\Model\Property\Colour;
-use Morphea\Core\Design\Model\Property\OfPattern;
-use Morphea\Core\Design\Model\Property\Toggle;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Properties\Choice;
+use Morphea\Core\Design\Properties\Colour;
+use Morphea\Core\Design\Properties\OfPattern;
+use Morphea\Core\Design\Properties\Toggle;
+use Morphea\Core\Design\Styles\CodeKind;
+use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Design\Styles\Correction;
+use Morphea\Core\Design\Styles\LayerUse;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /** A code for machines to read, from a pattern. `words` writes a barcode's text under it; no `ground` leaves what is behind it. */

@@ -4,17 +4,21 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Choice;
-use Morphea\Core\Design\Model\Property\ColourList;
-use Morphea\Core\Design\Model\Property\Group;
-use Morphea\Core\Design\Model\Property\Length;
-use Morphea\Core\Design\Model\Property\Listed;
-use Morphea\Core\Design\Model\Property\Number;
-use Morphea\Core\Design\Model\Property\Text;
-use Morphea\Core\Design\Model\Property\Toggle;
-use Morphea\Core\Design\Model\Property\Whole;
-use Morphea\Core\Design\Model\Time\BackgroundSound;
-use Morphea\Core\Design\Model\Time\Beat;
+use Morphea\Core\Design\Properties\Choice;
+use Morphea\Core\Design\Properties\ColourList;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Properties\Group;
+use Morphea\Core\Design\Properties\Length;
+use Morphea\Core\Design\Properties\Listed;
+use Morphea\Core\Design\Properties\Number;
+use Morphea\Core\Design\Properties\Text;
+use Morphea\Core\Design\Properties\Toggle;
+use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Design\Properties\Units;
+use Morphea\Core\Design\Properties\Whole;
+use Morphea\Core\Design\Styles\CheckLimits;
+use Morphea\Core\Design\Styles\NamedField;
+use Morphea\Core\Design\Timing\BackgroundSound;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**

@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
+use Morphea\Core\Design\Properties\Declared;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Properties\JsonNode;
+use Morphea\Core\Design\Styles\Format;
+
 /** Template to and from the JSON described in docs/format/template.schema.json. Reads strictly: no unknown keys, no absurd sizes. */
 final readonly class DesignCodec
 {

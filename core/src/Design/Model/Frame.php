@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Length;
-use Morphea\Core\Design\Model\Property\Number;
+use Morphea\Core\Design\Properties\Length;
+use Morphea\Core\Design\Properties\Number;
 
 /** The box of a layer, in dots from the side's top left corner; turned clockwise by `rotation` degrees about its centre. */
 final readonly class Frame

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Choice;
-use Morphea\Core\Design\Model\Property\Length;
-use Morphea\Core\Design\Model\Property\OutlineData;
-use Morphea\Core\Design\Model\Property\Whole;
+use Morphea\Core\Design\Properties\Choice;
+use Morphea\Core\Design\Properties\InvalidValueException;
+use Morphea\Core\Design\Properties\Length;
+use Morphea\Core\Design\Properties\OutlineData;
+use Morphea\Core\Design\Properties\Whole;
+use Morphea\Core\Design\Styles\FrameKind;
 
 /**
  * The outline a picture is cut to. `radius` in dots, `corners` for polygons, `path` SVG path data whose bounds are

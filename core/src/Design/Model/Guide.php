@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Choice;
-use Morphea\Core\Design\Model\Property\Length;
-use Morphea\Core\Design\Model\Property\Toggle;
+use Morphea\Core\Design\Properties\Choice;
+use Morphea\Core\Design\Properties\Length;
+use Morphea\Core\Design\Properties\Toggle;
+use Morphea\Core\Design\Styles\GuideUse;
 
 /**
  * A line to align to, seen while working and never made: at `at` dots from the left (upright) or from the top (level). It

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Choice;
-use Morphea\Core\Design\Model\Property\Group;
-use Morphea\Core\Design\Model\Property\Percentage;
-use Morphea\Core\Design\Model\Property\Text;
-use Morphea\Core\Design\Model\Property\Toggle;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Properties\Choice;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Properties\Group;
+use Morphea\Core\Design\Properties\Percentage;
+use Morphea\Core\Design\Properties\Text;
+use Morphea\Core\Design\Properties\Toggle;
+use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Design\Styles\LayerUse;
 
 /**
  * One thing on a side. `opacity` runs from 0 to 1; layers with the same `group` are taken hold of together; only those

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
+use Morphea\Core\Design\Properties\Declared;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Properties\JsonNode;
+
 /** One layer to and from the file format, as its class declares its values. */
 final readonly class LayerCodec
 {

@@ -4,12 +4,25 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Choice;
-use Morphea\Core\Design\Model\Property\Group;
-use Morphea\Core\Design\Model\Property\OfSource;
-use Morphea\Core\Design\Model\Time\ClipPlay;
-use Morphea\Core\Design\Model\Time\Drift;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Properties\Choice;
+use Morphea\Core\Design\Properties\Group;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Design\Styles\Crop;
+use Morphea\Core\Design\Styles\FrameKind;
+use Morphea\Core\Design\Styles\GroundShade;
+use Morphea\Core\Design\Styles\LayerUse;
+use Morphea\Core\Design\Styles\OfSource;
+use Morphea\Core\Design\Styles\Outline;
+use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Design\Styles\PictureInstead;
+use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Design\Styles\PictureRule;
+use Morphea\Core\Design\Styles\Pool;
+use Morphea\Core\Design\Styles\Shadow;
+use Morphea\Core\Design\Styles\VerticalAlign;
+use Morphea\Core\Design\Timing\ClipPlay;
+use Morphea\Core\Design\Timing\Drift;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**

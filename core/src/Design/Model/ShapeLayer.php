@@ -4,15 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Choice;
-use Morphea\Core\Design\Model\Property\Colour;
-use Morphea\Core\Design\Model\Property\Dashes;
-use Morphea\Core\Design\Model\Property\Fill;
-use Morphea\Core\Design\Model\Property\Length;
-use Morphea\Core\Design\Model\Property\OutlineData;
-use Morphea\Core\Design\Model\Property\Percentage;
-use Morphea\Core\Design\Model\Property\Whole;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Properties\Choice;
+use Morphea\Core\Design\Properties\Colour;
+use Morphea\Core\Design\Properties\Dashes;
+use Morphea\Core\Design\Properties\InvalidValueException;
+use Morphea\Core\Design\Properties\Length;
+use Morphea\Core\Design\Properties\OutlineData;
+use Morphea\Core\Design\Properties\Percentage;
+use Morphea\Core\Design\Properties\Whole;
+use Morphea\Core\Design\Styles\Fill;
+use Morphea\Core\Design\Styles\Gradient;
+use Morphea\Core\Design\Styles\LayerUse;
+use Morphea\Core\Design\Styles\ShapeKind;
 
 /**
  * A drawn shape. A line runs from the frame's top left to its bottom right corner. Widths, radius and dashes in dots;

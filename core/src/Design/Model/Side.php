@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Colour;
-use Morphea\Core\Design\Model\Property\OfLayers;
-use Morphea\Core\Design\Model\Property\Text;
+use Morphea\Core\Design\Properties\Colour;
+use Morphea\Core\Design\Properties\Text;
 
 /** One face of the template; `layers` stand in drawing order, the lowest first. No background means transparent. */
 final readonly class Side

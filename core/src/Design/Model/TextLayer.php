@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Group;
-use Morphea\Core\Design\Model\Property\Number;
-use Morphea\Core\Design\Model\Property\OfContent;
-use Morphea\Core\Design\Model\Property\Text;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Properties\Group;
+use Morphea\Core\Design\Properties\Number;
+use Morphea\Core\Design\Properties\Text;
+use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Design\Styles\EmptyRule;
+use Morphea\Core\Design\Styles\LayerUse;
+use Morphea\Core\Design\Styles\OfContent;
+use Morphea\Core\Design\Styles\TextEffects;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /** Words on the side; a placeholder as soon as its pattern names a column. */

@@ -4,14 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Model;
 
-use Morphea\Core\Design\Model\Property\Choice;
-use Morphea\Core\Design\Model\Property\Colour;
-use Morphea\Core\Design\Model\Property\Length;
-use Morphea\Core\Design\Model\Property\Number;
-use Morphea\Core\Design\Model\Property\Percentage;
-use Morphea\Core\Design\Model\Property\Text;
-use Morphea\Core\Design\Model\Property\Toggle;
-use Morphea\Core\Design\Model\Property\Whole;
+use Morphea\Core\Design\Properties\Choice;
+use Morphea\Core\Design\Properties\Colour;
+use Morphea\Core\Design\Properties\Length;
+use Morphea\Core\Design\Properties\Number;
+use Morphea\Core\Design\Properties\Percentage;
+use Morphea\Core\Design\Properties\Text;
+use Morphea\Core\Design\Properties\Toggle;
+use Morphea\Core\Design\Properties\Whole;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\LetterCase;
+use Morphea\Core\Design\Styles\VerticalAlign;
 
 /** `size` in dots; `lineHeight` as a multiple of the size; `letterSpacing` in em (thousandths are written 0.001). */
 final readonly class TextStyle

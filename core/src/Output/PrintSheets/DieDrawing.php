@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Output\PrintSheets;
 
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\GuideUse;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\LayerUse;
+use Morphea\Core\Design\Styles\GuideUse;
+use Morphea\Core\Design\Styles\LayerUse;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\LineItem;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Output\PrintSheets;
 
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\GuideUse;
+use Morphea\Core\Design\Styles\GuideUse;
 
 /** What is laid on sheets, in millimetres: as cut, with what is drawn beyond every edge, and where it is folded or torn. */
 final readonly class PieceSize

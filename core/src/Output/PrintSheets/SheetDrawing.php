@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-use Morphea\Core\Design\Model\Align;
-use Morphea\Core\Design\Model\Content;
-use Morphea\Core\Design\Model\EmptyRule;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TextStyle;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Design\Styles\EmptyRule;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Item;

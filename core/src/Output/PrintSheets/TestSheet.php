@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-use Morphea\Core\Design\Model\Align;
+use Morphea\Core\Design\Styles\Align;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\LineItem;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Codes;
 
-use Morphea\Core\Design\Model\CodeKind;
-use Morphea\Core\Design\Model\Correction;
+use Morphea\Core\Design\Styles\CodeKind;
+use Morphea\Core\Design\Styles\Correction;
 
 /** Words to the symbol of any kind of code. */
 final readonly class CodeEncoder

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Codes;
 
-use Morphea\Core\Design\Model\CodeKind;
+use Morphea\Core\Design\Styles\CodeKind;
 
 /**
  * What the standard of a kind of code asks for.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-use Morphea\Core\Design\Model\Gradient;
+use Morphea\Core\Design\Styles\Gradient;
 
 /** Colours as #RRGGBB; null draws nothing. Stroke width and dashes in dots, the stroke centred on the outline. */
 final readonly class Paint

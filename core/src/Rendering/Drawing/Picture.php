@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Design\Styles\PictureLook;
 
 /**
  * What layout knows of a picture: its name in the project, the hash of its bytes, width and height in its own pixels (96

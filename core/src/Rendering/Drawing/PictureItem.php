@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Drawing;
 
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\PictureLook;
-use Morphea\Core\Design\Model\Shadow;
-use Morphea\Core\Design\Model\Time\ClipPlay;
+use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Design\Styles\Shadow;
+use Morphea\Core\Design\Timing\ClipPlay;
 
 /** A picture of the project pulled to a box; cut to an outline, with a border drawn along it and a shadow of what is seen. */
 final readonly class PictureItem implements Item

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-use Morphea\Core\Design\Model\PictureLook;
-use Morphea\Core\Design\Model\Tone;
+use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Design\Styles\Tone;
 
 /** Gives drawings (SVG markup whose colours are all written #RRGGBB) and single colours another look. Luma weights of ITU-R BT.709. */
 final readonly class Recolour

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-use Morphea\Core\Design\Model\Shadow;
+use Morphea\Core\Design\Styles\Shadow;
 
 /** The soft shadow of some items: all of them in its colour, moved and blurred. */
 final readonly class ShadowItem implements Item

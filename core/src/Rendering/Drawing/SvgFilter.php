@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-use Morphea\Core\Design\Model\Shadow;
+use Morphea\Core\Design\Styles\Shadow;
 
 /** Blurs and shadows as SVG filters. Each is given as its definition, named by what it holds, and its name. */
 final readonly class SvgFilter

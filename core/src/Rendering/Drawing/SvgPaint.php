@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-use Morphea\Core\Design\Model\Gradient;
+use Morphea\Core\Design\Styles\Gradient;
 
 /** Fills, gradients and lines of SVG elements. */
 final readonly class SvgPaint

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Drawing;
 
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\Time\Drift;
+use Morphea\Core\Design\Timing\Drift;
 
 /** Between which two boxes a picture drifts. */
 final readonly class Wander

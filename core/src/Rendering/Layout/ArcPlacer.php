@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Styles\Align;
 use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Text\FittedText;
 use Morphea\Core\Rendering\Text\Inline;

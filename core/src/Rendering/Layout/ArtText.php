@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Design\Model\Align;
+use Morphea\Core\Design\Styles\Align;
 
 /**
  * A text found in a drawing from elsewhere: lines of stretches in one style, and where its first baseline is held (`x`,

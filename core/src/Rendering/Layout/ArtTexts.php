@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Design\Model\Align;
-use Morphea\Core\Design\Model\Content;
-use Morphea\Core\Design\Model\ContentPart;
-use Morphea\Core\Design\Model\EmptyRule;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\Mark;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TextStyle;
-use Morphea\Core\Design\Model\Tokens;
-use Morphea\Core\Design\Model\VerticalAlign;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Design\Styles\ContentPart;
+use Morphea\Core\Design\Styles\EmptyRule;
+use Morphea\Core\Design\Styles\Mark;
+use Morphea\Core\Design\Styles\Tokens;
+use Morphea\Core\Design\Styles\VerticalAlign;
 use Morphea\Core\Rendering\Text\Inline;
 use Morphea\Core\Rendering\Text\Shaper;
 

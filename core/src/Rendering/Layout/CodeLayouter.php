@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Design\Graphics\Contrast;
-use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\CodeLayer;
-use Morphea\Core\Design\Model\Content;
-use Morphea\Core\Design\Model\EmptyRule;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TextStyle;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Design\Styles\EmptyRule;
 use Morphea\Core\Rendering\Codes\CodeEncoder;
 use Morphea\Core\Rendering\Codes\CodeException;
 use Morphea\Core\Rendering\Codes\Symbol;

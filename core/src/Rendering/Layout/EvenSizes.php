@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\FitMode;
+use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Table\Data\Record;
 
 /** The sizes that the even texts of a template share over all rows: for each the smallest any row needs. In dots, by layer. */

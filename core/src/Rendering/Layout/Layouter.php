@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\GroundShade;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\LayerUse;
 use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Styles\GroundShade;
+use Morphea\Core\Design\Styles\LayerUse;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Item;

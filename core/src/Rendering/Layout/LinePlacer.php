@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\TextLayer;
-use Morphea\Core\Design\Model\VerticalAlign;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\VerticalAlign;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\Paint;
 use Morphea\Core\Rendering\Drawing\RectangleItem;

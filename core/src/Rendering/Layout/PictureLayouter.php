@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Design\Model\PictureInstead;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Pool;
+use Morphea\Core\Design\Styles\PictureInstead;
+use Morphea\Core\Design\Styles\Pool;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 use Morphea\Core\Table\Data\Record;

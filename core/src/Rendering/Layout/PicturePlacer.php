@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\FrameKind;
-use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Time\DriftKind;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\FrameKind;
+use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Design\Timing\DriftKind;
 use Morphea\Core\Rendering\Drawing\Blur;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\Paint;

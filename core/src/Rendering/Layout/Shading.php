@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Design\Graphics\Contrast;
-use Morphea\Core\Design\Model\GroundShade;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Styles\GroundShade;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Item;

@@ -6,10 +6,10 @@ namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Design\Graphics\PathData;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\FrameKind;
 use Morphea\Core\Design\Model\FrameShape;
-use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Styles\FrameKind;
+use Morphea\Core\Design\Styles\ShapeKind;
 use Morphea\Core\Rendering\Drawing\EllipseItem;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\LineItem;

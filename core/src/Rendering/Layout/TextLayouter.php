@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-use Morphea\Core\Design\Model\Content;
-use Morphea\Core\Design\Model\FitMode;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\TextItem;

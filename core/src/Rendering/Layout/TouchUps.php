@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
+use Morphea\Core\Design\Edits\TouchUp;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\TouchUp;
 use Morphea\Core\Table\Data\Record;
 
 /** The touch-ups of a project, each with its row: the design as it is for one of them. */

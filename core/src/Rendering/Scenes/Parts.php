@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Scenes;
 
-use Morphea\Core\Design\Model\Time\Motion;
-use Morphea\Core\Design\Model\Time\MotionKind;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Model\Stay;
+use Morphea\Core\Design\Timing\Motion;
+use Morphea\Core\Design\Timing\MotionKind;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Item;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Scenes;
 
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\Time\BackgroundSound;
+use Morphea\Core\Design\Timing\BackgroundSound;
 use Morphea\Core\Rendering\Layout\HeardSounds;
 use Morphea\Core\Rendering\Layout\Sound as Recorded;
 

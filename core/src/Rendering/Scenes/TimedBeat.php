@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Scenes;
 
-use Morphea\Core\Design\Model\Time\Beat;
+use Morphea\Core\Design\Model\Beat;
 
 /** A beat as long as it lasts for a row: from one frame up to, without it, another. */
 final readonly class TimedBeat

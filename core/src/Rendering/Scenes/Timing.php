@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Scenes;
 
+use Morphea\Core\Design\Model\Beat;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Time\Beat;
-use Morphea\Core\Design\Model\Time\BeatRule;
+use Morphea\Core\Design\Timing\BeatRule;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\TextFacts;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-use Morphea\Core\Design\Model\Mark;
 use Morphea\Core\Design\Model\TextStyle;
+use Morphea\Core\Design\Styles\Mark;
 
 /**
  * The style of one stretch of a text: the face it asks for, times how much of the text's size, and how far above the

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-use Morphea\Core\Design\Model\FitMode;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\TextStyle;
+use Morphea\Core\Design\Styles\FitMode;
 
 /**
  * The fit search: the size and the lines that a rule gives some words in a frame.

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Codes;
 
-use Morphea\Core\Design\Model\CodeKind;
-use Morphea\Core\Design\Model\Correction;
+use Morphea\Core\Design\Styles\CodeKind;
+use Morphea\Core\Design\Styles\Correction;
 use Morphea\Core\Rendering\Codes\CodeEncoder;
 use Morphea\Core\Rendering\Codes\CodeException;
 use PHPUnit\Framework\Attributes\TestWith;

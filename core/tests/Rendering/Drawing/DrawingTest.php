@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Drawing;
 
-use Morphea\Core\Design\Model\EmptyRule;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Styles\EmptyRule;
+use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Design\Styles\ShapeKind;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Tests\Make;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Rendering\Drawing;
 
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
+use Morphea\Core\Design\Styles\ShapeKind;
 use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;

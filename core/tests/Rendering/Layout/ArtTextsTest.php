@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Layout;
 
-use Morphea\Core\Design\Model\Align;
-use Morphea\Core\Design\Model\FitMode;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\TextLayer;
-use Morphea\Core\Design\Model\Tokens;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\FitMode;
+use Morphea\Core\Design\Styles\Tokens;
 use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Layout\ArtText;
 use Morphea\Core\Rendering\Layout\ArtTexts;

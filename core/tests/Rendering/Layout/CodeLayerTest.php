@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Rendering\Layout;
 
 use Morphea\Core\Checks\Finding;
-use Morphea\Core\Design\Model\CodeKind;
 use Morphea\Core\Design\Model\CodeLayer;
-use Morphea\Core\Design\Model\Correction;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Design\Styles\CodeKind;
+use Morphea\Core\Design\Styles\Correction;
 use Morphea\Core\Rendering\Drawing\ModulesItem;
 use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Layout\LaidOut;

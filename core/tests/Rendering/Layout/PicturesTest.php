@@ -5,19 +5,19 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Rendering\Layout;
 
 use Morphea\Core\Checks\Finding;
-use Morphea\Core\Design\Model\Align;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\FrameKind;
 use Morphea\Core\Design\Model\FrameShape;
-use Morphea\Core\Design\Model\LayerUse;
-use Morphea\Core\Design\Model\Outline;
-use Morphea\Core\Design\Model\PictureFit;
-use Morphea\Core\Design\Model\PictureInstead;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\PictureLook;
-use Morphea\Core\Design\Model\PictureRule;
-use Morphea\Core\Design\Model\Shadow;
-use Morphea\Core\Design\Model\VerticalAlign;
+use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Design\Styles\FrameKind;
+use Morphea\Core\Design\Styles\LayerUse;
+use Morphea\Core\Design\Styles\Outline;
+use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Design\Styles\PictureInstead;
+use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Design\Styles\PictureRule;
+use Morphea\Core\Design\Styles\Shadow;
+use Morphea\Core\Design\Styles\VerticalAlign;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureItem;
@@ -198,7 +198,7 @@ final class PicturesTest extends TestCase
             1,
             false,
             false,
-            \Morphea\Core\Design\Model\ShapeKind::Ellipse,
+            \Morphea\Core\Design\Styles\ShapeKind::Ellipse,
             null,
             '#FF00FF',
             1,

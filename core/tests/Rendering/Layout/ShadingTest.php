@@ -6,13 +6,13 @@ namespace Morphea\Core\Tests\Rendering\Layout;
 
 use Morphea\Core\Design\Graphics\Contrast;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\GroundShade;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\ShapeKind;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Time\ClipPlay;
+use Morphea\Core\Design\Styles\GroundShade;
+use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Design\Styles\ShapeKind;
+use Morphea\Core\Design\Timing\ClipPlay;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureItem;

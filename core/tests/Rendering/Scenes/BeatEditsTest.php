@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Scenes;
 
+use Morphea\Core\Design\Edits\SetBeats;
+use Morphea\Core\Design\Model\Beat;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\Edit\SetBeats;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Time\Beat;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Model\Stay;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;

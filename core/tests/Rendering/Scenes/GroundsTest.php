@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Scenes;
 
+use Morphea\Core\Design\Model\Beat;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
-use Morphea\Core\Design\Model\PictureFit;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Pool;
-use Morphea\Core\Design\Model\Time\AfterClip;
-use Morphea\Core\Design\Model\Time\Beat;
-use Morphea\Core\Design\Model\Time\BeatLength;
-use Morphea\Core\Design\Model\Time\ClipPlay;
-use Morphea\Core\Design\Model\Time\Drift;
-use Morphea\Core\Design\Model\Time\DriftKind;
+use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Design\Styles\Pool;
+use Morphea\Core\Design\Timing\AfterClip;
+use Morphea\Core\Design\Timing\BeatLength;
+use Morphea\Core\Design\Timing\ClipPlay;
+use Morphea\Core\Design\Timing\Drift;
+use Morphea\Core\Design\Timing\DriftKind;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 use Morphea\Core\Rendering\Layout\Layouter;

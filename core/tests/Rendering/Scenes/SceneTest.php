@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Scenes;
 
+use Morphea\Core\Design\Model\Beat;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
-use Morphea\Core\Design\Model\DesignException;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Time\Beat;
-use Morphea\Core\Design\Model\Time\BeatLength;
-use Morphea\Core\Design\Model\Time\BeatRule;
-use Morphea\Core\Design\Model\Time\Direction;
-use Morphea\Core\Design\Model\Time\Easing;
-use Morphea\Core\Design\Model\Time\Motion;
-use Morphea\Core\Design\Model\Time\MotionKind;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Model\Stay;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Timing\BeatLength;
+use Morphea\Core\Design\Timing\BeatRule;
+use Morphea\Core\Design\Timing\Direction;
+use Morphea\Core\Design\Timing\Easing;
+use Morphea\Core\Design\Timing\Motion;
+use Morphea\Core\Design\Timing\MotionKind;
 use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Scenes\Scene;
 use Morphea\Core\Rendering\Scenes\TimeSpan;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Scenes;
 
+use Morphea\Core\Design\Model\Beat;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\Time\Beat;
-use Morphea\Core\Design\Model\Time\BeatLength;
-use Morphea\Core\Design\Model\Time\Stay;
+use Morphea\Core\Design\Model\Stay;
+use Morphea\Core\Design\Timing\BeatLength;
 use Morphea\Core\Rendering\Scenes\Scene;
 use Morphea\Core\Rendering\Scenes\Subtitles;
 use Morphea\Core\Rendering\Scenes\Timing;

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Rendering\Text;
 
 use Morphea\Core\Design\Model\FitRule;
-use Morphea\Core\Design\Model\Mark;
-use Morphea\Core\Design\Model\Raise;
 use Morphea\Core\Design\Model\TextStyle;
+use Morphea\Core\Design\Styles\Mark;
+use Morphea\Core\Design\Styles\Raise;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Rendering\Layout\Layouter;
 use Morphea\Core\Rendering\Layout\TextLayouter;

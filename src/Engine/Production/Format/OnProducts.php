@@ -16,7 +16,7 @@ use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\PictureLook;
+use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Output\Mockups\MockupException;
 use Morphea\Core\Output\Mockups\Product;
 use Morphea\Core\Rendering\Layout\LaidOut;

@@ -9,7 +9,7 @@ use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Render\PdfFile;
 use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Design\Properties\Unit;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** A PDF for each piece, with a page for each of its sides. */

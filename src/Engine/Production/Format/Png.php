@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Production\Format;
 
 use Morphea\App\Engine\Render\PictureKind;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\Unit;
+use Morphea\Core\Design\Properties\Unit;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** PNG, whose fixed parts are drawn and packed once for all rows. */

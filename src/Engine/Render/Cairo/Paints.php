@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render\Cairo;
 
 use FFI\CData;
-use Morphea\Core\Design\Model\Gradient;
+use Morphea\Core\Design\Styles\Gradient;
 use Morphea\Core\Rendering\Drawing\EllipseItem;
 use Morphea\Core\Rendering\Drawing\Paint;
 use Morphea\Core\Rendering\Drawing\PathItem;

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Properties\DesignException;
+
+/** Puts a new layer on a side: on top, or (as a ground) under everything else. */
+final readonly class AddLayer implements Edit
+{
+    public function __construct(private Layer $layer, private int $side = 0, private bool $under = false)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        foreach ($template->layers() as $layer) {
+            if ($layer->id === $this->layer->id) {
+                throw new DesignException('id', "\"$layer->id\" is used by another layer");
+            }
+        }
+        $sides = $template->sides;
+        $side = $sides[$this->side] ?? throw new DesignException('side', 'there is no such side');
+        if (\count($side->layers) >= DesignCodec::MAX_LAYERS) {
+            throw new DesignException('layers', \sprintf('a side holds up to %d layers', DesignCodec::MAX_LAYERS));
+        }
+        $sides[$this->side] = $side->withLayers(
+            $this->under ? [$this->layer, ...$side->layers] : [...$side->layers, $this->layer],
+        );
+
+        return $template->withSides($sides);
+    }
+
+    public function says(Design $before): string
+    {
+        return $this->layer->name . ' added';
+    }
+}

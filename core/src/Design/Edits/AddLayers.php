@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Layer;
+
+/** Puts artwork on a side: its picture on top or under everything, its texts over all. */
+final readonly class AddLayers implements Edit
+{
+    /**
+     * @param non-empty-list<Layer> $layers the picture first
+     * @param string                $what   what they come from, for the history
+     */
+    public function __construct(private array $layers, private int $side, private bool $under, private string $what)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        foreach ($this->layers as $i => $layer) {
+            $template = (new AddLayer($layer, $this->side, $this->under && 0 === $i))->apply($template);
+        }
+
+        return $template;
+    }
+
+    public function says(Design $before): string
+    {
+        return "$this->what brought in";
+    }
+
+    /** @return list<string> of the texts, or of the picture where there are none */
+    public function ids(): array
+    {
+        $texts = \array_slice($this->layers, 1);
+
+        return array_map(
+            static fn (Layer $layer): string => $layer->id,
+            [] === $texts ? $this->layers : \array_slice($texts, 0, 1),
+        );
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Table\Data\Column;
+
+/**
+ * Links by name when a table comes in: a placeholder whose column is not in the table is linked to the column of its
+ * own name, if there is one. Columns that a pattern names by key are linked already.
+ */
+final readonly class AutoLink
+{
+    /** @param list<string> $made sentences: which links there are now by name alone */
+    private function __construct(public Design $template, public array $made)
+    {
+    }
+
+    /** @param list<Column> $columns */
+    public static function of(Design $template, array $columns): self
+    {
+        $keys = array_map(static fn (Column $column): string => $column->key, $columns);
+        $made = [];
+        foreach ($template->placeholders() as $layer) {
+            $used = $layer->columns();
+            $unknown = array_values(array_diff($used, $keys));
+            if ([] !== $used && [] === $unknown) {
+                $headings = array_map(
+                    static fn (string $key): string => $columns[(int) array_search($key, $keys, true)]->letter() .
+                        ' ' .
+                        $columns[(int) array_search($key, $keys, true)]->heading,
+                    $used,
+                );
+                $made[] = \sprintf('%s shows %s', $layer->name, implode(', ', $headings));
+                continue;
+            }
+            if (1 !== \count($used) || 1 !== \count($unknown)) {
+                continue;
+            }
+            foreach ($columns as $column) {
+                if (self::plain($column->heading) === self::plain($layer->name)) {
+                    $template = (new LinkColumn($layer->id, $column->key, $keys))->apply($template);
+                    $made[] = \sprintf('%s shows %s %s', $layer->name, $column->letter(), $column->heading);
+                    break;
+                }
+            }
+        }
+
+        return new self($template, $made);
+    }
+
+    private static function plain(string $name): string
+    {
+        return preg_replace('/[^\p{L}\p{N}]+/u', '', mb_strtolower($name, 'UTF-8')) ?? $name;
+    }
+}

@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\LayerKind;
+use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Properties\Declared;
+use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Design\Styles\PictureFit;
+
+/**
+ * The same design on a side of another size. Everything is made larger or smaller by one factor, so nothing is
+ * stretched; what stands near each other keeps its distance and moves as one, with the edge or the middle it was
+ * nearest to; what lay at an edge stays at it, and what ran from edge to edge does so again.
+ */
+final readonly class ChangeSize implements Edit
+{
+    /** Layers this close, in shares of the side, belong together. */
+    private const NEAR = 0.04;
+    /** A layer that takes up so much of a side runs from edge to edge of it. */
+    private const SPANS = 0.8;
+    private const FULL = 0.98;
+    /** What comes this close to an edge lies at it. */
+    private const AT_EDGE = 0.005;
+
+    public function __construct(private float $width, private float $height, private Unit $unit, private float $dpi)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        $blank = Design::blank($template->name, $this->width, $this->height, $this->unit, $this->dpi, $template->locale);
+        $scale = min($blank->width / $template->width, $blank->height / $template->height);
+        $codec = new DesignCodec();
+        $data = $codec->toArray($template);
+        foreach (
+            ['width' => $blank->width, 'height' => $blank->height, 'dpi' => $blank->dpi, 'unit' => $blank->unit->value]
+            as $key => $value
+        ) {
+            $data[$key] = $value;
+        }
+        $data['safeMargin'] = $template->safeMargin * $scale;
+        $data['bleed'] = ($template->bleed * $blank->dpi) / $template->dpi;
+        foreach ($template->guides as $i => $guide) {
+            $data['guides'][$i]['at'] =
+                $guide->at * ($guide->upright ? $blank->width / $template->width : $blank->height / $template->height);
+        }
+        foreach ($template->sides as $i => $side) {
+            $across = self::starts($side, 'x', 'width', $template->width, $blank->width, $scale);
+            $down = self::starts($side, 'y', 'height', $template->height, $blank->height, $scale);
+            foreach ($side->layers as $n => $layer) {
+                $data['sides'][$i]['layers'][$n] = self::placed(
+                    $layer,
+                    $codec->layerToArray(self::grown($layer, $scale)),
+                    $across[$layer->id],
+                    $down[$layer->id],
+                );
+            }
+        }
+
+        return $codec->fromArray($data);
+    }
+
+    public function says(Design $before): string
+    {
+        return \sprintf('Size changed from %s to %s × %s %s', $before->size(), $this->width, $this->height, $this->unit->value);
+    }
+
+    /**
+     * @param array<string, mixed>  $data
+     * @param array{float, float} $across start and length on the new side
+     * @param array{float, float} $down
+     *
+     * @return array<string, mixed>
+     */
+    private static function placed(Layer $layer, array $data, array $across, array $down): array
+    {
+        $data['frame'] = [
+            'x' => $across[0],
+            'y' => $down[0],
+            'width' => $across[1],
+            'height' => $down[1],
+            'rotation' => $layer->frame->rotation,
+        ];
+        if (LayerKind::Picture === $layer->kind() && PictureFit::Stretch->value === $data['fit']) {
+            $data['fit'] = 'cover';
+        }
+
+        return $data;
+    }
+
+    /** @return array<string, array{float, float}> start and length of each layer along one axis of the new side */
+    private static function starts(Side $side, string $start, string $length, int $old, int $new, float $scale): array
+    {
+        $placed = [];
+        $clusters = [];
+        foreach ($side->layers as $layer) {
+            $from = $layer->frame->{$start};
+            $to = $from + $layer->frame->{$length};
+            if (self::spans($layer, $to - $from, $old)) {
+                $placed[$layer->id] = [$from * $scale, max(0.0, $new - ($from + $old - $to) * $scale)];
+            } elseif (null !== ($edge = self::edge($from, $to, $old))) {
+                $placed[$layer->id] = [$edge * $new + ($from - $edge * $old) * $scale, ($to - $from) * $scale];
+            } else {
+                $clusters[] = ['from' => $from, 'to' => $to, 'layers' => [$layer]];
+            }
+        }
+        usort($clusters, static fn (array $a, array $b): int => $a['from'] <=> $b['from']);
+        $joined = [];
+        foreach ($clusters as $cluster) {
+            $last = array_key_last($joined);
+            if (null !== $last && $cluster['from'] <= $joined[$last]['to'] + self::NEAR * $old) {
+                $joined[$last] = [
+                    'from' => $joined[$last]['from'],
+                    'to' => max($joined[$last]['to'], $cluster['to']),
+                    'layers' => [...$joined[$last]['layers'], ...$cluster['layers']],
+                ];
+            } else {
+                $joined[] = $cluster;
+            }
+        }
+        foreach ($joined as $cluster) {
+            $anchor = self::anchor($cluster['from'], $cluster['to'], $old);
+            foreach ($cluster['layers'] as $layer) {
+                $placed[$layer->id] = [
+                    $anchor * $new + ($layer->frame->{$start} - $anchor * $old) * $scale,
+                    $layer->frame->{$length} * $scale,
+                ];
+            }
+        }
+
+        return $placed;
+    }
+
+    /** Only what is not bent out of shape may run from edge to edge. */
+    private static function spans(Layer $layer, float $length, int $side): bool
+    {
+        return 0.0 === $layer->frame->rotation
+            && $length >= self::SPANS * $side
+            && $layer->stretches($length >= self::FULL * $side);
+    }
+
+    private static function grown(Layer $layer, float $scale): Layer
+    {
+        $grown = Declared::of($layer::class)->scaled($layer, $scale);
+
+        return $grown instanceof Layer ? $grown : $layer;
+    }
+
+    /** The edge it lies at, 0 or 1; null for what lies at none, or at both. */
+    private static function edge(float $from, float $to, int $side): ?float
+    {
+        $near = $from <= self::AT_EDGE * $side;
+        $far = $to >= (1 - self::AT_EDGE) * $side;
+
+        return $near === $far ? null : ($near ? 0.0 : 1.0);
+    }
+
+    /** 0 for the near edge, 1 for the far one, a half for the middle. */
+    private static function anchor(float $from, float $to, int $side): float
+    {
+        $middle = ($from + $to) / 2 / $side;
+
+        return match (true) {
+            $middle < 1 / 3 => 0.0,
+            $middle > 2 / 3 => 1.0,
+            default => 0.5,
+        };
+    }
+}

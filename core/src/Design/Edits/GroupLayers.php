@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Layer;
+
+/** Makes layers one to take hold of, or (with `$together` false) single again. */
+final readonly class GroupLayers implements Edit
+{
+    use ChangesLayers;
+
+    /** @param non-empty-list<string> $layers */
+    public function __construct(private array $layers, private bool $together)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        $taken = array_map(static fn (Layer $layer): ?string => $layer->group, $template->layers());
+        for ($n = 1; \in_array("group-$n", $taken, true); ++$n);
+
+        return $this->change(
+            $template,
+            $this->layers,
+            fn (array $data): array => array_replace($data, ['group' => $this->together ? "group-$n" : null]),
+        );
+    }
+
+    public function says(Design $before): string
+    {
+        return \count($this->layers) . ($this->together ? ' layers grouped' : ' layers ungrouped');
+    }
+}

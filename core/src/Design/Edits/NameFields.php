@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Styles\NamedField;
+
+/** An edit in which columns are named that there are not yet: the design remembers what they are called. */
+final readonly class NameFields implements Edit
+{
+    /** @param list<NamedField> $fields */
+    public function __construct(private Edit $edit, private array $fields)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        return $this->edit->apply($template)->withFields($this->fields);
+    }
+
+    public function says(Design $before): string
+    {
+        return $this->edit->says($before);
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Side;
+
+/** Moves a layer up (towards the viewer) or down in the stack, by so many steps. */
+final readonly class OrderLayer implements Edit
+{
+    public function __construct(private string $layer, private int $steps)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        $moved = $template->layer($this->layer);
+
+        return $template->withSides(
+            array_map(fn (Side $side): Side => $side->withLayers($this->reorder($side->layers, $moved)), $template->sides),
+        );
+    }
+
+    public function says(Design $before): string
+    {
+        return $before->layer($this->layer)->name . ($this->steps > 0 ? ' brought up' : ' put down');
+    }
+
+    /**
+     * @param list<Layer> $layers
+     *
+     * @return list<Layer>
+     */
+    private function reorder(array $layers, Layer $moved): array
+    {
+        $from = array_search($moved, $layers, true);
+        if (false === $from) {
+            return $layers;
+        }
+        array_splice($layers, $from, 1);
+        array_splice($layers, max(0, min(\count($layers), $from + $this->steps)), 0, [$moved]);
+
+        return $layers;
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\Layer;
+
+/** Puts layers where somebody has dragged, sized or turned them. */
+final readonly class PlaceLayers implements Edit
+{
+    use ChangesLayers;
+
+    /** @param non-empty-array<string, Frame> $frames by layer */
+    public function __construct(private array $frames)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        $round = static fn (float $value): float => round($value, 3);
+
+        return $this->change(
+            $template,
+            array_map(strval(...), array_keys($this->frames)),
+            fn (array $data, Layer $layer): array => array_replace($data, [
+                'frame' => array_map($round, get_object_vars($this->frames[$layer->id])),
+            ]),
+        );
+    }
+
+    public function says(Design $before): string
+    {
+        return $this->name($before, array_map(strval(...), array_keys($this->frames))) . ' placed';
+    }
+}

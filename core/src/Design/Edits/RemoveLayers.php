@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Side;
+
+final readonly class RemoveLayers implements Edit
+{
+    use ChangesLayers;
+
+    /** @param non-empty-list<string> $layers */
+    public function __construct(private array $layers)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        foreach ($this->layers as $layer) {
+            $template->layer($layer);
+        }
+        $without = fn (Side $side): Side => $side->withLayers(
+            array_values(array_filter($side->layers, fn (Layer $layer): bool => !\in_array($layer->id, $this->layers, true))),
+        );
+
+        return $template->withSides(array_map($without, $template->sides));
+    }
+
+    public function says(Design $before): string
+    {
+        return $this->name($before, $this->layers) . ' removed';
+    }
+}

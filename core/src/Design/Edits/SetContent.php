@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Styles\Content;
+
+/** Gives a text, a code or a linked picture other words and columns. */
+final readonly class SetContent implements Edit
+{
+    public function __construct(private string $layer, private Content $content)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        return (new SetLayer($this->layer, $template->layer($this->layer)->showing($this->content)))->apply($template);
+    }
+
+    public function says(Design $before): string
+    {
+        return $before->layer($this->layer)->name . ': words changed';
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+
+/** Has a short end as it begins, or not. */
+final readonly class SetEnding implements Edit
+{
+    public function __construct(private bool $endsAsBegun)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        return new Design(...['endsAsBegun' => $this->endsAsBegun] + get_object_vars($template));
+    }
+
+    public function says(Design $before): string
+    {
+        return $this->endsAsBegun ? 'It ends as it begins' : 'It ends as it is';
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Properties\Declared;
+use Morphea\Core\Design\Properties\DesignException;
+
+/** Sets values of one layer by their paths in the file format, as in `style.size`; what each declares decides what holds. */
+final readonly class SetLayer implements Edit
+{
+    use ChangesLayers;
+
+    private const FIXED = ['id', 'kind'];
+
+    /** @param non-empty-array<string, mixed> $values by path */
+    public function __construct(private string $layer, private array $values)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        $declared = Declared::of($template->layer($this->layer)::class);
+        foreach (array_keys($this->values) as $path) {
+            if (\in_array($path, self::FIXED, true)) {
+                throw new DesignException($path, 'cannot be changed');
+            }
+            if (null === $declared->property($path)) {
+                throw new DesignException($path, 'is no value of this kind of layer');
+            }
+        }
+
+        return $this->change($template, [$this->layer], function (array $data): array {
+            foreach ($this->values as $path => $value) {
+                $data = self::set($data, explode('.', $path), $value);
+            }
+
+            return $data;
+        });
+    }
+
+    public function says(Design $before): string
+    {
+        $layer = $before->layer($this->layer);
+
+        return \sprintf('%s: %s changed', $layer->name, self::words($layer::class, array_keys($this->values)));
+    }
+
+    /**
+     * What values are called, each once.
+     *
+     * @param class-string $class
+     * @param list<string> $paths
+     */
+    public static function words(string $class, array $paths): string
+    {
+        $words = array_map(static fn (string $path): string => Declared::of($class)->property($path)?->says() ?? $path, $paths);
+
+        return implode(' and ', array_unique($words));
+    }
+
+    /**
+     * @param array<array-key, mixed> $data
+     * @param non-empty-list<string>  $steps
+     *
+     * @return array<array-key, mixed>
+     */
+    private static function set(array $data, array $steps, mixed $value): array
+    {
+        $step = array_shift($steps);
+        $data[$step] = [] === $steps ? $value : self::set((array) ($data[$step] ?? []), $steps, $value);
+
+        return $data;
+    }
+}

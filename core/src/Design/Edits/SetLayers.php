@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+
+/** Sets the same values on several layers. */
+final readonly class SetLayers implements Edit
+{
+    /**
+     * @param non-empty-list<string>         $layers
+     * @param non-empty-array<string, mixed> $values by path
+     */
+    public function __construct(private array $layers, private array $values)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        foreach ($this->layers as $layer) {
+            $template = (new SetLayer($layer, $this->values))->apply($template);
+        }
+
+        return $template;
+    }
+
+    public function says(Design $before): string
+    {
+        return 1 === \count($this->layers)
+            ? (new SetLayer($this->layers[0], $this->values))->says($before)
+            : \sprintf(
+                '%d layers: %s changed',
+                \count($this->layers),
+                SetLayer::words($before->layer($this->layers[0])::class, array_keys($this->values)),
+            );
+    }
+}

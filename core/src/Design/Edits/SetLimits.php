@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Styles\CheckLimits;
+
+/** Sets from when on something is said about a piece. */
+final readonly class SetLimits implements Edit
+{
+    public function __construct(private CheckLimits $limits)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        $codec = new DesignCodec();
+
+        return $codec->fromArray($codec->toArray(new Design(...['limits' => $this->limits] + get_object_vars($template))));
+    }
+
+    public function says(Design $before): string
+    {
+        return 'Limits of the proof changed';
+    }
+}

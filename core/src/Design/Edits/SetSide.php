@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\Side;
+
+/**
+ * Sets what belongs to a whole side or to all sides: its name and background; the safe margin, the bleed, guides and
+ * swatches; the codec's rules decide what holds.
+ */
+final readonly class SetSide implements Edit
+{
+    private const OWN = ['background', 'name'];
+
+    /** @param non-empty-array<string, mixed> $values of the side, or of the template */
+    public function __construct(private array $values, private int $side = 0)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        $codec = new DesignCodec();
+        $data = $codec->toArray($template);
+        foreach ($this->values as $key => $value) {
+            if (\in_array($key, self::OWN, true)) {
+                $data['sides'][$this->side][$key] = $value;
+            } else {
+                $data[$key] = $value;
+            }
+        }
+
+        return $codec->fromArray($data);
+    }
+
+    public function says(Design $before): string
+    {
+        $words = array_map(
+            static fn (string $key): string => SetLayer::words(
+                \in_array($key, self::OWN, true) ? Side::class : Design::class,
+                [$key],
+            ),
+            array_keys($this->values),
+        );
+
+        return ucfirst(implode(' and ', $words)) . ' changed';
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Timing\BackgroundSound;
+
+/** Gives a template another track, or has it played otherwise. */
+final readonly class SetSound implements Edit
+{
+    public function __construct(private BackgroundSound $sound)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        $codec = new DesignCodec();
+
+        return $codec->fromArray($codec->toArray(new Design(...['sound' => $this->sound] + get_object_vars($template))));
+    }
+
+    public function says(Design $before): string
+    {
+        return 'Sound changed';
+    }
+}

@@ -1,0 +1,245 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Properties\Declared;
+use Morphea\Core\Design\Properties\DesignException;
+
+/**
+ * What was changed by hand on one piece: values of layers, by their paths in the file format, as SetLayer sets them, each
+ * with what the design had there then. It is put on whatever the design is by now: a layer that was moved stays as far
+ * from where the design has it as it was put, whatever becomes of the design; every other value is the one that was
+ * chosen, larger or smaller with the side.
+ */
+final readonly class TouchUp
+{
+    /** What is the same in all pieces, whatever is done to one of them. */
+    private const SHARED = ['id', 'kind', 'name', 'locked', 'group', 'use', 'stay'];
+    private const PLACES = ['frame.x', 'frame.y'];
+    /** Of a dot, or of a share. */
+    private const HARDLY = 0.002;
+
+    /**
+     * @param int                                                      $width  dots of the side it was made on; `$height` alike
+     * @param array<string, array<string, array{was: mixed, now: mixed}>> $layers by layer and path
+     */
+    public function __construct(public int $width, public int $height, public array $layers)
+    {
+    }
+
+    /**
+     * What makes one template the other.
+     *
+     * @throws DesignException where more was changed than values of layers that are there
+     */
+    public static function between(Design $design, Design $piece): self
+    {
+        $codec = new DesignCodec();
+        [$before, $after] = [$codec->toArray($design), $codec->toArray($piece)];
+        $layers = [];
+        foreach ($before['sides'] as $i => $side) {
+            foreach ($side['layers'] as $n => $layer) {
+                $own = $after['sides'][$i]['layers'][$n] ?? null;
+                if (\is_array($own) && $own['id'] === $layer['id']) {
+                    $layers[$layer['id']] = self::differences($layer, $own);
+                    $after['sides'][$i]['layers'][$n] = $layer;
+                }
+            }
+        }
+        if ($before !== $after) {
+            throw new DesignException(
+                '',
+                'By a touch-up, layers that are there are changed. Adding, taking away and ordering them, and what is said of ' .
+                'the whole side, is done for all pieces',
+            );
+        }
+        $layers = array_filter($layers);
+        foreach ($layers as $id => $changes) {
+            foreach (array_keys($changes) as $path) {
+                if (\in_array(explode('.', $path)[0], self::SHARED, true)) {
+                    throw new DesignException($design->layer((string) $id)->name, "its $path is the same in all pieces");
+                }
+            }
+        }
+
+        return new self($design->width, $design->height, $layers);
+    }
+
+    /**
+     * The design with it, as far as it can be had, and what cannot: of which layer, and why.
+     *
+     * @return array{Design, array<string, string>} by layer
+     */
+    public function on(Design $design): array
+    {
+        $scale = min($design->width / $this->width, $design->height / $this->height);
+        $troubles = [];
+        foreach ($this->layers as $id => $changes) {
+            try {
+                $layer = $design->layer((string) $id);
+            } catch (DesignException) {
+                $troubles[$id] = 'is not in the design any more';
+                continue;
+            }
+            try {
+                $design = (new SetLayer($layer->id, self::values($layer, $changes, $scale)))->apply($design);
+            } catch (DesignException $e) {
+                $troubles[$id] = "does not take it any more: {$e->getMessage()}";
+            }
+        }
+
+        return [$design, $troubles];
+    }
+
+    public function isEmpty(): bool
+    {
+        return [] === $this->layers;
+    }
+
+    public function touches(string $layer): bool
+    {
+        return isset($this->layers[$layer]);
+    }
+
+    /**
+     * Whether any value of a layer at or under one of these paths was changed.
+     *
+     * @param list<string> $paths
+     */
+    public function changes(string $layer, array $paths): bool
+    {
+        foreach (array_keys($this->layers[$layer] ?? []) as $path) {
+            foreach ($paths as $wanted) {
+                if ($path === $wanted || str_starts_with($path, "$wanted.")) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    public function only(string $layer): self
+    {
+        return new self($this->width, $this->height, array_intersect_key($this->layers, [$layer => true]));
+    }
+
+    public function without(string $layer): self
+    {
+        return new self($this->width, $this->height, array_diff_key($this->layers, [$layer => true]));
+    }
+
+    /** With another's of those layers it does not touch. */
+    public function and(self $other): self
+    {
+        return new self($this->width, $this->height, $this->layers + $other->layers);
+    }
+
+    /** @return array<string, string> what was changed in words, by layer */
+    public function says(Design $design): array
+    {
+        $says = [];
+        foreach ($this->layers as $id => $changes) {
+            try {
+                $layer = $design->layer((string) $id);
+                $says[$id] = $layer->name . ': ' . self::words($layer, array_map(strval(...), array_keys($changes)), $changes);
+            } catch (DesignException) {
+                $says[$id] = "“{$id}”: not in the design any more";
+            }
+        }
+
+        return $says;
+    }
+
+    /** @return array{width: int, height: int, layers: array<string, array<string, array{was: mixed, now: mixed}>>} */
+    public function toArray(): array
+    {
+        return ['width' => $this->width, 'height' => $this->height, 'layers' => $this->layers];
+    }
+
+    /** @return self|null null where that is none */
+    public static function of(mixed $data): ?self
+    {
+        $layers = [];
+        foreach (\is_array($data) && \is_array($data['layers'] ?? null) ? $data['layers'] : [] as $id => $changes) {
+            foreach (\is_array($changes) ? $changes : [] as $path => $change) {
+                if (\is_array($change) && \array_key_exists('now', $change) && '' !== (string) $path) {
+                    $layers[(string) $id][(string) $path] = ['was' => $change['was'] ?? null, 'now' => $change['now']];
+                }
+            }
+        }
+        $dots = static fn (string $key): int => \is_array($data) && \is_int($data[$key] ?? null) ? $data[$key] : 0;
+
+        return [] === $layers || $dots('width') < 1 || $dots('height') < 1
+            ? null
+            : new self($dots('width'), $dots('height'), $layers);
+    }
+
+    /**
+     * @param array<string, mixed> $before
+     * @param array<string, mixed> $after
+     *
+     * @return array<string, array{was: mixed, now: mixed}> by path
+     */
+    private static function differences(array $before, array $after, string $at = ''): array
+    {
+        $changes = [];
+        foreach ($before + $after as $key => $_) {
+            [$was, $now] = [$before[$key] ?? null, $after[$key] ?? null];
+            // What is dragged comes back rounded: that much is no change.
+            $same = is_numeric($was) && is_numeric($now) && abs($was - $now) < self::HARDLY;
+            if ($same || $was === $now) {
+                continue;
+            }
+            $changes += self::isGroup($was) && self::isGroup($now)
+                ? self::differences($was, $now, "$at$key.")
+                : ["$at$key" => ['was' => $was, 'now' => $now]];
+        }
+
+        return $changes;
+    }
+
+    /** @phpstan-assert-if-true array<string, mixed> $value */
+    private static function isGroup(mixed $value): bool
+    {
+        return \is_array($value) && [] !== $value && !array_is_list($value);
+    }
+
+    /**
+     * @param array<string, array{was: mixed, now: mixed}> $changes
+     *
+     * @return non-empty-array<string, mixed> by path
+     */
+    private static function values(Layer $layer, array $changes, float $scale): array
+    {
+        $values = [];
+        foreach ($changes as $path => ['was' => $was, 'now' => $now]) {
+            $here = \in_array($path, self::PLACES, true) ? Declared::at($layer, $path) : null;
+            $values[$path] = match (true) {
+                \is_float($here) && is_numeric($was) && is_numeric($now) => round($here + $scale * ($now - $was), 3),
+                is_numeric($now) && 1.0 !== $scale => Declared::of($layer::class)->property($path)?->scaled((float) $now, $scale) ?? $now,
+                default => $now,
+            };
+        }
+
+        return [] === $values ? throw new DesignException($layer->name, 'nothing was changed') : $values;
+    }
+
+    /**
+     * @param list<string>                                 $paths
+     * @param array<string, array{was: mixed, now: mixed}> $changes
+     */
+    private static function words(Layer $layer, array $paths, array $changes): string
+    {
+        return match (true) {
+            ['hidden'] === $paths => true === $changes['hidden']['now'] ? 'hidden' : 'shown',
+            [] === array_diff($paths, self::PLACES) => 'moved',
+            default => SetLayer::words($layer::class, $paths) . ' changed',
+        };
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Model;
+
+use Morphea\Core\Design\Properties\Group;
+use Morphea\Core\Design\Properties\Text;
+use Morphea\Core\Design\Timing\Motion;
+
+/** When a layer is seen: from the beginning of one beat to the end of another, and how it comes and goes. */
+final readonly class Stay
+{
+    public function __construct(
+        /** Id of a beat; null where it is there from the start. */
+        #[Text('coming', 40, Layer::NAME)]
+        public ?string $comes = null,
+        /** Id of a beat; null where it stays to the end. */
+        #[Text('going', 40, Layer::NAME)]
+        public ?string $goes = null,
+        #[Group('way of coming')]
+        public Motion $in = new Motion(),
+        #[Group('way of going')]
+        public Motion $out = new Motion(),
+    ) {
+    }
+
+    /** Going with a beat, if it came with one and was to stay. */
+    public function leaving(string $beat): self
+    {
+        return null === $this->comes || null !== $this->goes ? $this : new self($this->comes, $beat, $this->in, $this->out);
+    }
+}

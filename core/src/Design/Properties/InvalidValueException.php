@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Properties;
+
+/** Values that do not go together; `key` is the one to look at. */
+final class InvalidValueException extends \InvalidArgumentException
+{
+    public function __construct(public readonly string $key, string $what)
+    {
+        parent::__construct($what);
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Properties;
+
+/** Dots. Typed in the unit of the side where it is a place on it, else in that of type: points on paper, pixels on screens. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final readonly class Length extends Plain
+{
+    public function __construct(string $says, private float $least, private float $most, private bool $ofSide = false)
+    {
+        parent::__construct($says);
+    }
+
+    public function read(JsonNode $node, string $name, string $locale): float
+    {
+        return $node->number($name, $this->least, $this->most);
+    }
+
+    public function typed(string $path, string $value, Units $measure): float
+    {
+        return $this->unit($measure)->toDots(self::number($path, $value), $measure->dpi);
+    }
+
+    public function scaled(mixed $value, float $by): ?float
+    {
+        return null === $value ? null : $value * $by;
+    }
+
+    public function shown(mixed $value, Units $measure): float
+    {
+        return round($this->unit($measure)->fromDots((float) $value, $measure->dpi), 2);
+    }
+
+    public function unit(Units $measure): Unit
+    {
+        return $this->ofSide ? $measure->side : $measure->type;
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Properties;
+
+/** A value under its own name that stands as it is and has no length in it. */
+abstract readonly class Plain implements Property
+{
+    public function __construct(protected string $says)
+    {
+    }
+
+    public function says(): string
+    {
+        return $this->says;
+    }
+
+    public function keys(string $name): array
+    {
+        return [$name];
+    }
+
+    public function write(string $name, mixed $value): array
+    {
+        return [$name => $value];
+    }
+
+    public function typed(string $path, string $value, Units $measure): mixed
+    {
+        return $value;
+    }
+
+    public function scaled(mixed $value, float $by): mixed
+    {
+        return $value;
+    }
+
+    public function shown(mixed $value, Units $measure): mixed
+    {
+        return $value;
+    }
+
+    /** @throws DesignException */
+    public static function number(string $path, string $value): float
+    {
+        $plain = str_replace([',', '−'], ['.', '-'], $value);
+
+        return is_numeric($plain) ? (float) $plain : throw new DesignException($path, "“{$value}” is no number");
+    }
+}

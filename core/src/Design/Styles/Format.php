@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Styles;
+
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Properties\JsonNode;
+
+/**
+ * The versions of the file format, and the way from each to the next. A change that older files do not already fit is one
+ * more step here, with a file of the version before it among the tests.
+ *
+ * 1  the first
+ * 2  the picture of a layer stands under `picture`, which was `asset`
+ * 3  a text that fills its frame says how large it may grow, which was the size of its style
+ */
+final readonly class Format
+{
+    public const NEWEST = 3;
+
+    /**
+     * A template as the newest version has it.
+     *
+     * @throws DesignException when it says no version, or a later one
+     */
+    public static function upgraded(mixed $data): mixed
+    {
+        $version = (new JsonNode('', $data))->int('format', 0, 1_000_000);
+        if ($version < 1 || $version > self::NEWEST || !\is_array($data)) {
+            throw new DesignException('format', \sprintf('is %d; this version reads formats 1 to %d', $version, self::NEWEST));
+        }
+        if ($version < 2) {
+            $data = self::eachLayer($data, static function (array $layer): array {
+                return self::renamed($layer, 'asset', 'picture');
+            });
+        }
+
+        if ($version < 3) {
+            $data = self::eachLayer($data, static function (array $layer): array {
+                if ('fill' === ($layer['fit']['mode'] ?? null)) {
+                    $layer['fit']['mostSize'] = $layer['style']['size'] ?? null;
+                }
+
+                return $layer;
+            });
+        }
+
+        return ['format' => self::NEWEST] + $data;
+    }
+
+    /**
+     * @param array<array-key, mixed>                                         $template
+     * @param \Closure(array<array-key, mixed>): array<array-key, mixed> $change
+     *
+     * @return array<array-key, mixed>
+     */
+    private static function eachLayer(array $template, \Closure $change): array
+    {
+        foreach (\is_array($template['sides'] ?? null) ? $template['sides'] : [] as $s => $side) {
+            foreach (\is_array($side['layers'] ?? null) ? $side['layers'] : [] as $i => $layer) {
+                if (\is_array($layer)) {
+                    $template['sides'][$s]['layers'][$i] = $change($layer);
+                }
+            }
+        }
+
+        return $template;
+    }
+
+    /**
+     * @param array<array-key, mixed> $data
+     *
+     * @return array<array-key, mixed>
+     */
+    private static function renamed(array $data, string $from, string $to): array
+    {
+        if (\array_key_exists($from, $data)) {
+            $data[$to] = $data[$from];
+            unset($data[$from]);
+        }
+
+        return $data;
+    }
+}

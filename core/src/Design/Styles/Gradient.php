@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Styles;
+
+use Morphea\Core\Design\Properties\Colour;
+use Morphea\Core\Design\Properties\Number;
+use Morphea\Core\Design\Properties\Toggle;
+
+/**
+ * A fill that runs from one colour to another: along a direction (`angle` in degrees, 0 from left to right, clockwise),
+ * or from the middle outwards.
+ */
+final readonly class Gradient
+{
+    public function __construct(
+        #[Toggle('fill')]
+        public bool $radial,
+        #[Number('direction of the fill', -360, 360)]
+        public float $angle,
+        #[Colour('first colour')]
+        public string $from,
+        #[Colour('last colour')]
+        public string $to,
+    ) {
+    }
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Styles;
+
+/** Whether a picture steps back behind the words on it. */
+enum GroundShade: string
+{
+    case None = 'none';
+    /** Darker, or lighter, as far as the words need to stand out from it. */
+    case AsNeeded = 'as-needed';
+    /** Blurred, and then as far as they still need. */
+    case Blurred = 'blurred';
+}

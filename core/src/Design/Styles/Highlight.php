@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Styles;
+
+use Morphea\Core\Design\Properties\Colour;
+use Morphea\Core\Design\Properties\Length;
+
+/** A bar behind every line, `padding` dots wider at both ends. */
+final readonly class Highlight
+{
+    public function __construct(
+        #[Colour('colour of the bar')]
+        public string $colour,
+        #[Length('width of the bar', 0, 2_000)]
+        public float $padding,
+    ) {
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Styles;
+
+use Morphea\Core\Design\Properties\Text;
+
+/** A column that a design waits for, as somebody called it before there was a table: its key, and its heading to be. */
+final readonly class NamedField
+{
+    public function __construct(
+        #[Text('key of the field', 60, '/^[a-z_][a-z0-9_]*$/')]
+        public string $key,
+        #[Text('name of the field', 120)]
+        public string $name,
+    ) {
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Styles;
+
+use Morphea\Core\Design\Properties\Colour;
+use Morphea\Core\Design\Properties\Length;
+
+/** A line round the letters or a picture, `width` dots wide outside them. */
+final readonly class Outline
+{
+    public function __construct(
+        #[Colour('colour of the line')]
+        public string $colour,
+        #[Length('width of the line', 0, 2_000)]
+        public float $width,
+    ) {
+    }
+}

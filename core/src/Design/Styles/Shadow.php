@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Styles;
+
+use Morphea\Core\Design\Properties\Colour;
+use Morphea\Core\Design\Properties\Length;
+use Morphea\Core\Design\Properties\Percentage;
+
+/** A soft shadow, in dots; `blur` is how far its edge spreads, `opacity` runs from 0 to 1. */
+final readonly class Shadow
+{
+    public function __construct(
+        #[Colour('colour of the shadow')]
+        public string $colour,
+        #[Length('shadow to the right', -2_000, 2_000)]
+        public float $dx,
+        #[Length('shadow down', -2_000, 2_000)]
+        public float $dy,
+        #[Length('blur of the shadow', 0, 500)]
+        public float $blur,
+        #[Percentage('opacity of the shadow')]
+        public float $opacity,
+    ) {
+    }
+}

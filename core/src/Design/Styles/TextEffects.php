@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Styles;
+
+use Morphea\Core\Design\Properties\Group;
+
+/** What is drawn round and behind letters. */
+final readonly class TextEffects
+{
+    public function __construct(
+        #[Group('outline')]
+        public ?Outline $outline = null,
+        #[Group('shadow')]
+        public ?Shadow $shadow = null,
+        #[Group('highlight bar')]
+        public ?Highlight $highlight = null,
+    ) {
+    }
+}

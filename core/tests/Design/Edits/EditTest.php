@@ -1,0 +1,210 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Tests\Design\Edits;
+
+use Morphea\Core\Design\Edits\AddLayer;
+use Morphea\Core\Design\Edits\AlignLayers;
+use Morphea\Core\Design\Edits\AutoLink;
+use Morphea\Core\Design\Edits\GroupLayers;
+use Morphea\Core\Design\Edits\LinkColumn;
+use Morphea\Core\Design\Edits\OrderLayer;
+use Morphea\Core\Design\Edits\PasteLayers;
+use Morphea\Core\Design\Edits\PlaceLayers;
+use Morphea\Core\Design\Edits\RemoveLayers;
+use Morphea\Core\Design\Edits\SetLayer;
+use Morphea\Core\Design\Edits\SetSide;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\FitRule;
+use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Tests\Make;
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+
+final class EditTest extends TestCase
+{
+    public function testAValueIsSetAndSaidInWords(): void
+    {
+        $before = Make::template(Make::text('{name}'));
+        $edit = new SetLayer('recipient', [
+            'style.size' => 80,
+            'style.align' => 'centre',
+            'fit' => ['mode' => 'wrap', 'leastSize' => null, 'maxLines' => 2],
+        ]);
+        $layer = $this->text($edit->apply($before));
+        self::assertSame(80.0, $layer->style->size);
+        self::assertSame(2, $layer->fit->maxLines);
+        self::assertSame('Recipient: size and alignment and rule for too long changed', $edit->says($before));
+        self::assertSame(100.0, $this->text($before)->style->size, 'the template before is untouched');
+    }
+
+    /** @param array<string, mixed> $values */
+    #[TestWith([['style.size' => -1], 'must lie between'])]
+    #[TestWith([['style.glow' => 1], 'is no value'])]
+    #[TestWith([['id' => 'other'], 'cannot be changed'])]
+    #[TestWith([['content' => [['pattern' => '{hours, plural}']]], 'words for each case'])]
+    #[TestWith([['fill' => '#FFFFFF'], 'is no value'])]
+    public function testAnEditThatDoesNotHoldIsRefused(array $values, string $message): void
+    {
+        \assert([] !== $values);
+        $this->expectException(DesignException::class);
+        $this->expectExceptionMessageMatches("/$message/");
+        (new SetLayer('recipient', $values))->apply(Make::template(Make::text('x')));
+    }
+
+    #[TestWith(['A sample name', '{craft}', 'plain words give way'])]
+    #[TestWith(['{full_name}', '{craft}', 'one column is taken over'])]
+    #[
+        TestWith([
+            'for {hours, plural, one {# hour} other {# hours}}!',
+            'for {craft, plural, one {# hour} other {# hours}}!',
+            'with the way it is shown',
+        ]),
+    ]
+    #[TestWith(['{full_name} and {hours}', '{full_name} and {hours} {craft}', 'added to several'])]
+    #[TestWith(['on {craft}', 'on {craft}', 'linked already'])]
+    #[TestWith(['{gone} for {hours}', '{craft} for {hours}', 'a column the table has not is taken over'])]
+    public function testLinkingAColumn(string $before, string $after, string $why): void
+    {
+        self::assertSame(
+            $after,
+            $this->text(
+                (new LinkColumn('recipient', 'craft', ['full_name', 'hours', 'craft']))->apply(
+                    Make::template(Make::text($before)),
+                ),
+            )->pattern->source,
+            $why,
+        );
+    }
+
+    public function testLayersAreAddedOrderedAndRemoved(): void
+    {
+        $template = (new AddLayer(Make::text('b', id: 'b')))->apply(Make::template(Make::text('a', id: 'a')));
+        $template = (new AddLayer(Make::text('c', id: 'c')))->apply($template);
+        self::assertSame(['a', 'b', 'c'], $this->order($template));
+        self::assertSame(['b', 'a', 'c'], $this->order((new OrderLayer('a', 1))->apply($template)));
+        self::assertSame(['c', 'a', 'b'], $this->order((new OrderLayer('c', -9))->apply($template)));
+        self::assertSame(['a', 'c'], $this->order((new RemoveLayers(['b']))->apply($template)));
+        $this->expectExceptionMessageMatches('/used by another layer/');
+        (new AddLayer(Make::text('x', id: 'a')))->apply($template);
+    }
+
+    public function testLayersAreLinedUpWithEachOtherAndAloneWithTheSide(): void
+    {
+        $template = Make::template(
+            ...array_map(
+                static fn (string $id, float $x, float $width): Layer => Make::text(
+                    $id,
+                    frame: new Frame($x, 10 * $x, $width, 20),
+                    id: $id,
+                ),
+                ['a', 'b', 'c'],
+                [10, 100, 400],
+                [50, 20, 100],
+            ),
+        );
+        $x = fn (string $way, string ...$ids): array => array_map(
+            static fn (Layer $layer): float => $layer->frame->x,
+            (new AlignLayers([] === $ids ? ['a', 'b', 'c'] : array_values($ids), $way))->apply($template)->side()->layers,
+        );
+        self::assertSame([10.0, 10.0, 10.0], $x('left'));
+        self::assertSame([450.0, 480.0, 400.0], $x('right'));
+        self::assertSame([230.0, 245.0, 205.0], $x('centre'));
+        self::assertSame([10.0, 590.0, 400.0], $x('centre', 'b'), 'one alone: to the side');
+        self::assertSame([10.0, 220.0, 400.0], $x('across'), 'the gaps are equal');
+        $this->expectExceptionMessageMatches('/three or more/');
+        $x('down', 'a', 'b');
+    }
+
+    public function testCopiesGetNewNamesAndKeepTheirMeasureOnAnotherSide(): void
+    {
+        $codec = new DesignCodec();
+        $copied = array_map(
+            $codec->layerToArray(...),
+            Make::template(Make::text('{name}', FitRule::shrink(30), id: 'a'), Make::text('x', id: 'b'))->side()->layers,
+        );
+        $copied[0]['group'] = $copied[1]['group'] = 'g';
+        $onto = new Design('T', 3000, 2000, 192, Unit::Pixel, 'en_GB', [
+            new Side('Front', null, [Make::text('old', id: 'a')]),
+        ]);
+        [$pasted, $ids] = (new PasteLayers($copied, 96, 10))->paste($onto);
+        self::assertSame(['a-2', 'b'], $ids);
+        $layer = $pasted->layer('a-2');
+        self::assertInstanceOf(TextLayer::class, $layer);
+        self::assertSame(
+            [10.0, 2000.0, 200.0, 60.0, 'g'],
+            [$layer->frame->x, $layer->frame->width, $layer->style->size, $layer->fit->leastSize, $layer->group],
+        );
+        $this->expectException(DesignException::class);
+        (new PasteLayers([['id' => 'x', 'kind' => 'text', 'onload' => 'x']], 96, 0))->apply($onto);
+    }
+
+    public function testSeveralLayersArePlacedGroupedAndRemovedAtOnce(): void
+    {
+        $template = Make::template(Make::text('a', id: 'a'), Make::text('b', id: 'b'), Make::text('c', id: 'c'));
+        $placed = (new PlaceLayers(['a' => new Frame(1, 2, 3, 4, 15), 'c' => new Frame(5, 6, 7, 8)]))->apply($template);
+        self::assertSame([15.0, 5.0], [$placed->layer('a')->frame->rotation, $placed->layer('c')->frame->x]);
+        $grouped = (new GroupLayers(['a', 'b'], true))->apply($template);
+        self::assertSame(
+            ['group-1', 'group-1', null],
+            array_map(static fn (Layer $layer): ?string => $layer->group, $grouped->side()->layers),
+        );
+        self::assertNull((new GroupLayers(['a', 'b'], false))->apply($grouped)->layer('a')->group);
+        self::assertSame(['b'], $this->order((new RemoveLayers(['a', 'c']))->apply($template)));
+    }
+
+    public function testTheSideHasMarginGuidesAndSwatches(): void
+    {
+        $template = (new SetSide([
+            'safeMargin' => 36,
+            'guides' => [['upright' => true, 'at' => 600]],
+            'swatches' => ['#A8391D'],
+            'background' => null,
+        ]))->apply(Make::template(Make::text('a')));
+        self::assertSame(
+            [36.0, 600.0, ['#A8391D'], null],
+            [$template->safeMargin, $template->guides[0]->at, $template->swatches, $template->side()->background],
+        );
+        $this->expectExceptionMessageMatches('/swatches/');
+        (new SetSide(['swatches' => ['javascript:']]))->apply($template);
+    }
+
+    public function testAPlaceholderLinksItselfToTheColumnOfItsName(): void
+    {
+        $template = Make::template(Make::text('{who}'), Make::text('{craft}', id: 'deed'), Make::text('fixed', id: 'title'));
+        $linked = AutoLink::of($template, [
+            new Column(0, 'recipient', 'RECIPIENT'),
+            new Column(1, 'craft', 'Craft'),
+            new Column(2, 'title', 'Title'),
+        ]);
+        self::assertSame('{recipient}', $this->text($linked->template)->pattern->source);
+        self::assertSame(['Recipient shows A RECIPIENT', 'Deed shows B Craft'], $linked->made);
+        self::assertSame(
+            ['recipient', 'craft'],
+            $linked->template->linkedColumns(),
+            'words that are no placeholder stay words',
+        );
+    }
+
+    private function text(Design $template): TextLayer
+    {
+        $layer = $template->layer('recipient');
+        self::assertInstanceOf(TextLayer::class, $layer);
+
+        return $layer;
+    }
+
+    /** @return list<string> */
+    private function order(Design $template): array
+    {
+        return array_map(static fn (Layer $layer): string => $layer->id, $template->side()->layers);
+    }
+}
