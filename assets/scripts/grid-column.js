@@ -9,9 +9,9 @@ function openColumn(key) {
     field('column-title').textContent = `${open.letter} ${open.heading}`;
     field('column-name').value = open.heading;
     field('column-kind').value = open.said ? open.kind : '';
-    field('column-kind').options[0].textContent = `as found: ${kinds[open.said ? 'text' : open.kind]}`;
+    field('column-kind').options[0].textContent = `as found: ${kinds[open.said ? 'text' : open.kind].label}`;
     field('column-order').value = open.monthFirst === null ? '' : String(open.monthFirst);
-    field('column-dates').hidden = open.kind !== 'date';
+    field('column-dates').hidden = !kinds[open.kind].dated;
     field('column-recipe').hidden = !open.says;
     field('column-says').textContent = open.says ?? '';
     dialog.showModal();

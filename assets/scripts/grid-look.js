@@ -27,7 +27,7 @@ export function heading(cell, params) {
             ? `${one.ambiguous}: day or month first?`
             : one.says
               ? `${one.says}${one.unmatched ? `, ${one.unmatched} not in it` : ''}`
-              : kinds[one.kind],
+              : kinds[one.kind].label,
     );
     if (one.says) small.title = one.says;
     if (sorted()?.key === one.key)
@@ -41,7 +41,7 @@ export function shown(cell, {key}) {
     const bad = (cell.getData()._bad ?? []).includes(key);
     const box = element('span', bad ? 'cell-bad' : '', value);
     box.dir = 'auto';
-    if (bad) box.title = one.kind === 'picture' ? 'There is no such picture here' : `Not a ${kinds[one.kind]}`;
+    if (bad) box.title = kinds[one.kind].misfit;
     if (one.kind === 'picture' && value && !bad) {
         const picture = element('img', 'cell-picture');
         Object.assign(picture, {

@@ -8,15 +8,8 @@ import {kept, saves} from './saves.js';
 
 export const root = document.getElementById('grid');
 export const {base} = root.dataset;
-export const kinds = {
-    text: 'text',
-    number: 'number',
-    date: 'date',
-    'yes-no': 'yes or no',
-    colour: 'colour',
-    address: 'address',
-    picture: 'picture',
-};
+// What the server knows of each kind of column: its label, what is said of a cell that does not fit, and more.
+export const kinds = JSON.parse(root.dataset.kinds);
 let state = JSON.parse(document.getElementById('first-rows').textContent);
 // The ids of all rows in the order of the table.
 let sequence = state.rows.map(({_id}) => _id);

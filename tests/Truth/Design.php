@@ -8,10 +8,10 @@ use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Import\PictureShelf;
 use Morphea\Core\Design\Model\DesignCodec;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Edit\ColumnEdit;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Kinds\ColumnKind;
 
 /** A design of the corpus with its rows, put together in a line or two: layers as in the file format, with usual values. */
 final class Design

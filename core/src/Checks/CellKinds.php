@@ -6,7 +6,6 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Record;
 
@@ -24,8 +23,7 @@ final readonly class CellKinds
         $findings = [];
         foreach ($this->columns as $column) {
             $cell = $row->cells[$column->key] ?? '';
-            // Pictures that are not there are told by what is to show them.
-            if (null === $column->kind || \in_array($column->kind, [ColumnKind::Text, ColumnKind::Picture], true) || '' === trim($cell)) {
+            if (true !== $column->kind?->rules()->checked() || '' === trim($cell)) {
                 continue;
             }
             if ($this->kinds->fits($column->kind, $cell, $column->monthFirst)) {
@@ -38,7 +36,7 @@ final readonly class CellKinds
                         Severity::LookAtIt,
                         $layer->id,
                         $layer->name,
-                        \sprintf('“%s” in column %s is no %s.', $cell, $column->letter(), strtr($column->kind->value, '-', ' ')),
+                        \sprintf('“%s” in column %s is not %s.', $cell, $column->letter(), $column->kind->rules()->said()),
                         remedies: [Remedy::ChangeCell],
                     );
                 }

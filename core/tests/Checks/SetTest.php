@@ -27,9 +27,9 @@ use Morphea\Core\Rendering\Layout\StretchRow;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Record;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Naming\PictureNames;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Tests\Make;
@@ -153,7 +153,7 @@ final class SetTest extends TestCase
         $findings = $kinds->findings(Make::template(Make::text('on {issued}')), new Record(1, ['issued' => $cell, 'note' => 'x']));
         self::assertCount($found, $findings);
         if ($found > 0) {
-            self::assertSame('Recipient: “soon” in column D is no date.', $findings[0]->sentence);
+            self::assertSame('Recipient: “soon” in column D is not a date.', $findings[0]->sentence);
         }
     }
 

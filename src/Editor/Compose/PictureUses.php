@@ -9,7 +9,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
-use Morphea\Core\Table\Data\ColumnKind;
+use Morphea\Core\Table\Kinds\ColumnKind;
 
 /** Where a picture is wanted besides the design: the cells and touch-ups that would miss it. */
 final readonly class PictureUses

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Edit\AddColumn;
 use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\Edit\ColumnEdit;
@@ -13,6 +12,7 @@ use Morphea\Core\Table\Data\Edit\TableEdit;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
+use Morphea\Core\Table\Kinds\ColumnKind;
 
 /** What the grid asks for, as the edit it is. */
 final readonly class EditRequest

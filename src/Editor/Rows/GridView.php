@@ -10,13 +10,13 @@ use Morphea\App\Project\Tables\TableHistory;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Recipe\MapValues;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableOrder;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /** The table as the grid shows it: columns with their kinds and recipes in words, rows with the cells that do not fit marked. */
@@ -127,6 +127,27 @@ final readonly class GridView
         return $any;
     }
 
+    /**
+     * What the grid says of each kind of column.
+     *
+     * @return array<string, array{label: string, misfit: string, numeric: bool, dated: bool}>
+     */
+    public static function kinds(): array
+    {
+        $kinds = [];
+        foreach (ColumnKind::cases() as $kind) {
+            $rules = $kind->rules();
+            $kinds[$kind->value] = [
+                'label' => $rules->label(),
+                'misfit' => $rules->misfit(),
+                'numeric' => $rules->numeric(),
+                'dated' => $rules->dated(),
+            ];
+        }
+
+        return $kinds;
+    }
+
     /** @return array{list<array<string, mixed>>, array<string, ColumnKind>} */
     private function columns(Project $project, Table $table): array
     {
@@ -143,7 +164,7 @@ final readonly class GridView
                 'said' => null !== $column->kind,
                 'monthFirst' => $column->monthFirst,
                 'ambiguous' =>
-                    null === $column->monthFirst && ColumnKind::Date === $byKey[$column->key]
+                    null === $column->monthFirst && $byKey[$column->key]->rules()->dated()
                         ? $kinds->ambiguous($table->cells($column->key))
                         : null,
                 'linked' => \in_array($column->key, $linked, true),

@@ -6,12 +6,12 @@ namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Engine\Import\RawGrid;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableSense;
+use Morphea\Core\Table\Kinds\ColumnKind;
 
 /** Which lines of a file are the table, as found or as somebody corrected it. */
 final readonly class ImportChoice

@@ -14,11 +14,11 @@ use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Design\Edits\AutoLink;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableException;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
 /** From a file that was sent, and what was corrected of it, to the table; and taking that over, with the pictures in its cells. */

@@ -6,8 +6,8 @@ namespace Morphea\App\Editor\Rows;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Naming\PictureNames;
 
 /** Which cells name pictures, which of those are missing, with near misses, and which pictures nobody names. */

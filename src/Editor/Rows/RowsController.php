@@ -40,6 +40,7 @@ final class RowsController extends AbstractController
             'here' => 'Rows',
             'template' => $project->template(),
             'recipes' => RecipeCodec::forms(),
+            'kinds' => GridView::kinds(),
             'grid' => $view->beginning($project, self::FIRST),
         ]);
     }

@@ -9,9 +9,9 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerKind;
 use Morphea\Core\Table\Cells\CellReader;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Kinds\ColumnKind;
 
 /** Kinds as a project sees them: dates in the language of its design, pictures that are its own. */
 final readonly class ProjectColumnKinds

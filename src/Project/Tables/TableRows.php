@@ -9,7 +9,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
@@ -109,7 +108,8 @@ final class TableRows
     public function orderedBy(Project $project, Column $column): array
     {
         $cell = $this->dialect->json('cells', $column->index);
-        $order = ColumnKind::Number === $column->kind ? "COALESCE({$this->dialect->number($cell)}, 0)" : $this->dialect->caseless($cell);
+        $numeric = true === $column->kind?->rules()->numeric();
+        $order = $numeric ? "COALESCE({$this->dialect->number($cell)}, 0)" : $this->dialect->caseless($cell);
 
         return array_map(intval(...), $this->connection->fetchFirstColumn(
             "SELECT uid FROM table_row WHERE project_id = ? ORDER BY $order, number",

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Email;
 
-use Morphea\Core\Table\Data\ColumnKinds;
+use Morphea\Core\Table\Kinds\YesNoColumn;
 
 /** What a cell says about wanting email. Only what is clearly yes is yes; what is neither yes nor no is asked about. */
 enum Consent
@@ -23,7 +23,7 @@ enum Consent
             return self::Refused;
         }
         // A column of 1 and 0 is one of numbers, but says as much.
-        $known = ['1' => true, '0' => false][$said] ?? ColumnKinds::yes($said);
+        $known = ['1' => true, '0' => false][$said] ?? YesNoColumn::read($said);
 
         return match (true) {
             null !== $known => $known ? self::Given : self::Refused,

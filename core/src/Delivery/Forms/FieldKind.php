@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Forms;
 
-use Morphea\Core\Table\Data\ColumnKind;
+use Morphea\Core\Table\Kinds\ColumnKind;
 
 /** What is asked for in a field. */
 enum FieldKind: string
@@ -28,7 +28,7 @@ enum FieldKind: string
             self::Date => 'a date',
             self::YesNo => 'yes or no',
             self::Choice => 'one of a list',
-            self::Mail => 'an address of mail',
+            self::Mail => 'an email address',
             self::Colour => 'a colour',
             self::Picture => 'a picture',
         };
@@ -37,14 +37,6 @@ enum FieldKind: string
     /** What suits a column. */
     public static function of(ColumnKind $kind): self
     {
-        return match ($kind) {
-            ColumnKind::Text => self::Line,
-            ColumnKind::Number => self::Number,
-            ColumnKind::Date => self::Date,
-            ColumnKind::YesNo => self::YesNo,
-            ColumnKind::Colour => self::Colour,
-            ColumnKind::Address => self::Mail,
-            ColumnKind::Picture => self::Picture,
-        };
+        return self::tryFrom($kind->value) ?? (ColumnKind::Address === $kind ? self::Mail : self::Line);
     }
 }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Output\FileNames;
 
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
@@ -20,8 +20,6 @@ final readonly class UsualName
     private const LEAST = 0.5;
     /** Letters of a cell that make a name too long to be read. */
     private const LONG = 60;
-    /** What a column of each kind is worth: pictures and files never name others. */
-    private const WORTH = ['text' => 1.0, 'number' => 0.5, 'address' => 0.45, 'date' => 0.4];
 
     /**
      * @param array<string, ColumnKind> $kinds  by column key
@@ -46,7 +44,7 @@ final readonly class UsualName
     {
         $cells = array_map(static fn (Row $row): string => trim($row->cells[$column->index]), $table->rows);
         $filled = array_filter($cells, static fn (string $cell): bool => '' !== $cell);
-        $worth = self::WORTH[$kind->value] ?? 0.0;
+        $worth = $kind->rules()->worthAsName();
         if ([] === $filled || $worth <= 0) {
             return 0.0;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data;
 
 use Morphea\Core\Table\Data\Recipe\Recipe;
+use Morphea\Core\Table\Kinds\ColumnKind;
 
 /**
  * A column of the table: `index` from 0, `key` as patterns name it, `heading` as people wrote it. `kind` is only set

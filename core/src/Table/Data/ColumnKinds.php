@@ -5,26 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data;
 
 use Morphea\Core\Table\Cells\CellReader;
+use Morphea\Core\Table\Kinds\CellReading;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Naming\PictureNames;
 
 /** Tells which kind of cells a column holds, and which cells do not fit it. Nothing is ever altered. */
 final readonly class ColumnKinds
 {
-    private const COLOUR = '/^#?(?:[0-9a-f]{3}|[0-9a-f]{6})$/i';
-    private const MAIL = '/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/u';
-    private const WEB = '~^(?:https?://|www\.)[^\s]+\.[^\s]+$~iu';
-    private const PICTURE = '/\.(?:png|jpe?g|webp|svg|gif|tiff?|heic)$/i';
-    private const YES = [
-        'yes', 'y', 'true', 'on', '✓', '✔', '☑', 'x',
-        'ja', 'oui', 'sí', 'si', 'sì', 'sim', 'tak', 'ano', 'áno', 'igen', 'kyllä', 'jo', 'evet', 'da', 'ναι', 'да', 'так', 'はい', '是',
-    ];
-    private const NO = [
-        'no', 'n', 'false', 'off', '✗', '✘', '☐', '-', '–', '—',
-        'nein', 'non', 'nee', 'não', 'nie', 'ne', 'nem', 'ei', 'nej', 'nei', 'hayır', 'nu', 'όχι', 'нет', 'ні', 'いいえ', '否',
-    ];
     private const SHORT_DATE = '~^(\d{1,2})([-/.])\s?(\d{1,2})\2\s?(\d{4}|(?<!-)\d\d)$~';
-    /** Of a column's cells, so many must fit for it to be of that kind; the others are then marked. */
-    private const MOST = 0.9;
     /** Rows that are looked at to tell a column's kind. */
     private const SAMPLE = 500;
 
@@ -45,19 +33,11 @@ final readonly class ColumnKinds
         if ([] === $filled) {
             return $marked ? ColumnKind::Picture : ColumnKind::Text;
         }
-        foreach (
-            [
-                ColumnKind::YesNo,
-                ColumnKind::Number,
-                ColumnKind::Date,
-                ColumnKind::Colour,
-                ColumnKind::Address,
-                ColumnKind::Picture,
-            ] as $kind
-        ) {
-            // A cell that happens to read like a colour or a picture proves little; all of them do.
-            $needed = \in_array($kind, [ColumnKind::YesNo, ColumnKind::Colour, ColumnKind::Picture], true) ? 1.0 : self::MOST;
-            if ($this->sure($kind, $filled) && $this->share($kind, $filled) >= $needed) {
+        $reading = new CellReading($this->reader, $this->pictures);
+        foreach (ColumnKind::cases() as $kind) {
+            $rules = $kind->rules();
+            $suggest = array_filter($filled, static fn (string $cell): bool => $rules->suggests($cell, $reading));
+            if (ColumnKind::Text !== $kind && $rules->sure($filled) && \count($suggest) / \count($filled) >= $rules->neededShare()) {
                 return $kind;
             }
         }
@@ -87,16 +67,7 @@ final readonly class ColumnKinds
     {
         $cell = trim($cell);
 
-        return '' === $cell ||
-            match ($kind) {
-                ColumnKind::Text => true,
-                ColumnKind::Number => null !== $this->reader->number($cell),
-                ColumnKind::Date => null !== $this->reader->date($cell, $monthFirst),
-                ColumnKind::YesNo => null !== self::yes($cell),
-                ColumnKind::Colour => 1 === preg_match(self::COLOUR, $cell),
-                ColumnKind::Address => 1 === preg_match(self::MAIL, $cell) || 1 === preg_match(self::WEB, $cell),
-                ColumnKind::Picture => null !== $this->pictures->find($cell),
-            };
+        return '' === $cell || $kind->rules()->fits($cell, new CellReading($this->reader, $this->pictures, $monthFirst));
     }
 
     /**
@@ -133,43 +104,5 @@ final readonly class ColumnKinds
         }
 
         return null;
-    }
-
-    public static function yes(string $cell): ?bool
-    {
-        $cell = mb_strtolower(trim($cell), 'UTF-8');
-
-        return \in_array($cell, self::YES, true) ? true : (\in_array($cell, self::NO, true) ? false : null);
-    }
-
-    /** @param non-empty-list<string> $cells */
-    private function share(ColumnKind $kind, array $cells): float
-    {
-        return \count(
-            array_filter(
-                $cells,
-                fn (string $cell): bool => ColumnKind::Picture === $kind
-                    ? 1 === preg_match(self::PICTURE, $cell) || $this->fits($kind, $cell)
-                    : $this->fits($kind, $cell),
-            ),
-        ) / \count($cells);
-    }
-
-    /** @param non-empty-list<string> $cells */
-    private function sure(ColumnKind $kind, array $cells): bool
-    {
-        return match ($kind) {
-            // Leading zeros are the sign of a register or tag number, which nobody adds up.
-            ColumnKind::Number => [] === array_filter($cells, static fn (string $cell): bool => 1 === preg_match('/^0\d/', $cell)),
-            // A bare 123 or "fee" is no colour.
-            ColumnKind::Colour => [] !== array_filter($cells, static fn (string $cell): bool => str_starts_with($cell, '#')),
-            ColumnKind::YesNo => \count(array_unique(array_map(mb_strtolower(...), $cells))) <= 2 &&
-                [] !==
-                    array_filter(
-                        $cells,
-                        static fn (string $cell): bool => mb_strlen($cell) > 1 || \in_array($cell, ['✓', '✗'], true),
-                    ),
-            default => true,
-        };
     }
 }

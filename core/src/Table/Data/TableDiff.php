@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data;
 
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
+use Morphea\Core\Table\Kinds\ColumnKind;
 
 /**
  * What lies between two states of a table, small enough to be kept for going back and forth: only rows that changed,

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data;
 
 use Morphea\Core\Table\Cells\CellReader;
+use Morphea\Core\Table\Kinds\CellReading;
+use Morphea\Core\Table\Kinds\ColumnKind;
+use Morphea\Core\Table\Naming\PictureNames;
 
 /**
  * The rows in the order of one column: numbers and dates by what they are, as its kind says, all else as people sort
@@ -15,15 +18,12 @@ final readonly class TableOrder
     /** @return list<int> ids of the rows */
     public static function ids(Table $table, Column $column, ColumnKind $kind, CellReader $reader, string $locale): array
     {
-        $value = static fn (string $cell): int|float|null => match ($kind) {
-            ColumnKind::Number => $reader->number($cell),
-            ColumnKind::Date => $reader->date($cell, $column->monthFirst)?->getTimestamp(),
-            default => null,
-        };
+        $rules = $kind->rules();
+        $reading = new CellReading($reader, new PictureNames([]), $column->monthFirst);
         $values = $words = [];
         foreach ($table->rows as $row) {
             $cell = trim($row->cells[$column->index]);
-            $found = '' === $cell ? null : $value($cell);
+            $found = '' === $cell ? null : $rules->sortValue($cell, $reading);
             null === $found ? ($words[$row->id] = $cell) : ($values[$row->id] = $found);
         }
         asort($values);

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Output\FileNames;
 
 use Morphea\Core\Output\FileNames\UsualName;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -6,10 +6,10 @@ namespace Morphea\Core\Tests\Table\Data;
 
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Naming\PictureNames;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;

@@ -6,10 +6,10 @@ namespace Morphea\Core\Tests\Table\Data;
 
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableOrder;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Table\Data;
 
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Edit\AddColumn;
 use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\Edit\ColumnEdit;
@@ -21,6 +20,7 @@ use Morphea\Core\Table\Data\TableDiff;
 use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableSense;
 use Morphea\Core\Table\Data\TableUpdate;
+use Morphea\Core\Table\Kinds\ColumnKind;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;

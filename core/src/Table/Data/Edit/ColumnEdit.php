@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data\Edit;
 
 use Morphea\Core\Table\Data\Column;
-use Morphea\Core\Table\Data\ColumnKind;
 use Morphea\Core\Table\Data\Recipe\Recipe;
 use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableException;
+use Morphea\Core\Table\Kinds\ColumnKind;
 
 /**
  * What is done to one column: renamed (links go by its key, which stays), moved, removed, said to be of a kind, given a

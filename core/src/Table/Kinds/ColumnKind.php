@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Kinds;
+
+/**
+ * What the cells of a column are, as far as people and checks are concerned; the cells themselves stay text. A new kind
+ * is a class in this folder and a case here. All but text are tried in this
+ * order to find the one a column has.
+ */
+enum ColumnKind: string
+{
+    case Text = 'text';
+    case YesNo = 'yes-no';
+    case Number = 'number';
+    case Date = 'date';
+    case Colour = 'colour';
+    case Address = 'address';
+    case Picture = 'picture';
+
+    /** All that is to be known about the kind. */
+    public function rules(): KindOfColumn
+    {
+        return match ($this) {
+            self::Text => new TextColumn(),
+            self::YesNo => new YesNoColumn(),
+            self::Number => new NumberColumn(),
+            self::Date => new DateColumn(),
+            self::Colour => new ColourColumn(),
+            self::Address => new AddressColumn(),
+            self::Picture => new PictureColumn(),
+        };
+    }
+
+    public function label(): string
+    {
+        return $this->rules()->label();
+    }
+
+    /** Why a column of this kind cannot name the pictures of a frame; null where it can. */
+    public function whyNoPicture(string $heading): ?string
+    {
+        $rules = $this->rules();
+
+        return $rules->namesPictures() ? null : "$heading is {$rules->said()}, so it cannot name a picture";
+    }
+}

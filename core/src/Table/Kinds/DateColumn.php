@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Kinds;
+
+/** Days as the language of the design writes them. */
+final readonly class DateColumn extends KindOfColumn
+{
+    public function label(): string
+    {
+        return 'date';
+    }
+
+    public function fits(string $cell, CellReading $reading): bool
+    {
+        return null !== $reading->reader->date($cell, $reading->monthFirst);
+    }
+
+    public function sortValue(string $cell, CellReading $reading): ?int
+    {
+        return $reading->reader->date($cell, $reading->monthFirst)?->getTimestamp();
+    }
+
+    public function dated(): bool
+    {
+        return true;
+    }
+
+    public function worthAsName(): float
+    {
+        return 0.4;
+    }
+}

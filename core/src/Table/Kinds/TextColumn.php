@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Table\Kinds;
+
+/** Words of any sort, which is what all cells are at the least. */
+final readonly class TextColumn extends KindOfColumn
+{
+    public function label(): string
+    {
+        return 'text';
+    }
+
+    public function fits(string $cell, CellReading $reading): bool
+    {
+        return true;
+    }
+
+    public function namesPictures(): bool
+    {
+        return true;
+    }
+
+    public function checked(): bool
+    {
+        return false;
+    }
+
+    public function worthAsName(): float
+    {
+        return 1.0;
+    }
+}
