@@ -89,7 +89,9 @@ final readonly class FilePress
         foreach ($order->choices as $choice) {
             $side = $choice->settings->side;
             if ('' !== $side && !isset($template->sides[(int) $side])) {
-                throw new UploadException(\sprintf('--side=%d: the design has %d.', (int) $side + 1, \count($template->sides)));
+                $sides = \count($template->sides);
+                $has = "the design has $sides " . (1 === $sides ? 'side' : 'sides');
+                throw new UploadException(\sprintf('--side=%d: %s.', (int) $side + 1, $has));
             }
             $trouble = $choice->trouble($template);
             if (null !== $trouble) {

@@ -40,6 +40,16 @@ final class DyingOutput implements DocumentFormat
         return false;
     }
 
+    public function page(): ?string
+    {
+        return null;
+    }
+
+    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
+    {
+        return null;
+    }
+
     public function ending(): string
     {
         return 'txt';

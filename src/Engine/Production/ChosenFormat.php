@@ -4,12 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
-use Morphea\App\Engine\Production\Format\Sheets;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Output\FileNames\FileNames;
-use Morphea\Core\Output\Mockups\MockupException;
-use Morphea\Core\Output\Mockups\Product;
-use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Table\Data\Record;
 
@@ -95,29 +91,20 @@ final readonly class ChosenFormat
         return array_map(static fn (self $choice): array => $choice->toArray(), $choices);
     }
 
-    /** @return string|null why nothing can be made so */
-    public function trouble(Design $template): ?string
+    /**
+     * Why nothing can be made so; null where it can.
+     *
+     * @param list<Record> $rows of all pieces, once they are known
+     */
+    public function trouble(Design $template, array $rows = []): ?string
     {
-        $options = $this->output->options();
         if ($this->output instanceof MotionFormat && null !== ($why = $template->moves() ? $this->output->missing() : self::STILL)) {
             return $why;
         }
-        if (\in_array(FormatOption::Sheet, $options, true)) {
-            try {
-                Sheets::planned($template, $this->settings, [new Record(1, [])]);
-            } catch (SheetException $e) {
-                return $e->getMessage();
-            }
+        if (\in_array(FormatOption::Size, $this->output->options(), true)) {
+            $why = $this->settings->size->trouble($template, $this->settings->edge->dots($template->bleed, $template->dpi));
         }
-        if (\in_array(FormatOption::Product, $options, true)) {
-            try {
-                Product::of($this->settings->product);
-            } catch (MockupException $e) {
-                return $e->getMessage();
-            }
-        }
-        $edge = $this->settings->edge->dots($template->bleed, $template->dpi);
 
-        return \in_array(FormatOption::Size, $options, true) ? $this->settings->size->trouble($template, $edge) : null;
+        return $why ?? $this->output->trouble($template, $this->settings, [] === $rows ? [new Record(1, [])] : $rows);
     }
 }

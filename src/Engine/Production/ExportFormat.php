@@ -8,6 +8,7 @@ use Morphea\App\Engine\Render\CancelledException;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Table\Data\Record;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
 /** What pieces are made as, one class for each: its name, its files, how they are written. */
@@ -22,6 +23,16 @@ interface ExportFormat
 
     /** Whether people want this of such a template, unless they say otherwise; of one output for each template. */
     public function isUsual(Design $template): bool;
+
+    /** The route of the page on which it is planned; null where that is the sentence of Press. */
+    public function page(): ?string;
+
+    /**
+     * Why it cannot be made so, as far as only it knows.
+     *
+     * @param list<Record> $rows of all pieces; one empty row before there are any
+     */
+    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string;
 
     /** Without its dot. */
     public function ending(): string;

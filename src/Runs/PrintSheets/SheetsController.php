@@ -41,7 +41,7 @@ final class SheetsController extends AbstractController
     {
         $kept = $this->saved->find($project, $request->query->getInt('order'));
         $order = null === $kept ? null : RunOrder::of($kept->said(), $this->outputs, $kept->name());
-        $order = null !== $order && $order->isOfSheets() ? $order : $this->orders->usual($project);
+        $order = null !== $order && 'sheets' === $order->page() ? $order : $this->orders->usual($project);
         $rows = trim($request->query->getString('rows'));
         $order = '' === $rows ? $order : $order->ofRows($rows);
         $said = SheetOrders::settings($project, $order);

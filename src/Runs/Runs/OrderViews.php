@@ -62,7 +62,7 @@ final readonly class OrderViews
                 ],
                 array_filter(
                     $this->outputs->all(),
-                    static fn (ExportFormat $output): bool => !RunPlanner::isPlannedApart($output) && (!$output instanceof MotionFormat ||
+                    static fn (ExportFormat $output): bool => null === $output->page() && (!$output instanceof MotionFormat ||
                         $project->template()->moves() ||
                         isset($chosen[$output::id()])),
                 ),

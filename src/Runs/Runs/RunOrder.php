@@ -6,7 +6,6 @@ namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
-use Morphea\App\Engine\Production\Format\Sheets;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Table\Naming\SafeName;
@@ -48,10 +47,10 @@ final readonly class RunOrder
         return new self(...['choices' => $choices] + get_object_vars($this));
     }
 
-    /** Whether it is for sheets of paper, which are planned on a page of their own. */
-    public function isOfSheets(): bool
+    /** The route of the page it is planned on; null where that is the sentence of Press. */
+    public function page(): ?string
     {
-        return $this->choices[0]->output instanceof Sheets;
+        return $this->choices[0]->output->page();
     }
 
     /** @param string $rows as in 1-10,15 */

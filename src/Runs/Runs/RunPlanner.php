@@ -6,12 +6,9 @@ namespace Morphea\App\Runs\Runs;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Engine\Production\ChosenFormat;
-use Morphea\App\Engine\Production\ExportFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
-use Morphea\App\Engine\Production\Format\Sheets;
 use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
-use Morphea\App\Engine\Production\MockupFormat;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Context\SharedSizes;
@@ -21,7 +18,6 @@ use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Output\FileNames\FileNames;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Output\FileNames\UsualName;
-use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Data\RowSelection;
@@ -94,18 +90,12 @@ final readonly class RunPlanner
         return UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->template()->linkedColumns());
     }
 
-    /** Whether it has a page of its own on which it is planned, besides the sentence of Press. */
-    public static function isPlannedApart(ExportFormat $output): bool
-    {
-        return $output instanceof Sheets || $output instanceof MockupFormat;
-    }
-
     /** @return array{Run|null, list<ChosenFormat>} the last run that made such, and what it made */
     private function last(Project $project, ?string $output): array
     {
         foreach ($this->entities->getRepository(Run::class)->findBy(['project' => $project], ['number' => 'DESC'], self::LOOKED) as $run) {
             $choices = array_values(array_filter(array_map($this->outputs->choice(...), $run->choices())));
-            $made = isset($choices[0]) && self::isPlannedApart($choices[0]->output) ? $choices[0]->output::id() : null;
+            $made = isset($choices[0]) && null !== $choices[0]->output->page() ? $choices[0]->output::id() : null;
             if ($made === $output) {
                 return [$run, $choices];
             }
@@ -144,7 +134,7 @@ final readonly class RunPlanner
             );
         }
         $wanted = $this->wanted($project, $order, $pieces);
-        $this->checkSheets($project, $order, $wanted);
+        $this->checkFormats($project, $order, array_column($wanted, 'row'));
         $clashes = array_diff_key(array_intersect_key($names->clashes(), $picked), $skipped);
 
         return new RunPlan($order, $wanted, $clashes, $file, \count($pieces) - \count($wanted));
@@ -189,29 +179,25 @@ final readonly class RunPlanner
         }
         $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
         foreach ($order->choices as $choice) {
-            $trouble = $choice->trouble($project->template());
-            if (null !== $trouble) {
-                throw new RunOrderException($trouble);
-            }
             $needs = \in_array(FormatOption::By, $choice->output->options(), true);
             if ($needs && !\in_array($choice->settings->by, $keys, true)) {
                 throw new RunOrderException('Say by which column the rows are put together.');
             }
         }
+        $this->checkFormats($project, $order, []);
     }
 
     /**
-     * @param list<array{row: Record, name: string}> $pieces
+     * @param list<Record> $rows of all pieces, once they are known
      *
      * @throws RunOrderException
      */
-    private function checkSheets(Project $project, RunOrder $order, array $pieces): void
+    private function checkFormats(Project $project, RunOrder $order, array $rows): void
     {
-        if ($order->isOfSheets()) {
-            try {
-                Sheets::planned($project->template(), $order->choices[0]->settings, array_column($pieces, 'row'));
-            } catch (SheetException $e) {
-                throw new RunOrderException($e->getMessage(), 0, $e);
+        foreach ($order->choices as $choice) {
+            $trouble = $choice->trouble($project->template(), $rows);
+            if (null !== $trouble) {
+                throw new RunOrderException($trouble);
             }
         }
     }

@@ -16,7 +16,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Scenes\Subtitles;
 
 /** The first side in time, as a film. */
-abstract readonly class OfFilm implements MotionFormat
+abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 {
     /** Raised when the same short comes out otherwise. */
     private const VERSION = 2;
@@ -26,11 +26,6 @@ abstract readonly class OfFilm implements MotionFormat
     }
 
     abstract protected static function format(): FilmFormat;
-
-    public function isUsual(Design $template): bool
-    {
-        return false;
-    }
 
     public function ending(): string
     {

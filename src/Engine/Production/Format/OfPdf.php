@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production\Format;
 
-use Morphea\App\Engine\Production\ExportFormat;
 use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
@@ -17,17 +16,12 @@ use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
 /** Pages of PDFs, one a side, with its boxes. */
-abstract readonly class OfPdf implements ExportFormat
+abstract readonly class OfPdf extends AbstractFormat
 {
     private const POINTS = 72;
 
     public function __construct(protected Renderer $renderer, protected PdfWriter $plain, protected bool $plainly)
     {
-    }
-
-    public function isUsual(Design $template): bool
-    {
-        return false;
     }
 
     public function ending(): string

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production\Format;
 
-use Morphea\App\Engine\Production\ExportFormat;
 use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
@@ -17,7 +16,7 @@ use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
 /** A picture for each side, in sRGB, which knows its dots per inch. */
-abstract readonly class OfPictures implements ExportFormat
+abstract readonly class OfPictures extends AbstractFormat
 {
     private const PAPER = '#FFFFFF';
 
@@ -30,11 +29,6 @@ abstract readonly class OfPictures implements ExportFormat
     public static function id(): string
     {
         return static::kind()->value;
-    }
-
-    public function isUsual(Design $template): bool
-    {
-        return false;
     }
 
     public function ending(): string

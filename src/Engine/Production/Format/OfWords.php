@@ -12,14 +12,9 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Scenes\Subtitles;
 
 /** Subtitles beside the films, for players that want them in a file of their own. */
-abstract readonly class OfWords implements MotionFormat
+abstract readonly class OfWords extends AbstractFormat implements MotionFormat
 {
     abstract protected function written(Subtitles $words): string;
-
-    public function isUsual(Design $template): bool
-    {
-        return false;
-    }
 
     public function ending(): string
     {

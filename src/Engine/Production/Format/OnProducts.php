@@ -24,7 +24,7 @@ use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** A picture of each side on a product: to be shown, before anything is printed. */
 #[AsTaggedItem(priority: -10)]
-final readonly class OnProducts implements MockupFormat
+final readonly class OnProducts extends AbstractFormat implements MockupFormat
 {
     /** Raised whenever the same product comes out otherwise than before. */
     private const VERSION = 1;
@@ -43,9 +43,20 @@ final readonly class OnProducts implements MockupFormat
         return 'product previews';
     }
 
-    public function isUsual(Design $template): bool
+    public function page(): string
     {
-        return false;
+        return 'previews';
+    }
+
+    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
+    {
+        try {
+            Product::of($settings->product);
+        } catch (MockupException $e) {
+            return $e->getMessage();
+        }
+
+        return null;
     }
 
     public function ending(): string

@@ -46,6 +46,22 @@ final readonly class Sheets extends BoundPdf
         return 'print sheets';
     }
 
+    public function page(): string
+    {
+        return 'sheets';
+    }
+
+    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
+    {
+        try {
+            self::planned($template, $settings, $rows);
+        } catch (SheetException $e) {
+            return $e->getMessage();
+        }
+
+        return null;
+    }
+
     public function options(): array
     {
         return [FormatOption::Sheet, FormatOption::Moment];

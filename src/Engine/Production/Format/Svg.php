@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production\Format;
 
-use Morphea\App\Engine\Production\ExportFormat;
 use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
@@ -18,7 +17,7 @@ use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** An SVG for each side, with its pictures in it: letters as letters, their fonts in it too, or as outlines. */
 #[AsTaggedItem(priority: 10)]
-final readonly class Svg implements ExportFormat
+final readonly class Svg extends AbstractFormat
 {
     public function __construct(private FontSubsets $fonts)
     {
@@ -32,11 +31,6 @@ final readonly class Svg implements ExportFormat
     public function label(): string
     {
         return 'SVG drawings';
-    }
-
-    public function isUsual(Design $template): bool
-    {
-        return false;
     }
 
     public function ending(): string

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\ExportFormat;
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\Core\Design\Model\Design;
+
+/** A format that is planned in Press, is never the usual one, and can be made of every design: one says what differs. */
+abstract readonly class AbstractFormat implements ExportFormat
+{
+    public function isUsual(Design $template): bool
+    {
+        return false;
+    }
+
+    public function page(): ?string
+    {
+        return null;
+    }
+
+    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
+    {
+        return null;
+    }
+}
