@@ -123,7 +123,7 @@ final class AccountTest extends AppTestCase
             }
         }
         self::assertSame(
-            ['The mail address or the password is not right.'],
+            ['The email address or the password is not right.'],
             array_values(array_unique(\array_slice($told['tamsin@tidewick.example'], 0, 8))),
         );
         self::assertSame('Too many wrong passwords. Wait 15 minutes and try again.', $told['tamsin@tidewick.example'][8]);

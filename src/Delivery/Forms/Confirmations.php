@@ -14,6 +14,8 @@ use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Table\Cells\EmailAddress;
+use Morphea\Core\Table\Cells\EmailAddressException;
 use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Mime\Address;
@@ -110,9 +112,13 @@ final readonly class Confirmations implements Strangers
 
     private function send(Project $project, string $answer, string $cell, string $base): void
     {
-        $address = self::plain($cell);
+        try {
+            $address = EmailAddress::of($cell);
+        } catch (EmailAddressException) {
+            return;
+        }
         // Nobody's inbox is filled by whoever types their address again and again.
-        if (false === filter_var($address, \FILTER_VALIDATE_EMAIL) || $this->limits->take(RateLimit::Confirm, $address) > 0) {
+        if ($this->limits->take(RateLimit::Confirm, $address->key()) > 0) {
             return;
         }
         $token = SecretToken::generate();
@@ -127,7 +133,7 @@ final readonly class Confirmations implements Strangers
         $this->mailer->send(
             (new Email())
                 ->from(new Address($this->mailFrom, $organisation))
-                ->to(new Address($address))
+                ->to(new Address($address->email))
                 ->subject('Confirm your email address')
                 ->text($this->twig->render('collect/confirm.txt.twig', [
                     'title' => $this->forms->order($project)->title,

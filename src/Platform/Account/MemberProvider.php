@@ -13,7 +13,7 @@ use Symfony\Component\Security\Core\User\UserInterface;
 use Symfony\Component\Security\Core\User\UserProviderInterface;
 
 /**
- * Members by their mail address, which is one whatever the case of its letters. For an address nobody has it takes as
+ * Members by their email address, which is one whatever the case of its letters. For an address nobody has it takes as
  * long as for a known one.
  *
  * @implements UserProviderInterface<Member>

@@ -38,7 +38,7 @@ final class SignController extends AbstractController
                 'error' => match (true) {
                     $error instanceof CustomUserMessageAuthenticationException => $error->getMessageKey(),
                     $error instanceof InvalidCsrfTokenException => 'This page was open for too long. Sign in once more.',
-                    null !== $error => 'The mail address or the password is not right.',
+                    null !== $error => 'The email address or the password is not right.',
                     default => null,
                 },
                 'to' => $request->isMethod('POST') ? $request->request->getString('to') : $request->query->getString('to'),

@@ -26,11 +26,11 @@ final class SignUpForm extends AbstractType
                 'constraints' => [new NotBlank(message: 'Say what to call you.'), new Length(max: 80)],
             ])
             ->add('email', EmailType::class, [
-                'label' => 'Mail address',
+                'label' => 'Email address',
                 'attr' => ['autocomplete' => 'username'],
                 'constraints' => [
-                    new NotBlank(message: 'A mail address is needed to sign in.'),
-                    new Email(message: 'This is no mail address.'),
+                    new NotBlank(message: 'An email address is needed to sign in.'),
+                    new Email(message: 'This is not an email address.'),
                     new Length(max: 180),
                 ],
             ])

@@ -4,16 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Cells;
 
+use Egulias\EmailValidator\EmailValidator;
+use Egulias\EmailValidator\Validation\NoRFCWarningsValidation;
+
 /**
- * An address of mail as people write it into a cell: `ada@dune.example`, `Ada Fell <ada@dune.example>`, with letters of any
+ * An email address as people write it into a cell: `ada@dune.example`, `Ada Fell <ada@dune.example>`, with letters of any
  * script (RFC 6531). What does not hold is said in words, so that it can be mended.
  */
 final readonly class EmailAddress
 {
-    /** Bytes before the @, and of all (RFC 5321, 4.5.3.1). */
-    private const LOCAL = 64;
-    private const WHOLE = 254;
-
     private function __construct(public string $email, public string $name)
     {
     }
@@ -48,13 +47,8 @@ final readonly class EmailAddress
         }
         $ascii = idn_to_ascii(mb_strtolower($domain, 'UTF-8'), \IDNA_NONTRANSITIONAL_TO_ASCII, \INTL_IDNA_VARIANT_UTS46);
         $email = "$local@" . (false === $ascii ? $domain : $ascii);
-        if (
-            false === $ascii ||
-            \strlen($local) > self::LOCAL ||
-            \strlen($email) > self::WHOLE ||
-            false === filter_var($email, \FILTER_VALIDATE_EMAIL, \FILTER_FLAG_EMAIL_UNICODE)
-        ) {
-            throw new EmailAddressException(\sprintf('“%s” is not an address of mail.', self::short($said)));
+        if (false === $ascii || !(new EmailValidator())->isValid($email, new NoRFCWarningsValidation())) {
+            throw new EmailAddressException(\sprintf('“%s” is not an email address.', self::short($said)));
         }
 
         return new self($email, self::line($name));

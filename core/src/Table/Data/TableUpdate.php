@@ -59,7 +59,7 @@ final readonly class TableUpdate
     }
 
     /**
-     * Mail addresses, 0001, TMG-100, or 1, 2, 3 without a gap; not hours or dates that happen to differ.
+     * Email addresses, 0001, TMG-100, or 1, 2, 3 without a gap; not hours or dates that happen to differ.
      *
      * @param list<string> $values
      */
