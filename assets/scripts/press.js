@@ -49,10 +49,10 @@ document.addEventListener(
     },
     true,
 );
-// Rows that were picked go along to the sheets.
-field('as-sheets')?.addEventListener('click', (event) => {
-    if (field('which').value !== 'some') return;
-    event.currentTarget.search = new URLSearchParams({rows: field('rows').value});
+// Rows that were picked go along to the page of a format.
+document.addEventListener('click', (event) => {
+    const link = event.target.closest('a.format');
+    if (link && field('which').value === 'some') link.search = new URLSearchParams({rows: field('rows').value});
 });
 reveal();
 // What is planned and estimated may be otherwise with pictures that came in.

@@ -40,6 +40,11 @@ final class DeliverJobTest extends BrowserTestCase
         $this->find('#insert-subject')->click();
         $this->find('#insert-subject-menu [data-key="name"]')->click();
         $this->sees('Your thanks, Isolde', '#mail-seen');
+        self::assertSame(
+            'rgb(23, 33, 30)',
+            $this->driver->executeScript("return getComputedStyle(document.querySelector('.mail-body a')).backgroundColor"),
+            'the mail looks as it will where it is read',
+        );
         $this->choose('#carried', 'both');
         $this->sees('Isolde.png', '#mail-seen');
         $this->sees('Send 1 mail', '#bar');

@@ -60,7 +60,7 @@ trait Shorts
     {
         return (int) $this->entities()
             ->getConnection()
-            ->fetchOne('SELECT COUNT(*) FROM piece WHERE run_id = ? AND taken = 1', [$this->newestRun()->id()]);
+            ->fetchOne('SELECT COUNT(*) FROM piece WHERE run_id = ? AND taken = TRUE', [$this->newestRun()->id()]);
     }
 
     /** @return array<string, mixed> the template as its file has it */

@@ -10,6 +10,7 @@ use Morphea\App\Engine\Production\ExportFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\MockupFormat;
 use Morphea\App\Engine\Production\MotionFormat;
 use Morphea\App\Engine\Production\SideNames;
 use Morphea\App\Engine\Render\Edge;
@@ -67,6 +68,12 @@ final readonly class OrderViews
                         isset($chosen[$output::id()])),
                 ),
             )),
+            'pages' => array_filter(array_map(static fn (ExportFormat $output): ?string => $output->page(), $this->outputs->all())),
+            // Mockups are for showing, and are found where pieces are handed out.
+            'elsewhere' => array_filter(
+                $this->outputs->all(),
+                static fn (ExportFormat $output): bool => null !== $output->page() && !$output instanceof MockupFormat,
+            ),
             'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
             'columns' => $this->columns($project),
             'shown' => DisplayStyle::choices(),
