@@ -18,4 +18,18 @@ final class HeadersTest extends AppTestCase
             self::assertCount(0, $page->filter('[style], [onclick], [onload], style:not([nonce])'), $address);
         }
     }
+
+    public function testWhatTheBrowserHasStaysAsLongAsItCame(): void
+    {
+        $face = '/projects/' . $this->project()->id() . '/face';
+        $this->browser->request('GET', $face);
+        $this->browser->request('GET', $face);
+        $first = $this->browser->getResponse();
+        self::assertSame((string) \strlen((string) $first->getContent()), $first->headers->get('X-Application'));
+
+        $this->browser->request('GET', $face, server: ['HTTP_IF_NONE_MATCH' => $first->headers->get('ETag')]);
+        $second = $this->browser->getResponse();
+        self::assertSame(304, $second->getStatusCode());
+        self::assertFalse($second->headers->has('X-Application'), 'it would be kept for the bytes of the first answer');
+    }
 }

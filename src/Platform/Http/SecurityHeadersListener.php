@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Http;
 
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 use Symfony\Contracts\Service\ResetInterface;
 use Twig\Attribute\AsTwigFunction;
@@ -38,9 +39,12 @@ final class SecurityHeadersListener implements ResetInterface
             );
         }
         // By this scripts know an answer of ours from what something in between answers in our place, and a whole one from half
-        // of one: its bytes, where they are known before they are sent.
+        // of one: its bytes, where they are known before they are sent. What a browser has still counts as it came: the headers
+        // of an answer that nothing changed take the place of those it kept, and would say of its bytes that there are none.
         $content = $event->getResponse()->getContent();
-        $headers->set('X-Application', false === $content ? '' : (string) \strlen($content));
+        if (Response::HTTP_NOT_MODIFIED !== $event->getResponse()->getStatusCode()) {
+            $headers->set('X-Application', false === $content ? '' : (string) \strlen($content));
+        }
         $headers->set('X-Content-Type-Options', 'nosniff');
         $headers->set('Referrer-Policy', 'same-origin');
         $headers->set('Cross-Origin-Opener-Policy', 'same-origin');
