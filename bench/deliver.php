@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 /*
- * Handing over: 2,000 personal mails planned, noted and rendered whole, beside the same mails put together plainly; a
+ * Handing over: 2,000 personal emails planned, noted and rendered whole, beside the same emails put together plainly; a
  * calendar of 1,000 posts; and 100 previews of certificates on mugs by two workers, beside one that is bent by GD in PHP,
  * pixel by pixel (timed once, and said for 100).
  * Usage: php -d ffi.enable=1 bench/deliver.php
@@ -66,7 +66,7 @@ $project = static fn (int $rows) => $services->get(ProjectMaker::class)->fromFil
     ])),
 ), 'rows.csv');
 
-// Mails: their pieces count as made, so that only the mails are timed.
+// Emails: their pieces count as made, so that only the emails are timed.
 $many = 2_000;
 $mailed = $project($many);
 $services->get(RunDispatcher::class)->start($mailed, $services->get(RunPlanner::class)->usual($mailed));
@@ -98,7 +98,7 @@ $plain = $seconds(static function () use ($many): void {
     }
 });
 printf(
-    "%s mails: planned and noted %.1f s, rendered %.1f s, %s a minute; put together plainly %.1f s, so %.1f times that\n",
+    "%s emails: planned and noted %.1f s, rendered %.1f s, %s a minute; put together plainly %.1f s, so %.1f times that\n",
     number_format($many),
     $planned,
     $rendered,

@@ -1,4 +1,4 @@
-// The mail that is shown beside its words is flipped.
+// The email that is shown beside its words is flipped.
 import './words.js';
 
 // Enter in a field presses the first button of a form, which here would send: only a button that was asked for it does.
@@ -12,7 +12,7 @@ document.addEventListener('click', (event) => {
     document.getElementById('at').value = button.dataset.at;
     htmx.trigger('#order', 'flipped');
 });
-// Page keys go through the mails, as they go through rows elsewhere.
+// Page keys go through the emails, as they go through rows elsewhere.
 document.addEventListener('keydown', (event) => {
     const step = {PageDown: 1, PageUp: -1}[event.key];
     const buttons = document.querySelectorAll('#mail-seen [data-at]');

@@ -12,8 +12,8 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Takes mails that came back: from files, or one from standard input, as a mail server hands it to a program. */
-#[AsCommand('morphea:bounces', 'Note mails that came back, so that nobody writes there again')]
+/** Takes emails that came back: from files, or one from standard input, as a mail server hands it to a program. */
+#[AsCommand('morphea:bounces', 'Note emails that came back, so that nobody writes there again')]
 final class BouncesCommand extends Command
 {
     public function __construct(private readonly Bounces $bounces)
@@ -23,7 +23,7 @@ final class BouncesCommand extends Command
 
     protected function configure(): void
     {
-        $this->addArgument('files', InputArgument::IS_ARRAY, 'EML files; without any, one mail is read from standard input');
+        $this->addArgument('files', InputArgument::IS_ARRAY, 'EML files; without any, one email is read from standard input');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int

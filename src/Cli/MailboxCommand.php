@@ -12,8 +12,8 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Shows the mails of the stand-in mailbox, the newest first. */
-#[AsCommand('morphea:mailbox', 'Show the mails that lie in the stand-in mailbox')]
+/** Shows the emails of the stand-in mailbox, the newest first. */
+#[AsCommand('morphea:mailbox', 'Show the emails that lie in the stand-in mailbox')]
 final class MailboxCommand extends Command
 {
     private const SHOWN = 5;

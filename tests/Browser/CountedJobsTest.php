@@ -144,8 +144,8 @@ final class CountedJobsTest extends BrowserTestCase
         $this->find('.station[href$="/deliver"]')->click();
         $this->find('a[href$="/deliver/mail"]')->click();
         $this->acts += 2;
-        $this->sees('Send 2 mails', '#bar');
-        $this->click('Send 2 mails');
+        $this->sees('Send 2 emails', '#bar');
+        $this->click('Send 2 emails');
         $this->click('Send them');
         $this->sees('✓ 2 sent', '.mailing');
         $this->find('.mailing a')->click();

@@ -33,7 +33,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->button('Seal what was made')->click();
         $this->sees('1 sealed');
 
-        // The mail, as it will go.
+        // The email, as it will go.
         $this->open("$project/deliver/mail");
         $this->sees('Dear Isolde', '#mail-seen');
         $this->find('#subject-words')->sendKeys(WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL . 'Your thanks, ');
@@ -43,11 +43,11 @@ final class DeliverJobTest extends BrowserTestCase
         self::assertSame(
             'rgb(23, 33, 30)',
             $this->driver->executeScript("return getComputedStyle(document.querySelector('.mail-body a')).backgroundColor"),
-            'the mail looks as it will where it is read',
+            'the email looks as it will where it is read',
         );
         $this->choose('#carried', 'both');
         $this->sees('Isolde.png', '#mail-seen');
-        $this->sees('Send 1 mail', '#bar');
+        $this->sees('Send 1 email', '#bar');
 
         // From now on all of it by itself.
         $this->open("$project/deliver/by-itself");
@@ -135,7 +135,7 @@ final class DeliverJobTest extends BrowserTestCase
         $plain = $this->find('.mail-plain')->getText();
         self::assertSame([1080, 1080], self::pixels($this->download(fn () => $this->find('.mail-files a')->click())));
 
-        // Its page, as whoever got the mail opens it; and the code on it.
+        // Its page, as whoever got the email opens it; and the code on it.
         self::assertSame(1, preg_match('~https?://\S+(/s/[\w-]{22})~', $plain, $m));
         $this->driver->manage()->deleteAllCookies();
         $this->open($m[1]);

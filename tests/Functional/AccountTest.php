@@ -418,7 +418,7 @@ final class AccountTest extends AppTestCase
             fn (string $path): string => quoted_printable_decode($this->files()->read($path)),
             $this->stored('mailbox'),
         );
-        self::assertCount(1, $mails, 'one mail, to the one that is');
+        self::assertCount(1, $mails, 'one email, to the one that is');
         self::assertStringContainsString('To: Tamsin <tamsin@tidewick.example>', $mails[0]);
         self::assertSame(1, preg_match('~http://localhost(/sign-reset/[0-9a-f]{64})~', $mails[0], $m));
         $stored = (string) $this->entities()->getConnection()->fetchOne('SELECT token FROM password_reset');

@@ -52,7 +52,7 @@ final class MailTest extends AppTestCase
         self::assertSame('Yours, Ottilie', $page->filter('.mail-sheet dd b')->text());
         self::assertStringContainsString('Ottilie.pdf', $page->filter('.mail-files')->text());
         self::assertStringContainsString('Ng', $this->plan($project, ['at' => '2'])->filter('.mail-sheet')->text());
-        self::assertSame('Send 3 mails', $page->filter('#act')->text());
+        self::assertSame('Send 3 emails', $page->filter('#act')->text());
 
         $said = $this->post("/projects/{$project->id()}/deliver/mail/test", $this->said(['carried' => 'attached']))->text();
         self::assertStringContainsString('otti@dune.example (row 1) is on its way to isolde@tidewick.example', $said);
@@ -94,7 +94,7 @@ final class MailTest extends AppTestCase
         $this->browser->request('GET', "$read/mail.eml");
         self::assertStringContainsString("\r\nSubject: Yours, ", $this->body());
 
-        // The same mail of the same rows is not sent again; to chosen ones it is, on purpose.
+        // The same email of the same rows is not sent again; to chosen ones it is, on purpose.
         $page = $this->plan($project, ['carried' => 'both']);
         self::assertSame('0', $page->filter('.facts dd')->first()->text());
         self::assertStringContainsString('3 rows that were written to already', $page->text());
@@ -155,7 +155,7 @@ final class MailTest extends AppTestCase
         };
         self::assertStringContainsString('no mail from here', $take('Subject: hello'));
         self::assertStringContainsString('no mail from here', $take(str_replace('failed', 'delayed', $bounce)));
-        self::assertStringContainsString('The mail to row 2 came back: 552 5.2.2 The mailbox is full', $take($bounce));
+        self::assertStringContainsString('The email to row 2 came back: 552 5.2.2 The mailbox is full', $take($bounce));
         self::assertStringContainsString('came back 552', $this->browser->request('GET', $mailing)->filter('.letters')->text());
         $plan = $this->plan($project, ['subject' => 'Other']);
         self::assertStringContainsString('1 row from whose address mail came back', $plan->text());

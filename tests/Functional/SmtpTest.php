@@ -60,7 +60,7 @@ final class SmtpTest extends AppTestCase
             'pace' => '6000',
         ]), 'isolde@tidewick.example', 'http://guild.example');
 
-        // Each is killed at another moment: after a mail arrived, or a little later, in the middle of the next.
+        // Each is killed at another moment: after an email arrived, or a little later, in the middle of the next.
         foreach ([7, 31, 60, 101, 150] as $kill => $after) {
             $worker = $this->sendingWorker();
             for ($until = microtime(true) + 60; $this->arrived() < $after && microtime(true) < $until;) {
@@ -212,7 +212,7 @@ final class SmtpTest extends AppTestCase
     }
 
     /**
-     * A worker that mails through the server, and takes up soon what another left.
+     * A worker that emails through the server, and takes up soon what another left.
      *
      * @param array<string, string> $more of its settings
      */

@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Email;
 
 use Morphea\Core\Delivery\Email\SkipReason;
 
-/** Mails that come back (RFC 3464): which letter it was is known by the sign it went with, and why by the server's report. */
+/** Emails that come back (RFC 3464): which letter it was is known by the sign it went with, and why by the server's report. */
 final readonly class Bounces
 {
     public const LARGEST = 30_000_000;
@@ -31,7 +31,7 @@ final readonly class Bounces
         if (1 === preg_match('/\+([A-Za-z0-9_-]{22})@/', $eml->headers['to'] ?? '', $m)) {
             $found = $this->letters->bySign($m[1]);
         }
-        // Parts of parts follow in the file: what of the mail itself came back has its Message-ID.
+        // Parts of parts follow in the file: what of the email itself came back has its Message-ID.
         if (null === $found && 1 === preg_match('/^Message-ID:\s*<?([A-Za-z0-9_-]{22}@[^\s>]+)>?/mi', $original . "\n" . $bytes, $m)) {
             $found = $this->letters->byMessage($m[1]);
         }
@@ -49,12 +49,12 @@ final readonly class Bounces
         if (\in_array($from, $copies, true)) {
             $this->closed->close($found['member'], $from, SkipReason::CameBack);
 
-            return "The copy to $from of the mail to row {$letter->row->number} came back: $why";
+            return "The copy to $from of the email to row {$letter->row->number} came back: $why";
         }
         $this->letters->mark($letter->id, EmailState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
         $this->closed->close($found['member'], $letter->email, SkipReason::CameBack);
 
-        return "The mail to row {$letter->row->number} came back: $why";
+        return "The email to row {$letter->row->number} came back: $why";
     }
 
     /** The address a report is about (RFC 3464, 2.3.1 and 2.3.2), in small letters: as it was sent to, where that is said. */

@@ -44,7 +44,7 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
 
     public function hint(Project $project): ActionHint
     {
-        return new ActionHint('Mail', 'mail', '“' . EditorWords::plain($project, $this->orders->get($project)->subject) . '”');
+        return new ActionHint('Email', 'mail', '“' . EditorWords::plain($project, $this->orders->get($project)->subject) . '”');
     }
 
     public function columns(Project $project): array

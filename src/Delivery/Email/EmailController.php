@@ -11,7 +11,7 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** One mail that went out: read, with what was attached, and kept as an EML file (RFC 5322). */
+/** One email that went out: read, with what was attached, and kept as an EML file (RFC 5322). */
 #[Route(
     '/projects/{project}/deliver/mail/{mailing}/{letter}',
     requirements: ['mailing' => '[0-9a-z]{26}', 'letter' => '\d+'],
@@ -75,7 +75,7 @@ final class EmailController extends AbstractController
         $of = $this->mailings->find($project, $mailing);
         $found = null === $of ? [] : $this->letters->some($of, [(int) $letter]);
 
-        return null === $of || [] === $found ? throw $this->createNotFoundException('There is no such mail.') : [$of, $found[0]];
+        return null === $of || [] === $found ? throw $this->createNotFoundException('There is no such email.') : [$of, $found[0]];
     }
 
     /** @return array{string, bool} as it lies in the mailbox, or as it would be written now; and whether it lies there */

@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Email;
 
 use Morphea\App\Platform\Database\GuardedState;
 
-/** Where a mail to one person is on its way. */
+/** Where an email to one person is on its way. */
 enum EmailState: string implements GuardedState
 {
     case Waiting = 'waiting';

@@ -31,7 +31,7 @@ final readonly class EmailWay extends AbstractWay
 
     public function label(): string
     {
-        return 'Mail';
+        return 'Email';
     }
 
     public function card(Project $project): WayCard
@@ -41,10 +41,10 @@ final readonly class EmailWay extends AbstractWay
 
         return new WayCard(
             self::ID,
-            'Mail',
-            'Mail each person their piece, or a link to its page, with words of their own.',
+            'Email',
+            'Email each person their piece, or a link to its page, with words of their own.',
             'mail',
-            'Write the mail',
+            'Write the email',
             implode(', ', array_filter([self::count($sent, 'sent', 'sent'), self::count($waits, 'on the way', 'on the way')])),
         );
     }
@@ -60,8 +60,8 @@ final readonly class EmailWay extends AbstractWay
     {
         return array_map(static fn (int $count): string => self::count(
             $count,
-            'mail that waits does not go',
-            'mails that wait do not go',
+            'email that waits does not go',
+            'emails that wait do not go',
         ), $this->counter->byProject('letter', "state = 'waiting'", $owner->id()));
     }
 

@@ -20,10 +20,10 @@ use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
 use Symfony\Component\Mime\MimeTypes;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
-/** From a letter to the mail itself, with all it carries. */
+/** From a letter to the email itself, with all it carries. */
 final class EmailWriter
 {
-    /** Bytes of all that is attached, at the most: larger mails are refused by many servers. */
+    /** Bytes of all that is attached, at the most: larger emails are refused by many servers. */
     public const HEAVIEST = 18_000_000;
     /** @var array<string, EmailText> by what is ordered */
     private array $texts = [];
@@ -43,7 +43,7 @@ final class EmailWriter
      *
      * @throws NoPieceException       when what it should bring is not there
      * @throws StoreUnavailableException     when it cannot be read just now
-     * @throws MimeException when an address is none for a mail after all
+     * @throws MimeException when an address is none for an email after all
      */
     public function email(Project $project, MailingOrder $order, QueuedEmail $letter, string $base): Email
     {
@@ -123,7 +123,7 @@ final class EmailWriter
                 $body = $bytes > self::HEAVIEST ? '' : (null === $kept ? $this->made->pdf($piece) : $this->files->read($kept['path']));
                 $bytes += null === $kept ? \strlen($body) : 0;
                 if ($bytes > self::HEAVIEST) {
-                    throw new NoPieceException('Its files are too large for a mail. Send a link to its page instead.');
+                    throw new NoPieceException('Its files are too large for an email. Send a link to its page instead.');
                 }
                 $name = basename($file['name']);
                 $email->attach($body, $name, MimeTypes::getDefault()->getMimeTypes(pathinfo($name, \PATHINFO_EXTENSION))[0] ?? null);

@@ -10,7 +10,7 @@ use Symfony\Component\Mailer\SentMessage;
 use Symfony\Component\Mailer\Transport\AbstractTransport;
 
 /**
- * The stand-in for mail that ships: every mail is laid down as an EML file (RFC 5322), for `morphea:mailbox` to read.
+ * The stand-in for mail that ships: every email is laid down as an EML file (RFC 5322), for `morphea:mailbox` to read.
  * Nothing leaves the machine.
  */
 final class MailboxTransport extends AbstractTransport
@@ -27,7 +27,7 @@ final class MailboxTransport extends AbstractTransport
         return 'mailbox://default';
     }
 
-    /** Where the mail with a Message-ID lies. The same mail lies there once, however often it is laid down. */
+    /** Where the email with a Message-ID lies. The same email lies there once, however often it is laid down. */
     public static function path(string $message): string
     {
         return self::FOLDER . '/' . substr(hash('sha256', trim($message, '<>')), 0, 32) . '.eml';

@@ -12,7 +12,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailingOrder;
 use Symfony\Component\Uid\Ulid;
 
-/** One sending of mails to the people of a table, with its words as they were when it was ordered. */
+/** One sending of emails to the people of a table, with its words as they were when it was ordered. */
 #[ORM\Entity]
 #[ORM\Table(name: 'mailing')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'number'])]
@@ -34,7 +34,7 @@ class Mailing
         MailingOrder $order,
         /** How often the same words were sent on purpose before. */
         #[ORM\Column] private int $again,
-        /** Where the application is found by who gets a mail, as https://guild.example. */
+        /** Where the application is found by who gets an email, as https://guild.example. */
         #[ORM\Column(length: 250)] private string $base,
         #[ORM\Column(length: 180)] private string $who,
         #[ORM\OneToOne(fetch: 'EAGER'), ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Job $job,

@@ -15,7 +15,7 @@ use Morphea\Core\Delivery\Email\SkipReason;
 use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
 use Symfony\Component\Mime\Part\DataPart;
 
-/** What the page of mails shows: who gets one and who does not, how it reads for any row, and what went out. */
+/** What the page of emails shows: who gets one and who does not, how it reads for any row, and what went out. */
 final readonly class MailingViews
 {
     public const NOTHING = [

@@ -178,7 +178,7 @@ final readonly class Mailings
             $this->entities->flush();
             // Somebody else may have sent the very same meanwhile.
             if (0 === $this->letters->create($mailing, $mails)) {
-                throw new MailingException('All of them were just written to: somebody sent the same mail a moment ago.');
+                throw new MailingException('All of them were just written to: somebody sent the same email a moment ago.');
             }
 
             return $mailing;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Email;
 
-/** What a mail should bring is not there; the message says why. */
+/** What an email should bring is not there; the message says why. */
 final class NoPieceException extends \RuntimeException
 {
 }

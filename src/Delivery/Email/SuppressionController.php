@@ -39,7 +39,7 @@ final class SuppressionController extends AbstractController
         ]);
     }
 
-    /** Somebody asked for it in another way than by the link in a mail. */
+    /** Somebody asked for it in another way than by the link in an email. */
     #[Route('/close', name: 'closed_address_close', methods: ['POST'])]
     public function close(#[CurrentUser] Member $member, Request $request, EmailRepository $letters): Response
     {

@@ -8,7 +8,7 @@ use Symfony\Component\Mime\Email;
 use Symfony\Component\Mime\Message;
 
 /**
- * A mail that says when it leaves the house: once its last line is asked for. Until then no server can have taken it, so
+ * An email that says when it leaves the house: once its last line is asked for. Until then no server can have taken it, so
  * whoever is cut off before may send it again; whoever is cut off after must not.
  */
 final class TrackedMessage extends Message

@@ -11,7 +11,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Who got a mail takes themselves off, by the link in it or by what their mail program has for that (RFC 8058). */
+/** Who got an email takes themselves off, by the link in it or by what their mail program has for that (RFC 8058). */
 final class UnsubscribeController extends AbstractController
 {
     #[Route(
@@ -30,7 +30,7 @@ final class UnsubscribeController extends AbstractController
 
             return Unlisted::of($this->render('public/gone.html.twig', ['why' => $why], $gone));
         }
-        // Looking at the page changes nothing: programs that look at links in mails do so unasked.
+        // Looking at the page changes nothing: programs that look at links in emails do so unasked.
         if ($request->isMethod('POST')) {
             $closed->close($found['member'], $found['letter']->email, SkipReason::Left);
             $letters->leave($found['member'], $found['letter']->email);

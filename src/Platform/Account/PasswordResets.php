@@ -15,7 +15,7 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
 /**
- * Links by which a password is set anew. Only their hashes are kept; mails go out by a worker, so that asking takes as
+ * Links by which a password is set anew. Only their hashes are kept; emails go out by a worker, so that asking takes as
  * long for an address nobody has.
  */
 final readonly class PasswordResets

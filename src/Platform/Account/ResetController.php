@@ -10,7 +10,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A new password for who forgot the old one: by a link in a mail, which holds for an hour and once. */
+/** A new password for who forgot the old one: by a link in an email, which holds for an hour and once. */
 final class ResetController extends AbstractController
 {
     private const ANSWER_SECONDS = 0.4;

@@ -11,7 +11,7 @@ use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
 /**
- * Writes the words of mails. Cells are words and nothing else: they cannot begin a header, nor become HTML.
+ * Writes the words of emails. Cells are words and nothing else: they cannot begin a header, nor become HTML.
  */
 final class EmailText
 {
@@ -41,7 +41,7 @@ final class EmailText
     }
 
     /**
-     * @param string|null $page address of the page of its piece, where the mail leads to it
+     * @param string|null $page address of the page of its piece, where the email leads to it
      * @param string      $off  address at which who gets it takes themselves off; empty for none
      * @param string      $copyOf address of whose email it is a copy; empty where it is none
      */

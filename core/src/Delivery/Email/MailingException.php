@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Email;
 
-/** Mails that cannot be ordered like this; the message says what, where and what to do. */
+/** Emails that cannot be ordered like this; the message says what, where and what to do. */
 final class MailingException extends \InvalidArgumentException
 {
 }

@@ -21,12 +21,12 @@ final readonly class MailingOrder
      * @param string $to      key of the column with the addresses
      * @param string $subject pattern
      * @param string $message pattern; an empty line begins a paragraph
-     * @param string $from    name that mails come from
+     * @param string $from    name that emails come from
      * @param string $reply   address answers go to; empty for none
      * @param string $copy    key of a column with addresses that get a carbon copy; empty for none
      * @param string $consent key of a column that says who wants mail; empty where all do
      * @param bool   $once    to each address once, however many rows have it
-     * @param int    $pace    mails a minute at the most
+     * @param int    $pace    emails a minute at the most
      * @param bool   $copyPage whether copies lead to the person's page, which is private otherwise
      * @param list<string> $yes answers in the consent column, folded by `Consent::fold`, that somebody said to mean yes
      */
@@ -81,7 +81,7 @@ final readonly class MailingOrder
     }
 
     /**
-     * The same words to the same rows are the same mail, at whatever pace they go.
+     * The same words to the same rows are the same email, at whatever pace they go.
      *
      * @param int $again how often it was sent on purpose before
      */
@@ -134,10 +134,10 @@ final readonly class MailingOrder
             mb_strlen($this->message) > self::MOST_MESSAGE => throw new MailingException(
                 'The message is too long: ' . number_format(self::MOST_MESSAGE) . ' letters at the most.',
             ),
-            '' === $this->from => throw new MailingException('Say whom the mails come from.'),
-            mb_strlen($this->from) > self::MOST_NAME => throw new MailingException('The name the mails come from is too long.'),
+            '' === $this->from => throw new MailingException('Say whom the emails come from.'),
+            mb_strlen($this->from) > self::MOST_NAME => throw new MailingException('The name the emails come from is too long.'),
             $this->pace < 1 || $this->pace > self::FASTEST => throw new MailingException(
-                'Between 1 and ' . number_format(self::FASTEST) . ' mails go a minute.',
+                'Between 1 and ' . number_format(self::FASTEST) . ' emails go a minute.',
             ),
             default => null,
         };

@@ -7,7 +7,7 @@ namespace Morphea\Core\Delivery\Email;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Data\Record;
 
-/** A mail that goes to the person of a row. */
+/** An email that goes to the person of a row. */
 final readonly class PlannedEmail
 {
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Email;
 
-/** A mail's words for one row: the same in plain text and in HTML, of which `body` is what is seen. */
+/** An email's words for one row: the same in plain text and in HTML, of which `body` is what is seen. */
 final readonly class WrittenEmail
 {
     public function __construct(public string $subject, public string $plain, public string $body)

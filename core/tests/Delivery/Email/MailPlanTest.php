@@ -163,9 +163,9 @@ final class MailPlanTest extends TestCase
         yield [['subject' => ' '], 'Say what the subject is.'];
         yield [['message' => ''], 'Write the message.'];
         yield [['message' => '{gone}'], 'The words show the column “gone”'];
-        yield [['from' => ''], 'Say whom the mails come from.'];
+        yield [['from' => ''], 'Say whom the emails come from.'];
         yield [['reply' => 'nobody'], 'Answers cannot go there: “nobody” has no @.'];
-        yield [['pace' => '0'], 'Between 1 and 6,000 mails go a minute.'];
+        yield [['pace' => '0'], 'Between 1 and 6,000 emails go a minute.'];
     }
 
     /** @param array<string, string> $said */
