@@ -12,12 +12,12 @@ final readonly class AddressColumn extends KindOfColumn
 
     public function label(): string
     {
-        return 'address of email or web';
+        return 'address';
     }
 
     public function said(): string
     {
-        return 'an address';
+        return 'an address of email or web';
     }
 
     public function fits(string $cell, CellReading $reading): bool
