@@ -80,6 +80,9 @@ final readonly class AddController
         if (null === $asset) {
             return $this->screen->refused($project, $request, 'This picture is not there any more.');
         }
+        if ($asset->isSound()) {
+            return $this->screen->refused($project, $request, "{$asset->name()} is a sound: there is nothing of it to be seen.");
+        }
         $new = new NewLayer($project->template());
         $ground = 'ground' === $request->request->getString('place');
         $layer = $ground ? $new->ground($asset->name()) : $new->picture($asset->name(), $asset->width(), $asset->height());
