@@ -18,6 +18,8 @@ const where = () => ({
 export const state = () => ({...where(), revision: work().dataset.revision});
 export const selection = () => work().dataset.layer.split(',').filter(Boolean);
 export const box = (id) => document.getElementById(`box-${id}`);
+// Packages that bring styles of their own are let in by this.
+export const nonce = () => document.querySelector('script[nonce]').nonce;
 export {isTyping} from './typing.js';
 
 // One after the other: an edit is made from what the one before it left. What scripts ask for and what the controls of
