@@ -11,7 +11,7 @@ final readonly class Bounces
 {
     public const LARGEST = 30_000_000;
 
-    public function __construct(private EmailRepository $letters, private SuppressionList $closed)
+    public function __construct(private EmailRepository $emails, private SuppressionList $closed)
     {
     }
 
@@ -29,11 +29,11 @@ final readonly class Bounces
         }
         $found = null;
         if (1 === preg_match('/\+([A-Za-z0-9_-]{22})@/', $eml->headers['to'] ?? '', $m)) {
-            $found = $this->letters->bySign($m[1]);
+            $found = $this->emails->bySign($m[1]);
         }
         // Parts of parts follow in the file: what of the email itself came back has its Message-ID.
         if (null === $found && 1 === preg_match('/^Message-ID:\s*<?([A-Za-z0-9_-]{22}@[^\s>]+)>?/mi', $original . "\n" . $bytes, $m)) {
-            $found = $this->letters->byMessage($m[1]);
+            $found = $this->emails->byMessage($m[1]);
         }
         $report = '' === $report ? $bytes : $report;
         if (null === $found || 1 !== preg_match('/^Action:\s*failed/mi', $report)) {
@@ -42,19 +42,19 @@ final readonly class Bounces
         $why = 1 === preg_match('/^Diagnostic-Code:\s*(?:[\w-]+;\s*)?(.+(?:\r?\n[ \t].+)*)/mi', $report, $m)
             ? (string) preg_replace('/\s+/', ' ', trim($m[1]))
             : 'It came back without a reason.';
-        $letter = $found['letter'];
+        $queued = $found['queued'];
         // Of a message to several that came back from one of them, that one is meant.
-        $copies = array_map(static fn (string $copy): string => mb_strtolower($copy, 'UTF-8'), $letter->copies);
+        $copies = array_map(static fn (string $copy): string => mb_strtolower($copy, 'UTF-8'), $queued->copies);
         $from = self::recipient($report);
         if (\in_array($from, $copies, true)) {
             $this->closed->close($found['member'], $from, SkipReason::CameBack);
 
-            return "The copy to $from of the email to row {$letter->row->number} came back: $why";
+            return "The copy to $from of the email to row {$queued->row->number} came back: $why";
         }
-        $this->letters->mark($letter->id, EmailState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
-        $this->closed->close($found['member'], $letter->email, SkipReason::CameBack);
+        $this->emails->mark($queued->id, EmailState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
+        $this->closed->close($found['member'], $queued->email, SkipReason::CameBack);
 
-        return "The email to row {$letter->row->number} came back: $why";
+        return "The email to row {$queued->row->number} came back: $why";
     }
 
     /** The address a report is about (RFC 3464, 2.3.1 and 2.3.2), in small letters: as it was sent to, where that is said. */

@@ -27,7 +27,7 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
     public function __construct(
         private Mailings $mailings,
         private MailingOrders $orders,
-        private EmailRepository $letters,
+        private EmailRepository $emails,
         private Strangers $strangers,
     ) {
     }
@@ -88,7 +88,7 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
     /** An email is sent once a server took it, and not when it was asked for. */
     public function states(Project $project, array $rows): array
     {
-        $newest = $this->letters->newest($project, $rows);
+        $newest = $this->emails->newest($project, $rows);
         $states = [];
         foreach ($rows as $row) {
             $state = $newest[$row]['state'] ?? null;

@@ -21,7 +21,7 @@ final class EmailController extends AbstractController
 {
     public function __construct(
         private readonly Mailings $mailings,
-        private readonly EmailRepository $letters,
+        private readonly EmailRepository $emails,
         private readonly EmailWriter $writer,
         private readonly FilesystemOperator $files,
     ) {
@@ -73,7 +73,7 @@ final class EmailController extends AbstractController
     private function found(Project $project, string $mailing, string $letter): array
     {
         $of = $this->mailings->find($project, $mailing);
-        $found = null === $of ? [] : $this->letters->some($of, [(int) $letter]);
+        $found = null === $of ? [] : $this->emails->some($of, [(int) $letter]);
 
         return null === $of || [] === $found ? throw $this->createNotFoundException('There is no such email.') : [$of, $found[0]];
     }

@@ -58,18 +58,18 @@ final readonly class EmailRepository
      */
     public function create(Mailing $mailing, array $mails): int
     {
-        $letters = [];
+        $queue = [];
         foreach ($mails as $one) {
             if ($one->toPerson) {
-                $letters[] = [$one, $one->to, null];
+                $queue[] = [$one, $one->to, null];
             }
             foreach ($one->copies as $copy) {
-                $letters[] = [$one, $copy, $one->to];
+                $queue[] = [$one, $copy, $one->to];
             }
         }
         $made = 0;
-        foreach (array_chunk($letters, self::CHUNK) as $chunk) {
-            $values = array_merge(...array_map(fn (array $letter): array => $this->values($mailing, ...$letter), $chunk));
+        foreach (array_chunk($queue, self::CHUNK) as $chunk) {
+            $values = array_merge(...array_map(fn (array $queued): array => $this->values($mailing, ...$queued), $chunk));
             $made += (int) $this->connection->executeStatement(
                 'INSERT INTO letter (mailing_id, project_id, mail_key, email_key, once_for, row_id, row_number, row_print, email,
                     email_name, copy_of, cells, token, sign, state, copies, message, error) VALUES ' .
@@ -112,7 +112,7 @@ final readonly class EmailRepository
     /** @return list<QueuedEmail> those that wait and whose time has come, the oldest first */
     public function due(Mailing $mailing, int $most): array
     {
-        return $this->letters(
+        return $this->queued(
             "SELECT * FROM letter WHERE mailing_id = ? AND state = 'waiting' AND not_before <= ? ORDER BY id LIMIT ?",
             [$mailing->id(), Time::precise(), $most],
             Record::orders($mailing->project()->columns()),
@@ -222,7 +222,7 @@ final readonly class EmailRepository
     {
         $which = 'mailing_id = ?' . (null === $state ? '' : ' AND state = ?');
 
-        return $this->letters(
+        return $this->queued(
             "SELECT * FROM letter WHERE $which ORDER BY CASE state WHEN 'refused' THEN 0 WHEN 'bounced' THEN 0 WHEN 'unknown'
                 THEN 1 WHEN 'left' THEN 2 ELSE 3 END, id LIMIT ? OFFSET ?",
             [$mailing->id(), ...null === $state ? [] : [$state->value], self::PAGE, self::PAGE * max(0, $page - 1)],
@@ -246,7 +246,7 @@ final readonly class EmailRepository
      */
     public function some(Mailing $mailing, array $ids): array
     {
-        return $this->letters(
+        return $this->queued(
             'SELECT * FROM letter WHERE mailing_id = ? AND id IN (?) ORDER BY id',
             [$mailing->id(), $ids],
             Record::orders($mailing->project()->columns()),
@@ -254,19 +254,19 @@ final readonly class EmailRepository
         );
     }
 
-    /** @return array{letter: QueuedEmail, project: string, member: int}|null by what only who got it knows */
+    /** @return array{queued: QueuedEmail, project: string, member: int}|null by what only who got it knows */
     public function byToken(string $token): ?array
     {
         return $this->known('letter.token = ?', $token);
     }
 
-    /** @return array{letter: QueuedEmail, project: string, member: int}|null by what stands in the address it comes back to */
+    /** @return array{queued: QueuedEmail, project: string, member: int}|null by what stands in the address it comes back to */
     public function bySign(string $sign): ?array
     {
         return $this->known('letter.sign = ?', $sign);
     }
 
-    /** @return array{letter: QueuedEmail, project: string, member: int}|null by the Message-ID it went with */
+    /** @return array{queued: QueuedEmail, project: string, member: int}|null by the Message-ID it went with */
     public function byMessage(string $message): ?array
     {
         return '' === $message ? null : $this->known('letter.message = ?', $message);
@@ -282,7 +282,7 @@ final readonly class EmailRepository
         );
     }
 
-    /** @return array{letter: QueuedEmail, project: string, member: int}|null */
+    /** @return array{queued: QueuedEmail, project: string, member: int}|null */
     private function known(string $where, string $value): ?array
     {
         $found = $this->connection->fetchAssociative(
@@ -292,7 +292,7 @@ final readonly class EmailRepository
 
         return false === $found
             ? null
-            : ['letter' => QueuedEmail::of($found, []), 'project' => (string) $found['project_id'], 'member' => (int) $found['owner_id']];
+            : ['queued' => QueuedEmail::of($found, []), 'project' => (string) $found['project_id'], 'member' => (int) $found['owner_id']];
     }
 
     /**
@@ -302,7 +302,7 @@ final readonly class EmailRepository
      *
      * @return list<QueuedEmail>
      */
-    private function letters(string $sql, array $values, array $monthFirst, array $types = []): array
+    private function queued(string $sql, array $values, array $monthFirst, array $types = []): array
     {
         return array_map(
             static fn (array $found): QueuedEmail => QueuedEmail::of($found, $monthFirst),

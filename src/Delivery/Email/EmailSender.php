@@ -26,53 +26,53 @@ final readonly class EmailSender
     public function __construct(
         private TransportInterface $transport,
         private EmailWriter $writer,
-        private EmailRepository $letters,
+        private EmailRepository $emails,
         private SuppressionList $closed,
     ) {
     }
 
     /** @throws TransportExceptionInterface when no server answers */
-    public function send(Mailing $mailing, QueuedEmail $letter): void
+    public function send(Mailing $mailing, QueuedEmail $queued): void
     {
-        if (!$this->letters->begin($letter->id, $this->writer->message($letter))) {
+        if (!$this->emails->begin($queued->id, $this->writer->message($queued))) {
             return;
         }
         // It may have been closed while the email waited.
-        if ($this->closed->isClosed($mailing->project()->owner(), $letter->email)) {
-            $this->letters->mark($letter->id, EmailState::Left);
+        if ($this->closed->isClosed($mailing->project()->owner(), $queued->email)) {
+            $this->emails->mark($queued->id, EmailState::Left);
 
             return;
         }
         try {
-            $email = $this->writer->email($mailing->project(), $mailing->order(), $letter, $mailing->base());
+            $email = $this->writer->email($mailing->project(), $mailing->order(), $queued, $mailing->base());
         } catch (NoPieceException | MimeException $e) {
-            // It is this letter's alone: the others go.
-            $this->letters->mark($letter->id, EmailState::Refused, self::short($e));
+            // It is this email's alone: the others go.
+            $this->emails->mark($queued->id, EmailState::Refused, self::short($e));
 
             return;
         } catch (StoreUnavailableException $e) {
             // The mail server is well: the others, which may bring nothing, go on.
-            $this->letters->later($letter->id, Time::precise() + (self::AGAIN[$letter->tries] ?? max(self::AGAIN)), self::short($e));
+            $this->emails->later($queued->id, Time::precise() + (self::AGAIN[$queued->tries] ?? max(self::AGAIN)), self::short($e));
 
             return;
         }
         $gone = false;
-        $message = new TrackedMessage($email, function () use ($letter, &$gone): void {
+        $message = new TrackedMessage($email, function () use ($queued, &$gone): void {
             $gone = true;
-            $this->letters->mark($letter->id, EmailState::Handed);
+            $this->emails->mark($queued->id, EmailState::Handed);
         });
-        $envelope = new Envelope($this->writer->comesBackTo($letter), [new Address($letter->email)]);
+        $envelope = new Envelope($this->writer->comesBackTo($queued), [new Address($queued->email)]);
         try {
             $this->transport->send($message, $envelope);
-            $this->letters->mark($letter->id, EmailState::Sent);
+            $this->emails->mark($queued->id, EmailState::Sent);
         } catch (UnexpectedResponseException $e) {
             // Nothing at all, or that it closes the connection (RFC 5321, 3.8), is not said of this email.
-            \in_array($e->getCode(), [0, 421], true) ? $this->cut($mailing, $letter, $e, $gone) : $this->answered($letter, $e);
+            \in_array($e->getCode(), [0, 421], true) ? $this->cut($mailing, $queued, $e, $gone) : $this->answered($queued, $e);
         } catch (MimeException | \Symfony\Component\Mailer\Exception\InvalidArgumentException $e) {
             // As an address in letters that this server does not know.
-            $this->letters->mark($letter->id, EmailState::Refused, self::short($e));
+            $this->emails->mark($queued->id, EmailState::Refused, self::short($e));
         } catch (TransportExceptionInterface | FilesystemException $e) {
-            $this->cut($mailing, $letter, $e, $gone);
+            $this->cut($mailing, $queued, $e, $gone);
         }
     }
 
@@ -81,27 +81,27 @@ final readonly class EmailSender
      *
      * @throws TransportExceptionInterface|FilesystemException
      */
-    private function cut(Mailing $mailing, QueuedEmail $letter, TransportExceptionInterface|FilesystemException $e, bool $gone): void
+    private function cut(Mailing $mailing, QueuedEmail $queued, TransportExceptionInterface|FilesystemException $e, bool $gone): void
     {
         if ($gone) {
-            $this->letters->leftBehind($mailing->id());
+            $this->emails->leftBehind($mailing->id());
 
             return;
         }
-        $this->letters->unbegin($letter->id);
+        $this->emails->unbegin($queued->id);
         throw $e;
     }
 
-    private function answered(QueuedEmail $letter, UnexpectedResponseException $e): void
+    private function answered(QueuedEmail $queued, UnexpectedResponseException $e): void
     {
         $said = 1 === preg_match('/with message "(.*)"/s', $e->getMessage(), $m) ? trim($m[1]) : self::short($e);
         $said = mb_strimwidth(trim((string) preg_replace('/\s+/', ' ', $said)), 0, 240, '…', 'UTF-8');
-        $wait = self::AGAIN[$letter->tries] ?? null;
+        $wait = self::AGAIN[$queued->tries] ?? null;
         if ($e->getCode() >= 500 || null === $wait) {
             $said = $e->getCode() >= 500 ? $said : "The server put it off again and again: $said";
-            $this->letters->mark($letter->id, EmailState::Refused, $said);
+            $this->emails->mark($queued->id, EmailState::Refused, $said);
         } else {
-            $this->letters->later($letter->id, Time::precise() + $wait, $said);
+            $this->emails->later($queued->id, Time::precise() + $wait, $said);
         }
     }
 

@@ -45,21 +45,21 @@ final class EmailWriter
      * @throws StoreUnavailableException     when it cannot be read just now
      * @throws MimeException when an address is none for an email after all
      */
-    public function email(Project $project, MailingOrder $order, QueuedEmail $letter, string $base): Email
+    public function email(Project $project, MailingOrder $order, QueuedEmail $queued, string $base): Email
     {
         $text = $this->text($order, $project->template()->locale);
         // The page of a piece is between the house and its person: who gets a copy has it only where that was said.
-        $page = $order->carried->isLinked() && (!$letter->isCopy() || $order->copyPage) ? $this->page($project, $letter, $base) : null;
-        $off = $base . $this->urls->generate('mail_off', ['token' => $letter->token]);
-        $written = $text->fill($letter->row, $page, $order->from, $off, $letter->copyOf);
+        $page = $order->carried->isLinked() && (!$queued->isCopy() || $order->copyPage) ? $this->page($project, $queued, $base) : null;
+        $off = $base . $this->urls->generate('mail_off', ['token' => $queued->token]);
+        $written = $text->fill($queued->row, $page, $order->from, $off, $queued->copyOf);
         $email = (new Email())
             ->from(new Address($this->mailFrom, $order->from))
-            ->to(new Address($letter->email, $letter->name))
+            ->to(new Address($queued->email, $queued->name))
             ->subject($written->subject)
             ->text($written->plain)
             ->html($written->html());
         $headers = $email->getHeaders();
-        $headers->addIdHeader('Message-ID', $this->message($letter));
+        $headers->addIdHeader('Message-ID', $this->message($queued));
         // RFC 2369 and RFC 8058: whoever gets it takes themselves off with one press, without signing in.
         $headers->addTextHeader('List-Unsubscribe', "<$off>");
         $headers->addTextHeader('List-Unsubscribe-Post', 'List-Unsubscribe=One-Click');
@@ -67,24 +67,24 @@ final class EmailWriter
             $email->replyTo(new Address(EmailAddress::of($order->reply)->email));
         }
         if ($order->carried->isAttached()) {
-            $this->attach($project, $letter, $email);
+            $this->attach($project, $queued, $email);
         }
 
         return $email;
     }
 
     /** Where it comes back to: with the email's own sign, where the server is told to keep what stands behind a +. */
-    public function comesBackTo(QueuedEmail $letter): Address
+    public function comesBackTo(QueuedEmail $queued): Address
     {
         [$local, $domain] = explode('@', $this->bounces, 2) + ['', ''];
 
-        return new Address('' === $this->bounces ? $this->mailFrom : "$local+$letter->sign@$domain");
+        return new Address('' === $this->bounces ? $this->mailFrom : "$local+$queued->sign@$domain");
     }
 
     /** Its Message-ID: the same whenever it is tried, so that whoever gets it knows it again. It opens nothing. */
-    public function message(QueuedEmail $letter): string
+    public function message(QueuedEmail $queued): string
     {
-        return $letter->sign . '@' . (explode('@', $this->mailFrom, 2)[1] ?? 'localhost');
+        return $queued->sign . '@' . (explode('@', $this->mailFrom, 2)[1] ?? 'localhost');
     }
 
     public function text(MailingOrder $order, string $locale): EmailText
@@ -98,19 +98,19 @@ final class EmailWriter
     }
 
     /** @throws NoPieceException */
-    private function page(Project $project, QueuedEmail $letter, string $base): string
+    private function page(Project $project, QueuedEmail $queued, string $base): string
     {
-        $pages = null === $letter->row->id ? [] : $this->links->paths($project, [$letter->row->id]);
+        $pages = null === $queued->row->id ? [] : $this->links->paths($project, [$queued->row->id]);
         // What is only looked at has no page of its own yet.
-        $shown = 0 === $letter->id ? $this->urls->generate('link', ['token' => str_repeat('x', 22)]) : null;
+        $shown = 0 === $queued->id ? $this->urls->generate('link', ['token' => str_repeat('x', 22)]) : null;
 
-        return $base . ($pages[$letter->row->id] ?? $shown ?? throw new NoPieceException('The page it leads to was taken back.'));
+        return $base . ($pages[$queued->row->id] ?? $shown ?? throw new NoPieceException('The page it leads to was taken back.'));
     }
 
     /** @throws NoPieceException|StoreUnavailableException */
-    private function attach(Project $project, QueuedEmail $letter, Email $email): void
+    private function attach(Project $project, QueuedEmail $queued, Email $email): void
     {
-        $piece = null === $letter->row->id ? null : $this->made->find($project, $letter->row->id);
+        $piece = null === $queued->row->id ? null : $this->made->find($project, $queued->row->id);
         if (null === $piece) {
             throw new NoPieceException('Its piece is not kept any more.');
         }

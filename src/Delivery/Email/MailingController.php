@@ -27,7 +27,7 @@ final class MailingController extends AbstractController
         private readonly MailingOrders $orders,
         private readonly MailingViews $views,
         private readonly Mailings $mailings,
-        private readonly EmailRepository $letters,
+        private readonly EmailRepository $emails,
         private readonly JobDispatcher $desk,
     ) {
     }
@@ -108,7 +108,7 @@ final class MailingController extends AbstractController
         $found = $this->found($project, $mailing);
         $view = $this->views->mailing($found);
         $only = EmailState::tryFrom($request->query->getString('only'));
-        $count = null === $only ? $view['total'] : $this->letters->counts($mailing)[$only->value] ?? 0;
+        $count = null === $only ? $view['total'] : $this->emails->counts($mailing)[$only->value] ?? 0;
         $pages = max(1, (int) ceil($count / EmailRepository::PAGE));
         $page = max(1, min($pages, $request->query->getInt('page', 1)));
 
@@ -117,7 +117,7 @@ final class MailingController extends AbstractController
             'here' => 'Deliver',
             'only' => $only,
             'of' => $count,
-            'letters' => $this->letters->page($found, $only, $page),
+            'letters' => $this->emails->page($found, $only, $page),
             'page' => $page,
             'pages' => $pages,
             'work' => $found->job()->isUnderWay() ? $this->desk->view($found->job()) : null,
@@ -165,7 +165,7 @@ final class MailingController extends AbstractController
         $all = EmailState::tryFrom($request->request->getString('all'));
         $chosen = true !== $all?->isMissed()
             ? array_values(array_map(intval(...), array_filter($request->request->all('letters'), is_numeric(...))))
-            : $this->letters->ids($found, $all);
+            : $this->emails->ids($found, $all);
         try {
             $base = $request->getSchemeAndHttpHost();
             $found = $this->mailings->again($found, $chosen, $member->getUserIdentifier(), $base);

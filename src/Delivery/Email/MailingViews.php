@@ -32,7 +32,7 @@ final readonly class MailingViews
     public function __construct(
         private Mailings $mailings,
         private EmailWriter $writer,
-        private EmailRepository $letters,
+        private EmailRepository $emails,
         private JobDispatcher $desk,
         private EmailQuota $allowance,
     ) {
@@ -68,7 +68,7 @@ final readonly class MailingViews
     /** @return array<string, mixed> */
     public function mailing(Mailing $mailing): array
     {
-        $counts = $this->letters->counts($mailing->id());
+        $counts = $this->emails->counts($mailing->id());
 
         return [
             'mailing' => $mailing,
@@ -113,21 +113,21 @@ final readonly class MailingViews
             return null;
         }
         $at = max(1, min($count, $at));
-        $letter = QueuedEmail::draft($plan->mails[$at - 1], str_repeat('x', 22));
+        $queued = QueuedEmail::draft($plan->mails[$at - 1], str_repeat('x', 22));
         try {
-            $email = $this->writer->email($project, $order, $letter, $base);
+            $email = $this->writer->email($project, $order, $queued, $base);
         } catch (NoPieceException | MimeException $e) {
-            return ['at' => $at, 'count' => $count, 'row' => $letter->row->number, 'trouble' => $e->getMessage()];
+            return ['at' => $at, 'count' => $count, 'row' => $queued->row->number, 'trouble' => $e->getMessage()];
         }
         return [
             'at' => $at,
             'count' => $count,
-            'row' => $letter->row->number,
+            'row' => $queued->row->number,
             'trouble' => null,
             'from' => $email->getFrom()[0]->toString(),
             'reply' => ($email->getReplyTo()[0] ?? null)?->getAddress(),
             'to' => $email->getTo()[0]->toString(),
-            'copies' => $letter->copies,
+            'copies' => $queued->copies,
             'subject' => $email->getSubject(),
             'body' => self::body((string) $email->getHtmlBody()),
             'attached' => array_map(

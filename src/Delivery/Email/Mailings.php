@@ -31,7 +31,7 @@ final readonly class Mailings
         private Connection $connection,
         private Dialect $dialect,
         private JobDispatcher $desk,
-        private EmailRepository $letters,
+        private EmailRepository $emails,
         private EmailWriter $writer,
         private SuppressionList $closed,
         private TableRows $rows,
@@ -67,7 +67,7 @@ final readonly class Mailings
             $rows,
             $this->closed->all($project->owner()),
             // Once more is on purpose.
-            0 === $again ? $this->letters->written($project, $order) : [],
+            0 === $again ? $this->emails->written($project, $order) : [],
             array_fill_keys($this->made->all($project), true),
             $this->strangers->rows($project),
         );
@@ -86,28 +86,28 @@ final readonly class Mailings
     /**
      * The same once more to some, on purpose: whoever had it has it twice then.
      *
-     * @param list<int> $letters ids
+     * @param list<int> $ids of emails
      *
      * @throws MailingException
      */
-    public function again(Mailing $mailing, array $letters, string $who, string $base): Mailing
+    public function again(Mailing $mailing, array $ids, string $who, string $base): Mailing
     {
-        $chosen = $this->letters->some($mailing, $letters);
+        $chosen = $this->emails->some($mailing, $ids);
         if ([] === $chosen) {
             throw new MailingException('Choose to whom it is to go once more.');
         }
         $again = $this->nextAgain($mailing->project());
-        foreach ($chosen as $letter) {
+        foreach ($chosen as $queued) {
             // Who chooses it knows that the address is right after all; who took themselves off stays off.
-            if (EmailState::Bounced === $letter->state) {
-                $this->closed->open($mailing->project()->owner()->id(), $letter->email, SkipReason::CameBack);
+            if (EmailState::Bounced === $queued->state) {
+                $this->closed->open($mailing->project()->owner()->id(), $queued->email, SkipReason::CameBack);
             }
         }
         $persons = $copies = [];
-        foreach ($chosen as $letter) {
-            $letter->isCopy()
-                ? $copies[(int) $letter->row->id][mb_strtolower($letter->email, 'UTF-8')] = true
-                : $persons[(int) $letter->row->id] = true;
+        foreach ($chosen as $queued) {
+            $queued->isCopy()
+                ? $copies[(int) $queued->row->id][mb_strtolower($queued->email, 'UTF-8')] = true
+                : $persons[(int) $queued->row->id] = true;
         }
         $plan = $this->plan($mailing->project(), $mailing->order(), array_keys($persons + $copies), $again);
         // To those that were chosen, and to nobody else of the same row.
@@ -177,7 +177,7 @@ final readonly class Mailings
             $this->entities->persist($mailing);
             $this->entities->flush();
             // Somebody else may have sent the very same meanwhile.
-            if (0 === $this->letters->create($mailing, $mails)) {
+            if (0 === $this->emails->create($mailing, $mails)) {
                 throw new MailingException('All of them were just written to: somebody sent the same email a moment ago.');
             }
 

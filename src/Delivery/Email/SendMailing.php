@@ -16,7 +16,7 @@ use Morphea\App\Project\Context\EditorWords;
 use Symfony\Component\Lock\LockFactory;
 
 /**
- * The work of sending a mailing: a few letters at a time, no more a minute than was said. One worker is at a mailing at a
+ * The work of sending a mailing: a few emails at a time, no more a minute than was said. One worker is at a mailing at a
  * time, which is what its lock says; so what is found under way by whoever has the lock was left behind.
  */
 final readonly class SendMailing implements PacedTask, KeptTask
@@ -30,7 +30,7 @@ final readonly class SendMailing implements PacedTask, KeptTask
 
     public function __construct(
         private EntityManagerInterface $entities,
-        private EmailRepository $letters,
+        private EmailRepository $emails,
         private EmailSender $sender,
         private JobRecorder $work,
         private LockFactory $locks,
@@ -48,10 +48,10 @@ final readonly class SendMailing implements PacedTask, KeptTask
         return 'sent';
     }
 
-    /** Which letters go is found when it is their time: a stretch has no places of its own. */
+    /** Which emails go is found when it is their time: a stretch has no places of its own. */
     public function next(Job $job, int $after, int $most): ?array
     {
-        return $this->letters->waits($job->ref()) ? [0, 0] : null;
+        return $this->emails->waits($job->ref()) ? [0, 0] : null;
     }
 
     public function pause(Job $job): int
@@ -60,12 +60,12 @@ final readonly class SendMailing implements PacedTask, KeptTask
         $pace = $mailing->order()->pace;
         $now = Time::precise();
         // As many went within the last minute as may: the next one waits until the first of those is a minute ago.
-        $full = $this->letters->nthLast($job->ref(), $pace);
+        $full = $this->emails->nthLast($job->ref(), $pace);
         $next = max(
             null === $full ? 0.0 : $full + self::MINUTE - $now,
-            ($this->letters->next($job->ref()) ?? 0.0) - $now,
+            ($this->emails->next($job->ref()) ?? 0.0) - $now,
             // And they do not go in one heap at its beginning.
-            ($last = $this->letters->nthLast($job->ref(), 1)) === null ? 0.0 : $last + self::MINUTE / $pace - $now,
+            ($last = $this->emails->nthLast($job->ref(), 1)) === null ? 0.0 : $last + self::MINUTE / $pace - $now,
         );
 
         return (int) ceil(1000 * max(0.0, min($next, 3_600.0)));
@@ -85,19 +85,19 @@ final readonly class SendMailing implements PacedTask, KeptTask
                 return false;
             }
             usleep(1000 * $wait);
-            $this->letters->leftBehind($job->ref());
+            $this->emails->leftBehind($job->ref());
             $mailing = $this->mailing($job);
             $gap = self::MINUTE / $mailing->order()->pace;
             $many = max(1, min(200, (int) floor(self::STRETCH / $gap)));
             $until = Time::precise() + self::STRETCH;
-            foreach ($this->letters->due($mailing, $many) as $i => $letter) {
+            foreach ($this->emails->due($mailing, $many) as $i => $queued) {
                 if ($i > 0) {
                     if (!$this->work->isWanted($job->id()) || Time::precise() > $until) {
                         break;
                     }
                     usleep((int) min(1_000_000 * self::STRETCH, 1000 * $this->pause($job)));
                 }
-                $this->sender->send($mailing, $letter);
+                $this->sender->send($mailing, $queued);
             }
 
             return true;
@@ -108,13 +108,13 @@ final readonly class SendMailing implements PacedTask, KeptTask
 
     public function isDone(Job $job): bool
     {
-        return !$this->letters->waits($job->ref());
+        return !$this->emails->waits($job->ref());
     }
 
     public function finish(Job $job): array
     {
         $mailing = $this->mailing($job);
-        $counts = $this->letters->counts($job->ref());
+        $counts = $this->emails->counts($job->ref());
         $states = implode(', ', array_map(
             static fn (string $state, int $count): string => number_format($count) . ' ' . EmailState::from($state)->words($count),
             array_keys($counts),
@@ -136,7 +136,7 @@ final readonly class SendMailing implements PacedTask, KeptTask
 
     public function progress(Job $job): Progress
     {
-        $counts = $this->letters->counts($job->ref());
+        $counts = $this->emails->counts($job->ref());
         $count = static fn (EmailState ...$states): int => array_sum(
             array_map(static fn (EmailState $one): int => $counts[$one->value] ?? 0, $states),
         );

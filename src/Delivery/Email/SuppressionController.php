@@ -41,13 +41,13 @@ final class SuppressionController extends AbstractController
 
     /** Somebody asked for it in another way than by the link in an email. */
     #[Route('/close', name: 'closed_address_close', methods: ['POST'])]
-    public function close(#[CurrentUser] Member $member, Request $request, EmailRepository $letters): Response
+    public function close(#[CurrentUser] Member $member, Request $request, EmailRepository $emails): Response
     {
         $typed = mb_substr($request->request->getString('email'), 0, 254);
         try {
             $email = EmailAddress::of($typed)->email;
             $this->closed->close($member->id(), $email, SkipReason::Asked);
-            $letters->leave($member->id(), $email);
+            $emails->leave($member->id(), $email);
             $this->addFlash('good', "$email is not written to any more, in none of your projects.");
         } catch (EmailAddressException $e) {
             $this->addFlash('bad', $e->getMessage());

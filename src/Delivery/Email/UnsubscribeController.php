@@ -21,9 +21,9 @@ final class UnsubscribeController extends AbstractController
         defaults: ['_guest' => 'off'],
         methods: ['GET', 'POST'],
     )]
-    public function off(string $token, Request $request, EmailRepository $letters, SuppressionList $closed): Response
+    public function off(string $token, Request $request, EmailRepository $emails, SuppressionList $closed): Response
     {
-        $found = $letters->byToken($token);
+        $found = $emails->byToken($token);
         if (null === $found) {
             $why = 'There is nothing at this address. Perhaps a letter of it is missing.';
             $gone = new Response('', Response::HTTP_NOT_FOUND);
@@ -32,8 +32,8 @@ final class UnsubscribeController extends AbstractController
         }
         // Looking at the page changes nothing: programs that look at links in emails do so unasked.
         if ($request->isMethod('POST')) {
-            $closed->close($found['member'], $found['letter']->email, SkipReason::Left);
-            $letters->leave($found['member'], $found['letter']->email);
+            $closed->close($found['member'], $found['queued']->email, SkipReason::Left);
+            $emails->leave($found['member'], $found['queued']->email);
         }
 
         return Unlisted::of($this->render('public/off.html.twig', ['off' => $request->isMethod('POST')]));
