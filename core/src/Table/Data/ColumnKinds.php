@@ -36,8 +36,11 @@ final readonly class ColumnKinds
         $reading = new CellReading($this->reader, $this->pictures);
         foreach (ColumnKind::cases() as $kind) {
             $rules = $kind->rules();
-            $suggest = array_filter($filled, static fn (string $cell): bool => $rules->suggests($cell, $reading));
-            if (ColumnKind::Text !== $kind && $rules->sure($filled) && \count($suggest) / \count($filled) >= $rules->neededShare()) {
+            if (ColumnKind::Text === $kind || !$rules->sure($filled)) {
+                continue;
+            }
+            $suggesting = array_filter($filled, static fn (string $cell): bool => $rules->suggests($cell, $reading));
+            if (\count($suggesting) / \count($filled) >= $rules->neededShare()) {
                 return $kind;
             }
         }

@@ -6,8 +6,7 @@ namespace Morphea\Core\Table\Kinds;
 
 /**
  * What the cells of a column are, as far as people and checks are concerned; the cells themselves stay text. A new kind
- * is a class in this folder and a case here. All but text are tried in this
- * order to find the one a column has.
+ * is a class in this folder and a case here. To find the kind of a column, all but text are tried in this order.
  */
 enum ColumnKind: string
 {
