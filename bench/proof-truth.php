@@ -12,16 +12,16 @@ use Morphea\App\Cli\FileOpener;
 use Morphea\App\Cli\FileProof;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Severity;
 use Morphea\Tests\Truth\Corpus;
 
 $services = require __DIR__ . '/start.php';
 $warnings = static function (MorpheaFile $file) use ($services): array {
     $open = $services->get(FileOpener::class)->with($file, $file->table);
-    $all = array_merge(...array_values($services->get(FileProof::class)->findings($open)));
+    $all = array_merge(...array_values($services->get(FileProof::class)->warnings($open)));
 
-    return array_filter($all, static fn (Finding $one): bool => Severity::Note !== $one->severity);
+    return array_filter($all, static fn (Warning $one): bool => Severity::Note !== $one->severity);
 };
 $planted = $found = $right = $wrong = [];
 $pieces = 0;

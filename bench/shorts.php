@@ -25,9 +25,9 @@ use Morphea\App\Engine\Video\Film;
 use Morphea\App\Engine\Video\FilmFormat;
 use Morphea\App\Engine\Video\FilmMaker;
 use Morphea\Core\Design\Model\DesignCodec;
-use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\Subtitles;
-use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Rendering\Timeline\Timeline;
+use Morphea\Core\Rendering\Timeline\Subtitles;
+use Morphea\Core\Rendering\Timeline\Timing;
 use Symfony\Component\Process\Process;
 
 $root = dirname(__DIR__);
@@ -37,8 +37,8 @@ $file = $services->get(StarterShelf::class)->load('winter-pin');
 $codec = new DesignCodec();
 $json = $codec->toArray($file->template);
 [$json['width'], $json['height']] = [1080, 1920];
-$beat = static fn (string $id, float $seconds): array => ['id' => $id, 'name' => ucfirst($id), 'length' => ['seconds' => $seconds]];
-$json['beats'] = [$beat('question', 5.0), $beat('hold', 4.0), $beat('answer', 3.0)];
+$scene = static fn (string $id, float $seconds): array => ['id' => $id, 'name' => ucfirst($id), 'length' => ['seconds' => $seconds]];
+$json['beats'] = [$scene('question', 5.0), $scene('hold', 4.0), $scene('answer', 3.0)];
 $comes = ['kicker' => ['question', 'hold'], 'title' => ['hold', null], 'how' => ['answer', null]];
 $fade = ['kind' => 'fade', 'seconds' => 0.4];
 foreach ($json['sides'][0]['layers'] as &$layer) {
@@ -59,13 +59,13 @@ $renderer = $services->get(Renderer::class);
 $renderer->warmUp();
 $maker = $services->get(FilmMaker::class);
 $ffmpeg = $services->get(Ffmpeg::class);
-$scene = static function (int $i) use ($template, $layouter, $pictures, $rows): array {
+$timeline = static function (int $i) use ($template, $layouter, $pictures, $rows): array {
     $laid = $layouter->lay($template, $rows[$i % count($rows)], $pictures);
 
-    return [$laid, Scene::of($template, $laid, Timing::of($template, $laid, 30))];
+    return [$laid, Timeline::of($template, $laid, Timing::of($template, $laid, 30))];
 };
-$short = static function (int $i) use ($scene, $maker, $pictures): string {
-    [$laid, $one] = $scene($i);
+$short = static function (int $i) use ($timeline, $maker, $pictures): string {
+    [$laid, $one] = $timeline($i);
 
     return $maker->make(new Film($one, $pictures, "Short $i", Subtitles::of($laid, $one), 'en'), FilmFormat::Mp4, 1.0, 90);
 };
@@ -87,7 +87,7 @@ $seconds = static function (Closure $work): float {
 $folder = sys_get_temp_dir() . '/morphea-bench-' . getmypid();
 mkdir($folder);
 register_shutdown_function(static fn () => exec('rm -rf ' . escapeshellarg($folder)));
-[, $one] = $scene(0);
+[, $one] = $timeline(0);
 $frames = $one->timing->frames();
 $drawn = 10 * $seconds(static function () use ($one, $frames, $renderer, $pictures, $folder): void {
     for ($frame = 0; $frame < $frames; $frame += 10) {
@@ -132,7 +132,7 @@ $shelf = PictureShelf::of([...iterator_to_array($file->pictures), 'ground.mp4' =
 $clips = $services->get(FilePictures::class)->load(new MorpheaFile($moving, $shelf, $file->table));
 $over = static function (int $i) use ($moving, $layouter, $rows, $clips, $maker): string {
     $laid = $layouter->lay($moving, $rows[$i % count($rows)], $clips);
-    $one = Scene::of($moving, $laid, Timing::of($moving, $laid, 30));
+    $one = Timeline::of($moving, $laid, Timing::of($moving, $laid, 30));
 
     return $maker->make(new Film($one, $clips, "Short $i", Subtitles::of($laid, $one), 'en'), FilmFormat::Mp4, 1.0, 90);
 };

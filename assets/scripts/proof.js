@@ -1,17 +1,17 @@
 import {isTyping} from './typing.js';
 import './before.js';
 
-// One piece: arrows flip; a full stop goes to the next finding, behind the last to the next row; A takes a finding as it
+// One piece: arrows flip; a full stop goes to the next warning, behind the last to the next row; A takes a warning as it
 // is, T touches the piece up; Escape to the light table.
 const piece = () => document.querySelector('.proof-piece');
-const findings = () => [...document.querySelectorAll('.finding')];
+const warnings = () => [...document.querySelectorAll('.warning')];
 const here = () =>
-    document.activeElement?.closest('.finding') ?? document.querySelector('.finding:target') ?? findings()[0];
+    document.activeElement?.closest('.warning') ?? document.querySelector('.warning:target') ?? warnings()[0];
 let begun = false;
 
 function next() {
-    const all = findings();
-    const at = begun || document.activeElement?.closest('.finding') ? all.indexOf(here()) : -1;
+    const all = warnings();
+    const at = begun || document.activeElement?.closest('.warning') ? all.indexOf(here()) : -1;
     begun = true;
     const to = all[at + 1];
     if (!to) return document.getElementById('next-row')?.click();
@@ -43,7 +43,7 @@ document.addEventListener('keydown', (event) => {
     }
 });
 
-// To the cell that a finding comes from.
+// To the cell that a warning comes from.
 document.addEventListener('click', ({target}) => {
     const asked = target.closest('[data-cell]');
     if (!asked) return;

@@ -13,7 +13,7 @@ const where = () => ({
     layer: work().dataset.layer,
     side: work().dataset.side,
     touch: work().dataset.touch ?? '',
-    ...(work().dataset.beat ? {beat: work().dataset.beat} : {}),
+    ...(work().dataset.scene ? {scene: work().dataset.scene} : {}),
 });
 export const state = () => ({...where(), revision: work().dataset.revision});
 export const selection = () => work().dataset.layer.split(',').filter(Boolean);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests;
 
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Design\Model\Design;
@@ -117,9 +117,9 @@ final class Make
     /**
      * @param array<string, string> $cells
      *
-     * @return list<Finding>
+     * @return list<Warning>
      */
-    public static function findings(Design $template, array $cells, ?Pictures $pictures = null): array
+    public static function warnings(Design $template, array $cells, ?Pictures $pictures = null): array
     {
         return (new Proof())->check(new Inspected($template, self::laid($template, $cells, $pictures)));
     }

@@ -13,8 +13,8 @@ use Morphea\App\Engine\Production\Production;
 use Morphea\App\Engine\Render\PageRasterizer;
 use Morphea\Core\Checks\Acceptance;
 use Morphea\Core\Checks\CellKinds;
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
@@ -38,8 +38,8 @@ final readonly class FileProof
     ) {
     }
 
-    /** @return array<int, list<Finding>> by row, the worst of each first */
-    public function findings(OpenFile $open): array
+    /** @return array<int, list<Warning>> by row, the worst of each first */
+    public function warnings(OpenFile $open): array
     {
         $making = $this->making($open);
         $kinds = new CellKinds(
@@ -51,18 +51,18 @@ final readonly class FileProof
         foreach ($open->rows() as $number => $row) {
             try {
                 $drawn = $making->lay(new PieceRequest($number, '', $row), $this->proof, $this->rasters);
-                $found = [...$kinds->findings($drawn->template, $row), ...$drawn->findings, ...$this->pixels($drawn)];
+                $found = [...$kinds->warnings($drawn->template, $row), ...$drawn->warnings, ...$this->pixels($drawn)];
                 $hand = $open->file->hands[$row->id ?? 0] ?? new HandWork();
-                $all[$number] = array_values(array_filter($found, static fn (Finding $one): bool => $one->blocks()
+                $all[$number] = array_values(array_filter($found, static fn (Warning $one): bool => $one->blocks()
                     || null === $hand->accepts($one->kind, $one->layer, Acceptance::value($drawn->template, $row, $one->layer))));
                 $set->add($number, WholeSet::facts($drawn->template, $drawn->sides, serialize($hand->touch)));
             } catch (\Throwable $e) {
-                // One row that cannot be laid out is that row's finding; all others are looked at.
+                // One row that cannot be laid out is that row's warning; all others are looked at.
                 $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
-                $all[$number] = [new Finding(FindingKind::Unchecked, Severity::CannotBeMade, '', 'The piece', $why)];
+                $all[$number] = [new Warning(WarningKind::Unchecked, Severity::CannotBeMade, '', 'The piece', $why)];
             }
         }
-        foreach ($set->findings() as $number => $found) {
+        foreach ($set->warnings() as $number => $found) {
             $all[$number] = Proof::worstFirst([...$all[$number], ...$found]);
         }
 
@@ -76,7 +76,7 @@ final readonly class FileProof
         return $this->makings->build($open->file, $open->template, [$usual], $open->even);
     }
 
-    /** @return list<Finding> what only the pixels of a piece tell */
+    /** @return list<Warning> what only the pixels of a piece tell */
     private function pixels(LaidOutPiece $drawn): array
     {
         $draw = fn (Drawing $drawing): Raster => $this->rasters->rasterize($drawing, $drawn->pictures);

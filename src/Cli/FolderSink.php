@@ -9,7 +9,7 @@ use Morphea\App\Engine\Production\MadeFile;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Engine\Production\PieceSink;
 use Morphea\App\Platform\Files\NoSpaceException;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
 /**
@@ -17,7 +17,7 @@ use Morphea\Core\Rendering\Layout\TextFacts;
  * this one.
  *
  * @phpstan-type Result array{row: int, file: string|null, files: list<string>, keys: array<string, string>, taken: bool,
- *   reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, findings: list<array<string, mixed>>}
+ *   reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, warnings: list<array<string, mixed>>}
  */
 final class FolderSink implements PieceSink
 {
@@ -158,7 +158,7 @@ final class FolderSink implements PieceSink
                 ],
                 $texts,
             ),
-            'findings' => array_map(static fn (Finding $finding): array => $finding->toArray(), $drawn->findings ?? []),
+            'warnings' => array_map(static fn (Warning $warning): array => $warning->toArray(), $drawn->warnings ?? []),
         ];
     }
 }

@@ -12,7 +12,7 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Output\Mockups\Product;
-use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Core\Table\Cells\Harmless;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -83,7 +83,7 @@ final class PressCommand extends Command
                 'json',
                 null,
                 InputOption::VALUE_NONE,
-                'print a line of JSON for each row: file, size used, lines, findings',
+                'print a line of JSON for each row: file, size used, lines, warnings',
             );
     }
 

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Morphea\App\Cli;
 
 use Morphea\App\Editor\Checks\ContactSheet;
-use Morphea\App\Editor\Checks\FindingsCsv;
+use Morphea\App\Editor\Checks\WarningsCsv;
 use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\UploadException;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
@@ -51,7 +51,7 @@ final class ProofCommand extends Command
             ->addOption('json', null, InputOption::VALUE_NONE, 'print a line of JSON for each row')
             ->addOption('to', null, InputOption::VALUE_REQUIRED, 'file for a contact sheet of all pieces as PDF')
             ->addOption('paper', null, InputOption::VALUE_REQUIRED, 'its paper: A4 or Letter', 'A4')
-            ->addOption('csv', null, InputOption::VALUE_REQUIRED, 'file for all findings as CSV, a line each');
+            ->addOption('csv', null, InputOption::VALUE_REQUIRED, 'file for all warnings as CSV, a line each');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -64,12 +64,12 @@ final class ProofCommand extends Command
             if (!isset(ContactSheet::PAPERS[$paper])) {
                 throw new UploadException("--paper=$paper: say A4 or Letter.");
             }
-            $findings = $this->proof->findings($open);
+            $warnings = $this->proof->warnings($open);
             $sheet = $text($input->getOption('to'));
             if (null !== $sheet) {
                 $pdf = $this->sheet->write(
                     $open->template->name,
-                    $this->pieces($open, $findings),
+                    $this->pieces($open, $warnings),
                     $this->pictures->load($open->file),
                     $paper,
                 );
@@ -77,7 +77,7 @@ final class ProofCommand extends Command
             }
             $csv = $text($input->getOption('csv'));
             if (null !== $csv) {
-                FindingsCsv::write($csv, $findings);
+                WarningsCsv::write($csv, $warnings);
             }
         } catch (UploadException | NoSpaceException $e) {
             $errors->writeln('morphea:proof: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
@@ -86,13 +86,13 @@ final class ProofCommand extends Command
         }
         $json = (bool) $input->getOption('json');
         $toLookAt = 0;
-        foreach ($findings as $row => $found) {
-            $worth = array_filter($found, static fn (Finding $one): bool => Severity::Note !== $one->severity);
+        foreach ($warnings as $row => $found) {
+            $worth = array_filter($found, static fn (Warning $one): bool => Severity::Note !== $one->severity);
             $toLookAt += [] === $worth ? 0 : 1;
             if ($json) {
-                $said = array_map(static fn (Finding $one): array => $one->toArray(), $found);
+                $said = array_map(static fn (Warning $one): array => $one->toArray(), $found);
                 $flags = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES;
-                $output->writeln(json_encode(['row' => $row, 'findings' => $said], $flags), OutputInterface::OUTPUT_RAW);
+                $output->writeln(json_encode(['row' => $row, 'warnings' => $said], $flags), OutputInterface::OUTPUT_RAW);
                 continue;
             }
             foreach ($worth as $one) {
@@ -100,18 +100,18 @@ final class ProofCommand extends Command
             }
         }
         if (!$json) {
-            $output->writeln(\sprintf('%d rows, %d to look at', \count($findings), $toLookAt));
+            $output->writeln(\sprintf('%d rows, %d to look at', \count($warnings), $toLookAt));
         }
 
         return 0 === $toLookAt ? self::IN_ORDER : self::TO_LOOK_AT;
     }
 
     /**
-     * @param array<int, list<Finding>> $findings
+     * @param array<int, list<Warning>> $warnings
      *
      * @return \Generator<int, Shown>
      */
-    private function pieces(OpenFile $open, array $findings): \Generator
+    private function pieces(OpenFile $open, array $warnings): \Generator
     {
         $making = $this->proof->making($open);
         $named = $open->template->linkedColumns()[0] ?? '';
@@ -123,7 +123,7 @@ final class ProofCommand extends Command
                     static fn (LaidOut $side): Drawing => $side->drawing,
                     $making->again(new PieceRequest($number, '', $row))->stills(),
                 ),
-                'findings' => $findings[$number] ?? [],
+                'warnings' => $warnings[$number] ?? [],
             ];
         }
     }

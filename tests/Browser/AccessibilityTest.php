@@ -79,12 +79,12 @@ final class AccessibilityTest extends BrowserTestCase
             $this->axe("compose, $layer");
         }
         $this->project('Mend or bin?');
-        $this->axe('compose with beats');
+        $this->axe('compose with scenes');
         $this->find('#play')->click();
         $this->find('.moment');
         $this->find('#play')->click();
         $this->axe('compose, a moment');
-        $this->find('.beat-names button')->click();
+        $this->find('.scene-names button')->click();
         $this->find('#set-stay');
         $this->axe('compose, a layer that comes and goes');
         $this->open("$project/compose/history");

@@ -40,7 +40,7 @@ final class ProofScreenTest extends BrowserTestCase
         $this->sees('Row 33', '.proof-head');
         $this->sees('may have been cut off where it comes from', '.found');
 
-        // The finding, then the next row that is to be looked at, and its mark on the piece.
+        // The warning, then the next row that is to be looked at, and its mark on the piece.
         $this->press('.', '.');
         $this->sees('Row 17', '.proof-head');
         $this->sees('does not fit its frame', '.found');

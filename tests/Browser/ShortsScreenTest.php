@@ -9,20 +9,20 @@ use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Morphea\Tests\Tools;
 
-/** Whole jobs with time: a design is given beats, played, and made as shorts. */
+/** Whole jobs with time: a design is given scenes, played, and made as shorts. */
 final class ShortsScreenTest extends BrowserTestCase
 {
-    public function testTwoLinkedTextsAreGivenBeatsPlayedAndMadeAsShorts(): void
+    public function testTwoLinkedTextsAreGivenScenesPlayedAndMadeAsShorts(): void
     {
         $rows = "Tip\tWhy\nOil the hinge\tA drop now saves a pin.\nSweep the gutter\tLeaves hold water.";
         $this->blank('Two parts', 'vertical', $rows);
         $this->dropColumn('tip', 0, -120);
         $this->dropColumn('why', 0, 60);
         $this->find('#give-time')->click();
-        $this->sees('First', '#beats');
-        $this->sees('by reading', '#beats');
+        $this->sees('First', '#scenes');
+        $this->sees('by reading', '#scenes');
 
-        // What is seen when: one text with the first beat, faded, the other word by word with the last.
+        // What is seen when: one text with the first scene, faded, the other word by word with the last.
         $this->layer('tip');
         $this->take('#set-stay', 'timed');
         $this->take('#set-stay-goes', 'hold');
@@ -30,15 +30,15 @@ final class ShortsScreenTest extends BrowserTestCase
         $this->take('#set-stay', 'timed');
         $this->take('#set-stay-comes', 'last');
         $this->take('#set-stay-in-kind', 'words');
-        $this->sees('Tip', '#beats');
-        $this->sees('Why', '#beats');
+        $this->sees('Tip', '#scenes');
+        $this->sees('Why', '#scenes');
 
-        // The beat between is made shorter by its sentence.
-        $this->find('.beat[data-beat="hold"]')->click();
-        $this->find('#beat-seconds');
-        $this->retype('#beat-seconds', '0.8');
-        $this->retype('#beat-name', 'Breath');
-        $this->sees('Breath 0.8 s', '#beats');
+        // The scene between is made shorter by its sentence.
+        $this->find('.scene[data-scene="hold"]')->click();
+        $this->find('#scene-seconds');
+        $this->retype('#scene-seconds', '0.8');
+        $this->retype('#scene-name', 'Breath');
+        $this->sees('Breath 0.8 s', '#scenes');
 
         // Any moment can be looked at, and it plays, in whatever row.
         $this->moment(20);
@@ -95,7 +95,7 @@ final class ShortsScreenTest extends BrowserTestCase
         $this->dropColumn('hint', 0, 0);
         $this->dropColumn('answer', 0, 160);
         $this->find('#give-time')->click();
-        $this->sees('First', '#beats');
+        $this->sees('First', '#scenes');
         foreach (['question' => ['', 'hold'], 'hint' => ['hold', 'hold'], 'answer' => ['last', '']] as $layer => [$comes, $goes]) {
             $this->layer($layer);
             $this->take('#set-stay', 'timed');
@@ -127,9 +127,9 @@ final class ShortsScreenTest extends BrowserTestCase
         }
         $this->press(WebDriverKeys::PAGE_DOWN);
         $this->sees('Shows tide.mp4', '#results');
-        $this->find('.beat[data-beat="first"]')->click();
+        $this->find('.scene[data-scene="first"]')->click();
         $this->take('#sound-track', 'harbour-waltz.m4a');
-        $this->take('#beat-plays', 'tick');
+        $this->take('#scene-plays', 'tick');
         $this->driver->executeScript(
             'const play = HTMLMediaElement.prototype.play; HTMLMediaElement.prototype.play = function () {' .
             'if (this.tagName === "AUDIO") window.heard = this; return play.call(this); }',
@@ -173,33 +173,33 @@ final class ShortsScreenTest extends BrowserTestCase
         self::assertGreaterThan(-17.5, Tools::loudness($files[0])[0], 'it is heard');
     }
 
-    /** Beats and what is seen in them, by keys and by hand on the strip. */
-    public function testBeatsAreWorkedByKeysAndLinesAreDrawnToOtherBeats(): void
+    /** Scenes and what is seen in them, by keys and by hand on the strip. */
+    public function testScenesAreWorkedByKeysAndLinesAreDrawnToOtherScenes(): void
     {
         $this->signIn();
         $this->project('Motto of the week');
-        $this->find('.beat[data-beat="from"]')->click();
+        $this->find('.scene[data-scene="from"]')->click();
         $this->settled();
-        $this->take('#beat-by', 'seconds');
-        $this->retype('#beat-seconds', '2');
-        $this->sees('From 2.4 s', '#beats');
-        $this->onBeat('from', '+');
-        $this->sees('From 2.5 s', '#beats');
-        $this->onBeat('from', '-');
-        $this->onBeat('from', '-');
-        $this->sees('From 2.3 s', '#beats');
-        $this->onBeat('from', WebDriverKeys::ARROW_LEFT);
-        self::assertSame('motto', $this->driver->switchTo()->activeElement()->getAttribute('data-beat'));
+        $this->take('#scene-by', 'seconds');
+        $this->retype('#scene-seconds', '2');
+        $this->sees('From 2.4 s', '#scenes');
+        $this->onScene('from', '+');
+        $this->sees('From 2.5 s', '#scenes');
+        $this->onScene('from', '-');
+        $this->onScene('from', '-');
+        $this->sees('From 2.3 s', '#scenes');
+        $this->onScene('from', WebDriverKeys::ARROW_LEFT);
+        self::assertSame('motto', $this->driver->switchTo()->activeElement()->getAttribute('data-scene'));
 
         // At a moment, arrows step a frame; on the design they would move a layer.
         $this->moment(40);
         $this->driver->executeScript('document.activeElement.blur()');
         $this->press(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_LEFT);
-        $this->sees('1.37 s', '#beats');
+        $this->sees('1.37 s', '#scenes');
         $this->press(WebDriverKeys::ESCAPE);
 
-        // The line of the motto is drawn shorter by its end: it goes with the first beat then.
-        $line = $this->find('.beat-stitch[data-layers="motto"]');
+        // The line of the motto is drawn shorter by its end: it goes with the first scene then.
+        $line = $this->find('.scene-stitch[data-layers="motto"]');
         $width = $line->getSize()->getWidth();
         (new WebDriverActions($this->driver))
             ->moveToElement($line, intdiv($width, 2) - 3, 0)
@@ -212,31 +212,31 @@ final class ShortsScreenTest extends BrowserTestCase
         self::assertSame('motto', $this->find('#set-stay-goes')->getAttribute('value'));
 
         // The other way round, and taken away.
-        $this->find('.beat[data-beat="from"]')->click();
+        $this->find('.scene[data-scene="from"]')->click();
         $this->settled();
-        $this->driver->executeScript('document.querySelector(".beat[data-beat=from]").focus()');
+        $this->driver->executeScript('document.querySelector(".scene[data-scene=from]").focus()');
         (new WebDriverActions($this->driver))
             ->keyDown(null, WebDriverKeys::SHIFT)
             ->sendKeys(null, WebDriverKeys::ARROW_LEFT)
             ->keyUp(null, WebDriverKeys::SHIFT)
             ->perform();
         $this->eventually(
-            fn (): bool => 'from' === $this->find('.beat')->getAttribute('data-beat') ? true : throw new \RuntimeException('not yet'),
-            'the beat does not move',
+            fn (): bool => 'from' === $this->find('.scene')->getAttribute('data-scene') ? true : throw new \RuntimeException('not yet'),
+            'the scene does not move',
         );
-        $this->onBeat('from', WebDriverKeys::DELETE);
+        $this->onScene('from', WebDriverKeys::DELETE);
         $this->eventually(
-            fn (): bool => 1 === \count($this->driver->findElements(WebDriverBy::cssSelector('.beat')))
+            fn (): bool => 1 === \count($this->driver->findElements(WebDriverBy::cssSelector('.scene')))
                 ? true
                 : throw new \RuntimeException('not yet'),
-            'the beat does not go',
+            'the scene does not go',
         );
     }
 
-    private function onBeat(string $beat, string $key): void
+    private function onScene(string $scene, string $key): void
     {
         $this->settled();
-        $this->driver->executeScript('document.querySelector(`.beat[data-beat="${arguments[0]}"]`).focus()', [$beat]);
+        $this->driver->executeScript('document.querySelector(`.scene[data-scene="${arguments[0]}"]`).focus()', [$scene]);
         $this->press($key);
         $this->settled();
     }

@@ -6,7 +6,7 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Rendering\Scenes\Scene;
+use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -31,10 +31,10 @@ final class GroundsTest extends AppTestCase
             self::assertLessThan(20, Tools::likeness($first[$i - 1], $first[$i]), 'neighbours have other grounds');
         }
         foreach (['Mend it before it is missed' => 1, 'Nothing is broken until nobody looks' => 3] as $name => $row) {
-            $scene = $this->scene($project, $row);
+            $timeline = $this->timeline($project, $row);
             $file = $files["00$row $name.mp4"];
-            self::assertSame($scene->timing->frames(), (int) Tools::film($file)['video']['nb_read_frames']);
-            $this->assertAlike($project, $scene, $file, [0, 1, 31, 60, $scene->timing->frames() - 1], 180);
+            self::assertSame($timeline->timing->frames(), (int) Tools::film($file)['video']['nb_read_frames']);
+            $this->assertAlike($project, $timeline, $file, [0, 1, 31, 60, $timeline->timing->frames() - 1], 180);
         }
         $film = $files['001 Mend it before it is missed.mp4'];
         $last = (int) Tools::film($film)['video']['nb_read_frames'] - 1;
@@ -58,10 +58,10 @@ final class GroundsTest extends AppTestCase
         $project = $this->starter('before-after');
         $this->set($project, 'after', $values);
         [$film] = array_values($this->shorts($project, '2', ['width' => '216']));
-        $scene = $this->scene($project, 2);
-        self::assertSame($scene->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
-        $after = $scene->timing->beats[1]->from;
-        $this->assertAlike($project, $scene, $film, [0, 40, $after + 6, $after + 30, $after + 75, $scene->timing->frames() - 1], 216);
+        $timeline = $this->timeline($project, 2);
+        self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
+        $after = $timeline->timing->scenes[1]->from;
+        $this->assertAlike($project, $timeline, $film, [0, 40, $after + 6, $after + 30, $after + 75, $timeline->timing->frames() - 1], 216);
     }
 
     /** @param array<string, mixed> $values */
@@ -81,31 +81,31 @@ final class GroundsTest extends AppTestCase
         $project = $this->starter('motto');
         $this->set($project, 'ground', ['picture' => 'tide.mp4', 'pool' => null, 'shade' => 'none'] + $values);
         $film = array_values($this->shorts($project, '2', ['width' => '216']))[0];
-        $scene = $this->scene($project, 2);
-        self::assertSame($scene->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
-        $from = $scene->timing->beats[1]->from;
-        $this->assertAlike($project, $scene, $film, [0, 14, 29, 31, 45, $from + 6, $from + 40, $scene->timing->frames() - 1], 216);
+        $timeline = $this->timeline($project, 2);
+        self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
+        $from = $timeline->timing->scenes[1]->from;
+        $this->assertAlike($project, $timeline, $film, [0, 14, 29, 31, 45, $from + 6, $from + 40, $timeline->timing->frames() - 1], 216);
     }
 
     public function testWhatIsHeardIsAsLoudAsItIsToBeAndWordsAreReadAloud(): void
     {
         $project = $this->starter('tip-in-two');
         $film = array_values($this->shorts($project, '3', ['width' => '90']))[0];
-        $scene = $this->scene($project, 3);
+        $timeline = $this->timeline($project, 3);
         $facts = Tools::film($film);
         self::assertSame(['aac', 2, '48000'], [
             ...[$facts['audio']['codec_name'], $facts['audio']['channels'], $facts['audio']['sample_rate']],
         ]);
-        self::assertEqualsWithDelta($scene->timing->seconds(), (float) $facts['audio']['duration'], 1 / 30);
+        self::assertEqualsWithDelta($timeline->timing->seconds(), (float) $facts['audio']['duration'], 1 / 30);
         [$loudness, $peak] = Tools::loudness($film);
         self::assertEqualsWithDelta(-16.0, $loudness, 1.0, 'LUFS');
         self::assertLessThan(-0.9, $peak, 'true peak');
-        // Both beats say something, and last as long as that; the track makes room for it.
-        self::assertCount(2, $scene->sound->speech());
-        foreach ($scene->sound->speech() as $i => [$from, $to]) {
-            $beat = $scene->timing->beats[$i];
-            self::assertGreaterThanOrEqual($to - 0.02, $beat->to / 30);
-            self::assertEqualsWithDelta($from, $beat->from / 30, 1e-6);
+        // Both scenes say something, and last as long as that; the track makes room for it.
+        self::assertCount(2, $timeline->sound->speech());
+        foreach ($timeline->sound->speech() as $i => [$from, $to]) {
+            $scene = $timeline->timing->scenes[$i];
+            self::assertGreaterThanOrEqual($to - 0.02, $scene->to / 30);
+            self::assertEqualsWithDelta($from, $scene->from / 30, 1e-6);
         }
         $this->set($project, 'trouble', [], ['sound' => ['loudness' => -23.0]]);
         $softer = array_values($this->shorts($project, '3', ['width' => '90']))[0];
@@ -117,7 +117,7 @@ final class GroundsTest extends AppTestCase
     {
         $project = $this->starter('before-after');
         $this->set($project, 'after', [], ['beats' => array_map(
-            static fn (array $beat): array => ['plays' => null] + $beat,
+            static fn (array $scene): array => ['plays' => null] + $scene,
             $this->json($project)['beats'],
         )]);
         [$film] = array_values($this->shorts($project, '1', ['width' => '90']));
@@ -192,10 +192,10 @@ final class GroundsTest extends AppTestCase
     }
 
     /** @param list<int> $frames */
-    private function assertAlike(Project $project, Scene $scene, string $film, array $frames, int $width): void
+    private function assertAlike(Project $project, Timeline $timeline, string $film, array $frames, int $width): void
     {
         foreach (array_unique($frames) as $frame) {
-            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $scene, $frame, $width / 1080));
+            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $timeline, $frame, $width / 1080));
             self::assertGreaterThan(self::ALIKE, $likeness, "frame $frame");
         }
     }

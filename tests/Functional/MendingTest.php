@@ -12,7 +12,7 @@ use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 
-/** What is done about findings: for all rows with its outcome before it is taken, accepted, switched off, taken back. */
+/** What is done about warnings: for all rows with its outcome before it is taken, accepted, switched off, taken back. */
 final class MendingTest extends AppTestCase
 {
     private const LONG = 'Maximiliana Theodora Featherstonehaugh-Pellinore of Upper Tidewick and the Lower Quay';
@@ -47,7 +47,7 @@ final class MendingTest extends AppTestCase
         self::assertSame(1, $this->reload($project)->revision());
     }
 
-    public function testAFindingThatIsTakenAsItIsComesBackWhenItsValueChanges(): void
+    public function testAWarningThatIsTakenAsItIsComesBackWhenItsValueChanges(): void
     {
         $project = $this->rows(['Ada Quill', 'Ottilie Brandvold-…', 'Bo Tansy', 'Ottilie Brandvold-…x…']);
         self::assertSame(['2', '4'], $this->numbers($project, '?show=cut-off'));
@@ -144,11 +144,11 @@ final class MendingTest extends AppTestCase
     }
 
     #[Group('drawn')]
-    public function testContactSheetAndTableOfFindingsForOthers(): void
+    public function testContactSheetAndTableOfWarningsForOthers(): void
     {
         $project = $this->rows(['Ada', 'Bo …', 'Cy']);
         $this->proof($project);
-        $this->browser->request('GET', "/projects/{$project->id()}/proof/findings.csv");
+        $this->browser->request('GET', "/projects/{$project->id()}/proof/warnings.csv");
         $csv = $this->browser->getInternalResponse()->getContent();
         self::assertStringContainsString('2,"look at it","cut off before",Recipient,', $csv);
         $this->post("/projects/{$project->id()}/proof/sheet", ['paper' => 'Letter']);

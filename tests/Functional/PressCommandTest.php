@@ -49,7 +49,7 @@ final class PressCommandTest extends TestCase
         self::assertSame([1, 2, 15], array_column($lines, 'row'));
         self::assertSame('recipient', $lines[0]['texts'][0]['layer']);
         self::assertEquals(44, $lines[0]['texts'][0]['size']);
-        self::assertSame([], $lines[0]['findings']);
+        self::assertSame([], $lines[0]['warnings']);
         foreach ($lines as $line) {
             self::assertSame([3508, 2480], \array_slice((array) getimagesize($line['file']), 0, 2));
         }

@@ -40,7 +40,7 @@ final class ProofCommandTest extends AppTestCase
         $found = [];
         foreach (array_filter(explode("\n", trim($tester->getDisplay()))) as $line) {
             $row = json_decode($line, true, 16, \JSON_THROW_ON_ERROR);
-            $worth = array_filter($row['findings'], static fn (array $one): bool => 'note' !== $one['severity']);
+            $worth = array_filter($row['warnings'], static fn (array $one): bool => 'note' !== $one['severity']);
             if ([] !== $worth) {
                 $found[$row['row']] = array_values(array_unique(array_column($worth, 'kind')));
             }
@@ -49,7 +49,7 @@ final class ProofCommandTest extends AppTestCase
         self::assertContains('overset', $found[5]);
         self::assertSame([['cut-off'], ['same'], ['same'], ['glyph']], [$found[12], $found[20], $found[21], $found[31]]);
         $lines = file($csv) ?: [];
-        self::assertStringStartsWith('row,severity,kind,layer,finding,measured,limit', $lines[0]);
+        self::assertStringStartsWith('row,severity,kind,layer,warning,measured,limit', $lines[0]);
         self::assertStringContainsString('may have been cut off', implode('', $lines));
     }
 

@@ -11,8 +11,8 @@ use Morphea\App\Engine\Import\PictureReader;
 use Morphea\App\Engine\Import\PictureShelf;
 use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Engine\Render\PageRasterizer;
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
@@ -39,7 +39,7 @@ final class ProofPixelsTest extends AppTestCase
             ['opacity' => $opacity] + self::text('words', 'Kettle', ['x' => 100, 'y' => 200, 'width' => 600, 'height' => 200], $ink),
         ], $ground);
         self::assertEqualsWithDelta($ratio, $piece->contrasts()['words'], 0.15);
-        self::assertCount($found, self::of($piece, FindingKind::Contrast));
+        self::assertCount($found, self::of($piece, WarningKind::Contrast));
     }
 
     public function testTheWorstPartCountsButNotAFewPixels(): void
@@ -60,7 +60,7 @@ final class ProofPixelsTest extends AppTestCase
         $text = self::text('words', 'Kettle', ['x' => 100, 'y' => 200, 'width' => 600, 'height' => 200], '#FFFFFF');
         $text['effects'] = ['outline' => ['colour' => '#000000', 'width' => 4], 'shadow' => null, 'highlight' => null];
         $piece = $this->piece([self::picture('#FFFFFF'), $text], '#FFFFFF');
-        self::assertSame([], self::of($piece, FindingKind::Contrast));
+        self::assertSame([], self::of($piece, WarningKind::Contrast));
         self::assertEqualsWithDelta(21.0, $piece->contrasts()['words'], 0.1);
     }
 
@@ -74,7 +74,7 @@ final class ProofPixelsTest extends AppTestCase
             self::text('one', '{name}', ['x' => 100, 'y' => 100, 'width' => 400, 'height' => 100], '#000000'),
             self::text('two', 'Tansy', ['x' => 100, 'y' => 100 + $apart, 'width' => 400, 'height' => 100], '#000000'),
         ]);
-        $touch = self::of($piece, FindingKind::Touch);
+        $touch = self::of($piece, WarningKind::Touch);
         self::assertCount($found, $touch, implode(' ', array_column($touch, 'sentence')));
         if ($found > 0) {
             self::assertSame('Two: touches “One”.', $touch[0]->sentence);
@@ -91,16 +91,16 @@ final class ProofPixelsTest extends AppTestCase
         $text['frame'] = ['x' => 850, 'y' => 250, 'width' => 100, 'height' => 100];
         $text['style']['align'] = 'right';
         $piece = $this->piece([self::picture('', 'ring'), $text], $ring, 'Featherstonehaugh of Tidewick');
-        self::assertSame('Words: runs into “Ground”.', self::of($piece, FindingKind::Touch)[0]->sentence ?? '');
+        self::assertSame('Words: runs into “Ground”.', self::of($piece, WarningKind::Touch)[0]->sentence ?? '');
         $text['frame'] = $inside;
         $piece = $this->piece([self::picture('', 'ring'), $text], $ring, 'Bo');
-        self::assertSame([], self::of($piece, FindingKind::Touch));
+        self::assertSame([], self::of($piece, WarningKind::Touch));
     }
 
-    /** @return list<Finding> */
-    private static function of(Inspected $piece, FindingKind $kind): array
+    /** @return list<Warning> */
+    private static function of(Inspected $piece, WarningKind $kind): array
     {
-        return array_values(array_filter((new Proof())->ofPixels($piece), static fn (Finding $one): bool => $kind === $one->kind));
+        return array_values(array_filter((new Proof())->ofPixels($piece), static fn (Warning $one): bool => $kind === $one->kind));
     }
 
     /**

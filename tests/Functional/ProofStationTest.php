@@ -39,7 +39,7 @@ final class ProofStationTest extends AppTestCase
         self::assertSame('11', $more->filter('.lies .num')->first()->text());
     }
 
-    public function testTheWorstComesFirstAndFindingsAreFilters(): void
+    public function testTheWorstComesFirstAndWarningsAreFilters(): void
     {
         $project = $this->starter('mending-certificate');
         $rows = self::getContainer()->get(TableRows::class)->table($project)->rows;

@@ -10,7 +10,7 @@ use Morphea\App\Editor\Compose\NewLayer;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Import\PictureShelf;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Design\Edits\AddLayer;
 use Morphea\Core\Design\Edits\Preset;
@@ -76,8 +76,8 @@ final class ProofTruthTest extends AppTestCase
         self::assertInstanceOf(Table::class, $file->table);
         $open = self::getContainer()->get(FileOpener::class)->with($file, $file->table);
         $warnings = [];
-        foreach (self::getContainer()->get(FileProof::class)->findings($open) as $row => $found) {
-            foreach (array_filter($found, static fn (Finding $one): bool => Severity::Note !== $one->severity) as $one) {
+        foreach (self::getContainer()->get(FileProof::class)->warnings($open) as $row => $found) {
+            foreach (array_filter($found, static fn (Warning $one): bool => Severity::Note !== $one->severity) as $one) {
                 $warnings[] = "{$one->kind->value} of “{$one->layer}” in row $row: $one->sentence";
             }
         }

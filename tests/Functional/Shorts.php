@@ -14,8 +14,8 @@ use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Design\Model\DesignCodec;
-use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Rendering\Timeline\Timeline;
+use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Tests\Tools;
 
 /** Shorts made, and what they are to be like. */
@@ -37,19 +37,19 @@ trait Shorts
         return Tools::pieces($this->download($project));
     }
 
-    private function scene(Project $project, int $number): Scene
+    private function timeline(Project $project, int $number): Timeline
     {
         $project = $this->reload($project);
         $open = self::getContainer()->get(ProjectOpener::class)->page($project);
         $laid = $open->lay(self::getContainer()->get(TableRows::class)->row($project, $number));
 
-        return Scene::of($project->template(), $laid, Timing::of($project->template(), $laid, 30));
+        return Timeline::of($project->template(), $laid, Timing::of($project->template(), $laid, 30));
     }
 
-    private function still(Project $project, Scene $scene, int $frame, float $scale = 0.25): string
+    private function still(Project $project, Timeline $timeline, int $frame, float $scale = 0.25): string
     {
         $pictures = self::getContainer()->get(ProjectOpener::class)->alone($this->reload($project))->pictures;
-        $side = $scene->at($frame);
+        $side = $timeline->at($frame);
 
         return self::getContainer()
             ->get(Renderer::class)

@@ -21,21 +21,21 @@ final class ShortsTest extends AppTestCase
     private const ALIKE = 27;
     private const SMALL = ['size' => 'width', 'value' => '270', 'quality' => '95'];
 
-    public function testAShortIsItsScenesFrameByFrame(): void
+    public function testAShortIsItsTimelineFrameByFrame(): void
     {
         $project = $this->starter('mend-or-bin');
         $files = $this->made($project, ['mp4'], '2');
         $film = $files['2.mp4'];
-        $scene = $this->scene($project, 2);
+        $timeline = $this->timeline($project, 2);
         $facts = Tools::film($film);
         self::assertSame(['h264', 270, 480, '30/1', '30/1', 'yuv420p', 'bt709'], [
             ...[$facts['video']['codec_name'], $facts['video']['width'], $facts['video']['height']],
             ...[$facts['video']['r_frame_rate'], $facts['video']['avg_frame_rate']],
             ...[$facts['video']['pix_fmt'], $facts['video']['color_space']],
         ]);
-        self::assertSame($scene->timing->frames(), (int) $facts['video']['nb_read_frames']);
-        self::assertEqualsWithDelta($scene->timing->seconds(), (float) $facts['video']['duration'], 0.001);
-        self::assertEqualsWithDelta($scene->timing->seconds(), (float) $facts['audio']['duration'], 1 / 30);
+        self::assertSame($timeline->timing->frames(), (int) $facts['video']['nb_read_frames']);
+        self::assertEqualsWithDelta($timeline->timing->seconds(), (float) $facts['video']['duration'], 0.001);
+        self::assertEqualsWithDelta($timeline->timing->seconds(), (float) $facts['audio']['duration'], 1 / 30);
         self::assertSame('aac', $facts['audio']['codec_name']);
         self::assertSame(['mov_text', 'eng'], [$facts['subtitle']['codec_name'], $facts['subtitle']['tags']['language']]);
         self::assertLessThan(strpos($film, 'mdat'), strpos($film, 'moov'), 'it can be played before all of it is there');
@@ -44,12 +44,12 @@ final class ShortsTest extends AppTestCase
         self::assertStringNotContainsString(\dirname(__DIR__, 2), $film);
 
         // At rest, at every beginning and end, and on the way.
-        $frames = [0, 4, $scene->timing->frames() - 1];
-        foreach ($scene->spans() as $span) {
+        $frames = [0, 4, $timeline->timing->frames() - 1];
+        foreach ($timeline->spans() as $span) {
             array_push($frames, $span->from, intdiv($span->from + $span->to, 2), $span->to - 1);
         }
         foreach (array_unique($frames) as $frame) {
-            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $scene, $frame));
+            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $timeline, $frame));
             self::assertGreaterThan(self::ALIKE, $likeness, "frame $frame");
         }
     }
@@ -69,10 +69,10 @@ final class ShortsTest extends AppTestCase
             self::assertResponseIsSuccessful();
         }
         $film = $this->made($this->reload($project), ['mp4'], '1')['1.mp4'];
-        $scene = $this->scene($this->reload($project), 1);
-        self::assertSame($scene->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
+        $timeline = $this->timeline($this->reload($project), 1);
+        self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
         foreach ([3, 9, 15, 21, 40] as $frame) {
-            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $scene, $frame));
+            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $timeline, $frame));
             self::assertGreaterThan(self::ALIKE, $likeness, "frame $frame");
         }
     }
@@ -84,10 +84,10 @@ final class ShortsTest extends AppTestCase
             $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'question', 'set' => ["stay.in.$what" => $value]]);
         }
         $film = $this->made($this->reload($project), ['mp4'], '1')['1.mp4'];
-        $scene = $this->scene($project, 1);
-        self::assertSame($scene->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
+        $timeline = $this->timeline($project, 1);
+        self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
         foreach ([20, 50, 90] as $frame) {
-            self::assertGreaterThan(self::ALIKE, Tools::likeness(Tools::frame($film, $frame), $this->still($project, $scene, $frame)));
+            self::assertGreaterThan(self::ALIKE, Tools::likeness(Tools::frame($film, $frame), $this->still($project, $timeline, $frame)));
         }
     }
 
@@ -95,7 +95,7 @@ final class ShortsTest extends AppTestCase
     {
         $project = $this->starter('mend-or-bin');
         $files = $this->made($project, ['webm', 'gif', 'moving-webp', 'png', 'srt', 'vtt'], '1', ['rate' => '25'] + self::SMALL);
-        $seconds = $this->scene($project, 1)->timing->seconds();
+        $seconds = $this->timeline($project, 1)->timing->seconds();
         $webm = Tools::film($files['1.webm']);
         self::assertSame(['vp9', 270, 480], [$webm['video']['codec_name'], $webm['video']['width'], $webm['video']['height']]);
         self::assertEqualsWithDelta($seconds, (float) $webm['format']['duration'], 0.1);
@@ -106,8 +106,8 @@ final class ShortsTest extends AppTestCase
         self::assertStringContainsString('00:00:00,000 --> ', $files['1.srt']);
         self::assertStringStartsWith("WEBVTT\n\n00:00:00.000 --> ", $files['1.vtt']);
         self::assertStringContainsString('ANIM', $files['1-moving.webp']);
-        $scene = $this->scene($project, 1);
-        $poster = $this->still($project, $scene, $scene->spans()[1]->from);
+        $timeline = $this->timeline($project, 1);
+        $poster = $this->still($project, $timeline, $timeline->spans()[1]->from);
         self::assertGreaterThan(45, Tools::likeness($files['1.png'], $poster), 'a still is the first moment at which all is there');
     }
 
@@ -117,10 +117,10 @@ final class ShortsTest extends AppTestCase
         $early = $this->made($project, ['png'], '1', ['moment' => '2,5'] + self::SMALL)['1.png'];
         $late = $this->made($project, ['png'], '1', ['moment' => '600'] + self::SMALL)['1.png'];
         self::assertSame(0, $this->taken(), 'another moment is another picture');
-        $scene = $this->scene($project, 1);
-        self::assertGreaterThan(45, Tools::likeness($early, $this->still($project, $scene, 75)));
-        $last = $scene->timing->frames() - 1;
-        self::assertGreaterThan(45, Tools::likeness($late, $this->still($project, $scene, $last)), 'after its end it is its end');
+        $timeline = $this->timeline($project, 1);
+        self::assertGreaterThan(45, Tools::likeness($early, $this->still($project, $timeline, 75)));
+        $last = $timeline->timing->frames() - 1;
+        self::assertGreaterThan(45, Tools::likeness($late, $this->still($project, $timeline, $last)), 'after its end it is its end');
     }
 
     public function testWhatDidNotChangeIsTakenOverAndAnotherTimeIsAnotherShort(): void
@@ -130,20 +130,20 @@ final class ShortsTest extends AppTestCase
         $this->made($project, ['mp4'], '1-2');
         self::assertSame(2, $this->progress($this->newestRun())->made());
         self::assertSame(2, $this->taken());
-        $this->post("/projects/{$project->id()}/compose/beats", ['beat' => 'hold', 'set' => ['length.seconds' => '1']]);
+        $this->post("/projects/{$project->id()}/compose/scenes", ['scene' => 'hold', 'set' => ['length.seconds' => '1']]);
         self::assertResponseIsSuccessful();
         $film = $this->made($this->reload($project), ['mp4'], '1-2')['1.mp4'];
         self::assertSame(0, $this->taken());
-        self::assertEqualsWithDelta($this->scene($project, 1)->timing->seconds(), (float) Tools::film($film)['video']['duration'], 0.001);
+        self::assertEqualsWithDelta($this->timeline($project, 1)->timing->seconds(), (float) Tools::film($film)['video']['duration'], 0.001);
     }
 
     public function testARowInWhichNothingComesHasNoShortAndTheOthersHaveTheirs(): void
     {
         $project = $this->starter('tip-card');
         $base = "/projects/{$project->id()}";
-        $this->post("$base/compose/beats", ['do' => 'give']);
-        foreach (['hold', 'last'] as $beat) {
-            $this->post("$base/compose/beats", ['do' => 'remove', 'beat' => $beat]);
+        $this->post("$base/compose/scenes", ['do' => 'give']);
+        foreach (['hold', 'last'] as $scene) {
+            $this->post("$base/compose/scenes", ['do' => 'remove', 'scene' => $scene]);
         }
         $this->post("$base/compose/set", ['layer' => 'why', 'set' => ['stay' => 'timed']]);
         $row = self::getContainer()->get(TableRows::class)->table($this->reload($project))->rows[1]->id;
@@ -161,28 +161,28 @@ final class ShortsTest extends AppTestCase
         $project = $this->starter('tip-card');
         self::assertNotContains('mp4', $this->offered($project));
         $base = "/projects/{$project->id()}/compose";
-        $this->post("$base/beats", ['do' => 'give']);
+        $this->post("$base/scenes", ['do' => 'give']);
         self::assertResponseIsSuccessful();
         self::assertContains('mp4', $this->offered($project));
         $this->post("$base/set", ['layer' => 'why', 'set' => ['stay' => 'timed']]);
         $this->post("$base/set", ['layer' => 'why', 'set' => ['stay.comes' => 'last']]);
-        $this->post("$base/beats", ['do' => 'add', 'beat' => 'hold']);
-        $this->post("$base/beats", ['beat' => 'beat-4', 'set' => ['name' => 'Breath', 'length.seconds' => '0,7']]);
-        $this->post("$base/beats", ['do' => 'remove', 'beat' => 'last']);
+        $this->post("$base/scenes", ['do' => 'add', 'scene' => 'hold']);
+        $this->post("$base/scenes", ['scene' => 'scene-4', 'set' => ['name' => 'Breath', 'length.seconds' => '0,7']]);
+        $this->post("$base/scenes", ['do' => 'remove', 'scene' => 'last']);
         $template = $this->reload($project)->template();
-        self::assertSame(['first', 'hold', 'beat-4'], array_map(static fn ($beat): string => $beat->id, $template->beats));
-        self::assertSame(['Breath', 0.7], [$template->beats[2]->name, $template->beats[2]->length->seconds]);
+        self::assertSame(['first', 'hold', 'scene-4'], array_map(static fn ($scene): string => $scene->id, $template->scenes));
+        self::assertSame(['Breath', 0.7], [$template->scenes[2]->name, $template->scenes[2]->length->seconds]);
         self::assertNull($template->layer('why')->stay?->comes, 'what it came with is gone, and nothing follows');
 
-        $this->browser->request('GET', "$base/beats?row=3");
+        $this->browser->request('GET', "$base/scenes?row=3");
         $played = json_decode($this->body(), true);
-        self::assertSame($this->scene($project, 3)->timing->frames(), $played['frames']);
+        self::assertSame($this->timeline($project, 3)->timing->frames(), $played['frames']);
         self::assertStringStartsWith('<svg', $played['parts'][0]['svg']);
 
-        $this->post("$base/beats", ['beat' => 'hold', 'set' => ['length.seconds' => 'soon']]);
+        $this->post("$base/scenes", ['scene' => 'hold', 'set' => ['length.seconds' => 'soon']]);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('“soon” is no number', $this->body());
-        $this->post("$base/beats", ['do' => 'take']);
+        $this->post("$base/scenes", ['do' => 'take']);
         self::assertFalse($this->reload($project)->template()->moves());
         self::assertNull($this->reload($project)->template()->layer('why')->stay);
     }

@@ -159,7 +159,7 @@ final class TouchUpsTest extends AppTestCase
         self::assertStringNotContainsString('layer-seal', $svg, 'the one that was touched up');
     }
 
-    public function testALayerThatIsGoneIsAFindingAndComesBackWithIt(): void
+    public function testALayerThatIsGoneIsAWarningAndComesBackWithIt(): void
     {
         $project = $this->project(self::ROWS);
         $this->touch($project, 2, '/set', ['layer' => 'seal', 'set' => ['opacity' => '50']]);

@@ -12,7 +12,7 @@ final class Corpus
 {
     private const LONG = 'Maximiliana Theodora Featherstonehaugh of Pellinore and Upper Tidewick';
 
-    /** @return iterable<string, array{Design, string, string|null}> the kind of finding that is to be there, and its layer */
+    /** @return iterable<string, array{Design, string, string|null}> the kind of warning that is to be there, and its layer */
     public static function faulty(): iterable
     {
         $name = [80, 80, 1000, 90];
@@ -222,15 +222,15 @@ final class Corpus
     }
 
     /**
-     * @param array{float, float}  $seconds of its two beats
+     * @param array{float, float}  $seconds of its two scenes
      * @param array<string, mixed> $more    of the first
      */
     private static function short(array $seconds, array $more = []): Design
     {
-        $beat = static fn (string $id, float $lasts, array $more): array => $more + [
+        $scene = static fn (string $id, float $lasts, array $more): array => $more + [
             'id' => $id, 'name' => $id, 'length' => ['rule' => 'seconds', 'seconds' => $lasts]];
 
-        return Design::screen('short')->with(['beats' => [$beat('one', $seconds[0], $more), $beat('two', $seconds[1], [])]]);
+        return Design::screen('short')->with(['beats' => [$scene('one', $seconds[0], $more), $scene('two', $seconds[1], [])]]);
     }
 
     /** @return array<string, mixed> */

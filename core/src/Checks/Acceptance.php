@@ -7,16 +7,16 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\Record;
 
-/** Somebody looked at a finding and took it as it is. It holds as long as what the layer shows stays what it was. */
+/** Somebody looked at a warning and took it as it is. It holds as long as what the layer shows stays what it was. */
 final readonly class Acceptance
 {
     /**
-     * @param string $layer empty where the finding is about none
+     * @param string $layer empty where the warning is about none
      * @param string $value a name for what the layer showed
      * @param string $at    ISO 8601
      */
     public function __construct(
-        public FindingKind $kind,
+        public WarningKind $kind,
         public string $layer,
         public string $value,
         public string $by,
@@ -36,7 +36,7 @@ final readonly class Acceptance
         return substr(hash('sha256', serialize($cells)), 0, 20);
     }
 
-    public function isOf(FindingKind $kind, string $layer): bool
+    public function isOf(WarningKind $kind, string $layer): bool
     {
         return $kind === $this->kind && $layer === $this->layer;
     }
@@ -57,7 +57,7 @@ final readonly class Acceptance
     public static function of(mixed $data): ?self
     {
         $text = static fn (string $key): string => \is_array($data) && \is_string($data[$key] ?? null) ? $data[$key] : '';
-        $kind = FindingKind::tryFrom($text('kind'));
+        $kind = WarningKind::tryFrom($text('kind'));
 
         return null === $kind ? null : new self($kind, $text('layer'), $text('value'), $text('by'), $text('at'));
     }

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\TextLayer;
 /** Braces among the words of a design that look as if they were to be a column, and are none. */
 final readonly class BracesCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->template->side($piece->side)->layers as $layer) {
             if (!$layer instanceof TextLayer || $layer->hidden || 0 === ($piece->laid->text($layer->id)->lines ?? 0)) {
@@ -17,8 +17,8 @@ final readonly class BracesCheck implements Check
             }
             foreach ($layer->content->pattern->words() as $words) {
                 if (1 === preg_match('/\{[^{}\n]*\p{L}[^{}\n]*\}/u', $words, $found)) {
-                    yield new Finding(
-                        FindingKind::Braces,
+                    yield new Warning(
+                        WarningKind::Braces,
                         Severity::LookAtIt,
                         $layer->id,
                         $layer->name,

@@ -17,7 +17,7 @@ final readonly class BreakCheck implements Check
     /** Scripts whose words are not set apart by spaces: they break where their readers expect it. */
     private const TOGETHER = '/[\p{Han}\p{Hiragana}\p{Katakana}\p{Thai}\p{Lao}\p{Khmer}\p{Myanmar}\p{Tibetan}]/u';
 
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->laid->texts() as $text) {
             // Bullets are set, but no part of the words.
@@ -32,14 +32,14 @@ final readonly class BreakCheck implements Check
             foreach ($breaks as [$before, $between]) {
                 if ('' === $between && 1 !== preg_match('/\p{Pd}$/u', $before)) {
                     $what = "is broken after “{$before}”, where no space is.";
-                    yield self::finding($piece, $text, FindingKind::Broken, Severity::LookAtIt, $what);
+                    yield self::warning($piece, $text, WarningKind::Broken, Severity::LookAtIt, $what);
                     break;
                 }
             }
             $last = trim($lines[\count($lines) - 1]);
             $between = $breaks[\count($breaks) - 1][1] ?? '';
             if (mb_strlen($last, 'UTF-8') <= self::SHORT && '' !== $between && !str_contains($between, "\n")) {
-                yield self::finding($piece, $text, FindingKind::Leftover, Severity::Note, "leaves “{$last}” alone on its last line.");
+                yield self::warning($piece, $text, WarningKind::Leftover, Severity::Note, "leaves “{$last}” alone on its last line.");
             }
         }
     }
@@ -71,10 +71,10 @@ final readonly class BreakCheck implements Check
         return $breaks;
     }
 
-    private static function finding(Inspected $piece, TextFacts $text, FindingKind $kind, Severity $severity, string $what): Finding
+    private static function warning(Inspected $piece, TextFacts $text, WarningKind $kind, Severity $severity, string $what): Warning
     {
         $remedies = [Remedy::LargerFrame, Remedy::OtherRule, Remedy::ChangeCell];
 
-        return new Finding($kind, $severity, $text->layer, $text->name, $what, $piece->box($text->layer), remedies: $remedies);
+        return new Warning($kind, $severity, $text->layer, $text->name, $what, $piece->box($text->layer), remedies: $remedies);
     }
 }

@@ -17,10 +17,10 @@ final readonly class CellKinds
     {
     }
 
-    /** @return list<Finding> */
-    public function findings(Design $template, Record $row): array
+    /** @return list<Warning> */
+    public function warnings(Design $template, Record $row): array
     {
-        $findings = [];
+        $warnings = [];
         foreach ($this->columns as $column) {
             $cell = $row->cells[$column->key] ?? '';
             if (true !== $column->kind?->rules()->checked() || '' === trim($cell)) {
@@ -31,8 +31,8 @@ final readonly class CellKinds
             }
             foreach ($template->layers() as $layer) {
                 if (\in_array($column->key, $layer->columns(), true)) {
-                    $findings[] = new Finding(
-                        FindingKind::Kind,
+                    $warnings[] = new Warning(
+                        WarningKind::Kind,
                         Severity::LookAtIt,
                         $layer->id,
                         $layer->name,
@@ -43,6 +43,6 @@ final readonly class CellKinds
             }
         }
 
-        return $findings;
+        return $warnings;
     }
 }

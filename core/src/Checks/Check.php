@@ -6,6 +6,6 @@ namespace Morphea\Core\Checks;
 
 interface Check
 {
-    /** @return iterable<Finding> */
-    public function findings(Inspected $piece): iterable;
+    /** @return iterable<Warning> */
+    public function warnings(Inspected $piece): iterable;
 }

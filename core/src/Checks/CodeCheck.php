@@ -10,12 +10,12 @@ final readonly class CodeCheck implements Check
     /** Below it readers fail in poor light (ISO/IEC 15415 grades contrast; WCAG's ratio stands in for it). */
     private const LEAST_CONTRAST = 4.0;
 
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->laid->codes() as $code) {
             if ($code->tooSmall()) {
-                yield new Finding(
-                    FindingKind::Code,
+                yield new Warning(
+                    WarningKind::Code,
                     Severity::WillLookWrong,
                     $code->layer,
                     $code->name,
@@ -31,8 +31,8 @@ final readonly class CodeCheck implements Check
                 );
             }
             if (!$code->empty && null !== $code->contrast && $code->contrast < self::LEAST_CONTRAST) {
-                yield new Finding(
-                    FindingKind::Code,
+                yield new Warning(
+                    WarningKind::Code,
                     Severity::WillLookWrong,
                     $code->layer,
                     $code->name,

@@ -7,15 +7,15 @@ namespace Morphea\Core\Checks;
 /** Letters that hardly stand out from a flat colour behind them. */
 final readonly class ContrastCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->template->texts() as $text) {
             $facts = $piece->laid->text($text->id);
             $least = $piece->neededContrast($text);
             $ratio = 0 < ($facts->lines ?? 0) ? TextBackground::contrast($piece->template, $text) : null;
             if (null !== $ratio && $ratio < $least) {
-                yield new Finding(
-                    FindingKind::Contrast,
+                yield new Warning(
+                    WarningKind::Contrast,
                     Severity::LookAtIt,
                     $text->id,
                     $text->name,

@@ -13,7 +13,7 @@ use Morphea\Core\Rendering\Drawing\Within;
 /** Pictures of which most is cut off, or that of all things which must stay in sight. Measured is the share that is lost. */
 final readonly class CropCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         $limit = $piece->template->limits->cut;
         foreach ($piece->laid->drawing->groups as $group) {
@@ -27,8 +27,8 @@ final readonly class CropCheck implements Check
                 if ($focus && $lost <= $limit) {
                     continue;
                 }
-                yield new Finding(
-                    FindingKind::Crop,
+                yield new Warning(
+                    WarningKind::Crop,
                     $focus ? Severity::LookAtIt : Severity::WillLookWrong,
                     $layer->id,
                     $layer->name,

@@ -10,7 +10,7 @@ final readonly class CutOffCheck implements Check
     /** As many letters as fields of databases often hold. */
     private const FULL = [255, 256];
 
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->laid->texts() as $text) {
             if (!$text->placeholder || $text->empty) {
@@ -24,8 +24,8 @@ final readonly class CutOffCheck implements Check
                 default => null,
             };
             if (null !== $why) {
-                yield new Finding(
-                    FindingKind::CutOff,
+                yield new Warning(
+                    WarningKind::CutOff,
                     Severity::LookAtIt,
                     $text->layer,
                     $text->name,

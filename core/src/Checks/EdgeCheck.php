@@ -18,7 +18,7 @@ final readonly class EdgeCheck implements Check
     /** Dots that nobody sees. */
     private const HARDLY = 0.5;
 
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         $template = $piece->template;
         $side = Bounds::of(0, 0, $template->width, $template->height);
@@ -30,21 +30,21 @@ final readonly class EdgeCheck implements Check
             }
             if (!$box->meets($side->grown($template->bleed))) {
                 $what = 'lies outside of the side; nothing of it is seen.';
-                yield self::finding($layer, Severity::LookAtIt, $what, $box, self::out($box, $side), 0);
+                yield self::warning($layer, Severity::LookAtIt, $what, $box, self::out($box, $side), 0);
             } elseif ($layer instanceof TextLayer || $layer instanceof CodeLayer) {
                 yield from self::near($layer, $box, $side, $template->safeMargin);
             }
         }
     }
 
-    /** @return iterable<Finding> */
+    /** @return iterable<Warning> */
     private static function near(Layer $layer, Bounds $box, Bounds $side, float $margin): iterable
     {
         if (self::out($box, $side) > self::HARDLY) {
-            yield self::finding($layer, Severity::WillLookWrong, 'is cut off at the edge of the side.', $box, self::out($box, $side), 0);
+            yield self::warning($layer, Severity::WillLookWrong, 'is cut off at the edge of the side.', $box, self::out($box, $side), 0);
         } elseif ($margin > 0 && self::out($box, $side->grown(-$margin)) > self::HARDLY) {
             $out = self::out($box, $side->grown(-$margin));
-            yield self::finding($layer, Severity::LookAtIt, 'stands outside of the safe margin.', $box, $out, $margin);
+            yield self::warning($layer, Severity::LookAtIt, 'stands outside of the safe margin.', $box, $out, $margin);
         }
     }
 
@@ -54,10 +54,10 @@ final readonly class EdgeCheck implements Check
         return max(0.0, $of->left - $box->left, $of->top - $box->top, $box->right - $of->right, $box->bottom - $of->bottom);
     }
 
-    private static function finding(Layer $layer, Severity $severity, string $what, Bounds $box, float $measured, float $limit): Finding
+    private static function warning(Layer $layer, Severity $severity, string $what, Bounds $box, float $measured, float $limit): Warning
     {
         $remedies = [Remedy::SmallerFrame, Remedy::OtherRule, Remedy::ChangeCell];
 
-        return new Finding(FindingKind::Edge, $severity, $layer->id, $layer->name, $what, $box, $measured, $limit, $remedies);
+        return new Warning(WarningKind::Edge, $severity, $layer->id, $layer->name, $what, $box, $measured, $limit, $remedies);
     }
 }

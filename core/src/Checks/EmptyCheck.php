@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Layout\PictureState;
 /** Placeholders that nothing came into. */
 final readonly class EmptyCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->laid->texts() as $text) {
             if ($text->placeholder && $text->empty) {
@@ -33,10 +33,10 @@ final readonly class EmptyCheck implements Check
         }
     }
 
-    private static function note(LayerFacts $facts, string $what, Severity $severity = Severity::Note): Finding
+    private static function note(LayerFacts $facts, string $what, Severity $severity = Severity::Note): Warning
     {
-        return new Finding(
-            FindingKind::Empty,
+        return new Warning(
+            WarningKind::Empty,
             $severity,
             $facts->layer,
             $facts->name,

@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Edits\Edit;
 
-/** A change of the design that may mend a finding, for all rows; `label` as on a button. */
+/** A change of the design that may mend a warning, for all rows; `label` as on a button. */
 final readonly class Fix
 {
     public function __construct(public string $id, public string $label, public Edit $edit)

@@ -20,10 +20,10 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Table\Data\Record;
 
-/** Which changes of the design may mend a finding. Whether they do, and at what price, Outcome tells. */
+/** Which changes of the design may mend a warning. Whether they do, and at what price, Outcome tells. */
 final readonly class FixFinder
 {
-    private const TOO_LONG = [FindingKind::Overset, FindingKind::Small, FindingKind::Smaller, FindingKind::Touch, FindingKind::Edge];
+    private const TOO_LONG = [WarningKind::Overset, WarningKind::Small, WarningKind::Smaller, WarningKind::Touch, WarningKind::Edge];
     private const MOST_LINES = 6;
     /** Ink and paper, tried after the colours the design has. */
     private const COLOURS = ['#17211E', '#FFFFFF'];
@@ -39,30 +39,30 @@ final readonly class FixFinder
      *
      * @return list<Fix> the most likely first
      */
-    public function find(Design $template, Finding $finding, iterable $rows): array
+    public function find(Design $template, Warning $warning, iterable $rows): array
     {
         try {
-            $layer = $template->layer($finding->layer);
+            $layer = $template->layer($warning->layer);
         } catch (DesignException) {
             return [];
         }
         $mends = match (true) {
-            $layer instanceof TextLayer && FindingKind::Contrast === $finding->kind => $this->colours($template, $layer),
-            $layer instanceof TextLayer && FindingKind::Broken === $finding->kind => [
-                $this->shrinks($template, $layer, $rows), self::wider($template, $layer, $finding),
+            $layer instanceof TextLayer && WarningKind::Contrast === $warning->kind => $this->colours($template, $layer),
+            $layer instanceof TextLayer && WarningKind::Broken === $warning->kind => [
+                $this->shrinks($template, $layer, $rows), self::wider($template, $layer, $warning),
             ],
-            $layer instanceof TextLayer && \in_array($finding->kind, self::TOO_LONG, true) => [
-                self::inside($template, $layer, $finding),
+            $layer instanceof TextLayer && \in_array($warning->kind, self::TOO_LONG, true) => [
+                self::inside($template, $layer, $warning),
                 self::moreLines($layer),
                 $this->shrinks($template, $layer, $rows),
-                self::wider($template, $layer, $finding),
-                self::oneSize($layer, $finding),
+                self::wider($template, $layer, $warning),
+                self::oneSize($layer, $warning),
             ],
-            $layer instanceof TextLayer && FindingKind::Leftover === $finding->kind => [self::balanced($layer)],
-            $layer instanceof TextLayer && FindingKind::Empty === $finding->kind => [self::closes($layer)],
-            $layer instanceof PictureLayer => [self::hides($layer, $finding)],
-            $layer instanceof CodeLayer && FindingKind::Code === $finding->kind => [self::larger($template, $layer, $finding)],
-            default => [self::inside($template, $layer, $finding)],
+            $layer instanceof TextLayer && WarningKind::Leftover === $warning->kind => [self::balanced($layer)],
+            $layer instanceof TextLayer && WarningKind::Empty === $warning->kind => [self::closes($layer)],
+            $layer instanceof PictureLayer => [self::hides($layer, $warning)],
+            $layer instanceof CodeLayer && WarningKind::Code === $warning->kind => [self::larger($template, $layer, $warning)],
+            default => [self::inside($template, $layer, $warning)],
         };
 
         return array_values(array_filter($mends));
@@ -102,7 +102,7 @@ final readonly class FixFinder
     }
 
     /** As wide as its side lets it be, from where its words are aligned. */
-    private static function wider(Design $template, TextLayer $layer, Finding $finding): ?Fix
+    private static function wider(Design $template, TextLayer $layer, Warning $warning): ?Fix
     {
         $frame = $layer->frame;
         $margin = max($template->safeMargin, 0.02 * $template->width);
@@ -123,9 +123,9 @@ final readonly class FixFinder
         return new Fix('wider', "Make its frame $percent % wider", new PlaceLayers([$layer->id => $new]));
     }
 
-    private static function oneSize(TextLayer $layer, Finding $finding): ?Fix
+    private static function oneSize(TextLayer $layer, Warning $warning): ?Fix
     {
-        return FitMode::Even === $layer->fit->mode || FindingKind::Smaller !== $finding->kind
+        return FitMode::Even === $layer->fit->mode || WarningKind::Smaller !== $warning->kind
             ? null
             : new Fix('even', 'One size for all rows', self::fit(
                 $layer,
@@ -136,10 +136,10 @@ final readonly class FixFinder
     }
 
     /** Moved until what is seen of it stands within the safe margin, if it is no longer than that. */
-    private static function inside(Design $template, Layer $layer, Finding $finding): ?Fix
+    private static function inside(Design $template, Layer $layer, Warning $warning): ?Fix
     {
-        $box = $finding->box;
-        if (null === $box || FindingKind::Edge !== $finding->kind) {
+        $box = $warning->box;
+        if (null === $box || WarningKind::Edge !== $warning->kind) {
             return null;
         }
         $room = Bounds::of(0, 0, $template->width, $template->height)->grown(-$template->safeMargin);
@@ -169,11 +169,11 @@ final readonly class FixFinder
             ]));
     }
 
-    private static function hides(PictureLayer $layer, Finding $finding): ?Fix
+    private static function hides(PictureLayer $layer, Warning $warning): ?Fix
     {
-        $rule = match ($finding->kind) {
-            FindingKind::Picture => 'missing',
-            FindingKind::Empty => 'empty',
+        $rule = match ($warning->kind) {
+            WarningKind::Picture => 'missing',
+            WarningKind::Empty => 'empty',
             default => null,
         };
 
@@ -182,9 +182,9 @@ final readonly class FixFinder
         return null === $rule ? null : new Fix('hides', 'Hide it where there is none', $edit);
     }
 
-    private static function larger(Design $template, CodeLayer $layer, Finding $finding): ?Fix
+    private static function larger(Design $template, CodeLayer $layer, Warning $warning): ?Fix
     {
-        $by = null === $finding->measured || null === $finding->limit ? 1.0 : $finding->limit / max(1e-6, $finding->measured);
+        $by = null === $warning->measured || null === $warning->limit ? 1.0 : $warning->limit / max(1e-6, $warning->measured);
         $frame = $layer->frame;
         [$width, $height] = [$frame->width * $by * 1.02, $frame->height * $by * 1.02];
         if ($by <= 1.0 || $by > 10 || $width > $template->width || $height > $template->height) {

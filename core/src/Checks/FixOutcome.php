@@ -45,7 +45,7 @@ final readonly class FixOutcome
     }
 
     /**
-     * @param FindingKind      $kind    what is to be mended
+     * @param WarningKind      $kind    what is to be mended
      * @param iterable<Record> $rows    that are made
      * @param float            $seconds that it may take
      */
@@ -54,7 +54,7 @@ final readonly class FixOutcome
         PictureSource $pictures,
         Design $template,
         Edit $edit,
-        FindingKind $kind,
+        WarningKind $kind,
         string $layer,
         iterable $rows,
         EvenSizes $even,
@@ -111,9 +111,9 @@ final readonly class FixOutcome
     private static function found(Proof $proof, Design $template, LaidOut $laid, string $layer): array
     {
         $ranks = [];
-        foreach ($proof->check(new Inspected($template, $laid, $template->sideOf($layer))) as $finding) {
-            if ($finding->layer === $layer && Severity::Note !== $finding->severity) {
-                $ranks[$finding->kind->value] = max($ranks[$finding->kind->value] ?? 0, $finding->severity->rank());
+        foreach ($proof->check(new Inspected($template, $laid, $template->sideOf($layer))) as $warning) {
+            if ($warning->layer === $layer && Severity::Note !== $warning->severity) {
+                $ranks[$warning->kind->value] = max($ranks[$warning->kind->value] ?? 0, $warning->severity->rank());
             }
         }
         $text = $laid->text($layer);

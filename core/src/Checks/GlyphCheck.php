@@ -7,12 +7,12 @@ namespace Morphea\Core\Checks;
 /** Letters that no font has, and fonts that are not there. */
 final readonly class GlyphCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->laid->texts() as $text) {
             if ([] !== $text->missing) {
-                yield new Finding(
-                    FindingKind::Glyph,
+                yield new Warning(
+                    WarningKind::Glyph,
                     Severity::WillLookWrong,
                     $text->layer,
                     $text->name,
@@ -24,8 +24,8 @@ final readonly class GlyphCheck implements Check
                 );
             }
             if (null !== $text->unknownFont) {
-                yield new Finding(
-                    FindingKind::Font,
+                yield new Warning(
+                    WarningKind::Font,
                     Severity::WillLookWrong,
                     $text->layer,
                     $text->name,

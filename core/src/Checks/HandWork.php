@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Edits\TouchUp;
 
-/** What people did by hand about one piece: how they touched it up, and which findings they took as they are. */
+/** What people did by hand about one piece: how they touched it up, and which warnings they took as they are. */
 final readonly class HandWork
 {
     /** @param list<Acceptance> $accepted */
@@ -24,7 +24,7 @@ final readonly class HandWork
         return new self($this->touch, [...$this->without($new->kind, $new->layer)->accepted, $new]);
     }
 
-    public function without(FindingKind $kind, string $layer): self
+    public function without(WarningKind $kind, string $layer): self
     {
         $others = array_filter($this->accepted, static fn (Acceptance $one): bool => !$one->isOf($kind, $layer));
 
@@ -32,7 +32,7 @@ final readonly class HandWork
     }
 
     /** @param string $value a name for what the layer shows now */
-    public function accepts(FindingKind $kind, string $layer, string $value): ?Acceptance
+    public function accepts(WarningKind $kind, string $layer, string $value): ?Acceptance
     {
         foreach ($this->accepted as $one) {
             if ($one->isOf($kind, $layer) && $one->value === $value) {

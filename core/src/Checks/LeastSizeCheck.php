@@ -12,7 +12,7 @@ final readonly class LeastSizeCheck implements Check
     /** So many times its least size, a text is as good as there. */
     private const NEAR = 1.05;
 
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->template->side($piece->side)->layers as $layer) {
             $text = $piece->laid->text($layer->id);
@@ -23,8 +23,8 @@ final readonly class LeastSizeCheck implements Check
             if ($text->size <= self::NEAR * $least) {
                 $unit = $piece->template->typeUnit();
                 $size = round($unit->fromDots($text->size, $piece->template->dpi), 1);
-                yield new Finding(
-                    FindingKind::Small,
+                yield new Warning(
+                    WarningKind::Small,
                     Severity::LookAtIt,
                     $text->layer,
                     $text->name,

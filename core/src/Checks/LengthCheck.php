@@ -9,12 +9,12 @@ use Morphea\Core\Rendering\Layout\TextLayouter;
 /** Texts with more letters than any text on a piece has: a cell that something else got into. */
 final readonly class LengthCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->laid->texts() as $text) {
             if (null !== $text->tooMany) {
-                yield new Finding(
-                    FindingKind::Length,
+                yield new Warning(
+                    WarningKind::Length,
                     Severity::CannotBeMade,
                     $text->layer,
                     $text->name,

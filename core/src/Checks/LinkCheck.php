@@ -9,12 +9,12 @@ use Morphea\Core\Design\Model\PictureLayer;
 /** Placeholders that are linked to nothing: pictures that take theirs from a column, of which none was said. */
 final readonly class LinkCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->template->side($piece->side)->layers as $layer) {
             if ($layer instanceof PictureLayer && !$layer->hidden && !$layer->isPlaceholder() && [] === $layer->pictures()) {
-                yield new Finding(
-                    FindingKind::Link,
+                yield new Warning(
+                    WarningKind::Link,
                     Severity::WillLookWrong,
                     $layer->id,
                     $layer->name,

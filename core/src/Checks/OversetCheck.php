@@ -9,12 +9,12 @@ use Morphea\Core\Rendering\Layout\TextFacts;
 /** Words that stick out of their frame even after the fit rule has done what it may. Measured and limit are sizes in dots. */
 final readonly class OversetCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->laid->texts() as $text) {
             if ($text->overset) {
-                yield new Finding(
-                    FindingKind::Overset,
+                yield new Warning(
+                    WarningKind::Overset,
                     Severity::WillLookWrong,
                     $text->layer,
                     $text->name,

@@ -11,12 +11,12 @@ use Morphea\Core\Rendering\Layout\PictureState;
 /** Pictures that are not there, and those that are too small for how large they are shown. */
 final readonly class PictureCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->laid->pictures() as $picture) {
             if (PictureState::Missing === $picture->state) {
-                yield new Finding(
-                    FindingKind::Picture,
+                yield new Warning(
+                    WarningKind::Picture,
                     self::missing($picture),
                     $picture->layer,
                     $picture->name,
@@ -29,7 +29,7 @@ final readonly class PictureCheck implements Check
         }
     }
 
-    /** @return iterable<Finding> measured in pixels an inch on paper, in dots a pixel on screens */
+    /** @return iterable<Warning> measured in pixels an inch on paper, in dots a pixel on screens */
     private static function coarse(Inspected $piece, PictureFacts $picture): iterable
     {
         $template = $piece->template;
@@ -38,8 +38,8 @@ final readonly class PictureCheck implements Check
         if ($paper ? $dpi >= $template->limits->dpi : $picture->scale <= $template->limits->enlarged) {
             return;
         }
-        yield new Finding(
-            FindingKind::Coarse,
+        yield new Warning(
+            WarningKind::Coarse,
             Severity::LookAtIt,
             $picture->layer,
             $picture->name,

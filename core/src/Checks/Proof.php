@@ -37,13 +37,13 @@ final readonly class Proof
         ];
     }
 
-    /** @return list<Finding> what the layout tells */
+    /** @return list<Warning> what the layout tells */
     public function check(Inspected $piece): array
     {
         return $this->asked($piece, static fn (Check $check): bool => !$check instanceof PixelCheck);
     }
 
-    /** @return list<Finding> what only the pixels tell */
+    /** @return list<Warning> what only the pixels tell */
     public function ofPixels(Inspected $piece): array
     {
         return $this->asked($piece, static fn (Check $check): bool => $check instanceof PixelCheck);
@@ -52,40 +52,40 @@ final readonly class Proof
     /**
      * @param \Closure(Check): bool $which
      *
-     * @return list<Finding>
+     * @return list<Warning>
      */
     private function asked(Inspected $piece, \Closure $which): array
     {
-        $findings = [];
+        $warnings = [];
         foreach (array_filter($this->checks, $which) as $check) {
             try {
-                array_push($findings, ...$check->findings($piece));
+                array_push($warnings, ...$check->warnings($piece));
             } catch (\Throwable $e) {
                 // What one check cannot look at, the others do; and somebody has to.
-                $findings[] = self::unchecked($check, $e);
+                $warnings[] = self::unchecked($check, $e);
             }
         }
 
-        return self::worstFirst($findings);
+        return self::worstFirst($warnings);
     }
 
     /**
-     * @param list<Finding> $findings
+     * @param list<Warning> $warnings
      *
-     * @return list<Finding>
+     * @return list<Warning>
      */
-    public static function worstFirst(array $findings): array
+    public static function worstFirst(array $warnings): array
     {
-        usort($findings, static fn (Finding $a, Finding $b): int => $b->severity->rank() <=> $a->severity->rank());
+        usort($warnings, static fn (Warning $a, Warning $b): int => $b->severity->rank() <=> $a->severity->rank());
 
-        return $findings;
+        return $warnings;
     }
 
-    private static function unchecked(Check $check, \Throwable $e): Finding
+    private static function unchecked(Check $check, \Throwable $e): Warning
     {
         $name = substr((string) strrchr('\\' . $check::class, '\\'), 1);
         $why = mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8');
 
-        return new Finding(FindingKind::Unchecked, Severity::LookAtIt, '', $name, "could not look at it: $why");
+        return new Warning(WarningKind::Unchecked, Severity::LookAtIt, '', $name, "could not look at it: $why");
     }
 }

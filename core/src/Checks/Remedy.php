@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-/** What would mend a finding. */
+/** What would mend a warning. */
 enum Remedy: string
 {
     case ChangeCell = 'change-cell';
@@ -39,8 +39,8 @@ enum Remedy: string
             self::BringPicture => 'bring the picture',
             self::LargerPicture => 'bring a larger picture',
             self::FewerLetters => 'shorten the cell',
-            self::MoreTime => 'give its beat more time',
-            self::LessTime => 'give the beats less time',
+            self::MoreTime => 'give its scene more time',
+            self::LessTime => 'give the scenes less time',
             self::BringSound => 'bring the sound',
             self::OtherCrop => 'choose another crop',
             self::TouchUp => 'touch up this piece',

@@ -9,12 +9,12 @@ use Morphea\Core\Design\Model\TextLayer;
 /** Words that a new text begins with and nobody replaced: every piece would be made with them. */
 final readonly class SampleCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->laid->texts() as $text) {
             if (!$text->placeholder && TextLayer::SAMPLE === trim($text->text)) {
-                yield new Finding(
-                    FindingKind::Sample,
+                yield new Warning(
+                    WarningKind::Sample,
                     Severity::LookAtIt,
                     $text->layer,
                     $text->name,

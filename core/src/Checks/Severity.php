@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-/** How bad a finding is. */
+/** How bad a warning is. */
 enum Severity: string
 {
     case Note = 'note';

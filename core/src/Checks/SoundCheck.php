@@ -7,14 +7,14 @@ namespace Morphea\Core\Checks;
 /** Sounds that a row asks for and that are not there. */
 final readonly class SoundCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
-        foreach (0 === $piece->side && $piece->template->moves() ? $piece->laid->heard->missing : [] as $beat => $wanted) {
-            yield new Finding(
-                FindingKind::Sound,
+        foreach (0 === $piece->side && $piece->template->moves() ? $piece->laid->heard->missing : [] as $scene => $wanted) {
+            yield new Warning(
+                WarningKind::Sound,
                 Severity::WillLookWrong,
                 '',
-                '' === $beat ? 'The track' : 'The sound of ' . $piece->template->beats[(int) $piece->template->beat($beat)]->name,
+                '' === $scene ? 'The track' : 'The sound of ' . $piece->template->scenes[(int) $piece->template->scene($scene)]->name,
                 "“{$wanted}” is missing; it stays silent.",
                 remedies: [Remedy::BringSound, Remedy::ChangeCell],
             );

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 use Morphea\Core\Rendering\Layout\TextFacts;
-use Morphea\Core\Rendering\Scenes\Reading;
-use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Rendering\Timeline\Reading;
+use Morphea\Core\Rendering\Timeline\Timeline;
+use Morphea\Core\Rendering\Timeline\Timing;
 
 /** Shorts that go by too fast, last too long, or tell at once what one should wait for. */
 final readonly class TimeCheck implements Check
@@ -18,30 +18,30 @@ final readonly class TimeCheck implements Check
     /** Seconds in which nobody has waited yet. */
     private const WAITED = 1.0;
 
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         if (0 !== $piece->side || !$piece->template->moves()) {
             return;
         }
         $timing = Timing::of($piece->template, $piece->laid, Timing::USUAL);
-        $scene = Scene::of($piece->template, $piece->laid, $timing);
-        foreach ($scene->times as $layer => [$from, $to]) {
+        $timeline = Timeline::of($piece->template, $piece->laid, $timing);
+        foreach ($timeline->times as $layer => [$from, $to]) {
             $text = $piece->laid->text($layer);
             if (null !== $text) {
                 yield from self::tooQuick($piece, $text, ($to - $from) / Timing::USUAL);
             }
         }
-        yield from self::tooSoon($piece, $timing, $scene);
+        yield from self::tooSoon($piece, $timing, $timeline);
         yield from self::tooLong($piece, $timing->seconds());
     }
 
-    /** @return iterable<Finding> */
+    /** @return iterable<Warning> */
     private static function tooQuick(Inspected $piece, TextFacts $text, float $seen): iterable
     {
         $takes = Reading::seconds($text->text);
         if ($takes > $seen + 0.05) {
-            yield new Finding(
-                FindingKind::Time,
+            yield new Warning(
+                WarningKind::Time,
                 Severity::LookAtIt,
                 $text->layer,
                 $text->name,
@@ -54,18 +54,18 @@ final readonly class TimeCheck implements Check
         }
     }
 
-    /** @return iterable<Finding> of layers that come with the last beat */
-    private static function tooSoon(Inspected $piece, Timing $timing, Scene $scene): iterable
+    /** @return iterable<Warning> of layers that come with the last scene */
+    private static function tooSoon(Inspected $piece, Timing $timing, Timeline $timeline): iterable
     {
-        $last = \count($timing->beats) - 1;
-        $begins = $timing->beats[$last]->from / Timing::USUAL;
+        $last = \count($timing->scenes) - 1;
+        $begins = $timing->scenes[$last]->from / Timing::USUAL;
         if ($last < 1 || $begins >= self::WAITED) {
             return;
         }
         foreach ($piece->template->side()->layers as $layer) {
-            if (isset($scene->times[$layer->id]) && $piece->template->beat($layer->stay?->comes) === $last) {
-                yield new Finding(
-                    FindingKind::Time,
+            if (isset($timeline->times[$layer->id]) && $piece->template->scene($layer->stay?->comes) === $last) {
+                yield new Warning(
+                    WarningKind::Time,
                     Severity::LookAtIt,
                     $layer->id,
                     $layer->name,
@@ -79,13 +79,13 @@ final readonly class TimeCheck implements Check
         }
     }
 
-    /** @return iterable<Finding> */
+    /** @return iterable<Warning> */
     private static function tooLong(Inspected $piece, float $seconds): iterable
     {
         $longest = $piece->template->height > $piece->template->width ? self::LONGEST_HIGH : self::LONGEST;
         if ($seconds > $longest) {
-            yield new Finding(
-                FindingKind::Time,
+            yield new Warning(
+                WarningKind::Time,
                 Severity::LookAtIt,
                 '',
                 'The short',

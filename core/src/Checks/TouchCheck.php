@@ -26,7 +26,7 @@ final readonly class TouchCheck implements PixelCheck
     /** Levels of a pixel from the ground that mean something is there. */
     private const THERE = 96;
 
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         $groups = $piece->laid->drawing->groups;
         foreach ($groups as $i => $group) {
@@ -41,8 +41,8 @@ final readonly class TouchCheck implements PixelCheck
                 if (null === $what || null === $both || !self::meet($piece, $group, $other, $both)) {
                     continue;
                 }
-                yield new Finding(
-                    FindingKind::Touch,
+                yield new Warning(
+                    WarningKind::Touch,
                     Severity::WillLookWrong,
                     $text->id,
                     $text->name,

@@ -29,15 +29,15 @@ final class UnderCheck implements PixelCheck
     /** @var \WeakMap<GroupItem, array{string, float|null}>|null ratios of words that do not vary, with the name of their ground */
     private static ?\WeakMap $known = null;
 
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->contrasts() as $layer => $ratio) {
             $text = $piece->template->layer($layer);
             \assert($text instanceof TextLayer);
             $least = $piece->neededContrast($text);
             if ($ratio < $least - self::HARDLY) {
-                yield new Finding(
-                    FindingKind::Contrast,
+                yield new Warning(
+                    WarningKind::Contrast,
                     Severity::LookAtIt,
                     $layer,
                     $text->name,

@@ -16,7 +16,7 @@ use Morphea\Core\Rendering\Layout\TextFacts;
 final readonly class UnfilledCheck
 {
     /** @param list<LaidOut> $sides */
-    public static function finding(Design $template, array $sides): ?Finding
+    public static function warning(Design $template, array $sides): ?Warning
     {
         $placeholders = array_filter($template->placeholders(), static fn (Layer $layer): bool => !$layer->hidden);
         $facts = array_replace([], ...array_map(static fn (LaidOut $side): array => $side->facts, $sides));
@@ -29,8 +29,8 @@ final readonly class UnfilledCheck
             ? 'shows nothing of its row: the design has no placeholder.'
             : 'shows nothing of its row: all that its placeholders show is empty.';
 
-        return new Finding(
-            FindingKind::Unfilled,
+        return new Warning(
+            WarningKind::Unfilled,
             Severity::LookAtIt,
             '',
             'The piece',

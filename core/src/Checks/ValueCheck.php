@@ -9,24 +9,24 @@ use Morphea\Core\Rendering\Layout\LayerFacts;
 /** Cells that do not go into a pattern: unknown column, no number, no date. */
 final readonly class ValueCheck implements Check
 {
-    public function findings(Inspected $piece): iterable
+    public function warnings(Inspected $piece): iterable
     {
         foreach ([...$piece->laid->texts(), ...$piece->laid->pictures()] as $facts) {
             foreach ($facts->problems as $problem) {
-                yield self::finding($facts, $problem);
+                yield self::warning($facts, $problem);
             }
         }
         foreach ($piece->laid->codes() as $code) {
             if (null !== $code->problem) {
-                yield self::finding($code, $code->problem);
+                yield self::warning($code, $code->problem);
             }
         }
     }
 
-    private static function finding(LayerFacts $facts, string $what): Finding
+    private static function warning(LayerFacts $facts, string $what): Warning
     {
-        return new Finding(
-            FindingKind::Value,
+        return new Warning(
+            WarningKind::Value,
             Severity::CannotBeMade,
             $facts->layer,
             $facts->name,

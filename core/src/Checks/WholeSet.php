@@ -88,14 +88,14 @@ final class WholeSet
     /**
      * @param array<int, string> $clashes names that files of several rows would have, by row
      *
-     * @return array<int, list<Finding>> by row
+     * @return array<int, list<Warning>> by row
      */
-    public function findings(array $clashes = []): array
+    public function warnings(array $clashes = []): array
     {
-        $findings = [];
+        $warnings = [];
         foreach ($clashes as $row => $name) {
-            $findings[$row][] = new Finding(
-                FindingKind::Name,
+            $warnings[$row][] = new Warning(
+                WarningKind::Name,
                 Severity::Note,
                 '',
                 'The file',
@@ -105,30 +105,30 @@ final class WholeSet
         }
         foreach ($this->drawn as $rows) {
             foreach (\count($rows) > 1 ? $rows : [] as $row) {
-                $findings[$row][] = self::same($row, $rows);
+                $warnings[$row][] = self::same($row, $rows);
             }
         }
         foreach ($this->sizes as $layer => $sizes) {
             $usual = self::middle($sizes);
             foreach (\count($sizes) < self::FEW ? [] : $sizes as $row => $size) {
                 if ($size < $this->limits->smaller * $usual) {
-                    $findings[$row][] = $this->small($layer, $size, $usual);
+                    $warnings[$row][] = $this->small($layer, $size, $usual);
                 }
             }
         }
-        ksort($findings);
+        ksort($warnings);
 
-        return $findings;
+        return $warnings;
     }
 
     /** @param list<int> $rows */
-    private static function same(int $row, array $rows): Finding
+    private static function same(int $row, array $rows): Warning
     {
         $others = array_values(array_diff($rows, [$row]));
         $told = implode(', ', \array_slice($others, 0, 3)) . (\count($others) > 3 ? ' and ' . (\count($others) - 3) . ' more' : '');
 
-        return new Finding(
-            FindingKind::Same,
+        return new Warning(
+            WarningKind::Same,
             Severity::LookAtIt,
             '',
             'The piece',
@@ -139,10 +139,10 @@ final class WholeSet
         );
     }
 
-    private function small(string $layer, float $size, float $usual): Finding
+    private function small(string $layer, float $size, float $usual): Warning
     {
-        return new Finding(
-            FindingKind::Smaller,
+        return new Warning(
+            WarningKind::Smaller,
             Severity::LookAtIt,
             $layer,
             $this->names[$layer],

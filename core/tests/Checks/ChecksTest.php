@@ -6,8 +6,8 @@ namespace Morphea\Core\Tests\Checks;
 
 use Morphea\Core\Checks\Check;
 use Morphea\Core\Checks\EdgeCheck;
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\WholeSet;
@@ -28,19 +28,19 @@ final class ChecksTest extends TestCase
     {
         $text = static fn (float $least): Layer => Make::text('{name}', FitRule::shrink($least, 2));
         $name = 'Maximiliana Theodora Featherstonehaugh of Pellinore';
-        self::assertSame([], self::of(FindingKind::Small, $text(65), $name), 'it comes out at 68.6');
-        $finding = self::of(FindingKind::Small, $text(66), $name)[0];
-        self::assertEqualsWithDelta([68.6, 100.0], [$finding->measured, $finding->limit], 0.1);
-        self::assertSame('Recipient: is about as small as it may be, at 68.6 px.', $finding->sentence);
-        self::assertSame([], self::of(FindingKind::Small, $text(66), 'Ottilie'));
+        self::assertSame([], self::of(WarningKind::Small, $text(65), $name), 'it comes out at 68.6');
+        $warning = self::of(WarningKind::Small, $text(66), $name)[0];
+        self::assertEqualsWithDelta([68.6, 100.0], [$warning->measured, $warning->limit], 0.1);
+        self::assertSame('Recipient: is about as small as it may be, at 68.6 px.', $warning->sentence);
+        self::assertSame([], self::of(WarningKind::Small, $text(66), 'Ottilie'));
     }
 
     public function testAWordThatIsBrokenIsLookedAtAndOneThatBreaksAtASpaceIsNot(): void
     {
         $text = Make::text('{name}', FitRule::wrap(3), frame: new Frame(0, 0, 600, 500));
-        self::assertSame([], self::of(FindingKind::Broken, $text, 'Maximiliana Theodora'));
-        self::assertSame([], self::of(FindingKind::Broken, $text, 'Featherstone-haugh-Pellinore'), 'at its hyphens');
-        $broken = self::of(FindingKind::Broken, $text, 'tidewick.example/mending');
+        self::assertSame([], self::of(WarningKind::Broken, $text, 'Maximiliana Theodora'));
+        self::assertSame([], self::of(WarningKind::Broken, $text, 'Featherstone-haugh-Pellinore'), 'at its hyphens');
+        $broken = self::of(WarningKind::Broken, $text, 'tidewick.example/mending');
         self::assertCount(1, $broken);
         self::assertSame('Recipient: is broken after “tidewick.example/”, where no space is.', $broken[0]->sentence);
     }
@@ -48,12 +48,12 @@ final class ChecksTest extends TestCase
     public function testOneShortWordOnTheLastLineIsNoted(): void
     {
         $text = Make::text('{name}', FitRule::wrap(3), frame: new Frame(0, 0, 900, 500));
-        self::assertSame([], self::of(FindingKind::Leftover, $text, 'Featherstonehaugh again'));
+        self::assertSame([], self::of(WarningKind::Leftover, $text, 'Featherstonehaugh again'));
         self::assertSame(
             ['Recipient: leaves “in” alone on its last line.'],
-            array_map(static fn (Finding $one): string => $one->sentence, self::of(FindingKind::Leftover, $text, 'Featherstonehaugh in')),
+            array_map(static fn (Warning $one): string => $one->sentence, self::of(WarningKind::Leftover, $text, 'Featherstonehaugh in')),
         );
-        self::assertSame([], self::of(FindingKind::Leftover, $text, "Featherstonehaugh\nin"), 'somebody put it there');
+        self::assertSame([], self::of(WarningKind::Leftover, $text, "Featherstonehaugh\nin"), 'somebody put it there');
     }
 
     #[TestWith([0, 0])]
@@ -61,7 +61,7 @@ final class ChecksTest extends TestCase
     public function testWordsThatAreCutAtTheEdgeLookWrong(float $x, int $count): void
     {
         $text = Make::text('{name}', frame: new Frame($x, 100, 1000, 200));
-        self::assertCount($count, self::of(FindingKind::Edge, $text, 'Ottilie'));
+        self::assertCount($count, self::of(WarningKind::Edge, $text, 'Ottilie'));
     }
 
     #[TestWith([20.0, 'stands outside of the safe margin'])]
@@ -71,7 +71,7 @@ final class ChecksTest extends TestCase
         $template = new Design(...['safeMargin' => $margin] + get_object_vars(Make::template(
             Make::text('{name}', frame: new Frame(4, 100, 1000, 200)),
         )));
-        $found = self::kind(FindingKind::Edge, $template, 'Ottilie');
+        $found = self::kind(WarningKind::Edge, $template, 'Ottilie');
         self::assertSame('' === $words, [] === $found);
         self::assertStringContainsString($words, $found[0]->sentence ?? '');
     }
@@ -81,8 +81,8 @@ final class ChecksTest extends TestCase
         $shape = static fn (float $x): Layer => new ShapeLayer(
             ...['shape', 'Shape', new Frame($x, 10, 100, 100), 1, false, false, ShapeKind::Rectangle, '#000000', null, 0, 0],
         );
-        self::assertSame([], self::kind(FindingKind::Edge, Make::template($shape(-50)), ''), 'half of it may stand out');
-        self::assertCount(1, self::kind(FindingKind::Edge, Make::template($shape(-150)), ''));
+        self::assertSame([], self::kind(WarningKind::Edge, Make::template($shape(-50)), ''), 'half of it may stand out');
+        self::assertCount(1, self::kind(WarningKind::Edge, Make::template($shape(-150)), ''));
     }
 
     #[TestWith(['A long story that…', 1])]
@@ -91,7 +91,7 @@ final class ChecksTest extends TestCase
     #[TestWith(['Wait … for it', 0])]
     public function testWordsThatEndInThreeDotsMayHaveBeenCutOff(string $words, int $count): void
     {
-        self::assertCount($count, self::of(FindingKind::CutOff, Make::text('{name}', FitRule::wrap(9)), $words));
+        self::assertCount($count, self::of(WarningKind::CutOff, Make::text('{name}', FitRule::wrap(9)), $words));
     }
 
     #[TestWith([254, 0])]
@@ -100,25 +100,25 @@ final class ChecksTest extends TestCase
     public function testExactly255LettersLookLikeAFullField(int $letters, int $count): void
     {
         $words = substr(str_repeat('mend it ', 40), 0, $letters - 1) . 'd';
-        self::assertCount($count, self::of(FindingKind::CutOff, Make::text('{name}', FitRule::wrap(30)), $words));
+        self::assertCount($count, self::of(WarningKind::CutOff, Make::text('{name}', FitRule::wrap(30)), $words));
     }
 
-    public function testACheckThatCannotLookAtAPieceIsAFindingAndTheOthersDo(): void
+    public function testACheckThatCannotLookAtAPieceIsAWarningAndTheOthersDo(): void
     {
         $broken = new class implements Check {
-            public function findings(Inspected $piece): iterable
+            public function warnings(Inspected $piece): iterable
             {
                 yield from [];
                 throw new \RuntimeException('no such side');
             }
         };
         $template = Make::template(Make::text('{name}', frame: new Frame(-40, 100, 1000, 200)));
-        $findings = (new Proof([$broken, new EdgeCheck()]))->check(new Inspected($template, Make::laid($template, ['name' => 'Ottilie'])));
+        $warnings = (new Proof([$broken, new EdgeCheck()]))->check(new Inspected($template, Make::laid($template, ['name' => 'Ottilie'])));
         self::assertSame(
-            [FindingKind::Edge, FindingKind::Unchecked],
-            array_map(static fn (Finding $one): FindingKind => $one->kind, $findings),
+            [WarningKind::Edge, WarningKind::Unchecked],
+            array_map(static fn (Warning $one): WarningKind => $one->kind, $warnings),
         );
-        self::assertStringContainsString('could not look at it: no such side', $findings[1]->sentence);
+        self::assertStringContainsString('could not look at it: no such side', $warnings[1]->sentence);
     }
 
     public function testRowsThatMakeTheSamePieceAreToldOfEachOther(): void
@@ -128,7 +128,7 @@ final class ChecksTest extends TestCase
         foreach (['Ada', 'Bo', 'Ada', 'Cy', 'Ada'] as $i => $name) {
             $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
         }
-        $found = $set->findings();
+        $found = $set->warnings();
         self::assertSame([1, 3, 5], array_keys($found));
         self::assertSame('The piece: is the same as that of row 1, 5.', $found[3][0]->sentence);
     }
@@ -140,29 +140,29 @@ final class ChecksTest extends TestCase
         foreach (['Ada', 'Bo', 'Cy', 'Dora', 'Eve', str_repeat('n', 36)] as $i => $name) {
             $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
         }
-        $found = $set->findings();
+        $found = $set->warnings();
         self::assertSame([6], array_keys($found));
-        self::assertSame(FindingKind::Smaller, $found[6][0]->kind);
+        self::assertSame(WarningKind::Smaller, $found[6][0]->kind);
         self::assertLessThan(60, $found[6][0]->measured);
     }
 
     public function testFixedWordsAreAsTheyAreMeant(): void
     {
-        self::assertSame([], self::of(FindingKind::CutOff, Make::text('To be continued …'), ''));
+        self::assertSame([], self::of(WarningKind::CutOff, Make::text('To be continued …'), ''));
     }
 
-    /** @return list<Finding> */
-    private static function of(FindingKind $kind, Layer $layer, string $name): array
+    /** @return list<Warning> */
+    private static function of(WarningKind $kind, Layer $layer, string $name): array
     {
         return self::kind($kind, Make::template($layer), $name);
     }
 
-    /** @return list<Finding> */
-    private static function kind(FindingKind $kind, Design $template, string $name): array
+    /** @return list<Warning> */
+    private static function kind(WarningKind $kind, Design $template, string $name): array
     {
         return array_values(array_filter(
-            Make::findings($template, ['name' => $name]),
-            static fn (Finding $finding): bool => $kind === $finding->kind,
+            Make::warnings($template, ['name' => $name]),
+            static fn (Warning $warning): bool => $kind === $warning->kind,
         ));
     }
 }

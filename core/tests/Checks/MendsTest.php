@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Checks;
 
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Fix;
 use Morphea\Core\Checks\FixFinder;
 use Morphea\Core\Checks\FixOutcome;
@@ -30,14 +30,14 @@ use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
-/** What may mend a finding, and what that would do to all rows, said before it is done. */
+/** What may mend a warning, and what that would do to all rows, said before it is done. */
 final class MendsTest extends TestCase
 {
     private const NAMES = ['Bo', 'Maximiliana Dora', 'Ada', 'Featherstonehaugh-Pellinore of Upper Tidewick', 'Cy'];
 
     public function testLongWordsMayTakeMoreLinesBeSmallerOrHaveMoreRoom(): void
     {
-        $mends = self::mends(self::design(), FindingKind::Overset);
+        $mends = self::mends(self::design(), WarningKind::Overset);
         self::assertSame(['lines', 'size', 'wider'], array_keys($mends));
         self::assertSame('Wrap to 2 lines', $mends['lines']->label);
         self::assertMatchesRegularExpression('/^Shrink to [\d.]+ px$/', $mends['size']->label);
@@ -46,7 +46,7 @@ final class MendsTest extends TestCase
     public function testTheOutcomeIsCountedOverAllRows(): void
     {
         $design = self::design();
-        $mends = self::mends($design, FindingKind::Overset);
+        $mends = self::mends($design, WarningKind::Overset);
         $size = self::outcome($design, $mends['size']);
         self::assertSame([2, 0, 5], [$size->mended, $size->worse, $size->looked]);
         self::assertSame('mends 2 pieces, 1 of them still to be looked at, makes none worse', $size->says(), 'it is as small as may be');
@@ -79,9 +79,9 @@ final class MendsTest extends TestCase
         $design = self::design();
         // The longest was set small by hand: nothing is the matter with it, and nothing is to be mended.
         $touch = TouchUp::between($design, (new SetLayer('recipient', ['style.size' => 12]))->apply($design));
-        $edit = self::mends($design, FindingKind::Overset)['size']->edit;
+        $edit = self::mends($design, WarningKind::Overset)['size']->edit;
         $outcome = FixOutcome::of(
-            ...[self::layouter(), Make::noPictures(), $design, $edit, FindingKind::Overset, 'recipient', self::rows(), new EvenSizes()],
+            ...[self::layouter(), Make::noPictures(), $design, $edit, WarningKind::Overset, 'recipient', self::rows(), new EvenSizes()],
             touchUps: new TouchUps([4 => $touch]),
         );
         self::assertSame(1, $outcome->mended);
@@ -90,9 +90,9 @@ final class MendsTest extends TestCase
     public function testWhatTimeWasNotEnoughForIsSaid(): void
     {
         $design = self::design();
-        $edit = self::mends($design, FindingKind::Overset)['size']->edit;
+        $edit = self::mends($design, WarningKind::Overset)['size']->edit;
         $outcome = FixOutcome::of(
-            ...[self::layouter(), Make::noPictures(), $design, $edit, FindingKind::Overset, 'recipient', self::rows(), new EvenSizes()],
+            ...[self::layouter(), Make::noPictures(), $design, $edit, WarningKind::Overset, 'recipient', self::rows(), new EvenSizes()],
             seconds: 0.0,
         );
         self::assertLessThan(5, $outcome->looked);
@@ -102,18 +102,18 @@ final class MendsTest extends TestCase
     public function testFaintWordsAreOfferedColoursThatStandOut(): void
     {
         $faint = (new SetLayer('recipient', ['style.colour' => '#DDDDDD']))->apply(self::design());
-        $mends = self::mends($faint, FindingKind::Contrast);
+        $mends = self::mends($faint, WarningKind::Contrast);
         self::assertSame(['colour-17211E'], array_keys($mends), 'white on white is no way');
         self::assertSame('In #17211E, 16.5 : 1', $mends['colour-17211E']->label);
-        self::assertSame(5, self::outcome($faint, $mends['colour-17211E'], FindingKind::Contrast)->mended);
+        self::assertSame(5, self::outcome($faint, $mends['colour-17211E'], WarningKind::Contrast)->mended);
     }
 
     public function testWhatStandsAtTheEdgeIsMovedInside(): void
     {
         $design = Make::template(Make::text('{name}', FitRule::keep(), frame: new Frame(-50, 100, 900, 120)));
         $box = Make::laid($design, ['name' => 'Bo'])->drawing->groups[0]->bounds();
-        $finding = new Finding(FindingKind::Edge, Severity::WillLookWrong, 'recipient', 'Recipient', '', $box);
-        $mends = array_column((new FixFinder(self::texts()))->find($design, $finding, self::rows()), null, 'id');
+        $warning = new Warning(WarningKind::Edge, Severity::WillLookWrong, 'recipient', 'Recipient', '', $box);
+        $mends = array_column((new FixFinder(self::texts()))->find($design, $warning, self::rows()), null, 'id');
         self::assertArrayHasKey('inside', $mends);
         $moved = $mends['inside']->edit->apply($design);
         self::assertGreaterThanOrEqual(-0.01, Make::laid($moved, ['name' => 'Bo'])->drawing->groups[0]->bounds()->left);
@@ -122,23 +122,23 @@ final class MendsTest extends TestCase
     public function testABrokenWordMayBeSmallerOrHaveMoreRoomAndALonelyOneIsBalanced(): void
     {
         $design = Make::template(Make::text('{name}', FitRule::wrap(3), frame: new Frame(300, 100, 600, 300)));
-        self::assertSame(['size', 'wider'], array_keys(self::mends($design, FindingKind::Broken)));
-        $mends = self::mends($design, FindingKind::Leftover);
+        self::assertSame(['size', 'wider'], array_keys(self::mends($design, WarningKind::Broken)));
+        $mends = self::mends($design, WarningKind::Leftover);
         self::assertSame(['balanced'], array_keys($mends));
         $balanced = $mends['balanced']->edit->apply($design);
-        self::assertSame([], self::mends($balanced, FindingKind::Leftover), 'it is so already');
-        $mends = self::mends($design, FindingKind::Empty);
+        self::assertSame([], self::mends($balanced, WarningKind::Leftover), 'it is so already');
+        $mends = self::mends($design, WarningKind::Empty);
         self::assertSame('Where it is empty, what is below moves up', $mends['closes']->label);
-        self::assertSame([], self::mends($mends['closes']->edit->apply($design), FindingKind::Empty));
+        self::assertSame([], self::mends($mends['closes']->edit->apply($design), WarningKind::Empty));
     }
 
     public function testOneSizeForAllIsOfferedWhereOneIsSmallerThanMost(): void
     {
         $design = Make::template(Make::text('{name}', FitRule::shrink(20), frame: new Frame(300, 100, 600, 140)));
-        $mends = self::mends($design, FindingKind::Smaller);
+        $mends = self::mends($design, WarningKind::Smaller);
         self::assertArrayHasKey('even', $mends);
-        self::assertArrayNotHasKey('even', self::mends($design, FindingKind::Small));
-        self::assertArrayNotHasKey('even', self::mends($mends['even']->edit->apply($design), FindingKind::Smaller));
+        self::assertArrayNotHasKey('even', self::mends($design, WarningKind::Small));
+        self::assertArrayNotHasKey('even', self::mends($mends['even']->edit->apply($design), WarningKind::Smaller));
     }
 
     #[TestWith([Align::Left, 300.0, 900.0 - 24.0])]
@@ -148,18 +148,18 @@ final class MendsTest extends TestCase
     {
         $frame = new Frame(300, 100, 600, 140);
         $design = Make::template(Make::text('{name}', FitRule::keep(), frame: $frame, style: Make::style(align: $align)));
-        $wider = self::mends($design, FindingKind::Overset)['wider']->edit->apply($design)->layer('recipient')->frame;
+        $wider = self::mends($design, WarningKind::Overset)['wider']->edit->apply($design)->layer('recipient')->frame;
         self::assertEqualsWithDelta([$x, $width], [$wider->x, $wider->width], 0.01, 'as far as a fiftieth of the side from its edges');
         $turned = Make::template(Make::text('{name}', frame: new Frame(300, 100, 600, 140, 30)));
-        self::assertArrayNotHasKey('wider', self::mends($turned, FindingKind::Overset));
+        self::assertArrayNotHasKey('wider', self::mends($turned, WarningKind::Overset));
     }
 
     public function testNoMoreLinesThanSixAreOffered(): void
     {
         $frame = new Frame(300, 0, 600, 140);
         $of = static fn (int $lines): Design => Make::template(Make::text('{name}', FitRule::wrap($lines), frame: $frame));
-        self::assertSame('Wrap to 6 lines', self::mends($of(5), FindingKind::Overset)['lines']->label);
-        self::assertArrayNotHasKey('lines', self::mends($of(6), FindingKind::Overset));
+        self::assertSame('Wrap to 6 lines', self::mends($of(5), WarningKind::Overset)['lines']->label);
+        self::assertArrayNotHasKey('lines', self::mends($of(6), WarningKind::Overset));
     }
 
     public function testACodeIsMadeAsLargeAsItMustBeIfThereIsRoom(): void
@@ -168,7 +168,7 @@ final class MendsTest extends TestCase
         $design = Make::template(new CodeLayer('code', 'Code', $frame, 1, false, false, Pattern::parse('T'), CodeKind::Qr));
         $mends = fn (float $limit): array => (new FixFinder(self::texts()))->find(
             $design,
-            new Finding(FindingKind::Code, Severity::WillLookWrong, 'code', 'Code', '', null, 2.0, $limit),
+            new Warning(WarningKind::Code, Severity::WillLookWrong, 'code', 'Code', '', null, 2.0, $limit),
             [],
         );
         self::assertSame('Make it 52 % larger', $mends(3.0)[0]->label);
@@ -183,27 +183,27 @@ final class MendsTest extends TestCase
         $frame = new Frame(0, 0, 100, 100);
         $photo = new PictureLayer('photo', 'Photo', $frame, 1, false, false, Pattern::parse('{file}'), PictureFit::Cover);
         $design = Make::template($photo);
-        foreach ([FindingKind::Picture->value => 1, FindingKind::Empty->value => 1, FindingKind::Coarse->value => 0] as $kind => $count) {
-            $finding = new Finding(FindingKind::from($kind), Severity::LookAtIt, 'photo', 'Photo', '');
-            self::assertCount($count, (new FixFinder(self::texts()))->find($design, $finding, []), $kind);
+        foreach ([WarningKind::Picture->value => 1, WarningKind::Empty->value => 1, WarningKind::Coarse->value => 0] as $kind => $count) {
+            $warning = new Warning(WarningKind::from($kind), Severity::LookAtIt, 'photo', 'Photo', '');
+            self::assertCount($count, (new FixFinder(self::texts()))->find($design, $warning, []), $kind);
         }
     }
 
     public function testALayerThatIsGoneHasNone(): void
     {
-        $finding = new Finding(FindingKind::Overset, Severity::WillLookWrong, 'gone', 'Gone', '');
-        self::assertSame([], (new FixFinder(self::texts()))->find(self::design(), $finding, []));
+        $warning = new Warning(WarningKind::Overset, Severity::WillLookWrong, 'gone', 'Gone', '');
+        self::assertSame([], (new FixFinder(self::texts()))->find(self::design(), $warning, []));
     }
 
     /** @return array<string, Fix> by id */
-    private static function mends(Design $design, FindingKind $kind): array
+    private static function mends(Design $design, WarningKind $kind): array
     {
-        $finding = new Finding($kind, Severity::WillLookWrong, 'recipient', 'Recipient', '');
+        $warning = new Warning($kind, Severity::WillLookWrong, 'recipient', 'Recipient', '');
 
-        return array_column((new FixFinder(self::texts()))->find($design, $finding, self::rows()), null, 'id');
+        return array_column((new FixFinder(self::texts()))->find($design, $warning, self::rows()), null, 'id');
     }
 
-    private static function outcome(Design $design, Fix $mend, FindingKind $kind = FindingKind::Overset): FixOutcome
+    private static function outcome(Design $design, Fix $mend, WarningKind $kind = WarningKind::Overset): FixOutcome
     {
         return FixOutcome::of(
             self::layouter(),

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Checks;
 
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\PixelCheck;
 use Morphea\Core\Checks\Severity;
@@ -41,10 +41,10 @@ final class PixelChecksTest extends TestCase
             Make::text('of the guild', frame: new Frame(500, 0, 600, 120), id: 'guild'),
         );
         self::assertSame([], self::sentences(new TouchCheck(), $design, self::SHORT));
-        $found = self::findings(new TouchCheck(), $design, self::LONG);
+        $found = self::warnings(new TouchCheck(), $design, self::LONG);
         self::assertCount(1, $found);
         self::assertSame('Guild: touches “Recipient”.', $found[0]->sentence);
-        self::assertSame([FindingKind::Touch, Severity::WillLookWrong], [$found[0]->kind, $found[0]->severity]);
+        self::assertSame([WarningKind::Touch, Severity::WillLookWrong], [$found[0]->kind, $found[0]->severity]);
         self::assertGreaterThan(500, $found[0]->box?->left, 'where both are');
     }
 
@@ -88,7 +88,7 @@ final class PixelChecksTest extends TestCase
     {
         $design = Make::template(Make::text('{name}', frame: new Frame(0, 0, 400, 120)), self::band(new Frame(500, 0, 200, 120)));
         $piece = new Inspected($design, Make::laid($design, self::LONG));
-        self::assertSame([], iterator_to_array((new TouchCheck())->findings($piece), false));
+        self::assertSame([], iterator_to_array((new TouchCheck())->warnings($piece), false));
         self::assertSame([], $piece->contrasts());
     }
 
@@ -101,7 +101,7 @@ final class PixelChecksTest extends TestCase
             Make::text('{name}', frame: new Frame($x, 300, 200, 120), style: Make::style(60, colour: $colour)),
         );
         self::assertSame([], self::sentences(new UnderCheck(), $at(800, '#17211E'), self::SHORT));
-        $found = self::findings(new UnderCheck(), $at(100, '#17211E'), self::SHORT);
+        $found = self::warnings(new UnderCheck(), $at(100, '#17211E'), self::SHORT);
         self::assertSame('Recipient: contrast 1.0 : 1 with the picture or colours under it; ' .
                 'letters of this size need 3.0.', $found[0]->sentence);
         self::assertSame([], self::sentences(new UnderCheck(), $at(100, '#FFFFFF'), self::SHORT), 'white does there');
@@ -148,11 +148,11 @@ final class PixelChecksTest extends TestCase
     /**
      * @param array<string, string> $cells
      *
-     * @return list<Finding>
+     * @return list<Warning>
      */
-    private static function findings(PixelCheck $check, Design $design, array $cells): array
+    private static function warnings(PixelCheck $check, Design $design, array $cells): array
     {
-        return iterator_to_array($check->findings(self::piece($design, $cells)), false);
+        return iterator_to_array($check->warnings(self::piece($design, $cells)), false);
     }
 
     /**
@@ -162,6 +162,6 @@ final class PixelChecksTest extends TestCase
      */
     private static function sentences(PixelCheck $check, Design $design, array $cells): array
     {
-        return array_map(static fn (Finding $one): string => $one->sentence, self::findings($check, $design, $cells));
+        return array_map(static fn (Warning $one): string => $one->sentence, self::warnings($check, $design, $cells));
     }
 }

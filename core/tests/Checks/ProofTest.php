@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Checks;
 
 use Morphea\Core\Checks\Check;
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
@@ -23,7 +23,7 @@ use PHPUnit\Framework\TestCase;
 
 final class ProofTest extends TestCase
 {
-    public function testAPieceInOrderHasNoFindings(): void
+    public function testAPieceInOrderHasNoWarnings(): void
     {
         self::assertSame([], self::kinds(Make::text('{name}'), ['name' => 'Ottilie']));
     }
@@ -36,16 +36,16 @@ final class ProofTest extends TestCase
         );
     }
 
-    public function testAFindingSaysWhereItIsHowMuchAndWhatWouldMendIt(): void
+    public function testAWarningSaysWhereItIsHowMuchAndWhatWouldMendIt(): void
     {
         $template = Make::template(Make::text('{name}', FitRule::shrink(60)));
-        $finding = Make::findings($template, ['name' => str_repeat('Maximiliana ', 5)])[0];
-        self::assertSame(FindingKind::Overset, $finding->kind);
-        self::assertSame('recipient', $finding->layer);
-        self::assertSame([60.0, 100.0], [$finding->measured, $finding->limit], 'its least size, and the size it should have');
-        self::assertContains(Remedy::LargerFrame, $finding->remedies);
-        self::assertGreaterThan(1000, $finding->box?->right, 'the letters stick out of a frame 1000 wide');
-        self::assertSame('will-look-wrong', $finding->toArray()['severity']);
+        $warning = Make::warnings($template, ['name' => str_repeat('Maximiliana ', 5)])[0];
+        self::assertSame(WarningKind::Overset, $warning->kind);
+        self::assertSame('recipient', $warning->layer);
+        self::assertSame([60.0, 100.0], [$warning->measured, $warning->limit], 'its least size, and the size it should have');
+        self::assertContains(Remedy::LargerFrame, $warning->remedies);
+        self::assertGreaterThan(1000, $warning->box?->right, 'the letters stick out of a frame 1000 wide');
+        self::assertSame('will-look-wrong', $warning->toArray()['severity']);
     }
 
     public function testTheWorstComesFirst(): void
@@ -55,22 +55,22 @@ final class ProofTest extends TestCase
             Make::text('{name}', id: 'two'),
             Make::text('{empty}', id: 'three'),
         );
-        $findings = Make::findings($template, ['name' => str_repeat('Maximiliana ', 5), 'empty' => '']);
+        $warnings = Make::warnings($template, ['name' => str_repeat('Maximiliana ', 5), 'empty' => '']);
         self::assertSame(
             [Severity::CannotBeMade, Severity::WillLookWrong, Severity::Note],
-            array_map(static fn (Finding $finding): Severity => $finding->severity, $findings),
+            array_map(static fn (Warning $warning): Severity => $warning->severity, $warnings),
         );
     }
 
     public function testMoreLettersThanAnyTextHasStopThePieceAndAreCounted(): void
     {
         self::assertSame([], self::kinds(Make::text('No. {name}', FitRule::fill(1)), ['name' => str_repeat('x', 40)]));
-        $findings = Make::findings(Make::template(Make::text('No. {name}')), ['name' => str_repeat('ä', 30_000)]);
+        $warnings = Make::warnings(Make::template(Make::text('No. {name}')), ['name' => str_repeat('ä', 30_000)]);
         self::assertSame(
             ['Recipient: has 30,004 letters; a text may have up to 5,000. Shorten the cell.'],
             array_map(
-                static fn (Finding $one): string => $one->sentence,
-                array_values(array_filter($findings, static fn (Finding $one): bool => $one->blocks())),
+                static fn (Warning $one): string => $one->sentence,
+                array_values(array_filter($warnings, static fn (Warning $one): bool => $one->blocks())),
             ),
         );
     }
@@ -94,21 +94,21 @@ final class ProofTest extends TestCase
     public function testAnEmptyPlaceholderIsNotedWithWhatItDoes(): void
     {
         $template = Make::template(Make::text('{name}', empty: EmptyRule::words('a friend')));
-        $findings = Make::findings($template, ['name' => '']);
+        $warnings = Make::warnings($template, ['name' => '']);
         self::assertSame(
             ['Recipient: is empty and shows “a friend”.'],
-            array_map(static fn (Finding $f): string => $f->sentence, $findings),
+            array_map(static fn (Warning $f): string => $f->sentence, $warnings),
         );
-        self::assertSame(Severity::Note, $findings[0]->severity);
+        self::assertSame(Severity::Note, $warnings[0]->severity);
     }
 
     public function testAMissingPictureStopsThePiece(): void
     {
         $picture = new PictureLayer('seal', 'Seal', new Frame(0, 0, 10, 10), 1, false, false, 'gone.png', PictureFit::Contain);
-        $findings = Make::findings(Make::template($picture), []);
-        self::assertCount(1, $findings);
-        self::assertTrue($findings[0]->blocks());
-        self::assertStringContainsString('gone.png', $findings[0]->sentence);
+        $warnings = Make::warnings(Make::template($picture), []);
+        self::assertCount(1, $warnings);
+        self::assertTrue($warnings[0]->blocks());
+        self::assertStringContainsString('gone.png', $warnings[0]->sentence);
     }
 
     public function testAPieceIsDrawnOnlyForChecksThatAskForItsPixelsAndThenOnce(): void
@@ -128,10 +128,10 @@ final class ProofTest extends TestCase
         (new Proof())->check($piece);
         self::assertSame(0, $drawn);
         $looks = new class implements Check {
-            public function findings(Inspected $piece): iterable
+            public function warnings(Inspected $piece): iterable
             {
                 $seen = implode(' ', $piece->raster($piece->laid->drawing)?->at(3, 4) ?? []);
-                yield new Finding(FindingKind::Contrast, Severity::Note, 'recipient', 'Recipient', $seen);
+                yield new Warning(WarningKind::Contrast, Severity::Note, 'recipient', 'Recipient', $seen);
             }
         };
         self::assertSame('3 4 0', (new Proof([$looks]))->check($piece)[0]->what);
@@ -146,8 +146,8 @@ final class ProofTest extends TestCase
     private static function kinds(TextLayer $layer, array $cells): array
     {
         $kinds = [];
-        foreach (Make::findings(Make::template($layer), $cells) as $finding) {
-            $kinds[$finding->kind->value] = $finding->severity->value;
+        foreach (Make::warnings(Make::template($layer), $cells) as $warning) {
+            $kinds[$warning->kind->value] = $warning->severity->value;
         }
 
         return $kinds;

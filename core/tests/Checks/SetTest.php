@@ -7,8 +7,8 @@ namespace Morphea\Core\Tests\Checks;
 use Morphea\Core\Checks\Acceptance;
 use Morphea\Core\Checks\Bar;
 use Morphea\Core\Checks\CellKinds;
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Checks\SetFacts;
 use Morphea\Core\Checks\Severity;
@@ -87,7 +87,7 @@ final class SetTest extends TestCase
 
     public function testFilesThatWouldBeCalledAlikeAreNoted(): void
     {
-        $found = (new WholeSet())->findings([4 => 'ada-2']);
+        $found = (new WholeSet())->warnings([4 => 'ada-2']);
         self::assertSame('The file: is called “ada-2”, because another has its name.', $found[4][0]->sentence);
         self::assertSame(Severity::Note, $found[4][0]->severity);
     }
@@ -101,7 +101,7 @@ final class SetTest extends TestCase
         foreach (['Ada', 'Bo', 'Cy', 'Dora', 'Eve', 'Maximiliana Theodora Featherstone'] as $i => $name) {
             $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
         }
-        self::assertCount($found, $set->findings());
+        self::assertCount($found, $set->warnings());
     }
 
     /** A picture of 600 pixels on two inches. */
@@ -113,21 +113,21 @@ final class SetTest extends TestCase
         $template = new Design(
             ...['unit' => Unit::Inch, 'dpi' => 300.0, 'limits' => new CheckLimits(dpi: $least)] + get_object_vars(Make::template($layer)),
         );
-        $findings = self::of(FindingKind::Coarse, $template, Make::photo('kettle.jpg', 600, 600));
-        self::assertCount($found, $findings);
+        $warnings = self::of(WarningKind::Coarse, $template, Make::photo('kettle.jpg', 600, 600));
+        self::assertCount($found, $warnings);
         if ($found > 0) {
-            self::assertSame('Photo: “kettle.jpg” comes out at 300 dpi; 301 are wanted.', $findings[0]->sentence);
+            self::assertSame('Photo: “kettle.jpg” comes out at 300 dpi; 301 are wanted.', $warnings[0]->sentence);
         }
     }
 
     public function testAPictureOfWhichMostIsCutOffIsLookedAt(): void
     {
         $template = Make::template(self::picture(new Frame(0, 0, 800, 200)));
-        self::assertSame([], self::of(FindingKind::Crop, $template, Make::photo('kettle.jpg', 800, 400)), 'half of it is');
-        $found = self::of(FindingKind::Crop, $template, Make::photo('kettle.jpg', 400, 800));
+        self::assertSame([], self::of(WarningKind::Crop, $template, Make::photo('kettle.jpg', 800, 400)), 'half of it is');
+        $found = self::of(WarningKind::Crop, $template, Make::photo('kettle.jpg', 400, 800));
         self::assertSame('Photo: 88 % of “kettle.jpg” is cut off.', $found[0]->sentence);
         $chosen = Make::template(self::picture(new Frame(0, 0, 800, 200), new Crop(0.5, 0.2)));
-        self::assertSame([], self::of(FindingKind::Crop, $chosen, Make::photo('kettle.jpg', 400, 800)), 'somebody chose it');
+        self::assertSame([], self::of(WarningKind::Crop, $chosen, Make::photo('kettle.jpg', 400, 800)), 'somebody chose it');
     }
 
     public function testWhatMustStayInSightAndIsCutOffLooksWrong(): void
@@ -135,8 +135,8 @@ final class SetTest extends TestCase
         // In the corner of a picture in a round frame nothing is seen.
         $round = new FrameShape(FrameKind::Ellipse);
         $template = Make::template(self::picture(new Frame(0, 0, 400, 400), shape: $round));
-        self::assertSame([], self::of(FindingKind::Crop, $template, Make::photo('kettle.jpg', 400, 400, 0.5, 0.1)));
-        $found = self::of(FindingKind::Crop, $template, Make::photo('kettle.jpg', 400, 400, 0.05, 0.05));
+        self::assertSame([], self::of(WarningKind::Crop, $template, Make::photo('kettle.jpg', 400, 400, 0.5, 0.1)));
+        $found = self::of(WarningKind::Crop, $template, Make::photo('kettle.jpg', 400, 400, 0.05, 0.05));
         self::assertSame('Photo: what must stay in sight of “kettle.jpg” is cut off.', $found[0]->sentence);
         self::assertSame(Severity::WillLookWrong, $found[0]->severity);
     }
@@ -150,14 +150,14 @@ final class SetTest extends TestCase
             new ColumnKinds(new CellReader('en_GB'), new PictureNames([])),
             [new Column(3, 'issued', 'Issued', ColumnKind::Date), new Column(4, 'note', 'Note')],
         );
-        $findings = $kinds->findings(Make::template(Make::text('on {issued}')), new Record(1, ['issued' => $cell, 'note' => 'x']));
-        self::assertCount($found, $findings);
+        $warnings = $kinds->warnings(Make::template(Make::text('on {issued}')), new Record(1, ['issued' => $cell, 'note' => 'x']));
+        self::assertCount($found, $warnings);
         if ($found > 0) {
-            self::assertSame('Recipient: “soon” in column D is not a date.', $findings[0]->sentence);
+            self::assertSame('Recipient: “soon” in column D is not a date.', $warnings[0]->sentence);
         }
     }
 
-    public function testAFindingIsAcceptedForAsLongAsWhatIsShownStays(): void
+    public function testAWarningIsAcceptedForAsLongAsWhatIsShownStays(): void
     {
         $template = Make::template(Make::text('{name}'));
         $value = static fn (string $name, string $other): string => Acceptance::value(
@@ -166,14 +166,14 @@ final class SetTest extends TestCase
             'recipient',
         );
         $work = (new HandWork())->accepting(
-            new Acceptance(FindingKind::CutOff, 'recipient', $value('Ada …', 'x'), 'Isolde', '2026-11-26T10:00:00+00:00'),
+            new Acceptance(WarningKind::CutOff, 'recipient', $value('Ada …', 'x'), 'Isolde', '2026-11-26T10:00:00+00:00'),
         );
-        $by = $work->accepts(FindingKind::CutOff, 'recipient', $value('Ada …', 'y'))?->by;
+        $by = $work->accepts(WarningKind::CutOff, 'recipient', $value('Ada …', 'y'))?->by;
         self::assertSame('Isolde', $by, 'other cells are other things');
-        self::assertNull($work->accepts(FindingKind::CutOff, 'recipient', $value('Bo …', 'x')));
-        self::assertNull($work->accepts(FindingKind::Overset, 'recipient', $value('Ada …', 'x')));
+        self::assertNull($work->accepts(WarningKind::CutOff, 'recipient', $value('Bo …', 'x')));
+        self::assertNull($work->accepts(WarningKind::Overset, 'recipient', $value('Ada …', 'x')));
         self::assertEquals($work, HandWork::of(json_decode((string) json_encode($work->toArray()), true)));
-        self::assertTrue($work->without(FindingKind::CutOff, 'recipient')->isEmpty());
+        self::assertTrue($work->without(WarningKind::CutOff, 'recipient')->isEmpty());
         self::assertTrue(HandWork::of(['accepted' => [['kind' => 'gone'], 7], 'touch' => 'x'])->isEmpty(), 'what is none is left out');
     }
 
@@ -201,12 +201,12 @@ final class SetTest extends TestCase
         );
     }
 
-    /** @return list<Finding> */
-    private static function of(FindingKind $kind, Design $template, \Morphea\Core\Rendering\Drawing\Picture $picture): array
+    /** @return list<Warning> */
+    private static function of(WarningKind $kind, Design $template, \Morphea\Core\Rendering\Drawing\Picture $picture): array
     {
         return array_values(array_filter(
-            Make::findings($template, ['photo' => $picture->name], new Pictures($picture)),
-            static fn (Finding $one): bool => $kind === $one->kind,
+            Make::warnings($template, ['photo' => $picture->name], new Pictures($picture)),
+            static fn (Warning $one): bool => $kind === $one->kind,
         ));
     }
 }

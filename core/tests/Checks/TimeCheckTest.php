@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Checks;
 
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Severity;
-use Morphea\Core\Design\Model\Beat;
+use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Stay;
-use Morphea\Core\Design\Timing\BeatLength;
+use Morphea\Core\Design\Timing\SceneLength;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 
@@ -19,66 +19,66 @@ final class TimeCheckTest extends TestCase
     public function testWhatGoesByTooFastToReadIsSaidWithWhatItTakes(): void
     {
         $long = 'What wears out first in a kettle that is used every day?';
-        $found = $this->findings([2.0, 2.0], ['question' => $long, 'answer' => 'The lid']);
+        $found = $this->warnings([2.0, 2.0], ['question' => $long, 'answer' => 'The lid']);
         self::assertSame(['Question: is seen for 2.0 s; reading it takes 4.1 s.'], self::sentences($found));
         self::assertSame([Severity::LookAtIt, 'question'], [$found[0]->severity, $found[0]->layer]);
         self::assertEqualsWithDelta(2.0, $found[0]->measured, 0.01);
-        self::assertSame([], $this->findings([5.0, 2.0], ['question' => 'What wears out?', 'answer' => 'The lid']));
+        self::assertSame([], $this->warnings([5.0, 2.0], ['question' => 'What wears out?', 'answer' => 'The lid']));
     }
 
     public function testAnAnswerWithinTheFirstSecondIsNoAnswer(): void
     {
-        $found = $this->findings([0.8, 3.0], ['question' => 'Why?', 'answer' => 'The lid']);
+        $found = $this->warnings([0.8, 3.0], ['question' => 'Why?', 'answer' => 'The lid']);
         self::assertSame(['Answer: comes after 0.8 s already, before anybody waits for it.'], self::sentences($found));
     }
 
     public function testAShortIsNotTooLongForItsShape(): void
     {
         $row = ['question' => 'Why?', 'answer' => 'The lid'];
-        self::assertSame([], $this->findings([100.0, 70.0], $row));
+        self::assertSame([], $this->warnings([100.0, 70.0], $row));
         self::assertSame(
             ['The short: lasts 170 s; of this shape, 60 s are the most that is watched.'],
-            self::sentences($this->findings([100.0, 70.0], $row, 1080, 1920)),
+            self::sentences($this->warnings([100.0, 70.0], $row, 1080, 1920)),
         );
     }
 
     public function testWhatDoesNotMoveIsNotAsked(): void
     {
-        $found = Make::findings(Make::template(Make::text('{question}')), ['question' => str_repeat('Why? ', 90)]);
-        self::assertSame([], array_filter($found, static fn (Finding $finding): bool => FindingKind::Time === $finding->kind));
+        $found = Make::warnings(Make::template(Make::text('{question}')), ['question' => str_repeat('Why? ', 90)]);
+        self::assertSame([], array_filter($found, static fn (Warning $warning): bool => WarningKind::Time === $warning->kind));
     }
 
     /**
      * @param array{float, float}   $seconds
      * @param array<string, string> $row
      *
-     * @return list<Finding>
+     * @return list<Warning>
      */
-    private function findings(array $seconds, array $row, int $width = 1200, int $height = 800): array
+    private function warnings(array $seconds, array $row, int $width = 1200, int $height = 800): array
     {
         $plain = Make::template(
             Make::text('{question}', id: 'question', stay: new Stay('first', 'first')),
             Make::text('{answer}', id: 'answer', stay: new Stay('last')),
         );
-        $beats = [
-            new Beat('first', 'First', new BeatLength(seconds: $seconds[0])),
-            new Beat('last', 'Last', new BeatLength(seconds: $seconds[1])),
+        $scenes = [
+            new Scene('first', 'First', new SceneLength(seconds: $seconds[0])),
+            new Scene('last', 'Last', new SceneLength(seconds: $seconds[1])),
         ];
-        $template = new Design(...['beats' => $beats, 'width' => $width, 'height' => $height] + get_object_vars($plain));
+        $template = new Design(...['scenes' => $scenes, 'width' => $width, 'height' => $height] + get_object_vars($plain));
 
         return array_values(array_filter(
-            Make::findings($template, $row),
-            static fn (Finding $finding): bool => FindingKind::Time === $finding->kind,
+            Make::warnings($template, $row),
+            static fn (Warning $warning): bool => WarningKind::Time === $warning->kind,
         ));
     }
 
     /**
-     * @param list<Finding> $found
+     * @param list<Warning> $found
      *
      * @return list<string>
      */
     private static function sentences(array $found): array
     {
-        return array_map(static fn (Finding $finding): string => $finding->sentence, $found);
+        return array_map(static fn (Warning $warning): string => $warning->sentence, $found);
     }
 }

@@ -11,7 +11,7 @@ use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\PictureContents;
@@ -19,7 +19,7 @@ use Morphea\Core\Rendering\Drawing\PictureContents;
 /**
  * Pieces small on paper, with row numbers and what was found, to be looked through by others.
  *
- * @phpstan-type Shown array{number: int, name: string, sides: list<Drawing>, findings: list<Finding>}
+ * @phpstan-type Shown array{number: int, name: string, sides: list<Drawing>, warnings: list<Warning>}
  */
 final readonly class ContactSheet
 {
@@ -28,7 +28,7 @@ final readonly class ContactSheet
     private const MARGIN = 36.0;
     private const GAP = 14.0;
     private const ACROSS = 3;
-    /** Points that number, name and findings take up under a piece; letters of a line there. */
+    /** Points that number, name and warnings take up under a piece; letters of a line there. */
     private const WORDS = 46.0;
     private const LETTERS = 42;
     private const NAME = 33;
@@ -93,7 +93,7 @@ final readonly class ContactSheet
             }
             $cell .= "<rect $box fill=\"none\" stroke=\"#CBD2CE\" stroke-width=\"0.5\"/>";
         }
-        $worth = array_values(array_filter($piece['findings'], static fn (Finding $one): bool => Severity::Note !== $one->severity));
+        $worth = array_values(array_filter($piece['warnings'], static fn (Warning $one): bool => Severity::Note !== $one->severity));
         $cell .= self::text($x, $y + $high + 11, 8.5, self::short("{$piece['number']}  {$piece['name']}", self::NAME), 600);
         $more = \count($worth) > 1 ? ' and ' . (\count($worth) - 1) . ' more' : '';
         $lines = [] === $worth ? ['in order'] : self::lines($worth[0]->sentence . $more);

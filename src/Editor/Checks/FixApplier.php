@@ -12,18 +12,18 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Checks\Acceptance;
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Fix;
 use Morphea\Core\Checks\FixFinder;
 use Morphea\Core\Checks\FixOutcome;
 use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Design\Properties\DesignException;
 
-/** What may be done about a finding: for all rows with its outcome, or taken as it is. */
+/** What may be done about a warning: for all rows with its outcome, or taken as it is. */
 final readonly class FixApplier
 {
-    /** Seconds that the outcomes of one finding may take together. */
+    /** Seconds that the outcomes of one warning may take together. */
     private const SECONDS = 3.0;
 
     public function __construct(
@@ -36,11 +36,11 @@ final readonly class FixApplier
     }
 
     /** @return list<array{mend: Fix, outcome: FixOutcome}> changes of the design with what they would do, the most helpful first */
-    public function mends(Project $project, Finding $finding): array
+    public function mends(Project $project, Warning $warning): array
     {
         $open = $this->opener->page($project);
         $rows = $this->rows->active($project);
-        $mends = (new FixFinder($open->engine->texts))->find($open->template, $finding, $rows);
+        $mends = (new FixFinder($open->engine->texts))->find($open->template, $warning, $rows);
         $found = [];
         foreach ($mends as $mend) {
             try {
@@ -49,8 +49,8 @@ final readonly class FixApplier
                     $open->pictures,
                     $open->template,
                     $mend->edit,
-                    $finding->kind,
-                    $finding->layer,
+                    $warning->kind,
+                    $warning->layer,
                     $rows,
                     $open->even,
                     $open->touchUps,
@@ -76,13 +76,13 @@ final readonly class FixApplier
      *
      * @throws DesignException|StaleDesignException
      */
-    public function mend(Project $project, Finding $finding, string $id, int $revision): ?string
+    public function mend(Project $project, Warning $warning, string $id, int $revision): ?string
     {
         if ($revision !== $project->revision()) {
             throw new StaleDesignException();
         }
         $open = $this->opener->page($project);
-        foreach ((new FixFinder($open->engine->texts))->find($open->template, $finding, $this->rows->active($project)) as $mend) {
+        foreach ((new FixFinder($open->engine->texts))->find($open->template, $warning, $this->rows->active($project)) as $mend) {
             if ($mend->id === $id) {
                 $says = $mend->edit->says($open->template);
                 $this->history->apply($project, $mend->edit);
@@ -99,7 +99,7 @@ final readonly class FixApplier
      *
      * @return int of how many pieces it was taken as it is
      */
-    public function accept(Project $project, RowFindings $found, FindingKind $kind, string $layer, bool $all, string $by): int
+    public function accept(Project $project, RowWarnings $found, WarningKind $kind, string $layer, bool $all, string $by): int
     {
         $shown = $this->table->with($project, $kind->value, $layer);
         $shown = $all ? $shown : array_intersect_key($shown, [$found->rowId => true]);
@@ -113,7 +113,7 @@ final readonly class FixApplier
         return \count($shown);
     }
 
-    public function notAccepted(Project $project, RowFindings $found, FindingKind $kind, string $layer): void
+    public function notAccepted(Project $project, RowWarnings $found, WarningKind $kind, string $layer): void
     {
         $drop = static fn (HandWork $work): HandWork => $work->without($kind, $layer);
         $this->hands->change($project, [$found->rowId], $drop, "“{$kind->brief()}” not taken as it is");
@@ -129,9 +129,9 @@ final readonly class FixApplier
         $new = [];
         $at = Time::at()->format(\DATE_ATOM);
         foreach ($this->table->some($project, $numbers) as [$found, $shown]) {
-            foreach ($found->worth() as $finding) {
-                if (!$finding->blocks()) {
-                    $new[$found->rowId][] = new Acceptance($finding->kind, $finding->layer, $shown[$finding->layer] ?? '', $by, $at);
+            foreach ($found->worth() as $warning) {
+                if (!$warning->blocks()) {
+                    $new[$found->rowId][] = new Acceptance($warning->kind, $warning->layer, $shown[$warning->layer] ?? '', $by, $at);
                 }
             }
         }

@@ -11,7 +11,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\App\Project\TouchUps\TouchUpEditor;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Edits\SetLimits;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Styles\CheckLimits;
@@ -24,7 +24,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** What is done about findings: each leads back to the piece, or to the light table as it lay. */
+/** What is done about warnings: each leads back to the piece, or to the light table as it lay. */
 #[Route('/projects/{project}/proof', methods: ['POST'])]
 final class FixController extends AbstractController
 {
@@ -40,11 +40,11 @@ final class FixController extends AbstractController
     #[Route('/{number}/mend/{mark}', name: 'proof_mend', requirements: ['number' => '\d{1,7}', 'mark' => '\d{1,3}'])]
     public function mend(Project $project, int $number, int $mark, Request $request): Response
     {
-        $finding = $this->found($project, $number)->open[$mark - 1] ?? null;
+        $warning = $this->found($project, $number)->open[$mark - 1] ?? null;
         try {
-            $says = null === $finding
+            $says = null === $warning
                 ? null
-                : $this->mender->mend($project, $finding, $request->request->getString('mend'), $request->request->getInt('revision'));
+                : $this->mender->mend($project, $warning, $request->request->getString('mend'), $request->request->getInt('revision'));
             null === $says
                 ? $this->addFlash('bad', 'This was changed meanwhile. Here is how it is now.')
                 : $this->addFlash('good', "$says, for all rows. Ctrl Z takes it back.");
@@ -61,7 +61,7 @@ final class FixController extends AbstractController
     public function accept(Project $project, int $number, Request $request, #[CurrentUser] Member $member): Response
     {
         $input = $request->request;
-        $kind = FindingKind::tryFrom($input->getString('kind')) ?? throw $this->createNotFoundException('There is no such finding.');
+        $kind = WarningKind::tryFrom($input->getString('kind')) ?? throw $this->createNotFoundException('There is no such warning.');
         $found = $this->found($project, $number);
         $count = $this->mender->accept($project, $found, $kind, $input->getString('layer'), $input->getBoolean('all'), $member->name);
         $this->addFlash('good', match (true) {
@@ -76,7 +76,7 @@ final class FixController extends AbstractController
     #[Route('/{number}/unaccept', name: 'proof_unaccept', requirements: ['number' => '\d{1,7}'])]
     public function unaccept(Project $project, int $number, Request $request): Response
     {
-        $kind = FindingKind::tryFrom($request->request->getString('kind'));
+        $kind = WarningKind::tryFrom($request->request->getString('kind'));
         if (null !== $kind) {
             $this->mender->notAccepted($project, $this->found($project, $number), $kind, $request->request->getString('layer'));
         }
@@ -204,7 +204,7 @@ final class FixController extends AbstractController
         return $this->back($project, $request, $number > 0 ? $number : null);
     }
 
-    private function found(Project $project, int $number): RowFindings
+    private function found(Project $project, int $number): RowWarnings
     {
         return $this->table->find($project, $number) ?? throw $this->createNotFoundException('There is no such piece.');
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Checks;
 
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WholeSet;
 
 /**
@@ -16,7 +16,7 @@ final readonly class InspectedRow
 {
     /**
      * @param string        $inputs   a name for all that its piece is made of
-     * @param list<Finding> $findings
+     * @param list<Warning> $warnings
      * @param Facts         $facts    as WholeSet has them
      * @param array<string, string> $values names for what its layers show, as Acceptance::value has them, by layer
      */
@@ -24,7 +24,7 @@ final readonly class InspectedRow
         public int $rowId,
         public int $number,
         public string $inputs,
-        public array $findings,
+        public array $warnings,
         public array $facts,
         public array $values = [],
     ) {

@@ -15,8 +15,8 @@ use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Checks\Acceptance;
 use Morphea\Core\Checks\CellKinds;
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\UnfilledCheck;
@@ -152,8 +152,8 @@ final readonly class Inspector
             if (Time::precise() > $until) {
                 break;
             }
-            [$findings, $contrasts] = $this->seen($open, $row);
-            $this->recorder->seen($project, $id, $inputs, $findings, $contrasts);
+            [$warnings, $contrasts] = $this->seen($open, $row);
+            $this->recorder->seen($project, $id, $inputs, $warnings, $contrasts);
             ++$done;
             null === $told || $told($done);
         }
@@ -177,37 +177,37 @@ final readonly class Inspector
         ));
         try {
             $sides = [];
-            $findings = $kinds->findings($template, $row);
+            $warnings = $kinds->warnings($template, $row);
             foreach (array_keys($template->sides) as $side) {
                 $sides[] = $laid = $open->lay($row, $side);
-                array_push($findings, ...$open->findings($row, $laid, $side));
+                array_push($warnings, ...$open->warnings($row, $laid, $side));
             }
-            if (null !== ($unfilled = UnfilledCheck::finding($template, $sides))) {
-                $findings[] = $unfilled;
+            if (null !== ($unfilled = UnfilledCheck::warning($template, $sides))) {
+                $warnings[] = $unfilled;
             }
             $touched = serialize($open->touchUps->find($row));
             $facts = WholeSet::facts($template, $sides, $touched);
 
-            return new InspectedRow($id, $row->number, $inputs, Proof::worstFirst($findings), $facts, $values);
+            return new InspectedRow($id, $row->number, $inputs, Proof::worstFirst($warnings), $facts, $values);
         } catch (StoreUnavailableException $e) {
             throw $e;
         } catch (\Throwable $e) {
-            // One row that cannot be laid out is that row's finding; all others are looked at.
+            // One row that cannot be laid out is that row's warning; all others are looked at.
             $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
-            $finding = new Finding(FindingKind::Unchecked, Severity::CannotBeMade, '', 'The piece', $why);
+            $warning = new Warning(WarningKind::Unchecked, Severity::CannotBeMade, '', 'The piece', $why);
 
-            return new InspectedRow($id, $row->number, $inputs, [$finding], ['drawn' => "row $id", 'texts' => []], $values);
+            return new InspectedRow($id, $row->number, $inputs, [$warning], ['drawn' => "row $id", 'texts' => []], $values);
         }
     }
 
-    /** @return array{list<Finding>, array<string, float>} and the contrasts that were measured, by layer */
+    /** @return array{list<Warning>, array<string, float>} and the contrasts that were measured, by layer */
     private function seen(OpenProject $open, Record $row): array
     {
-        $findings = $contrasts = [];
+        $warnings = $contrasts = [];
         try {
             foreach (array_keys($open->template->sides) as $side) {
                 [$found, $measured] = $open->ofPixels($row, $open->lay($row, $side), $side);
-                array_push($findings, ...$found);
+                array_push($warnings, ...$found);
                 $contrasts += $measured;
             }
         } catch (StoreUnavailableException $e) {
@@ -215,9 +215,9 @@ final readonly class Inspector
         } catch (\Throwable $e) {
             // What nobody could look at is not in order.
             $why = 'could not be looked at by its pixels: ' . mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8');
-            $findings[] = new Finding(FindingKind::Unchecked, Severity::LookAtIt, '', 'The piece', $why);
+            $warnings[] = new Warning(WarningKind::Unchecked, Severity::LookAtIt, '', 'The piece', $why);
         }
 
-        return [$findings, $contrasts];
+        return [$warnings, $contrasts];
     }
 }

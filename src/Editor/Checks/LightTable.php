@@ -9,7 +9,7 @@ use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Context\SpecialRows;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Design\Model\Design;
@@ -60,7 +60,7 @@ final readonly class LightTable
         foreach (SpecialRows::NAMES as $number => $name) {
             $row = $this->special->row($project, $number);
             if (null !== $row) {
-                $worth = array_filter($this->findings($open, $row), static fn (Finding $one): bool => Severity::Note !== $one->severity);
+                $worth = array_filter($this->warnings($open, $row), static fn (Warning $one): bool => Severity::Note !== $one->severity);
                 $cards[] = ['number' => $number, 'special' => $name, 'name' => $name] + $this->card($open, $row, array_values($worth), 0);
             }
         }
@@ -85,7 +85,7 @@ final readonly class LightTable
     /**
      * One piece with all that was found about it, in the order of its marks.
      *
-     * @return array{found: RowFindings, marks: list<list<array{mark: int, tone: string, left: float, top: float, width: float,
+     * @return array{found: RowWarnings, marks: list<list<array{mark: int, tone: string, left: float, top: float, width: float,
      *     height: float}>>, pictures: list<string>, before: list<string>, touches: array<string, string>, cells: list<array{
      *     letter: string, key: string, heading: string, value: string, made: bool}>, columns: array<string, list<string>>}|null
      *     null where there is none; marks by side, in percent of it; columns that layers show, by layer
@@ -132,20 +132,20 @@ final readonly class LightTable
     }
 
     /**
-     * @param list<Finding> $findings
+     * @param list<Warning> $warnings
      *
      * @return list<list<array{mark: int, tone: string, left: float, top: float, width: float, height: float}>>
      */
-    private static function marks(Design $template, array $findings): array
+    private static function marks(Design $template, array $warnings): array
     {
         $marks = array_fill(0, \count($template->sides), []);
-        foreach ($findings as $i => $finding) {
-            $box = $finding->box;
+        foreach ($warnings as $i => $warning) {
+            $box = $warning->box;
             if (null !== $box) {
                 [$left, $top] = [max(0.0, $box->left), max(0.0, $box->top)];
-                $marks[$template->sideOf($finding->layer)][] = [
+                $marks[$template->sideOf($warning->layer)][] = [
                     'mark' => $i + 1,
-                    'tone' => self::tone($finding->severity),
+                    'tone' => self::tone($warning->severity),
                     'left' => 100 * $left / $template->width,
                     'top' => 100 * $top / $template->height,
                     'width' => 100 * max(0.0, min($box->right, $template->width) - $left) / $template->width,
@@ -158,7 +158,7 @@ final readonly class LightTable
     }
 
     /**
-     * @param list<Finding> $worth
+     * @param list<Warning> $worth
      *
      * @return Card
      */
@@ -197,18 +197,18 @@ final readonly class LightTable
         return $cards;
     }
 
-    /** @return list<Finding> of a row that is in no table, by its layout */
-    private function findings(OpenProject $open, Record $row): array
+    /** @return list<Warning> of a row that is in no table, by its layout */
+    private function warnings(OpenProject $open, Record $row): array
     {
-        $findings = [];
+        $warnings = [];
         foreach (array_keys($open->template->sides) as $side) {
-            array_push($findings, ...$open->findings($row, $open->lay($row, $side), $side));
+            array_push($warnings, ...$open->warnings($row, $open->lay($row, $side), $side));
         }
 
-        return Proof::worstFirst($findings);
+        return Proof::worstFirst($warnings);
     }
 
-    /** @return list<string> one a side; what cannot be drawn is empty, and its finding says why */
+    /** @return list<string> one a side; what cannot be drawn is empty, and its warning says why */
     private function pictures(OpenProject $open, Record $row): array
     {
         try {

@@ -6,7 +6,7 @@ namespace Morphea\App\Editor\Checks;
 
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Table\Data\Column;
 use Symfony\Component\HttpFoundation\Request;
@@ -48,7 +48,7 @@ final readonly class LightTableFilter
         $asked = $request->query;
         $columns = array_column($project->columns(), null, 'key');
         $show = $asked->getString('show');
-        $known = \in_array($show, self::SHOWN, true) || null !== Severity::tryFrom($show) || null !== FindingKind::tryFrom($show);
+        $known = \in_array($show, self::SHOWN, true) || null !== Severity::tryFrom($show) || null !== WarningKind::tryFrom($show);
         $by = $columns[$asked->getString('order')] ?? null;
 
         return new self(

@@ -11,7 +11,7 @@ use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\Core\Rendering\Scenes\Poster;
+use Morphea\Core\Rendering\Timeline\Poster;
 
 /**
  * Makes a contact sheet of some rows in the background; it then lies in the job's folder.
@@ -79,7 +79,7 @@ final readonly class MakeContactSheet implements Task
                     static fn (int $side) => Poster::of($template, $open->lay($row, $side), $side),
                     array_keys($template->sides),
                 ),
-                'findings' => $found->open ?? [],
+                'warnings' => $found->open ?? [],
             ];
         }
     }

@@ -19,7 +19,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The set as a whole in charts, and what is shown to others: contact sheets and findings as a table. */
+/** The set as a whole in charts, and what is shown to others: contact sheets and warnings as a table. */
 #[Route('/projects/{project}/proof')]
 final class OthersController extends AbstractController
 {
@@ -41,13 +41,13 @@ final class OthersController extends AbstractController
         ]);
     }
 
-    #[Route('/findings.csv', name: 'proof_csv', methods: ['GET'])]
+    #[Route('/warnings.csv', name: 'proof_csv', methods: ['GET'])]
     public function csv(Project $project): Response
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
-        FindingsCsv::write($path, $this->table->open($project));
+        WarningsCsv::write($path, $this->table->open($project));
 
-        return Attachment::file($path, self::name($project) . '-findings.csv', 'text/csv; charset=UTF-8');
+        return Attachment::file($path, self::name($project) . '-warnings.csv', 'text/csv; charset=UTF-8');
     }
 
     #[Route('/sheet', name: 'proof_sheet', methods: ['POST'])]

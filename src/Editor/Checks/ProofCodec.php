@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Checks;
 
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Checks\WholeSet;
 
@@ -16,21 +16,21 @@ use Morphea\Core\Checks\WholeSet;
 final readonly class ProofCodec
 {
     /** Columns that `found` wants. */
-    public const FOUND = 'row_id, number, inputs, findings, pixels, together, facts';
+    public const FOUND = 'row_id, number, inputs, warnings, pixels, together, facts';
 
     /** @param array<string, mixed> $row as the database has it */
-    public static function found(array $row, HandWork $hand): RowFindings
+    public static function found(array $row, HandWork $hand): RowWarnings
     {
-        $findings = array_map(
-            Finding::of(...),
-            [...self::decode($row['findings']), ...self::decode($row['pixels']), ...self::decode($row['together'])],
+        $warnings = array_map(
+            Warning::of(...),
+            [...self::decode($row['warnings']), ...self::decode($row['pixels']), ...self::decode($row['together'])],
         );
         $id = (int) $row['row_id'];
 
-        return RowFindings::of(
+        return RowWarnings::of(
             $id,
             (int) $row['number'],
-            array_filter($findings),
+            array_filter($warnings),
             self::shown((string) $row['facts']),
             $hand,
             '' === $row['inputs'],
@@ -38,7 +38,7 @@ final readonly class ProofCodec
     }
 
     /** @return array{int, string, string, int} */
-    public static function judgement(RowFindings $found): array
+    public static function judgement(RowWarnings $found): array
     {
         return [$found->bad(), $found->kinds(), $found->layers(), \count($found->accepted)];
     }
@@ -55,10 +55,10 @@ final readonly class ProofCodec
         return json_decode($json, true, 8, \JSON_THROW_ON_ERROR);
     }
 
-    /** @param list<Finding> $findings */
-    public static function json(array $findings): string
+    /** @param list<Warning> $warnings */
+    public static function json(array $warnings): string
     {
-        return self::encode(array_map(static fn (Finding $finding): array => $finding->toArray(), $findings));
+        return self::encode(array_map(static fn (Warning $warning): array => $warning->toArray(), $warnings));
     }
 
     /** @param array<array-key, mixed> $data */

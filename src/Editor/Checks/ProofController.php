@@ -7,7 +7,7 @@ namespace Morphea\App\Editor\Checks;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Severity;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -54,7 +54,7 @@ final class ProofController extends AbstractController
             'touched' => $this->table->countTouched($project),
             'changed' => null === $changed ? null : \count($changed),
             'ranks' => array_reverse(\array_slice(Severity::cases(), 1)),
-            'kinds' => array_map(static fn (string $kind): ?FindingKind => FindingKind::tryFrom($kind), array_keys($counts['kinds'])),
+            'kinds' => array_map(static fn (string $kind): ?WarningKind => WarningKind::tryFrom($kind), array_keys($counts['kinds'])),
             'shown' => $shown,
             'block' => self::BLOCK,
             'starts' => self::starts($first, $shown),
@@ -102,12 +102,12 @@ final class ProofController extends AbstractController
         ]);
     }
 
-    /** What may be done about one finding for all rows, and what it would do to them. */
+    /** What may be done about one warning for all rows, and what it would do to them. */
     #[Route('/{number}/mends/{mark}', name: 'proof_mends', requirements: ['number' => '\d{1,7}', 'mark' => '\d{1,3}'])]
     public function mends(Project $project, int $number, int $mark, Request $request, FixApplier $mender): Response
     {
-        $finding = $this->table->find($project, $number)->open[$mark - 1] ?? null;
-        if (null === $finding) {
+        $warning = $this->table->find($project, $number)->open[$mark - 1] ?? null;
+        if (null === $warning) {
             // It was mended while this was on its way.
             return new Response();
         }
@@ -117,7 +117,7 @@ final class ProofController extends AbstractController
             'number' => $number,
             'mark' => $mark,
             'sieve' => LightTableFilter::of($project, $request),
-            'mends' => $mender->mends($project, $finding),
+            'mends' => $mender->mends($project, $warning),
         ]);
     }
 

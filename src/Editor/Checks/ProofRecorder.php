@@ -8,7 +8,7 @@ use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\TouchUps\TouchUpStore;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WholeSet;
 
 /**
@@ -48,21 +48,21 @@ final readonly class ProofRecorder
         $this->connection->transactional(function () use ($project, $rows): void {
             $this->dialect->hold($project->id());
             foreach ($rows as $row) {
-                $found = RowFindings::of(
+                $found = RowWarnings::of(
                     $row->rowId,
                     $row->number,
-                    $row->findings,
+                    $row->warnings,
                     $row->values,
                     $this->hands->find($project, $row->rowId),
                 );
                 $this->connection->executeStatement(
-                    'INSERT INTO proof (project_id, row_id, number, inputs, findings, facts, bad, kinds, layers, accepted)
+                    'INSERT INTO proof (project_id, row_id, number, inputs, warnings, facts, bad, kinds, layers, accepted)
                         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         ON CONFLICT (project_id, row_id) DO UPDATE SET number = excluded.number, inputs = excluded.inputs,
-                            findings = excluded.findings, facts = excluded.facts, bad = excluded.bad, kinds = excluded.kinds,
+                            warnings = excluded.warnings, facts = excluded.facts, bad = excluded.bad, kinds = excluded.kinds,
                             layers = excluded.layers, accepted = excluded.accepted, pixels = NULL',
                     [
-                        ...[$project->id(), $row->rowId, $row->number, $row->inputs, ProofCodec::json($row->findings)],
+                        ...[$project->id(), $row->rowId, $row->number, $row->inputs, ProofCodec::json($row->warnings)],
                         ProofCodec::encode(['values' => $row->values] + $row->facts),
                         ...ProofCodec::judgement($found),
                     ],
@@ -74,10 +74,10 @@ final readonly class ProofRecorder
     /**
      * What the pixels of a row tell, if it is still the one that was looked at.
      *
-     * @param list<Finding> $findings
+     * @param list<Warning> $warnings
      * @param array<string, float> $contrasts as they were measured, by layer
      */
-    public function seen(Project $project, int $row, string $inputs, array $findings, array $contrasts): void
+    public function seen(Project $project, int $row, string $inputs, array $warnings, array $contrasts): void
     {
         $facts = $this->connection->fetchOne(
             'SELECT facts FROM proof WHERE project_id = ? AND row_id = ? AND inputs = ?',
@@ -94,7 +94,7 @@ final readonly class ProofRecorder
         }
         $this->connection->executeStatement(
             'UPDATE proof SET pixels = ?, facts = ? WHERE project_id = ? AND row_id = ? AND inputs = ?',
-            [ProofCodec::json($findings), ProofCodec::encode($facts), $project->id(), $row, $inputs],
+            [ProofCodec::json($warnings), ProofCodec::encode($facts), $project->id(), $row, $inputs],
         );
     }
 
@@ -142,7 +142,7 @@ final readonly class ProofRecorder
         foreach ($this->facts($project) as $number => $facts) {
             $set->add($number, $facts);
         }
-        $together = $set->findings($clashes);
+        $together = $set->warnings($clashes);
         $this->connection->transactional(function () use ($project, $together): void {
             $this->dialect->hold($project->id());
             $all = $this->connection->iterateAssociative(

@@ -9,7 +9,7 @@ use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WholeSet;
 
 /**
@@ -58,14 +58,14 @@ final readonly class ProofTable
         return $counts;
     }
 
-    /** @return list<RowFindings> */
+    /** @return list<RowWarnings> */
     public function page(Project $project, LightTableFilter $sieve, int $from, int $count): array
     {
         if (null !== $sieve->by) {
             $numbers = \array_slice($this->numbers($project, $sieve), $from, $count);
             $found = array_column($this->among($project, $numbers), null, 'number');
 
-            return array_values(array_filter(array_map(static fn (int $number): ?RowFindings => $found[$number] ?? null, $numbers)));
+            return array_values(array_filter(array_map(static fn (int $number): ?RowWarnings => $found[$number] ?? null, $numbers)));
         }
         [$where, $values] = $this->where($project, $sieve);
 
@@ -73,7 +73,7 @@ final readonly class ProofTable
     }
 
     /** What was found about one row. */
-    public function find(Project $project, int $number): ?RowFindings
+    public function find(Project $project, int $number): ?RowWarnings
     {
         return $this->read($project, 'number = ?', [$number], 'number LIMIT 1')[0] ?? null;
     }
@@ -103,8 +103,8 @@ final readonly class ProofTable
     {
         $rows = [];
         foreach ($this->read($project, 'kinds LIKE ?', ["% $kind %"], 'number', $all) as $i => $found) {
-            foreach ($found->open as $finding) {
-                if ($finding->kind->value === $kind && $finding->layer === $layer) {
+            foreach ($found->open as $warning) {
+                if ($warning->kind->value === $kind && $warning->layer === $layer) {
                     $rows[$found->rowId] = $all[$i];
                 }
             }
@@ -125,16 +125,16 @@ final readonly class ProofTable
     /**
      * @param list<int> $numbers
      *
-     * @return list<array{RowFindings, array<string, string>}> with names for what their layers show
+     * @return list<array{RowWarnings, array<string, string>}> with names for what their layers show
      */
     public function some(Project $project, array $numbers): array
     {
         $found = $this->among($project, $numbers, $shown);
 
-        return array_map(static fn (RowFindings $one, array $layers): array => [$one, $layers], $found, $shown);
+        return array_map(static fn (RowWarnings $one, array $layers): array => [$one, $layers], $found, $shown);
     }
 
-    /** @return array<int, Finding> the worst of each row that is to be looked at, by its number */
+    /** @return array<int, Warning> the worst of each row that is to be looked at, by its number */
     public function worst(Project $project): array
     {
         $worst = [];
@@ -145,7 +145,7 @@ final readonly class ProofTable
         return $worst;
     }
 
-    /** @return iterable<int, list<Finding>> what is open, by row number */
+    /** @return iterable<int, list<Warning>> what is open, by row number */
     public function open(Project $project): iterable
     {
         foreach ($this->read($project, '1 = 1', [], 'number') as $found) {
@@ -231,7 +231,7 @@ final readonly class ProofTable
      *
      * @param-out list<array<string, string>> $shown
      *
-     * @return list<RowFindings>
+     * @return list<RowWarnings>
      */
     private function among(Project $project, array $numbers, ?array &$shown = null): array
     {
@@ -246,7 +246,7 @@ final readonly class ProofTable
      *
      * @param-out list<array<string, string>> $shown
      *
-     * @return list<RowFindings>
+     * @return list<RowWarnings>
      */
     private function read(Project $project, string $where, array $values, string $order, ?array &$shown = null): array
     {

@@ -18,11 +18,11 @@ class ProofedRow
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
-    /** What only shows when all rows are looked at together, as Finding::toArray has it. */
+    /** What only shows when all rows are looked at together, as Warning::toArray has it. */
     #[ORM\Column(type: Types::TEXT, options: ['default' => '[]'])]
     public string $together = '[]';
 
-    /** What only its pixels tell, as `findings`; null where nobody has looked at them. */
+    /** What only its pixels tell, as `warnings`; null where nobody has looked at them. */
     #[ORM\Column(type: Types::TEXT, nullable: true)]
     public ?string $pixels = null;
 
@@ -44,7 +44,7 @@ class ProofedRow
 
     /**
      * @param string $inputs   a name for all that the piece is made of
-     * @param string $findings as Finding::toArray has them, as JSON
+     * @param string $warnings as Warning::toArray has them, as JSON
      * @param string $facts    as WholeSet::facts has them, as JSON
      */
     public function __construct(
@@ -52,7 +52,7 @@ class ProofedRow
         #[ORM\Column] public readonly int $rowId,
         #[ORM\Column] public readonly int $number,
         #[ORM\Column(length: 40)] public readonly string $inputs,
-        #[ORM\Column(type: Types::TEXT)] public readonly string $findings,
+        #[ORM\Column(type: Types::TEXT)] public readonly string $warnings,
         #[ORM\Column(type: Types::TEXT)] public readonly string $facts,
     ) {
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
@@ -26,12 +26,12 @@ final readonly class Boxes
     /**
      * What can be taken hold of on the stage.
      *
-     * @param list<Finding> $findings
+     * @param list<Warning> $warnings
      * @param list<Layer>   $selection
      *
      * @return list<array<string, mixed>>
      */
-    public function onStage(LaidOut $laid, array $findings, array $selection): array
+    public function onStage(LaidOut $laid, array $warnings, array $selection): array
     {
         $boxes = [];
         foreach ($this->side->layers as $layer) {
@@ -51,7 +51,7 @@ final readonly class Boxes
                 'caps' => $this->caps($layer),
                 'stitch' => $this->columns[$keys[0] ?? '']['stitch'] ?? 0,
                 'unlinked' => [] !== $this->columns && [] !== array_diff($keys, array_keys($this->columns)),
-                'wrong' => self::wrong($findings, $layer),
+                'wrong' => self::wrong($warnings, $layer),
                 'lacks' => self::lacks($laid->facts[$layer->id] ?? null),
                 'selected' => \in_array($layer, $selection, true),
                 'locked' => $layer->locked,
@@ -124,13 +124,13 @@ final readonly class Boxes
     /**
      * The worst that is wrong with it in the row shown, in a few words; empty where it comes out as it should.
      *
-     * @param list<Finding> $findings the worst first
+     * @param list<Warning> $warnings the worst first
      */
-    private static function wrong(array $findings, Layer $layer): string
+    private static function wrong(array $warnings, Layer $layer): string
     {
-        foreach ($findings as $finding) {
-            if ($finding->layer === $layer->id && $finding->severity->rank() >= Severity::WillLookWrong->rank()) {
-                return $finding->kind->brief();
+        foreach ($warnings as $warning) {
+            if ($warning->layer === $layer->id && $warning->severity->rank() >= Severity::WillLookWrong->rank()) {
+                return $warning->kind->brief();
             }
         }
 

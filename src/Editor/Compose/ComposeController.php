@@ -47,7 +47,7 @@ final class ComposeController extends AbstractController
                     ComposeScreen::row($request),
                     ComposeScreen::layers($request),
                     ComposeScreen::side($request),
-                    $request->query->getString('beat'),
+                    $request->query->getString('scene'),
                     ComposeScreen::touched($request),
                 ),
             );

@@ -118,13 +118,13 @@ final readonly class ComposeScreen
         string $kind = '',
         string $message = '',
     ): Response {
-        $beat = self::value($request, 'beat');
+        $scene = self::value($request, 'scene');
         $view = $this->view->build(
             $project,
             self::row($request),
             $select ?? self::layers($request),
             self::side($request),
-            $beat,
+            $scene,
             self::touched($request),
             '' !== self::value($request, 'flips'),
         );

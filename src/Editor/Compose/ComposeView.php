@@ -13,8 +13,8 @@ use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
-use Morphea\Core\Checks\Finding;
-use Morphea\Core\Checks\FindingKind;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\TextBackground;
 use Morphea\Core\Design\Edits\AlignLayers;
 use Morphea\Core\Design\Edits\Preset;
@@ -57,7 +57,7 @@ final readonly class ComposeView
         int $number,
         array $wanted,
         int $side,
-        string $beat = '',
+        string $scene = '',
         array $touched = [],
         bool $flips = false,
     ): array {
@@ -75,7 +75,7 @@ final readonly class ComposeView
         $open = [] === $touched ? $all->with($all->template, new TouchUps()) : $all;
         $template = $open->piece($row);
         $laid = $open->lay($row, $shown, true);
-        $findings = $open->findings($row, $laid, $shown);
+        $warnings = $open->warnings($row, $laid, $shown);
         $selection = $this->selection($template->side($shown), $wanted);
         $layer = 1 === \count($selection) ? $selection[0] : null;
         $fonts = $open->engine->fonts;
@@ -92,7 +92,7 @@ final readonly class ComposeView
             ];
         }
         $boxes = new Boxes($template, $template->side($shown), $columns);
-        $onStage = $boxes->onStage($laid, $findings, $selection);
+        $onStage = $boxes->onStage($laid, $warnings, $selection);
 
         return [
             'project' => $project,
@@ -115,8 +115,8 @@ final readonly class ComposeView
             'grouped' =>
                 [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
             'alignments' => AlignLayers::WAYS,
-            'findings' => array_values(
-                array_filter($findings, static fn (Finding $finding): bool => $finding->layer === ($layer->id ?? '')),
+            'warnings' => array_values(
+                array_filter($warnings, static fn (Warning $warning): bool => $warning->layer === ($layer->id ?? '')),
             ),
             'kind' => \count($selection) > 1 ? 'several' : $layer?->kind()->value ?? '',
             'facts' => $laid->facts[$layer?->id] ?? null,
@@ -127,7 +127,7 @@ final readonly class ComposeView
             'unknownFonts' => array_values(
                 array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family)),
             ),
-            'contrast' => self::contrast($template, $layer, $findings),
+            'contrast' => self::contrast($template, $layer, $warnings),
             'controls' => null === $layer ? null : new Controls($template, $layer),
             'sideControls' => new Controls($template, $template->side($shown)),
             'templateControls' => new Controls($template, $template),
@@ -138,8 +138,8 @@ final readonly class ComposeView
             'codeKinds' => CodeKind::cases(),
             'ways' => [] === $touched ? $this->history->ways($project) : $this->hands->ways($project),
             'sounds' => $template->moves() ? $this->sounds($project) : [],
-            'time' => 0 === $shown ? BeatsView::of($template, $laid) : null,
-            'beat' => null === $template->beat($beat) ? $template->beats[0]->id ?? '' : $beat,
+            'time' => 0 === $shown ? ScenesView::of($template, $laid) : null,
+            'scene' => null === $template->scene($scene) ? $template->scenes[0]->id ?? '' : $scene,
         ] + ($layer instanceof PictureLayer ? $this->picture->build($project, $layer, $laid) : []);
     }
 
@@ -211,13 +211,13 @@ final readonly class ComposeView
     /**
      * How well a text stands out, where nothing is wrong with that.
      *
-     * @param list<Finding> $findings
+     * @param list<Warning> $warnings
      */
-    private static function contrast(Design $template, ?Layer $layer, array $findings): ?float
+    private static function contrast(Design $template, ?Layer $layer, array $warnings): ?float
     {
         $faint = array_filter(
-            $findings,
-            static fn (Finding $one): bool => FindingKind::Contrast === $one->kind && $one->layer === $layer?->id,
+            $warnings,
+            static fn (Warning $one): bool => WarningKind::Contrast === $one->kind && $one->layer === $layer?->id,
         );
 
         return $layer instanceof TextLayer && [] === $faint ? TextBackground::contrast($template, $layer) : null;

@@ -71,7 +71,7 @@ final readonly class EditInput
             'effect' === $path => $this->effect($value),
             'fill.kind' === $path => ['fill' => $this->fill($value)],
             'dashes' === $path => ['dashes' => $this->dashes($value)],
-            'stay' === $path => ['stay' => 'always' === $value ? null : ['comes' => $this->template->beats[0]->id ?? null]],
+            'stay' === $path => ['stay' => 'always' === $value ? null : ['comes' => $this->template->scenes[0]->id ?? null]],
             \in_array($path, ['stay.comes', 'stay.goes'], true) => [$path => '' === $value ? null : $value],
             \in_array($path, ['sample', 'empty.words', 'clip.to'], true) && '' === $value => [$path => null],
             \in_array($path, ['sample', 'empty.words'], true) => [$path => $value],

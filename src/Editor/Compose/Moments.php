@@ -13,12 +13,12 @@ use Morphea\Core\Rendering\Drawing\PictureItem;
 use Morphea\Core\Rendering\Drawing\Pose;
 use Morphea\Core\Rendering\Drawing\Recolour;
 use Morphea\Core\Rendering\Layout\LaidOut;
-use Morphea\Core\Rendering\Scenes\Part;
-use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Rendering\Timeline\Part;
+use Morphea\Core\Rendering\Timeline\Timeline;
+use Morphea\Core\Rendering\Timeline\Timing;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
-/** A scene as the browser plays it: every part drawn, with its poses frame by frame. The numbers are those that are made. */
+/** A timeline as the browser plays it: every part drawn, with its poses frame by frame. The numbers are those that are made. */
 final readonly class Moments
 {
     /** Frames of something that plays; nobody looks on longer than that, and it stands then. */
@@ -34,17 +34,17 @@ final readonly class Moments
      */
     public function build(LaidOut $laid, int $row): array
     {
-        $scene = Scene::of($this->open->template, $laid, Timing::of($this->open->template, $laid, Timing::USUAL));
+        $timeline = Timeline::of($this->open->template, $laid, Timing::of($this->open->template, $laid, Timing::USUAL));
         $parts = [];
         $resting = [];
         $rests = static fn (?Part $part): bool =>
-            null !== $part && !$part->plays() && !$part->comesOrGoes($scene->timing->frames());
-        foreach ($scene->parts as $i => $part) {
+            null !== $part && !$part->plays() && !$part->comesOrGoes($timeline->timing->frames());
+        foreach ($timeline->parts as $i => $part) {
             $always = $rests($part);
             if ($always) {
                 // What is always there and lies together is one picture.
                 $resting[] = $part->group;
-                if ($rests($scene->parts[$i + 1] ?? null)) {
+                if ($rests($timeline->parts[$i + 1] ?? null)) {
                     continue;
                 }
             }
@@ -56,9 +56,9 @@ final readonly class Moments
 
         return [
             'rate' => Timing::USUAL,
-            'frames' => $scene->timing->frames(),
-            'poster' => $scene->rest(),
-            'heard' => $scene->sound->isSilent() ? null : $this->urls->generate('compose_heard', $heard),
+            'frames' => $timeline->timing->frames(),
+            'poster' => $timeline->rest(),
+            'heard' => $timeline->sound->isSilent() ? null : $this->urls->generate('compose_heard', $heard),
             'parts' => $parts,
         ];
     }

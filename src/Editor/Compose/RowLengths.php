@@ -8,7 +8,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Rendering\Timeline\Timing;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 

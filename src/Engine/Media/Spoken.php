@@ -15,7 +15,7 @@ use Symfony\Contracts\Cache\CacheInterface;
 final readonly class Spoken
 {
     public const FOLDER = 'spoken';
-    /** Letters of one beat; more is no narration of a short. */
+    /** Letters of one scene; more is no narration of a short. */
     private const MOST = 2_000;
 
     public function __construct(

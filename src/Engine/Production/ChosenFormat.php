@@ -14,7 +14,7 @@ final readonly class ChosenFormat
 {
     /** Raised whenever the same drawing comes out otherwise than before. */
     private const VERSION = 2;
-    private const STILL = 'This design has no beats, so nothing in it moves. Give it time in Compose first.';
+    private const STILL = 'This design has no scenes, so nothing in it moves. Give it time in Compose first.';
 
     public function __construct(public ExportFormat $output, public FormatSettings $settings)
     {
@@ -55,7 +55,7 @@ final readonly class ChosenFormat
         $depends = [self::VERSION, $this->output::id(), ...$this->output->depends($this->settings)];
         $stills = $this->settings->sides($piece->stills($this->settings->moment));
         $sides = $this->output instanceof MotionFormat
-            ? [$piece->scene($this->settings->rate)->fingerprint()]
+            ? [$piece->timeline($this->settings->rate)->fingerprint()]
             : array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $stills);
         $files = $this->output->isBySide() ? array_map(static fn (string $side): array => [$side], $sides) : [[...$sides, $name]];
 

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Output\PrintSheets\PieceSize;
 use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetSettings;
-use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Rendering\Timeline\Timing;
 
 /** What can be said of an output besides which it is; each output minds what means something to it. */
 final readonly class FormatSettings

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Production;
 
 use Morphea\App\Engine\Render\PictureSet;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\TextFacts;
-use Morphea\Core\Rendering\Scenes\Poster;
-use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\Timing;
+use Morphea\Core\Rendering\Timeline\Poster;
+use Morphea\Core\Rendering\Timeline\Timeline;
+use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Core\Table\Data\Record;
 
 /** A piece laid out, side by side, with what is to be said about it. */
@@ -20,7 +20,7 @@ final readonly class LaidOutPiece
     /**
      * @param string                  $name     as its files are called
      * @param non-empty-list<LaidOut> $sides
-     * @param list<Finding>           $findings
+     * @param list<Warning>           $warnings
      */
     public function __construct(
         public Record $row,
@@ -28,18 +28,18 @@ final readonly class LaidOutPiece
         public Design $template,
         public PictureSet $pictures,
         public array $sides,
-        public array $findings,
+        public array $warnings,
     ) {
     }
 
     /** Why it must not be made; null when it may. */
     public function blocked(): ?string
     {
-        $blocking = array_filter($this->findings, static fn (Finding $finding): bool => $finding->blocks());
+        $blocking = array_filter($this->warnings, static fn (Warning $warning): bool => $warning->blocks());
 
         return [] === $blocking
             ? null
-            : implode(' ', array_map(static fn (Finding $finding): string => $finding->sentence, $blocking));
+            : implode(' ', array_map(static fn (Warning $warning): string => $warning->sentence, $blocking));
     }
 
     /** Its sides as they are shown where nothing can move.
@@ -62,9 +62,9 @@ final readonly class LaidOutPiece
     }
 
     /** Its first side in time. @param int $rate frames a second */
-    public function scene(int $rate): Scene
+    public function timeline(int $rate): Timeline
     {
-        return Scene::of($this->template, $this->sides[0], Timing::of($this->template, $this->sides[0], $rate));
+        return Timeline::of($this->template, $this->sides[0], Timing::of($this->template, $this->sides[0], $rate));
     }
 
     /** @return list<TextFacts> of all sides */

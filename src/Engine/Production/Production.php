@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Production;
 
 use Morphea\App\Engine\Render\PageRasterizer;
 use Morphea\App\Engine\Render\PictureSet;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
@@ -36,21 +36,21 @@ final readonly class Production
 
     public function lay(PieceRequest $piece, Proof $proof, PageRasterizer $rasters): LaidOutPiece
     {
-        $sides = $findings = [];
+        $sides = $warnings = [];
         $template = $this->touchUps->template($this->template, $piece->row);
         foreach (array_keys($template->sides) as $side) {
             $sides[] = $laid = $this->side($template, $piece, $side);
             $draw = fn (Drawing $drawing): Raster => $rasters->rasterize($drawing, $this->pictures);
-            array_push($findings, ...$proof->check(new Inspected($template, $laid, $side, $draw)));
+            array_push($warnings, ...$proof->check(new Inspected($template, $laid, $side, $draw)));
         }
-        if (null !== ($unfilled = UnfilledCheck::finding($template, $sides))) {
-            $findings[] = $unfilled;
+        if (null !== ($unfilled = UnfilledCheck::warning($template, $sides))) {
+            $warnings[] = $unfilled;
         }
         foreach ($this->touchUps->troubles($this->template, $piece->row) as $layer => $trouble) {
-            $findings[] = Finding::touchUp($this->template, (string) $layer, $trouble);
+            $warnings[] = Warning::touchUp($this->template, (string) $layer, $trouble);
         }
 
-        return new LaidOutPiece($piece->row, $piece->name, $template, $this->pictures, $sides, $findings);
+        return new LaidOutPiece($piece->row, $piece->name, $template, $this->pictures, $sides, $warnings);
     }
 
     /** A piece without asking whether anything is wrong with it: that was asked before. */

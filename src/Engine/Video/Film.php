@@ -6,15 +6,15 @@ namespace Morphea\App\Engine\Video;
 
 use Morphea\Core\Rendering\Drawing\ClipContents;
 use Morphea\Core\Rendering\Layout\SoundSource;
-use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\Subtitles;
+use Morphea\Core\Rendering\Timeline\Timeline;
+use Morphea\Core\Rendering\Timeline\Subtitles;
 
 /** What a film shows and says of itself. */
 final readonly class Film
 {
     /** @param string $language of its words (BCP 47) */
     public function __construct(
-        public Scene $scene,
+        public Timeline $timeline,
         public ClipContents&SoundSource $pictures,
         public string $title,
         public Subtitles $subtitles,

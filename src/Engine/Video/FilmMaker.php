@@ -11,7 +11,7 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Rendering\Layout\SoundSource;
-use Morphea\Core\Rendering\Scenes\Scene;
+use Morphea\Core\Rendering\Timeline\Timeline;
 
 /** Scenes as files of moving pictures. */
 final readonly class FilmMaker
@@ -50,14 +50,14 @@ final readonly class FilmMaker
         if (null !== ($missing = $this->missing())) {
             throw new RenderException($missing);
         }
-        if (0 === $film->scene->timing->frames()) {
-            throw new RenderException('Nothing that comes with its beats is shown in this row, so it has no time. Fill in its cells.');
+        if (0 === $film->timeline->timing->frames()) {
+            throw new RenderException('Nothing that comes with its scenes is shown in this row, so it has no time. Fill in its cells.');
         }
 
         return TemporaryDirectory::in(function (string $folder) use ($film, $format, $scale, $quality, $most, $stopped): string {
             $sound = "$folder/heard.wav";
             if ($format->isHeard()) {
-                $heard = $this->mixer->mix($film->scene->sound, $film->scene->timing->seconds(), $film->pictures, $folder, $stopped);
+                $heard = $this->mixer->mix($film->timeline->sound, $film->timeline->timing->seconds(), $film->pictures, $folder, $stopped);
                 rename($heard, $sound);
             }
             $bytes = (int) min(self::LARGEST, ($most ?? \INF) * 1_000_000);
@@ -69,7 +69,7 @@ final readonly class FilmMaker
                 }
                 if (self::TRIES === $try || 1 === $quality || !$format->hasQuality()) {
                     throw new RenderException(\sprintf(
-                        'It comes to more than %s MB, whatever its quality. Order it with fewer pixels, or make its beats shorter.',
+                        'It comes to more than %s MB, whatever its quality. Order it with fewer pixels, or make its scenes shorter.',
                         round($bytes / 1_000_000, 1),
                     ));
                 }
@@ -85,16 +85,16 @@ final readonly class FilmMaker
     }
 
     /**
-     * All that is heard of a scene, for whoever plays it.
+     * All that is heard of a timeline, for whoever plays it.
      *
      * @return string bytes, AAC in MP4
      *
      * @throws RenderException|NoSpaceException|CancelledException
      */
-    public function sound(Scene $scene, SoundSource $source): string
+    public function sound(Timeline $timeline, SoundSource $source): string
     {
-        return TemporaryDirectory::in(function (string $folder) use ($scene, $source): string {
-            $sound = $this->mixer->mix($scene->sound, $scene->timing->seconds(), $source, $folder);
+        return TemporaryDirectory::in(function (string $folder) use ($timeline, $source): string {
+            $sound = $this->mixer->mix($timeline->sound, $timeline->timing->seconds(), $source, $folder);
             $this->ffmpeg->run(['-i', $sound, '-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart', "$folder/heard.m4a"]);
 
             return (string) file_get_contents("$folder/heard.m4a");
@@ -122,9 +122,9 @@ final readonly class FilmMaker
         $reel = "$folder/reel.h264";
         if ($isMp4 || !is_file($reel)) {
             $made = new Reel($this->renderer, $this->ffmpeg, $this->grounds, $film->pictures, $scale, $folder, $stopped);
-            $reel = $made->make($film->scene, $isMp4 ? $quality : self::LOSSLESS);
+            $reel = $made->make($film->timeline, $isMp4 ? $quality : self::LOSSLESS);
         }
-        $rate = $film->scene->timing->rate;
+        $rate = $film->timeline->timing->rate;
         // Only packed in a file do frames have their times.
         $frames = ['-r', (string) $rate, '-f', 'h264', '-i', $reel];
         $packing = new Packing($film, $rate, $quality, $folder, $sound);

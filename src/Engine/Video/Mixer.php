@@ -10,7 +10,7 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Rendering\Layout\Sound;
 use Morphea\Core\Rendering\Layout\SoundSource;
-use Morphea\Core\Rendering\Scenes\Soundtrack;
+use Morphea\Core\Rendering\Timeline\Soundtrack;
 
 /** All that is heard of a film, mixed and as loud as it is to be (EBU R 128, ITU-R BS.1770). */
 final readonly class Mixer

@@ -68,7 +68,7 @@ final readonly class Packing
             ...['-i', $this->sound],
             ...[] === $words ? [] : ['-i', "$this->folder/words.srt"],
             ...['-map', '0:v', '-map', '1:a', ...$words],
-            ...['-c:v', 'copy', '-c:a', 'aac', '-b:a', $this->film->scene->sound->isSilent() ? '32k' : '160k'],
+            ...['-c:v', 'copy', '-c:a', 'aac', '-b:a', $this->film->timeline->sound->isSilent() ? '32k' : '160k'],
             ...['-flags:a', '+bitexact', '-movflags', '+faststart'],
         ];
     }
@@ -84,7 +84,7 @@ final readonly class Packing
         $sound = ['-i', $this->sound, '-map', '0:v', '-map', '1:a', '-c:a', 'libopus', '-b:a', '128k'];
 
         return [
-            ...$this->film->scene->sound->isSilent() ? [] : $sound,
+            ...$this->film->timeline->sound->isSilent() ? [] : $sound,
             ...['-c:v', 'libvpx-vp9', '-b:v', '0', '-crf', (string) (int) round(52 - 0.3 * $this->quality)],
             ...['-deadline', 'good', '-cpu-used', '5', '-row-mt', '0', '-threads', '1', '-g', '240'],
         ];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Video;
 
-use Morphea\Core\Rendering\Scenes\Part;
+use Morphea\Core\Rendering\Timeline\Part;
 
 /** A picture that ffmpeg lays on others: what stands still, one part that moves, or one in which a clip plays. Pixels. */
 final readonly class Plate

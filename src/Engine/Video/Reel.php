@@ -22,12 +22,12 @@ use Morphea\Core\Rendering\Drawing\PictureContents;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 use Morphea\Core\Rendering\Drawing\Pose;
 use Morphea\Core\Rendering\Drawing\RectangleItem;
-use Morphea\Core\Rendering\Scenes\Part;
-use Morphea\Core\Rendering\Scenes\Scene;
-use Morphea\Core\Rendering\Scenes\TimeSpan;
+use Morphea\Core\Rendering\Timeline\Part;
+use Morphea\Core\Rendering\Timeline\Timeline;
+use Morphea\Core\Rendering\Timeline\TimeSpan;
 
 /**
- * The moving picture of a scene: in stretches in which something moves, few pictures are laid on each other by ffmpeg, up
+ * The moving picture of a timeline: in stretches in which something moves, few pictures are laid on each other by ffmpeg, up
  * to the first frame in which nothing does; that one stands until something moves again.
  */
 final readonly class Reel
@@ -48,16 +48,16 @@ final readonly class Reel
     ) {
     }
 
-    /** @return string path of a byte stream (ITU-T H.264, annex B) of as many frames as the scene has */
-    public function make(Scene $scene, int $quality): string
+    /** @return string path of a byte stream (ITU-T H.264, annex B) of as many frames as the timeline has */
+    public function make(Timeline $timeline, int $quality): string
     {
-        $spans = self::eachBegun($scene->spans(self::WORTH));
+        $spans = self::eachBegun($timeline->spans(self::WORTH));
         $path = "$this->folder/reel.h264";
         $out = @fopen($path, 'w') ?: throw new NoSpaceException('There is no room for the moving picture.');
         foreach ($spans as $i => $span) {
             if ($span->moves) {
                 $still = ($spans[$i + 1] ?? $span)->to - $span->to;
-                $stretch = $this->stretch($scene, new TimeSpan($span->from, $span->to + min(1, $still), true), $i, $quality);
+                $stretch = $this->stretch($timeline, new TimeSpan($span->from, $span->to + min(1, $still), true), $i, $quality);
                 $stretch .= $still > 1 ? (new StillFrames($stretch))->repeat($still - 1) : '';
                 if (\strlen($stretch) !== @fwrite($out, $stretch)) {
                     throw new NoSpaceException('There is no room for the moving picture.');
@@ -90,11 +90,11 @@ final readonly class Reel
         return $all;
     }
 
-    private function stretch(Scene $scene, TimeSpan $span, int $number, int $quality): string
+    private function stretch(Timeline $timeline, TimeSpan $span, int $number, int $quality): string
     {
         $name = "$this->folder/stretch-$number";
-        $plates = $this->plates($scene, $span, $name);
-        $rate = $scene->timing->rate;
+        $plates = $this->plates($timeline, $span, $name);
+        $rate = $timeline->timing->rate;
         [$inputs, $graph] = (new Graph($rate, $span->from, $span->frames(), $this->scale))->build($plates);
         NoSpaceException::write("$name.graph", $graph);
         $packed = Codec::h264($quality, $span->frames());
@@ -108,12 +108,12 @@ final readonly class Reel
     }
 
     /** @return non-empty-list<Plate> the lowest first, which covers all */
-    private function plates(Scene $scene, TimeSpan $span, string $name): array
+    private function plates(Timeline $timeline, TimeSpan $span, string $name): array
     {
         $ground = [];
         /** @var list<non-empty-list<GroupItem>|Part> $over what rests lies together, until something that moves lies over it */
         $over = [];
-        foreach ($scene->parts as $part) {
+        foreach ($timeline->parts as $part) {
             $last = \count($over) - 1;
             if (!self::rests($part, $span)) {
                 $over = $part->from < $span->to && $part->to > $span->from ? [...$over, $part] : $over;
@@ -125,18 +125,18 @@ final readonly class Reel
                 $over[] = [$part->group];
             }
         }
-        $lowest = new Drawing(...['groups' => $ground] + get_object_vars($scene->drawing));
+        $lowest = new Drawing(...['groups' => $ground] + get_object_vars($timeline->drawing));
         $plates = [];
         foreach ($over as $i => $one) {
             $path = \sprintf('%s-%d.png', $name, $i + 1);
             $plates[] = match (true) {
-                !$one instanceof Part => $this->cropped($scene->drawing, $one, $path),
-                $one->plays() => $this->played($scene, $one, $path, self::isThere($one, $span)),
-                default => $this->cropped($scene->drawing, [$one->group], $path, $one),
+                !$one instanceof Part => $this->cropped($timeline->drawing, $one, $path),
+                $one->plays() => $this->played($timeline, $one, $path, self::isThere($one, $span)),
+                default => $this->cropped($timeline->drawing, [$one->group], $path, $one),
             };
         }
         // What plays all over the side all the time is the ground itself.
-        return [] !== $plates && [] === $ground && $this->isGround($scene->drawing, $plates[0])
+        return [] !== $plates && [] === $ground && $this->isGround($timeline->drawing, $plates[0])
             ? $plates
             : [$this->picture($lowest, "$name-0.png", true), ...$plates];
     }
@@ -153,13 +153,13 @@ final readonly class Reel
     }
 
     /** A layer in which a clip plays, or a picture drifts. @param bool $rests all of the stretch, in its place */
-    private function played(Scene $scene, Part $part, string $path, bool $rests): Plate
+    private function played(Timeline $timeline, Part $part, string $path, bool $rests): Plate
     {
         $group = $part->group;
         $item = array_values(array_filter($group->items, static fn (Item $one): bool => $one instanceof PictureItem))[0];
         $plain = $this->isPlain($group, $item);
         $box = $plain && null !== $item->outline ? $item->outline->inColour('#000000')->bounds() : $group->bounds();
-        $side = Bounds::of(0, 0, $scene->drawing->width, $scene->drawing->height);
+        $side = Bounds::of(0, 0, $timeline->drawing->width, $timeline->drawing->height);
         if (($rests && 0.0 === $group->rotation) || $box->width() > 2 * $side->width() || $box->height() > 2 * $side->height()) {
             $box = new Bounds(
                 max($box->left, $side->left),
@@ -179,11 +179,11 @@ final readonly class Reel
             $size[0],
             $size[1],
             $this->scale,
-            $scene->timing->rate,
+            $timeline->timing->rate,
             $plain && isset($group->items[1]) ? Veil::of($group->items[1]) ?? new Veil() : new Veil(),
         );
         [$clip, $again] = $this->grounds->prepare($item, $seat, $part->to - $part->from, $this->pictures, $this->stopped);
-        $hole = $plain ? null : $this->hole($scene->drawing, $group, $item, $seen, $path);
+        $hole = $plain ? null : $this->hole($timeline->drawing, $group, $item, $seen, $path);
 
         return new Plate($path, $x, $y, $size[0], $size[1], $rests ? null : $part, new Playing($clip, $again, $hole));
     }

@@ -7,7 +7,7 @@ namespace Morphea\App\Project\Context;
 use Morphea\App\Engine\Render\Engine;
 use Morphea\App\Engine\Render\PictureSet;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
@@ -18,7 +18,7 @@ use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\TouchUps;
-use Morphea\Core\Rendering\Scenes\Poster;
+use Morphea\Core\Rendering\Timeline\Poster;
 use Morphea\Core\Table\Data\Record;
 
 /** A project opened for a while: its template, pictures, fonts and shared sizes at hand, so that many rows are laid out with them. */
@@ -71,12 +71,12 @@ final readonly class OpenProject
         );
     }
 
-    /** @return list<Finding> */
-    public function findings(?Record $row, LaidOut $laid, int $side = 0): array
+    /** @return list<Warning> */
+    public function warnings(?Record $row, LaidOut $laid, int $side = 0): array
     {
         $found = $this->proof->check(new Inspected($this->piece($row), $laid, $side, $this->raster));
         foreach (0 === $side ? $this->touchUps->troubles($this->template, $row) : [] as $layer => $trouble) {
-            $found[] = Finding::touchUp($this->template, (string) $layer, $trouble);
+            $found[] = Warning::touchUp($this->template, (string) $layer, $trouble);
         }
 
         return $found;
@@ -85,7 +85,7 @@ final readonly class OpenProject
     /**
      * What only the pixels of a side tell.
      *
-     * @return array{list<Finding>, array<string, float>} and the contrasts that were measured, by layer
+     * @return array{list<Warning>, array<string, float>} and the contrasts that were measured, by layer
      */
     public function ofPixels(?Record $row, LaidOut $laid, int $side): array
     {

@@ -26,8 +26,8 @@ use Morphea\Core\Table\Patterns\Pattern;
 final readonly class OrderViews
 {
     private const NAMES_SHOWN = 3;
-    private const FINDINGS_SHOWN = 3;
-    /** Seconds that looking for findings may take while somebody waits. */
+    private const WARNINGS_SHOWN = 3;
+    /** Seconds that looking for warnings may take while somebody waits. */
     private const LOOK = 0.4;
     /** Key-caps of what names can say besides columns. */
     private const CAPS = [Naming::ROW => '№', Naming::SIDE => '◧', Naming::DAY => '◷'];
@@ -35,7 +35,7 @@ final readonly class OrderViews
     public function __construct(
         private RunPlanner $planner,
         private ExportFormatRegistry $outputs,
-        private OpenFindings $findings,
+        private OpenWarnings $warnings,
         private ProjectOpener $opener,
     ) {
     }
@@ -97,7 +97,7 @@ final readonly class OrderViews
         }
         $template = $project->template()->made();
         $first = $plan->pieces[0];
-        $look = $this->findings->look($project, array_column($plan->pieces, 'row'), self::LOOK);
+        $look = $this->warnings->look($project, array_column($plan->pieces, 'row'), self::LOOK);
         $files = $this->files($plan, $template);
         $edge = $order->choices[0]->settings->edge;
 
@@ -117,7 +117,7 @@ final readonly class OrderViews
             'files' => \array_slice($files, 0, self::NAMES_SHOWN),
             'moreFiles' => max(0, $this->count($plan, $template) - self::NAMES_SHOWN),
             'clashes' => $order->hasNames() ? $plan->clashes : [],
-            'findings' => \array_slice($look['found'], 0, self::FINDINGS_SHOWN, true),
+            'warnings' => \array_slice($look['found'], 0, self::WARNINGS_SHOWN, true),
             'found' => \count($look['found']),
             'looked' => $look['looked'],
             'pictures' => $this->opener->page($project)->thumbnails($first['row']),

@@ -43,7 +43,7 @@ final readonly class RunPlanner
         private SharedSizes $sizes,
         private RowInputs $inputs,
         private PieceStore $pieces,
-        private OpenFindings $findings,
+        private OpenWarnings $warnings,
         private ProjectColumnKinds $kinds,
     ) {
     }
@@ -159,7 +159,7 @@ final readonly class RunPlanner
             return array_values($wanted);
         }
         if (RowChoice::InOrder === $order->which) {
-            $bad = $this->findings->rows($project, array_column($pieces, 'row'));
+            $bad = $this->warnings->rows($project, array_column($pieces, 'row'));
             $wanted = array_filter($pieces, static fn (array $piece): bool => !isset($bad[$piece['row']->number]));
             if ([] === $wanted) {
                 throw new RunOrderException('There is something to be said about every one of these rows. Look at them, or make all.');

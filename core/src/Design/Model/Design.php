@@ -31,7 +31,7 @@ final readonly class Design
     public const MIN_DOTS = 8;
     public const MOST_SIDES = 2;
     public const MAX_BLEED = 1_000;
-    public const MOST_BEATS = 20;
+    public const MOST_SCENES = 20;
     public const MOST_FIELDS = 200;
     private const LOCALE = '/^[A-Za-z]{2,3}([_-][A-Za-z0-9]{2,8})*$/';
 
@@ -63,9 +63,9 @@ final readonly class Design
         /** Dots beyond every edge that colour and pictures run on over, to be cut off. */
         #[Length('bleed', 0, self::MAX_BLEED, ofSide: true)]
         public float $bleed = 0.0,
-        /** @var list<Beat> one after the other; none of what does not move */
-        #[Listed('beats', Beat::class, self::MOST_BEATS)]
-        public array $beats = [],
+        /** @var list<Scene> one after the other; none of what does not move */
+        #[Listed('beats', Scene::class, self::MOST_SCENES)]
+        public array $scenes = [],
         #[Group('sound')]
         public BackgroundSound $sound = new BackgroundSound(),
         /** A short ends as it begins, so that it can be seen again and again without a jump. */
@@ -195,7 +195,7 @@ final readonly class Design
     /** @return list<string> sources of the patterns that name sounds, each once */
     public function sounds(): array
     {
-        $named = [$this->sound->track, ...array_map(static fn (Beat $beat): ?Pattern => $beat->plays, $this->beats)];
+        $named = [$this->sound->track, ...array_map(static fn (Scene $scene): ?Pattern => $scene->plays, $this->scenes)];
 
         return array_values(array_unique(array_map(static fn (Pattern $one): string => $one->source, array_filter($named))));
     }
@@ -205,8 +205,8 @@ final readonly class Design
     {
         return [
             $this->sound->track,
-            ...array_map(static fn (Beat $beat): ?Pattern => $beat->plays, $this->beats),
-            ...array_map(static fn (Beat $beat): ?Pattern => $beat->says, $this->beats),
+            ...array_map(static fn (Scene $scene): ?Pattern => $scene->plays, $this->scenes),
+            ...array_map(static fn (Scene $scene): ?Pattern => $scene->says, $this->scenes),
         ];
     }
 
@@ -238,20 +238,20 @@ final readonly class Design
     /** Whether it has a time: its pieces can be shorts. */
     public function moves(): bool
     {
-        return [] !== $this->beats;
+        return [] !== $this->scenes;
     }
 
     /** Whether words of its rows are read aloud. */
     public function speaks(): bool
     {
-        return [] !== array_filter($this->beats, static fn (Beat $beat): bool => $beat->reads || null !== $beat->says);
+        return [] !== array_filter($this->scenes, static fn (Scene $scene): bool => $scene->reads || null !== $scene->says);
     }
 
-    /** Which of the beats has this id, from 0; null where none has. */
-    public function beat(?string $id): ?int
+    /** Which of the scenes has this id, from 0; null where none has. */
+    public function scene(?string $id): ?int
     {
-        foreach ($this->beats as $i => $beat) {
-            if ($beat->id === $id) {
+        foreach ($this->scenes as $i => $scene) {
+            if ($scene->id === $id) {
                 return $i;
             }
         }
@@ -260,19 +260,19 @@ final readonly class Design
     }
 
     /**
-     * Whether a layer comes with a beat. What is read with the first are also texts that are there from the start and go at
+     * Whether a layer comes with a scene. What is read with the first are also texts that are there from the start and go at
      * some time.
      */
-    public function comesWith(Layer $layer, int $beat): bool
+    public function comesWith(Layer $layer, int $scene): bool
     {
-        return null !== $layer->stay && ($this->beat($layer->stay->comes) ?? 0) === $beat;
+        return null !== $layer->stay && ($this->scene($layer->stay->comes) ?? 0) === $scene;
     }
 
     /** Whether two layers are seen at the same time, at some time. */
     public function areSeenTogether(Layer $one, Layer $other): bool
     {
-        $from = fn (Layer $layer): int => $this->beat($layer->stay?->comes) ?? 0;
-        $to = fn (Layer $layer): int => $this->beat($layer->stay?->goes) ?? \count($this->beats);
+        $from = fn (Layer $layer): int => $this->scene($layer->stay?->comes) ?? 0;
+        $to = fn (Layer $layer): int => $this->scene($layer->stay?->goes) ?? \count($this->scenes);
 
         return $from($one) <= $to($other) && $from($other) <= $to($one);
     }

@@ -71,27 +71,27 @@ final readonly class DesignCodec
             }
         }
 
-        self::checkBeats($template);
+        self::checkScenes($template);
 
         return $template;
     }
 
-    /** @throws DesignException where two beats have one id, or a layer keeps to one that is not there */
-    private static function checkBeats(Design $template): void
+    /** @throws DesignException where two scenes have one id, or a layer keeps to one that is not there */
+    private static function checkScenes(Design $template): void
     {
-        foreach ($template->beats as $i => $beat) {
-            if ($i !== $template->beat($beat->id)) {
-                throw new DesignException("beats[$i].id", "\"$beat->id\" is used by two beats");
+        foreach ($template->scenes as $i => $scene) {
+            if ($i !== $template->scene($scene->id)) {
+                throw new DesignException("beats[$i].id", "\"$scene->id\" is used by two scenes");
             }
         }
         foreach ($template->layers() as $layer) {
             [$comes, $goes] = [$layer->stay?->comes, $layer->stay?->goes];
             foreach (['comes' => $comes, 'goes' => $goes] as $what => $id) {
-                if (null !== $id && null === $template->beat($id)) {
-                    throw new DesignException("$layer->name: $what", "there is no beat \"$id\"");
+                if (null !== $id && null === $template->scene($id)) {
+                    throw new DesignException("$layer->name: $what", "there is no scene \"$id\"");
                 }
             }
-            if (($template->beat($comes) ?? 0) > ($template->beat($goes) ?? \PHP_INT_MAX)) {
+            if (($template->scene($comes) ?? 0) > ($template->scene($goes) ?? \PHP_INT_MAX)) {
                 throw new DesignException("$layer->name: goes", 'a layer cannot go before it comes');
             }
         }

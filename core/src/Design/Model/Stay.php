@@ -8,14 +8,14 @@ use Morphea\Core\Design\Properties\Group;
 use Morphea\Core\Design\Properties\Text;
 use Morphea\Core\Design\Timing\Motion;
 
-/** When a layer is seen: from the beginning of one beat to the end of another, and how it comes and goes. */
+/** When a layer is seen: from the beginning of one scene to the end of another, and how it comes and goes. */
 final readonly class Stay
 {
     public function __construct(
-        /** Id of a beat; null where it is there from the start. */
+        /** Id of a scene; null where it is there from the start. */
         #[Text('coming', 40, Layer::NAME)]
         public ?string $comes = null,
-        /** Id of a beat; null where it stays to the end. */
+        /** Id of a scene; null where it stays to the end. */
         #[Text('going', 40, Layer::NAME)]
         public ?string $goes = null,
         #[Group('way of coming')]
@@ -25,9 +25,9 @@ final readonly class Stay
     ) {
     }
 
-    /** Going with a beat, if it came with one and was to stay. */
-    public function leaving(string $beat): self
+    /** Going with a scene, if it came with one and was to stay. */
+    public function leaving(string $scene): self
     {
-        return null === $this->comes || null !== $this->goes ? $this : new self($this->comes, $beat, $this->in, $this->out);
+        return null === $this->comes || null !== $this->goes ? $this : new self($this->comes, $scene, $this->in, $this->out);
     }
 }

@@ -8,9 +8,9 @@ namespace Morphea\Core\Rendering\Layout;
 final readonly class HeardSounds
 {
     /**
-     * @param array<string, Sound>                       $plays   at the beginning of beats, by id
+     * @param array<string, Sound>                       $plays   at the beginning of scenes, by id
      * @param array<string, Sound>                       $says    words that are spoken then
-     * @param array<string, string> $missing what rows ask for and is not there, by beat; of the track under ''
+     * @param array<string, string> $missing what rows ask for and is not there, by scene; of the track under ''
      */
     public function __construct(
         public ?Sound $track = null,
@@ -25,9 +25,9 @@ final readonly class HeardSounds
         return null === $this->track && [] === $this->plays && [] === $this->says;
     }
 
-    /** How long a beat is to be heard, in seconds. */
-    public function lasts(string $beat): float
+    /** How long a scene is to be heard, in seconds. */
+    public function lasts(string $scene): float
     {
-        return max($this->plays[$beat]->seconds ?? 0.0, $this->says[$beat]->seconds ?? 0.0);
+        return max($this->plays[$scene]->seconds ?? 0.0, $this->says[$scene]->seconds ?? 0.0);
     }
 }

@@ -25,15 +25,15 @@ final readonly class SoundLayouter
     {
         $missing = $plays = $says = [];
         $track = $this->sound($template->sound->track, $row, $template, '', $missing);
-        foreach ($template->beats as $i => $beat) {
-            $sound = $this->sound($beat->plays, $row, $template, $beat->id, $missing);
-            $words = trim($beat->reads ? self::shown($template, $i, $facts) : self::filled($beat->says, $row, $template));
+        foreach ($template->scenes as $i => $scene) {
+            $sound = $this->sound($scene->plays, $row, $template, $scene->id, $missing);
+            $words = trim($scene->reads ? self::shown($template, $i, $facts) : self::filled($scene->says, $row, $template));
             $spoken = '' === $words ? null : $this->sounds->spoken($words, strtr($template->locale, '_', '-'));
             if ('' !== $words && null === $spoken) {
-                $missing[$beat->id] ??= mb_strimwidth($words, 0, self::TOLD, '…', 'UTF-8');
+                $missing[$scene->id] ??= mb_strimwidth($words, 0, self::TOLD, '…', 'UTF-8');
             }
-            $plays += null === $sound ? [] : [$beat->id => $sound];
-            $says += null === $spoken ? [] : [$beat->id => $spoken];
+            $plays += null === $sound ? [] : [$scene->id => $sound];
+            $says += null === $spoken ? [] : [$scene->id => $spoken];
         }
 
         return new HeardSounds($track, $plays, $says, $missing);
@@ -62,13 +62,13 @@ final readonly class SoundLayouter
     }
 
     /**
-     * What comes with a beat, from the top, as sentences.
+     * What comes with a scene, from the top, as sentences.
      *
      * @param array<string, LayerFacts> $facts
      */
-    private static function shown(Design $template, int $beat, array $facts): string
+    private static function shown(Design $template, int $scene, array $facts): string
     {
-        $layers = array_filter($template->side()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $beat));
+        $layers = array_filter($template->side()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $scene));
         usort($layers, static fn (Layer $one, Layer $other): int => $one->frame->y <=> $other->frame->y);
         $words = [];
         foreach ($layers as $layer) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Layout;
 
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
@@ -51,7 +51,7 @@ final class CodeLayerTest extends TestCase
         $tiny = self::qr(new Frame(0, 0, 60, 60));
         self::assertSame(
             ['Code: its modules are 0.17 mm wide; 0.33 mm are read reliably. Make it larger or its words shorter.'],
-            self::findings($tiny, 'TW-1', 300),
+            self::warnings($tiny, 'TW-1', 300),
         );
         $faint = new CodeLayer(
             'code',
@@ -65,8 +65,8 @@ final class CodeLayerTest extends TestCase
             Correction::Low,
             '#999999',
         );
-        self::assertSame(['Code: contrast 2.8 : 1 is too faint for readers, who need 4.'], self::findings($faint, 'TW-1', 300));
-        self::assertSame([], self::findings(self::qr(new Frame(0, 0, 300, 300)), 'TW-1', 300));
+        self::assertSame(['Code: contrast 2.8 : 1 is too faint for readers, who need 4.'], self::warnings($faint, 'TW-1', 300));
+        self::assertSame([], self::warnings(self::qr(new Frame(0, 0, 300, 300)), 'TW-1', 300));
     }
 
     public function testWordsThatMakeNoCodeStopThePieceAndEmptyOnesHide(): void
@@ -81,22 +81,22 @@ final class CodeLayerTest extends TestCase
             Pattern::parse('{no}'),
             CodeKind::Ean13,
         );
-        $findings = Make::findings(self::template($ean), ['no' => '12']);
-        self::assertTrue($findings[0]->blocks());
+        $warnings = Make::warnings(self::template($ean), ['no' => '12']);
+        self::assertTrue($warnings[0]->blocks());
         self::assertSame(
             'Code: “12” does not go into EAN-13: it takes 12 digits, or 13 with the check digit.',
-            $findings[0]->sentence,
+            $warnings[0]->sentence,
         );
-        self::assertSame(['Code: is empty and hides.'], self::findings($ean, '', 96));
+        self::assertSame(['Code: is empty and hides.'], self::warnings($ean, '', 96));
         self::assertSame([], self::laid($ean, '')->drawing->groups[0]->items);
     }
 
     /** @return list<string> */
-    private static function findings(CodeLayer $layer, string $no, float $dpi): array
+    private static function warnings(CodeLayer $layer, string $no, float $dpi): array
     {
         return array_map(
-            static fn (Finding $finding): string => $finding->sentence,
-            Make::findings(self::template($layer, $dpi), ['no' => $no]),
+            static fn (Warning $warning): string => $warning->sentence,
+            Make::warnings(self::template($layer, $dpi), ['no' => $no]),
         );
     }
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Layout;
 
-use Morphea\Core\Checks\Finding;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\FrameShape;
 use Morphea\Core\Design\Model\PictureLayer;
@@ -150,11 +150,11 @@ final class PicturesTest extends TestCase
     {
         $pictures = new Pictures(Make::photo('seal.png', 100, 100));
         $layer = self::placeholder(new PictureRule(PictureInstead::Hide), new PictureRule(PictureInstead::Other, 'seal.png'));
-        self::assertSame(['Photo: names no picture; it hides.'], self::findings($layer, '', $pictures));
+        self::assertSame(['Photo: names no picture; it hides.'], self::warnings($layer, '', $pictures));
         self::assertSame([], self::lay($layer, ['photo' => ''], $pictures)->drawing->groups[0]->items);
         self::assertSame(
             ['Photo: the picture “kettel” is missing; “seal.png” is shown instead.'],
-            self::findings($layer, 'kettel', $pictures),
+            self::warnings($layer, 'kettel', $pictures),
         );
         self::assertSame(PictureState::Missing, self::lay($layer, ['photo' => 'kettel'], $pictures)->picture('p')?->state);
     }
@@ -162,11 +162,11 @@ final class PicturesTest extends TestCase
     public function testAPieceIsNotMadeWhereItsPictureIsARule(): void
     {
         $refuses = self::placeholder(missing: new PictureRule(PictureInstead::Refuse));
-        $findings = Make::findings(Make::template($refuses), ['photo' => 'gone']);
-        self::assertTrue($findings[0]->blocks());
-        self::assertSame('Photo: the picture “gone” is missing; it cannot be made without.', $findings[0]->sentence);
+        $warnings = Make::warnings(Make::template($refuses), ['photo' => 'gone']);
+        self::assertTrue($warnings[0]->blocks());
+        self::assertSame('Photo: the picture “gone” is missing; it cannot be made without.', $warnings[0]->sentence);
         $shows = self::placeholder(missing: new PictureRule(PictureInstead::Other, 'also-gone.png'));
-        $other = Make::findings(Make::template($shows), ['photo' => 'gone']);
+        $other = Make::warnings(Make::template($shows), ['photo' => 'gone']);
         self::assertTrue($other[0]->blocks(), 'nor where the picture shown instead is missing too');
     }
 
@@ -174,7 +174,7 @@ final class PicturesTest extends TestCase
     {
         self::assertSame(
             ['Photo: “seal.png” is shown 20.0 times larger than it is and looks coarse.'],
-            self::findings(self::placeholder(), 'seal', Make::noPictures()),
+            self::warnings(self::placeholder(), 'seal', Make::noPictures()),
         );
     }
 
@@ -216,11 +216,11 @@ final class PicturesTest extends TestCase
     }
 
     /** @return list<string> */
-    private static function findings(PictureLayer $layer, string $cell, Pictures $pictures): array
+    private static function warnings(PictureLayer $layer, string $cell, Pictures $pictures): array
     {
         return array_map(
-            static fn (Finding $finding): string => $finding->sentence,
-            Make::findings(Make::template($layer), ['photo' => $cell], $pictures),
+            static fn (Warning $warning): string => $warning->sentence,
+            Make::warnings(Make::template($layer), ['photo' => $cell], $pictures),
         );
     }
 

@@ -13,7 +13,7 @@ use Morphea\App\Engine\Video\Film;
 use Morphea\App\Engine\Video\FilmFormat;
 use Morphea\App\Engine\Video\FilmMaker;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Rendering\Scenes\Subtitles;
+use Morphea\Core\Rendering\Timeline\Subtitles;
 
 /** The first side in time, as a film. */
 abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
@@ -77,9 +77,9 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
-        $scene = $piece->scene($settings->rate);
-        $subtitles = Subtitles::of($piece->sides[0], $scene);
-        $film = new Film($scene, $piece->pictures, $piece->name, $subtitles, $piece->language());
+        $timeline = $piece->timeline($settings->rate);
+        $subtitles = Subtitles::of($piece->sides[0], $timeline);
+        $film = new Film($timeline, $piece->pictures, $piece->name, $subtitles, $piece->language());
         $scale = self::scale($piece->template, $settings);
 
         return [$this->films->make($film, static::format(), $scale, $settings->quality, $settings->megabytes, $stopped)];

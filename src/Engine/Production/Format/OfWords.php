@@ -9,7 +9,7 @@ use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\MotionFormat;
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Rendering\Scenes\Subtitles;
+use Morphea\Core\Rendering\Timeline\Subtitles;
 
 /** Subtitles beside the films, for players that want them in a file of their own. */
 abstract readonly class OfWords extends AbstractFormat implements MotionFormat
@@ -53,6 +53,6 @@ abstract readonly class OfWords extends AbstractFormat implements MotionFormat
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
-        return [$this->written(Subtitles::of($piece->sides[0], $piece->scene($settings->rate)))];
+        return [$this->written(Subtitles::of($piece->sides[0], $piece->timeline($settings->rate)))];
     }
 }

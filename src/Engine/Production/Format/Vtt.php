@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production\Format;
 
-use Morphea\Core\Rendering\Scenes\Subtitles;
+use Morphea\Core\Rendering\Timeline\Subtitles;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** The words of a short with their times, as WebVTT has them. */

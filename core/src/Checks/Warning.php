@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Checks;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Rendering\Drawing\Bounds;
+
+/**
+ * Something about one piece that a person should know: on which layer and where on the side (dots), what was measured
+ * and against which limit, and what would mend it.
+ */
+final readonly class Warning
+{
+    public string $sentence;
+
+    /**
+     * @param string       $name     of the layer
+     * @param string       $what     is the matter, as a sentence whose subject is the layer
+     * @param list<Remedy> $remedies the most likely first
+     */
+    public function __construct(
+        public WarningKind $kind,
+        public Severity $severity,
+        public string $layer,
+        public string $name,
+        public string $what,
+        public ?Bounds $box = null,
+        public ?float $measured = null,
+        public ?float $limit = null,
+        public array $remedies = [],
+    ) {
+        $this->sentence = "$name: $what";
+    }
+
+    /**
+     * As `toArray` wrote it down.
+     *
+     * @param array<string, mixed> $said
+     */
+    public static function of(array $said): ?self
+    {
+        $kind = WarningKind::tryFrom((string) ($said['kind'] ?? ''));
+        $severity = Severity::tryFrom((string) ($said['severity'] ?? ''));
+        if (null === $kind || null === $severity) {
+            return null;
+        }
+        $box = \is_array($said['box'] ?? null) ? array_map(floatval(...), $said['box']) : null;
+        $sentence = (string) ($said['sentence'] ?? '');
+        [$name, $what] = explode(': ', $sentence, 2) + [1 => ''];
+
+        return new self(
+            $kind,
+            $severity,
+            (string) ($said['layer'] ?? ''),
+            $name,
+            $what,
+            null === $box ? null : new Bounds($box['left'], $box['top'], $box['right'], $box['bottom']),
+            isset($said['measured']) ? (float) $said['measured'] : null,
+            isset($said['limit']) ? (float) $said['limit'] : null,
+            array_values(array_filter(array_map(Remedy::tryFrom(...), (array) ($said['remedies'] ?? [])))),
+        );
+    }
+
+    /** A touch-up that cannot be had any more as it was made. */
+    public static function touchUp(Design $design, string $layer, string $why): self
+    {
+        $there = array_filter($design->layers(), static fn (Layer $one): bool => $one->id === $layer);
+        $name = [] === $there ? "“{$layer}”" : reset($there)->name;
+
+        return new self(
+            WarningKind::TouchUp,
+            Severity::LookAtIt,
+            [] === $there ? '' : $layer,
+            $name,
+            "was touched up on this piece, and $why.",
+            remedies: [Remedy::TouchUp],
+        );
+    }
+
+    /** Whether the piece cannot be made. */
+    public function blocks(): bool
+    {
+        return Severity::CannotBeMade === $this->severity;
+    }
+
+    /**
+     * @return array{kind: string, severity: string, layer: string, sentence: string,
+     *   box: array{left: float, top: float, right: float, bottom: float}|null, measured: float|null,
+     *   limit: float|null, remedies: list<string>} lengths in dots
+     */
+    public function toArray(): array
+    {
+        $round = static fn (float $value): float => round($value, 2);
+
+        return [
+            'kind' => $this->kind->value,
+            'severity' => $this->severity->value,
+            'layer' => $this->layer,
+            'sentence' => $this->sentence,
+            'box' => null === $this->box
+                ? null
+                : [
+                    'left' => $round($this->box->left),
+                    'top' => $round($this->box->top),
+                    'right' => $round($this->box->right),
+                    'bottom' => $round($this->box->bottom),
+                ],
+            'measured' => null === $this->measured ? null : $round($this->measured),
+            'limit' => null === $this->limit ? null : $round($this->limit),
+            'remedies' => array_map(static fn (Remedy $remedy): string => $remedy->value, $this->remedies),
+        ];
+    }
+}

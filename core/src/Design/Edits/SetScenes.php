@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Scene;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\LayerCodec;
+
+/**
+ * Gives a template other scenes. A layer that came with one that is gone comes with what followed it, one that went with
+ * it goes with what was before it; without any scenes, all layers are always there.
+ */
+final readonly class SetScenes implements Edit
+{
+    /** @param list<Scene> $scenes */
+    public function __construct(private array $scenes, private string $says)
+    {
+    }
+
+    public function apply(Design $template): Design
+    {
+        $made = new Design(...['scenes' => $this->scenes] + get_object_vars($template));
+        $codec = new DesignCodec();
+        $data = $codec->toArray($made);
+        foreach ($made->sides as $s => $side) {
+            foreach ($side->layers as $i => $layer) {
+                $data['sides'][$s]['layers'][$i] = (new LayerCodec())->toArray($layer);
+                $data['sides'][$s]['layers'][$i]['stay'] = $this->stay($template, $made, $layer);
+            }
+        }
+
+        return $codec->fromArray($data);
+    }
+
+    public function says(Design $before): string
+    {
+        return $this->says;
+    }
+
+    /** @return array<string, mixed>|null */
+    private function stay(Design $before, Design $after, Layer $layer): ?array
+    {
+        $stay = $layer->stay;
+        if (null === $stay || !$after->moves()) {
+            return null;
+        }
+        $ids = array_map(static fn (Scene $scene): string => $scene->id, $before->scenes);
+        $here = static fn (array $ids): ?string => array_values(
+            array_filter($ids, static fn (string $id): bool => null !== $after->scene($id)),
+        )[0] ?? null;
+        $comes = null === $stay->comes ? null : $here(\array_slice($ids, (int) $before->scene($stay->comes)));
+        $goes = null === $stay->goes ? null : $here(array_reverse(\array_slice($ids, 0, (int) $before->scene($stay->goes) + 1)));
+        if (($after->scene($comes) ?? 0) > ($after->scene($goes) ?? \PHP_INT_MAX)) {
+            $goes = null;
+        }
+        $values = (new LayerCodec())->toArray($layer)['stay'];
+
+        return ['comes' => $comes, 'goes' => $goes] + (\is_array($values) ? $values : []);
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Rendering\Timeline;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Rendering\Drawing\Drawing;
+use Morphea\Core\Rendering\Layout\LaidOut;
+
+/** What is shown of a piece where nothing can move: a moment; if none is said, the first at which all that came stands still. */
+final class Poster
+{
+    /**
+     * @param int        $side    that was laid out; only the first moves
+     * @param float|null $seconds another moment, after the beginning
+     */
+    public static function of(Design $template, LaidOut $laid, int $side, ?float $seconds = null): Drawing
+    {
+        if (0 !== $side || !$template->moves()) {
+            return $laid->drawing;
+        }
+        $timeline = Timeline::of($template, $laid, Timing::of($template, $laid, Timing::USUAL));
+        $last = max(0, $timeline->timing->frames() - 1);
+
+        return $timeline->at(null === $seconds ? $timeline->rest() : max(0, min($last, (int) round($seconds * Timing::USUAL))));
+    }
+}
