@@ -12,8 +12,8 @@ use Morphea\App\Cli\FileOpener;
 use Morphea\App\Cli\FileProof;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
 use Morphea\Tests\Truth\Corpus;
 
 $services = require __DIR__ . '/start.php';

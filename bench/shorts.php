@@ -25,8 +25,8 @@ use Morphea\App\Engine\Video\Film;
 use Morphea\App\Engine\Video\FilmFormat;
 use Morphea\App\Engine\Video\FilmMaker;
 use Morphea\Core\Design\Model\DesignCodec;
-use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Subtitles;
+use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Timing;
 use Symfony\Component\Process\Process;
 
@@ -92,7 +92,7 @@ $frames = $one->timing->frames();
 $drawn = 10 * $seconds(static function () use ($one, $frames, $renderer, $pictures, $folder): void {
     for ($frame = 0; $frame < $frames; $frame += 10) {
         $look = new Look(1.0, Edge::Cut, '#FFFFFF');
-        $png = $renderer->side($one->at($frame), $pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
+        $png = $renderer->page($one->at($frame), $pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
         file_put_contents(sprintf('%s/%04d.png', $folder, $frame), $png);
         for ($next = $frame + 1; $next < min($frames, $frame + 10); ++$next) {
             symlink(sprintf('%s/%04d.png', $folder, $frame), sprintf('%s/%04d.png', $folder, $next));

@@ -31,9 +31,34 @@ final class Tools
     /** A frame of a film as a picture. */
     public static function frame(string $film, int $frame): string
     {
-        $one = ['-frames:v', '1', '-c:v', 'png', '-f', 'image2pipe', '-'];
+        return self::frames($film, [$frame])[$frame];
+    }
 
-        return self::on($film, ['ffmpeg', '-v', 'error', '-i', '%', '-vf', "select=eq(n\\,$frame)", ...$one]);
+    /**
+     * @param list<int> $frames from 0
+     *
+     * @return array<int, string> pictures by frame; the film is read once for all of them
+     */
+    public static function frames(string $film, array $frames): array
+    {
+        $frames = array_values(array_unique($frames));
+        sort($frames);
+        [$path, $to] = [self::file($film), self::file('')];
+        unlink($to);
+        mkdir($to);
+        $chosen = implode('+', array_map(static fn (int $frame): string => "eq(n\\,$frame)", $frames));
+        (new Process(['ffmpeg', '-v', 'error', '-i', $path, '-vf', "select=$chosen", '-vsync', '0', "$to/%d.png"]))->mustRun();
+        $pictures = [];
+        foreach ($frames as $i => $frame) {
+            $picture = "$to/" . ($i + 1) . '.png';
+            Assert::assertFileExists($picture, "there is no frame $frame");
+            $pictures[$frame] = (string) file_get_contents($picture);
+            unlink($picture);
+        }
+        rmdir($to);
+        unlink($path);
+
+        return $pictures;
     }
 
     /** @return array{float, float} how loud a film is as a whole, in LUFS, and its true peak in dBTP (EBU R 128) */
@@ -50,20 +75,27 @@ final class Tools
         return ['-inf' === $loud[1] ? -99.0 : (float) $loud[1], '-inf' === $peak[1] ? -99.0 : (float) $peak[1]];
     }
 
-    /** How like each other two pictures are: decibels of signal to noise, of all three colours. */
+    /** How like each other two pictures are: decibels of signal to noise (PSNR), of all three colours. */
     public static function likeness(string $one, string $other): float
     {
-        [$a, $b] = [self::file($one), self::file($other)];
-        Assert::assertSame(\array_slice(getimagesize($a) ?: [], 0, 2), \array_slice(getimagesize($b) ?: [], 0, 2));
-        $compare = '[0]format=gbrp[a];[1]format=gbrp[b];[a][b]psnr';
-        $process = new Process(['ffmpeg', '-hide_banner', '-i', $a, '-i', $b, '-lavfi', $compare, '-f', 'null', '-']);
-        $process->mustRun();
-        unlink($a);
-        unlink($b);
-        $told = $process->getErrorOutput();
-        Assert::assertSame(1, preg_match('/PSNR .*average:([\d.]+|inf)/', $told, $found), $told);
+        [$a, $b] = [imagecreatefromstring($one), imagecreatefromstring($other)];
+        Assert::assertTrue(false !== $a && false !== $b);
+        [$width, $height] = [imagesx($a), imagesy($a)];
+        Assert::assertSame([$width, $height], [imagesx($b), imagesy($b)]);
+        imagepalettetotruecolor($a);
+        imagepalettetotruecolor($b);
+        $off = 0;
+        for ($y = 0; $y < $height; ++$y) {
+            for ($x = 0; $x < $width; ++$x) {
+                [$c, $d] = [imagecolorat($a, $x, $y), imagecolorat($b, $x, $y)];
+                if ($c !== $d) {
+                    $off += ((($c >> 16) & 255) - (($d >> 16) & 255)) ** 2 + ((($c >> 8) & 255) - (($d >> 8) & 255)) ** 2
+                        + (($c & 255) - ($d & 255)) ** 2;
+                }
+            }
+        }
 
-        return 'inf' === $found[1] ? 99.0 : (float) $found[1];
+        return 0 === $off ? 99.0 : 10 * log10(255 ** 2 * 3 * $width * $height / $off);
     }
 
     /** @return list<list<string>> of the first sheet of a workbook */

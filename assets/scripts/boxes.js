@@ -1,10 +1,10 @@
 // The boxes of layers on the stage: where they are on the screen, and where that is on the design.
-import {box, side, work} from './screen.js';
+import {box, page, work} from './screen.js';
 
-export const dots = () => Number(work().dataset.width) / side().getBoundingClientRect().width;
+export const dots = () => Number(work().dataset.width) / page().getBoundingClientRect().width;
 export const boxes = (ids) => ids.map(box).filter((b) => b && !b.hasAttribute('data-locked'));
 
-export const page = () => {
+export const pageBox = () => {
     const {width, height, margin, guides} = work().dataset;
     return {width: Number(width), height: Number(height), margin: Number(margin), guides: JSON.parse(guides)};
 };
@@ -14,7 +14,7 @@ export function frameOf(element) {
     const k = dots();
     const turn = /rotate\((-?[\d.]+)deg\)/.exec(element.style.transform);
     const px = (value, whole) => (value.endsWith('%') ? (parseFloat(value) / 100) * whole : parseFloat(value));
-    const sheet = side();
+    const sheet = page();
     return {
         id: element.dataset.box,
         x: px(element.style.left, sheet.clientWidth) * k,

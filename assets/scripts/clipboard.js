@@ -1,4 +1,4 @@
-// Copy, cut and paste layers, across sides and projects: what was copied is kept in this browser.
+// Copy, cut and paste layers, across pages and projects: what was copied is kept in this browser.
 import {http} from './http.js';
 import {edit, isTyping, selection, url} from './screen.js';
 import {notice} from './notices.js';

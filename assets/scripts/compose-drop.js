@@ -3,7 +3,7 @@
 import {target} from './column-drag.js';
 import {http} from './http.js';
 import {inPlace, leave, openWords, SAMPLE} from './inplace.js';
-import {edit, isPaper, side, url} from './screen.js';
+import {edit, isPaper, page, url} from './screen.js';
 import {wordsOf} from './words-editor.js';
 
 const KINDS = ['text', 'picture', 'code'];
@@ -56,12 +56,12 @@ target((column, event) => {
     if (isOver && !hovered) return null;
     if (box?.dataset.kind === 'text') return onText(box, column, event);
     if (box) return onFrame(box, column);
-    if (!under.some((one) => one.id === 'side')) return null;
+    if (!under.some((one) => one.id === 'page')) return null;
     return {
         says: about(column).kind === 'picture' ? 'new picture here' : 'new text here',
-        element: side(),
+        element: page(),
         drop: () => {
-            const at = side().getBoundingClientRect();
+            const at = page().getBoundingClientRect();
             edit('/add', {
                 kind: 'placeholder',
                 column: column.key,

@@ -1,6 +1,6 @@
 // A layer that was just added stands in the middle. Until anything else is done to it, a press on bare paper and a drag
 // draw its frame instead.
-import {isPaper, side, edit, select, selection, work} from './screen.js';
+import {isPaper, page, edit, select, selection, work} from './screen.js';
 import {inPlace, isUntouched, leave, standAt} from './inplace.js';
 
 const LEAST = 8;
@@ -76,7 +76,7 @@ window.addEventListener('pointerup', (event) => {
         select([]);
         return;
     }
-    const sheet = side().getBoundingClientRect();
+    const sheet = page().getBoundingClientRect();
     const dots = Number(work().dataset.width) / sheet.width;
     const drawn = {
         x: (at.left - sheet.left) * dots,

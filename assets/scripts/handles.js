@@ -1,6 +1,6 @@
 // The handles of what is selected: drag, resize, rotate. The boxes move under the hand; the core lays out what was dropped.
-import {boxes, dots, follow, frameOf, page} from './boxes.js';
-import {edit, nonce, select, selection, side, work} from './screen.js';
+import {boxes, dots, follow, frameOf, pageBox} from './boxes.js';
+import {edit, nonce, select, selection, page, work} from './screen.js';
 import {exact, linesOf} from './snapping.js';
 
 let moveable = null;
@@ -10,11 +10,11 @@ function drop(targets, dragged = false) {
     if (!moved) return;
     moved = false;
     edit('/place', {
-        frames: JSON.stringify(targets.map(frameOf).map((frame) => (dragged ? exact(frame, page(), dots()) : frame))),
+        frames: JSON.stringify(targets.map(frameOf).map((frame) => (dragged ? exact(frame, pageBox(), dots()) : frame))),
     });
 }
 function snapLines() {
-    const {across, down} = linesOf(page());
+    const {across, down} = linesOf(pageBox());
     return {
         verticalGuidelines: across.map((line) => line / dots()),
         horizontalGuidelines: down.map((line) => line / dots()),
@@ -57,10 +57,10 @@ function aside(targets) {
 }
 
 export function arm() {
-    if (!side() || !window.Moveable) return;
+    if (!page() || !window.Moveable) return;
     moveable?.destroy();
     const targets = boxes(selection());
-    moveable = new window.Moveable(side(), {
+    moveable = new window.Moveable(page(), {
         cspNonce: nonce(),
         target: targets,
         draggable: true,
@@ -82,7 +82,7 @@ export function arm() {
         padding: aside(targets),
         ...snapLines(),
     });
-    // With an id of their own the handles are never taken for a new part of the side when the page morphs.
+    // With an id of their own the handles are never taken for a new part of the page when the screen morphs.
     moveable.getControlBoxElement().id = 'handles';
     const start = (e) => {
         moveable.keepRatio = Boolean(e.inputEvent?.shiftKey);

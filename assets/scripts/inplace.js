@@ -1,6 +1,6 @@
 // Words typed on the stage: the editor of words with columns, laid over the text in about its own style. The core sets
 // the true lines while one types. A text that was just added takes typing at once, before the server has answered.
-import {box, edit, select, selection, side, work} from './screen.js';
+import {box, edit, select, selection, page, work} from './screen.js';
 import {wordsOf} from './words-editor.js';
 
 export const SAMPLE = 'Text';
@@ -25,7 +25,7 @@ function dress(element, style, scale) {
         lineHeight: style.lineHeight ?? '1.2',
     });
 }
-const scale = () => side().getBoundingClientRect().width / Number(work().dataset.width);
+const scale = () => page().getBoundingClientRect().width / Number(work().dataset.width);
 
 function begin({layer, name, parts, style, at, isNew = false}) {
     leave();
@@ -39,7 +39,7 @@ function begin({layer, name, parts, style, at, isNew = false}) {
     element.spellcheck = false;
     Object.assign(element.style, at);
     open = {element, style, isNew, hidden: null};
-    side().append(element);
+    page().append(element);
     dress(element, style, scale());
     hide();
     return wordsOf(element);

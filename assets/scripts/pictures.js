@@ -94,18 +94,18 @@ const stage = (event) => event.target.closest?.('.stage') && [...(event.dataTran
 document.addEventListener('dragover', (event) => {
     if (!stage(event)) return;
     event.preventDefault();
-    document.getElementById('side').classList.add('drop');
+    document.getElementById('page').classList.add('drop');
 });
 document.addEventListener('dragleave', (event) => {
-    if (event.target.closest?.('.stage')) document.getElementById('side').classList.remove('drop');
+    if (event.target.closest?.('.stage')) document.getElementById('page').classList.remove('drop');
 });
 document.addEventListener('drop', async (event) => {
     if (!stage(event)) return;
     event.preventDefault();
-    document.getElementById('side').classList.remove('drop');
+    document.getElementById('page').classList.remove('drop');
     const files = [...event.dataTransfer.files];
     if (files.length === 1 && !files[0].name.endsWith('.zip'))
-        return bring(url('/art'), {art: files[0], place: 'layer', page: '1'});
+        return bring(url('/art'), {art: files[0], place: 'layer', pdf_page: '1'});
     library(false);
     const body = document.getElementById('library-body');
     body.addEventListener(
@@ -132,7 +132,7 @@ document.addEventListener(
     'keydown',
     (event) => {
         if (!isTyping(event) && !event.ctrlKey && !event.metaKey && !event.altKey && event.key.toLowerCase() === 'v') {
-            document.querySelector('[id^="side-"][aria-pressed="false"]')?.click();
+            document.querySelector('[id^="page-"][aria-pressed="false"]')?.click();
         }
     },
     true,

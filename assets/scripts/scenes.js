@@ -1,9 +1,9 @@
-// Time: the side at a moment, played as it is made. The numbers come from the server; nothing is timed here.
+// Time: the page at a moment, played as it is made. The numbers come from the server; nothing is timed here.
 import {http} from './http.js';
 import {isDrawn} from './scenes-strip.js';
 import {element, film} from './clips.js';
 import {notice} from './notices.js';
-import {ask, isTyping, selection, side, state, url} from './screen.js';
+import {ask, isTyping, selection, page, state, url} from './screen.js';
 
 let timeline = null;
 let key = '';
@@ -46,15 +46,15 @@ async function fetched(wanted) {
     return timeline;
 }
 
-// Every part is a picture of its own over the side, seen or not.
+// Every part is a picture of its own over the page, seen or not.
 function board() {
-    let over = side().querySelector('.moment');
+    let over = page().querySelector('.moment');
     if (over?.dataset.key === key) return over;
     over?.remove();
     over = document.createElement('div');
     over.className = 'art moment';
     over.dataset.key = key;
-    const art = side().querySelector('.art');
+    const art = page().querySelector('.art');
     over.style.inset = art.style.inset;
     over.style.background = art.querySelector('svg > rect')?.getAttribute('fill') ?? '';
     timeline.parts.forEach((part) => {
@@ -152,7 +152,7 @@ function draw() {
         if (part.plays) seen ? moment(holder, part) : holder.querySelector('video')?.pause();
     });
     listen();
-    side().classList.add('in-time');
+    page().classList.add('in-time');
     document.getElementById('to-design').hidden = false;
     range().value = frame;
     document.getElementById('moment-said').textContent = `${(frame / timeline.rate).toFixed(2)} s`;
@@ -168,8 +168,8 @@ async function show(at) {
 function design() {
     stop();
     frame = null;
-    side()?.querySelector('.moment')?.remove();
-    side()?.classList.remove('in-time');
+    page()?.querySelector('.moment')?.remove();
+    page()?.classList.remove('in-time');
     if (range()) range().value = 0;
     if (!strip()) return;
     document.getElementById('moment-said').textContent = 'design';
@@ -185,7 +185,7 @@ function stop() {
     cancelAnimationFrame(playing);
     playing = 0;
     heard?.pause();
-    side()
+    page()
         ?.querySelectorAll('.moment video')
         .forEach((video) => video.pause());
     if (strip()) pressed();
@@ -270,7 +270,7 @@ document.addEventListener('htmx:afterSettle', ({target}) => {
     document.getElementById('again').checked = again;
     lengths();
     if (frame === null) {
-        // The side that has a time is shown anew, as after the back.
+        // The page that has a time is shown anew, as after the back.
         if (!isWhole) poster();
         return;
     }
@@ -283,7 +283,7 @@ document.addEventListener('htmx:afterSettle', ({target}) => {
         .then(() => (going ? play() : pressed()));
 });
 
-// Space plays, unless it moved the side about.
+// Space plays, unless it moved the page about.
 let moved = false;
 document.addEventListener('pointerdown', () => {
     moved = true;

@@ -6,12 +6,12 @@ import {wordsOf} from './words-editor.js';
 
 // What all parts of the Compose screen share: its state, and asking the server for the next one.
 export const work = () => document.getElementById('work');
-export const side = () => document.getElementById('side');
+export const page = () => document.getElementById('page');
 export const url = (tail = '') => work().dataset.base + tail;
 const where = () => ({
     row: work().dataset.row,
     layer: work().dataset.layer,
-    side: work().dataset.side,
+    page: work().dataset.page,
     touch: work().dataset.touch ?? '',
     ...(work().dataset.scene ? {scene: work().dataset.scene} : {}),
 });
@@ -151,7 +151,7 @@ export function withGroups(ids) {
 }
 
 // A redraw takes nothing out of anybody's hands: words that are being typed and their caret stay, so does a field in
-// which something was typed that is not sent yet, and what lies over the side only while somebody works on it.
+// which something was typed that is not sent yet, and what lies over the page only while somebody works on it.
 const stays = (node) => node.nodeType === Node.ELEMENT_NODE && (node.id === 'words-in-place' || node.id === 'handles');
 Object.assign(window.Idiomorph.defaults.callbacks, {
     beforeNodeRemoved: (node) => !stays(node),

@@ -25,7 +25,7 @@ function use(colour) {
 }
 function used() {
     const kept = JSON.parse(work().dataset.swatches);
-    const drawn = [...document.querySelectorAll('#side svg [fill^="#"]')].map((e) =>
+    const drawn = [...document.querySelectorAll('#page svg [fill^="#"]')].map((e) =>
         e.getAttribute('fill').toUpperCase(),
     );
     return [...new Set([...kept, ...drawn])].slice(0, 24);
@@ -55,7 +55,7 @@ document.addEventListener('click', (event) => {
     if (swatch) use(swatch.dataset.colour);
     else if (event.target.id === 'keep-swatch') {
         panel.hidden = true;
-        edit('/side', {'set[swatch.add]': document.getElementById(field).value});
+        edit('/page', {'set[swatch.add]': document.getElementById(field).value});
     } else if (event.target.id === 'pick-stage') {
         panel.hidden = true;
         document.body.classList.add('picking');
@@ -73,7 +73,7 @@ document.addEventListener('keydown', (event) => {
 document.addEventListener(
     'click',
     (event) => {
-        if (!document.body.classList.contains('picking') || !event.target.closest('#side')) return;
+        if (!document.body.classList.contains('picking') || !event.target.closest('#page')) return;
         event.preventDefault();
         event.stopPropagation();
         document.body.classList.remove('picking');

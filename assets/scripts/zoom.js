@@ -1,11 +1,11 @@
-// How large the side is shown: 100 % is its size on paper or in pixels. Kept for this tab.
-import {box, isTyping, selection, side, work} from './screen.js';
+// How large the page is shown: 100 % is its size on paper or in pixels. Kept for this tab.
+import {box, isTyping, selection, page, work} from './screen.js';
 
 const STEPS = [10, 15, 25, 33, 50, 67, 75, 100, 125, 150, 200, 300, 400, 600, 800];
 const KEY = () => `morphea-zoom ${work().dataset.base}`;
 const board = () => document.getElementById('board');
 const real = () => (Number(work().dataset.width) / Number(work().dataset.dpi)) * 96;
-const percent = () => (side().getBoundingClientRect().width / real()) * 100;
+const percent = () => (page().getBoundingClientRect().width / real()) * 100;
 
 function show() {
     const words = `${Math.round(percent())} %`;

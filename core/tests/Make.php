@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests;
 
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\Stay;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Model\TextStyle;
@@ -100,7 +100,7 @@ final class Make
     public static function template(Layer ...$layers): Design
     {
         return new Design('Mending certificate', 1200, 800, 96, Unit::Pixel, 'en_GB', [
-            new Side('Front', '#FFFFFF', array_values($layers)),
+            new Page('Front', '#FFFFFF', array_values($layers)),
         ]);
     }
 

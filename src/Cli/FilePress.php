@@ -87,11 +87,11 @@ final readonly class FilePress
     private function checkChoices(PressOptions $order, Design $template, Table $table): void
     {
         foreach ($order->choices as $choice) {
-            $side = $choice->settings->side;
-            if ('' !== $side && !isset($template->sides[(int) $side])) {
-                $sides = \count($template->sides);
-                $has = "the design has $sides " . (1 === $sides ? 'side' : 'sides');
-                throw new UploadException(\sprintf('--side=%d: %s.', (int) $side + 1, $has));
+            $page = $choice->settings->page;
+            if ('' !== $page && !isset($template->pages[(int) $page])) {
+                $pages = \count($template->pages);
+                $has = "the design has $pages " . (1 === $pages ? 'page' : 'pages');
+                throw new UploadException(\sprintf('--page=%d: %s.', (int) $page + 1, $has));
             }
             $trouble = $choice->trouble($template);
             if (null !== $trouble) {

@@ -13,13 +13,13 @@ use Morphea\App\Engine\Production\Production;
 use Morphea\App\Engine\Render\PageRasterizer;
 use Morphea\Core\Checks\Acceptance;
 use Morphea\Core\Checks\CellKinds;
-use Morphea\Core\Checks\Warning;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\WholeSet;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
@@ -55,7 +55,7 @@ final readonly class FileProof
                 $hand = $open->file->hands[$row->id ?? 0] ?? new HandWork();
                 $all[$number] = array_values(array_filter($found, static fn (Warning $one): bool => $one->blocks()
                     || null === $hand->accepts($one->kind, $one->layer, Acceptance::value($drawn->template, $row, $one->layer))));
-                $set->add($number, WholeSet::facts($drawn->template, $drawn->sides, serialize($hand->touch)));
+                $set->add($number, WholeSet::facts($drawn->template, $drawn->pages, serialize($hand->touch)));
             } catch (\Throwable $e) {
                 // One row that cannot be laid out is that row's warning; all others are looked at.
                 $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
@@ -81,9 +81,9 @@ final readonly class FileProof
     {
         $draw = fn (Drawing $drawing): Raster => $this->rasters->rasterize($drawing, $drawn->pictures);
         $found = array_map(
-            fn (LaidOut $laid, int $side): array => $this->proof->ofPixels(new Inspected($drawn->template, $laid, $side, $draw)),
-            $drawn->sides,
-            array_keys($drawn->sides),
+            fn (LaidOut $laid, int $page): array => $this->proof->ofPixels(new Inspected($drawn->template, $laid, $page, $draw)),
+            $drawn->pages,
+            array_keys($drawn->pages),
         );
 
         return array_merge(...$found);

@@ -140,7 +140,7 @@ final class FolderSink implements PieceSink
         array $keys = [],
         bool $taken = false,
     ): array {
-        $dpi = $drawn?->sides[0]->drawing->dpi ?? 72.0;
+        $dpi = $drawn?->pages[0]->drawing->dpi ?? 72.0;
         $texts = array_values(array_filter($drawn?->texts() ?? [], static fn (TextFacts $text): bool => $text->placeholder));
 
         return [

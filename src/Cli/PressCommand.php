@@ -58,7 +58,7 @@ final class PressCommand extends Command
             ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'processes at a time', '1')
             ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'as cut, without the bleed of the template')
             ->addOption('marks', null, InputOption::VALUE_NONE, 'with bleed, and marks where it is cut')
-            ->addOption('side', null, InputOption::VALUE_REQUIRED, 'only one of the sides, 1 being the first')
+            ->addOption('page', null, InputOption::VALUE_REQUIRED, 'only one of the pages, 1 being the first')
             ->addOption('group-by', null, InputOption::VALUE_REQUIRED, 'column for --as=pdfs-by: a PDF for each of its values')
             ->addOption('dpi', null, InputOption::VALUE_REQUIRED, 'pictures with so many pixels to the inch')
             ->addOption('width', null, InputOption::VALUE_REQUIRED, 'pictures so many pixels wide')
@@ -248,9 +248,9 @@ final class PressCommand extends Command
         if (1 !== preg_match('/^(designed|nothing|#[0-9A-Fa-f]{6})$/D', $ground)) {
             throw new UploadException("--ground=$ground: say designed, nothing, or a colour as #RRGGBB.");
         }
-        $side = $text('side');
-        if (null !== $side && 1 !== preg_match('/^[1-9]$/D', $side)) {
-            throw new UploadException("--side=$side: say a number from 1 on.");
+        $page = $text('page');
+        if (null !== $page && 1 !== preg_match('/^[1-9]$/D', $page)) {
+            throw new UploadException("--page=$page: say a number from 1 on.");
         }
 
         return FormatSettings::of($said + [
@@ -264,7 +264,7 @@ final class PressCommand extends Command
             'outlines' => (bool) $input->getOption('outlines'),
             'by' => (string) $text('group-by'),
             'product' => (string) $text('product'),
-            'side' => null === $side ? '' : (string) ((int) $side - 1),
+            'side' => null === $page ? '' : (string) ((int) $page - 1),
         ]);
     }
 }

@@ -10,8 +10,8 @@ use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\UploadException;
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -119,8 +119,8 @@ final class ProofCommand extends Command
             yield [
                 'number' => $number,
                 'name' => trim($row->cells[$named] ?? ''),
-                'sides' => array_map(
-                    static fn (LaidOut $side): Drawing => $side->drawing,
+                'pages' => array_map(
+                    static fn (LaidOut $page): Drawing => $page->drawing,
                     $making->again(new PieceRequest($number, '', $row))->stills(),
                 ),
                 'warnings' => $warnings[$number] ?? [],

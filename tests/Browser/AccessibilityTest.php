@@ -178,7 +178,7 @@ final class AccessibilityTest extends BrowserTestCase
         $this->find('.drop-here');
         $this->axe('rows, empty');
         $this->find('.station[href$="/compose"]')->click();
-        $this->find('#side');
+        $this->find('#page');
         $this->axe('compose without rows');
     }
 

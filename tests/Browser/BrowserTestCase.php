@@ -181,7 +181,7 @@ abstract class BrowserTestCase extends TestCase
             $found[\count($found) - 1],
         ]);
         $found[\count($found) - 1]->click();
-        $this->find('#side');
+        $this->find('#page');
     }
 
     protected function find(string $css): RemoteWebElement
@@ -196,7 +196,7 @@ abstract class BrowserTestCase extends TestCase
     protected function takeOver(bool $toRows = false): void
     {
         $this->find('.decide form[action$="/take"] button')->click();
-        $this->find('#side');
+        $this->find('#page');
         if ($toRows) {
             $this->find('.station[href$="/rows"]')->click();
         }
@@ -372,7 +372,7 @@ abstract class BrowserTestCase extends TestCase
         $this->find('#new-name')->sendKeys($name);
         $this->choose('#new-preset', $preset);
         $this->button('Start')->click();
-        $this->find('#side');
+        $this->find('#page');
         $this->button('Paste rows')->click();
         $this->driver->executeScript('document.getElementById("cells").value = arguments[0]', [$rows]);
         $this->button('Look at them')->click();
@@ -402,7 +402,7 @@ abstract class BrowserTestCase extends TestCase
         (new WebDriverActions($this->driver))
             ->clickAndHold($this->find("#column-$key"))
             ->moveByOffset(40, 10)
-            ->moveToElement($this->find('#side'), $dx, $dy)
+            ->moveToElement($this->find('#page'), $dx, $dy)
             ->release()
             ->perform();
         $this->find("#box-$key");

@@ -9,7 +9,7 @@ use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverKeys;
 use Morphea\Tests\Tools;
 
-/** Templates built from a blank side: one with the mouse, one without. What is exported stands where the stage showed it. */
+/** Templates built from a blank page: one with the mouse, one without. What is exported stands where the stage showed it. */
 final class BuildByHandTest extends BrowserTestCase
 {
     public function testATipCardBuiltWithTheMouse(): void
@@ -20,11 +20,11 @@ final class BuildByHandTest extends BrowserTestCase
             "Tip\tWhy\nOil the hinge\tA drop of oil now saves a pin.\nBleed the radiators\tAir in the top is heat you pay for.",
         );
 
-        // A shape for the ground: dragged to the corner, sized over the side, coloured.
+        // A shape for the ground: dragged to the corner, sized over the page, coloured.
         $this->menu('#add-shape', 'Rectangle');
         $this->find('#box-rectangle');
-        $side = $this->find('#side')->getSize();
-        $unit = $side->getWidth() / 1080;
+        $page = $this->find('#page')->getSize();
+        $unit = $page->getWidth() / 1080;
         $this->drag($this->find('#box-rectangle'), -324 * $unit, -324 * $unit);
         $this->near(['x' => 0, 'y' => 0], 'rectangle', 1.5);
         $this->drag($this->handle('se'), 648 * $unit, 648 * $unit);
@@ -32,17 +32,17 @@ final class BuildByHandTest extends BrowserTestCase
         $this->choose('#set-fill', '#1f3a33');
         self::assertStringContainsString('#1F3A33', $this->markup('rectangle'));
 
-        // Two columns dropped on the bare side become placeholders; the first is turned and turned back.
+        // Two columns dropped on the bare page become placeholders; the first is turned and turned back.
         $this->find('[aria-label="Lock"]')->click();
         $this->sees('locked', '#layer-line-rectangle');
         $this->dropColumn('tip', 0, -150);
-        $this->sees('Oil the hinge', '#side');
+        $this->sees('Oil the hinge', '#page');
         $this->choose('#set-style-colour', '#fbf7ec');
         $this->choose('#set-fit-mode', 'fill');
         $this->sees('fills its frame', '.rule');
         $this->sees('reads well', '#results');
         $this->dropColumn('why', 0, 150);
-        $this->sees('A drop of oil now saves a pin.', '#side');
+        $this->sees('A drop of oil now saves a pin.', '#page');
         $this->choose('#set-style-colour', '#e0a33a');
 
         // Both lined up, grouped, moved together by hand.
@@ -71,9 +71,9 @@ final class BuildByHandTest extends BrowserTestCase
             ->click()
             ->perform();
         $this->sees('Placeholders', '.rule-panel');
-        $table = $this->find('#side');
+        $table = $this->find('#page');
         (new WebDriverActions($this->driver))
-            ->moveToElement($table, -(int) ($side->getWidth() / 2) + 4, -(int) ($side->getHeight() / 2) + 4)
+            ->moveToElement($table, -(int) ($page->getWidth() / 2) + 4, -(int) ($page->getHeight() / 2) + 4)
             ->clickAndHold()
             ->moveByOffset(200, 200)
             ->moveByOffset(200, 250)
@@ -96,7 +96,7 @@ final class BuildByHandTest extends BrowserTestCase
         $this->press('t');
         $this->find('#words-in-place');
         $this->press('=', 'a', WebDriverKeys::ENTER);
-        $this->sees('001', '#side');
+        $this->sees('001', '#page');
         $this->press(WebDriverKeys::ESCAPE);
         $this->settled();
         $before = $this->frame('text');
@@ -112,7 +112,7 @@ final class BuildByHandTest extends BrowserTestCase
         $this->withControl('d');
         $this->find('#box-text-2');
         $this->press('=', 'b');
-        $this->sees('Kettle, no whistle', '#side');
+        $this->sees('Kettle, no whistle', '#page');
         $this->withShift(WebDriverKeys::ARROW_DOWN, 14);
         $this->driver->executeScript('document.getElementById("box-text-2").focus()');
         $this->withControl('c');
@@ -126,17 +126,17 @@ final class BuildByHandTest extends BrowserTestCase
         $this->find('#words-in-place');
         $this->press(WebDriverKeys::HOME, 'for ');
         $this->press(WebDriverKeys::ESCAPE);
-        $this->sees('for Kettle, no whistle', '#side');
+        $this->sees('for Kettle, no whistle', '#page');
         $this->settled();
         $this->driver->executeScript('document.getElementById("box-text-3").focus()');
         $this->press('=', 'c');
-        $this->sees('Ottilie Brandvold-Anning', '#side');
+        $this->sees('Ottilie Brandvold-Anning', '#page');
 
         // All of it undone and done again.
         $this->driver->executeScript('document.activeElement.blur()');
         $this->undoAll(1);
         $this->chord(WebDriverKeys::CONTROL . WebDriverKeys::SHIFT . 'z');
-        $this->sees('Ottilie Brandvold-Anning', '#side');
+        $this->sees('Ottilie Brandvold-Anning', '#page');
 
         $this->compareWithExport('text', 'text-2', 'text-3');
     }
@@ -211,7 +211,7 @@ final class BuildByHandTest extends BrowserTestCase
         ]);
     }
 
-    /** The exported SVG has every letter where the stage shows it, within one dot; and the PNG has the side's size. */
+    /** The exported SVG has every letter where the stage shows it, within one dot; and the PNG has the page's size. */
     private function compareWithExport(string ...$layers): void
     {
         $shown = [];

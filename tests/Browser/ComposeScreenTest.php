@@ -59,21 +59,21 @@ final class ComposeScreenTest extends BrowserTestCase
         $words->click();
         $this->press(WebDriverKeys::END, ', from ');
         $this->menu('#insert-column', 'D Received');
-        $this->sees('for Ottilie Brandvold-Anning, from 2026-10-01', '#side');
+        $this->sees('for Ottilie Brandvold-Anning, from 2026-10-01', '#page');
 
         $this->find('#words .chip:last-of-type')->sendKeys(WebDriverKeys::ENTER);
         $this->choose('#chip-shown', 'date-long');
         $this->button('Show it so')->click();
-        $this->sees('for Ottilie Brandvold-Anning, from 1 October 2026', '#side');
+        $this->sees('for Ottilie Brandvold-Anning, from 1 October 2026', '#page');
         $this->sees('Owner', '#rule-title');
 
         // A brace typed by hand is a brace, not a broken pattern.
         $this->find('#words')->click();
         $this->press(WebDriverKeys::END, ' {', WebDriverKeys::ESCAPE);
-        $this->sees('from 1 October 2026 {', '#side');
+        $this->sees('from 1 October 2026 {', '#page');
     }
 
-    public function testAColumnDroppedOnTheBareSideMakesAPlaceholder(): void
+    public function testAColumnDroppedOnTheBarePageMakesAPlaceholder(): void
     {
         $this->signIn();
         $this->project('Fix it before winter');
@@ -81,7 +81,7 @@ final class ComposeScreenTest extends BrowserTestCase
         (new WebDriverActions($this->driver))
             ->clickAndHold($this->find('#column-tool'))
             ->moveByOffset(50, 0)
-            ->moveToElement($this->find('#side'), 0, -240)
+            ->moveToElement($this->find('#page'), 0, -240)
             ->release()
             ->perform();
         $this->sees('Tool', '#rule-title');

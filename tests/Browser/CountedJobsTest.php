@@ -28,14 +28,14 @@ final class CountedJobsTest extends BrowserTestCase
         $this->text([-280, -150], [250, 60], 'Dear {First name}, thank you for bringing {Thing}.');
         $this->text([-280, -40], [250, 60], 'It is mended, {First name}, and waits for you in {Town}.');
         $this->text([20, -150], [240, 170], "{Title} {First name} {Name}\n{House}\n{Street}\n{Town} {Postcode}\n{Country}");
-        $this->sees('Dear Ottilie, thank you for bringing the kettle.', '#side');
-        $this->sees('It is mended, Ottilie, and waits for you in Tidewick.', '#side');
+        $this->sees('Dear Ottilie, thank you for bringing the kettle.', '#page');
+        $this->sees('It is mended, Ottilie, and waits for you in Tidewick.', '#page');
         foreach (['Ms Ottilie Brandvold-Anning', 'The Old Net Loft', '4 Rope Walk', 'Tidewick TW1 4RW', 'Dune'] as $line) {
-            $this->sees($line, '#side');
+            $this->sees($line, '#page');
         }
         // What is empty leaves no hole.
         $this->press(WebDriverKeys::PAGE_DOWN);
-        $this->sees('Pip Marrow 11 Harbour Steps Slip SL2 1HS', '#side');
+        $this->sees('Pip Marrow 11 Harbour Steps Slip SL2 1HS', '#page');
         self::assertLessThanOrEqual(30, $this->acts);
     }
 
@@ -48,7 +48,7 @@ final class CountedJobsTest extends BrowserTestCase
         $this->choose('#new-preset', 'tall-pin');
         ++$this->acts;
         $this->click('Start');
-        $this->find('#side');
+        $this->find('#page');
         $this->upload('#table-file', 'pins.csv', "Title,Photo\nOil the hinge,one\nDescale the kettle,two\n");
         ++$this->acts;
         $this->takeOver();
@@ -83,7 +83,7 @@ final class CountedJobsTest extends BrowserTestCase
         ++$this->acts;
         $this->choose('#set-style-colour', '#ffffff');
         ++$this->acts;
-        $this->sees('Oil the hinge', '#side');
+        $this->sees('Oil the hinge', '#page');
         $this->find('.next')->click();
         ++$this->acts;
         $this->find('#order');
@@ -156,7 +156,7 @@ final class CountedJobsTest extends BrowserTestCase
     /**
      * A text, its frame drawn where it is to stand, and what is typed in it.
      *
-     * @param array{int, int} $from pixels from the middle of the side
+     * @param array{int, int} $from pixels from the middle of the page
      * @param array{int, int} $size
      */
     private function text(array $from, array $size, string $words): void
@@ -164,7 +164,7 @@ final class CountedJobsTest extends BrowserTestCase
         $this->press('t');
         $this->find('#words-in-place');
         (new WebDriverActions($this->driver))
-            ->moveToElement($this->find('#side'), ...$from)
+            ->moveToElement($this->find('#page'), ...$from)
             ->clickAndHold()
             ->moveByOffset(intdiv($size[0], 2), intdiv($size[1], 2))
             ->moveByOffset($size[0] - intdiv($size[0], 2), $size[1] - intdiv($size[1], 2))

@@ -76,7 +76,7 @@ final class FinerWorkTest extends BrowserTestCase
         $this->signIn();
         $this->project('Mending certificates');
         $width = fn (): int => (int) $this->driver->executeScript(
-            'return Math.round(document.getElementById("side").getBoundingClientRect().width)',
+            'return Math.round(document.getElementById("page").getBoundingClientRect().width)',
         );
         $fit = $width();
         $this->driver->executeScript('document.activeElement.blur()');
@@ -84,7 +84,7 @@ final class FinerWorkTest extends BrowserTestCase
         self::assertGreaterThan($fit * 1.2, $width());
         $zoomed = $width();
         $this->press(WebDriverKeys::PAGE_DOWN);
-        $this->sees('Ng', '#side');
+        $this->sees('Ng', '#page');
         self::assertSame($zoomed, $width());
         $this->press('0');
         self::assertSame($fit, $width());
@@ -107,7 +107,7 @@ final class FinerWorkTest extends BrowserTestCase
         // Dragged to within a few pixels of the guide, the layer's edge takes it.
         $box = $this->find('#box-why');
         $unit = (float) $this->driver->executeScript(
-            'return document.getElementById("side").getBoundingClientRect().width / 1080',
+            'return document.getElementById("page").getBoundingClientRect().width / 1080',
         );
         (new WebDriverActions($this->driver))
             ->clickAndHold($box)

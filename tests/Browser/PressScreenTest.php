@@ -147,7 +147,7 @@ final class PressScreenTest extends BrowserTestCase
     {
         $this->blank($name, 'square', "Name\tCrew\n" . implode("\n", $rows));
         $this->dropColumn('name', 0, 0);
-        $this->sees('Ottilie' === strtok($rows[0], "\t") ? 'Ottilie' : 'Volunteer 1', '#side');
+        $this->sees('Ottilie' === strtok($rows[0], "\t") ? 'Ottilie' : 'Volunteer 1', '#page');
     }
 
     private function made(): int

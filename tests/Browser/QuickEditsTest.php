@@ -120,7 +120,7 @@ final class QuickEditsTest extends BrowserTestCase
         self::assertSame((string) (91 - self::ROUNDS), $this->find('#set-opacity')->getAttribute('value'));
         self::assertSame('right', $this->find('#set-style-align')->getAttribute('value'));
         self::assertEqualsWithDelta($before + self::ROUNDS, $this->frame(), 0.1, 'all steps were made');
-        $this->sees('x and so on', '#side');
+        $this->sees('x and so on', '#page');
     }
 
     #[DataProvider('distances')]

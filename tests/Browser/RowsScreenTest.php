@@ -218,7 +218,7 @@ final class RowsScreenTest extends BrowserTestCase
 
         // What is typed here is what the design shows.
         $this->find('.station[href$="/compose"]')->click();
-        $this->sees('001', '#side');
+        $this->sees('001', '#page');
         $this->sees('all linked', '#stations');
     }
 

@@ -28,7 +28,7 @@ final class ShortWaysTest extends BrowserTestCase
         $this->red()[0]->click();
         $this->act();
         $this->sees('2 rows with 5 columns are here.');
-        $this->sees('Ng', '#side');
+        $this->sees('Ng', '#page');
         $this->red()[0]->click();
         $this->act();
         $this->find('#order');
@@ -42,7 +42,7 @@ final class ShortWaysTest extends BrowserTestCase
         self::assertSame(6, $this->acts());
     }
 
-    public function testFromABlankSideToTheFirstLinkedColumnInFive(): void
+    public function testFromABlankPageToTheFirstLinkedColumnInFive(): void
     {
         $this->signIn();
         $this->button('Start a blank project')->click();
@@ -64,12 +64,12 @@ final class ShortWaysTest extends BrowserTestCase
         (new WebDriverActions($this->driver))
             ->clickAndHold($column)
             ->moveByOffset(60, 40)
-            ->moveToElement($this->find('#side'))
+            ->moveToElement($this->find('#page'))
             ->release()
             ->perform();
         $this->act();
         $this->find('.box.linked');
-        $this->sees('Ng', '#side');
+        $this->sees('Ng', '#page');
         self::assertSame(5, $this->acts());
     }
 
@@ -81,7 +81,7 @@ final class ShortWaysTest extends BrowserTestCase
         $this->find('.empty-card');
         $this->driver->executeScript(
             'const data = new DataTransfer(); data.items.add(new File([arguments[0]], "own.csv", {type: "text/csv"}));' .
-                'document.getElementById("side").dispatchEvent(new DragEvent("drop", {dataTransfer: data, bubbles: true}))',
+                'document.getElementById("page").dispatchEvent(new DragEvent("drop", {dataTransfer: data, bubbles: true}))',
             [self::ROWS],
         );
         $this->sees('What was understood of own.csv');

@@ -116,7 +116,7 @@ final class ShortsScreenTest extends BrowserTestCase
         $this->sees('Shows rain.mp4', '#results');
         $this->take('#set-shade', 'as-needed');
 
-        // Over all of the side, under everything.
+        // Over all of the page, under everything.
         foreach (['x' => '0', 'y' => '0', 'width' => '1080', 'height' => '1920'] as $what => $value) {
             $this->retype("#set-frame-$what", $value);
         }

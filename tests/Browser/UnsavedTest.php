@@ -102,7 +102,7 @@ final class UnsavedTest extends BrowserTestCase
                 return name === "X-Application" && this === first ? null : real.call(this, name);
             };',
         );
-        $this->find('#side')->click();
+        $this->find('#page')->click();
         $this->press('r');
         $this->sees('1 edit not saved. The server does not answer.', '#unsaved');
         self::assertSame([], $this->driver->findElements(WebDriverBy::id('box-rectangle')));
@@ -209,7 +209,7 @@ final class UnsavedTest extends BrowserTestCase
             $this->driver->findElements(WebDriverBy::cssSelector('#work #password')),
             'the stage stays the stage',
         );
-        $this->find('#side svg');
+        $this->find('#page svg');
         $this->elsewhere(fn () => $this->signIn());
         $this->driver->switchTo()->window($compose);
         $this->saveNow();

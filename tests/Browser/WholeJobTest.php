@@ -45,7 +45,7 @@ final class WholeJobTest extends BrowserTestCase
         self::assertSame('Spring', $this->find('#project-name')->getAttribute('value'));
         $this->takeOver();
         $this->sees('4 rows with 5 columns are here.');
-        $this->sees('DUNE ROWING CLUB', '#side');
+        $this->sees('DUNE ROWING CLUB', '#page');
         $this->sees('Date shows D Issued');
         $this->sees('2 not linked', '#stations');
 
@@ -58,7 +58,7 @@ final class WholeJobTest extends BrowserTestCase
             ->moveToElement($this->find('#box-recipient'))
             ->release()
             ->perform();
-        $this->sees('Ottilie Brandvold-Anning', '#side');
+        $this->sees('Ottilie Brandvold-Anning', '#page');
         $this->sees('1 not linked', '#stations');
 
         // … and one by keyboard: walk to the text, take it, say which column.
@@ -71,19 +71,19 @@ final class WholeJobTest extends BrowserTestCase
         $this->press('=');
         $this->sees('Now the letter of the column.', '#link-hint');
         $this->press('c');
-        $this->sees('for 41 hours of kettles', '#side');
+        $this->sees('for 41 hours of kettles', '#page');
         $this->sees('all linked', '#stations');
 
         // Flip through the rows on the real design.
         $this->press(WebDriverKeys::PAGE_DOWN);
-        $this->sees('for 1 hour of bicycles', '#side');
-        $this->sees('Featherstonehaugh-', '#side');
+        $this->sees('for 1 hour of bicycles', '#page');
+        $this->sees('Featherstonehaugh-', '#page');
         $this->find('#row-next')->click();
-        $this->sees('Χρυσούλα Λημναίου', '#side');
+        $this->sees('Χρυσούλα Λημναίου', '#page');
         $this->retype('#row-number', '4');
-        $this->sees('سلمى البحري', '#side');
+        $this->sees('سلمى البحري', '#page');
         $this->driver->navigate()->refresh();
-        $this->sees('سلمى البحري', '#side');
+        $this->sees('سلمى البحري', '#page');
 
         // All pieces as one PDF.
         $this->button('Make 4 pieces')->click();

@@ -20,7 +20,7 @@ final class WordsEditorTest extends BrowserTestCase
         self::latency($this->driver, 400);
         $this->type('tThe best person we met, row to hold');
         self::latency($this->driver, 0);
-        $this->sees('The best person we met, row to hold', '#side');
+        $this->sees('The best person we met, row to hold', '#page');
         $this->settled();
         self::assertSame(['text'], $this->layers(), 'one layer, and none of the letters made another');
 
@@ -60,7 +60,7 @@ final class WordsEditorTest extends BrowserTestCase
         $this->press(WebDriverKeys::TAB);
         $this->type(' hours. 1 + 2 = 3');
         $this->settled();
-        $this->sees('Dear Ng of Northwater, after 3 hours. 1 + 2 = 3', '#side');
+        $this->sees('Dear Ng of Northwater, after 3 hours. 1 + 2 = 3', '#page');
         self::assertSame(
             ['Dear ', '{name}', ' of ', '{town}', ', after ', '{hours}', ' hours. 1 + 2 = 3'],
             $this->shown('text'),
@@ -165,10 +165,10 @@ final class WordsEditorTest extends BrowserTestCase
             $this->press($letter);
             usleep(220_000);
             if (0 === $i % 4) {
-                $this->sees('Hello ' . mb_substr('dear friend', 0, $i + 1), '#side');
+                $this->sees('Hello ' . mb_substr('dear friend', 0, $i + 1), '#page');
             }
         }
-        $this->sees('Hello dear friend', '#side');
+        $this->sees('Hello dear friend', '#page');
         // The row is flipped meanwhile.
         self::latency($this->driver, 300);
         $this->type(' {name}');
@@ -176,7 +176,7 @@ final class WordsEditorTest extends BrowserTestCase
         $this->type(' of ');
         $this->press(WebDriverKeys::PAGE_DOWN);
         $this->type('{town}');
-        $this->sees('Hello dear friend Pip of Tidewick', '#side');
+        $this->sees('Hello dear friend Pip of Tidewick', '#page');
         self::assertSame('3', $this->work('row'));
         self::latency($this->driver, 0);
         // The line is down while one types.
@@ -186,7 +186,7 @@ final class WordsEditorTest extends BrowserTestCase
         $this->sees('not saved', '#unsaved');
         self::offline($this->driver, false);
         $this->driver->executeScript('window.dispatchEvent(new Event("online"))');
-        $this->sees('Hello dear friend Pip of Tidewick, offline', '#side');
+        $this->sees('Hello dear friend Pip of Tidewick, offline', '#page');
         // The line was down on purpose.
         $this->driver->manage()->getLog('browser');
         // Another station, at once after the last key: no question, and no word is missing.
@@ -196,7 +196,7 @@ final class WordsEditorTest extends BrowserTestCase
         $this->find('#grid');
         self::latency($this->driver, 0);
         $this->find('.station[href$="/compose"]')->click();
-        $this->sees('Hello dear friend Ng of Northwater, offline and gone', '#side');
+        $this->sees('Hello dear friend Ng of Northwater, offline and gone', '#page');
         // The page is left or closed as quickly.
         $this->eventually(function (): bool {
             $this->find('#box-text')->click();
@@ -219,7 +219,7 @@ final class WordsEditorTest extends BrowserTestCase
         $this->eventually(function () use ($compose): bool {
             $this->driver->get($compose);
 
-            return str_contains($this->find('#side')->getText(), 'offline and gone, for good')
+            return str_contains($this->find('#page')->getText(), 'offline and gone, for good')
                 ?: throw new \RuntimeException('not yet');
         }, 'the last words were lost with the page');
     }
@@ -244,7 +244,7 @@ final class WordsEditorTest extends BrowserTestCase
         $this->press(WebDriverKeys::ESCAPE);
 
         // On bare paper: a text of its own, as wide as its longest value needs.
-        $ghost = $this->carry('#column-town', '#side', 0, 200);
+        $ghost = $this->carry('#column-town', '#page', 0, 200);
         self::assertStringContainsString('new text here', $ghost);
         $this->find('#box-town');
         $this->settled();
@@ -278,9 +278,9 @@ final class WordsEditorTest extends BrowserTestCase
         $this->blank('Drawn frames', 'square', self::ROWS);
         $this->press('t');
         $this->find('#words-in-place');
-        $side = $this->find('#side');
+        $paper = $this->find('#page');
         (new WebDriverActions($this->driver))
-            ->moveToElement($side, -180, -180)
+            ->moveToElement($paper, -180, -180)
             ->clickAndHold()
             ->moveByOffset(100, 30)
             ->moveByOffset(140, 50)
@@ -291,7 +291,7 @@ final class WordsEditorTest extends BrowserTestCase
         $this->press(WebDriverKeys::ESCAPE);
         $this->settled();
         self::assertSame(['drawn'], $this->shown('text'));
-        $dots = 1080 / $side->getSize()->getWidth();
+        $dots = 1080 / $paper->getSize()->getWidth();
         $frame = $this->frame('text');
         self::assertEqualsWithDelta(240 * $dots, $frame['width'], 4);
         self::assertEqualsWithDelta(80 * $dots, $frame['height'], 4);
@@ -301,7 +301,7 @@ final class WordsEditorTest extends BrowserTestCase
         $this->find('#box-rectangle');
         $this->settled();
         (new WebDriverActions($this->driver))
-            ->moveToElement($side, 150, -200)
+            ->moveToElement($paper, 150, -200)
             ->clickAndHold()
             ->moveByOffset(30, 30)
             ->moveByOffset(30, 30)

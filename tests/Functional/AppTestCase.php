@@ -12,6 +12,7 @@ use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Platform\Jobs\JobDispatcher;
@@ -24,22 +25,44 @@ use Morphea\App\Runs\Runs\RunOrder;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Tests\TestDatabase;
+use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\DependencyInjection\Container;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\Messenger\Event\WorkerRunningEvent;
 use Symfony\Component\Process\Process;
+use Symfony\Contracts\EventDispatcher\EventDispatcherInterface;
 
 /** A fresh database for each test, and short ways to what tests need. */
 abstract class AppTestCase extends WebTestCase
 {
     protected KernelBrowser $browser;
+    /** One for all tests: starting the process that draws takes longer than most of them. */
+    private static ?Renderer $renderer = null;
+    /** @var array<string, string> by session */
+    private array $tokens = [];
 
     protected function setUp(): void
     {
         TestDatabase::fresh();
         $this->browser = self::createClient();
         $this->browser->disableReboot();
+        self::shareRenderer(self::getContainer());
+    }
+
+    private static function shareRenderer(Container $container): void
+    {
+        null === self::$renderer ? self::$renderer = $container->get(Renderer::class) : $container->set(Renderer::class, self::$renderer);
+    }
+
+    /** PHPUnit holds every test to its end, and with it whatever its properties hold: here, an application. */
+    protected function tearDown(): void
+    {
+        unset($this->browser);
+        parent::tearDown();
     }
 
     protected function member(string $email = 'isolde@tidewick.example'): Member
@@ -140,8 +163,15 @@ abstract class AppTestCase extends WebTestCase
         return $this->browser->request('POST', $address, $fields, $files, ['HTTP_X_CSRF_TOKEN' => $this->token()]);
     }
 
-    /** A token the session of the signed-in member holds: taken from a page, as a browser would. */
+    /** A token the session of the signed-in member holds: taken from a page, as a browser would, once for each session. */
     protected function token(): string
+    {
+        $session = (string) $this->browser->getCookieJar()->get('MOCKSESSID')?->getValue();
+
+        return $this->tokens[$session] ??= $this->tokenOfPage();
+    }
+
+    private function tokenOfPage(): string
     {
         $page = $this->browser->request('GET', '/');
         $token = $page->filter('input[name=_token]')->first()->attr('value');
@@ -181,19 +211,29 @@ abstract class AppTestCase extends WebTestCase
         self::assertResponseRedirects("/projects/{$project->id()}/press");
     }
 
-    /** A real worker, until the queue is empty. */
+    /**
+     * A worker until the queue is empty: with a kernel of its own, as in a process of its own, but for what starting PHP
+     * costs. Where a worker is to be killed, `worker` starts one that can be.
+     */
     protected function work(): void
     {
-        $worker = $this->worker();
-        $worker->start();
+        $kernel = self::createKernel();
+        $kernel->boot();
+        $container = $kernel->getContainer()->get('test.service_container');
+        $waiting = fn (): int => (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages');
+        self::shareRenderer($container);
         // Suites run side by side, and some of them draw films.
         $deadline = microtime(true) + 240;
-        while ((int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages') > 0) {
-            self::assertLessThan($deadline, microtime(true), 'the worker took too long: ' . $worker->getErrorOutput());
-            self::assertTrue($worker->isRunning(), 'the worker ended early: ' . $worker->getErrorOutput());
-            usleep(20_000);
-        }
-        $worker->stop(5, \SIGTERM);
+        $container->get(EventDispatcherInterface::class)->addListener(
+            WorkerRunningEvent::class,
+            static function (WorkerRunningEvent $event) use ($waiting, $deadline): void {
+                self::assertLessThan($deadline, microtime(true), 'the worker took too long');
+                $event->isWorkerIdle() && 0 === $waiting() && $event->getWorker()->stop();
+            },
+        );
+        $command = (new Application($kernel))->find('messenger:consume');
+        (new CommandTester($command))->execute(['receivers' => ['priority', 'runs'], '--sleep' => '0.02']);
+        $kernel->shutdown();
         $this->entities()->clear();
     }
 

@@ -16,7 +16,7 @@ final class ComposeTest extends AppTestCase
         $project = $this->project();
         $page = $this->browser->request('GET', "/projects/{$project->id()}/compose?row=3&layer=recipient");
         self::assertResponseIsSuccessful();
-        self::assertStringContainsString('Maximiliana Theodora Featherstonehaugh-', $page->filter('#side svg')->text());
+        self::assertStringContainsString('Maximiliana Theodora Featherstonehaugh-', $page->filter('#page svg')->text());
         self::assertStringContainsString('Row 3 shrinks to 30.4 pt, on 2 lines.', $page->filter('#results')->text());
         self::assertSame(['A'], $page->filter('#box-recipient .cap')->each(static fn ($cap): string => $cap->text()));
     }
@@ -195,9 +195,9 @@ final class ComposeTest extends AppTestCase
         $this->post($add, ['kind' => 'placeholder', 'column' => 'mail', 'x' => '0.5', 'y' => '0.95']);
         self::assertStringContainsString('ottilie@tidewick.example', $this->body());
         $this->post("/projects/{$project->id()}/compose/order", ['layer' => 'rectangle', 'steps' => -99]);
-        self::assertSame('rectangle', $this->reload($project)->template()->side()->layers[0]->id);
+        self::assertSame('rectangle', $this->reload($project)->template()->page()->layers[0]->id);
         $this->post("/projects/{$project->id()}/compose/remove", ['layer' => 'rectangle']);
-        self::assertCount(16, $this->reload($project)->template()->side()->layers);
+        self::assertCount(16, $this->reload($project)->template()->page()->layers);
         $this->post($add, ['kind' => 'hologram']);
         self::assertResponseStatusCodeSame(422);
     }

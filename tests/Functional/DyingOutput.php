@@ -65,7 +65,7 @@ final class DyingOutput implements DocumentFormat
         return '';
     }
 
-    public function isBySide(): bool
+    public function isByPage(): bool
     {
         return false;
     }

@@ -12,7 +12,7 @@ use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Design\Styles\Gradient;
 use PHPUnit\Framework\Attributes\TestWith;
 
-/** Edits of the design by hand: several layers at once, copies, the side, the history, two windows. */
+/** Edits of the design by hand: several layers at once, copies, the page, the history, two windows. */
 final class EditTest extends AppTestCase
 {
     public function testLayersArePlacedLinedUpGroupedAndSelectedTogether(): void
@@ -52,7 +52,7 @@ final class EditTest extends AppTestCase
         self::assertNotNull($onto);
         self::assertSame(
             ['recipient', 'seal'],
-            array_map(static fn (Layer $layer): string => $layer->id, $this->reload($onto)->template()->side()->layers),
+            array_map(static fn (Layer $layer): string => $layer->id, $this->reload($onto)->template()->page()->layers),
         );
         self::assertEqualsWithDelta(
             (44 / 72) * 96,
@@ -63,7 +63,7 @@ final class EditTest extends AppTestCase
         $this->browser->request('GET', "/projects/{$onto->id()}/pictures/seal.svg");
         self::assertResponseIsSuccessful();
         $this->edit($onto, 'duplicate', ['layer' => 'seal']);
-        self::assertCount(3, $this->reload($onto)->template()->side()->layers);
+        self::assertCount(3, $this->reload($onto)->template()->page()->layers);
     }
 
     #[TestWith(['', 'nothing to paste'])]
@@ -166,7 +166,7 @@ final class EditTest extends AppTestCase
         self::assertStringContainsString('linearGradient', $this->body());
     }
 
-    public function testTheSideHasMarginGuidesSwatchesAndBackground(): void
+    public function testThePageHasMarginGuidesSwatchesAndBackground(): void
     {
         $project = $this->project();
         foreach (
@@ -180,15 +180,15 @@ final class EditTest extends AppTestCase
             ]
             as $set
         ) {
-            $this->edit($project, 'side', ['set' => $set]);
+            $this->edit($project, 'page', ['set' => $set]);
             self::assertResponseIsSuccessful();
         }
         $template = $this->reload($project)->template();
         self::assertSame(
             [150.0, 1, ['#A8391D'], null],
-            [round($template->safeMargin, 6), \count($template->guides), $template->swatches, $template->side()->background],
+            [round($template->safeMargin, 6), \count($template->guides), $template->swatches, $template->page()->background],
         );
-        $this->edit($project, 'side', ['set' => ['safeMargin' => 'wide']]);
+        $this->edit($project, 'page', ['set' => ['safeMargin' => 'wide']]);
         self::assertStringContainsString('is no number', $this->body());
     }
 

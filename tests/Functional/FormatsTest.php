@@ -39,8 +39,8 @@ final class FormatsTest extends AppTestCase
             foreach (\in_array($starter, ['guild-tote', 'lending-card'], true) ? [Edge::Cut, Edge::Marks] : [Edge::Cut] as $edge) {
                 $look = new Look($scale, $edge, $drawing->background);
                 $png = [new PictureFormat(PictureKind::Png)];
-                $fast = $renderer->side($drawing, $pictures, $look, $png)[0];
-                $plain = $renderer->side($drawing, $pictures, $look, $png, true)[0];
+                $fast = $renderer->page($drawing, $pictures, $look, $png)[0];
+                $plain = $renderer->page($drawing, $pictures, $look, $png, true)[0];
                 self::assertSame(0, $this->furtherApart($fast, $plain), "$starter, side $i, $edge->value");
             }
         }
@@ -105,15 +105,15 @@ final class FormatsTest extends AppTestCase
             foreach ($this->drawings('guild-tote', $one) as $i => [$drawing, $pictures]) {
                 $look = new Look(0.3, Edge::Cut, $ground);
                 $png = [new PictureFormat(PictureKind::Png)];
-                $fast = $renderer->side($drawing, $pictures, $look, $png)[0];
+                $fast = $renderer->page($drawing, $pictures, $look, $png)[0];
                 $kinds[] = \ord($fast[25]);
-                self::assertSame(0, $this->furtherApart($fast, $renderer->side($drawing, $pictures, $look, $png, true)[0]));
+                self::assertSame(0, $this->furtherApart($fast, $renderer->page($drawing, $pictures, $look, $png, true)[0]));
                 self::assertStringContainsString('iCCP', substr($fast, 0, 80));
             }
         }
         self::assertSame([3, 3, 3, 3], $kinds, 'one colour, and all between it and nothing or its ground');
         foreach ($this->drawings('guild-tote', null) as [$drawing, $pictures]) {
-            $fast = $renderer->side($drawing, $pictures, new Look(0.3, Edge::Cut, null), [new PictureFormat(PictureKind::Png)])[0];
+            $fast = $renderer->page($drawing, $pictures, new Look(0.3, Edge::Cut, null), [new PictureFormat(PictureKind::Png)])[0];
             self::assertSame(6, \ord($fast[25]), 'its bag and stitches have more');
         }
     }
@@ -138,7 +138,7 @@ final class FormatsTest extends AppTestCase
         ]);
         $this->work();
         $files = Tools::pieces($this->download($project));
-        self::assertCount(1 + 2 + 6 * 4, $files, 'a PDF of all, one for each value, six formats of two sides of two cards');
+        self::assertCount(1 + 2 + 6 * 4, $files, 'a PDF of all, one for each value, six formats of two pages of two cards');
         foreach (['png' => 372, 'jpg' => 400, 'webp' => 372, 'avif' => 744, 'tif' => 744] as $ending => $width) {
             $file = $files["001-front.$ending"];
             $image = self::getContainer()->get(Vips::class)->open($file);
@@ -241,8 +241,8 @@ final class FormatsTest extends AppTestCase
         $even = EvenSizes::of($template, $rows, $engine->texts);
         // Two rows, so that the second finds what the first left behind.
         foreach ([$rows[0], $rows[2]] as $row) {
-            foreach (array_keys($template->sides) as $side) {
-                yield [$engine->layouter->lay($template, $row, $pictures, $even, $side)->drawing, $pictures];
+            foreach (array_keys($template->pages) as $page) {
+                yield [$engine->layouter->lay($template, $row, $pictures, $even, $page)->drawing, $pictures];
             }
         }
     }

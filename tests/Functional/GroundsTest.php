@@ -6,7 +6,6 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -34,7 +33,7 @@ final class GroundsTest extends AppTestCase
             $timeline = $this->timeline($project, $row);
             $file = $files["00$row $name.mp4"];
             self::assertSame($timeline->timing->frames(), (int) Tools::film($file)['video']['nb_read_frames']);
-            $this->assertAlike($project, $timeline, $file, [0, 1, 31, 60, $timeline->timing->frames() - 1], 180);
+            $this->assertFrames($project, $timeline, $file, [0, 1, 31, 60, $timeline->timing->frames() - 1], 180 / 1080);
         }
         $film = $files['001 Mend it before it is missed.mp4'];
         $last = (int) Tools::film($film)['video']['nb_read_frames'] - 1;
@@ -61,7 +60,7 @@ final class GroundsTest extends AppTestCase
         $timeline = $this->timeline($project, 2);
         self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
         $after = $timeline->timing->scenes[1]->from;
-        $this->assertAlike($project, $timeline, $film, [0, 40, $after + 6, $after + 30, $after + 75, $timeline->timing->frames() - 1], 216);
+        $this->assertFrames($project, $timeline, $film, [0, 40, $after + 6, $after + 30, $after + 75, $timeline->timing->frames() - 1], 216 / 1080);
     }
 
     /** @param array<string, mixed> $values */
@@ -84,7 +83,7 @@ final class GroundsTest extends AppTestCase
         $timeline = $this->timeline($project, 2);
         self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
         $from = $timeline->timing->scenes[1]->from;
-        $this->assertAlike($project, $timeline, $film, [0, 14, 29, 31, 45, $from + 6, $from + 40, $timeline->timing->frames() - 1], 216);
+        $this->assertFrames($project, $timeline, $film, [0, 14, 29, 31, 45, $from + 6, $from + 40, $timeline->timing->frames() - 1], 216 / 1080);
     }
 
     public function testWhatIsHeardIsAsLoudAsItIsToBeAndWordsAreReadAloud(): void
@@ -189,15 +188,6 @@ final class GroundsTest extends AppTestCase
         }
 
         return $found;
-    }
-
-    /** @param list<int> $frames */
-    private function assertAlike(Project $project, Timeline $timeline, string $film, array $frames, int $width): void
-    {
-        foreach (array_unique($frames) as $frame) {
-            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $timeline, $frame, $width / 1080));
-            self::assertGreaterThan(self::ALIKE, $likeness, "frame $frame");
-        }
     }
 
     /**

@@ -33,6 +33,7 @@ final class HostileTablesTest extends TestCase
     protected function tearDown(): void
     {
         array_map(unlink(...), $this->paths);
+        parent::tearDown();
     }
 
     /** @param \Closure(string): mixed $make at a path */

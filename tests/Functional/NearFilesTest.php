@@ -33,6 +33,7 @@ final class NearFilesTest extends TestCase
     protected function tearDown(): void
     {
         (new Process(['rm', '-rf', $this->folder]))->mustRun();
+        parent::tearDown();
     }
 
     public function testWhatGoesByItsHashIsFetchedOnceAndAllElseEveryTime(): void

@@ -29,7 +29,7 @@ final class OwnershipTest extends AppTestCase
     private const ANSWERS = ['answer', 'answer_confirm', 'answer_fill', 'answer_seen', 'answer_picture', 'answer_letters', 'answer_give'];
     private const GUESSED = [
         '{answer}' => 'xxxxxxxxxxxxxxxxxxxxxx',
-        '{token}' => 'xxxxxxxxxxxxxxxxxxxxxx', '{side}' => '0', '{number}' => '0', '{code}' => 'XXXX', '{key}' => '0000000000000000',
+        '{token}' => 'xxxxxxxxxxxxxxxxxxxxxx', '{page}' => '0', '{number}' => '0', '{code}' => 'XXXX', '{key}' => '0000000000000000',
     ];
     /** Parts of addresses that can be anything. */
     private const FREE = '/\{!?(?!number|mark|position|order|labels|mailing|letter|post|hash|ending)\w+\}/';

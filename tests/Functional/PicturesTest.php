@@ -144,7 +144,7 @@ final class PicturesTest extends AppTestCase
         self::assertNull($pictures->find($this->reload($project), 'lamp.jpg'), 'no picture without its bytes');
     }
 
-    public function testAPictureIsPutOnTheSideChangedToldByAColumnAndFocused(): void
+    public function testAPictureIsPutOnThePageChangedToldByAColumnAndFocused(): void
     {
         $project = $this->project("Full name|Thing\nNg|lamp\nOar|\nPip|kettel");
         $this->bring($project, 'lamp.jpg', (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/plain.jpg'));
@@ -282,17 +282,17 @@ final class PicturesTest extends AppTestCase
         $page = $this->download($project);
         $this->post(
             "/projects/{$project->id()}/compose/art",
-            ['place' => 'ground', 'page' => '1'],
+            ['place' => 'ground', 'pdf_page' => '1'],
             ['art' => $this->sent($page, 'leaflet.pdf')],
         );
         self::assertResponseIsSuccessful();
-        self::assertStringStartsWith('leaflet', (string) $this->reload($project)->template()->side()->layers[0]->id);
+        self::assertStringStartsWith('leaflet', (string) $this->reload($project)->template()->page()->layers[0]->id);
         $this->order($project, ['format' => 'pdf']);
         $this->work();
         $pdf = $this->download($project);
         Tools::assertSoundPdf($pdf);
         self::assertSame(0, Tools::pdfPictures($pdf), 'nothing of the page became pixels');
-        $this->post("/projects/{$project->id()}/compose/art", ['page' => '7'], ['art' => $this->sent($page, 'leaflet.pdf')]);
+        $this->post("/projects/{$project->id()}/compose/art", ['pdf_page' => '7'], ['art' => $this->sent($page, 'leaflet.pdf')]);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('“leaflet.pdf” has 1 page; there is no page 7.', $this->body());
     }

@@ -18,7 +18,7 @@ use PHPUnit\Framework\Attributes\Group;
 #[Group('drawn')]
 final class PixelsTest extends AppTestCase
 {
-    /** Dots that edges are soft by when a side is drawn smaller. */
+    /** Dots that edges are soft by when a page is drawn smaller. */
     private const SOFT = 6;
 
     #[DataProvider('starters')]

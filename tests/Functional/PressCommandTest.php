@@ -123,8 +123,8 @@ final class PressCommandTest extends TestCase
         yield 'rows outside' => [['@starter', '--only=61'], 'outside the table'];
         yield 'name with unknown column' => [['@starter', '--name={gone}'], 'there is no column “gone”'];
         yield 'name with broken syntax' => [['@starter', '--name={full_name'], 'never closed'];
-        yield 'a side that the design does not have' => [['@starter', '--side=9'], '--side=9: the design has 1 side.'];
-        yield 'a side that is none' => [['@starter', '--side=back'], 'say a number from 1 on'];
+        yield 'a page that the design does not have' => [['@starter', '--page=9'], '--page=9: the design has 1 page.'];
+        yield 'a page that is none' => [['@starter', '--page=back'], 'say a number from 1 on'];
         yield 'rate' => [['@starter', '--as=mp4', '--rate=30fps'], '--rate=30fps: say one of'];
         yield 'moment' => [['@starter', '--as=png', '--moment=-3'], 'how many seconds after the beginning'];
         yield 'report' => [['@starter', '--report=/nowhere/report.csv'], '--report=/nowhere/report.csv: this file cannot be written.'];

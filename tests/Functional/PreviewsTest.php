@@ -113,17 +113,17 @@ final class PreviewsTest extends AppTestCase
         $project = $this->starter('open-bench');
         $address = "/projects/{$project->id()}/deliver/previews";
         $seen = [];
-        foreach (['Front', 'Back'] as $side => $name) {
-            $page = $this->browser->request('GET', "$address?product=mug&row=2&side=$side");
+        foreach (['Front', 'Back'] as $number => $name) {
+            $page = $this->browser->request('GET', "$address?product=mug&row=2&page=$number");
             self::assertSame($name, $page->filter('.kinds a[aria-current]')->text());
             self::assertStringStartsWith("$name of row 2 on", (string) $page->filter('#product-picture')->attr('alt'));
             $this->browser->request('GET', (string) $page->filter('#product-picture')->attr('src'));
             $seen[] = $this->body();
         }
         self::assertGreaterThan(1.0, 100 * (1 - self::alike($seen[0], $seen[1])));
-        $this->browser->request('GET', "$address/picture.jpg?product=mug&row=2&side=9");
-        self::assertResponseIsSuccessful('a side it has not is the front');
-        $this->post($address, ['product' => 'mug', 'sides' => '1']);
+        $this->browser->request('GET', "$address/picture.jpg?product=mug&row=2&page=9");
+        self::assertResponseIsSuccessful('a page it has not is the front');
+        $this->post($address, ['product' => 'mug', 'pages' => '1']);
         $this->work();
         $files = Tools::unzip($this->download($project));
         self::assertCount($project->rowCount(), preg_grep('/\.jpg$/', array_keys($files)) ?: []);

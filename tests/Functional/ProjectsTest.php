@@ -138,7 +138,7 @@ final class ProjectsTest extends AppTestCase
         }
     }
 
-    public function testABlankSideOfOwnSizeAndAnAbsurdOne(): void
+    public function testABlankPageOfOwnSizeAndAnAbsurdOne(): void
     {
         $this->browser->loginUser($this->member());
         $this->post('/projects', [
@@ -157,7 +157,7 @@ final class ProjectsTest extends AppTestCase
         foreach (['99999', '0', 'wide'] as $width) {
             $this->post('/projects', ['preset' => 'own', 'width' => $width, 'height' => '6', 'unit' => 'mm', 'dpi' => '300']);
             self::assertStringContainsString(
-                'A side of this size cannot be made: width',
+                'A page of this size cannot be made: width',
                 $this->browser->followRedirect()->filter('.notice.bad')->text(),
             );
         }

@@ -101,8 +101,8 @@ final class RowsTest extends AppTestCase
             json_decode($page->filter('#first-rows')->text(), true)['rows'][0]['full_name'],
         );
         $page = $this->browser->request('GET', "/projects/{$project->id()}/compose");
-        self::assertSame(0, $page->filter('#side script')->count());
-        self::assertStringContainsString('<script>alert(1)</script>', $page->filter('#side svg')->text());
+        self::assertSame(0, $page->filter('#page script')->count());
+        self::assertStringContainsString('<script>alert(1)</script>', $page->filter('#page svg')->text());
     }
 
     public function testRowsStayThemselvesFromTheFileToThePieceWhenTheTableComesInAnew(): void

@@ -38,7 +38,7 @@ final class ShapesTest extends AppTestCase
                 continue;
             }
             $address = strtr($route->getPath(), $values);
-            $parts = ['/\{!?(number|position|side|post|order|labels|letter|mark)\}/', '/\{!?\w+\}/'];
+            $parts = ['/\{!?(number|position|page|post|order|labels|letter|mark)\}/', '/\{!?\w+\}/'];
             $address = (string) preg_replace($parts, ['1', 'xxx'], $address);
             foreach ($route->getMethods() as $method) {
                 $fields = array_fill_keys($names, $value);

@@ -46,14 +46,37 @@ trait Shorts
         return Timeline::of($project->template(), $laid, Timing::of($project->template(), $laid, 30));
     }
 
+    /**
+     * Frames of a film are what the timeline shows at them.
+     *
+     * @param list<int> $frames
+     * @param float     $scale  pixels a dot
+     */
+    private function assertFrames(Project $project, Timeline $timeline, string $film, array $frames, float $scale = 0.25): void
+    {
+        $still = $this->stills($project, $timeline, $scale);
+        foreach (Tools::frames($film, $frames) as $frame => $picture) {
+            self::assertGreaterThan(self::ALIKE, Tools::likeness($picture, $still($frame)), "frame $frame");
+        }
+    }
+
     private function still(Project $project, Timeline $timeline, int $frame, float $scale = 0.25): string
     {
-        $pictures = self::getContainer()->get(ProjectOpener::class)->alone($this->reload($project))->pictures;
-        $side = $timeline->at($frame);
+        return $this->stills($project, $timeline, $scale)($frame);
+    }
 
-        return self::getContainer()
-            ->get(Renderer::class)
-            ->side($side, $pictures, new Look($scale, Edge::Cut, $side->background), [new PictureFormat(PictureKind::Png)])[0];
+    /** @return \Closure(int): string a PNG of a frame */
+    private function stills(Project $project, Timeline $timeline, float $scale): \Closure
+    {
+        $pictures = self::getContainer()->get(ProjectOpener::class)->alone($this->reload($project))->pictures;
+        $renderer = self::getContainer()->get(Renderer::class);
+
+        return static function (int $frame) use ($pictures, $renderer, $timeline, $scale): string {
+            $page = $timeline->at($frame);
+            $look = new Look($scale, Edge::Cut, $page->background);
+
+            return $renderer->page($page, $pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
+        };
     }
 
     private function taken(): int

@@ -48,10 +48,7 @@ final class ShortsTest extends AppTestCase
         foreach ($timeline->spans() as $span) {
             array_push($frames, $span->from, intdiv($span->from + $span->to, 2), $span->to - 1);
         }
-        foreach (array_unique($frames) as $frame) {
-            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $timeline, $frame));
-            self::assertGreaterThan(self::ALIKE, $likeness, "frame $frame");
-        }
+        $this->assertFrames($project, $timeline, $film, $frames);
     }
 
     #[TestWith([MotionKind::Slide, 'top'])]
@@ -71,10 +68,7 @@ final class ShortsTest extends AppTestCase
         $film = $this->made($this->reload($project), ['mp4'], '1')['1.mp4'];
         $timeline = $this->timeline($this->reload($project), 1);
         self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
-        foreach ([3, 9, 15, 21, 40] as $frame) {
-            $likeness = Tools::likeness(Tools::frame($film, $frame), $this->still($project, $timeline, $frame));
-            self::assertGreaterThan(self::ALIKE, $likeness, "frame $frame");
-        }
+        $this->assertFrames($project, $timeline, $film, [3, 9, 15, 21, 40]);
     }
 
     public function testWordsThatComeSlowlyStandOneAfterTheOther(): void
@@ -86,9 +80,7 @@ final class ShortsTest extends AppTestCase
         $film = $this->made($this->reload($project), ['mp4'], '1')['1.mp4'];
         $timeline = $this->timeline($project, 1);
         self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
-        foreach ([20, 50, 90] as $frame) {
-            self::assertGreaterThan(self::ALIKE, Tools::likeness(Tools::frame($film, $frame), $this->still($project, $timeline, $frame)));
-        }
+        $this->assertFrames($project, $timeline, $film, [20, 50, 90]);
     }
 
     public function testOtherFormatsHaveTheSameLengthAndSize(): void

@@ -70,7 +70,7 @@ final class StartersTest extends AppTestCase
         $this->post('/projects', ['starter' => $own->id()]);
         $made = $this->named('Tool-lending cards');
         self::assertSame(0, $made->rowCount());
-        self::assertCount(2, $made->template()->sides);
+        self::assertCount(2, $made->template()->pages);
         self::assertNotNull(self::getContainer()->get(PictureStore::class)->find($made, 'drill.svg'));
         $this->post("/starters/{$own->id()}/forget");
         self::assertSame([], self::getContainer()->get(OwnStarters::class)->all($made->owner()));

@@ -221,7 +221,7 @@ final class TableTest extends AppTestCase
         self::assertNotNull($first['columns'][3]['ambiguous'], 'it is asked about');
         $stage = fn (): string => $this->browser
             ->request('GET', "/projects/{$project->id()}/compose")
-            ->filter('#side svg')
+            ->filter('#page svg')
             ->text();
         self::assertStringContainsString('3 April 2026', $stage());
         $told = $this->change($project, ['op' => 'kind', 'key' => 'issued', 'kind' => 'date', 'monthFirst' => true]);

@@ -11,7 +11,7 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
  * Words and codes that are cut off, or stand too near to where it is cut, by the ink of their letters; and layers of which
- * nothing is on the side. Measured is how far out they are, in dots.
+ * nothing is on the page. Measured is how far out they are, in dots.
  */
 final readonly class EdgeCheck implements Check
 {
@@ -21,29 +21,29 @@ final readonly class EdgeCheck implements Check
     public function warnings(Inspected $piece): iterable
     {
         $template = $piece->template;
-        $side = Bounds::of(0, 0, $template->width, $template->height);
-        foreach ($template->side($piece->side)->layers as $layer) {
+        $page = Bounds::of(0, 0, $template->width, $template->height);
+        foreach ($template->page($piece->page)->layers as $layer) {
             $box = $piece->box($layer->id);
             // What does not fit its frame is told as that.
             if (null === $box || $layer->hidden || true === $piece->laid->text($layer->id)?->overset) {
                 continue;
             }
-            if (!$box->meets($side->grown($template->bleed))) {
-                $what = 'lies outside of the side; nothing of it is seen.';
-                yield self::warning($layer, Severity::LookAtIt, $what, $box, self::out($box, $side), 0);
+            if (!$box->meets($page->grown($template->bleed))) {
+                $what = 'lies outside the page; nothing of it is seen.';
+                yield self::warning($layer, Severity::LookAtIt, $what, $box, self::out($box, $page), 0);
             } elseif ($layer instanceof TextLayer || $layer instanceof CodeLayer) {
-                yield from self::near($layer, $box, $side, $template->safeMargin);
+                yield from self::near($layer, $box, $page, $template->safeMargin);
             }
         }
     }
 
     /** @return iterable<Warning> */
-    private static function near(Layer $layer, Bounds $box, Bounds $side, float $margin): iterable
+    private static function near(Layer $layer, Bounds $box, Bounds $page, float $margin): iterable
     {
-        if (self::out($box, $side) > self::HARDLY) {
-            yield self::warning($layer, Severity::WillLookWrong, 'is cut off at the edge of the side.', $box, self::out($box, $side), 0);
-        } elseif ($margin > 0 && self::out($box, $side->grown(-$margin)) > self::HARDLY) {
-            $out = self::out($box, $side->grown(-$margin));
+        if (self::out($box, $page) > self::HARDLY) {
+            yield self::warning($layer, Severity::WillLookWrong, 'is cut off at the edge of the page.', $box, self::out($box, $page), 0);
+        } elseif ($margin > 0 && self::out($box, $page->grown(-$margin)) > self::HARDLY) {
+            $out = self::out($box, $page->grown(-$margin));
             yield self::warning($layer, Severity::LookAtIt, 'stands outside of the safe margin.', $box, $out, $margin);
         }
     }

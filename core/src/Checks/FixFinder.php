@@ -101,7 +101,7 @@ final readonly class FixFinder
         return new Fix('size', "Shrink to $size {$unit->value}", self::fit($layer, $mode, round($dots, 2), $layer->fit->maxLines));
     }
 
-    /** As wide as its side lets it be, from where its words are aligned. */
+    /** As wide as its page lets it be, from where its words are aligned. */
     private static function wider(Design $template, TextLayer $layer, Warning $warning): ?Fix
     {
         $frame = $layer->frame;

@@ -7,8 +7,8 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Edits\Edit;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Side;
 use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 use Morphea\Core\Rendering\Layout\EvenSizes;
@@ -62,7 +62,7 @@ final readonly class FixOutcome
         float $seconds = 2.0,
     ): self {
         $rows = [...$rows];
-        $side = $template->sideOf($layer);
+        $page = $template->pageOf($layer);
         $before = self::alone($template, $layer);
         $after = self::alone($edit->apply($template), $layer);
         $sizes = EvenSizes::of($after, $rows, $layouter->texts);
@@ -76,9 +76,9 @@ final readonly class FixOutcome
                 break;
             }
             ++$looked;
-            $piece = $layouter->lay($now->template($before, $row), $row, $pictures, $touchUps->even($even, $row), $side);
+            $piece = $layouter->lay($now->template($before, $row), $row, $pictures, $touchUps->even($even, $row), $page);
             [$was, $small] = self::found($proof, $now->template($before, $row), $piece, $layer);
-            $piece = $layouter->lay($then->template($after, $row), $row, $pictures, $touchUps->even($sizes, $row), $side);
+            $piece = $layouter->lay($then->template($after, $row), $row, $pictures, $touchUps->even($sizes, $row), $page);
             [$is, $smaller] = self::found($proof, $then->template($after, $row), $piece, $layer);
             [$bad, $ends] = [max([0, ...$was]), max([0, ...$is])];
             $new = array_filter($is, static fn (int $rank, string $one): bool => $rank > ($was[$one] ?? 0), \ARRAY_FILTER_USE_BOTH);
@@ -111,7 +111,7 @@ final readonly class FixOutcome
     private static function found(Proof $proof, Design $template, LaidOut $laid, string $layer): array
     {
         $ranks = [];
-        foreach ($proof->check(new Inspected($template, $laid, $template->sideOf($layer))) as $warning) {
+        foreach ($proof->check(new Inspected($template, $laid, $template->pageOf($layer))) as $warning) {
             if ($warning->layer === $layer && Severity::Note !== $warning->severity) {
                 $ranks[$warning->kind->value] = max($ranks[$warning->kind->value] ?? 0, $warning->severity->rank());
             }
@@ -124,14 +124,14 @@ final readonly class FixOutcome
         return [$ranks, null !== $text && $text->lines > 0 && $text->size < $least];
     }
 
-    /** With the shapes of its side, on which its colour depends. */
+    /** With the shapes of its page, on which its colour depends. */
     private static function alone(Design $template, string $layer): Design
     {
-        $only = static fn (Side $side): Side => $side->withLayers(array_values(array_filter(
-            $side->layers,
+        $only = static fn (Page $page): Page => $page->withLayers(array_values(array_filter(
+            $page->layers,
             static fn (Layer $one): bool => $one->id === $layer || ($one instanceof ShapeLayer && !$one->isPlaceholder()),
         )));
 
-        return $template->withSides(array_map($only, $template->sides));
+        return $template->withPages(array_map($only, $template->pages));
     }
 }

@@ -13,7 +13,7 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Drawing\Within;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** One side of one piece as checks see it: the template, how it is laid out, and, for those that ask, its pixels. */
+/** One page of one piece as checks see it: the template, how it is laid out, and, for those that ask, its pixels. */
 final class Inspected
 {
     private const LARGE = 18.0;
@@ -30,7 +30,7 @@ final class Inspected
     public function __construct(
         public readonly Design $template,
         public readonly LaidOut $laid,
-        public readonly int $side = 0,
+        public readonly int $page = 0,
         private readonly ?\Closure $draw = null,
     ) {
     }
@@ -86,7 +86,7 @@ final class Inspected
         }, array_values($lines));
     }
 
-    /** What a layer covers on the side as it is laid out; null for one that shows nothing. */
+    /** What a layer covers on the page as it is laid out; null for one that shows nothing. */
     public function box(string $layer): ?Bounds
     {
         foreach ($this->laid->drawing->groups as $group) {

@@ -14,7 +14,7 @@ final readonly class LeastSizeCheck implements Check
 
     public function warnings(Inspected $piece): iterable
     {
-        foreach ($piece->template->side($piece->side)->layers as $layer) {
+        foreach ($piece->template->page($piece->page)->layers as $layer) {
             $text = $piece->laid->text($layer->id);
             $least = $layer instanceof TextLayer ? $layer->fit->leastSize : null;
             if (null === $text || null === $least || 0 === $text->lines || $text->overset || $least >= $text->wantedSize) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-/** All checks over one side of one piece; the worst comes first. */
+/** All checks over one page of one piece; the worst comes first. */
 final readonly class Proof
 {
     /** @var list<Check> */

@@ -9,7 +9,7 @@ final readonly class SoundCheck implements Check
 {
     public function warnings(Inspected $piece): iterable
     {
-        foreach (0 === $piece->side && $piece->template->moves() ? $piece->laid->heard->missing : [] as $scene => $wanted) {
+        foreach (0 === $piece->page && $piece->template->moves() ? $piece->laid->heard->missing : [] as $scene => $wanted) {
             yield new Warning(
                 WarningKind::Sound,
                 Severity::WillLookWrong,

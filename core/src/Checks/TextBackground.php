@@ -23,7 +23,7 @@ use Morphea\Core\Design\Styles\ShapeKind;
 final readonly class TextBackground implements LayerVisitor
 {
     /**
-     * How a text stands out: from its highlight bar, or the topmost layer under its middle, or the side; null where that
+     * How a text stands out: from its highlight bar, or the topmost layer under its middle, or the page; null where that
      * is no single colour.
      */
     public static function contrast(Design $template, TextLayer $text): ?float
@@ -31,9 +31,9 @@ final readonly class TextBackground implements LayerVisitor
         if (null !== $text->effects->highlight) {
             return Contrast::ratio($text->style->colour, $text->effects->highlight->colour);
         }
-        $side = $template->side($template->sideOf($text->id));
-        $behind = $side->background;
-        foreach ($side->layers as $layer) {
+        $page = $template->page($template->pageOf($text->id));
+        $behind = $page->background;
+        foreach ($page->layers as $layer) {
             if ($layer === $text) {
                 break;
             }

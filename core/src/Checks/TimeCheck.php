@@ -12,7 +12,7 @@ use Morphea\Core\Rendering\Timeline\Timing;
 /** Shorts that go by too fast, last too long, or tell at once what one should wait for. */
 final readonly class TimeCheck implements Check
 {
-    /** Seconds that people look at a side that is higher than wide before they go on; and at any other. */
+    /** Seconds that people look at a page that is higher than wide before they go on; and at any other. */
     private const LONGEST_HIGH = 60;
     private const LONGEST = 180;
     /** Seconds in which nobody has waited yet. */
@@ -20,7 +20,7 @@ final readonly class TimeCheck implements Check
 
     public function warnings(Inspected $piece): iterable
     {
-        if (0 !== $piece->side || !$piece->template->moves()) {
+        if (0 !== $piece->page || !$piece->template->moves()) {
             return;
         }
         $timing = Timing::of($piece->template, $piece->laid, Timing::USUAL);
@@ -62,7 +62,7 @@ final readonly class TimeCheck implements Check
         if ($last < 1 || $begins >= self::WAITED) {
             return;
         }
-        foreach ($piece->template->side()->layers as $layer) {
+        foreach ($piece->template->page()->layers as $layer) {
             if (isset($timeline->times[$layer->id]) && $piece->template->scene($layer->stay?->comes) === $last) {
                 yield new Warning(
                     WarningKind::Time,

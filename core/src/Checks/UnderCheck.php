@@ -14,7 +14,7 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Drawing\Within;
 
 /**
- * Letters that hardly stand out from what lies under them, where that is no single colour: the side is drawn without
+ * Letters that hardly stand out from what lies under them, where that is no single colour: the page is drawn without
  * them, and its pixels are compared with their colour. What counts is the worst of it but for a twentieth, so that a few
  * pixels do not decide.
  */

@@ -12,14 +12,14 @@ use Morphea\Core\Rendering\Layout\LayerFacts;
 use Morphea\Core\Rendering\Layout\PictureFacts;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
-/** Pieces that show nothing of their row: nobody could tell whose they are. All sides are looked at together. */
+/** Pieces that show nothing of their row: nobody could tell whose they are. All pages are looked at together. */
 final readonly class UnfilledCheck
 {
-    /** @param list<LaidOut> $sides */
-    public static function warning(Design $template, array $sides): ?Warning
+    /** @param list<LaidOut> $pages */
+    public static function warning(Design $template, array $pages): ?Warning
     {
         $placeholders = array_filter($template->placeholders(), static fn (Layer $layer): bool => !$layer->hidden);
-        $facts = array_replace([], ...array_map(static fn (LaidOut $side): array => $side->facts, $sides));
+        $facts = array_replace([], ...array_map(static fn (LaidOut $page): array => $page->facts, $pages));
         foreach ($placeholders as $layer) {
             if (self::isFilled($facts[$layer->id] ?? null)) {
                 return null;

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
- * Something about one piece that a person should know: on which layer and where on the side (dots), what was measured
+ * Something about one piece that a person should know: on which layer and where on the page (dots), what was measured
  * and against which limit, and what would mend it.
  */
 final readonly class Warning

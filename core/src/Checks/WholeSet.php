@@ -38,17 +38,17 @@ final class WholeSet
      * What there is to know of one piece for this, so that it can be kept: a name for all that is drawn, and how each
      * placeholder came out; lengths in dots.
      *
-     * @param list<LaidOut> $sides
+     * @param list<LaidOut> $pages
      * @param string        $touched a name for how it was touched up
      *
      * @return Facts
      */
-    public static function facts(Design $template, array $sides, string $touched = ''): array
+    public static function facts(Design $template, array $pages, string $touched = ''): array
     {
         $texts = [];
         $layers = array_column($template->texts(), null, 'id');
-        foreach ($sides as $side) {
-            foreach ($side->texts() as $text) {
+        foreach ($pages as $page) {
+            foreach ($page->texts() as $text) {
                 $layer = $layers[$text->layer] ?? null;
                 if ($layer instanceof TextLayer && $text->placeholder && $text->lines > 0) {
                     $contrast = TextBackground::contrast($template, $layer);
@@ -66,7 +66,7 @@ final class WholeSet
             }
         }
         // What all rows have alike tells none from another.
-        $drawn = array_map(static fn (LaidOut $side): string => serialize($side->drawing->varying()), $sides);
+        $drawn = array_map(static fn (LaidOut $page): string => serialize($page->drawing->varying()), $pages);
 
         return ['drawn' => hash('xxh128', implode(' ', [...$drawn, $touched])), 'texts' => $texts];
     }

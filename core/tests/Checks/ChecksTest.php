@@ -6,10 +6,10 @@ namespace Morphea\Core\Tests\Checks;
 
 use Morphea\Core\Checks\Check;
 use Morphea\Core\Checks\EdgeCheck;
-use Morphea\Core\Checks\Warning;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\WholeSet;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\FitRule;
@@ -76,7 +76,7 @@ final class ChecksTest extends TestCase
         self::assertStringContainsString($words, $found[0]->sentence ?? '');
     }
 
-    public function testALayerOfWhichNothingIsOnTheSideIsLookedAt(): void
+    public function testALayerOfWhichNothingIsOnThePageIsLookedAt(): void
     {
         $shape = static fn (float $x): Layer => new ShapeLayer(
             ...['shape', 'Shape', new Frame($x, 10, 100, 100), 1, false, false, ShapeKind::Rectangle, '#000000', null, 0, 0],

@@ -42,7 +42,7 @@ final class ContrastTest extends TestCase
             Contrast::ratio('#17211E', '#FFFFFF'),
             (float) TextBackground::contrast(Make::template($text), $text),
             1e-9,
-            'the side',
+            'the page',
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#333333'),

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Checks;
 
-use Morphea\Core\Checks\Warning;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Fix;
 use Morphea\Core\Checks\FixFinder;
 use Morphea\Core\Checks\FixOutcome;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Edits\SetLayer;
 use Morphea\Core\Design\Edits\TouchUp;
 use Morphea\Core\Design\Model\CodeLayer;

@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Checks;
 
-use Morphea\Core\Checks\Warning;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\PixelCheck;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\TouchCheck;
 use Morphea\Core\Checks\UnderCheck;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Side;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Design\Styles\PictureFit;
@@ -124,7 +124,7 @@ final class PixelChecksTest extends TestCase
             self::photo(new Frame(600, 0, 600, 800)),
             Make::text('{name}', frame: new Frame(560, 300, 300, 120), style: Make::style(60)),
         ];
-        $open = new Design(...['sides' => [new Side('Front', null, $layers)]] + get_object_vars(Make::template(...$layers)));
+        $open = new Design(...['pages' => [new Page('Front', null, $layers)]] + get_object_vars(Make::template(...$layers)));
         self::assertSame([], self::piece($open, self::LONG)->contrasts());
         self::assertSame(['recipient'], array_keys(self::piece(Make::template(...$layers), self::LONG)->contrasts()));
     }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Checks;
 
 use Morphea\Core\Checks\Check;
-use Morphea\Core\Checks\Warning;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
 use Morphea\Core\Checks\Remedy;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\PictureLayer;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Checks;
 
+use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WarningKind;
-use Morphea\Core\Checks\Severity;
-use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Stay;
 use Morphea\Core\Design\Timing\SceneLength;
 use Morphea\Core\Tests\Make;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Checks;
 
-use Morphea\Core\Checks\Warning;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Remedy;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;

@@ -109,23 +109,23 @@ final class ResponseController extends AbstractController
             'cells' => $found['cells'],
             'given' => $found['given'],
             'thanks' => EditorWords::filled($form->project, $form->order->thanks, $found['cells']),
-            'sides' => \count($form->project->template()->sides),
+            'pages' => \count($form->project->template()->pages),
         ]));
     }
 
     #[Route(
-        '/{answer}/{side}.png',
+        '/{answer}/{page}.png',
         name: 'answer_picture',
-        requirements: ['side' => '\d'],
+        requirements: ['page' => '\d'],
         defaults: ['_guest' => 'fetch'],
         methods: ['GET'],
     )]
-    public function picture(string $token, string $answer, int $side): Response
+    public function picture(string $token, string $answer, int $page): Response
     {
         $form = $this->forms->find($token);
         $found = null === $form ? null : $this->answers->find($form, $answer);
         try {
-            $png = null === $form || null === $found ? null : $this->piece->png($form->project, $found['cells'], $side);
+            $png = null === $form || null === $found ? null : $this->piece->png($form->project, $found['cells'], $page);
         } catch (RenderException) {
             $png = null;
         }

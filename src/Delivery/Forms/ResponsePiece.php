@@ -36,20 +36,20 @@ final readonly class ResponsePiece
     /**
      * @param array<string, string> $cells by column key
      *
-     * @return string|null bytes of a PNG; null where there is no such side
+     * @return string|null bytes of a PNG; null where there is no such page
      */
-    public function png(Project $project, array $cells, int $side): ?string
+    public function png(Project $project, array $cells, int $page): ?string
     {
-        if (!isset($project->template()->sides[$side])) {
+        if (!isset($project->template()->pages[$page])) {
             return null;
         }
         $cells = array_intersect_key($cells, array_flip(array_column($project->columns(), 'key')));
         $table = (new AddRows(null, [$cells]))->apply($this->around($project))->cooked($this->tables->kitchen($project));
-        $drawing = $this->opener->alone($project)->shown($table->record(\count($table->rows)), $side);
+        $drawing = $this->opener->alone($project)->shown($table->record(\count($table->rows)), $page);
         $scale = self::EDGE / max($drawing->width, $drawing->height);
         $look = new Look($scale, Edge::Cut, $drawing->background ?? self::PAPER);
 
-        return $this->renderer->side($drawing, $this->pictures->embedded($project), $look, [new PictureFormat(PictureKind::Png)])[0];
+        return $this->renderer->page($drawing, $this->pictures->embedded($project), $look, [new PictureFormat(PictureKind::Png)])[0];
     }
 
     /** What recipes count by the rows before is as it will be. A full table has no room for one more. */

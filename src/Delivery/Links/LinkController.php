@@ -51,22 +51,22 @@ final class LinkController extends AbstractController
             'token' => $token,
             'name' => basename($piece->piece->name),
             'files' => $this->made->files($piece),
-            'sides' => $this->made->sides($piece),
+            'pages' => $this->made->pages($piece),
         ]));
     }
 
     #[Route(
-        '/{token}/{side}.png',
+        '/{token}/{page}.png',
         name: 'link_picture',
-        requirements: ['token' => self::TOKEN, 'side' => '\d'],
+        requirements: ['token' => self::TOKEN, 'page' => '\d'],
         defaults: ['_guest' => 'look'],
     )]
-    public function picture(string $token, int $side): Response
+    public function picture(string $token, int $page): Response
     {
         $link = $this->links->find($token);
         $piece = null === $link ? null : $this->handed($link);
         try {
-            $png = null === $piece ? null : $this->made->picture($piece, $side);
+            $png = null === $piece ? null : $this->made->picture($piece, $page);
         } catch (RenderException) {
             $png = null;
         }

@@ -52,7 +52,7 @@ final class PreviewController extends AbstractController
             $product = Product::of($said = 'tote');
         }
         $all = $this->pictures->all($project);
-        $sides = $project->template()->sides;
+        $pages = $project->template()->pages;
 
         return $this->render('previews/index.html.twig', [
             'project' => $project,
@@ -64,8 +64,8 @@ final class PreviewController extends AbstractController
             'picture' => $product->isOwn() ? $this->pictures->find($project, $product->picture) : null,
             'inks' => MockupInk::cases(),
             'row' => max(1, min(max(1, $project->rowCount()), $request->query->getInt('row', 1))),
-            'sides' => $sides,
-            'side' => max(0, min(\count($sides) - 1, $request->query->getInt('side'))),
+            'pages' => $pages,
+            'page' => max(0, min(\count($pages) - 1, $request->query->getInt('page'))),
         ]);
     }
 
@@ -74,8 +74,8 @@ final class PreviewController extends AbstractController
     {
         try {
             $product = Product::of($request->query->getString('product'));
-            $side = isset($project->template()->sides[$request->query->getInt('side')]) ? $request->query->getInt('side') : 0;
-            $jpeg = $this->picture->draw($project, $product, $request->query->getInt('row', 1), $side);
+            $page = isset($project->template()->pages[$request->query->getInt('page')]) ? $request->query->getInt('page') : 0;
+            $jpeg = $this->picture->draw($project, $product, $request->query->getInt('row', 1), $page);
         } catch (MockupException | RenderException $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
         }
@@ -114,7 +114,7 @@ final class PreviewController extends AbstractController
         try {
             $settings = FormatSettings::of([
                 'product' => $request->request->getString('product'),
-                'side' => $request->request->getString('sides'),
+                'side' => $request->request->getString('pages'),
             ]);
             $order = $this->planner->usual($project, OnProducts::id());
             $order = $order->as([new ChosenFormat($this->outputs->get(OnProducts::id()), $settings)]);

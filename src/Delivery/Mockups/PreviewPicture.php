@@ -37,13 +37,13 @@ final readonly class PreviewPicture
      *
      * @throws RenderException
      */
-    public function draw(Project $project, Product $product, int $number, int $side): string
+    public function draw(Project $project, Product $product, int $number, int $page): string
     {
         $open = $this->opener->alone($project);
-        $drawing = $open->shown($this->rows->row($project, $number), $side);
+        $drawing = $open->shown($this->rows->row($project, $number), $page);
         $pictures = $this->pictures->embedded($project);
         $look = new Look(Mockup::pixels($product) / max($drawing->width, $drawing->height), Edge::Cut, $drawing->background);
-        $png = $this->renderer->side($drawing, $pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
+        $png = $this->renderer->page($drawing, $pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
         $picture = $product->isOwn() ? $pictures->picture($product->picture) : null;
 
         return $this->mockup->jpeg($product, $png, null === $picture ? null : $pictures->content($picture, new PictureLook())->bytes);

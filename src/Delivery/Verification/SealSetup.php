@@ -74,9 +74,9 @@ final readonly class SealSetup
             FitRule::shrink($letters / 2),
             EmptyRule::hide(),
         );
-        $sides = $template->sides;
-        $sides[0] = $sides[0]->withLayers([...$sides[0]->layers, $code, $text]);
+        $pages = $template->pages;
+        $pages[0] = $pages[0]->withLayers([...$pages[0]->layers, $code, $text]);
 
-        return $template->withSides($sides);
+        return $template->withPages($pages);
     }
 }

@@ -11,15 +11,15 @@ use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\PictureContents;
 
 /**
  * Pieces small on paper, with row numbers and what was found, to be looked through by others.
  *
- * @phpstan-type Shown array{number: int, name: string, sides: list<Drawing>, warnings: list<Warning>}
+ * @phpstan-type Shown array{number: int, name: string, pages: list<Drawing>, warnings: list<Warning>}
  */
 final readonly class ContactSheet
 {
@@ -56,8 +56,8 @@ final readonly class ContactSheet
         $down = 0;
         foreach ($pieces as $piece) {
             // As many rows as there is room for, by the shape of the first.
-            $first = $piece['sides'][0];
-            $high = min($wide, $wide * $first->height / $first->width / \count($piece['sides']));
+            $first = $piece['pages'][0];
+            $high = min($wide, $wide * $first->height / $first->width / \count($piece['pages']));
             $down = $down > 0 ? $down : max(1, (int) floor(($height - 2 * self::MARGIN - 24) / ($high + self::WORDS + self::GAP)));
             $place = \count($cells);
             $x = self::MARGIN + ($place % self::ACROSS) * ($wide + self::GAP);
@@ -79,14 +79,14 @@ final readonly class ContactSheet
     private function piece(PictureContents $pictures, array $piece, float $x, float $y, float $wide, float $high): string
     {
         $cell = '';
-        $each = $wide / \count($piece['sides']);
-        foreach ($piece['sides'] as $i => $side) {
-            $scale = min($each / $side->width, $high / $side->height);
-            [$left, $width, $height] = [$x + $i * $each, $side->width * $scale, $side->height * $scale];
+        $each = $wide / \count($piece['pages']);
+        foreach ($piece['pages'] as $i => $page) {
+            $scale = min($each / $page->width, $high / $page->height);
+            [$left, $width, $height] = [$x + $i * $each, $page->width * $scale, $page->height * $scale];
             $box = \sprintf('x="%.2F" y="%.2F" width="%.2F" height="%.2F"', $left, $y, $width, $height);
             try {
-                $look = new Look(self::EDGE / max($side->width, $side->height), Edge::Cut, $side->background ?? '#FFFFFF');
-                $jpeg = $this->renderer->side($side, $pictures, $look, [new PictureFormat(PictureKind::Jpeg, self::QUALITY)])[0];
+                $look = new Look(self::EDGE / max($page->width, $page->height), Edge::Cut, $page->background ?? '#FFFFFF');
+                $jpeg = $this->renderer->page($page, $pictures, $look, [new PictureFormat(PictureKind::Jpeg, self::QUALITY)])[0];
                 $cell .= "<image $box xlink:href=\"data:image/jpeg;base64," . base64_encode($jpeg) . '"/>';
             } catch (RenderException) {
                 $cell .= self::text($x + 4, $y + 16, 8, 'cannot be drawn', 400);

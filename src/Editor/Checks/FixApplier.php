@@ -12,12 +12,12 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Checks\Acceptance;
-use Morphea\Core\Checks\Warning;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Fix;
 use Morphea\Core\Checks\FixFinder;
 use Morphea\Core\Checks\FixOutcome;
 use Morphea\Core\Checks\HandWork;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Properties\DesignException;
 
 /** What may be done about a warning: for all rows with its outcome, or taken as it is. */

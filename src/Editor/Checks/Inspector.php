@@ -15,11 +15,11 @@ use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Checks\Acceptance;
 use Morphea\Core\Checks\CellKinds;
-use Morphea\Core\Checks\Warning;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\UnfilledCheck;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\WholeSet;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Output\FileNames\FileNames;
@@ -176,17 +176,17 @@ final readonly class Inspector
             $layers,
         ));
         try {
-            $sides = [];
+            $pages = [];
             $warnings = $kinds->warnings($template, $row);
-            foreach (array_keys($template->sides) as $side) {
-                $sides[] = $laid = $open->lay($row, $side);
-                array_push($warnings, ...$open->warnings($row, $laid, $side));
+            foreach (array_keys($template->pages) as $page) {
+                $pages[] = $laid = $open->lay($row, $page);
+                array_push($warnings, ...$open->warnings($row, $laid, $page));
             }
-            if (null !== ($unfilled = UnfilledCheck::warning($template, $sides))) {
+            if (null !== ($unfilled = UnfilledCheck::warning($template, $pages))) {
                 $warnings[] = $unfilled;
             }
             $touched = serialize($open->touchUps->find($row));
-            $facts = WholeSet::facts($template, $sides, $touched);
+            $facts = WholeSet::facts($template, $pages, $touched);
 
             return new InspectedRow($id, $row->number, $inputs, Proof::worstFirst($warnings), $facts, $values);
         } catch (StoreUnavailableException $e) {
@@ -205,8 +205,8 @@ final readonly class Inspector
     {
         $warnings = $contrasts = [];
         try {
-            foreach (array_keys($open->template->sides) as $side) {
-                [$found, $measured] = $open->ofPixels($row, $open->lay($row, $side), $side);
+            foreach (array_keys($open->template->pages) as $page) {
+                [$found, $measured] = $open->ofPixels($row, $open->lay($row, $page), $page);
                 array_push($warnings, ...$found);
                 $contrasts += $measured;
             }

@@ -9,9 +9,9 @@ use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Context\SpecialRows;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Column;
@@ -88,7 +88,7 @@ final readonly class LightTable
      * @return array{found: RowWarnings, marks: list<list<array{mark: int, tone: string, left: float, top: float, width: float,
      *     height: float}>>, pictures: list<string>, before: list<string>, touches: array<string, string>, cells: list<array{
      *     letter: string, key: string, heading: string, value: string, made: bool}>, columns: array<string, list<string>>}|null
-     *     null where there is none; marks by side, in percent of it; columns that layers show, by layer
+     *     null where there is none; marks by page, in percent of it; columns that layers show, by layer
      */
     public function piece(Project $project, int $number): ?array
     {
@@ -138,12 +138,12 @@ final readonly class LightTable
      */
     private static function marks(Design $template, array $warnings): array
     {
-        $marks = array_fill(0, \count($template->sides), []);
+        $marks = array_fill(0, \count($template->pages), []);
         foreach ($warnings as $i => $warning) {
             $box = $warning->box;
             if (null !== $box) {
                 [$left, $top] = [max(0.0, $box->left), max(0.0, $box->top)];
-                $marks[$template->sideOf($warning->layer)][] = [
+                $marks[$template->pageOf($warning->layer)][] = [
                     'mark' => $i + 1,
                     'tone' => self::tone($warning->severity),
                     'left' => 100 * $left / $template->width,
@@ -201,14 +201,14 @@ final readonly class LightTable
     private function warnings(OpenProject $open, Record $row): array
     {
         $warnings = [];
-        foreach (array_keys($open->template->sides) as $side) {
-            array_push($warnings, ...$open->warnings($row, $open->lay($row, $side), $side));
+        foreach (array_keys($open->template->pages) as $page) {
+            array_push($warnings, ...$open->warnings($row, $open->lay($row, $page), $page));
         }
 
         return Proof::worstFirst($warnings);
     }
 
-    /** @return list<string> one a side; what cannot be drawn is empty, and its warning says why */
+    /** @return list<string> one a page; what cannot be drawn is empty, and its warning says why */
     private function pictures(OpenProject $open, Record $row): array
     {
         try {

@@ -6,8 +6,8 @@ namespace Morphea\App\Editor\Checks;
 
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Table\Data\Column;
 use Symfony\Component\HttpFoundation\Request;
 

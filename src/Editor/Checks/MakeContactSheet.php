@@ -75,9 +75,9 @@ final readonly class MakeContactSheet implements Task
             yield [
                 'number' => $number,
                 'name' => trim($row->cells[$named] ?? ''),
-                'sides' => array_map(
-                    static fn (int $side) => Poster::of($template, $open->lay($row, $side), $side),
-                    array_keys($template->sides),
+                'pages' => array_map(
+                    static fn (int $page) => Poster::of($template, $open->lay($row, $page), $page),
+                    array_keys($template->pages),
                 ),
                 'warnings' => $found->open ?? [],
             ];

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Checks;
 
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\HandWork;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WholeSet;
 
 /**

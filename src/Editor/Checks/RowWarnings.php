@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Checks;
 
 use Morphea\Core\Checks\Acceptance;
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
 
 /** All that was found about one piece: what is open, and what somebody took as it is. */
 final readonly class RowWarnings

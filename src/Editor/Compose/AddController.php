@@ -50,7 +50,7 @@ final readonly class AddController
     #[Route('/add', name: 'compose_add')]
     public function add(Project $project, Request $request): Response
     {
-        $side = ComposeView::side($project, [], ComposeScreen::side($request));
+        $page = ComposeView::page($project, [], ComposeScreen::page($request));
         $name = trim($request->request->getString('field'));
         try {
             if ('field' === $request->request->getString('kind')) {
@@ -60,7 +60,7 @@ final readonly class AddController
                 return $this->screen->edit(
                     $project,
                     $request,
-                    static fn (): Edit => new NameFields(new AddLayer($layer, $side), [$field]),
+                    static fn (): Edit => new NameFields(new AddLayer($layer, $page), [$field]),
                     [$layer->id],
                 );
             }
@@ -69,10 +69,10 @@ final readonly class AddController
             return $this->screen->refused($project, $request, $e->getMessage());
         }
 
-        return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side), [$layer->id]);
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $page), [$layer->id]);
     }
 
-    /** A picture of the project: put on the side, or shown by the picture layer that is selected. */
+    /** A picture of the project: put on the page, or shown by the picture layer that is selected. */
     #[Route('/picture', name: 'compose_picture')]
     public function picture(Project $project, Request $request): Response
     {
@@ -86,24 +86,24 @@ final readonly class AddController
         $new = new NewLayer($project->template());
         $ground = 'ground' === $request->request->getString('place');
         $layer = $ground ? $new->ground($asset->name()) : $new->picture($asset->name(), $asset->width(), $asset->height());
-        $side = ComposeView::side($project, [], ComposeScreen::side($request));
+        $page = ComposeView::page($project, [], ComposeScreen::page($request));
 
-        return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $side, $ground), [$layer->id]);
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $page, $ground), [$layer->id]);
     }
 
     #[Route('/art', name: 'compose_art', defaults: ['_takes' => 1_010])]
     public function art(Project $project, Request $request, Artwork $artwork): Response
     {
-        $side = ComposeView::side($project, [], ComposeScreen::side($request));
+        $page = ComposeView::page($project, [], ComposeScreen::page($request));
         try {
             $upload = Upload::from($request, 'art');
             $art = $artwork->bring(
                 $project,
                 (string) file_get_contents($upload->path),
                 $upload->name,
-                max(1, $request->request->getInt('page', 1)),
+                max(1, $request->request->getInt('pdf_page', 1)),
                 'layer' !== $request->request->getString('place'),
-                $side,
+                $page,
             );
         } catch (UploadException | DesignException | PatternException $e) {
             return $this->screen->refused($project, $request, $e->getMessage());

@@ -25,7 +25,7 @@ use Morphea\Core\Rendering\Layout\ArtTexts;
 use Morphea\Core\Rendering\Layout\PicturePlacer;
 
 /**
- * Artwork made elsewhere, brought onto a side: the picture, and the texts of a drawing as texts that can be linked and
+ * Artwork made elsewhere, brought onto a page: the picture, and the texts of a drawing as texts that can be linked and
  * set in other words.
  */
 final readonly class Artwork
@@ -41,17 +41,17 @@ final readonly class Artwork
 
     /**
      * @param int  $page   of a PDF
-     * @param bool $ground under everything, over all of the side; else a layer on top
+     * @param bool $ground under everything, over all of the page; else a layer on top
      *
      * @throws UploadException
      */
-    public function bring(Project $project, string $bytes, string $name, int $page, bool $ground, int $side): AddLayers
+    public function bring(Project $project, string $bytes, string $name, int $page, bool $ground, int $onto): AddLayers
     {
         $template = $project->template();
         if (!PictureReader::isSvg($bytes)) {
             $picture = $this->reader->read($bytes, $name, $page);
 
-            return new AddLayers([$this->layer($template, $project, $picture, $ground)], $side, $ground, $name);
+            return new AddLayers([$this->layer($template, $project, $picture, $ground)], $onto, $ground, $name);
         }
         $svg = SvgFile::read($bytes, $name);
         $texts = SvgTexts::takeOut($svg);
@@ -75,7 +75,7 @@ final readonly class Artwork
             $layers[] = $artTexts->layer($text, $new->id($named), $new->name($named), $box, $clean->width, $template->locale);
         }
 
-        return new AddLayers($layers, $side, $ground, $name);
+        return new AddLayers($layers, $onto, $ground, $name);
     }
 
     private function layer(Design $template, Project $project, PictureFile $picture, bool $ground): PictureLayer

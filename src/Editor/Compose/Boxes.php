@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\LayerFacts;
 use Morphea\Core\Rendering\Layout\PictureFacts;
 use Morphea\Core\Rendering\Layout\PictureState;
 
-/** The layers of a side as the stage and the stack list them. */
+/** The layers of a page as the stage and the stack list them. */
 final readonly class Boxes
 {
     /** @param array<string, array<string, mixed>> $columns by key */
-    public function __construct(private Design $template, private Side $side, private array $columns)
+    public function __construct(private Design $template, private Page $page, private array $columns)
     {
     }
 
@@ -34,7 +34,7 @@ final readonly class Boxes
     public function onStage(LaidOut $laid, array $warnings, array $selection): array
     {
         $boxes = [];
-        foreach ($this->side->layers as $layer) {
+        foreach ($this->page->layers as $layer) {
             if ($layer->hidden || ($layer->locked && !\in_array($layer, $selection, true))) {
                 continue;
             }
@@ -96,7 +96,7 @@ final readonly class Boxes
                     'use' => $layer->use->value,
                     'caps' => $this->caps($layer),
                 ],
-                $this->side->layers,
+                $this->page->layers,
             ),
         );
     }

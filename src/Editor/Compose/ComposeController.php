@@ -46,7 +46,7 @@ final class ComposeController extends AbstractController
                     $project,
                     ComposeScreen::row($request),
                     ComposeScreen::layers($request),
-                    ComposeScreen::side($request),
+                    ComposeScreen::page($request),
                     $request->query->getString('scene'),
                     ComposeScreen::touched($request),
                 ),

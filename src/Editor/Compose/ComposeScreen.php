@@ -123,7 +123,7 @@ final readonly class ComposeScreen
             $project,
             self::row($request),
             $select ?? self::layers($request),
-            self::side($request),
+            self::page($request),
             $scene,
             self::touched($request),
             '' !== self::value($request, 'flips'),
@@ -135,7 +135,7 @@ final readonly class ComposeScreen
                 [
                     'project' => $project->id(),
                     'row' => 1 === $view['row'] || 0 === $view['row'] ? null : $view['row'],
-                    'side' => $view['side'] > 0 ? $view['side'] : null,
+                    'page' => $view['page'] > 0 ? $view['page'] : null,
                     'layer' => '' !== $ids ? $ids : null,
                     'touch' => [] === $view['touched'] ? null : implode(',', $view['touched']),
                 ],
@@ -167,10 +167,10 @@ final readonly class ComposeScreen
         return array_values(array_filter(array_map(intval(...), explode(',', self::value($request, 'touch')))));
     }
 
-    /** The side the request names, from 0. */
-    public static function side(Request $request): int
+    /** The page the request names, from 0. */
+    public static function page(Request $request): int
     {
-        return max(0, (int) self::value($request, 'side'));
+        return max(0, (int) self::value($request, 'page'));
     }
 
     /** @return list<string> */

@@ -13,15 +13,15 @@ use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
+use Morphea\Core\Checks\TextBackground;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WarningKind;
-use Morphea\Core\Checks\TextBackground;
 use Morphea\Core\Design\Edits\AlignLayers;
 use Morphea\Core\Design\Edits\Preset;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Side;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Design\Styles\Mark;
@@ -56,7 +56,7 @@ final readonly class ComposeView
         Project $project,
         int $number,
         array $wanted,
-        int $side,
+        int $page,
         string $scene = '',
         array $touched = [],
         bool $flips = false,
@@ -67,7 +67,7 @@ final readonly class ComposeView
         }
         $number = SpecialRows::isSpecial($number) ? $number : max(1, min($number, $project->rowCount()));
         $row = $project->rowCount() > 0 ? $this->special->row($project, $number) : null;
-        $shown = self::side($project, $wanted, $side);
+        $shown = self::page($project, $wanted, $page);
         $all = $this->opener->page($project);
         // Whoever flips on touches up the next; what is made up is nobody's piece.
         $touched = null === $row?->id ? [] : (1 === \count($touched) ? [$row->id] : $touched);
@@ -76,7 +76,7 @@ final readonly class ComposeView
         $template = $open->piece($row);
         $laid = $open->lay($row, $shown, true);
         $warnings = $open->warnings($row, $laid, $shown);
-        $selection = $this->selection($template->side($shown), $wanted);
+        $selection = $this->selection($template->page($shown), $wanted);
         $layer = 1 === \count($selection) ? $selection[0] : null;
         $fonts = $open->engine->fonts;
         $columns = [];
@@ -91,13 +91,13 @@ final readonly class ComposeView
                 'used' => \in_array($column->key, $template->linkedColumns(), true),
             ];
         }
-        $boxes = new Boxes($template, $template->side($shown), $columns);
+        $boxes = new Boxes($template, $template->page($shown), $columns);
         $onStage = $boxes->onStage($laid, $warnings, $selection);
 
         return [
             'project' => $project,
             'template' => $template,
-            'side' => $shown,
+            'page' => $shown,
             'here' => 'Compose',
             'row' => null === $row ? 0 : $number,
             'rowId' => $row->id ?? 0,
@@ -129,7 +129,7 @@ final readonly class ComposeView
             ),
             'contrast' => self::contrast($template, $layer, $warnings),
             'controls' => null === $layer ? null : new Controls($template, $layer),
-            'sideControls' => new Controls($template, $template->side($shown)),
+            'pageControls' => new Controls($template, $template->page($shown)),
             'templateControls' => new Controls($template, $template),
             'faces' => $layer instanceof TextLayer ? FaceNames::of($fonts, $layer->style->family) : [],
             'typeUnit' => $template->typeUnit(),
@@ -169,21 +169,21 @@ final readonly class ComposeView
     }
 
     /**
-     * The side that is shown: where the wanted layers are, if they are.
+     * The page that is shown: where the wanted layers are, if they are.
      *
      * @param list<string> $wanted
      */
-    public static function side(Project $project, array $wanted, int $side): int
+    public static function page(Project $project, array $wanted, int $page): int
     {
         $template = $project->template();
         $known = array_map(static fn (Layer $layer): string => $layer->id, $template->layers());
         foreach ($wanted as $id) {
             if (\in_array($id, $known, true)) {
-                return $template->sideOf($id);
+                return $template->pageOf($id);
             }
         }
 
-        return isset($template->sides[$side]) ? $side : 0;
+        return isset($template->pages[$page]) ? $page : 0;
     }
 
     /**
@@ -191,10 +191,10 @@ final readonly class ComposeView
      *
      * @return list<Layer>
      */
-    private function selection(Side $side, array $wanted): array
+    private function selection(Page $page, array $wanted): array
     {
         $groups = [];
-        foreach ($side->layers as $layer) {
+        foreach ($page->layers as $layer) {
             if (null !== $layer->group && \in_array($layer->id, $wanted, true)) {
                 $groups[$layer->group] = true;
             }
@@ -202,7 +202,7 @@ final readonly class ComposeView
 
         return array_values(
             array_filter(
-                $side->layers,
+                $page->layers,
                 static fn (Layer $layer): bool => \in_array($layer->id, $wanted, true) || isset($groups[$layer->group ?? '']),
             ),
         );

@@ -6,7 +6,7 @@ namespace Morphea\App\Editor\Compose;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Properties\Colour;
 use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\Length;
@@ -14,12 +14,12 @@ use Morphea\Core\Design\Properties\Percentage;
 use Morphea\Core\Design\Styles\Fill;
 
 /**
- * Controls of the rule line, as the values of a layer, a side or the template declare themselves: what they are called,
+ * Controls of the rule line, as the values of a layer, a page or the template declare themselves: what they are called,
  * in which unit they are typed.
  */
 final readonly class Controls
 {
-    public function __construct(private Design $template, private Layer|Side|Design $of)
+    public function __construct(private Design $template, private Layer|Page|Design $of)
     {
     }
 

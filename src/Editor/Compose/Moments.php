@@ -69,9 +69,9 @@ final readonly class Moments
      * @return array{svg: string, layers: list<string>, from: int, to: int, box: list<float>, poses: array<int, list<float>>,
      *     plays: array<string, mixed>|null}
      */
-    private function part(Drawing $side, array $groups, Part $part, int $number): array
+    private function part(Drawing $page, array $groups, Part $part, int $number): array
     {
-        $drawing = new Drawing(...['groups' => $groups, 'background' => null] + get_object_vars($side));
+        $drawing = new Drawing(...['groups' => $groups, 'background' => null] + get_object_vars($page));
         $svg = $this->open->svg(new LaidOut($drawing, []));
         // Names hold for the whole page, where the stage has the same.
         $svg = (string) preg_replace(

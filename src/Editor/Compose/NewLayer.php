@@ -23,7 +23,7 @@ use Morphea\Core\Design\Styles\PictureFit;
 use Morphea\Core\Design\Styles\ShapeKind;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** New layers in sizes that suit their side. Places are shares of the side, 0 to 1, of the layer's centre. */
+/** New layers in sizes that suit their page. Places are shares of the page, 0 to 1, of the layer's centre. */
 final readonly class NewLayer
 {
     /** @param list<string> $taken ids that are given away already, besides the template's */
@@ -31,7 +31,7 @@ final readonly class NewLayer
     {
     }
 
-    /** @param float|null $widest dots that its words need at the most; within what the side has room for, it is so wide */
+    /** @param float|null $widest dots that its words need at the most; within what the page has room for, it is so wide */
     public function text(Pattern $pattern, string $name, float $atX = 0.5, float $atY = 0.5, ?float $widest = null): TextLayer
     {
         $size = round(min($this->template->width, $this->template->height) / 16, 2);
@@ -119,7 +119,7 @@ final readonly class NewLayer
         );
     }
 
-    /** A picture that covers the side with its bleed, or as much of it as its shape allows. */
+    /** A picture that covers the page with its bleed, or as much of it as its shape allows. */
     public function ground(string $asset): PictureLayer
     {
         $bleed = $this->template->bleed;
@@ -149,7 +149,7 @@ final readonly class NewLayer
         return new CodeLayer($this->id($name), $name, $frame, 1.0, false, false, Pattern::parse($kind->sample()), $kind);
     }
 
-    /** Where paper is cut: round all of the side, to be given its true outline. */
+    /** Where paper is cut: round all of the page, to be given its true outline. */
     public function dieLine(): ShapeLayer
     {
         $width = max(1.0, round(min($this->template->width, $this->template->height) / 300));
@@ -173,8 +173,8 @@ final readonly class NewLayer
 
     private function frame(float $width, float $height, float $atX, float $atY): Frame
     {
-        $clamp = static fn (float $at, float $length, int $side): float => round(
-            max(0.0, min($side - $length, $at * $side - $length / 2)),
+        $clamp = static fn (float $at, float $length, int $page): float => round(
+            max(0.0, min($page - $length, $at * $page - $length / 2)),
             2,
         );
 

@@ -33,7 +33,7 @@ final readonly class Pasting
             $layers,
             $dpi,
             min($template->width, $template->height) / 40,
-            ComposeView::side($project, ComposeScreen::layers($request), ComposeScreen::side($request)),
+            ComposeView::page($project, ComposeScreen::layers($request), ComposeScreen::page($request)),
         );
         try {
             $ids = $paste->paste($template)[1];

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
-use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Group;

@@ -10,8 +10,8 @@ use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Context\SpecialRows;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Edits\Edit;
-use Morphea\Core\Design\Edits\SetScenes;
 use Morphea\Core\Design\Edits\SetEnding;
+use Morphea\Core\Design\Edits\SetScenes;
 use Morphea\Core\Design\Edits\SetSound;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Rendering\Timeline\Timeline;
@@ -24,7 +24,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
-/** Time: scenes of a template, and a row's side as it is played. */
+/** Time: scenes of a template, and a row's page as it is played. */
 #[Route('/projects/{project}/compose/scenes')]
 final readonly class ScenesController
 {

@@ -8,8 +8,8 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Timing\SceneRule;
 use Morphea\Core\Rendering\Layout\LaidOut;
-use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\TimedScene;
+use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Timing;
 
 /** The strip under the stage: scenes as wide as they last in the row shown, and a line for each layer that comes or goes. */
@@ -59,7 +59,7 @@ final readonly class ScenesView
     {
         $times = Timeline::of($template, $laid, $timing)->times;
         $lines = [];
-        foreach ($template->side()->layers as $layer) {
+        foreach ($template->page()->layers as $layer) {
             if (null !== $layer->stay) {
                 [$from, $to] = $times[$layer->id] ?? [0, 0];
                 $lines["$from $to"] ??= ['left' => $share($from), 'width' => $share($to - $from), 'layers' => []];

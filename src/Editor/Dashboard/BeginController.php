@@ -20,7 +20,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Ways to begin a project: a blank side, a starter, a file; and starters of one's own. */
+/** Ways to begin a project: a blank page, a starter, a file; and starters of one's own. */
 final class BeginController extends AbstractController
 {
     /** Files and pictures that are unpacked while somebody waits for the answer. */
@@ -54,7 +54,7 @@ final class BeginController extends AbstractController
         try {
             $project = $this->maker->blank($member, BlankTemplate::of($request->request));
         } catch (DesignException $e) {
-            $this->addFlash('bad', \sprintf('A side of this size cannot be made: %s.', $e->getMessage()));
+            $this->addFlash('bad', \sprintf('A page of this size cannot be made: %s.', $e->getMessage()));
 
             return $this->redirectToRoute('projects');
         }

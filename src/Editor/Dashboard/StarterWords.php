@@ -36,8 +36,8 @@ final readonly class StarterWords
         $data = json_decode($this->codec->encode($template), true, 64, \JSON_THROW_ON_ERROR);
         \assert(\is_array($data) && \is_array($data['sides']));
         $data['name'] = $own['name'];
-        foreach ($data['sides'] as $s => $side) {
-            foreach ($side['layers'] as $i => $layer) {
+        foreach ($data['sides'] as $s => $page) {
+            foreach ($page['layers'] as $i => $layer) {
                 if (isset($words[$layer['id']])) {
                     $key = 'text' === $layer['kind'] ? 'content' : 'pattern';
                     $data['sides'][$s]['layers'][$i][$key] =

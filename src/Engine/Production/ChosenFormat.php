@@ -29,18 +29,18 @@ final readonly class ChosenFormat
     /**
      * What of a piece comes into each file.
      *
-     * @param non-empty-list<string> $sides their names, as they stand in files
+     * @param non-empty-list<string> $pages their names, as they stand in files
      *
      * @return list<string> names of its files; of a bound piece there is none to be seen
      */
-    public function names(string $piece, array $sides): array
+    public function names(string $piece, array $pages): array
     {
         $suffix = $this->output instanceof MotionFormat ? $this->output->suffix() : null;
 
-        return $this->output->isBySide()
+        return $this->output->isByPage()
             ? array_map(
-                fn (string $side): string => FileNames::file($piece, $side, \count($sides) > 1, $this->output->ending()),
-                $this->settings->sides($sides),
+                fn (string $page): string => FileNames::file($piece, $page, \count($pages) > 1, $this->output->ending()),
+                $this->settings->pages($pages),
             )
             : [FileNames::file($piece, $suffix, null !== $suffix, $this->output->ending())];
     }
@@ -53,11 +53,11 @@ final readonly class ChosenFormat
     public function keys(LaidOutPiece $piece, string $name): array
     {
         $depends = [self::VERSION, $this->output::id(), ...$this->output->depends($this->settings)];
-        $stills = $this->settings->sides($piece->stills($this->settings->moment));
-        $sides = $this->output instanceof MotionFormat
+        $stills = $this->settings->pages($piece->stills($this->settings->moment));
+        $pages = $this->output instanceof MotionFormat
             ? [$piece->timeline($this->settings->rate)->fingerprint()]
-            : array_map(static fn (LaidOut $side): string => $side->drawing->fingerprint(), $stills);
-        $files = $this->output->isBySide() ? array_map(static fn (string $side): array => [$side], $sides) : [[...$sides, $name]];
+            : array_map(static fn (LaidOut $page): string => $page->drawing->fingerprint(), $stills);
+        $files = $this->output->isByPage() ? array_map(static fn (string $page): array => [$page], $pages) : [[...$pages, $name]];
 
         return array_map(
             static fn (array $of): string => substr(hash('sha256', json_encode([...$depends, ...$of], \JSON_THROW_ON_ERROR)), 0, 40),

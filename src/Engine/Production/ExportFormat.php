@@ -43,8 +43,8 @@ interface ExportFormat
     /** In words: how large a piece comes out. */
     public function size(Design $template, FormatSettings $settings): string;
 
-    /** Each side is a file of its own; otherwise a file holds all of them. */
-    public function isBySide(): bool;
+    /** Each page is a file of its own; otherwise a file holds all of them. */
+    public function isByPage(): bool;
 
     /**
      * What a file depends on besides the drawings in it, in words of its own: files that have all of it alike are the same.
@@ -56,7 +56,7 @@ interface ExportFormat
     /**
      * @param (\Closure(): bool)|null $stopped asked while it goes on
      *
-     * @return list<string> bytes of each file: one a side, or one; none of what is only bound into documents
+     * @return list<string> bytes of each file: one a page, or one; none of what is only bound into documents
      *
      * @throws RenderException|NoSpaceException|CancelledException
      */

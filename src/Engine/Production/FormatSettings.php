@@ -31,7 +31,7 @@ final readonly class FormatSettings
      * @param float|null $megabytes that a film is not to exceed, for which its quality is given up; null for no bound
      * @param string $sheet    how pieces lie on sheets, as JSON of Core\Sheet\SheetSettings; empty for the usual
      * @param string $product  on which a piece is shown, as Core\Preview\Product has it
-     * @param string $side     the only side that is made, by its place; empty for all
+     * @param string $page     the only page that is made, by its place; empty for all
      */
     public function __construct(
         public PictureSize $size = new PictureSize(),
@@ -41,7 +41,7 @@ final readonly class FormatSettings
         public bool $inSteps = false,
         public bool $outlines = false,
         public string $by = '',
-        public string $side = '',
+        public string $page = '',
         public int $rate = self::RATE,
         public ?float $moment = null,
         public ?float $megabytes = null,
@@ -72,7 +72,7 @@ final readonly class FormatSettings
             $flag('inSteps', $usual->inSteps),
             $flag('outlines', $usual->outlines),
             $text('by', $usual->by),
-            1 === preg_match('/^\d?$/D', $side = $text('side', $usual->side)) ? $side : $usual->side,
+            1 === preg_match('/^\d?$/D', $page = $text('side', $usual->page)) ? $page : $usual->page,
             \in_array($rate = (int) $text('rate', (string) $usual->rate), Timing::RATES, true) ? $rate : $usual->rate,
             is_numeric($moment = strtr($text('moment', (string) $usual->moment), ',', '.')) ? max(0.0, (float) $moment) : null,
             is_numeric($most = strtr($text('megabytes', (string) $usual->megabytes), ',', '.')) && (float) $most > 0
@@ -95,7 +95,7 @@ final readonly class FormatSettings
             'inSteps' => $this->inSteps,
             'outlines' => $this->outlines,
             'by' => $this->by,
-            'side' => $this->side,
+            'side' => $this->page,
             'rate' => $this->rate,
             'moment' => $this->moment ?? '',
             'megabytes' => $this->megabytes ?? '',
@@ -124,7 +124,7 @@ final readonly class FormatSettings
             : throw new SheetException('What was said of the sheets cannot be read.');
     }
 
-    /** Under a side whose own ground is a colour, or null for none. */
+    /** Under a page whose own ground is a colour, or null for none. */
     public function under(?string $designed): ?string
     {
         return match ($this->ground) {
@@ -135,7 +135,7 @@ final readonly class FormatSettings
     }
 
     /**
-     * The sides that are made, of what there is one of for each side.
+     * The pages that are made, of what there is one of for each page.
      *
      * @template T
      *
@@ -143,8 +143,8 @@ final readonly class FormatSettings
      *
      * @return non-empty-list<T>
      */
-    public function sides(array $all): array
+    public function pages(array $all): array
     {
-        return '' !== $this->side && isset($all[(int) $this->side]) ? [$all[(int) $this->side]] : $all;
+        return '' !== $this->page && isset($all[(int) $this->page]) ? [$all[(int) $this->page]] : $all;
     }
 }

@@ -19,7 +19,7 @@ final readonly class LaidOutPiece
 {
     /**
      * @param string                  $name     as its files are called
-     * @param non-empty-list<LaidOut> $sides
+     * @param non-empty-list<LaidOut> $pages
      * @param list<Warning>           $warnings
      */
     public function __construct(
@@ -27,7 +27,7 @@ final readonly class LaidOutPiece
         public string $name,
         public Design $template,
         public PictureSet $pictures,
-        public array $sides,
+        public array $pages,
         public array $warnings,
     ) {
     }
@@ -42,7 +42,7 @@ final readonly class LaidOutPiece
             : implode(' ', array_map(static fn (Warning $warning): string => $warning->sentence, $blocking));
     }
 
-    /** Its sides as they are shown where nothing can move.
+    /** Its pages as they are shown where nothing can move.
      *
      * @param float|null $seconds at another moment than the usual
      *
@@ -51,26 +51,26 @@ final readonly class LaidOutPiece
     public function stills(?float $seconds = null): array
     {
         if (!$this->template->moves()) {
-            return $this->sides;
+            return $this->pages;
         }
         $stills = [];
-        foreach ($this->sides as $i => $side) {
-            $stills[] = new LaidOut(Poster::of($this->template, $side, $i, $seconds), $side->facts, $side->heard);
+        foreach ($this->pages as $i => $page) {
+            $stills[] = new LaidOut(Poster::of($this->template, $page, $i, $seconds), $page->facts, $page->heard);
         }
 
         return $stills;
     }
 
-    /** Its first side in time. @param int $rate frames a second */
+    /** Its first page in time. @param int $rate frames a second */
     public function timeline(int $rate): Timeline
     {
-        return Timeline::of($this->template, $this->sides[0], Timing::of($this->template, $this->sides[0], $rate));
+        return Timeline::of($this->template, $this->pages[0], Timing::of($this->template, $this->pages[0], $rate));
     }
 
-    /** @return list<TextFacts> of all sides */
+    /** @return list<TextFacts> of all pages */
     public function texts(): array
     {
-        return array_merge(...array_map(static fn (LaidOut $side): array => $side->texts(), $this->sides));
+        return array_merge(...array_map(static fn (LaidOut $page): array => $page->texts(), $this->pages));
     }
 
     /** Of its words (BCP 47). */

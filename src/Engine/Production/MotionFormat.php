@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
-/** An output of pieces in time: what comes and goes when is seen in its files, of the first side only. */
+/** An output of pieces in time: what comes and goes when is seen in its files, of the first page only. */
 interface MotionFormat extends ExportFormat
 {
     /** @return string|null why there is none here, whatever the template */

@@ -103,7 +103,7 @@ final readonly class PieceMaker
             $bytes = \count($sink->have($keys)) === \count(array_unique($keys))
                 ? []
                 : $output->files($drawn, $choice->settings, $sink->isStopped(...));
-            foreach ($choice->names($piece->name, $making->sides()) as $i => $name) {
+            foreach ($choice->names($piece->name, $making->pages()) as $i => $name) {
                 $files[] = new MadeFile($name, $keys[$i], $output->ending(), $bytes[$i] ?? null);
             }
         }

@@ -6,11 +6,11 @@ namespace Morphea\App\Engine\Production;
 
 use Morphea\App\Engine\Render\PageRasterizer;
 use Morphea\App\Engine\Render\PictureSet;
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
 use Morphea\Core\Checks\UnfilledCheck;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Output\PrintSheets\DieDrawing;
 use Morphea\Core\Rendering\Drawing\Drawing;
@@ -36,30 +36,30 @@ final readonly class Production
 
     public function lay(PieceRequest $piece, Proof $proof, PageRasterizer $rasters): LaidOutPiece
     {
-        $sides = $warnings = [];
+        $pages = $warnings = [];
         $template = $this->touchUps->template($this->template, $piece->row);
-        foreach (array_keys($template->sides) as $side) {
-            $sides[] = $laid = $this->side($template, $piece, $side);
+        foreach (array_keys($template->pages) as $page) {
+            $pages[] = $laid = $this->page($template, $piece, $page);
             $draw = fn (Drawing $drawing): Raster => $rasters->rasterize($drawing, $this->pictures);
-            array_push($warnings, ...$proof->check(new Inspected($template, $laid, $side, $draw)));
+            array_push($warnings, ...$proof->check(new Inspected($template, $laid, $page, $draw)));
         }
-        if (null !== ($unfilled = UnfilledCheck::warning($template, $sides))) {
+        if (null !== ($unfilled = UnfilledCheck::warning($template, $pages))) {
             $warnings[] = $unfilled;
         }
         foreach ($this->touchUps->troubles($this->template, $piece->row) as $layer => $trouble) {
             $warnings[] = Warning::touchUp($this->template, (string) $layer, $trouble);
         }
 
-        return new LaidOutPiece($piece->row, $piece->name, $template, $this->pictures, $sides, $warnings);
+        return new LaidOutPiece($piece->row, $piece->name, $template, $this->pictures, $pages, $warnings);
     }
 
     /** A piece without asking whether anything is wrong with it: that was asked before. */
     public function again(PieceRequest $piece): LaidOutPiece
     {
         $template = $this->touchUps->template($this->template, $piece->row);
-        $sides = array_map(fn (int $side): LaidOut => $this->side($template, $piece, $side), array_keys($template->sides));
+        $pages = array_map(fn (int $page): LaidOut => $this->page($template, $piece, $page), array_keys($template->pages));
 
-        return new LaidOutPiece($piece->row, $piece->name, $template, $this->pictures, $sides, []);
+        return new LaidOutPiece($piece->row, $piece->name, $template, $this->pictures, $pages, []);
     }
 
     /** What a die cuts of every piece. @param string $colour #RRGGBB of lines that are nobody's layers */
@@ -76,16 +76,16 @@ final readonly class Production
         return $this->layouter->texts;
     }
 
-    private function side(Design $template, PieceRequest $piece, int $side): LaidOut
+    private function page(Design $template, PieceRequest $piece, int $page): LaidOut
     {
         $even = $this->touchUps->even($this->even, $piece->row);
 
-        return $this->layouter->lay($template, $piece->row, $this->pictures, $even, $side);
+        return $this->layouter->lay($template, $piece->row, $this->pictures, $even, $page);
     }
 
-    /** @return non-empty-list<string> names of the sides as they stand in the names of files */
-    public function sides(): array
+    /** @return non-empty-list<string> names of the pages as they stand in the names of files */
+    public function pages(): array
     {
-        return SideNames::of($this->template);
+        return PageNames::of($this->template);
     }
 }

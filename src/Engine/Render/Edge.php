@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Render;
 use Morphea\Core\Rendering\Drawing\CropMarks;
 use Morphea\Core\Rendering\Drawing\Drawing;
 
-/** How far outside of its cut a side is made. */
+/** How far outside of its cut a page is made. */
 enum Edge: string
 {
     case Cut = 'cut';
@@ -20,7 +20,7 @@ enum Edge: string
         return $this->dots($drawing->bleed, $drawing->dpi);
     }
 
-    /** @return float dots outside of the cut of a side with such a bleed */
+    /** @return float dots outside of the cut of a page with such a bleed */
     public function dots(float $bleed, float $dpi): float
     {
         return match ($this) {

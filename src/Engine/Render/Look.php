@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Render;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 
-/** How a side becomes pixels, or a page: how many to a dot, how much of its edge, on what ground. */
+/** How a page becomes pixels, or a page: how many to a dot, how much of its edge, on what ground. */
 final readonly class Look
 {
     /**
@@ -28,7 +28,7 @@ final readonly class Look
         return max(1, (int) round(($drawing->height + 2 * $this->edge->width($drawing)) * $this->scale));
     }
 
-    /** All that is made of a side, in dots. */
+    /** All that is made of a page, in dots. */
     public function whole(Drawing $drawing): Bounds
     {
         return Bounds::of(0, 0, $drawing->width, $drawing->height)->grown($this->edge->width($drawing));

@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Drawing\PictureContents;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
-/** Sides as pixels for checks that want to see them; small enough to be quick, over white where they are see-through. */
+/** Pages as pixels for checks that want to see them; small enough to be quick, over white where they are see-through. */
 final readonly class PageRasterizer
 {
     /** Pixels of the longer edge. */
@@ -39,7 +39,7 @@ final readonly class PageRasterizer
                 return $this->draw($drawing, $pictures);
             })
             : $this->draw($drawing, $pictures);
-        $image = imagecreatefromstring($png) ?: throw new RenderException('The side could not be looked at.');
+        $image = imagecreatefromstring($png) ?: throw new RenderException('The page could not be looked at.');
         $over = imagecreatetruecolor(max(1, imagesx($image)), max(1, imagesy($image)));
         imagefill($over, 0, 0, 0xffffff);
         imagecopy($over, $image, 0, 0, 0, 0, imagesx($image), imagesy($image));
@@ -51,6 +51,6 @@ final readonly class PageRasterizer
     {
         $look = new Look(min(1.0, self::EDGE / max($drawing->width, $drawing->height)), Edge::Cut, $drawing->background ?? self::PAPER);
 
-        return $this->renderer->side($drawing, $pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
+        return $this->renderer->page($drawing, $pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
     }
 }

@@ -19,7 +19,7 @@ final readonly class PdfFile
      * @param string $path     where it is written
      * @param string $title    of the document
      * @param string $language of its words (BCP 47)
-     * @param Edge   $edge     how far outside of their cut sides are drawn
+     * @param Edge   $edge     how far outside of their cut pages are drawn
      *
      * @throws RenderException
      */
@@ -29,16 +29,16 @@ final readonly class PdfFile
     }
 
     /**
-     * @param non-empty-list<Drawing> $sides    of a piece, a page each
+     * @param non-empty-list<Drawing> $pages    of a piece, a page each
      * @param string                  $bookmark that leads to it; empty for none
      * @param (\Closure(): bool)|null $stopped
      *
      * @throws RenderException|NoSpaceException|CancelledException
      */
-    public function add(array $sides, PictureContents $pictures, string $bookmark = '', ?\Closure $stopped = null): void
+    public function add(array $pages, PictureContents $pictures, string $bookmark = '', ?\Closure $stopped = null): void
     {
         /** @var non-empty-list<SentDrawing> $sent */
-        $sent = $this->renderer->sendAll($sides);
+        $sent = $this->renderer->sendAll($pages);
         $this->renderer->ask(new AddPages($sent, $bookmark), null, $stopped, $pictures);
     }
 

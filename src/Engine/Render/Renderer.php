@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render;
 
 use Morphea\App\Engine\Render\Request\ClosePaper;
-use Morphea\App\Engine\Render\Request\DrawSide;
+use Morphea\App\Engine\Render\Request\DrawPage;
 use Morphea\App\Engine\Render\Request\DrawSvg;
 use Morphea\App\Engine\Render\Request\HavePictures;
 use Morphea\App\Engine\Render\Request\OpenPaper;
@@ -72,7 +72,7 @@ final class Renderer
 
     /**
      * @param string                     $svg     sized in pixels, one a dot
-     * @param bool                       $opaque  the drawing covers all of its side, so no alpha channel is needed
+     * @param bool                       $opaque  the drawing covers all of its page, so no alpha channel is needed
      * @param int|null                   $edge    pixels that neither side exceeds; null for as large as it is
      * @param (\Closure(): bool)|null    $stopped asked again and again; once it says yes, the drawing is ended
      *
@@ -93,7 +93,7 @@ final class Renderer
     }
 
     /**
-     * A side as picture files.
+     * A page as picture files.
      *
      * @param non-empty-list<PictureFormat> $formats
      * @param (\Closure(): bool)|null       $stopped
@@ -102,53 +102,53 @@ final class Renderer
      *
      * @throws RenderException|CancelledException
      */
-    public function side(
-        Drawing $side,
+    public function page(
+        Drawing $page,
         PictureContents $pictures,
         Look $look,
         array $formats,
         bool $plain = false,
         ?\Closure $stopped = null,
     ): array {
-        $files = $this->ask(new DrawSide($this->sendAll([$side])[0], $look, $formats, $plain), null, $stopped, $pictures);
+        $files = $this->ask(new DrawPage($this->sendAll([$page])[0], $look, $formats, $plain), null, $stopped, $pictures);
 
         return [] === $files ? throw $this->died() : $files;
     }
 
     /**
-     * Whether sides can be pages of a PDF.
+     * Whether pages can be pages of a PDF.
      *
-     * @param non-empty-list<Drawing>  $sides
+     * @param non-empty-list<Drawing>  $pages
      * @param (\Closure(): bool)|null $stopped
      *
      * @throws RenderException|CancelledException
      */
-    public function try(array $sides, PictureContents $pictures, Edge $edge, ?\Closure $stopped = null): void
+    public function try(array $pages, PictureContents $pictures, Edge $edge, ?\Closure $stopped = null): void
     {
         /** @var non-empty-list<SentDrawing> $sent */
-        $sent = $this->sendAll($sides);
+        $sent = $this->sendAll($pages);
         $this->ask(new TryPages($sent, $edge), null, $stopped, $pictures);
     }
 
     /**
-     * Sides as they go to the process there is, to be asked for together.
+     * Pages as they go to the process there is, to be asked for together.
      *
-     * @param list<Drawing> $sides
+     * @param list<Drawing> $pages
      *
      * @return list<SentDrawing>
      */
-    public function sendAll(array $sides): array
+    public function sendAll(array $pages): array
     {
         // What it knows is gone with a process: what goes to the next is put together anew.
         $this->start();
 
-        return $this->sender->all($sides);
+        return $this->sender->all($pages);
     }
 
-    /** Processor seconds that so many sides may take together, none of them more than one piece may. */
-    public function seconds(int $sides): int
+    /** Processor seconds that so many pages may take together, none of them more than one piece may. */
+    public function seconds(int $pages): int
     {
-        return $this->pieceSeconds * max(1, $sides);
+        return $this->pieceSeconds * max(1, $pages);
     }
 
     /**

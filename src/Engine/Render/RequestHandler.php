@@ -11,7 +11,7 @@ use Morphea\App\Engine\Render\Cairo\PictureWriter;
 use Morphea\App\Engine\Render\Request\AddPages;
 use Morphea\App\Engine\Render\Request\AddSheet;
 use Morphea\App\Engine\Render\Request\ClosePaper;
-use Morphea\App\Engine\Render\Request\DrawSide;
+use Morphea\App\Engine\Render\Request\DrawPage;
 use Morphea\App\Engine\Render\Request\DrawSvg;
 use Morphea\App\Engine\Render\Request\HavePictures;
 use Morphea\App\Engine\Render\Request\OpenPaper;
@@ -52,14 +52,14 @@ final class RequestHandler
     /** @return list<array{Picture, PictureLook}> pictures that have to be asked for first */
     public function missing(object $asked): array
     {
-        $sides = match (true) {
-            $asked instanceof DrawSide => [$asked->side],
-            $asked instanceof AddPages, $asked instanceof TryPages => $asked->sides,
+        $pages = match (true) {
+            $asked instanceof DrawPage => [$asked->page],
+            $asked instanceof AddPages, $asked instanceof TryPages => $asked->pages,
             $asked instanceof AddSheet => $asked->drawings(),
             default => [],
         };
         $items = [];
-        foreach ($sides as $sent) {
+        foreach ($pages as $sent) {
             $this->learn($sent);
             array_push($items, ...Within::pictures($sent->drawing($this->known)->groups));
         }
@@ -84,7 +84,7 @@ final class RequestHandler
     {
         return match (true) {
             $asked instanceof DrawSvg => [$this->svg($asked)],
-            $asked instanceof DrawSide => $this->files->write($this->drawing($asked->side), $asked),
+            $asked instanceof DrawPage => $this->files->write($this->drawing($asked->page), $asked),
             $asked instanceof OpenPaper => $this->open($asked),
             $asked instanceof AddPages => $this->pages($asked),
             $asked instanceof AddSheet => $this->sheet($asked),
@@ -116,8 +116,8 @@ final class RequestHandler
     private function pages(AddPages $asked): array
     {
         $paper = $this->paper ?? throw new RenderException('The PDF was given up when the program that writes it ended.');
-        foreach ($asked->sides as $i => $side) {
-            $paper->page($this->drawing($side), $this->names, 0 === $i ? $asked->bookmark : '');
+        foreach ($asked->pages as $i => $page) {
+            $paper->page($this->drawing($page), $this->names, 0 === $i ? $asked->bookmark : '');
         }
 
         return [];
@@ -139,8 +139,8 @@ final class RequestHandler
             $this->trial = new PdfCanvas($this->studio, new OpenPaper('/dev/null', '', '', $asked->edge));
             $this->trialEdge = $asked->edge;
         }
-        foreach ($asked->sides as $side) {
-            $this->trial->page($this->drawing($side), $this->names, '');
+        foreach ($asked->pages as $page) {
+            $this->trial->page($this->drawing($page), $this->names, '');
         }
 
         return [];

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render;
 
 use Morphea\App\Engine\Render\Request\AddSheet;
-use Morphea\App\Engine\Render\Request\PlacedSide;
+use Morphea\App\Engine\Render\Request\PlacedPage;
 use Morphea\App\Engine\Render\Request\SentDrawing;
 use Morphea\App\Engine\Render\Request\SpotInk;
 use Morphea\Core\Output\PrintSheets\Place;
@@ -13,9 +13,9 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 
 /**
- * A face of a sheet as it goes into a PDF: the paper with its marks, and sides of pieces at their places.
+ * A face of a sheet as it goes into a PDF: the paper with its marks, and pages of pieces at their places.
  *
- * @phpstan-type Laid array{side: Drawing, place: Place, same?: string}
+ * @phpstan-type Laid array{page: Drawing, place: Place, same?: string}
  */
 final readonly class SheetPage
 {
@@ -23,13 +23,13 @@ final readonly class SheetPage
 
     /**
      * @param Drawing    $paper  its marks
-     * @param list<Laid> $sides
+     * @param list<Laid> $pages
      * @param list<Laid> $dies   lines that a die cuts along, in a colour and, if `$isLayer`, on a layer called as it is
      * @param Bounds     $trim   millimetres: round all pieces, as cut; `$bleed` with what is printed beyond
      */
     public function __construct(
         private Drawing $paper,
-        private array $sides,
+        private array $pages,
         private Bounds $trim,
         private Bounds $bleed,
         private array $dies = [],
@@ -41,17 +41,17 @@ final readonly class SheetPage
     /** @return list<Drawing> */
     public function drawings(): array
     {
-        return [$this->paper, ...array_column($this->sides, 'side'), ...array_column($this->dies, 'side')];
+        return [$this->paper, ...array_column($this->pages, 'page'), ...array_column($this->dies, 'page')];
     }
 
     /** @param list<SentDrawing> $sent the drawings on their way, in the same order */
     public function asked(array $sent, string $bookmark): AddSheet
     {
-        $count = \count($this->sides);
+        $count = \count($this->pages);
 
         return new AddSheet(
             $sent[0],
-            array_map(self::placed(...), \array_slice($sent, 1, $count), $this->sides),
+            array_map(self::placed(...), \array_slice($sent, 1, $count), $this->pages),
             array_map(self::placed(...), \array_slice($sent, 1 + $count), $this->dies),
             $this->die,
             $this->isLayer,
@@ -62,11 +62,11 @@ final readonly class SheetPage
     }
 
     /** @param Laid $laid */
-    private static function placed(SentDrawing $sent, array $laid): PlacedSide
+    private static function placed(SentDrawing $sent, array $laid): PlacedPage
     {
         $cut = self::points($laid['place']->cut);
 
-        return new PlacedSide(
+        return new PlacedPage(
             $sent,
             ($cut->left + $cut->right) / 2,
             ($cut->top + $cut->bottom) / 2,

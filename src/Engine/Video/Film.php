@@ -6,8 +6,8 @@ namespace Morphea\App\Engine\Video;
 
 use Morphea\Core\Rendering\Drawing\ClipContents;
 use Morphea\Core\Rendering\Layout\SoundSource;
-use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Subtitles;
+use Morphea\Core\Rendering\Timeline\Timeline;
 
 /** What a film shows and says of itself. */
 final readonly class Film

@@ -30,7 +30,7 @@ final readonly class FilmMaker
     }
 
     /**
-     * @param float                   $scale   pixels a dot; sides come out even
+     * @param float                   $scale   pixels a dot; pages come out even
      * @param int                     $quality 1 to 100
      * @param float|null              $most    megabytes that it is not to exceed, for which quality is given up
      * @param (\Closure(): bool)|null $stopped

@@ -211,11 +211,11 @@ final readonly class Grounds
         // As large as it ever is seen, so that it is only ever made smaller.
         $large = $from->width > $to->width ? $from : $to;
         $own = new GroupItem('', [new PictureItem($item->picture, $item->look, $large)], 1.0, 0.0, 0.0, 0.0);
-        $side = new Drawing((int) ceil($large->width), (int) ceil($large->height), 96, null, [
+        $page = new Drawing((int) ceil($large->width), (int) ceil($large->height), 96, null, [
             $own->posed(new Pose(right: -$large->x, down: -$large->y)),
         ]);
         $look = new Look($seat->scale, Edge::Cut, '#FFFFFF');
-        $png = $this->renderer->side($side, $contents, $look, [new PictureFormat(PictureKind::Png)], false, $stopped)[0];
+        $png = $this->renderer->page($page, $contents, $look, [new PictureFormat(PictureKind::Png)], false, $stopped)[0];
         NoSpaceException::write("$scratch/large.png", $png);
         $there = (int) round($wander->drift->seconds * $seat->rate);
         $at = static fn (float $here, float $further): string => \sprintf(
@@ -231,8 +231,8 @@ final readonly class Grounds
         [$across, $down] = $seat->size();
         // Its corners are sent to where they belong on a ground that is large enough for both.
         $even = static fn (int $pixels): int => 2 * (int) ceil($pixels / 2);
-        [$width, $height] = [$even(max($look->width($side), $across)), $even(max($look->height($side), $down))];
-        [$wide, $high] = [$width / $look->width($side), $height / $look->height($side)];
+        [$width, $height] = [$even(max($look->width($page), $across)), $even(max($look->height($page), $down))];
+        [$wide, $high] = [$width / $look->width($page), $height / $look->height($page)];
         $x1 = "($x0+($x1-$x0)*" . \sprintf('%F)', $wide);
         $y1 = "($y0+($y1-$y0)*" . \sprintf('%F)', $high);
         $filters = [

@@ -135,13 +135,13 @@ final readonly class Reel
                 default => $this->cropped($timeline->drawing, [$one->group], $path, $one),
             };
         }
-        // What plays all over the side all the time is the ground itself.
+        // What plays all over the page all the time is the ground itself.
         return [] !== $plates && [] === $ground && $this->isGround($timeline->drawing, $plates[0])
             ? $plates
             : [$this->picture($lowest, "$name-0.png", true), ...$plates];
     }
 
-    private function isGround(Drawing $side, Plate $plate): bool
+    private function isGround(Drawing $page, Plate $plate): bool
     {
         $even = fn (int $dots): int => 2 * intdiv((int) round($dots * $this->scale), 2);
 
@@ -149,7 +149,7 @@ final readonly class Reel
             && null === $plate->playing->hole
             && null === $plate->part
             && [0, 0] === [$plate->x, $plate->y]
-            && [$even($side->width), $even($side->height)] === [$plate->width, $plate->height];
+            && [$even($page->width), $even($page->height)] === [$plate->width, $plate->height];
     }
 
     /** A layer in which a clip plays, or a picture drifts. @param bool $rests all of the stretch, in its place */
@@ -159,13 +159,13 @@ final readonly class Reel
         $item = array_values(array_filter($group->items, static fn (Item $one): bool => $one instanceof PictureItem))[0];
         $plain = $this->isPlain($group, $item);
         $box = $plain && null !== $item->outline ? $item->outline->inColour('#000000')->bounds() : $group->bounds();
-        $side = Bounds::of(0, 0, $timeline->drawing->width, $timeline->drawing->height);
-        if (($rests && 0.0 === $group->rotation) || $box->width() > 2 * $side->width() || $box->height() > 2 * $side->height()) {
+        $page = Bounds::of(0, 0, $timeline->drawing->width, $timeline->drawing->height);
+        if (($rests && 0.0 === $group->rotation) || $box->width() > 2 * $page->width() || $box->height() > 2 * $page->height()) {
             $box = new Bounds(
-                max($box->left, $side->left),
-                max($box->top, $side->top),
-                max($box->left + 2, min($box->right, $side->right)),
-                max($box->top + 2, min($box->bottom, $side->bottom)),
+                max($box->left, $page->left),
+                max($box->top, $page->top),
+                max($box->left + 2, min($box->right, $page->right)),
+                max($box->top + 2, min($box->bottom, $page->bottom)),
             );
         }
         [$x, $y] = [$this->down($box->left), $this->down($box->top)];
@@ -207,7 +207,7 @@ final readonly class Reel
     }
 
     /** Draws the layer with black, and with white, in the place of what plays in it. */
-    private function hole(Drawing $side, GroupItem $group, PictureItem $item, Bounds $seen, string $path): Hole
+    private function hole(Drawing $page, GroupItem $group, PictureItem $item, Bounds $seen, string $path): Hole
     {
         $paths = [];
         foreach (['white' => '#FFFFFF', 'black' => '#000000'] as $name => $colour) {
@@ -216,7 +216,7 @@ final readonly class Reel
             $own = new PictureItem($blank, $look, $item->box, $item->outline, $item->cut, $item->shadow);
             $items = array_map(static fn (Item $one): Item => $one === $item ? $own : $one, $group->items);
             $moved = $group->showing($items)->posed(new Pose(right: -$seen->left, down: -$seen->top));
-            $drawing = new Drawing((int) ceil($seen->width()), (int) ceil($seen->height()), $side->dpi, null, [$moved]);
+            $drawing = new Drawing((int) ceil($seen->width()), (int) ceil($seen->height()), $page->dpi, null, [$moved]);
             $contents = new Blank($colour);
             $paths[$name] = "$path-$name.png";
             NoSpaceException::write($paths[$name], $this->drawn($drawing, $contents, '#000000'));
@@ -232,7 +232,7 @@ final readonly class Reel
     {
         $look = new Look($this->scale, Edge::Cut, $ground);
 
-        return $this->renderer->side($drawing, $contents, $look, [new PictureFormat(PictureKind::Png)], false, $this->stopped)[0];
+        return $this->renderer->page($drawing, $contents, $look, [new PictureFormat(PictureKind::Png)], false, $this->stopped)[0];
     }
 
     private function down(float $dots): int
@@ -260,16 +260,16 @@ final readonly class Reel
     }
 
     /**
-     * Groups on a side of their own that is no larger than they are.
+     * Groups on a page of their own that is no larger than they are.
      *
      * @param non-empty-list<GroupItem> $groups
      */
-    private function cropped(Drawing $side, array $groups, string $path, ?Part $part = null): Plate
+    private function cropped(Drawing $page, array $groups, string $path, ?Part $part = null): Plate
     {
         $box = Bounds::round(array_map(static fn (GroupItem $group): Bounds => $group->bounds(), $groups))?->grown(1);
-        if (null === $box || $box->width() > 2 * $side->width || $box->height() > 2 * $side->height) {
+        if (null === $box || $box->width() > 2 * $page->width || $box->height() > 2 * $page->height) {
             // What reaches far out is cut where nobody sees it.
-            $box = Bounds::of(-$side->width / 2, -$side->height / 2, 2 * $side->width, 2 * $side->height);
+            $box = Bounds::of(-$page->width / 2, -$page->height / 2, 2 * $page->width, 2 * $page->height);
         }
         // In whole pixels, two by two, for which colours are kept.
         [$x, $y] = [$this->down($box->left), $this->down($box->top)];
@@ -278,18 +278,18 @@ final readonly class Reel
             static fn (GroupItem $group): GroupItem => $group->posed(new Pose(right: -$left, down: -$top)),
             $groups,
         );
-        $own = new Drawing((int) ceil($box->right - $left), (int) ceil($box->bottom - $top), $side->dpi, null, $moved);
+        $own = new Drawing((int) ceil($box->right - $left), (int) ceil($box->bottom - $top), $page->dpi, null, $moved);
         $picture = $this->picture($own, $path, false);
 
         return new Plate($path, $x, $y, $picture->width, $picture->height, $part);
     }
 
-    private function picture(Drawing $side, string $path, bool $covers): Plate
+    private function picture(Drawing $page, string $path, bool $covers): Plate
     {
-        $look = new Look($this->scale, Edge::Cut, $covers ? $side->background ?? self::PAPER : null);
-        $png = $this->renderer->side($side, $this->pictures, $look, [new PictureFormat(PictureKind::Png)], false, $this->stopped)[0];
+        $look = new Look($this->scale, Edge::Cut, $covers ? $page->background ?? self::PAPER : null);
+        $png = $this->renderer->page($page, $this->pictures, $look, [new PictureFormat(PictureKind::Png)], false, $this->stopped)[0];
         NoSpaceException::write($path, $png);
 
-        return new Plate($path, 0, 0, $look->width($side), $look->height($side));
+        return new Plate($path, 0, 0, $look->width($page), $look->height($page));
     }
 }

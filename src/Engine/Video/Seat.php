@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Video;
 
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** Where a clip is seen: a stretch of the side, turned about its middle, in pixels that make up a plate. */
+/** Where a clip is seen: a stretch of the page, turned about its middle, in pixels that make up a plate. */
 final readonly class Seat
 {
     /**

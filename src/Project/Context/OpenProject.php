@@ -7,10 +7,10 @@ namespace Morphea\App\Project\Context;
 use Morphea\App\Engine\Render\Engine;
 use Morphea\App\Engine\Render\PictureSet;
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Raster;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\SvgSize;
@@ -43,11 +43,11 @@ final readonly class OpenProject
     }
 
     /** @param bool $aids with backdrops and die lines */
-    public function lay(?Record $row, int $side = 0, bool $aids = false): LaidOut
+    public function lay(?Record $row, int $page = 0, bool $aids = false): LaidOut
     {
         $even = $this->touchUps->even($this->even, $row);
 
-        return $this->engine->layouter->lay($this->piece($row), $row, $this->pictures, $even, $side, $aids);
+        return $this->engine->layouter->lay($this->piece($row), $row, $this->pictures, $even, $page, $aids);
     }
 
     /** The design as it is for one row, touched up. */
@@ -72,10 +72,10 @@ final readonly class OpenProject
     }
 
     /** @return list<Warning> */
-    public function warnings(?Record $row, LaidOut $laid, int $side = 0): array
+    public function warnings(?Record $row, LaidOut $laid, int $page = 0): array
     {
-        $found = $this->proof->check(new Inspected($this->piece($row), $laid, $side, $this->raster));
-        foreach (0 === $side ? $this->touchUps->troubles($this->template, $row) : [] as $layer => $trouble) {
+        $found = $this->proof->check(new Inspected($this->piece($row), $laid, $page, $this->raster));
+        foreach (0 === $page ? $this->touchUps->troubles($this->template, $row) : [] as $layer => $trouble) {
             $found[] = Warning::touchUp($this->template, (string) $layer, $trouble);
         }
 
@@ -87,9 +87,9 @@ final readonly class OpenProject
      *
      * @return array{list<Warning>, array<string, float>} and the contrasts that were measured, by layer
      */
-    public function ofPixels(?Record $row, LaidOut $laid, int $side): array
+    public function ofPixels(?Record $row, LaidOut $laid, int $page): array
     {
-        $piece = new Inspected($this->piece($row), $laid, $side, $this->raster);
+        $piece = new Inspected($this->piece($row), $laid, $page, $this->raster);
 
         return [$this->proof->ofPixels($piece), $piece->contrasts()];
     }
@@ -101,15 +101,15 @@ final readonly class OpenProject
     }
 
     /** Small and still: without the layers' ids, so that many can stand on one page. */
-    public function thumbnail(?Record $row, int $side = 0): string
+    public function thumbnail(?Record $row, int $page = 0): string
     {
-        return $this->still($this->shown($row, $side));
+        return $this->still($this->shown($row, $page));
     }
 
-    /** A side as it is where nothing can move. */
-    public function shown(?Record $row, int $side = 0): Drawing
+    /** A page as it is where nothing can move. */
+    public function shown(?Record $row, int $page = 0): Drawing
     {
-        return Poster::of($this->piece($row), $this->lay($row, $side), $side);
+        return Poster::of($this->piece($row), $this->lay($row, $page), $page);
     }
 
     /** @param float $edge dots beyond the cut that are shown, too */
@@ -118,10 +118,10 @@ final readonly class OpenProject
         return $this->still->svg($drawing, $edge);
     }
 
-    /** @return list<string> one a side */
+    /** @return list<string> one a page */
     public function thumbnails(?Record $row): array
     {
-        return array_map(fn (int $side): string => $this->thumbnail($row, $side), array_keys($this->template->sides));
+        return array_map(fn (int $page): string => $this->thumbnail($row, $page), array_keys($this->template->pages));
     }
 
     /** Another version of the template, small and still. */

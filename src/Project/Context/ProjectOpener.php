@@ -19,7 +19,7 @@ use Symfony\Contracts\Service\ResetInterface;
 /** Opens projects: for pages, with pictures by their address, once as long as nothing of them changes; and for files that stand alone. */
 final class ProjectOpener implements ResetInterface
 {
-    /** Drawn sides that are kept; each takes some 5 MB. */
+    /** Drawn pages that are kept; each takes some 5 MB. */
     private const RASTERS = 6;
 
     /** @var array{string, OpenProject}|null */

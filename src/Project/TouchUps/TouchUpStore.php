@@ -141,9 +141,9 @@ final class TouchUpStore implements ResetInterface
         $this->read = null;
     }
 
-    private function go(Project $project, ?TouchUpChange $change, int $side, int $to): ?TouchUpChange
+    private function go(Project $project, ?TouchUpChange $change, int $page, int $to): ?TouchUpChange
     {
-        $works = array_map(static fn (array $work): array => $work[$side], $change->works ?? []);
+        $works = array_map(static fn (array $work): array => $work[$page], $change->works ?? []);
 
         return null !== $change && $this->step($project, $to, $works) ? $change : null;
     }

@@ -8,7 +8,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Context\OpenProject;
 use Morphea\Core\Output\PrintSheets\DieDrawing;
 use Morphea\Core\Output\PrintSheets\DieLine;
-use Morphea\Core\Output\PrintSheets\Page;
+use Morphea\Core\Output\PrintSheets\Face;
 use Morphea\Core\Output\PrintSheets\Place;
 use Morphea\Core\Output\PrintSheets\SheetDrawing;
 use Morphea\Core\Output\PrintSheets\SheetFaces;
@@ -31,7 +31,7 @@ final readonly class SheetPicture
      * @param list<Record> $rows    of all pieces
      * @param bool         $through the back is seen through the paper
      */
-    public function draw(OpenProject $open, SheetPlan $plan, array $rows, Page $page, bool $through, string $title, string $words): string
+    public function draw(OpenProject $open, SheetPlan $plan, array $rows, Face $face, bool $through, string $title, string $words): string
     {
         $paper = $plan->said->paper;
         $round = self::ROUND * max($paper->width, $paper->height);
@@ -43,11 +43,11 @@ final readonly class SheetPicture
             implode(' ', array_map(self::number(...), [-$round, -$round, $paper->width + 2 * $round, $paper->height + 2 * $round])),
         );
         $svg .= \sprintf('<rect class="sheet-paper" width="%s" height="%s"/>', self::number($paper->width), self::number($paper->height));
-        $svg .= $this->face($open, $plan, $rows, $page, $marks, $words);
+        $svg .= $this->face($open, $plan, $rows, $face, $marks, $words);
         if ($through) {
             // As it comes out of the printer, whose shift is set off.
-            $faces = new SheetFaces($plan->arrangement, $plan->said->both, $plan->piece->sides);
-            $behind = $faces->back($page->sheet, $plan->imposition->sheets[$page->sheet]);
+            $faces = new SheetFaces($plan->arrangement, $plan->said->both, $plan->piece->pages);
+            $behind = $faces->back($face->sheet, $plan->imposition->sheets[$face->sheet]);
             $back = $this->face($open, $plan, $rows, $behind, $marks, $words);
             $over = $plan->said->both->isSideways($paper)
                 ? 'translate(' . self::number($paper->width) . ' 0) scale(-1 1)'
@@ -84,33 +84,33 @@ final readonly class SheetPicture
     }
 
     /** @param list<Record> $rows */
-    private function face(OpenProject $open, SheetPlan $plan, array $rows, Page $page, SheetDrawing $marks, string $words): string
+    private function face(OpenProject $open, SheetPlan $plan, array $rows, Face $face, SheetDrawing $marks, string $words): string
     {
         $svg = '';
         foreach (self::boxes($plan) as $box) {
             $svg .= self::rectangle($box, 'sheet-label', $plan->arrangement->corner);
         }
         $until = Time::precise() + self::SECONDS;
-        $here = $plan->imposition->again[$page->sheet];
-        $pieces = $plan->imposition->sheets[$page->sheet];
-        foreach ($page->spots as $i => $spot) {
+        $here = $plan->imposition->again[$face->sheet];
+        $pieces = $plan->imposition->sheets[$face->sheet];
+        foreach ($face->spots as $i => $spot) {
             $row = $rows[$plan->copies->piece($spot->piece)];
             $svg .= $i < self::MOST && Time::precise() < $until
-                ? $this->piece($open, $plan, $row, $spot, ($page->isBack ? 'b' : 'f') . $i)
+                ? $this->piece($open, $plan, $row, $spot, ($face->isBack ? 'b' : 'f') . $i)
                 : self::numbered($spot->place->cut, (string) $row->number);
             if (isset($here[array_keys($pieces)[$i] ?? -1])) {
                 $svg .= self::rectangle($spot->place->cut, 'sheet-again');
             }
         }
-        foreach ($plan->everywhere($page->isBack)->spots as $place => $spot) {
+        foreach ($plan->everywhere($face->isBack)->spots as $place => $spot) {
             if (!isset($pieces[$place])) {
                 $svg .= self::rectangle($spot->place->cut, 'sheet-empty');
             }
         }
-        if (DieLine::None !== $plan->said->die && !$page->isBack) {
+        if (DieLine::None !== $plan->said->die && !$face->isBack) {
             $svg .= $this->dies($open, $plan);
         }
-        $drawn = $marks->draw($page, $words);
+        $drawn = $marks->draw($face, $words);
 
         return $svg . self::nested($open->still($drawn), 0, 0, $plan->said->paper->width, $plan->said->paper->height);
     }
@@ -118,9 +118,9 @@ final readonly class SheetPicture
     private function piece(OpenProject $open, SheetPlan $plan, Record $row, Spot $spot, string $id): string
     {
         $template = $open->template;
-        $side = min($spot->side, \count($template->sides) - 1);
+        $page = min($spot->page, \count($template->pages) - 1);
         $edge = $plan->said->bleed ? $template->bleed : 0.0;
-        $svg = $open->still($open->shown($row, $side), $edge);
+        $svg = $open->still($open->shown($row, $page), $edge);
         $bleed = $plan->piece->bleed;
         [$width, $height] = [$plan->piece->width + 2 * $bleed, $plan->piece->height + 2 * $bleed];
 

@@ -27,9 +27,9 @@ final readonly class TestPdf
         return TemporaryDirectory::in(function (string $folder) use ($project, $paper): string {
             $open = $this->opener->page($project);
             $pdf = new PdfFile($this->renderer, "$folder/test.pdf", 'Test sheet', 'en', Edge::Cut);
-            foreach ((new TestSheet($open->engine->layouter->texts))->pages($paper) as $side) {
+            foreach ((new TestSheet($open->engine->layouter->texts))->pages($paper) as $page) {
                 $whole = Bounds::of(0, 0, $paper->width, $paper->height);
-                $pdf->sheet(new SheetPage($side, [], $whole, $whole), $open->pictures);
+                $pdf->sheet(new SheetPage($page, [], $whole, $whole), $open->pictures);
             }
             $pdf->close();
 

@@ -79,17 +79,17 @@ final readonly class MadePieces
         return $this->pdfs->files($this->drawn($made), new FormatSettings(edge: Edge::Cut))[0];
     }
 
-    /** How many sides it has. */
-    public function sides(MadePiece $made): int
+    /** How many pages it has. */
+    public function pages(MadePiece $made): int
     {
-        return \count($made->run->template()->sides);
+        return \count($made->run->template()->pages);
     }
 
-    /** Bytes of a PNG of a side; null where it has no such side. */
-    public function picture(MadePiece $made, int $side): ?string
+    /** Bytes of a PNG of a page; null where it has no such page. */
+    public function picture(MadePiece $made, int $page): ?string
     {
         $drawn = $this->drawn($made);
-        $drawing = ($drawn->stills()[$side] ?? null)?->drawing;
+        $drawing = ($drawn->stills()[$page] ?? null)?->drawing;
         if (null === $drawing) {
             return null;
         }
@@ -98,7 +98,7 @@ final readonly class MadePieces
         $draw = function (ItemInterface $item) use ($drawing, $drawn, $look): string {
             $item->expiresAfter(self::HOLDS);
 
-            return $this->renderer->side($drawing, $drawn->pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
+            return $this->renderer->page($drawing, $drawn->pictures, $look, [new PictureFormat(PictureKind::Png)])[0];
         };
 
         return $this->cache->get('made-' . $drawing->fingerprint(), $draw);

@@ -12,9 +12,9 @@ use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Checks\Acceptance;
-use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Checks\Severity;
+use Morphea\Core\Checks\Warning;
 use Morphea\Core\Table\Data\Record;
 
 /** Rows about which there is something to be said before they are made: from the proof that is kept, where it is as new as they are. */
@@ -72,8 +72,8 @@ final readonly class OpenWarnings
     private function worst(OpenProject $open, Record $row, HandWork $hand): ?Warning
     {
         $worst = null;
-        foreach (array_keys($open->template->sides) as $side) {
-            foreach ($open->warnings($row, $open->lay($row, $side), $side) as $warning) {
+        foreach (array_keys($open->template->pages) as $page) {
+            foreach ($open->warnings($row, $open->lay($row, $page), $page) as $warning) {
                 $rank = $warning->severity->rank();
                 $value = Acceptance::value($open->piece($row), $row, $warning->layer);
                 $stands = $warning->blocks() || null === $hand->accepts($warning->kind, $warning->layer, $value);

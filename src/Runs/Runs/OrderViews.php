@@ -12,7 +12,7 @@ use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\MockupFormat;
 use Morphea\App\Engine\Production\MotionFormat;
-use Morphea\App\Engine\Production\SideNames;
+use Morphea\App\Engine\Production\PageNames;
 use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
@@ -68,7 +68,7 @@ final readonly class OrderViews
                         isset($chosen[$output::id()])),
                 ),
             )),
-            'pages' => array_filter(array_map(static fn (ExportFormat $output): ?string => $output->page(), $this->outputs->all())),
+            'routes' => array_filter(array_map(static fn (ExportFormat $output): ?string => $output->page(), $this->outputs->all())),
             // Mockups are for showing, and are found where pieces are handed out.
             'elsewhere' => array_filter(
                 $this->outputs->all(),
@@ -108,7 +108,7 @@ final readonly class OrderViews
             'count' => \count($plan->pieces),
             'left' => $plan->left,
             'make' => \sprintf('Make %s %s', number_format(\count($plan->pieces)), 1 === \count($plan->pieces) ? 'piece' : 'pieces'),
-            'sides' => \count($order->choices[0]->settings->sides($template->sides)),
+            'pages' => \count($order->choices[0]->settings->pages($template->pages)),
             'paper' => $template->size(),
             'sizes' => $this->sizes($order, $template),
             'edge' => $edge->value,
@@ -142,7 +142,7 @@ final readonly class OrderViews
     /** @return list<string> the first names */
     private function files(RunPlan $plan, Design $template): array
     {
-        $sides = SideNames::of($template);
+        $pages = PageNames::of($template);
         $names = [];
         foreach ($plan->order->choices as $choice) {
             $bound = $choice->isBound();
@@ -156,7 +156,7 @@ final readonly class OrderViews
                 }
             } else {
                 foreach (\array_slice($plan->pieces, 0, self::NAMES_SHOWN) as $piece) {
-                    array_push($names, ...$choice->names($piece['name'], $sides));
+                    array_push($names, ...$choice->names($piece['name'], $pages));
                 }
             }
         }
@@ -174,7 +174,7 @@ final readonly class OrderViews
                         static fn (array $piece): string => trim($piece['row']->cells[$choice->settings->by] ?? ''),
                         $plan->pieces,
                     ))))
-                : \count($plan->pieces) * \count($choice->names('', SideNames::of($template))),
+                : \count($plan->pieces) * \count($choice->names('', PageNames::of($template))),
             $plan->order->choices,
         );
 

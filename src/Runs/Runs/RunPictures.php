@@ -41,9 +41,9 @@ final readonly class RunPictures
         foreach ($this->report->report($run, $from, $count) as $piece) {
             $row = $rows[$piece['position']];
             [$own, $sizes] = [$touchUps->template($template, $row), $touchUps->even($even, $row)];
-            $sides = array_map(
-                static fn (int $side): string => $still->svg($layouter->lay($own, $row, $pictures, $sizes, $side)->drawing),
-                array_keys($template->sides),
+            $pages = array_map(
+                static fn (int $page): string => $still->svg($layouter->lay($own, $row, $pictures, $sizes, $page)->drawing),
+                array_keys($template->pages),
             );
             $found[] = [
                 'position' => $piece['position'],
@@ -52,7 +52,7 @@ final readonly class RunPictures
                 'outcome' => RunReport::outcome($piece['state'], $piece['taken']),
                 'made' => PieceState::Made->value === $piece['state'],
                 'reason' => $piece['reason'],
-                'pictures' => $sides,
+                'pictures' => $pages,
                 'files' => $files[$piece['position']] ?? [],
             ];
         }

@@ -9,10 +9,10 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Properties\DesignException;
 
-/** Puts a new layer on a side: on top, or (as a ground) under everything else. */
+/** Puts a new layer on a page: on top, or (as a ground) under everything else. */
 final readonly class AddLayer implements Edit
 {
-    public function __construct(private Layer $layer, private int $side = 0, private bool $under = false)
+    public function __construct(private Layer $layer, private int $page = 0, private bool $under = false)
     {
     }
 
@@ -23,16 +23,16 @@ final readonly class AddLayer implements Edit
                 throw new DesignException('id', "\"$layer->id\" is used by another layer");
             }
         }
-        $sides = $template->sides;
-        $side = $sides[$this->side] ?? throw new DesignException('side', 'there is no such side');
-        if (\count($side->layers) >= DesignCodec::MAX_LAYERS) {
-            throw new DesignException('layers', \sprintf('a side holds up to %d layers', DesignCodec::MAX_LAYERS));
+        $pages = $template->pages;
+        $page = $pages[$this->page] ?? throw new DesignException('side', 'there is no such page');
+        if (\count($page->layers) >= DesignCodec::MAX_LAYERS) {
+            throw new DesignException('layers', \sprintf('a page holds up to %d layers', DesignCodec::MAX_LAYERS));
         }
-        $sides[$this->side] = $side->withLayers(
-            $this->under ? [$this->layer, ...$side->layers] : [...$side->layers, $this->layer],
+        $pages[$this->page] = $page->withLayers(
+            $this->under ? [$this->layer, ...$page->layers] : [...$page->layers, $this->layer],
         );
 
-        return $template->withSides($sides);
+        return $template->withPages($pages);
     }
 
     public function says(Design $before): string

@@ -7,21 +7,21 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 
-/** Puts artwork on a side: its picture on top or under everything, its texts over all. */
+/** Puts artwork on a page: its picture on top or under everything, its texts over all. */
 final readonly class AddLayers implements Edit
 {
     /**
      * @param non-empty-list<Layer> $layers the picture first
      * @param string                $what   what they come from, for the history
      */
-    public function __construct(private array $layers, private int $side, private bool $under, private string $what)
+    public function __construct(private array $layers, private int $page, private bool $under, private string $what)
     {
     }
 
     public function apply(Design $template): Design
     {
         foreach ($this->layers as $i => $layer) {
-            $template = (new AddLayer($layer, $this->side, $this->under && 0 === $i))->apply($template);
+            $template = (new AddLayer($layer, $this->page, $this->under && 0 === $i))->apply($template);
         }
 
         return $template;

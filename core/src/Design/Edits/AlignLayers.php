@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Properties\DesignException;
 
-/** Lines layers up with each other, or a single one with its side; or gives three and more equal gaps. */
+/** Lines layers up with each other, or a single one with its page; or gives three and more equal gaps. */
 final readonly class AlignLayers implements Edit
 {
     public const WAYS = [

@@ -8,21 +8,21 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerKind;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Design\Styles\PictureFit;
 
 /**
- * The same design on a side of another size. Everything is made larger or smaller by one factor, so nothing is
+ * The same design on a page of another size. Everything is made larger or smaller by one factor, so nothing is
  * stretched; what stands near each other keeps its distance and moves as one, with the edge or the middle it was
  * nearest to; what lay at an edge stays at it, and what ran from edge to edge does so again.
  */
 final readonly class ChangeSize implements Edit
 {
-    /** Layers this close, in shares of the side, belong together. */
+    /** Layers this close, in shares of the page, belong together. */
     private const NEAR = 0.04;
-    /** A layer that takes up so much of a side runs from edge to edge of it. */
+    /** A layer that takes up so much of a page runs from edge to edge of it. */
     private const SPANS = 0.8;
     private const FULL = 0.98;
     /** What comes this close to an edge lies at it. */
@@ -50,10 +50,10 @@ final readonly class ChangeSize implements Edit
             $data['guides'][$i]['at'] =
                 $guide->at * ($guide->upright ? $blank->width / $template->width : $blank->height / $template->height);
         }
-        foreach ($template->sides as $i => $side) {
-            $across = self::starts($side, 'x', 'width', $template->width, $blank->width, $scale);
-            $down = self::starts($side, 'y', 'height', $template->height, $blank->height, $scale);
-            foreach ($side->layers as $n => $layer) {
+        foreach ($template->pages as $i => $page) {
+            $across = self::starts($page, 'x', 'width', $template->width, $blank->width, $scale);
+            $down = self::starts($page, 'y', 'height', $template->height, $blank->height, $scale);
+            foreach ($page->layers as $n => $layer) {
                 $data['sides'][$i]['layers'][$n] = self::placed(
                     $layer,
                     $codec->layerToArray(self::grown($layer, $scale)),
@@ -73,7 +73,7 @@ final readonly class ChangeSize implements Edit
 
     /**
      * @param array<string, mixed>  $data
-     * @param array{float, float} $across start and length on the new side
+     * @param array{float, float} $across start and length on the new page
      * @param array{float, float} $down
      *
      * @return array<string, mixed>
@@ -94,12 +94,12 @@ final readonly class ChangeSize implements Edit
         return $data;
     }
 
-    /** @return array<string, array{float, float}> start and length of each layer along one axis of the new side */
-    private static function starts(Side $side, string $start, string $length, int $old, int $new, float $scale): array
+    /** @return array<string, array{float, float}> start and length of each layer along one axis of the new page */
+    private static function starts(Page $page, string $start, string $length, int $old, int $new, float $scale): array
     {
         $placed = [];
         $clusters = [];
-        foreach ($side->layers as $layer) {
+        foreach ($page->layers as $layer) {
             $from = $layer->frame->{$start};
             $to = $from + $layer->frame->{$length};
             if (self::spans($layer, $to - $from, $old)) {
@@ -138,11 +138,11 @@ final readonly class ChangeSize implements Edit
     }
 
     /** Only what is not bent out of shape may run from edge to edge. */
-    private static function spans(Layer $layer, float $length, int $side): bool
+    private static function spans(Layer $layer, float $length, int $page): bool
     {
         return 0.0 === $layer->frame->rotation
-            && $length >= self::SPANS * $side
-            && $layer->stretches($length >= self::FULL * $side);
+            && $length >= self::SPANS * $page
+            && $layer->stretches($length >= self::FULL * $page);
     }
 
     private static function grown(Layer $layer, float $scale): Layer
@@ -153,18 +153,18 @@ final readonly class ChangeSize implements Edit
     }
 
     /** The edge it lies at, 0 or 1; null for what lies at none, or at both. */
-    private static function edge(float $from, float $to, int $side): ?float
+    private static function edge(float $from, float $to, int $page): ?float
     {
-        $near = $from <= self::AT_EDGE * $side;
-        $far = $to >= (1 - self::AT_EDGE) * $side;
+        $near = $from <= self::AT_EDGE * $page;
+        $far = $to >= (1 - self::AT_EDGE) * $page;
 
         return $near === $far ? null : ($near ? 0.0 : 1.0);
     }
 
     /** 0 for the near edge, 1 for the far one, a half for the middle. */
-    private static function anchor(float $from, float $to, int $side): float
+    private static function anchor(float $from, float $to, int $page): float
     {
-        $middle = ($from + $to) / 2 / $side;
+        $middle = ($from + $to) / 2 / $page;
 
         return match (true) {
             $middle < 1 / 3 => 0.0,

@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 
 /** Moves a layer up (towards the viewer) or down in the stack, by so many steps. */
 final readonly class OrderLayer implements Edit
@@ -19,8 +19,8 @@ final readonly class OrderLayer implements Edit
     {
         $moved = $template->layer($this->layer);
 
-        return $template->withSides(
-            array_map(fn (Side $side): Side => $side->withLayers($this->reorder($side->layers, $moved)), $template->sides),
+        return $template->withPages(
+            array_map(fn (Page $page): Page => $page->withLayers($this->reorder($page->layers, $moved)), $template->pages),
         );
     }
 

@@ -12,7 +12,7 @@ use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Table\Naming\FreeName;
 
 /**
- * Puts copies of layers, as in the file format, on top of a side: under new names where theirs are taken, scaled if
+ * Puts copies of layers, as in the file format, on top of a page: under new names where theirs are taken, scaled if
  * they come from another resolution.
  */
 final readonly class PasteLayers implements Edit
@@ -24,7 +24,7 @@ final readonly class PasteLayers implements Edit
      * @param float       $dpi    of the template they come from
      * @param float       $shift  dots to the right and down, so that a copy is seen beside its original
      */
-    public function __construct(private array $layers, private float $dpi, private float $shift, private int $side = 0)
+    public function __construct(private array $layers, private float $dpi, private float $shift, private int $page = 0)
     {
     }
 
@@ -62,7 +62,7 @@ final readonly class PasteLayers implements Edit
                     self::groups($template) + array_fill_keys($groups, true),
                 );
             }
-            $template = (new AddLayer($codec->layerFromArray($layer, $template->locale), $this->side))->apply($template);
+            $template = (new AddLayer($codec->layerFromArray($layer, $template->locale), $this->page))->apply($template);
             $ids[] = $layer['id'];
         }
 

@@ -18,7 +18,7 @@ final readonly class Preset
         public Unit $unit,
         public float $dpi,
         /** 2 for one with a back. */
-        public int $sides = 1,
+        public int $pages = 1,
         /** In the preset's unit. */
         public float $bleed = 0.0,
         public bool $transparent = false,
@@ -48,13 +48,13 @@ final readonly class Preset
     public function template(string $name): Design
     {
         $template = Design::blank($name, $this->width, $this->height, $this->unit, $this->dpi);
-        if ($this->sides > 1) {
-            $template = (new AddSide())->apply($template);
+        if ($this->pages > 1) {
+            $template = (new AddPage())->apply($template);
         }
 
-        return (new SetSide([
+        return (new SetPage([
             'bleed' => $this->unit->toDots($this->bleed, $this->dpi),
-            'background' => $this->transparent ? null : $template->side()->background,
+            'background' => $this->transparent ? null : $template->page()->background,
         ]))->apply($template);
     }
 

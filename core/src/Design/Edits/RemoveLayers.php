@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 
 final readonly class RemoveLayers implements Edit
 {
@@ -22,11 +22,11 @@ final readonly class RemoveLayers implements Edit
         foreach ($this->layers as $layer) {
             $template->layer($layer);
         }
-        $without = fn (Side $side): Side => $side->withLayers(
-            array_values(array_filter($side->layers, fn (Layer $layer): bool => !\in_array($layer->id, $this->layers, true))),
+        $without = fn (Page $page): Page => $page->withLayers(
+            array_values(array_filter($page->layers, fn (Layer $layer): bool => !\in_array($layer->id, $this->layers, true))),
         );
 
-        return $template->withSides(array_map($without, $template->sides));
+        return $template->withPages(array_map($without, $template->pages));
     }
 
     public function says(Design $before): string

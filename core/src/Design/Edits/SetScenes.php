@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Edits;
 
-use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerCodec;
+use Morphea\Core\Design\Model\Scene;
 
 /**
  * Gives a template other scenes. A layer that came with one that is gone comes with what followed it, one that went with
@@ -26,8 +26,8 @@ final readonly class SetScenes implements Edit
         $made = new Design(...['scenes' => $this->scenes] + get_object_vars($template));
         $codec = new DesignCodec();
         $data = $codec->toArray($made);
-        foreach ($made->sides as $s => $side) {
-            foreach ($side->layers as $i => $layer) {
+        foreach ($made->pages as $s => $page) {
+            foreach ($page->layers as $i => $layer) {
                 $data['sides'][$s]['layers'][$i] = (new LayerCodec())->toArray($layer);
                 $data['sides'][$s]['layers'][$i]['stay'] = $this->stay($template, $made, $layer);
             }

@@ -14,7 +14,7 @@ use Morphea\Core\Design\Properties\DesignException;
  * What was changed by hand on one piece: values of layers, by their paths in the file format, as SetLayer sets them, each
  * with what the design had there then. It is put on whatever the design is by now: a layer that was moved stays as far
  * from where the design has it as it was put, whatever becomes of the design; every other value is the one that was
- * chosen, larger or smaller with the side.
+ * chosen, larger or smaller with the page.
  */
 final readonly class TouchUp
 {
@@ -25,7 +25,7 @@ final readonly class TouchUp
     private const HARDLY = 0.002;
 
     /**
-     * @param int                                                      $width  dots of the side it was made on; `$height` alike
+     * @param int                                                      $width  dots of the page it was made on; `$height` alike
      * @param array<string, array<string, array{was: mixed, now: mixed}>> $layers by layer and path
      */
     public function __construct(public int $width, public int $height, public array $layers)
@@ -42,8 +42,8 @@ final readonly class TouchUp
         $codec = new DesignCodec();
         [$before, $after] = [$codec->toArray($design), $codec->toArray($piece)];
         $layers = [];
-        foreach ($before['sides'] as $i => $side) {
-            foreach ($side['layers'] as $n => $layer) {
+        foreach ($before['sides'] as $i => $page) {
+            foreach ($page['layers'] as $n => $layer) {
                 $own = $after['sides'][$i]['layers'][$n] ?? null;
                 if (\is_array($own) && $own['id'] === $layer['id']) {
                     $layers[$layer['id']] = self::differences($layer, $own);
@@ -55,7 +55,7 @@ final readonly class TouchUp
             throw new DesignException(
                 '',
                 'By a touch-up, layers that are there are changed. Adding, taking away and ordering them, and what is said of ' .
-                'the whole side, is done for all pieces',
+                'the whole page, is done for all pieces',
             );
         }
         $layers = array_filter($layers);

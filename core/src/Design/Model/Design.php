@@ -23,19 +23,19 @@ use Morphea\Core\Table\Patterns\Pattern;
 
 /**
  * One design with its placeholders. Width and height are whole dots, as cut (the trim); `unit` is what people see sizes
- * in. Layers of all sides have ids of their own.
+ * in. Layers of all pages have ids of their own.
  */
 final readonly class Design
 {
     public const MAX_DOTS = 20_000;
     public const MIN_DOTS = 8;
-    public const MOST_SIDES = 2;
+    public const MOST_PAGES = 2;
     public const MAX_BLEED = 1_000;
     public const MOST_SCENES = 20;
     public const MOST_FIELDS = 200;
     private const LOCALE = '/^[A-Za-z]{2,3}([_-][A-Za-z0-9]{2,8})*$/';
 
-    /** @param non-empty-list<Side> $sides */
+    /** @param non-empty-list<Page> $pages */
     public function __construct(
         #[Text('name', 120)]
         public string $name,
@@ -49,10 +49,10 @@ final readonly class Design
         public Unit $unit,
         #[Text('language', 35, self::LOCALE)]
         public string $locale,
-        #[Listed('sides', Side::class, self::MOST_SIDES, 1)]
-        public array $sides,
+        #[Listed('pages', Page::class, self::MOST_PAGES, 1, key: 'sides')]
+        public array $pages,
         /** Dots from every edge inside which nothing important should stand. */
-        #[Length('safe margin', 0, self::MAX_DOTS, ofSide: true)]
+        #[Length('safe margin', 0, self::MAX_DOTS, ofPage: true)]
         public float $safeMargin = 0.0,
         /** @var list<Guide> */
         #[Listed('guides', Guide::class, 100)]
@@ -61,10 +61,10 @@ final readonly class Design
         #[ColourList('swatches')]
         public array $swatches = [],
         /** Dots beyond every edge that colour and pictures run on over, to be cut off. */
-        #[Length('bleed', 0, self::MAX_BLEED, ofSide: true)]
+        #[Length('bleed', 0, self::MAX_BLEED, ofPage: true)]
         public float $bleed = 0.0,
         /** @var list<Scene> one after the other; none of what does not move */
-        #[Listed('beats', Scene::class, self::MOST_SCENES)]
+        #[Listed('scenes', Scene::class, self::MOST_SCENES, key: 'beats')]
         public array $scenes = [],
         #[Group('sound')]
         public BackgroundSound $sound = new BackgroundSound(),
@@ -97,36 +97,36 @@ final readonly class Design
             if ($dots < self::MIN_DOTS || $dots > self::MAX_DOTS) {
                 throw new DesignException(
                     $what,
-                    \sprintf('comes to %d dots; a side may measure %d to %d dots', $dots, self::MIN_DOTS, self::MAX_DOTS),
+                    \sprintf('comes to %d dots; a page may measure %d to %d dots', $dots, self::MIN_DOTS, self::MAX_DOTS),
                 );
             }
         }
 
-        return new self($name, $w, $h, $dpi, $unit, $locale, [new Side('Front', '#FFFFFF', [])]);
+        return new self($name, $w, $h, $dpi, $unit, $locale, [new Page('Front', '#FFFFFF', [])]);
     }
 
-    public function side(int $index = 0): Side
+    public function page(int $index = 0): Page
     {
-        return $this->sides[$index];
+        return $this->pages[$index];
     }
 
     /** As it is made: a back on which nothing was put is not printed. */
     public function made(): self
     {
-        $isBare = static fn (Side $side): bool => [] === $side->layers && \in_array($side->background, [null, '#FFFFFF'], true);
+        $isBare = static fn (Page $page): bool => [] === $page->layers && \in_array($page->background, [null, '#FFFFFF'], true);
         $made = array_filter(
-            $this->sides,
-            static fn (Side $side, int $i): bool => 0 === $i || !$isBare($side),
+            $this->pages,
+            static fn (Page $page, int $i): bool => 0 === $i || !$isBare($page),
             \ARRAY_FILTER_USE_BOTH,
         );
 
-        return \count($made) === \count($this->sides) || [] === $made ? $this : $this->withSides(array_values($made));
+        return \count($made) === \count($this->pages) || [] === $made ? $this : $this->withPages(array_values($made));
     }
 
-    /** @return list<Layer> in drawing order, all sides */
+    /** @return list<Layer> in drawing order, all pages */
     public function layers(): array
     {
-        return array_merge(...array_map(static fn (Side $side): array => $side->layers, $this->sides));
+        return array_merge(...array_map(static fn (Page $page): array => $page->layers, $this->pages));
     }
 
     /** @throws DesignException when there is no such layer */
@@ -140,11 +140,11 @@ final readonly class Design
         throw new DesignException('layer', \sprintf('there is no layer "%s" in this template', $id));
     }
 
-    /** Which side a layer stands on; the first when it is on none. */
-    public function sideOf(string $id): int
+    /** Which page a layer stands on; the first when it is on none. */
+    public function pageOf(string $id): int
     {
-        foreach ($this->sides as $index => $side) {
-            foreach ($side->layers as $layer) {
+        foreach ($this->pages as $index => $page) {
+            foreach ($page->layers as $layer) {
                 if ($layer->id === $id) {
                     return $index;
                 }
@@ -154,7 +154,7 @@ final readonly class Design
         return 0;
     }
 
-    /** @return list<TextLayer> in drawing order, all sides */
+    /** @return list<TextLayer> in drawing order, all pages */
     public function texts(): array
     {
         $texts = [];
@@ -167,7 +167,7 @@ final readonly class Design
         return $texts;
     }
 
-    /** @return list<Layer> those that change from row to row, in drawing order, all sides */
+    /** @return list<Layer> those that change from row to row, in drawing order, all pages */
     public function placeholders(): array
     {
         return array_values(array_filter($this->layers(), static fn (Layer $layer): bool => $layer->isPlaceholder()));
@@ -277,17 +277,17 @@ final readonly class Design
         return $from($one) <= $to($other) && $from($other) <= $to($one);
     }
 
-    /** @param non-empty-list<Side> $sides */
-    public function withSides(array $sides): self
+    /** @param non-empty-list<Page> $pages */
+    public function withPages(array $pages): self
     {
-        return new self(...['sides' => $sides] + get_object_vars($this));
+        return new self(...['pages' => $pages] + get_object_vars($this));
     }
 
     /** @param \Closure(Layer): Layer $change */
     public function mapLayers(\Closure $change): self
     {
-        return $this->withSides(
-            array_map(static fn (Side $side): Side => $side->withLayers(array_map($change, $side->layers)), $this->sides),
+        return $this->withPages(
+            array_map(static fn (Page $page): Page => $page->withLayers(array_map($change, $page->layers)), $this->pages),
         );
     }
 

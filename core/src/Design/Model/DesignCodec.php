@@ -62,8 +62,8 @@ final readonly class DesignCodec
         $template = $declared->read($node, $node->text('locale', 35));
         \assert($template instanceof Design);
         $seen = [];
-        foreach ($template->sides as $s => $side) {
-            foreach ($side->layers as $i => $layer) {
+        foreach ($template->pages as $s => $page) {
+            foreach ($page->layers as $i => $layer) {
                 if (isset($seen[$layer->id])) {
                     throw new DesignException("sides[$s].layers[$i].id", "\"$layer->id\" is used by two layers");
                 }

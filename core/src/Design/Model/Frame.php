@@ -7,20 +7,20 @@ namespace Morphea\Core\Design\Model;
 use Morphea\Core\Design\Properties\Length;
 use Morphea\Core\Design\Properties\Number;
 
-/** The box of a layer, in dots from the side's top left corner; turned clockwise by `rotation` degrees about its centre. */
+/** The box of a layer, in dots from the page's top left corner; turned clockwise by `rotation` degrees about its centre. */
 final readonly class Frame
 {
     private const LEAST = -Design::MAX_DOTS;
     private const MOST = 2 * Design::MAX_DOTS;
 
     public function __construct(
-        #[Length('place', self::LEAST, self::MOST, ofSide: true)]
+        #[Length('place', self::LEAST, self::MOST, ofPage: true)]
         public float $x,
-        #[Length('place', self::LEAST, self::MOST, ofSide: true)]
+        #[Length('place', self::LEAST, self::MOST, ofPage: true)]
         public float $y,
-        #[Length('width', 0, self::MOST, ofSide: true)]
+        #[Length('width', 0, self::MOST, ofPage: true)]
         public float $width,
-        #[Length('height', 0, self::MOST, ofSide: true)]
+        #[Length('height', 0, self::MOST, ofPage: true)]
         public float $height,
         #[Number('turn', -360, 360)]
         public float $rotation = 0.0,

@@ -18,7 +18,7 @@ final readonly class Guide
     public function __construct(
         #[Toggle('guide')]
         public bool $upright,
-        #[Length('guide', 0, Design::MAX_DOTS, ofSide: true)]
+        #[Length('guide', 0, Design::MAX_DOTS, ofPage: true)]
         public float $at,
         #[Choice('use of the guide')]
         public GuideUse $use = GuideUse::Line,

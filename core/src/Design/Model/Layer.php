@@ -14,7 +14,7 @@ use Morphea\Core\Design\Styles\Content;
 use Morphea\Core\Design\Styles\LayerUse;
 
 /**
- * One thing on a side. `opacity` runs from 0 to 1; layers with the same `group` are taken hold of together; only those
+ * One thing on a page. `opacity` runs from 0 to 1; layers with the same `group` are taken hold of together; only those
  * of use `print` are made.
  */
 abstract readonly class Layer
@@ -94,7 +94,7 @@ abstract readonly class Layer
     /**
      * Whether it may be made longer one way without looking bent.
      *
-     * @param bool $whole it runs over all of the side
+     * @param bool $whole it runs over all of the page
      */
     public function stretches(bool $whole): bool
     {

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** Dots. Typed in the unit of the side where it is a place on it, else in that of type: points on paper, pixels on screens. */
+/** Dots. Typed in the unit of the page where it is a place on it, else in that of type: points on paper, pixels on screens. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class Length extends Plain
 {
-    public function __construct(string $says, private float $least, private float $most, private bool $ofSide = false)
+    public function __construct(string $says, private float $least, private float $most, private bool $ofPage = false)
     {
         parent::__construct($says);
     }
@@ -35,6 +35,6 @@ final readonly class Length extends Plain
 
     public function unit(Units $measure): Unit
     {
-        return $this->ofSide ? $measure->side : $measure->type;
+        return $this->ofPage ? $measure->page : $measure->type;
     }
 }

@@ -8,10 +8,23 @@ namespace Morphea\Core\Design\Properties;
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class Listed extends Plain
 {
-    /** @param class-string $of */
-    public function __construct(string $says, private string $of, private int $most, private int $least = 0)
-    {
+    /**
+     * @param class-string $of
+     * @param string|null  $key as the file format has it, where it keeps an older name
+     */
+    public function __construct(
+        string $says,
+        private string $of,
+        private int $most,
+        private int $least = 0,
+        private ?string $key = null,
+    ) {
         parent::__construct($says);
+    }
+
+    public function keys(string $name): array
+    {
+        return [$this->key ?? $name];
     }
 
     /** @return list<object> */
@@ -23,12 +36,12 @@ final readonly class Listed extends Plain
             $one->onlyKeys(...$declared->keys());
 
             return $declared->read($one, $locale);
-        }, $node->list($name, $this->least, $this->most));
+        }, $node->list($this->key ?? $name, $this->least, $this->most));
     }
 
     public function write(string $name, mixed $value): array
     {
-        return [$name => array_map(Declared::of($this->of)->write(...), array_values((array) $value))];
+        return [$this->key ?? $name => array_map(Declared::of($this->of)->write(...), array_values((array) $value))];
     }
 
     public function scaled(mixed $value, float $by): mixed

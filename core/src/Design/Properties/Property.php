@@ -29,7 +29,7 @@ interface Property
      */
     public function typed(string $path, string $value, Units $measure): mixed;
 
-    /** The same, on a side that is so many times larger. */
+    /** The same, on a page that is so many times larger. */
     public function scaled(mixed $value, float $by): mixed;
 
     /** As a control shows it: in the units people type it in. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** In which units lengths are typed and shown: those of the side, and those of letters; and how many dots an inch has. */
+/** In which units lengths are typed and shown: those of the page, and those of letters; and how many dots an inch has. */
 final readonly class Units
 {
-    public function __construct(public Unit $side, public Unit $type, public float $dpi)
+    public function __construct(public Unit $page, public Unit $type, public float $dpi)
     {
     }
 }

@@ -57,8 +57,8 @@ final readonly class Format
      */
     private static function eachLayer(array $template, \Closure $change): array
     {
-        foreach (\is_array($template['sides'] ?? null) ? $template['sides'] : [] as $s => $side) {
-            foreach (\is_array($side['layers'] ?? null) ? $side['layers'] : [] as $i => $layer) {
+        foreach (\is_array($template['sides'] ?? null) ? $template['sides'] : [] as $s => $page) {
+            foreach (\is_array($page['layers'] ?? null) ? $page['layers'] : [] as $i => $layer) {
                 if (\is_array($layer)) {
                     $template['sides'][$s]['layers'][$i] = $change($layer);
                 }

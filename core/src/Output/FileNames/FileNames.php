@@ -16,8 +16,8 @@ use Morphea\Core\Table\Patterns\PatternFiller;
  */
 final class FileNames
 {
-    /** Stands where the name of a side goes, until it is known which. */
-    public const SIDE = '§side§';
+    /** Stands where the name of a page goes, until it is known which. */
+    public const SIDE = '§page§';
 
     /** A cell that names a file gives its name, not its kind. */
     private const ENDING = '/\.(?:png|jpe?g|webp|avif|svg|gif|tiff?|heic|pdf|mp4|mov|webm|docx?|xlsx?|csv|txt|zip)$/i';
@@ -68,16 +68,16 @@ final class FileNames
     /**
      * The name of a file of a piece.
      *
-     * @param string|null $side that it holds; null where it holds all of them
+     * @param string|null $page that it holds; null where it holds all of them
      */
-    public static function file(string $name, ?string $side, bool $several, string $ending): string
+    public static function file(string $name, ?string $page, bool $several, string $ending): string
     {
         if (str_contains($name, self::SIDE)) {
-            $name = null === $side
+            $name = null === $page
                 ? trim((string) preg_replace('/[ _-]*' . self::SIDE . '/u', '', $name), ' _-')
-                : str_replace(self::SIDE, $side, $name);
-        } elseif (null !== $side && $several) {
-            $name .= "-$side";
+                : str_replace(self::SIDE, $page, $name);
+        } elseif (null !== $page && $several) {
+            $name .= "-$page";
         }
 
         return "$name.$ending";

@@ -8,7 +8,7 @@ use Morphea\Core\Table\Naming\SafeName;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
- * How files are to be called: words and columns, and besides columns the row's number, the side and the day. A slash
+ * How files are to be called: words and columns, and besides columns the row's number, the page and the day. A slash
  * makes folders.
  */
 final readonly class Naming
@@ -17,7 +17,7 @@ final readonly class Naming
     public const SIDE = '_side';
     public const DAY = '_day';
     /** What names can say besides columns, in words. */
-    public const MORE = [self::ROW => 'row number', self::SIDE => 'side', self::DAY => 'today’s date'];
+    public const MORE = [self::ROW => 'row number', self::SIDE => 'page', self::DAY => 'today’s date'];
     public const SHORTEST = 8;
 
     /**
@@ -33,8 +33,8 @@ final readonly class Naming
     ) {
     }
 
-    /** Whether names say which side it is; otherwise that is added where there are more than one. */
-    public function saysSide(): bool
+    /** Whether names say which page it is; otherwise that is added where there are more than one. */
+    public function saysPage(): bool
     {
         return \in_array(self::SIDE, $this->pattern->columns(), true);
     }

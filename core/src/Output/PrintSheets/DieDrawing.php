@@ -23,14 +23,14 @@ final readonly class DieDrawing
     private const DASHES = [1.0, 1.0];
 
     /**
-     * @param Drawing $worked its first side as while working, with die lines
+     * @param Drawing $worked its first page as while working, with die lines
      * @param string  $colour #RRGGBB of lines that are nobody's layers
      */
     public static function of(Design $template, Drawing $worked, string $colour): Drawing
     {
         $dies = array_flip(array_map(
             static fn (Layer $layer): string => $layer->id,
-            array_filter($template->side()->layers, static fn (Layer $layer): bool => LayerUse::Die === $layer->use),
+            array_filter($template->page()->layers, static fn (Layer $layer): bool => LayerUse::Die === $layer->use),
         ));
         $groups = array_map(
             static fn (GroupItem $group): GroupItem => new GroupItem(

@@ -17,7 +17,7 @@ final readonly class PieceSize
         public float $width,
         public float $height,
         public float $bleed = 0.0,
-        public int $sides = 1,
+        public int $pages = 1,
         public array $creases = [],
     ) {
     }
@@ -36,7 +36,7 @@ final readonly class PieceSize
             $mm($template->width),
             $mm($template->height),
             $bleed ? $mm($template->bleed) : 0.0,
-            \count($template->made()->sides),
+            \count($template->made()->pages),
             $creases,
         );
     }

@@ -38,11 +38,11 @@ final class SheetDrawing
     }
 
     /** @param string $rows in words: which rows lie on it */
-    public function draw(Page $page, string $rows): Drawing
+    public function draw(Face $face, string $rows): Drawing
     {
-        $groups = [$this->marks[(int) $page->isBack] ??= self::group('marks', $this->items($page->isBack), false)];
+        $groups = [$this->marks[(int) $face->isBack] ??= self::group('marks', $this->items($face->isBack), false)];
         if ($this->plan->said->marks(SheetMark::Slug)) {
-            $groups[] = self::group('slug', $this->slug($page, $rows), true);
+            $groups[] = self::group('slug', $this->slug($face, $rows), true);
         }
 
         return self::paper($this->plan->said->paper, $groups);
@@ -106,15 +106,15 @@ final class SheetDrawing
     }
 
     /** @return list<Item> */
-    private function slug(Page $page, string $rows): array
+    private function slug(Face $face, string $rows): array
     {
         $said = $this->plan->said;
         $words = \sprintf(
             '%s · sheet %d of %d%s · %s',
             $this->title,
-            $page->sheet + 1,
+            $face->sheet + 1,
             \count($this->plan->imposition->sheets),
-            $this->plan->faces->each() > 1 ? ($page->isBack ? ', back' : ', front') : '',
+            $this->plan->faces->each() > 1 ? ($face->isBack ? ', back' : ', front') : '',
             $rows,
         );
         $margin = $said->margin * self::DOTS;

@@ -11,14 +11,14 @@ final readonly class SheetFaces
     private array $behind;
 
     /**
-     * @param int   $sides of a piece
+     * @param int   $pages of a piece
      * @param float $right millimetres by which the printer's back comes out too far to the right, seen from the front
      *                     through the paper, which is set off; and `$down`
      */
     public function __construct(
         private Arrangement $arrangement,
         private BothSides $both,
-        private int $sides,
+        private int $pages,
         float $right = 0.0,
         float $down = 0.0,
     ) {
@@ -36,15 +36,15 @@ final readonly class SheetFaces
     /** Pages that each sheet comes to. */
     public function each(): int
     {
-        return BothSides::None === $this->both || $this->sides < 2 ? 1 : 2;
+        return BothSides::None === $this->both || $this->pages < 2 ? 1 : 2;
     }
 
     /**
      * All pages, in the order in which they are printed.
      *
-     * @return \Generator<Page>
+     * @return \Generator<Face>
      */
-    public function pages(Imposition $imposition): \Generator
+    public function all(Imposition $imposition): \Generator
     {
         foreach ($imposition->sheets as $sheet => $pieces) {
             yield $this->front($sheet, $pieces);
@@ -60,15 +60,15 @@ final readonly class SheetFaces
     }
 
     /** @param array<int, int> $pieces by place */
-    public function front(int $sheet, array $pieces): Page
+    public function front(int $sheet, array $pieces): Face
     {
-        return new Page($sheet, false, $this->spots($pieces, false));
+        return new Face($sheet, false, $this->spots($pieces, false));
     }
 
     /** @param array<int, int> $pieces by place */
-    public function back(int $sheet, array $pieces): Page
+    public function back(int $sheet, array $pieces): Face
     {
-        return new Page($sheet, true, $this->spots($pieces, true));
+        return new Face($sheet, true, $this->spots($pieces, true));
     }
 
     /**

@@ -41,7 +41,7 @@ final readonly class SheetPlan
             $said->depth,
             $said->gone(),
         );
-        $faces = new SheetFaces($arrangement, $said->both, $piece->sides, $said->right, $said->down);
+        $faces = new SheetFaces($arrangement, $said->both, $piece->pages, $said->right, $said->down);
 
         return new self($said, $piece, $arrangement, $offers, $imposition, $copies, $faces);
     }
@@ -81,7 +81,7 @@ final readonly class SheetPlan
     }
 
     /** A face with something in every place. */
-    public function everywhere(bool $isBack): Page
+    public function everywhere(bool $isBack): Face
     {
         $full = array_fill(0, $this->arrangement->up(), 0);
 

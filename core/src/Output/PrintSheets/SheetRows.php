@@ -12,9 +12,9 @@ final readonly class SheetRows
     {
     }
 
-    public function describe(Page $page): string
+    public function describe(Face $face): string
     {
-        $numbers = array_values(array_unique(array_map(fn (Spot $spot): int => ($this->number)($spot->piece), $page->spots)));
+        $numbers = array_values(array_unique(array_map(fn (Spot $spot): int => ($this->number)($spot->piece), $face->spots)));
         [$first, $last] = [$numbers[0] ?? 0, $numbers[\count($numbers) - 1] ?? 0];
 
         return match (true) {

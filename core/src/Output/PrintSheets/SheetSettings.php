@@ -54,7 +54,7 @@ final readonly class SheetSettings
         $said = new self(
             Paper::named($inches ? 'Letter' : 'A4'),
             gap: round(2 * $piece->bleed, 2),
-            both: $piece->sides > 1 ? BothSides::Long : BothSides::None,
+            both: $piece->pages > 1 ? BothSides::Long : BothSides::None,
             marks: [SheetMark::Trim, ...[] === $piece->creases ? [] : [SheetMark::Fold]],
         );
         $room = $said->room();

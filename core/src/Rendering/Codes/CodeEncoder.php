@@ -11,7 +11,7 @@ use Morphea\Core\Design\Styles\Correction;
 final readonly class CodeEncoder
 {
     private const LEAST_ON_SCREEN = 2.0;
-    /** Sides finer than this are meant for paper. */
+    /** Pages finer than this are meant for paper. */
     private const PRINT_DPI = 150;
     private const LEVELS = ['L' => 1, 'M' => 2, 'Q' => 3, 'H' => 4];
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** An upright box round something drawn, in dots from the side's top left corner. */
+/** An upright box round something drawn, in dots from the page's top left corner. */
 final readonly class Bounds
 {
     public function __construct(public float $left, public float $top, public float $right, public float $bottom)

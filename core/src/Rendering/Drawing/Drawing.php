@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Drawing;
 
 /**
- * One side of one piece as a display list, the lowest item first. Size in dots, as cut; what lies up to `bleed` dots
+ * One page of one piece as a display list, the lowest item first. Size in dots, as cut; what lies up to `bleed` dots
  * outside is drawn for paper that is cut later.
  */
 final readonly class Drawing

@@ -26,7 +26,7 @@ final readonly class ArtTexts
     }
 
     /**
-     * @param Frame $art   where the drawing comes to stand on the side
+     * @param Frame $art   where the drawing comes to stand on the page
      * @param float $width of the drawing, in its own pixels
      */
     public function layer(ArtText $text, string $id, string $name, Frame $art, float $width, string $locale): TextLayer

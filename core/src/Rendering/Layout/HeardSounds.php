@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-/** What is heard of a side in time in one row. */
+/** What is heard of a page in time in one row. */
 final readonly class HeardSounds
 {
     /**

@@ -39,10 +39,10 @@ final readonly class Layouter
         ?Record $row,
         PictureSource $pictures,
         EvenSizes $even = new EvenSizes(),
-        int $side = 0,
+        int $page = 0,
         bool $aids = false,
     ): LaidOut {
-        $layers = self::seen($template->side($side)->layers, $aids);
+        $layers = self::seen($template->page($page)->layers, $aids);
         $layouter = new LayerLayouter($this->texts, $this->pictures, $this->codes, $template, $row, $pictures, $even);
         $all = $drawn = $facts = [];
         foreach ($layers as $layer) {
@@ -62,10 +62,10 @@ final readonly class Layouter
 
             return $varies ? $group() : $this->still->group($all[$layer->id], $group);
         }, $layers);
-        $groups = (new Shading($pictures))->compute($template->side($side), $groups);
-        $background = $template->side($side)->background;
+        $groups = (new Shading($pictures))->compute($template->page($page), $groups);
+        $background = $template->page($page)->background;
 
-        $heard = 0 === $side && $template->moves() && $pictures instanceof SoundSource
+        $heard = 0 === $page && $template->moves() && $pictures instanceof SoundSource
             ? (new SoundLayouter($pictures))->layOut($template, $row, $facts)
             : new HeardSounds();
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Design\Graphics\Contrast;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\Side;
 use Morphea\Core\Design\Styles\GroundShade;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\GroupItem;
@@ -40,9 +40,9 @@ final readonly class Shading
      *
      * @return list<GroupItem>
      */
-    public function compute(Side $side, array $groups): array
+    public function compute(Page $page, array $groups): array
     {
-        foreach ($side->layers as $layer) {
+        foreach ($page->layers as $layer) {
             if ($layer instanceof PictureLayer && GroundShade::None !== $layer->shade) {
                 foreach ($groups as $i => $group) {
                     if ($group->layer === $layer->id) {

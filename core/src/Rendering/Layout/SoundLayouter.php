@@ -20,7 +20,7 @@ final readonly class SoundLayouter
     {
     }
 
-    /** @param array<string, LayerFacts> $facts of the side, by layer */
+    /** @param array<string, LayerFacts> $facts of the page, by layer */
     public function layOut(Design $template, ?Record $row, array $facts): HeardSounds
     {
         $missing = $plays = $says = [];
@@ -68,7 +68,7 @@ final readonly class SoundLayouter
      */
     private static function shown(Design $template, int $scene, array $facts): string
     {
-        $layers = array_filter($template->side()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $scene));
+        $layers = array_filter($template->page()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $scene));
         usort($layers, static fn (Layer $one, Layer $other): int => $one->frame->y <=> $other->frame->y);
         $words = [];
         foreach ($layers as $layer) {

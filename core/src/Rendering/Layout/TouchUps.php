@@ -14,7 +14,7 @@ final class TouchUps
     /** Values of a text by which its size follows from its own words and room, not from those of all rows. */
     private const OWN_SIZE = ['style', 'fit', 'frame.width', 'frame.height', 'content', 'pattern'];
 
-    /** @var array{Design, int, array{Design, array<string, string>}}|null the last, of which sides are laid out in turn */
+    /** @var array{Design, int, array{Design, array<string, string>}}|null the last, of which pages are laid out in turn */
     private ?array $last = null;
 
     /** @param array<int, TouchUp> $all by row id */

@@ -19,7 +19,7 @@ final readonly class Part
 {
     /**
      * @param int    $in  frames that its coming takes, `$out` its going
-     * @param Bounds $side that it comes into
+     * @param Bounds $page that it comes into
      */
     public function __construct(
         public GroupItem $group,
@@ -29,7 +29,7 @@ final readonly class Part
         public int $in,
         private Motion $going,
         public int $out,
-        private Bounds $side,
+        private Bounds $page,
         /** The frame from which on others stand for it, one after the other, until it is whole; null for none. */
         private ?int $begins = null,
     ) {
@@ -114,15 +114,15 @@ final readonly class Part
         };
     }
 
-    /** So much of the way from outside of the side to its place. */
+    /** So much of the way from outside of the page to its place. */
     private function slid(int $x, int $y, float $away): Pose
     {
         $box = $this->group->bounds();
         $far = match ([$x, $y]) {
-            [-1, 0] => $box->right - $this->side->left,
-            [1, 0] => $this->side->right - $box->left,
-            [0, -1] => $box->bottom - $this->side->top,
-            default => $this->side->bottom - $box->top,
+            [-1, 0] => $box->right - $this->page->left,
+            [1, 0] => $this->page->right - $box->left,
+            [0, -1] => $box->bottom - $this->page->top,
+            default => $this->page->bottom - $box->top,
         };
 
         return new Pose(right: $x * $far * $away, down: $y * $far * $away);

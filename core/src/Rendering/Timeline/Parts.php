@@ -23,7 +23,7 @@ final readonly class Parts
     /** Numbers that are seen one after the other at the most; more are not told apart. */
     private const MOST_COUNTS = 60;
 
-    public function __construct(private Timing $timing, private Bounds $side)
+    public function __construct(private Timing $timing, private Bounds $page)
     {
     }
 
@@ -50,7 +50,7 @@ final readonly class Parts
 
     private function part(GroupItem $group, Stay $stay, int $from, int $to, int $in, int $out, ?int $begins = null): Part
     {
-        return new Part($group, $from, $to, $stay->in, $in, $stay->out, $out, $this->side, $begins);
+        return new Part($group, $from, $to, $stay->in, $in, $stay->out, $out, $this->page, $begins);
     }
 
     /** @return array{int, int} frames of coming and going; where there is no room for both, each gets its share of what there is */

@@ -12,12 +12,12 @@ use Morphea\Core\Rendering\Layout\LaidOut;
 final class Poster
 {
     /**
-     * @param int        $side    that was laid out; only the first moves
+     * @param int        $page    that was laid out; only the first moves
      * @param float|null $seconds another moment, after the beginning
      */
-    public static function of(Design $template, LaidOut $laid, int $side, ?float $seconds = null): Drawing
+    public static function of(Design $template, LaidOut $laid, int $page, ?float $seconds = null): Drawing
     {
-        if (0 !== $side || !$template->moves()) {
+        if (0 !== $page || !$template->moves()) {
             return $laid->drawing;
         }
         $timeline = Timeline::of($template, $laid, Timing::of($template, $laid, Timing::USUAL));

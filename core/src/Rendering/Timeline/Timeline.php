@@ -12,7 +12,7 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** A row's side in time: what is seen when, and how it comes and goes. Stage, checks and what is made all ask it. */
+/** A row's page in time: what is seen when, and how it comes and goes. Stage, checks and what is made all ask it. */
 final readonly class Timeline
 {
     /**
@@ -34,7 +34,7 @@ final readonly class Timeline
         $drawing = $laid->drawing;
         $split = new Parts($timing, Bounds::of(0, 0, $drawing->width, $drawing->height));
         $stays = [];
-        foreach ($template->side()->layers as $layer) {
+        foreach ($template->page()->layers as $layer) {
             $stays[$layer->id] = $layer->stay;
         }
         $always = new Stay(in: new Motion(MotionKind::Cut), out: new Motion(MotionKind::Cut));
@@ -62,7 +62,7 @@ final readonly class Timeline
         return hash('sha256', serialize([$this->drawing, $this->parts, $this->timing->rate, $this->timing->frames(), $this->sound]));
     }
 
-    /** The side at a moment, as it is made. */
+    /** The page at a moment, as it is made. */
     public function at(int $frame): Drawing
     {
         $groups = [];

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Timeline;
 
-use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Timing\SceneRule;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\TextFacts;
@@ -27,7 +27,7 @@ final readonly class Timing
     }
 
     /**
-     * @param LaidOut $laid the side that moves, for the row
+     * @param LaidOut $laid the page that moves, for the row
      */
     public static function of(Design $template, LaidOut $laid, int $rate): self
     {
@@ -38,7 +38,7 @@ final readonly class Timing
         $timed = [];
         $at = 0;
         foreach ($template->scenes as $i => $scene) {
-            $own = array_filter($template->side()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $i));
+            $own = array_filter($template->page()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $i));
             $seen = array_filter($own, static fn (Layer $layer): bool => $shown[$layer->id] ?? false);
             $closed = [] !== $own && [] === $seen;
             $wanted = self::wanted($scene, $laid, $seen);

@@ -133,19 +133,19 @@ final readonly class TableDiff
         return $columns;
     }
 
-    private function go(Table $table, int $side, string $locale): Table
+    private function go(Table $table, int $page, string $locale): Table
     {
         $rows = self::byId($table);
         foreach ($this->data['rows'] as $id => $pair) {
-            $record = $pair[$side];
+            $record = $pair[$page];
             if (null === $record) {
                 unset($rows[$id]);
             } else {
                 $rows[$id] = new Row((int) $id, $record['cells'], $record['off'] ?? false, $record['draft'] ?? false);
             }
         }
-        $order = isset($this->data['order']) ? $this->data['order'][$side] : array_keys($rows);
-        $columns = isset($this->data['columns']) ? self::readColumns($this->data['columns'][$side], $locale) : $table->columns;
+        $order = isset($this->data['order']) ? $this->data['order'][$page] : array_keys($rows);
+        $columns = isset($this->data['columns']) ? self::readColumns($this->data['columns'][$page], $locale) : $table->columns;
 
         return new Table($columns, array_map(static fn (int $id): Row => $rows[$id], $order), $table->nextId() - 1);
     }

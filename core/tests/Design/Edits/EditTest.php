@@ -14,13 +14,13 @@ use Morphea\Core\Design\Edits\PasteLayers;
 use Morphea\Core\Design\Edits\PlaceLayers;
 use Morphea\Core\Design\Edits\RemoveLayers;
 use Morphea\Core\Design\Edits\SetLayer;
-use Morphea\Core\Design\Edits\SetSide;
+use Morphea\Core\Design\Edits\SetPage;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\FitRule;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Unit;
@@ -97,7 +97,7 @@ final class EditTest extends TestCase
         (new AddLayer(Make::text('x', id: 'a')))->apply($template);
     }
 
-    public function testLayersAreLinedUpWithEachOtherAndAloneWithTheSide(): void
+    public function testLayersAreLinedUpWithEachOtherAndAloneWithThePage(): void
     {
         $template = Make::template(
             ...array_map(
@@ -113,7 +113,7 @@ final class EditTest extends TestCase
         );
         $x = fn (string $way, string ...$ids): array => array_map(
             static fn (Layer $layer): float => $layer->frame->x,
-            (new AlignLayers([] === $ids ? ['a', 'b', 'c'] : array_values($ids), $way))->apply($template)->side()->layers,
+            (new AlignLayers([] === $ids ? ['a', 'b', 'c'] : array_values($ids), $way))->apply($template)->page()->layers,
         );
         self::assertSame([10.0, 10.0, 10.0], $x('left'));
         self::assertSame([450.0, 480.0, 400.0], $x('right'));
@@ -124,16 +124,16 @@ final class EditTest extends TestCase
         $x('down', 'a', 'b');
     }
 
-    public function testCopiesGetNewNamesAndKeepTheirMeasureOnAnotherSide(): void
+    public function testCopiesGetNewNamesAndKeepTheirMeasureOnAnotherPage(): void
     {
         $codec = new DesignCodec();
         $copied = array_map(
             $codec->layerToArray(...),
-            Make::template(Make::text('{name}', FitRule::shrink(30), id: 'a'), Make::text('x', id: 'b'))->side()->layers,
+            Make::template(Make::text('{name}', FitRule::shrink(30), id: 'a'), Make::text('x', id: 'b'))->page()->layers,
         );
         $copied[0]['group'] = $copied[1]['group'] = 'g';
         $onto = new Design('T', 3000, 2000, 192, Unit::Pixel, 'en_GB', [
-            new Side('Front', null, [Make::text('old', id: 'a')]),
+            new Page('Front', null, [Make::text('old', id: 'a')]),
         ]);
         [$pasted, $ids] = (new PasteLayers($copied, 96, 10))->paste($onto);
         self::assertSame(['a-2', 'b'], $ids);
@@ -155,15 +155,15 @@ final class EditTest extends TestCase
         $grouped = (new GroupLayers(['a', 'b'], true))->apply($template);
         self::assertSame(
             ['group-1', 'group-1', null],
-            array_map(static fn (Layer $layer): ?string => $layer->group, $grouped->side()->layers),
+            array_map(static fn (Layer $layer): ?string => $layer->group, $grouped->page()->layers),
         );
         self::assertNull((new GroupLayers(['a', 'b'], false))->apply($grouped)->layer('a')->group);
         self::assertSame(['b'], $this->order((new RemoveLayers(['a', 'c']))->apply($template)));
     }
 
-    public function testTheSideHasMarginGuidesAndSwatches(): void
+    public function testThePageHasMarginGuidesAndSwatches(): void
     {
-        $template = (new SetSide([
+        $template = (new SetPage([
             'safeMargin' => 36,
             'guides' => [['upright' => true, 'at' => 600]],
             'swatches' => ['#A8391D'],
@@ -171,10 +171,10 @@ final class EditTest extends TestCase
         ]))->apply(Make::template(Make::text('a')));
         self::assertSame(
             [36.0, 600.0, ['#A8391D'], null],
-            [$template->safeMargin, $template->guides[0]->at, $template->swatches, $template->side()->background],
+            [$template->safeMargin, $template->guides[0]->at, $template->swatches, $template->page()->background],
         );
         $this->expectExceptionMessageMatches('/swatches/');
-        (new SetSide(['swatches' => ['javascript:']]))->apply($template);
+        (new SetPage(['swatches' => ['javascript:']]))->apply($template);
     }
 
     public function testAPlaceholderLinksItselfToTheColumnOfItsName(): void
@@ -205,6 +205,6 @@ final class EditTest extends TestCase
     /** @return list<string> */
     private function order(Design $template): array
     {
-        return array_map(static fn (Layer $layer): string => $layer->id, $template->side()->layers);
+        return array_map(static fn (Layer $layer): string => $layer->id, $template->page()->layers);
     }
 }

@@ -60,14 +60,14 @@ final class TouchUpTest extends TestCase
         self::assertSame(['seal' => 'Seal: moved'], $touch->says(self::design()));
     }
 
-    public function testItGrowsWithTheSide(): void
+    public function testItGrowsWithThePage(): void
     {
         $touch = self::touch(
             self::design(),
             new SetLayer('recipient', ['style.size' => 60]),
             new PlaceLayers(['seal' => new Frame(130, 100, 50, 50)]),
         );
-        // A side of 1600 × 800 a quarter larger.
+        // A page of 1600 × 800 a quarter larger.
         $later = (new ChangeSize(2000, 1000, Unit::Pixel, 96))->apply(self::design());
         [$piece, $troubles] = $touch->on($later);
         self::assertSame([75.0, []], [self::text($piece)->style->size, $troubles]);

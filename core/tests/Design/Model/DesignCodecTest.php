@@ -57,7 +57,7 @@ final class DesignCodecTest extends TestCase
             96,
             Unit::Pixel,
             'en_GB',
-            $plain->sides,
+            $plain->pages,
             36,
             [new Guide(true, 600)],
             ['#A8391D'],

@@ -60,7 +60,7 @@ final class FileNamesTest extends TestCase
         self::assertSame('005-y', $names->next(new Record(5, ['craft' => '', 'name' => 'y'])), 'a folder of no name is none');
     }
 
-    public function testNumbersHaveAsManyDigitsAsTheLastRowAndDaysAndSidesAreSaid(): void
+    public function testNumbersHaveAsManyDigitsAsTheLastRowAndDaysAndPagesAreSaid(): void
     {
         $naming = new Naming(Pattern::parse('{_day} {name} {_side} {_row}'), day: '2026-11-26');
         $name = (new FileNames($naming, 'en_GB', 12_000))->next(new Record(7, ['name' => 'Ng']));

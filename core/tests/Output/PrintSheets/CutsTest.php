@@ -39,7 +39,7 @@ final class CutsTest extends TestCase
     public function testAPieceIsMeasuredInMillimetresAndKnowsItsCreases(): void
     {
         $size = PieceSize::of(self::tag());
-        self::assertSame([90.0, 50.0, 3.0, 1], [$size->width, $size->height, $size->bleed, $size->sides]);
+        self::assertSame([90.0, 50.0, 3.0, 1], [$size->width, $size->height, $size->bleed, $size->pages]);
         $creases = [new Crease(true, 30.0, true), new Crease(false, 25.0, false)];
         self::assertEqualsWithDelta($creases, $size->creases, 1e-9, 'a guide alone is none');
         self::assertSame(0.0, PieceSize::of(self::tag(), bleed: false)->bleed);
@@ -108,9 +108,9 @@ final class CutsTest extends TestCase
         [$front, $back] = (new TestSheet(new TextLayouter(Make::shaper())))->pages($paper);
         // Hundredths of a millimetre; the rulers cross in the middle, and so does the back.
         [$x, $y] = [$paper->width * 50, $paper->height * 50];
-        foreach ([$front, $back] as $side) {
-            self::assertSame([(int) round($paper->width * 100), (int) round($paper->height * 100)], [$side->width, $side->height]);
-            $lines = self::lines($side);
+        foreach ([$front, $back] as $page) {
+            self::assertSame([(int) round($paper->width * 100), (int) round($paper->height * 100)], [$page->width, $page->height]);
+            $lines = self::lines($page);
             $level = array_filter($lines, static fn (LineItem $one): bool => [$y, $y] === [$one->y1, $one->y2]);
             $across = array_filter($level, static fn (LineItem $one): bool => $one->x1 <= $x - 2_000 && $one->x2 >= $x + 2_000);
             self::assertCount(1, $across);

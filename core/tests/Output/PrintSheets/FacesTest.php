@@ -7,8 +7,8 @@ namespace Morphea\Core\Tests\Output\PrintSheets;
 use Morphea\Core\Output\PrintSheets\Arrangement;
 use Morphea\Core\Output\PrintSheets\Arranger;
 use Morphea\Core\Output\PrintSheets\BothSides;
+use Morphea\Core\Output\PrintSheets\Face;
 use Morphea\Core\Output\PrintSheets\Imposition;
-use Morphea\Core\Output\PrintSheets\Page;
 use Morphea\Core\Output\PrintSheets\Paper;
 use Morphea\Core\Output\PrintSheets\PieceSize;
 use Morphea\Core\Output\PrintSheets\Room;
@@ -44,14 +44,14 @@ final class FacesTest extends TestCase
     {
         $arrangement = self::arrangement($lying, $id);
         $paper = $arrangement->paper;
-        $pages = self::pages($arrangement, $both, 25);
-        self::assertCount(2 * (int) ceil(25 / $arrangement->up()), $pages);
-        foreach (array_chunk($pages, 2) as [$front, $back]) {
+        $faces = self::faces($arrangement, $both, 25);
+        self::assertCount(2 * (int) ceil(25 / $arrangement->up()), $faces);
+        foreach (array_chunk($faces, 2) as [$front, $back]) {
             self::assertSame([false, true, $front->sheet], [$front->isBack, $back->isBack, $back->sheet]);
             self::assertSameSize($front->spots, $back->spots);
             foreach ($front->spots as $spot) {
                 $behind = self::of($back, $spot->piece);
-                self::assertSame(1, $spot->side + $behind->side, 'one of them is the front');
+                self::assertSame(1, $spot->page + $behind->page, 'one of them is the front');
                 [$one, $other] = [$spot->place->cut, $behind->place->cut];
                 // Looked at from behind, left and right change places, or head and foot do.
                 $x = $sideways ? $paper->width - $other->right : $other->left;
@@ -69,11 +69,11 @@ final class FacesTest extends TestCase
     {
         foreach ([[BothSides::WorkAndTurn, 'left'], [BothSides::WorkAndTumble, 'top']] as [$both, $half]) {
             $arrangement = self::arrangement(false, 'upright');
-            foreach (self::pages($arrangement, $both, 8) as $page) {
-                self::assertCount(8, $page->spots);
-                foreach ($page->spots as $spot) {
+            foreach (self::faces($arrangement, $both, 8) as $face) {
+                self::assertCount(8, $face->spots);
+                foreach ($face->spots as $spot) {
                     $first = 'left' === $half ? $spot->place->cut->left < 100 : $spot->place->cut->bottom < 149;
-                    self::assertSame($first ? 0 : 1, $spot->side, $both->value);
+                    self::assertSame($first ? 0 : 1, $spot->page, $both->value);
                     self::assertSame(!$first && 'top' === $half ? 180 : 0, $spot->place->turn);
                 }
             }
@@ -83,17 +83,17 @@ final class FacesTest extends TestCase
     public function testBacksOnSheetsOfTheirOwnLieInTheSamePlaces(): void
     {
         $arrangement = self::arrangement(false, 'upright');
-        $pages = self::pages($arrangement, BothSides::Apart, 20);
-        self::assertSame([0, 1, 2, 0, 1, 2], array_map(static fn (Page $page): int => $page->sheet, $pages));
-        self::assertSame([false, false, false, true, true, true], array_map(static fn (Page $page): bool => $page->isBack, $pages));
-        self::assertEquals($pages[0]->spots[3]->place->cut, $pages[3]->spots[3]->place->cut);
+        $faces = self::faces($arrangement, BothSides::Apart, 20);
+        self::assertSame([0, 1, 2, 0, 1, 2], array_map(static fn (Face $face): int => $face->sheet, $faces));
+        self::assertSame([false, false, false, true, true, true], array_map(static fn (Face $face): bool => $face->isBack, $faces));
+        self::assertEquals($faces[0]->spots[3]->place->cut, $faces[3]->spots[3]->place->cut);
     }
 
     public function testOnlyTheFrontWhereThereIsNoBackOrNoneIsWanted(): void
     {
         $arrangement = self::arrangement(false, 'upright');
-        self::assertCount(1, self::pages($arrangement, BothSides::None, 8));
-        self::assertCount(1, self::pages($arrangement, BothSides::Long, 8, sides: 1));
+        self::assertCount(1, self::faces($arrangement, BothSides::None, 8));
+        self::assertCount(1, self::faces($arrangement, BothSides::Long, 8, pages: 1));
     }
 
     public function testWhatThePrinterShiftsIsSetOffOnTheBackAlone(): void
@@ -124,17 +124,17 @@ final class FacesTest extends TestCase
         self::fail("no $id");
     }
 
-    /** @return list<Page> */
-    private static function pages(Arrangement $arrangement, BothSides $both, int $pieces, int $sides = 2): array
+    /** @return list<Face> */
+    private static function faces(Arrangement $arrangement, BothSides $both, int $pieces, int $pages = 2): array
     {
         $laid = Imposition::of($pieces, $arrangement->up(), SheetOrder::CutAndStack);
 
-        return iterator_to_array((new SheetFaces($arrangement, $both, $sides))->pages($laid), false);
+        return iterator_to_array((new SheetFaces($arrangement, $both, $pages))->all($laid), false);
     }
 
-    private static function of(Page $page, int $piece): Spot
+    private static function of(Face $face, int $piece): Spot
     {
-        foreach ($page->spots as $spot) {
+        foreach ($face->spots as $spot) {
             if ($spot->piece === $piece) {
                 return $spot;
             }

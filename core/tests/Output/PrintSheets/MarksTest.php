@@ -120,7 +120,7 @@ final class MarksTest extends TestCase
 
     public function testTheSlugLineSaysRunSheetAndRows(): void
     {
-        $plan = self::plan(new PieceSize(90, 50), [SheetMark::Slug], both: BothSides::Long, sides: 2);
+        $plan = self::plan(new PieceSize(90, 50), [SheetMark::Slug], both: BothSides::Long, pages: 2);
         $words = array_map(static fn (TextItem $item): string => $item->text, self::of(self::drawn($plan, true), TextItem::class));
         self::assertSame('Claim tags · sheet 1 of 3, back · rows 1 to 10', implode('', $words));
     }
@@ -139,9 +139,9 @@ final class MarksTest extends TestCase
         array $marks,
         float $gap = 0,
         BothSides $both = BothSides::None,
-        int $sides = 1,
+        int $pages = 1,
     ): SheetPlan {
-        $piece = new PieceSize($piece->width, $piece->height, $piece->bleed, max($sides, $piece->sides), $piece->creases);
+        $piece = new PieceSize($piece->width, $piece->height, $piece->bleed, max($pages, $piece->pages), $piece->creases);
 
         return SheetPlan::of(
             $piece,

@@ -112,7 +112,7 @@ final class CodeLayerTest extends TestCase
 
     private static function template(CodeLayer $layer, float $dpi = 96): Design
     {
-        return new Design('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->sides);
+        return new Design('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->pages);
     }
 
     private function modules(LaidOut $laid): ModulesItem

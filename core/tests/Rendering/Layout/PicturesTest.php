@@ -79,7 +79,7 @@ final class PicturesTest extends TestCase
     {
         $template = Make::template(self::layer('a.svg', PictureFit::TrueSize));
         $drawing = (new Layouter(new TextLayouter(Make::shaper())))->lay(
-            new \Morphea\Core\Design\Model\Design('x', 1200, 800, 192, $template->unit, 'en_GB', $template->sides),
+            new \Morphea\Core\Design\Model\Design('x', 1200, 800, 192, $template->unit, 'en_GB', $template->pages),
             null,
             new Pictures(Make::drawing('a.svg', 48, 24)),
         )->drawing;

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Timeline;
 
-use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Styles\PictureFit;
 use Morphea\Core\Design\Styles\Pool;
 use Morphea\Core\Design\Timing\AfterClip;
-use Morphea\Core\Design\Timing\SceneLength;
 use Morphea\Core\Design\Timing\ClipPlay;
 use Morphea\Core\Design\Timing\Drift;
 use Morphea\Core\Design\Timing\DriftKind;
+use Morphea\Core\Design\Timing\SceneLength;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 use Morphea\Core\Rendering\Layout\Layouter;
@@ -86,7 +86,7 @@ final class GroundsTest extends TestCase
     /** @return iterable<string, array{DriftKind, list<float>, list<float>}> boxes at the beginning and at the other end */
     public static function drifts(): iterable
     {
-        // The focus lies at a quarter from the left, in the middle of the height; the picture is as large as the side.
+        // The focus lies at a quarter from the left, in the middle of the height; the picture is as large as the page.
         yield 'closer' => [DriftKind::Closer, [0, 0, 1200, 800], [0, -80, 1440, 960]];
         yield 'away' => [DriftKind::Away, [0, -80, 1440, 960], [0, 0, 1200, 800]];
         yield 'along' => [DriftKind::Along, [-240, -80, 1440, 960], [0, -80, 1440, 960]];

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Rendering\Timeline;
 
 use Morphea\Core\Design\Edits\SetScenes;
-use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Stay;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Timeline;
 
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\Inspected;
 use Morphea\Core\Checks\Proof;
-use Morphea\Core\Design\Model\Scene;
+use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Stay;
 use Morphea\Core\Design\Timing\BackgroundSound;
 use Morphea\Core\Design\Timing\SceneLength;

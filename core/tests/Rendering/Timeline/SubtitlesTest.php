@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Timeline;
 
-use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Stay;
 use Morphea\Core\Design\Timing\SceneLength;
-use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Subtitles;
+use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;

@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Rendering\Timeline;
 
-use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Stay;
 use Morphea\Core\Design\Properties\DesignException;
-use Morphea\Core\Design\Timing\SceneLength;
-use Morphea\Core\Design\Timing\SceneRule;
 use Morphea\Core\Design\Timing\Direction;
 use Morphea\Core\Design\Timing\Easing;
 use Morphea\Core\Design\Timing\Motion;
 use Morphea\Core\Design\Timing\MotionKind;
+use Morphea\Core\Design\Timing\SceneLength;
+use Morphea\Core\Design\Timing\SceneRule;
 use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\TimeSpan;
@@ -207,10 +207,10 @@ final class TimelineTest extends TestCase
         );
 
         return new Design(...[
-            'sides' => [Make::template(
+            'pages' => [Make::template(
                 $layer('question', 100, new Stay($has('question'), $has('hold'), $fade, $fade)),
                 $layer('answer', 450, $answer ?? new Stay($has('answer'), null, $fade)),
-            )->side()],
+            )->page()],
             'scenes' => $scenes,
         ] + get_object_vars(Make::template()));
     }
@@ -218,7 +218,7 @@ final class TimelineTest extends TestCase
     public function testLayersOfOtherScenesAreNeverSeenTogether(): void
     {
         $template = $this->template();
-        [$question, $answer] = $template->side()->layers;
+        [$question, $answer] = $template->page()->layers;
         self::assertFalse($template->areSeenTogether($question, $answer), 'one goes with the hold, the other comes behind it');
         self::assertTrue($template->areSeenTogether($question, $question));
         self::assertTrue($template->areSeenTogether(Make::text('{always}', id: 'always'), $answer));

@@ -21,12 +21,12 @@ abstract readonly class BoundPdf extends OfPdf implements DocumentFormat
 {
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
-        $sides = self::sides($piece, $settings);
-        $own = array_merge(...array_map(static fn (Drawing $side): array => $side->varying(), $sides));
+        $drawings = self::pages($piece, $settings);
+        $own = array_merge(...array_map(static fn (Drawing $page): array => $page->varying(), $drawings));
         if ($this->plainly) {
             $this->plainly($piece, $settings, $stopped);
         } elseif (!Within::isPlain($own)) {
-            $this->renderer->try($sides, $piece->pictures, $settings->edge, $stopped);
+            $this->renderer->try($drawings, $piece->pictures, $settings->edge, $stopped);
         }
 
         return [];
@@ -47,10 +47,10 @@ abstract readonly class BoundPdf extends OfPdf implements DocumentFormat
         }
         $pdf = null;
         foreach ($pieces as $place => $piece) {
-            $sides = self::sides($piece, $settings);
+            $drawings = self::pages($piece, $settings);
             try {
                 $pdf ??= new PdfFile($this->renderer, $to, $title, $piece->language(), $settings->edge);
-                $pdf->add($sides, $piece->pictures, $piece->name, $stopped);
+                $pdf->add($drawings, $piece->pictures, $piece->name, $stopped);
             } catch (RenderException $e) {
                 throw new BadPieceException($place, $e->getMessage(), $e);
             }
@@ -69,7 +69,7 @@ abstract readonly class BoundPdf extends OfPdf implements DocumentFormat
             $pages = 0;
             foreach ($pieces as $i => $piece) {
                 NoSpaceException::write($parts[] = "$folder/$i.pdf", $this->plainly($piece, $settings, $stopped));
-                $pages += \count(self::sides($piece, $settings));
+                $pages += \count(self::pages($piece, $settings));
             }
             [] === $parts ?: $this->plain->join($parts, $to, $pages);
         });

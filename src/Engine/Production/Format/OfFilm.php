@@ -15,7 +15,7 @@ use Morphea\App\Engine\Video\FilmMaker;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Timeline\Subtitles;
 
-/** The first side in time, as a film. */
+/** The first page in time, as a film. */
 abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 {
     /** Raised when the same short comes out otherwise. */
@@ -41,7 +41,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
         ];
     }
 
-    public function isBySide(): bool
+    public function isByPage(): bool
     {
         return false;
     }
@@ -78,7 +78,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
         $timeline = $piece->timeline($settings->rate);
-        $subtitles = Subtitles::of($piece->sides[0], $timeline);
+        $subtitles = Subtitles::of($piece->pages[0], $timeline);
         $film = new Film($timeline, $piece->pictures, $piece->name, $subtitles, $piece->language());
         $scale = self::scale($piece->template, $settings);
 

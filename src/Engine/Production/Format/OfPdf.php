@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** Pages of PDFs, one a side, with its boxes. */
+/** Pages of PDFs, one a page, with its boxes. */
 abstract readonly class OfPdf extends AbstractFormat
 {
     private const POINTS = 72;
@@ -34,7 +34,7 @@ abstract readonly class OfPdf extends AbstractFormat
         return [FormatOption::Edge, FormatOption::Marks, FormatOption::Moment];
     }
 
-    public function isBySide(): bool
+    public function isByPage(): bool
     {
         return false;
     }
@@ -50,11 +50,11 @@ abstract readonly class OfPdf extends AbstractFormat
     }
 
     /** @return non-empty-list<Drawing> each on the ground it is made on */
-    protected static function sides(LaidOutPiece $piece, FormatSettings $settings): array
+    protected static function pages(LaidOutPiece $piece, FormatSettings $settings): array
     {
         return array_map(
-            static fn (LaidOut $side): Drawing => $side->drawing->on($settings->under($side->drawing->background)),
-            $settings->sides($piece->stills($settings->moment)),
+            static fn (LaidOut $page): Drawing => $page->drawing->on($settings->under($page->drawing->background)),
+            $settings->pages($piece->stills($settings->moment)),
         );
     }
 
@@ -66,10 +66,10 @@ abstract readonly class OfPdf extends AbstractFormat
     protected function plainly(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped): string
     {
         $writer = new SvgWriter($piece->pictures, SvgSize::Inches);
-        $edge = $settings->edge->width($piece->sides[0]->drawing);
+        $edge = $settings->edge->width($piece->pages[0]->drawing);
         $pages = array_map(
-            static fn (Drawing $side): string => $writer->write($side, $edge),
-            self::sides($piece, $settings),
+            static fn (Drawing $page): string => $writer->write($page, $edge),
+            self::pages($piece, $settings),
         );
 
         return $this->plain->write($pages, $edge / $piece->template->dpi * self::POINTS, $stopped);

@@ -15,7 +15,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** A picture for each side, in sRGB, which knows its dots per inch. */
+/** A picture for each page, in sRGB, which knows its dots per inch. */
 abstract readonly class OfPictures extends AbstractFormat
 {
     private const PAPER = '#FFFFFF';
@@ -48,7 +48,7 @@ abstract readonly class OfPictures extends AbstractFormat
         ];
     }
 
-    public function isBySide(): bool
+    public function isByPage(): bool
     {
         return true;
     }
@@ -78,22 +78,22 @@ abstract readonly class OfPictures extends AbstractFormat
         $format = new PictureFormat(static::kind(), $settings->quality, $settings->inSteps);
 
         return array_map(
-            fn (LaidOut $side): string => $this->renderer->side(
-                $side->drawing,
+            fn (LaidOut $page): string => $this->renderer->page(
+                $page->drawing,
                 $piece->pictures,
-                $this->look($piece, $side->drawing, $settings),
+                $this->look($piece, $page->drawing, $settings),
                 [$format],
                 $this->plainly,
                 $stopped,
             )[0],
-            $settings->sides($piece->stills($settings->moment)),
+            $settings->pages($piece->stills($settings->moment)),
         );
     }
 
-    private function look(LaidOutPiece $piece, Drawing $side, FormatSettings $settings): Look
+    private function look(LaidOutPiece $piece, Drawing $page, FormatSettings $settings): Look
     {
-        $under = $settings->under($side->background);
-        $scale = $settings->size->scale($piece->template, $settings->edge->width($side));
+        $under = $settings->under($page->background);
+        $scale = $settings->size->scale($piece->template, $settings->edge->width($page));
 
         return new Look(
             $scale,

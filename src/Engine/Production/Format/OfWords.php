@@ -26,7 +26,7 @@ abstract readonly class OfWords extends AbstractFormat implements MotionFormat
         return [FormatOption::Rate];
     }
 
-    public function isBySide(): bool
+    public function isByPage(): bool
     {
         return false;
     }
@@ -53,6 +53,6 @@ abstract readonly class OfWords extends AbstractFormat implements MotionFormat
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
-        return [$this->written(Subtitles::of($piece->sides[0], $piece->timeline($settings->rate)))];
+        return [$this->written(Subtitles::of($piece->pages[0], $piece->timeline($settings->rate)))];
     }
 }

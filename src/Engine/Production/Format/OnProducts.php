@@ -22,7 +22,7 @@ use Morphea\Core\Output\Mockups\Product;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** A picture of each side on a product: to be shown, before anything is printed. */
+/** A picture of each page on a product: to be shown, before anything is printed. */
 #[AsTaggedItem(priority: -10)]
 final readonly class OnProducts extends AbstractFormat implements MockupFormat
 {
@@ -80,7 +80,7 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
         return $product->isOwn() ? "on {$product->picture}" : \sprintf('%1$d × %1$d px', Product::EDGE);
     }
 
-    public function isBySide(): bool
+    public function isByPage(): bool
     {
         return true;
     }
@@ -103,14 +103,14 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
             $own = null === $picture ? null : $piece->pictures->content($picture, new PictureLook())->bytes;
         }
 
-        return array_map(function (LaidOut $side) use ($piece, $product, $own, $stopped): string {
-            $drawing = $side->drawing;
+        return array_map(function (LaidOut $page) use ($piece, $product, $own, $stopped): string {
+            $drawing = $page->drawing;
             $scale = Mockup::pixels($product) / max($drawing->width, $drawing->height);
             // What has no ground of its own lets the product be seen.
             $look = new Look($scale, Edge::Cut, $drawing->background);
-            $png = $this->renderer->side($drawing, $piece->pictures, $look, [new PictureFormat(PictureKind::Png)], false, $stopped)[0];
+            $png = $this->renderer->page($drawing, $piece->pictures, $look, [new PictureFormat(PictureKind::Png)], false, $stopped)[0];
 
             return $this->mockup->jpeg($product, $png, $own);
-        }, $settings->sides($piece->stills($settings->moment)));
+        }, $settings->pages($piece->stills($settings->moment)));
     }
 }

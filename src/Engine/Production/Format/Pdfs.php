@@ -12,7 +12,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\Unit;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** A PDF for each piece, with a page for each of its sides. */
+/** A PDF for each piece, with a page for each of its pages. */
 #[AsTaggedItem(priority: 80)]
 final readonly class Pdfs extends OfPdf
 {
@@ -39,9 +39,9 @@ final readonly class Pdfs extends OfPdf
 
         return [
             TemporaryDirectory::in(function (string $folder) use ($piece, $settings, $stopped): string {
-                $sides = self::sides($piece, $settings);
+                $pages = self::pages($piece, $settings);
                 $pdf = new PdfFile($this->renderer, "$folder/piece.pdf", $piece->name, $piece->language(), $settings->edge);
-                $pdf->add($sides, $piece->pictures, '', $stopped);
+                $pdf->add($pages, $piece->pictures, '', $stopped);
                 $pdf->close();
 
                 return (string) file_get_contents("$folder/piece.pdf");

@@ -18,7 +18,7 @@ use Morphea\App\Engine\Render\SheetPage;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Output\PrintSheets\Copies;
 use Morphea\Core\Output\PrintSheets\DieLine;
-use Morphea\Core\Output\PrintSheets\Page;
+use Morphea\Core\Output\PrintSheets\Face;
 use Morphea\Core\Output\PrintSheets\PieceSize;
 use Morphea\Core\Output\PrintSheets\Place;
 use Morphea\Core\Output\PrintSheets\SheetDrawing;
@@ -121,31 +121,31 @@ final readonly class Sheets extends BoundPdf
         $pdf = null;
         $done = 0;
         $drawn = [];
-        foreach ($plan->faces->pages($plan->imposition) as $page) {
-            $drawn = $this->drawn($page, $plan, $pieces, $drawn);
-            [$sides, $pictures] = $this->laid($page, $plan, $drawn, $settings);
+        foreach ($plan->faces->all($plan->imposition) as $face) {
+            $drawn = $this->drawn($face, $plan, $pieces, $drawn);
+            [$pages, $pictures] = $this->laid($face, $plan, $drawn, $settings);
             $first = reset($drawn);
             if (false === $first || null === $pictures) {
                 continue;
             }
             $pdf ??= new PdfFile($this->renderer, $to, $title, $first->language(), $settings->edge);
-            $words = $rows->describe($page);
+            $words = $rows->describe($face);
             $sheet = new SheetPage(
-                $marks->draw($page, $words),
-                $sides,
-                $plan->cut($page->isBack),
-                $plan->printed($page->isBack),
-                DieLine::Layer === $plan->said->die && !$page->isBack ? $dies : [],
+                $marks->draw($face, $words),
+                $pages,
+                $plan->cut($face->isBack),
+                $plan->printed($face->isBack),
+                DieLine::Layer === $plan->said->die && !$face->isBack ? $dies : [],
                 $ink,
                 true,
             );
-            $bookmark = $page->isBack ? '' : 'Sheet ' . ($page->sheet + 1) . ": $words";
+            $bookmark = $face->isBack ? '' : 'Sheet ' . ($face->sheet + 1) . ": $words";
             try {
                 $pdf->sheet($sheet, $pictures, $bookmark, $stopped);
             } catch (RenderException $e) {
-                throw $this->blamed($page, $plan, $drawn, $settings, $e, $stopped);
+                throw $this->blamed($face, $plan, $drawn, $settings, $e, $stopped);
             }
-            $done += \count($page->spots);
+            $done += \count($face->spots);
             null === $told ?: $told($done);
         }
         if (null !== $pdf && DieLine::Page === $plan->said->die) {
@@ -163,10 +163,10 @@ final readonly class Sheets extends BoundPdf
      *
      * @return array<int, LaidOutPiece>
      */
-    private function drawn(Page $page, SheetPlan $plan, PieceStream $pieces, array $before): array
+    private function drawn(Face $face, SheetPlan $plan, PieceStream $pieces, array $before): array
     {
         $drawn = [];
-        foreach ($page->spots as $spot) {
+        foreach ($face->spots as $spot) {
             $piece = $plan->copies->piece($spot->piece);
             $drawn[$piece] ??= $before[$piece] ?? $pieces->drawn($piece);
         }
@@ -177,34 +177,34 @@ final readonly class Sheets extends BoundPdf
     /**
      * @param array<int, LaidOutPiece> $drawn
      *
-     * @return array{list<array{side: Drawing, place: Place, same: string}>, PictureSet|null}
+     * @return array{list<array{page: Drawing, place: Place, same: string}>, PictureSet|null}
      */
-    private function laid(Page $page, SheetPlan $plan, array $drawn, FormatSettings $settings): array
+    private function laid(Face $face, SheetPlan $plan, array $drawn, FormatSettings $settings): array
     {
-        $sides = [];
+        $pages = [];
         $pictures = null;
-        $often = array_count_values(array_map(static fn (Spot $spot): int => $plan->copies->piece($spot->piece), $page->spots));
-        foreach ($page->spots as $spot) {
+        $often = array_count_values(array_map(static fn (Spot $spot): int => $plan->copies->piece($spot->piece), $face->spots));
+        foreach ($face->spots as $spot) {
             $piece = $plan->copies->piece($spot->piece);
-            $all = self::sides($drawn[$piece], $settings);
-            $side = $all[$spot->side] ?? $all[0];
+            $all = self::pages($drawn[$piece], $settings);
+            $page = $all[$spot->page] ?? $all[0];
             $pictures = $drawn[$piece]->pictures;
-            $sides[] = [
-                'side' => $side,
+            $pages[] = [
+                'page' => $page,
                 'place' => $spot->place,
-                'same' => $often[$piece] > 1 ? substr($side->fingerprint(), 0, 24) : '',
+                'same' => $often[$piece] > 1 ? substr($page->fingerprint(), 0, 24) : '',
             ];
         }
 
-        return [$sides, $pictures];
+        return [$pages, $pictures];
     }
 
-    /** @return list<array{side: Drawing, place: Place}> */
+    /** @return list<array{page: Drawing, place: Place}> */
     private static function dies(PieceStream $pieces, SheetPlan $plan): array
     {
         $die = $pieces->making->die($plan->said->dieColour);
 
-        return array_map(static fn (Place $place): array => ['side' => $die, 'place' => $place], $plan->arrangement->places);
+        return array_map(static fn (Place $place): array => ['page' => $die, 'place' => $place], $plan->arrangement->places);
     }
 
     /**
@@ -214,7 +214,7 @@ final readonly class Sheets extends BoundPdf
      * @param (\Closure(): bool)|null $stopped
      */
     private function blamed(
-        Page $page,
+        Face $face,
         SheetPlan $plan,
         array $drawn,
         FormatSettings $settings,
@@ -223,8 +223,8 @@ final readonly class Sheets extends BoundPdf
     ): BadPieceException|RenderException {
         foreach ($drawn as $place => $piece) {
             try {
-                $sides = self::sides($piece, $settings);
-                $this->renderer->try($sides, $piece->pictures, $settings->edge, $stopped);
+                $pages = self::pages($piece, $settings);
+                $this->renderer->try($pages, $piece->pictures, $settings->edge, $stopped);
             } catch (RenderException $e) {
                 return new BadPieceException($place, $e->getMessage(), $e);
             }

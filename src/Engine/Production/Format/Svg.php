@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Text\LetterOutlines;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** An SVG for each side, with its pictures in it: letters as letters, their fonts in it too, or as outlines. */
+/** An SVG for each page, with its pictures in it: letters as letters, their fonts in it too, or as outlines. */
 #[AsTaggedItem(priority: 10)]
 final readonly class Svg extends AbstractFormat
 {
@@ -43,7 +43,7 @@ final readonly class Svg extends AbstractFormat
         return [FormatOption::Edge, FormatOption::Ground, FormatOption::SeeThrough, FormatOption::Outlines, FormatOption::Moment];
     }
 
-    public function isBySide(): bool
+    public function isByPage(): bool
     {
         return true;
     }
@@ -62,11 +62,11 @@ final readonly class Svg extends AbstractFormat
     {
         $writer = new SvgWriter($piece->pictures, SvgSize::Pixels, $settings->outlines ? new LetterOutlines() : null);
 
-        return array_map(function (LaidOut $side) use ($writer, $settings): string {
-            $drawing = $side->drawing->on($settings->under($side->drawing->background));
+        return array_map(function (LaidOut $page) use ($writer, $settings): string {
+            $drawing = $page->drawing->on($settings->under($page->drawing->background));
             $svg = $writer->write($drawing, $settings->edge->width($drawing));
 
             return $settings->outlines ? $svg : $this->fonts->into($svg, $drawing);
-        }, $settings->sides($piece->stills($settings->moment)));
+        }, $settings->pages($piece->stills($settings->moment)));
     }
 }

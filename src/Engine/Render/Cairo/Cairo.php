@@ -238,7 +238,7 @@ final class Cairo
     }
 
     /**
-     * A part of a side, in the side's own units: drawn by itself into the same box it comes out edge for edge as within all of it.
+     * A part of a page, in the page's own units: drawn by itself into the same box it comes out edge for edge as within all of it.
      *
      * @param Bounds $box of whole units, so that none of them is rounded
      */

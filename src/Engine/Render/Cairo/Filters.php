@@ -45,7 +45,7 @@ final readonly class Filters
         $this->draw($context, $this->pictures->blurred($item), $box);
     }
 
-    /** With the turn of its group within it, so that librsvg blurs it as it does within a whole side. */
+    /** With the turn of its group within it, so that librsvg blurs it as it does within a whole page. */
     private function draw(Context $context, string $svg, Bounds $box): void
     {
         $group = $context->group;

@@ -9,7 +9,7 @@ use Morphea\App\Engine\Render\Look;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Engine\Render\Request\AddSheet;
 use Morphea\App\Engine\Render\Request\OpenPaper;
-use Morphea\App\Engine\Render\Request\PlacedSide;
+use Morphea\App\Engine\Render\Request\PlacedPage;
 use Morphea\App\Engine\Render\Request\SentDrawing;
 use Morphea\App\Engine\Render\Request\SpotInk;
 use Morphea\App\Platform\Files\NoSpaceException;
@@ -20,7 +20,7 @@ use Morphea\Core\Rendering\Drawing\GroupItem;
 /**
  * A PDF, page by page: what every row has alike is one object that the pages refer to, with its letters as letters;
  * fonts and pictures are there once. Pages are written as they come, so that nothing grows with their number. A page is a
- * side, or a sheet with many.
+ * page, or a sheet with many.
  *
  * cairo would look through all of that object again for every page that shows it. So it is drawn on a page of its own,
  * other pages have a tiny picture in its place, and PaperFinish puts the one for the other.
@@ -45,22 +45,22 @@ final class PdfCanvas
     }
 
     /** @param \WeakMap<GroupItem, string> $names of groups that are the same in all rows */
-    public function page(Drawing $side, \WeakMap $names, string $bookmark): void
+    public function page(Drawing $page, \WeakMap $names, string $bookmark): void
     {
-        $shown = $this->shown($side, $names);
-        $look = $this->look($side);
-        $this->draw($side, $look, function (Context $context, SidePainter $on, float $scale) use ($side, $shown, $bookmark): void {
+        $shown = $this->shown($page, $names);
+        $look = $this->look($page);
+        $this->draw($page, $look, function (Context $context, PagePainter $on, float $scale) use ($page, $shown, $bookmark): void {
             $this->bookmark($context, $bookmark);
-            $this->side($context, $on, $scale, $side, $shown);
+            $this->drawPage($context, $on, $scale, $page, $shown);
         });
-        $edge = $this->asked->edge->width($side);
-        $whole = $look->whole($side)->moved($edge, $edge);
+        $edge = $this->asked->edge->width($page);
+        $whole = $look->whole($page)->moved($edge, $edge);
         $trim = $whole->grown(-$edge);
         $this->finish->page(
             $this->pages,
-            self::points($trim, $side),
-            self::points($trim->grown(min($side->bleed, $edge)), $side),
-            $whole->height() * self::POINTS / $side->dpi,
+            self::points($trim, $page),
+            self::points($trim->grown(min($page->bleed, $edge)), $page),
+            $whole->height() * self::POINTS / $page->dpi,
         );
     }
 
@@ -71,13 +71,13 @@ final class PdfCanvas
     public function sheet(AddSheet $asked, \Closure $read, \WeakMap $names): void
     {
         $paper = $read($asked->paper);
-        $sides = array_map(fn (PlacedSide $placed): \Closure => $this->piece($placed, $read($placed->side), $names), $asked->sides);
-        $dies = array_map(function (PlacedSide $placed) use ($asked, $read): \Closure {
-            $side = $read($placed->side);
+        $sides = array_map(fn (PlacedPage $placed): \Closure => $this->piece($placed, $read($placed->page), $names), $asked->pages);
+        $dies = array_map(function (PlacedPage $placed) use ($asked, $read): \Closure {
+            $page = $read($placed->page);
             $picture = $this->standIn(
                 "die {$asked->die->name} {$asked->die->seen}",
-                $side,
-                static fn (Context $context, SidePainter $on, float $scale) => $on->groups($context, $scale, $side->groups),
+                $page,
+                static fn (Context $context, PagePainter $on, float $scale) => $on->groups($context, $scale, $page->groups),
                 $asked->isLayer ? $asked->die->name : '',
                 $asked->die,
             );
@@ -85,19 +85,19 @@ final class PdfCanvas
             return fn (Context $context) => $this->at(
                 $context,
                 $placed,
-                $side,
-                fn () => $this->putAllOver($context, $side, $picture),
+                $page,
+                fn () => $this->putAllOver($context, $page, $picture),
             );
         }, $asked->dies);
         $put = [...$sides, ...$dies];
-        $draw = function (Context $context, SidePainter $on, float $scale) use ($asked, $paper, $put): void {
+        $draw = function (Context $context, PagePainter $on, float $scale) use ($asked, $paper, $put): void {
             $this->bookmark($context, $asked->bookmark);
             foreach ($put as $piece) {
                 $piece($context);
             }
             $on->groups($context, $scale, $paper->groups);
         };
-        $this->draw($paper, new Look(1.0, Edge::Cut, null), $draw, [] === $asked->sides ? null : $read($asked->sides[0]->side)->dpi);
+        $this->draw($paper, new Look(1.0, Edge::Cut, null), $draw, [] === $asked->pages ? null : $read($asked->pages[0]->page)->dpi);
         $this->finish->page($this->pages, $asked->trim, $asked->bleed, $paper->height * self::POINTS / $paper->dpi);
     }
 
@@ -114,35 +114,35 @@ final class PdfCanvas
     }
 
     /**
-     * A side at its place on a sheet; one that lies there more than once is one object.
+     * A page at its place on a sheet; one that lies there more than once is one object.
      *
      * @param \WeakMap<GroupItem, string> $names
      *
      * @return \Closure(Context): void
      */
-    private function piece(PlacedSide $placed, Drawing $side, \WeakMap $names): \Closure
+    private function piece(PlacedPage $placed, Drawing $page, \WeakMap $names): \Closure
     {
-        $shown = $this->shown($side, $names);
-        $on = new SidePainter($this->studio, $side, $this->look($side), true);
-        $draw = fn (Context $context, SidePainter $on, float $scale) => $this->side($context, $on, $scale, $side, $shown);
-        $picture = '' === $placed->same ? null : $this->standIn("piece $placed->same", $side, $draw);
+        $shown = $this->shown($page, $names);
+        $on = new PagePainter($this->studio, $page, $this->look($page), true);
+        $draw = fn (Context $context, PagePainter $on, float $scale) => $this->drawPage($context, $on, $scale, $page, $shown);
+        $picture = '' === $placed->same ? null : $this->standIn("piece $placed->same", $page, $draw);
 
-        return fn (Context $context) => $this->at($context, $placed, $side, fn () => null === $picture
-            ? $draw($context, $on, self::POINTS / $side->dpi)
-            : $this->putAllOver($context, $side, $picture));
+        return fn (Context $context) => $this->at($context, $placed, $page, fn () => null === $picture
+            ? $draw($context, $on, self::POINTS / $page->dpi)
+            : $this->putAllOver($context, $page, $picture));
     }
 
-    /** @param \Closure(): mixed $draw a side from its own top left corner, in points, less what is beyond its edge */
-    private function at(Context $context, PlacedSide $placed, Drawing $side, \Closure $draw): void
+    /** @param \Closure(): mixed $draw a page from its own top left corner, in points, less what is beyond its edge */
+    private function at(Context $context, PlacedPage $placed, Drawing $page, \Closure $draw): void
     {
-        $context->apart(function () use ($context, $placed, $side, $draw): void {
+        $context->apart(function () use ($context, $placed, $page, $draw): void {
             $shown = $placed->shown;
             $context->ffi->cairo_rectangle($context->it, $shown->left, $shown->top, $shown->width(), $shown->height());
             $context->ffi->cairo_clip($context->it);
             $context->move($placed->x, $placed->y);
             $context->turn((float) $placed->turn, 0, 0);
-            $whole = $this->look($side)->whole($side);
-            $point = self::POINTS / $side->dpi;
+            $whole = $this->look($page)->whole($page);
+            $point = self::POINTS / $page->dpi;
             $context->move(-$whole->width() * $point / 2, -$whole->height() * $point / 2);
             $draw();
         });
@@ -151,13 +151,13 @@ final class PdfCanvas
     /**
      * @param array<int, Surface> $shown what stands for what all rows have alike, by its place among the stretches
      */
-    private function side(Context $context, SidePainter $on, float $scale, Drawing $side, array $shown): void
+    private function drawPage(Context $context, PagePainter $on, float $scale, Drawing $page, array $shown): void
     {
         $on->ground($context, $scale);
-        foreach ($side->stretches() as $i => $stretch) {
+        foreach ($page->stretches() as $i => $stretch) {
             $stretch->varies
                 ? $on->groups($context, $scale, $stretch->groups)
-                : $this->putAllOver($context, $side, $shown[$i]);
+                : $this->putAllOver($context, $page, $shown[$i]);
         }
     }
 
@@ -166,15 +166,15 @@ final class PdfCanvas
      *
      * @return array<int, Surface>
      */
-    private function shown(Drawing $side, \WeakMap $names): array
+    private function shown(Drawing $page, \WeakMap $names): array
     {
         $shown = [];
-        foreach ($side->stretches() as $i => $stretch) {
+        foreach ($page->stretches() as $i => $stretch) {
             if (!$stretch->varies) {
                 $shown[$i] = $this->standIn(
                     implode("\0", array_map(static fn (GroupItem $group): string => $names[$group], $stretch->groups)),
-                    $side,
-                    static fn (Context $context, SidePainter $on, float $scale) => $on->groups($context, $scale, $stretch->groups),
+                    $page,
+                    static fn (Context $context, PagePainter $on, float $scale) => $on->groups($context, $scale, $stretch->groups),
                 );
             }
         }
@@ -191,19 +191,19 @@ final class PdfCanvas
     }
 
     /**
-     * @param \Closure(Context, SidePainter, float): mixed $what with the points that a dot has
-     * @param float|null                            $dpi  of what has pixels in it; null for that of the side
+     * @param \Closure(Context, PagePainter, float): mixed $what with the points that a dot has
+     * @param float|null                            $dpi  of what has pixels in it; null for that of the page
      */
-    private function draw(Drawing $side, Look $look, \Closure $what, ?float $dpi = null): void
+    private function draw(Drawing $page, Look $look, \Closure $what, ?float $dpi = null): void
     {
-        $whole = $look->whole($side);
-        $scale = self::POINTS / $side->dpi;
+        $whole = $look->whole($page);
+        $scale = self::POINTS / $page->dpi;
         [$width, $height] = [$whole->width() * $scale, $whole->height() * $scale];
         $surface = $this->surface ??= $this->begin($width, $height);
         $ffi = $this->studio->cairo->ffi();
         $ffi->cairo_pdf_surface_set_size($surface->it, $width, $height);
         ++$this->pages;
-        $pixels = ($dpi ?? $side->dpi) / self::POINTS;
+        $pixels = ($dpi ?? $page->dpi) / self::POINTS;
         $paper = new Surface(
             $this->studio->cairo,
             $ffi->cairo_surface_reference($surface->it),
@@ -211,7 +211,7 @@ final class PdfCanvas
             pixels: $pixels,
         );
         $context = $paper->context();
-        $what($context, new SidePainter($this->studio, $side, $look, true), $scale);
+        $what($context, new PagePainter($this->studio, $page, $look, true), $scale);
         $context->check();
         $ffi->cairo_surface_show_page($surface->it);
         $surface->check();
@@ -234,20 +234,20 @@ final class PdfCanvas
 
     /**
      * @param string                                $key    by which it is known
-     * @param \Closure(Context, SidePainter, float): mixed $what   it is
+     * @param \Closure(Context, PagePainter, float): mixed $what   it is
      * @param string                                $layer  that it is on (optional content); empty for none
      * @param SpotInk|null                              $ink    the one it is in, beside all other colours
      */
     private function standIn(
         string $key,
-        Drawing $side,
+        Drawing $page,
         \Closure $what,
         string $layer = '',
         ?SpotInk $ink = null,
     ): Surface {
-        $key .= "\0$side->width\0$side->height\0$layer";
+        $key .= "\0$page->width\0$page->height\0$layer";
         if (!isset($this->standIns[$key])) {
-            $this->draw($side, $this->look($side), $what);
+            $this->draw($page, $this->look($page), $what);
             $picture = $this->studio->cairo->image(1, 1, true);
             $picture->carries('image/jpeg', $this->finish->standIn($this->pages, $layer, $ink));
             $this->standIns[$key] = $picture;
@@ -256,26 +256,26 @@ final class PdfCanvas
         return $this->standIns[$key];
     }
 
-    /** Every side is on its own ground. */
-    private function look(Drawing $side): Look
+    /** Every page is on its own ground. */
+    private function look(Drawing $page): Look
     {
-        return new Look(1.0, $this->asked->edge, $side->background);
+        return new Look(1.0, $this->asked->edge, $page->background);
     }
 
     /** One pixel, as large as the page. */
-    private function putAllOver(Context $context, Drawing $side, Surface $picture): void
+    private function putAllOver(Context $context, Drawing $page, Surface $picture): void
     {
-        $scale = self::POINTS / $side->dpi;
-        $whole = $this->look($side)->whole($side);
+        $scale = self::POINTS / $page->dpi;
+        $whole = $this->look($page)->whole($page);
         $context->apart(static function () use ($context, $picture, $whole, $scale): void {
             $context->scale($whole->width() * $scale, $whole->height() * $scale);
             $context->put($picture, 0, 0);
         });
     }
 
-    private static function points(Bounds $box, Drawing $side): Bounds
+    private static function points(Bounds $box, Drawing $page): Bounds
     {
-        $point = self::POINTS / $side->dpi;
+        $point = self::POINTS / $page->dpi;
 
         return new Bounds($box->left * $point, $box->top * $point, $box->right * $point, $box->bottom * $point);
     }

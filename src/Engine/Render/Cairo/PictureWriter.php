@@ -10,17 +10,17 @@ use Morphea\App\Engine\Render\Look;
 use Morphea\App\Engine\Render\PictureEncoder;
 use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
-use Morphea\App\Engine\Render\Request\DrawSide;
+use Morphea\App\Engine\Render\Request\DrawPage;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Rendering\Graphics\PngFile;
 use Morphea\Core\Rendering\Text\LetterOutlines;
 
-/** Sides as picture files of every format, on what all rows have alike; or plainly, each drawn anew by librsvg. */
+/** Pages as picture files of every format, on what all rows have alike; or plainly, each drawn anew by librsvg. */
 final class PictureWriter
 {
-    /** Bytes of what is kept of sides that all rows have alike. */
+    /** Bytes of what is kept of pages that all rows have alike. */
     private const KEPT = 800_000_000;
     private const PNG_LEVEL = 6;
 
@@ -44,31 +44,31 @@ final class PictureWriter
     }
 
     /** @return list<string> bytes of each file */
-    public function write(Drawing $side, DrawSide $asked): array
+    public function write(Drawing $page, DrawPage $asked): array
     {
-        $ground = $asked->plain ? null : $this->ground($side, $asked);
+        $ground = $asked->plain ? null : $this->ground($page, $asked);
 
         return array_map(
             fn (PictureFormat $format): string => null !== $ground && PictureKind::Png === $format->kind
-                ? $this->press($ground, $side, $asked->look)->write($side)
-                : $this->encoded($side, $ground, $format, $asked->look),
+                ? $this->press($ground, $page, $asked->look)->write($page)
+                : $this->encoded($page, $ground, $format, $asked->look),
             $asked->formats,
         );
     }
 
-    private function ground(Drawing $side, DrawSide $asked): SharedLayers
+    private function ground(Drawing $page, DrawPage $asked): SharedLayers
     {
-        $key = hash('xxh128', serialize([$asked->look, $asked->side->ground()]));
+        $key = hash('xxh128', serialize([$asked->look, $asked->page->ground()]));
         $ground = $this->grounds->get($key);
         if (null === $ground) {
-            $ground = new SharedLayers($this->studio, $side, $asked->look);
+            $ground = new SharedLayers($this->studio, $page, $asked->look);
             $this->grounds->keep($key, $ground, $ground->bytes());
         }
 
         return $ground;
     }
 
-    private function press(SharedLayers $ground, Drawing $side, Look $look): PngPress
+    private function press(SharedLayers $ground, Drawing $page, Look $look): PngPress
     {
         return $this->presses[$ground] ??= new PngPress(
             $this->rows,
@@ -77,16 +77,16 @@ final class PictureWriter
                 $ground->width,
                 $ground->height,
                 $ground->opaque ? PngFile::COLOUR : PngFile::COLOUR_AND_ALPHA,
-                $side->dpi * $look->scale,
+                $page->dpi * $look->scale,
                 $this->studio->vips->profile(),
             ),
             self::PNG_LEVEL,
         );
     }
 
-    private function encoded(Drawing $side, ?SharedLayers $ground, PictureFormat $format, Look $look): string
+    private function encoded(Drawing $page, ?SharedLayers $ground, PictureFormat $format, Look $look): string
     {
-        $pixels = $ground?->rows($side, 0, $ground->height) ?? $this->plain($side, $look);
+        $pixels = $ground?->rows($page, 0, $ground->height) ?? $this->plain($page, $look);
         [$width, $height] = [(int) $pixels->extent->width(), (int) $pixels->extent->height()];
         $opaque = null !== $look->ground;
         [$bytes, $stride, $length] = $this->bytes->convert($pixels->data(), $width, $height, $opaque);
@@ -98,19 +98,19 @@ final class PictureWriter
         }
         $image = $this->studio->vips->over($bytes, $width, $height, $opaque ? 3 : 4, $pixels);
 
-        return $this->encoder->encode($image, $format, $side->dpi * $look->scale);
+        return $this->encoder->encode($image, $format, $page->dpi * $look->scale);
     }
 
-    private function plain(Drawing $side, Look $look): Surface
+    private function plain(Drawing $page, Look $look): Surface
     {
-        $surface = $this->studio->cairo->image($look->width($side), $look->height($side), null !== $look->ground);
+        $surface = $this->studio->cairo->image($look->width($page), $look->height($page), null !== $look->ground);
         $context = $surface->context();
-        $whole = $look->whole($side);
-        $on = new SidePainter($this->studio, $side, $look, false);
+        $whole = $look->whole($page);
+        $on = new PagePainter($this->studio, $page, $look, false);
         $on->ground($context, $look->scale);
         $svg = (new SvgWriter($this->studio->contents, SvgSize::Free, $this->outlines))->write(
-            $side->on(null),
-            $look->edge->width($side),
+            $page->on(null),
+            $look->edge->width($page),
         );
         $on->within($context, $look->scale, fn () => $this->studio->cairo->render($this->studio->cairo->svg($svg), $context->it, $whole));
         $context->check();

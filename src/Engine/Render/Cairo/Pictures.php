@@ -148,7 +148,7 @@ final class Pictures
         return $surface;
     }
 
-    /** As it stands in SVG, within a side of its own: librsvg draws it the same then, edge for edge. */
+    /** As it stands in SVG, within a page of its own: librsvg draws it the same then, edge for edge. */
     private function drawing(Context $context, PictureItem $item, bool $onPaper): void
     {
         $box = Bounds::of($item->box->x, $item->box->y, $item->box->width, $item->box->height)->whole();

@@ -88,7 +88,7 @@ final class PngPress
     }
 
     /**
-     * Most sides have most in their middle: too many colours are found there soonest.
+     * Most pages have most in their middle: too many colours are found there soonest.
      *
      * @param array<int, int> $bands
      *

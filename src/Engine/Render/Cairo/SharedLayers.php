@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupRange;
 
 /**
- * What all rows have alike on a side, drawn once: the lowest of it as a picture of the whole side, what lies over
+ * What all rows have alike on a page, drawn once: the lowest of it as a picture of the whole page, what lies over
  * something that changes as see-through pictures of their own. Any rows of pixels of a piece are put together from
  * these and what changes.
  */
@@ -38,15 +38,15 @@ final class SharedLayers
         $this->dots = $look->whole($drawing);
         $this->lowest = $studio->cairo->image($this->width, $this->height, $this->opaque);
         $context = $this->lowest->context();
-        $side = $this->side($drawing);
-        $side->ground($context, $look->scale);
+        $page = $this->page($drawing);
+        $page->ground($context, $look->scale);
         foreach ($drawing->stretches() as $i => $stretch) {
             if ($stretch->varies) {
                 continue;
             }
             0 === $i
-                ? $side->groups($context, $look->scale, $stretch->groups)
-                : ($this->over[$i] = $this->apart($side, $stretch));
+                ? $page->groups($context, $look->scale, $stretch->groups)
+                : ($this->over[$i] = $this->apart($page, $stretch));
         }
         $context->check();
         $this->rows = $studio->cairo->memory(4 * $this->width * $this->height);
@@ -105,17 +105,17 @@ final class SharedLayers
 
     private function piece(Context $context, Drawing $piece): void
     {
-        $side = $this->side($piece);
+        $page = $this->page($piece);
         foreach ($piece->stretches() as $i => $stretch) {
             if ($stretch->varies) {
-                $side->groups($context, $this->look->scale, $stretch->groups);
+                $page->groups($context, $this->look->scale, $stretch->groups);
             } elseif (isset($this->over[$i])) {
                 Overlay::put($this->over[$i], $context);
             }
         }
     }
 
-    private function apart(SidePainter $side, GroupRange $stretch): ?Surface
+    private function apart(PagePainter $page, GroupRange $stretch): ?Surface
     {
         $box = $stretch->bounds();
         if (null === $box) {
@@ -128,13 +128,13 @@ final class SharedLayers
             return null;
         }
         $surface = $this->studio->cairo->image($right - $left, $bottom - $top, false, [$left, $top], $this->all);
-        $side->groups($surface->context(), $this->look->scale, $stretch->groups);
+        $page->groups($surface->context(), $this->look->scale, $stretch->groups);
 
         return $surface;
     }
 
-    private function side(Drawing $drawing): SidePainter
+    private function page(Drawing $drawing): PagePainter
     {
-        return new SidePainter($this->studio, $drawing, $this->look, false);
+        return new PagePainter($this->studio, $drawing, $this->look, false);
     }
 }

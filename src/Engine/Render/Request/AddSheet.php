@@ -6,20 +6,20 @@ namespace Morphea\App\Engine\Render\Request;
 
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** A sheet of paper with sides of pieces on it, as the next page of the PDF that is open. */
+/** A sheet of paper with pages of pieces on it, as the next page of the PDF that is open. */
 final readonly class AddSheet
 {
     /**
      * @param SentDrawing         $paper what is printed on the paper itself: its size, and its marks over all pieces
-     * @param list<PlacedSide> $sides
-     * @param list<PlacedSide> $dies  lines that a die cuts along
+     * @param list<PlacedPage> $pages
+     * @param list<PlacedPage> $dies  lines that a die cuts along
      * @param SpotInk          $die   their colour; its name is that of their layer, too, if `$isLayer`
      * @param Bounds       $trim  points from the top left: round all pieces, as cut
      * @param Bounds       $bleed points: round all that is printed of them
      */
     public function __construct(
         public SentDrawing $paper,
-        public array $sides,
+        public array $pages,
         public array $dies,
         public SpotInk $die,
         public bool $isLayer,
@@ -34,7 +34,7 @@ final readonly class AddSheet
     {
         return [
             $this->paper,
-            ...array_map(static fn (PlacedSide $placed): SentDrawing => $placed->side, [...$this->sides, ...$this->dies]),
+            ...array_map(static fn (PlacedPage $placed): SentDrawing => $placed->page, [...$this->pages, ...$this->dies]),
         ];
     }
 }

@@ -8,7 +8,7 @@ namespace Morphea\App\Engine\Render\Request;
 final readonly class DrawSvg
 {
     /**
-     * @param bool     $opaque the drawing covers all of its side, so no alpha channel is needed
+     * @param bool     $opaque the drawing covers all of its page, so no alpha channel is needed
      * @param int|null $edge   pixels that neither side exceeds; null for as large as it is
      */
     public function __construct(

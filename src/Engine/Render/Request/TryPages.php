@@ -6,11 +6,11 @@ namespace Morphea\App\Engine\Render\Request;
 
 use Morphea\App\Engine\Render\Edge;
 
-/** Whether sides can be pages of a PDF, without keeping them. */
+/** Whether pages can be pages of a PDF, without keeping them. */
 final readonly class TryPages
 {
-    /** @param non-empty-list<SentDrawing> $sides */
-    public function __construct(public array $sides, public Edge $edge)
+    /** @param non-empty-list<SentDrawing> $pages */
+    public function __construct(public array $pages, public Edge $edge)
     {
     }
 }

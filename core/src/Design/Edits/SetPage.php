@@ -6,18 +6,18 @@ namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 
 /**
- * Sets what belongs to a whole side or to all sides: its name and background; the safe margin, the bleed, guides and
+ * Sets what belongs to a whole page or to all pages: its name and background; the safe margin, the bleed, guides and
  * swatches; the codec's rules decide what holds.
  */
-final readonly class SetSide implements Edit
+final readonly class SetPage implements Edit
 {
     private const OWN = ['background', 'name'];
 
-    /** @param non-empty-array<string, mixed> $values of the side, or of the template */
-    public function __construct(private array $values, private int $side = 0)
+    /** @param non-empty-array<string, mixed> $values of the page, or of the template */
+    public function __construct(private array $values, private int $page = 0)
     {
     }
 
@@ -27,7 +27,7 @@ final readonly class SetSide implements Edit
         $data = $codec->toArray($template);
         foreach ($this->values as $key => $value) {
             if (\in_array($key, self::OWN, true)) {
-                $data['sides'][$this->side][$key] = $value;
+                $data['sides'][$this->page][$key] = $value;
             } else {
                 $data[$key] = $value;
             }
@@ -40,7 +40,7 @@ final readonly class SetSide implements Edit
     {
         $words = array_map(
             static fn (string $key): string => SetLayer::words(
-                \in_array($key, self::OWN, true) ? Side::class : Design::class,
+                \in_array($key, self::OWN, true) ? Page::class : Design::class,
                 [$key],
             ),
             array_keys($this->values),

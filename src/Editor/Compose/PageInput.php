@@ -8,8 +8,8 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Guide;
 use Morphea\Core\Design\Properties\DesignException;
 
-/** What people choose for the whole side, turned into values of the template. */
-final readonly class SideInput
+/** What people choose for the whole page, turned into values of the template. */
+final readonly class PageInput
 {
     public function __construct(private Design $template)
     {

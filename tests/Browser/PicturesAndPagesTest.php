@@ -9,12 +9,12 @@ use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Morphea\Tests\Tools;
 
-/** Whole jobs with pictures, with artwork from elsewhere, and with two sides; what comes out is opened and looked at. */
-final class PicturesAndSidesTest extends BrowserTestCase
+/** Whole jobs with pictures, with artwork from elsewhere, and with two pages; what comes out is opened and looked at. */
+final class PicturesAndPagesTest extends BrowserTestCase
 {
     private const WAIT_FOR_RUN = 60;
 
-    public function testAPinWithAPicturePlaceholderFromABlankSide(): void
+    public function testAPinWithAPicturePlaceholderFromABlankPage(): void
     {
         $this->blank(
             'Winter pins by hand',
@@ -36,7 +36,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
         $this->sees('“sledge.jpg” is no picture', '#library');
         $this->find('#library [data-close]')->click();
 
-        // Both columns are dropped on the bare side; the one that names pictures becomes a picture.
+        // Both columns are dropped on the bare page; the one that names pictures becomes a picture.
         $this->dropColumn('thing', 0, -100);
         self::assertSame('picture', $this->find('#box-thing')->getAttribute('data-kind'));
         $this->sees('Shows kettle.jpg, 300 × 200 pixels.', '#results');
@@ -44,10 +44,10 @@ final class PicturesAndSidesTest extends BrowserTestCase
         $this->choose('#set-shape-kind', 'ellipse');
         $this->settled();
         $this->dropColumn('tip', 0, 180);
-        $this->sees('Descale it', '#side');
+        $this->sees('Descale it', '#page');
         $this->press(WebDriverKeys::ESCAPE);
         $this->find('#row-next')->click();
-        $this->sees('New flex', '#side');
+        $this->sees('New flex', '#page');
         self::assertStringContainsString('lamp.jpg', $this->markup('thing'));
 
         // The focus is set by a click; a picture that is not there hides by its rule.
@@ -98,12 +98,12 @@ final class PicturesAndSidesTest extends BrowserTestCase
             'fill="#F1C25B">mends {Craft}</text></svg>',
         );
         $this->button('Bring it in')->click();
-        $this->sees('Mender No 1', '#side');
-        $this->sees('mends craft 1', '#side');
+        $this->sees('Mender No 1', '#page');
+        $this->sees('mends craft 1', '#page');
         $this->sees('all linked', '#bar');
         $this->assertOnePage();
         $this->find('#row-next')->click();
-        $this->sees('Mender No 2', '#side');
+        $this->sees('Mender No 2', '#page');
         $pdf = $this->make('pdf', 'Make 10 pieces');
         Tools::assertSoundPdf($pdf);
         // The preset has a back, which is blank still and not printed.
@@ -120,7 +120,7 @@ final class PicturesAndSidesTest extends BrowserTestCase
     /** What came back from the server took the place of what it renews: no bar, work area or id is there a second time. */
     private function assertOnePage(): void
     {
-        foreach (['header', 'main', '#bar', '#work', '#side'] as $part) {
+        foreach (['header', 'main', '#bar', '#work', '#page'] as $part) {
             self::assertCount(1, $this->driver->findElements(WebDriverBy::cssSelector($part)), $part);
         }
         $ids = $this->driver->executeScript('return [...document.querySelectorAll("[id]")].map(({id}) => id)');
@@ -131,9 +131,9 @@ final class PicturesAndSidesTest extends BrowserTestCase
     {
         $this->blank('Lending cards by hand', 'square', "No\tTool\n001\tLadder\n002\tTenon saw");
         $this->dropColumn('tool', 0, 0);
-        $this->sees('Ladder', '#side');
-        $this->find('#add-side')->click();
-        $this->find('#side-1[aria-pressed="true"]');
+        $this->sees('Ladder', '#page');
+        $this->find('#add-page')->click();
+        $this->find('#page-1[aria-pressed="true"]');
         $this->settled();
         $this->menu('#add-code', 'QR code');
         $this->find('#box-qr-code');
@@ -144,10 +144,10 @@ final class PicturesAndSidesTest extends BrowserTestCase
         // V turns the piece over, without the mouse.
         $this->driver->executeScript('document.activeElement.blur()');
         $this->press('v');
-        $this->find('#side-0[aria-pressed="true"]');
-        $this->sees('Ladder', '#side');
+        $this->find('#page-0[aria-pressed="true"]');
+        $this->sees('Ladder', '#page');
         $this->find('#row-next')->click();
-        $this->sees('Tenon saw', '#side');
+        $this->sees('Tenon saw', '#page');
 
         $files = $this->make('png', 'Make 2 pieces');
         self::assertSame(

@@ -11,8 +11,8 @@ use Morphea\Core\Rendering\Drawing\CropMarks;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 
-/** A side laid on what it is drawn on: its ground, its marks, and groups of it at their place. */
-final readonly class SidePainter
+/** A page laid on what it is drawn on: its ground, its marks, and groups of it at their place. */
+final readonly class PagePainter
 {
     private Bounds $covered;
     private Bounds $whole;

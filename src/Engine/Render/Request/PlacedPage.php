@@ -6,8 +6,8 @@ namespace Morphea\App\Engine\Render\Request;
 
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** A side of a piece at its place on a sheet of paper; lengths in points, from the top left corner of the paper. */
-final readonly class PlacedSide
+/** A page of a piece at its place on a sheet of paper; lengths in points, from the top left corner of the paper. */
+final readonly class PlacedPage
 {
     /**
      * @param float  $x     of its middle, and `$y`
@@ -16,7 +16,7 @@ final readonly class PlacedSide
      * @param string $same  a name for all of it, where it lies there more than once; empty otherwise
      */
     public function __construct(
-        public SentDrawing $side,
+        public SentDrawing $page,
         public float $x,
         public float $y,
         public int $turn,

@@ -5,21 +5,21 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Design\Model;
 
 use Morphea\Core\Design\Edits\AddLayer;
-use Morphea\Core\Design\Edits\AddSide;
+use Morphea\Core\Design\Edits\AddPage;
 use Morphea\Core\Design\Edits\ChangeSize;
 use Morphea\Core\Design\Edits\LinkColumn;
 use Morphea\Core\Design\Edits\PasteLayers;
 use Morphea\Core\Design\Edits\Preset;
-use Morphea\Core\Design\Edits\RemoveSide;
+use Morphea\Core\Design\Edits\RemovePage;
 use Morphea\Core\Design\Edits\ReplaceFont;
-use Morphea\Core\Design\Edits\SetSide;
+use Morphea\Core\Design\Edits\SetPage;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Frame;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\ShapeLayer;
-use Morphea\Core\Design\Model\Side;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Unit;
@@ -31,40 +31,40 @@ use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
-final class SidesTest extends TestCase
+final class PagesTest extends TestCase
 {
     public function testABackIsAddedChangedAndTakenAway(): void
     {
-        $template = (new AddSide())->apply(Make::template(Make::text('{name}')));
-        self::assertSame(['Front', 'Back'], array_map(static fn (Side $side): string => $side->name, $template->sides));
-        $template = (new SetSide(['background' => '#235457', 'name' => 'Rules'], 1))->apply($template);
+        $template = (new AddPage())->apply(Make::template(Make::text('{name}')));
+        self::assertSame(['Front', 'Back'], array_map(static fn (Page $page): string => $page->name, $template->pages));
+        $template = (new SetPage(['background' => '#235457', 'name' => 'Rules'], 1))->apply($template);
         self::assertSame(
             ['#FFFFFF', '#235457', 'Rules'],
-            [$template->side()->background, $template->side(1)->background, $template->side(1)->name],
+            [$template->page()->background, $template->page(1)->background, $template->page(1)->name],
         );
         $template = (new AddLayer(Make::text('{number}', id: 'number'), 1))->apply($template);
-        self::assertSame(1, $template->sideOf('number'));
+        self::assertSame(1, $template->pageOf('number'));
         self::assertSame(['name', 'number'], $template->linkedColumns());
-        self::assertSame($template->side(1)->layers, (new RemoveSide(0))->apply($template)->side()->layers);
+        self::assertSame($template->page(1)->layers, (new RemovePage(0))->apply($template)->page()->layers);
         $this->expectExceptionMessage('There is a front and a back already.');
-        (new AddSide())->apply($template);
+        (new AddPage())->apply($template);
     }
 
-    public function testIdsAreUsedOnceOverBothSides(): void
+    public function testIdsAreUsedOnceOverBothPages(): void
     {
-        $template = (new AddSide())->apply(Make::template(Make::text('{name}')));
+        $template = (new AddPage())->apply(Make::template(Make::text('{name}')));
         $copy = (new DesignCodec())->layerToArray($template->layer('recipient'));
         [$pasted, $ids] = (new PasteLayers([$copy], 96, 0, 1))->paste($template);
         self::assertSame(['recipient-2'], $ids);
-        self::assertCount(1, $pasted->side(1)->layers);
+        self::assertCount(1, $pasted->page(1)->layers);
         $this->expectException(DesignException::class);
         (new AddLayer(Make::text('x'), 1))->apply($template);
     }
 
-    public function testTheLastSideStays(): void
+    public function testTheLastPageStays(): void
     {
-        $this->expectExceptionMessage('A template keeps at least one side.');
-        (new RemoveSide(0))->apply(Make::template());
+        $this->expectExceptionMessage('A design keeps at least one page.');
+        (new RemovePage(0))->apply(Make::template());
     }
 
     public function testPicturesAndCodesAreLinkedLikeTexts(): void
@@ -94,10 +94,10 @@ final class SidesTest extends TestCase
         );
     }
 
-    public function testAFontIsReplacedOnBothSides(): void
+    public function testAFontIsReplacedOnBothPages(): void
     {
         $template = (new AddLayer(Make::text('b', id: 'b', style: Make::style(family: 'Harbour Hand')), 1))->apply(
-            (new AddSide())->apply(Make::template(Make::text('a', id: 'a', style: Make::style(family: 'Harbour Hand')))),
+            (new AddPage())->apply(Make::template(Make::text('a', id: 'a', style: Make::style(family: 'Harbour Hand')))),
         );
         self::assertSame(['Caveat'], (new ReplaceFont('Harbour Hand', 'Caveat'))->apply($template)->families());
         $this->expectExceptionMessage('No text is set in “Gull”.');
@@ -183,7 +183,7 @@ final class SidesTest extends TestCase
     public function testAnotherResolutionKeepsPhysicalSizes(): void
     {
         $template = Design::blank('x', 100, 50, Unit::Millimetre, 300);
-        $template = (new AddLayer(Make::text('a')))->apply((new SetSide(['bleed' => 35.433]))->apply($template));
+        $template = (new AddLayer(Make::text('a')))->apply((new SetPage(['bleed' => 35.433]))->apply($template));
         $half = (new ChangeSize(100, 50, Unit::Millimetre, 150))->apply($template);
         $text = $half->layer('recipient');
         self::assertInstanceOf(TextLayer::class, $text);
@@ -194,13 +194,13 @@ final class SidesTest extends TestCase
     #[TestWith(['card', 2, '63 × 88 mm', 35.43])]
     #[TestWith(['postcard-9x6', 2, '9 × 6 in', 37.5])]
     #[TestWith(['print-design', 1, '4500 × 5400 px', 0.0])]
-    public function testPresetsComeWithTheirSidesAndBleed(string $id, int $sides, string $size, float $bleed): void
+    public function testPresetsComeWithTheirPagesAndBleed(string $id, int $pages, string $size, float $bleed): void
     {
         $template = Preset::all()[$id]->template('x');
-        self::assertCount($sides, $template->sides);
+        self::assertCount($pages, $template->pages);
         self::assertSame($size, $template->size());
         self::assertEqualsWithDelta($bleed, $template->bleed, 0.01);
-        self::assertSame('print-design' === $id, null === $template->side()->background);
+        self::assertSame('print-design' === $id, null === $template->page()->background);
     }
 
     /** @return array<string, list<float>> */

@@ -6,13 +6,13 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\CodeLayer;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 
 /** Front and back, bleed, codes and transparent grounds in every format, looked at with programs that had no part in making them. */
 #[Group('drawn')]
-final class SidesTest extends AppTestCase
+final class PagesTest extends AppTestCase
 {
     public function testFrontAndBackAreMadeByEveryFormat(): void
     {
@@ -22,7 +22,7 @@ final class SidesTest extends AppTestCase
             $this->work();
             $made[$format] = $this->download($project);
         }
-        self::assertSame(4, Tools::pages($made['pdf']), 'two pieces of two sides');
+        self::assertSame(4, Tools::pages($made['pdf']), 'two pieces of two pages');
         self::assertStringContainsString('Cordless drill', Tools::pdfText($made['pdf']));
         self::assertSame(['001.pdf', '002.pdf'], array_keys(Tools::pieces($made['pdfs'])));
         self::assertSame(2, Tools::pages(Tools::pieces($made['pdfs'])['001.pdf']));
@@ -65,7 +65,7 @@ final class SidesTest extends AppTestCase
         self::assertSame(0x235457, imagecolorat($image, 4, 4), 'the ground runs on to the very edge');
     }
 
-    public function testEverySideOfAPdfIsOnItsOwnGround(): void
+    public function testEveryPageOfAPdfIsOnItsOwnGround(): void
     {
         $project = $this->starter('thank-you');
         $this->order($project, ['format' => 'pdf', 'which' => 'some', 'rows' => '1', 'edge' => 'bleed']);
@@ -151,29 +151,29 @@ final class SidesTest extends AppTestCase
         );
     }
 
-    public function testSidesAreAddedSwitchedChangedAndTakenAway(): void
+    public function testPagesAreAddedSwitchedChangedAndTakenAway(): void
     {
         $project = $this->project();
-        $this->post("/projects/{$project->id()}/compose/side/add");
-        self::assertStringContainsString('data-side="1"', $this->body(), 'the new side is shown');
-        $this->post("/projects/{$project->id()}/compose/add", ['kind' => 'text', 'side' => '1']);
-        $this->post("/projects/{$project->id()}/compose/side", ['side' => '1', 'set' => ['bleed' => '3']]);
-        $this->post("/projects/{$project->id()}/compose/side", ['side' => '1', 'set' => ['name' => 'Reverse']]);
+        $this->post("/projects/{$project->id()}/compose/page/add");
+        self::assertStringContainsString('data-page="1"', $this->body(), 'the new page is shown');
+        $this->post("/projects/{$project->id()}/compose/add", ['kind' => 'text', 'page' => '1']);
+        $this->post("/projects/{$project->id()}/compose/page", ['page' => '1', 'set' => ['bleed' => '3']]);
+        $this->post("/projects/{$project->id()}/compose/page", ['page' => '1', 'set' => ['name' => 'Reverse']]);
         $template = $this->reload($project)->template();
         self::assertSame(
             ['Front', 'Reverse', 35.433],
-            [$template->side()->name, $template->side(1)->name, round($template->bleed, 3)],
+            [$template->page()->name, $template->page(1)->name, round($template->bleed, 3)],
         );
-        self::assertCount(1, $template->side(1)->layers);
+        self::assertCount(1, $template->page(1)->layers);
         $copied = $this->browser->request('GET', "/projects/{$project->id()}/compose/layers?layer=recipient");
-        $this->post("/projects/{$project->id()}/compose/paste", ['side' => '1', 'copied' => $this->body()]);
-        self::assertCount(2, $this->reload($project)->template()->side(1)->layers, 'copied across sides');
+        $this->post("/projects/{$project->id()}/compose/paste", ['page' => '1', 'copied' => $this->body()]);
+        self::assertCount(2, $this->reload($project)->template()->page(1)->layers, 'copied across pages');
         $this->browser->request('GET', "/projects/{$project->id()}/compose?layer=recipient-2");
-        self::assertStringContainsString('data-side="1"', $this->body(), 'a layer brings its side along');
-        $this->post("/projects/{$project->id()}/compose/side/remove", ['side' => '1']);
-        self::assertSame(['Front'], $this->sides($project));
+        self::assertStringContainsString('data-page="1"', $this->body(), 'a layer brings its page along');
+        $this->post("/projects/{$project->id()}/compose/page/remove", ['page' => '1']);
+        self::assertSame(['Front'], $this->pages($project));
         $this->post("/projects/{$project->id()}/compose/undo");
-        self::assertSame(['Front', 'Reverse'], $this->sides($project));
+        self::assertSame(['Front', 'Reverse'], $this->pages($project));
     }
 
     public function testTheSizeIsChangedToAnotherPresetOrToOnesOwn(): void
@@ -201,8 +201,8 @@ final class SidesTest extends AppTestCase
     }
 
     /** @return list<string> */
-    private function sides(Project $project): array
+    private function pages(Project $project): array
     {
-        return array_map(static fn (Side $side): string => $side->name, $this->reload($project)->template()->sides);
+        return array_map(static fn (Page $page): string => $page->name, $this->reload($project)->template()->pages);
     }
 }

@@ -5,18 +5,18 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Production;
 
 use Morphea\Core\Design\Model\Design;
-use Morphea\Core\Design\Model\Side;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Table\Naming\SafeName;
 
-/** Sides as the names of files say them: by their names in small letters, by numbers where those would not do. */
-final readonly class SideNames
+/** Pages as the names of files say them: by their names in small letters, by numbers where those would not do. */
+final readonly class PageNames
 {
     /** @return non-empty-list<string> */
     public static function of(Design $template): array
     {
         $names = array_map(
-            static fn (Side $side): string => mb_strtolower(SafeName::of($side->name), 'UTF-8'),
-            $template->sides,
+            static fn (Page $page): string => mb_strtolower(SafeName::of($page->name), 'UTF-8'),
+            $template->pages,
         );
         $distinct = \count(array_unique($names)) === \count($names) && !\in_array('', $names, true);
 

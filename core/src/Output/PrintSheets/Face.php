@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Output\PrintSheets;
 
 /** One face of a sheet as it is printed. */
-final readonly class Page
+final readonly class Face
 {
     /**
      * @param int        $sheet  counted from 0

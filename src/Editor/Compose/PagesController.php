@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Project\Projects\Project;
-use Morphea\Core\Design\Edits\AddSide;
+use Morphea\Core\Design\Edits\AddPage;
 use Morphea\Core\Design\Edits\ChangeSize;
 use Morphea\Core\Design\Edits\Edit;
 use Morphea\Core\Design\Edits\Preset;
-use Morphea\Core\Design\Edits\RemoveSide;
+use Morphea\Core\Design\Edits\RemovePage;
 use Morphea\Core\Design\Edits\ReplaceFont;
-use Morphea\Core\Design\Edits\SetSide;
+use Morphea\Core\Design\Edits\SetPage;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Unit;
@@ -19,42 +19,42 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Changes of whole sides and of the template as a whole. */
+/** Changes of whole pages and of the template as a whole. */
 #[Route('/projects/{project}/compose', methods: ['POST'])]
-final readonly class SidesController
+final readonly class PagesController
 {
     public function __construct(private ComposeScreen $screen)
     {
     }
 
-    #[Route('/side', name: 'compose_side')]
+    #[Route('/page', name: 'compose_page')]
     public function set(Project $project, Request $request): Response
     {
         return $this->screen->edit(
             $project,
             $request,
-            static fn (): Edit => new SetSide(
-                (new SideInput($project->template()))->values($request->request->all('set')),
-                ComposeView::side($project, [], ComposeScreen::side($request)),
+            static fn (): Edit => new SetPage(
+                (new PageInput($project->template()))->values($request->request->all('set')),
+                ComposeView::page($project, [], ComposeScreen::page($request)),
             ),
         );
     }
 
-    #[Route('/side/add', name: 'compose_side_add')]
+    #[Route('/page/add', name: 'compose_page_add')]
     public function add(Project $project, Request $request): Response
     {
-        $request->request->set('side', (string) \count($project->template()->sides));
+        $request->request->set('page', (string) \count($project->template()->pages));
 
-        return $this->screen->edit($project, $request, static fn (): Edit => new AddSide(), []);
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddPage(), []);
     }
 
-    #[Route('/side/remove', name: 'compose_side_remove')]
+    #[Route('/page/remove', name: 'compose_page_remove')]
     public function remove(Project $project, Request $request): Response
     {
         return $this->screen->edit(
             $project,
             $request,
-            static fn (): Edit => new RemoveSide(ComposeView::side($project, [], ComposeScreen::side($request))),
+            static fn (): Edit => new RemovePage(ComposeView::page($project, [], ComposeScreen::page($request))),
             [],
         );
     }

@@ -8,11 +8,11 @@ use Morphea\Core\Design\Properties\Colour;
 use Morphea\Core\Design\Properties\Text;
 
 /** One face of the template; `layers` stand in drawing order, the lowest first. No background means transparent. */
-final readonly class Side
+final readonly class Page
 {
     /** @param list<Layer> $layers */
     public function __construct(
-        #[Text('name of the side', 60)]
+        #[Text('name of the page', 60)]
         public string $name,
         #[Colour('background')]
         public ?string $background,
