@@ -198,6 +198,7 @@ final class ShortsTest extends AppTestCase
     private function offered(Project $project): array
     {
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
+        self::assertResponseIsSuccessful();
 
         return $page->filter('[name="formats[]"]')->each(static fn ($input): string => (string) $input->attr('value'));
     }
