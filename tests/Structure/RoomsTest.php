@@ -68,6 +68,19 @@ final class RoomsTest extends TestCase
         self::assertSame([], $wrong);
     }
 
+    public function testEveryTableThatIsWrittenBySqlIsNamedInItsDecisionRecord(): void
+    {
+        $record = (string) file_get_contents(\dirname(__DIR__, 2) . '/docs/decisions/08-dbal-for-hot-tables.md');
+        $written = [];
+        foreach (House::classes() as $one) {
+            array_push($written, ...House::tables($one['strings'], '/\b(?:INSERT INTO|UPDATE|DELETE FROM)\s+"?([a-z_]+)"?/'));
+        }
+        $written = array_intersect(array_unique($written), array_keys(House::owners()));
+        self::assertGreaterThan(20, \count($written));
+        $unnamed = array_filter($written, static fn (string $table): bool => !str_contains($record, "`$table`"));
+        self::assertSame([], array_values($unnamed), 'say there why, or write it through the ORM');
+    }
+
     public function testEveryFloorIsKnownAndHasFewRooms(): void
     {
         $rooms = [];
