@@ -21,7 +21,8 @@ use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\Format\OnProducts;
-use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\Format\ProductSettings;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\App\Runs\Runs\RunPlanner;
@@ -116,7 +117,7 @@ $calendar = $seconds(static function () use ($items, &$dealt): void {
 printf("a calendar of %s posts: %.2f s\n", number_format($dealt), $calendar);
 
 $shown = $project(100);
-$choice = new ChosenFormat($services->get(ExportFormatRegistry::class)->get(OnProducts::id()), FormatSettings::of(['product' => 'mug']));
+$choice = new ChosenFormat($services->get(ExportFormatRegistry::class)->get(OnProducts::id()), new ProductSettings(new SettingsInput(['product' => 'mug'])));
 $services->get(Connection::class)->executeStatement('DELETE FROM messenger_messages');
 $services->get(RunDispatcher::class)->start($shown, $services->get(RunPlanner::class)->usual($shown, OnProducts::id())->as([$choice]));
 $made = static fn (): int => (int) $services->get(Connection::class)->fetchOne(

@@ -16,9 +16,8 @@ use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
-use Morphea\App\Engine\Production\FormatSettings;
-use Morphea\App\Engine\Production\PictureSize;
-use Morphea\App\Engine\Production\SizeKind;
+use Morphea\App\Engine\Production\Format\PictureSettings;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Jobs\RunJob;
 use Morphea\App\Runs\Runs\RowChoice;
@@ -159,7 +158,7 @@ function one(int $workers, int $pieces, string $root): array
     $before = [cpu($makers), cpu($backends), cpu($stores)];
     $choice = new ChosenFormat(
         $services->get(ExportFormatRegistry::class)->get('png'),
-        new FormatSettings(size: new PictureSize(SizeKind::Width, 1000)),
+        new PictureSettings(new SettingsInput(['size' => 'width', 'value' => 1000])),
     );
     $began = hrtime(true);
     $id = $services->get(RunDispatcher::class)->start($project, new RunOrder([$choice], RowChoice::All, '', '{register}', 'all'))->id();

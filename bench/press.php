@@ -15,7 +15,6 @@ use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
-use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Engine\Render\Vips;
 use Morphea\Core\Design\Model\DesignCodec;
@@ -106,7 +105,7 @@ $press = static function (string $file, string $as, int $jobs, string $to, ?stri
     return $services->get(FilePress::class)->press(new PressOptions(
         $file,
         null,
-        [new ChosenFormat($outputs->get($as), new FormatSettings())],
+        [new ChosenFormat($outputs->get($as), $outputs->get($as)->settings())],
         $to,
         'piece',
         '',

@@ -14,7 +14,6 @@ use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
-use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
@@ -61,7 +60,7 @@ $project = static function (string $starter, int $rows, Closure $row) use ($serv
 $run = static function (Project $project, string $as) use ($services, $entities): float {
     $began = hrtime(true);
     $order = new RunOrder(
-        [new ChosenFormat($services->get(ExportFormatRegistry::class)->get($as), new FormatSettings())],
+        [new ChosenFormat($services->get(ExportFormatRegistry::class)->get($as), $services->get(ExportFormatRegistry::class)->get($as)->settings())],
         RowChoice::All,
         '',
         '{register}',

@@ -19,8 +19,9 @@ use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\Format\SheetPdfSettings;
 use Morphea\App\Engine\Production\Format\Sheets;
-use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Engine\Render\PdfWriter;
 use Morphea\App\Platform\Account\Member;
@@ -56,7 +57,7 @@ $tags = static fn (int $count): MorpheaFile => new MorpheaFile($starter->templat
 ));
 $choice = new ChosenFormat(
     $services->get(ExportFormatRegistry::class)->get(Sheets::id()),
-    FormatSettings::of(['sheet' => '{"lay":"upright"}']),
+    new SheetPdfSettings(new SettingsInput(['sheet' => '{"lay":"upright"}'])),
 );
 
 $bytes = $took = [];

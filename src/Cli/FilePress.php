@@ -6,7 +6,6 @@ namespace Morphea\App\Cli;
 
 use Morphea\App\Engine\Production\Binder;
 use Morphea\App\Engine\Production\ChosenFormat;
-use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Engine\Production\Production;
 use Morphea\App\Engine\Render\RenderException;
@@ -97,9 +96,10 @@ final readonly class FilePress
             if (null !== $trouble) {
                 throw new UploadException("--as={$choice->output::id()}: $trouble");
             }
-            if (\in_array(FormatOption::By, $choice->output->options(), true) && !\in_array($choice->settings->by, $table->keys(), true)) {
+            $by = $choice->by();
+            if (null !== $by && !\in_array($by, $table->keys(), true)) {
                 throw new UploadException(
-                    "--group-by={$choice->settings->by}: there is no such column. The columns are: " . implode(', ', $table->keys()) . '.',
+                    "--group-by=$by: there is no such column. The columns are: " . implode(', ', $table->keys()) . '.',
                 );
             }
         }

@@ -6,7 +6,6 @@ namespace Morphea\App\Cli;
 
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
-use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Engine\Production\Production;
@@ -71,7 +70,8 @@ final readonly class FileProof
 
     public function making(OpenFile $open): Production
     {
-        $usual = new ChosenFormat($this->outputs->usual($open->template), new FormatSettings());
+        $output = $this->outputs->usual($open->template);
+        $usual = new ChosenFormat($output, $output->settings());
 
         return $this->makings->build($open->file, $open->template, [$usual], $open->even);
     }

@@ -7,7 +7,10 @@ namespace Morphea\App\Cli;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\Format\PictureSettings;
 use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\FormatSettingsException;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\UploadException;
@@ -63,11 +66,11 @@ final class PressCommand extends Command
             ->addOption('dpi', null, InputOption::VALUE_REQUIRED, 'pictures with so many pixels to the inch')
             ->addOption('width', null, InputOption::VALUE_REQUIRED, 'pictures so many pixels wide')
             ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
-            ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) FormatSettings::RATE)
+            ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) Timing::USUAL)
             ->addOption('moment', null, InputOption::VALUE_REQUIRED, 'stills of shorts so many seconds after their beginning', '')
             ->addOption('product', null, InputOption::VALUE_REQUIRED, 'for --as=products: ' . $products, 'tote')
             ->addOption('megabytes', null, InputOption::VALUE_REQUIRED, 'shorts no larger than so many', '')
-            ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) FormatSettings::QUALITY)
+            ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) PictureSettings::USUAL_QUALITY)
             ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
             ->addOption(
                 'ground',
@@ -190,7 +193,7 @@ final class PressCommand extends Command
         return new PressOptions(
             \is_string($file) ? $file : '',
             $text('rows'),
-            $this->choices((string) $text('as'), $this->settings($input, $text)),
+            $this->choices((string) $text('as'), $this->said($input, $text)),
             (string) $text('to'),
             $text('name'),
             (string) $text('only'),
@@ -200,8 +203,12 @@ final class PressCommand extends Command
         );
     }
 
-    /** @return non-empty-list<ChosenFormat> */
-    private function choices(string $as, FormatSettings $settings): array
+    /**
+     * @param array<string, mixed> $said
+     *
+     * @return non-empty-list<ChosenFormat>
+     */
+    private function choices(string $as, array $said): array
     {
         $choices = [];
         foreach (explode(',', $as) as $id) {
@@ -209,62 +216,48 @@ final class PressCommand extends Command
             if (null === $output) {
                 throw new UploadException("--as=$id: say one or more of " . implode(', ', array_keys($this->outputs->all())) . '.');
             }
-            $choices[$output::id()] = new ChosenFormat($output, $settings);
+            try {
+                $choices[$output::id()] = new ChosenFormat($output, $output->settings(new SettingsInput($said)));
+            } catch (FormatSettingsException $e) {
+                $option = 'value' === $e->key ? $said['size'] : $e->key;
+                throw new UploadException("--$option=$e->value: " . lcfirst($e->do), 0, $e);
+            }
         }
 
         return array_values($choices);
     }
 
-    /** @param \Closure(string): ?string $text */
-    private function settings(InputInterface $input, \Closure $text): FormatSettings
+    /**
+     * What was said of formats, by the keys of their settings; each takes what means something to it.
+     *
+     * @param \Closure(string): ?string $text
+     *
+     * @return array<string, mixed>
+     */
+    private function said(InputInterface $input, \Closure $text): array
     {
         $said = [];
         foreach (['dpi', 'width', 'factor'] as $kind) {
             $value = $text($kind);
-            if (null !== $value) {
-                if (!is_numeric($value) || (float) $value <= 0) {
-                    throw new UploadException("--$kind=$value: say a number above 0.");
-                }
-                $said += ['size' => $kind, 'value' => $value];
-            }
-        }
-        $rate = (string) $text('rate');
-        if (!\in_array($rate, array_map(strval(...), Timing::RATES), true)) {
-            throw new UploadException("--rate=$rate: say one of " . implode(', ', Timing::RATES) . '.');
-        }
-        $moment = (string) $text('moment');
-        if ('' !== $moment && (!is_numeric($moment) || (float) $moment < 0)) {
-            throw new UploadException("--moment=$moment: say how many seconds after the beginning.");
-        }
-        $most = (string) $text('megabytes');
-        if ('' !== $most && (!is_numeric($most) || (float) $most <= 0)) {
-            throw new UploadException("--megabytes=$most: say a number above 0.");
-        }
-        $quality = (string) $text('quality');
-        if (!ctype_digit($quality) || (int) $quality < 1 || (int) $quality > 100) {
-            throw new UploadException("--quality=$quality: say a number from 1 to 100.");
-        }
-        $ground = (string) $text('ground');
-        if (1 !== preg_match('/^(designed|nothing|#[0-9A-Fa-f]{6})$/D', $ground)) {
-            throw new UploadException("--ground=$ground: say designed, nothing, or a colour as #RRGGBB.");
+            null === $value || $said += ['size' => $kind, 'value' => $value];
         }
         $page = $text('page');
         if (null !== $page && 1 !== preg_match('/^[1-9]$/D', $page)) {
             throw new UploadException("--page=$page: say a number from 1 on.");
         }
 
-        return FormatSettings::of($said + [
-            'quality' => $quality,
-            'rate' => $rate,
-            'moment' => $moment,
-            'megabytes' => $most,
-            'ground' => $ground,
+        return $said + [
+            'quality' => $text('quality'),
+            'rate' => $text('rate'),
+            'moment' => $text('moment'),
+            'megabytes' => $text('megabytes'),
+            'ground' => $text('ground'),
             'edge' => $input->getOption('marks') ? 'marks' : ($input->getOption('no-bleed') ? 'cut' : 'bleed'),
             'inSteps' => (bool) $input->getOption('progressive'),
             'outlines' => (bool) $input->getOption('outlines'),
-            'by' => (string) $text('group-by'),
-            'product' => (string) $text('product'),
-            'side' => null === $page ? '' : (string) ((int) $page - 1),
-        ]);
+            'by' => $text('group-by'),
+            'product' => $text('product'),
+            FormatSettings::PAGE => null === $page ? '' : (string) ((int) $page - 1),
+        ];
     }
 }

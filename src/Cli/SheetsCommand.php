@@ -6,7 +6,7 @@ namespace Morphea\App\Cli;
 
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\Format\Sheets;
-use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
@@ -88,7 +88,7 @@ final class SheetsCommand extends Command
                 $results = $this->press->press(new PressOptions(
                     \is_string($file) ? $file : '',
                     $text('rows'),
-                    [new ChosenFormat($this->sheets, FormatSettings::of(['sheet' => json_encode($said, \JSON_THROW_ON_ERROR)]))],
+                    [new ChosenFormat($this->sheets, $this->sheets->settings(new SettingsInput(['sheet' => json_encode($said, \JSON_THROW_ON_ERROR)])))],
                     $folder,
                     null,
                     (string) $text('only'),

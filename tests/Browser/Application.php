@@ -44,6 +44,7 @@ final class Application
             'MORPHEA_QUIET' => '1',
             'PHP_CLI_SERVER_WORKERS' => '4',
             'SYMFONY_DOTENV_VARS' => false,
+            'APP_CACHE_DIR' => false,
         ];
         $php = [
             \PHP_BINARY,

@@ -11,7 +11,7 @@ use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
-use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Dialect;
@@ -319,7 +319,8 @@ abstract class AppTestCase extends WebTestCase
      */
     protected function orderOf(string $output, string $name, string $file, array $settings = []): RunOrder
     {
-        $choice = new ChosenFormat(self::getContainer()->get(ExportFormatRegistry::class)->get($output), FormatSettings::of($settings));
+        $format = self::getContainer()->get(ExportFormatRegistry::class)->get($output);
+        $choice = new ChosenFormat($format, $format->settings(new SettingsInput($settings)));
 
         return new RunOrder([$choice], RowChoice::All, '', $name, $file);
     }

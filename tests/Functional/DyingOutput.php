@@ -9,6 +9,7 @@ use Morphea\App\Engine\Production\DocumentFormat;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\PieceStream;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\HelperDiedException;
 use Morphea\Core\Design\Model\Design;
 
@@ -33,6 +34,11 @@ final class DyingOutput implements DocumentFormat
     public function label(): string
     {
         return 'a document that is hard to make';
+    }
+
+    public function settings(SettingsInput $said = new SettingsInput([])): FormatSettings
+    {
+        return new FormatSettings($said);
     }
 
     public function isUsual(Design $template): bool

@@ -11,7 +11,6 @@ use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Production\Binder;
 use Morphea\App\Engine\Production\ChosenFormat;
-use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\PieceMaker;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Engine\Production\Production;
@@ -638,7 +637,7 @@ final class RobustPressTest extends AppTestCase
         $run = $this->started($project = $this->rows(6), 'pdf');
         $making = new Production(
             $run->template(),
-            [new ChosenFormat($output, new FormatSettings())],
+            [new ChosenFormat($output, $output->settings())],
             self::getContainer()->get(Engines::class)->with([])->layouter,
             self::getContainer()->get(PictureSets::class)->embedded($project),
             $run->evenSizes(),

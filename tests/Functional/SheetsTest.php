@@ -8,10 +8,11 @@ use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Production\Binder;
 use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\Format\SheetPdfSettings;
 use Morphea\App\Engine\Production\Format\Sheets;
-use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Engine\Production\Production;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\Engines;
 use Morphea\App\Engine\Render\PictureSet;
 use Morphea\App\Platform\Account\Member;
@@ -159,7 +160,7 @@ final class SheetsTest extends AppTestCase
                 : $sound->content($picture, $look),
         );
         $layouter = self::getContainer()->get(Engines::class)->with([])->layouter;
-        $sheets = new ChosenFormat(self::getContainer()->get(Sheets::class), FormatSettings::of(['sheet' => '{"both":"long"}']));
+        $sheets = new ChosenFormat(self::getContainer()->get(Sheets::class), new SheetPdfSettings(new SettingsInput(['sheet' => '{"both":"long"}'])));
         $making = new Production($file->template, [$sheets], $layouter, $broken, new EvenSizes());
         $rows = iterator_to_array($file->table?->records() ?? [], false);
         $wanted = array_map(static fn (Record $row): PieceRequest => new PieceRequest($row->number, "card $row->number", $row), $rows);

@@ -80,6 +80,7 @@ final class Machine
             'PHP_INI_SCAN_DIR' => false,
             'TMPDIR' => "$this->folder/var/tmp",
             'SYMFONY_DOTENV_VARS' => false,
+            'APP_CACHE_DIR' => false,
         ], timeout: null);
         $this->process->start();
     }

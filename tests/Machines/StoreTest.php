@@ -56,6 +56,7 @@ final class StoreTest extends AppTestCase
             'APP_ENV' => 'prod',
             'APP_DEBUG' => '0',
             'SYMFONY_DOTENV_VARS' => false,
+            'APP_CACHE_DIR' => false,
         ];
         $php = [\PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console'];
         foreach ([['doctrine:migrations:migrate', '-n', '-q'], ['morphea:demo']] as $command) {
@@ -64,7 +65,7 @@ final class StoreTest extends AppTestCase
         $move = fn (string ...$arguments): Process => new Process(
             [...$php, 'morphea:move-in', ...$arguments],
             $root,
-            ['APP_ENV' => 'prod', 'APP_DEBUG' => '0', 'SYMFONY_DOTENV_VARS' => false],
+            ['APP_ENV' => 'prod', 'APP_DEBUG' => '0', 'SYMFONY_DOTENV_VARS' => false, 'APP_CACHE_DIR' => false],
         );
         $missing = $move("$folder/nothing.db");
         self::assertSame(2, $missing->run());

@@ -7,7 +7,10 @@ namespace Morphea\App\Delivery\Mockups;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\Format\OnProducts;
+use Morphea\App\Engine\Production\Format\ProductSettings;
 use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\FormatSettingsException;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Files\UploadException;
@@ -112,16 +115,16 @@ final class PreviewController extends AbstractController
     public function make(Project $project, Request $request, FormDeduplicator $once, #[CurrentUser] Member $member): Response
     {
         try {
-            $settings = FormatSettings::of([
+            $settings = new ProductSettings(new SettingsInput([
                 'product' => $request->request->getString('product'),
-                'side' => $request->request->getString('pages'),
-            ]);
+                FormatSettings::PAGE => $request->request->getString('pages'),
+            ]));
             $order = $this->planner->usual($project, OnProducts::id());
             $order = $order->as([new ChosenFormat($this->outputs->get(OnProducts::id()), $settings)]);
             if ($once->isFirst($request)) {
                 $this->runs->start($project, $order, $member->getUserIdentifier());
             }
-        } catch (RunOrderException $e) {
+        } catch (RunOrderException | FormatSettingsException $e) {
             $this->addFlash('bad', $e->getMessage());
 
             return $this->redirectToRoute('previews', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
@@ -137,8 +140,8 @@ final class PreviewController extends AbstractController
 
     private function last(Project $project): string
     {
-        $product = $this->planner->usual($project, OnProducts::id())->choices[0]->settings->product;
+        $settings = $this->planner->usual($project, OnProducts::id())->choices[0]->settings;
 
-        return '' === $product ? 'tote' : $product;
+        return $settings instanceof ProductSettings && '' !== $settings->product ? $settings->product : 'tote';
     }
 }

@@ -49,7 +49,7 @@ final class ComposeController extends AbstractController
                     ComposeScreen::page($request),
                     $request->query->getString('scene'),
                     ComposeScreen::touched($request),
-                ),
+                )->forTemplate(),
             );
     }
 

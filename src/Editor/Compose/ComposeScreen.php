@@ -128,23 +128,23 @@ final readonly class ComposeScreen
             self::touched($request),
             '' !== self::value($request, 'flips'),
         );
-        $ids = implode(',', $view['selection']);
+        $ids = implode(',', $view->selection->selection);
         $address = $this->urls->generate(
             'compose',
             array_filter(
                 [
                     'project' => $project->id(),
-                    'row' => 1 === $view['row'] || 0 === $view['row'] ? null : $view['row'],
-                    'page' => $view['page'] > 0 ? $view['page'] : null,
+                    'row' => $view->stage->row > 1 || $view->stage->row < 0 ? $view->stage->row : null,
+                    'page' => $view->stage->page > 0 ? $view->stage->page : null,
                     'layer' => '' !== $ids ? $ids : null,
-                    'touch' => [] === $view['touched'] ? null : implode(',', $view['touched']),
+                    'touch' => [] === $view->stage->touched ? null : implode(',', $view->stage->touched),
                 ],
                 static fn ($v): bool => null !== $v,
             ),
         );
         $html = $this->twig->render(
             'compose/work.html.twig',
-            $view + ['oob' => true, 'notice' => '' === $message ? null : ['kind' => $kind, 'message' => $message]],
+            $view->forTemplate() + ['oob' => true, 'notice' => '' === $message ? null : ['kind' => $kind, 'message' => $message]],
         );
 
         return new Response($html, 'bad' === $kind ? 422 : 200, [

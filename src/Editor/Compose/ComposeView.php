@@ -5,31 +5,28 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Engine\Media\ShippedSounds;
-use Morphea\App\Project\Assets\FaceNames;
 use Morphea\App\Project\Assets\PictureStore;
+use Morphea\App\Project\Context\OpenProject;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Context\SpecialRows;
 use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
-use Morphea\Core\Checks\TextBackground;
-use Morphea\Core\Checks\Warning;
-use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Edits\AlignLayers;
 use Morphea\Core\Design\Edits\Preset;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\PictureLayer;
-use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Design\Styles\Mark;
 use Morphea\Core\Rendering\Layout\TouchUps;
+use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** Everything the Compose screen shows, as plain values for its templates. */
+/** Puts together what the Compose screen shows. */
 final readonly class ComposeView
 {
     private const STITCHES = 6;
@@ -49,8 +46,6 @@ final readonly class ComposeView
      * @param list<string> $wanted  ids of the layers to select; with one of a group, all of it
      * @param list<int>    $touched ids of the rows whose pieces are touched up; the design is worked on without any
      * @param bool         $flips   the number was asked for, and who touches up goes there
-     *
-     * @return array<string, mixed>
      */
     public function build(
         Project $project,
@@ -60,7 +55,7 @@ final readonly class ComposeView
         string $scene = '',
         array $touched = [],
         bool $flips = false,
-    ): array {
+    ): ComposeModel {
         if (1 === \count($touched) && !$flips) {
             // Wherever its row stands by now.
             $number = $this->rows->numbers($project, $touched)[$touched[0]] ?? $number;
@@ -76,9 +71,68 @@ final readonly class ComposeView
         $template = $open->piece($row);
         $laid = $open->lay($row, $shown, true);
         $warnings = $open->warnings($row, $laid, $shown);
-        $selection = $this->selection($template->page($shown), $wanted);
-        $layer = 1 === \count($selection) ? $selection[0] : null;
+        $layers = $this->selection($template->page($shown), $wanted);
+        $selection = SelectionView::of($template, $layers, $laid, $warnings, $open->engine->fonts);
+        $columns = self::columns($project, $template, $row);
+        $boxes = new Boxes($template, $template->page($shown), $columns);
+        $stage = new StageView(
+            row: null === $row ? 0 : $number,
+            rowId: $row->id ?? 0,
+            page: $shown,
+            special: SpecialRows::NAMES[$number] ?? '',
+            touched: $touched,
+            touchedRows: \count($touched) > 1 ? $this->rows->numbers($project, $touched) : [],
+            touches: $all->touchUps->find($row)?->says($all->template) ?? [],
+            before: [] === $touched ? '' : $all->with($all->template, new TouchUps())->thumbnail($row, $shown),
+            svg: $open->svg($laid),
+            boxes: $boxes->onStage($laid, $warnings, $layers),
+            time: 0 === $shown ? ScenesView::of($template, $laid) : null,
+            scene: null === $template->scene($scene) ? $template->scenes[0]->id ?? '' : $scene,
+            sounds: $template->moves() ? $this->sounds($project) : [],
+        );
+        $picture = $selection->selected instanceof PictureLayer ? $this->picture->build($project, $selection->selected, $laid) : [];
+
+        return new ComposeModel($this->design($project, $open, $template, $shown, $columns, $boxes, $touched), $stage, $selection, $picture);
+    }
+
+    /**
+     * @param array<string, array<string, mixed>> $columns
+     * @param list<int>                           $touched
+     */
+    private function design(
+        Project $project,
+        OpenProject $open,
+        Design $template,
+        int $page,
+        array $columns,
+        Boxes $boxes,
+        array $touched,
+    ): DesignView {
         $fonts = $open->engine->fonts;
+
+        return new DesignView(
+            project: $project,
+            template: $template,
+            columns: $columns,
+            offered: [] !== $columns ? $columns : self::fields($template),
+            layers: $boxes->stack(),
+            families: $fonts->choices(),
+            unknownFonts: array_values(array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family))),
+            shown: DisplayStyle::choices(),
+            marks: Mark::forEditor(),
+            alignments: AlignLayers::WAYS,
+            presets: Preset::all(),
+            codeKinds: CodeKind::cases(),
+            ways: [] === $touched ? $this->history->ways($project) : $this->hands->ways($project),
+            typeUnit: $template->typeUnit(),
+            pageControls: new Controls($template, $template->page($page)),
+            templateControls: new Controls($template, $template),
+        );
+    }
+
+    /** @return array<string, array<string, mixed>> by key */
+    private static function columns(Project $project, Design $template, ?Record $row): array
+    {
         $columns = [];
         foreach ($project->columns() as $column) {
             $columns[$column->key] = [
@@ -91,56 +145,8 @@ final readonly class ComposeView
                 'used' => \in_array($column->key, $template->linkedColumns(), true),
             ];
         }
-        $boxes = new Boxes($template, $template->page($shown), $columns);
-        $onStage = $boxes->onStage($laid, $warnings, $selection);
 
-        return [
-            'project' => $project,
-            'template' => $template,
-            'page' => $shown,
-            'here' => 'Compose',
-            'row' => null === $row ? 0 : $number,
-            'rowId' => $row->id ?? 0,
-            'touched' => $touched,
-            'touchedRows' => \count($touched) > 1 ? $this->rows->numbers($project, $touched) : [],
-            'touches' => $all->touchUps->find($row)?->says($all->template) ?? [],
-            'before' => [] === $touched ? '' : $all->with($all->template, new TouchUps())->thumbnail($row, $shown),
-            'special' => SpecialRows::NAMES[$number] ?? '',
-            'columns' => $columns,
-            'offered' => [] !== $columns ? $columns : self::fields($template),
-            'svg' => $open->svg($laid),
-            'boxes' => $onStage,
-            'selected' => $layer,
-            'selection' => array_map(static fn (Layer $one): string => $one->id, $selection),
-            'grouped' =>
-                [] !== $selection && [] === array_filter($selection, static fn (Layer $one): bool => null === $one->group),
-            'alignments' => AlignLayers::WAYS,
-            'warnings' => array_values(
-                array_filter($warnings, static fn (Warning $warning): bool => $warning->layer === ($layer->id ?? '')),
-            ),
-            'kind' => \count($selection) > 1 ? 'several' : $layer?->kind()->value ?? '',
-            'facts' => $laid->facts[$layer?->id] ?? null,
-            'parts' => $layer?->content()?->forEditor() ?? [],
-            'shown' => DisplayStyle::choices(),
-            'marks' => Mark::forEditor(),
-            'families' => $fonts->choices(),
-            'unknownFonts' => array_values(
-                array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family)),
-            ),
-            'contrast' => self::contrast($template, $layer, $warnings),
-            'controls' => null === $layer ? null : new Controls($template, $layer),
-            'pageControls' => new Controls($template, $template->page($shown)),
-            'templateControls' => new Controls($template, $template),
-            'faces' => $layer instanceof TextLayer ? FaceNames::of($fonts, $layer->style->family) : [],
-            'typeUnit' => $template->typeUnit(),
-            'layers' => $boxes->stack(),
-            'presets' => Preset::all(),
-            'codeKinds' => CodeKind::cases(),
-            'ways' => [] === $touched ? $this->history->ways($project) : $this->hands->ways($project),
-            'sounds' => $template->moves() ? $this->sounds($project) : [],
-            'time' => 0 === $shown ? ScenesView::of($template, $laid) : null,
-            'scene' => null === $template->scene($scene) ? $template->scenes[0]->id ?? '' : $scene,
-        ] + ($layer instanceof PictureLayer ? $this->picture->build($project, $layer, $laid) : []);
+        return $columns;
     }
 
     /** @return list<array{key: string, letter: string, heading: string, source: string}> columns to come, where there is no table */
@@ -206,20 +212,5 @@ final readonly class ComposeView
                 static fn (Layer $layer): bool => \in_array($layer->id, $wanted, true) || isset($groups[$layer->group ?? '']),
             ),
         );
-    }
-
-    /**
-     * How well a text stands out, where nothing is wrong with that.
-     *
-     * @param list<Warning> $warnings
-     */
-    private static function contrast(Design $template, ?Layer $layer, array $warnings): ?float
-    {
-        $faint = array_filter(
-            $warnings,
-            static fn (Warning $one): bool => WarningKind::Contrast === $one->kind && $one->layer === $layer?->id,
-        );
-
-        return $layer instanceof TextLayer && [] === $faint ? TextBackground::contrast($template, $layer) : null;
     }
 }

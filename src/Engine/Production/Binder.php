@@ -121,12 +121,13 @@ final readonly class Binder
      */
     private function groups(ChosenFormat $choice, \Closure $pieces): array
     {
-        if (!\in_array(FormatOption::By, $choice->output->options(), true)) {
+        $by = $choice->by();
+        if (null === $by) {
             return ['' => null];
         }
         $groups = [];
         foreach ($pieces() as $piece) {
-            $groups[trim($piece->row->cells[$choice->settings->by] ?? '')][$piece->position] = true;
+            $groups[trim($piece->row->cells[$by] ?? '')][$piece->position] = true;
         }
 
         return $groups;

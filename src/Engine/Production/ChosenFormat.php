@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
+use Morphea\App\Engine\Production\Format\GroupedPdfSettings;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Output\FileNames\FileNames;
 use Morphea\Core\Rendering\Layout\LaidOut;
+use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Core\Table\Data\Record;
 
 /** An output with what was said of it. */
@@ -18,6 +20,12 @@ final readonly class ChosenFormat
 
     public function __construct(public ExportFormat $output, public FormatSettings $settings)
     {
+    }
+
+    /** Key of the column by whose values pieces go into documents; null where it is none. */
+    public function by(): ?string
+    {
+        return $this->settings instanceof GroupedPdfSettings ? $this->settings->by : null;
     }
 
     /** Pieces come together in documents. */
@@ -55,7 +63,7 @@ final readonly class ChosenFormat
         $depends = [self::VERSION, $this->output::id(), ...$this->output->depends($this->settings)];
         $stills = $this->settings->pages($piece->stills($this->settings->moment));
         $pages = $this->output instanceof MotionFormat
-            ? [$piece->timeline($this->settings->rate)->fingerprint()]
+            ? [$piece->timeline($this->settings instanceof TimedSettings ? $this->settings->rate() : Timing::USUAL)->fingerprint()]
             : array_map(static fn (LaidOut $page): string => $page->drawing->fingerprint(), $stills);
         $files = $this->output->isByPage() ? array_map(static fn (string $page): array => [$page], $pages) : [[...$pages, $name]];
 
@@ -78,7 +86,7 @@ final readonly class ChosenFormat
      */
     public function drawn(): array
     {
-        return [array_intersect_key($this->settings->toArray(), ['ground' => 1, 'side' => 1, 'moment' => 1])];
+        return [array_intersect_key($this->settings->toArray(), [FormatSettings::GROUND => 1, FormatSettings::PAGE => 1, FormatSettings::MOMENT => 1])];
     }
 
     /**
@@ -101,8 +109,8 @@ final readonly class ChosenFormat
         if ($this->output instanceof MotionFormat && null !== ($why = $template->moves() ? $this->output->missing() : self::STILL)) {
             return $why;
         }
-        if (\in_array(FormatOption::Size, $this->output->options(), true)) {
-            $why = $this->settings->size->trouble($template, $this->settings->edge->dots($template->bleed, $template->dpi));
+        if ($this->settings instanceof SizedSettings) {
+            $why = $this->settings->size()->trouble($template, $this->settings->edge->dots($template->bleed, $template->dpi));
         }
 
         return $why ?? $this->output->trouble($template, $this->settings, [] === $rows ? [new Record(1, [])] : $rows);

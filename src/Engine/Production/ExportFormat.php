@@ -40,6 +40,13 @@ interface ExportFormat
     /** @return list<FormatOption> what can be said of it */
     public function options(): array;
 
+    /**
+     * What was said of it, in a class of its own where it takes more than every format does.
+     *
+     * @throws FormatSettingsException
+     */
+    public function settings(SettingsInput $said = new SettingsInput([])): FormatSettings;
+
     /** In words: how large a piece comes out. */
     public function size(Design $template, FormatSettings $settings): string;
 

@@ -67,6 +67,11 @@ final class ExportFormatRegistry
     {
         $output = \is_string($said['output'] ?? null) ? $this->find($said['output']) : null;
 
-        return null === $output ? null : new ChosenFormat($output, FormatSettings::of($said));
+        try {
+            return null === $output ? null : new ChosenFormat($output, $output->settings(new SettingsInput($said)));
+        } catch (FormatSettingsException) {
+            // What was kept before a bound was drawn tighter is made as is usual.
+            return new ChosenFormat($output, $output->settings());
+        }
     }
 }

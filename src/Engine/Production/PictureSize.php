@@ -16,6 +16,25 @@ final readonly class PictureSize
     {
     }
 
+    /**
+     * What was said of it; a factor of 1 where nothing was.
+     *
+     * @throws FormatSettingsException
+     */
+    public static function from(SettingsInput $said): self
+    {
+        return new self(
+            $said->choice('size', SizeKind::Factor),
+            $said->number('value', 1.0, 0.0, 'Say how large the pictures are to be: a number above 0.') ?? 1.0,
+        );
+    }
+
+    /** @return array{size: string, value: float} as `from` takes them */
+    public function toArray(): array
+    {
+        return ['size' => $this->kind->value, 'value' => $this->value];
+    }
+
     /** @param float $edge dots outside of the cut that are made too */
     public function scale(Design $template, float $edge): float
     {

@@ -6,8 +6,9 @@ namespace Morphea\App\Runs\PrintSheets;
 
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
+use Morphea\App\Engine\Production\Format\SheetPdfSettings;
 use Morphea\App\Engine\Production\Format\Sheets;
-use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\RunOrder;
@@ -60,9 +61,9 @@ final readonly class SheetOrders
     public static function settings(Project $project, RunOrder $order): SheetSettings
     {
         try {
-            return $order->choices[0]->settings->onSheets($project->template());
+            return SheetPdfSettings::from($order->choices[0]->settings)->onSheets($project->template());
         } catch (SheetException) {
-            return (new FormatSettings())->onSheets($project->template());
+            return (new SheetPdfSettings())->onSheets($project->template());
         }
     }
 
@@ -70,6 +71,6 @@ final readonly class SheetOrders
     {
         $json = json_encode($settings->toArray(), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRESERVE_ZERO_FRACTION);
 
-        return new ChosenFormat($this->outputs->get(Sheets::id()), FormatSettings::of(['sheet' => $json]));
+        return new ChosenFormat($this->outputs->get(Sheets::id()), new SheetPdfSettings(new SettingsInput(['sheet' => $json])));
     }
 }

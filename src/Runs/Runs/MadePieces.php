@@ -76,7 +76,7 @@ final readonly class MadePieces
     /** Bytes of a PDF of it alone. */
     public function pdf(MadePiece $made): string
     {
-        return $this->pdfs->files($this->drawn($made), new FormatSettings(edge: Edge::Cut))[0];
+        return $this->pdfs->files($this->drawn($made), (new FormatSettings())->edged(Edge::Cut))[0];
     }
 
     /** How many pages it has. */

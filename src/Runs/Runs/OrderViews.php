@@ -9,10 +9,10 @@ use Morphea\App\Engine\Production\DocumentFormat;
 use Morphea\App\Engine\Production\ExportFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\FormatOption;
-use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\MockupFormat;
 use Morphea\App\Engine\Production\MotionFormat;
 use Morphea\App\Engine\Production\PageNames;
+use Morphea\App\Engine\Production\SizedSettings;
 use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
@@ -58,7 +58,7 @@ final readonly class OrderViews
                     'ending' => $output->ending(),
                     'bound' => $output instanceof DocumentFormat,
                     'chosen' => isset($chosen[$output::id()]),
-                    'settings' => $chosen[$output::id()] ?? new FormatSettings(),
+                    'settings' => $chosen[$output::id()] ?? $output->settings(),
                     'options' => array_map(static fn (FormatOption $option): string => $option->value, $output->options()),
                 ],
                 array_filter(
@@ -130,7 +130,7 @@ final readonly class OrderViews
     {
         $sizes = [];
         foreach ($order->choices as $choice) {
-            if (\in_array(FormatOption::Size, $choice->output->options(), true)) {
+            if ($choice->settings instanceof SizedSettings) {
                 $sizes[$choice->output->label()] = $choice->output->size($template, $choice->settings);
             }
         }
@@ -145,11 +145,10 @@ final readonly class OrderViews
         $pages = PageNames::of($template);
         $names = [];
         foreach ($plan->order->choices as $choice) {
-            $bound = $choice->isBound();
-            if ($bound && '' === $choice->settings->by) {
+            $by = $choice->by();
+            if ($choice->isBound() && null === $by) {
                 array_unshift($names, "$plan->file.{$choice->output->ending()}");
-            } elseif ($bound) {
-                $by = $choice->settings->by;
+            } elseif (null !== $by) {
                 $values = array_map(static fn (array $piece): string => trim($piece['row']->cells[$by] ?? ''), $plan->pieces);
                 foreach (\array_slice(array_unique($values), 0, self::NAMES_SHOWN) as $value) {
                     $names[] = ('' === $value ? 'without a value' : $value) . ".{$choice->output->ending()}";
@@ -168,10 +167,10 @@ final readonly class OrderViews
     {
         $each = array_map(
             static fn (ChosenFormat $choice): int => $choice->isBound()
-                ? ('' === $choice->settings->by
+                ? (null === $choice->by()
                     ? 1
                     : \count(array_unique(array_map(
-                        static fn (array $piece): string => trim($piece['row']->cells[$choice->settings->by] ?? ''),
+                        static fn (array $piece): string => trim($piece['row']->cells[(string) $choice->by()] ?? ''),
                         $plan->pieces,
                     ))))
                 : \count($plan->pieces) * \count($choice->names('', PageNames::of($template))),

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Engine\Production\ChosenFormat;
+use Morphea\App\Engine\Production\ExportFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\FormatSettingsException;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Component\HttpFoundation\InputBag;
@@ -63,6 +66,8 @@ final readonly class RunOrder
      * As a form has it: what is said of all outputs stands for each, what is said of one under its own id.
      *
      * @param InputBag<bool|float|int|string> $input
+     *
+     * @throws RunOrderException
      */
     public static function from(InputBag $input, self $usual, ExportFormatRegistry $outputs): self
     {
@@ -74,7 +79,7 @@ final readonly class RunOrder
                 $of = \is_array($said['of'] ?? null) ? $said['of'][$output::id()] ?? [] : [];
                 $of = \is_array($of) ? $of : [];
                 $all = array_intersect_key($said, ['edge' => 1, 'side' => 1]);
-                $choices[$output::id()] = new ChosenFormat($output, FormatSettings::of($of + $all));
+                $choices[$output::id()] = new ChosenFormat($output, self::settings($output, $of + $all));
             }
         }
         $text = static fn (string $name, string $else): string => \is_string($said[$name] ?? null) ? trim($said[$name]) : $else;
@@ -89,6 +94,20 @@ final readonly class RunOrder
             max(Naming::SHORTEST, min(SafeName::MAX_BYTES, (int) $text('nameBytes', (string) $usual->nameBytes))),
             $text('kept', ''),
         );
+    }
+
+    /**
+     * @param array<string, mixed> $said
+     *
+     * @throws RunOrderException
+     */
+    private static function settings(ExportFormat $output, array $said): FormatSettings
+    {
+        try {
+            return $output->settings(new SettingsInput($said));
+        } catch (FormatSettingsException $e) {
+            throw new RunOrderException(ucfirst($output->label()) . ": {$e->getMessage()}", 0, $e);
+        }
     }
 
     /** @return array<string, mixed> */
@@ -129,7 +148,7 @@ final readonly class RunOrder
     /** All of it comes in one document, which is not packed. */
     public function isOneDocument(): bool
     {
-        return 1 === \count($this->choices) && $this->choices[0]->isBound() && '' === $this->choices[0]->settings->by;
+        return 1 === \count($this->choices) && $this->choices[0]->isBound() && null === $this->choices[0]->by();
     }
 
     /** Every piece has files of its own. */

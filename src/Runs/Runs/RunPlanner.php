@@ -7,8 +7,6 @@ namespace Morphea\App\Runs\Runs;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
-use Morphea\App\Engine\Production\FormatOption;
-use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Context\SharedSizes;
@@ -59,7 +57,7 @@ final readonly class RunPlanner
         $keys = $this->known($project);
         [$last, $choices] = $this->last($project, $output);
         $usual = null === $output ? $this->outputs->usual($project->template()) : $this->outputs->get($output);
-        $choices = [] === $choices ? [new ChosenFormat($usual, new FormatSettings())] : $choices;
+        $choices = [] === $choices ? [new ChosenFormat($usual, $usual->settings())] : $choices;
         if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
             return new RunOrder(
                 $choices,
@@ -179,8 +177,7 @@ final readonly class RunPlanner
         }
         $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
         foreach ($order->choices as $choice) {
-            $needs = \in_array(FormatOption::By, $choice->output->options(), true);
-            if ($needs && !\in_array($choice->settings->by, $keys, true)) {
+            if (null !== $choice->by() && !\in_array($choice->by(), $keys, true)) {
                 throw new RunOrderException('Say by which column the rows are put together.');
             }
         }

@@ -59,7 +59,7 @@ final readonly class RunViews
 
         return implode(', ', array_map(
             static fn (ChosenFormat $choice): string => $choice->output->label() .
-                ('' === $choice->settings->by ? '' : " of {$choice->settings->by}"),
+                (null === $choice->by() ? '' : " of {$choice->by()}"),
             $choices,
         ));
     }

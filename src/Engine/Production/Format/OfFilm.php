@@ -8,6 +8,7 @@ use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\MotionFormat;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Engine\Video\Film;
 use Morphea\App\Engine\Video\FilmFormat;
@@ -30,6 +31,11 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
     public function ending(): string
     {
         return static::format()->value;
+    }
+
+    public function settings(SettingsInput $said = new SettingsInput([])): FilmSettings
+    {
+        return new FilmSettings($said);
     }
 
     public function options(): array
@@ -58,6 +64,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 
     public function size(Design $template, FormatSettings $settings): string
     {
+        $settings = $this->own($settings);
         $scale = self::scale($template, $settings);
 
         return \sprintf(
@@ -70,6 +77,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 
     public function depends(FormatSettings $settings): array
     {
+        $settings = $this->own($settings);
         $all = $settings->toArray();
 
         return [self::VERSION, $all['size'], $all['value'], $settings->quality, $settings->rate, $settings->megabytes];
@@ -77,6 +85,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
+        $settings = $this->own($settings);
         $timeline = $piece->timeline($settings->rate);
         $subtitles = Subtitles::of($piece->pages[0], $timeline);
         $film = new Film($timeline, $piece->pictures, $piece->name, $subtitles, $piece->language());
@@ -85,7 +94,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
         return [$this->films->make($film, static::format(), $scale, $settings->quality, $settings->megabytes, $stopped)];
     }
 
-    private static function scale(Design $template, FormatSettings $settings): float
+    private static function scale(Design $template, FilmSettings $settings): float
     {
         return $settings->size->scale($template, Edge::Cut->dots($template->bleed, $template->dpi));
     }
@@ -93,5 +102,10 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
     private static function even(float $pixels): int
     {
         return 2 * intdiv((int) round($pixels), 2);
+    }
+
+    private function own(FormatSettings $settings): FilmSettings
+    {
+        return $settings instanceof FilmSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
     }
 }

@@ -7,6 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\Look;
 use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
@@ -36,6 +37,11 @@ abstract readonly class OfPictures extends AbstractFormat
         return static::kind()->value;
     }
 
+    public function settings(SettingsInput $said = new SettingsInput([])): PictureSettings
+    {
+        return new PictureSettings($said);
+    }
+
     public function options(): array
     {
         return [
@@ -55,6 +61,7 @@ abstract readonly class OfPictures extends AbstractFormat
 
     public function size(Design $template, FormatSettings $settings): string
     {
+        $settings = $this->own($settings);
         $edge = $settings->edge->dots($template->bleed, $template->dpi);
         $scale = $settings->size->scale($template, $edge);
 
@@ -67,6 +74,7 @@ abstract readonly class OfPictures extends AbstractFormat
 
     public function depends(FormatSettings $settings): array
     {
+        $settings = $this->own($settings);
         $all = $settings->toArray();
         $quality = \in_array(FormatOption::Quality, $this->options(), true) ? [$settings->quality, $settings->inSteps] : [];
 
@@ -75,6 +83,7 @@ abstract readonly class OfPictures extends AbstractFormat
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
+        $settings = $this->own($settings);
         $format = new PictureFormat(static::kind(), $settings->quality, $settings->inSteps);
 
         return array_map(
@@ -90,7 +99,7 @@ abstract readonly class OfPictures extends AbstractFormat
         );
     }
 
-    private function look(LaidOutPiece $piece, Drawing $page, FormatSettings $settings): Look
+    private function look(LaidOutPiece $piece, Drawing $page, PictureSettings $settings): Look
     {
         $under = $settings->under($page->background);
         $scale = $settings->size->scale($piece->template, $settings->edge->width($page));
@@ -100,5 +109,10 @@ abstract readonly class OfPictures extends AbstractFormat
             $settings->edge,
             $under ?? (\in_array(FormatOption::SeeThrough, $this->options(), true) ? null : self::PAPER),
         );
+    }
+
+    private function own(FormatSettings $settings): PictureSettings
+    {
+        return $settings instanceof PictureSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
     }
 }

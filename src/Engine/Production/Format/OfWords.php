@@ -8,6 +8,7 @@ use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\MotionFormat;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Timeline\Subtitles;
 
@@ -19,6 +20,11 @@ abstract readonly class OfWords extends AbstractFormat implements MotionFormat
     public function ending(): string
     {
         return static::id();
+    }
+
+    public function settings(SettingsInput $said = new SettingsInput([])): SubtitleSettings
+    {
+        return new SubtitleSettings($said);
     }
 
     public function options(): array
@@ -48,11 +54,16 @@ abstract readonly class OfWords extends AbstractFormat implements MotionFormat
 
     public function depends(FormatSettings $settings): array
     {
-        return [$settings->rate];
+        return [$this->own($settings)->rate];
     }
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
-        return [$this->written(Subtitles::of($piece->pages[0], $piece->timeline($settings->rate)))];
+        return [$this->written(Subtitles::of($piece->pages[0], $piece->timeline($this->own($settings)->rate)))];
+    }
+
+    private function own(FormatSettings $settings): SubtitleSettings
+    {
+        return $settings instanceof SubtitleSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
     }
 }

@@ -8,6 +8,7 @@ use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\MockupFormat;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Engine\Render\Look;
 use Morphea\App\Engine\Render\Mockup;
@@ -51,7 +52,7 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
     public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
     {
         try {
-            Product::of($settings->product);
+            Product::of($this->own($settings)->product);
         } catch (MockupException $e) {
             return $e->getMessage();
         }
@@ -64,6 +65,11 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
         return 'jpg';
     }
 
+    public function settings(SettingsInput $said = new SettingsInput([])): ProductSettings
+    {
+        return new ProductSettings($said);
+    }
+
     public function options(): array
     {
         return [FormatOption::Product, FormatOption::Moment];
@@ -72,7 +78,7 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
     public function size(Design $template, FormatSettings $settings): string
     {
         try {
-            $product = Product::of($settings->product);
+            $product = Product::of($this->own($settings)->product);
         } catch (MockupException) {
             return '';
         }
@@ -87,13 +93,13 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
 
     public function depends(FormatSettings $settings): array
     {
-        return [self::VERSION, $settings->product];
+        return [self::VERSION, $this->own($settings)->product];
     }
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
         try {
-            $product = Product::of($settings->product);
+            $product = Product::of($this->own($settings)->product);
         } catch (MockupException $e) {
             throw new RenderException($e->getMessage(), 0, $e);
         }
@@ -112,5 +118,10 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
 
             return $this->mockup->jpeg($product, $png, $own);
         }, $settings->pages($piece->stills($settings->moment)));
+    }
+
+    private function own(FormatSettings $settings): ProductSettings
+    {
+        return $settings instanceof ProductSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
     }
 }

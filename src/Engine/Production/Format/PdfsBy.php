@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Production\Format;
 
 use Morphea\App\Engine\Production\FormatOption;
+use Morphea\App\Engine\Production\SettingsInput;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** A PDF for each value of a column, with the pages of all pieces that have it. */
@@ -19,6 +20,11 @@ final readonly class PdfsBy extends BoundPdf
     public function label(): string
     {
         return 'a PDF for each value';
+    }
+
+    public function settings(SettingsInput $said = new SettingsInput([])): GroupedPdfSettings
+    {
+        return new GroupedPdfSettings($said);
     }
 
     public function options(): array

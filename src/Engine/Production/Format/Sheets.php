@@ -9,6 +9,7 @@ use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\PieceStream;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Engine\Render\PdfFile;
 use Morphea\App\Engine\Render\PictureSet;
@@ -62,6 +63,11 @@ final readonly class Sheets extends BoundPdf
         return null;
     }
 
+    public function settings(SettingsInput $said = new SettingsInput([])): SheetPdfSettings
+    {
+        return new SheetPdfSettings($said);
+    }
+
     public function options(): array
     {
         return [FormatOption::Sheet, FormatOption::Moment];
@@ -70,7 +76,7 @@ final readonly class Sheets extends BoundPdf
     public function size(Design $template, FormatSettings $settings): string
     {
         try {
-            return $settings->onSheets($template)->paper->says();
+            return SheetPdfSettings::from($settings)->onSheets($template)->paper->says();
         } catch (SheetException) {
             return '';
         }
@@ -87,7 +93,7 @@ final readonly class Sheets extends BoundPdf
      */
     public static function planned(Design $template, FormatSettings $settings, array $rows): array
     {
-        $said = $settings->onSheets($template);
+        $said = SheetPdfSettings::from($settings)->onSheets($template);
         if ('' !== $said->copiesBy && [] !== $rows && [] !== $rows[0]->cells && !isset($rows[0]->cells[$said->copiesBy])) {
             throw new SheetException("The column “{$said->copiesBy}”, which says how many of each, is not in the table. Choose another.");
         }
@@ -108,7 +114,7 @@ final readonly class Sheets extends BoundPdf
     ): void {
         $template = $pieces->making->template;
         try {
-            $said = $settings->onSheets($template);
+            $said = SheetPdfSettings::from($settings)->onSheets($template);
             $settings = $settings->edged($said->bleed ? Edge::Bleed : Edge::Cut);
             [$plan] = self::planned($template, $settings, $pieces->rows());
         } catch (SheetException $e) {

@@ -7,6 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\LaidOutPiece;
+use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\FontSubsets;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Drawing\SvgSize;
@@ -38,6 +39,11 @@ final readonly class Svg extends AbstractFormat
         return 'svg';
     }
 
+    public function settings(SettingsInput $said = new SettingsInput([])): SvgSettings
+    {
+        return new SvgSettings($said);
+    }
+
     public function options(): array
     {
         return [FormatOption::Edge, FormatOption::Ground, FormatOption::SeeThrough, FormatOption::Outlines, FormatOption::Moment];
@@ -55,11 +61,12 @@ final readonly class Svg extends AbstractFormat
 
     public function depends(FormatSettings $settings): array
     {
-        return [$settings->edge->value, $settings->ground, $settings->outlines];
+        return [$settings->edge->value, $settings->ground, $this->own($settings)->outlines];
     }
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
+        $settings = $this->own($settings);
         $writer = new SvgWriter($piece->pictures, SvgSize::Pixels, $settings->outlines ? new LetterOutlines() : null);
 
         return array_map(function (LaidOut $page) use ($writer, $settings): string {
@@ -68,5 +75,10 @@ final readonly class Svg extends AbstractFormat
 
             return $settings->outlines ? $svg : $this->fonts->into($svg, $drawing);
         }, $settings->pages($piece->stills($settings->moment)));
+    }
+
+    private function own(FormatSettings $settings): SvgSettings
+    {
+        return $settings instanceof SvgSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
     }
 }

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Editor\Compose;
+
+use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Design\Edits\Preset;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Design\Styles\CodeKind;
+use Morphea\Core\Rendering\Text\FontFamily;
+
+/** What is known of the design whatever is selected: its columns, layers and fonts, and what can be chosen. */
+final readonly class DesignView
+{
+    /**
+     * @param array<string, array<string, mixed>>                           $columns      of the table, by key, with the value of the row shown
+     * @param array<array-key, array<string, mixed>>                        $offered      those, or the fields that were named before there was a table
+     * @param list<array<string, mixed>>                                    $layers       the topmost first, as Boxes has them
+     * @param list<string>                                                  $unknownFonts families that nobody here has
+     * @param list<FontFamily>                                              $families     those to choose from
+     * @param list<array{value: string, label: string, brief: string}>      $shown        how dates and numbers can be shown
+     * @param array{plain: array<string, mixed>, scales: array{float, float}} $marks      what an editor of words has to know
+     * @param array<string, string>                                         $alignments   ways to line layers up, in words
+     * @param array<string, Preset>                                         $presets      by id
+     * @param list<CodeKind>                                                $codeKinds
+     * @param array{undo: bool, redo: bool}                                 $ways         there are from here
+     */
+    public function __construct(
+        public Project $project,
+        public Design $template,
+        public array $columns,
+        public array $offered,
+        public array $layers,
+        public array $families,
+        public array $unknownFonts,
+        public array $shown,
+        public array $marks,
+        public array $alignments,
+        public array $presets,
+        public array $codeKinds,
+        public array $ways,
+        public Unit $typeUnit,
+        public Controls $pageControls,
+        public Controls $templateControls,
+        public string $here = 'Compose',
+    ) {
+    }
+}

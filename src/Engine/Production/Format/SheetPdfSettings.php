@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production\Format;
+
+use Morphea\App\Engine\Production\FormatSettings;
+use Morphea\App\Engine\Production\SettingsInput;
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Output\PrintSheets\PieceSize;
+use Morphea\Core\Output\PrintSheets\SheetException;
+use Morphea\Core\Output\PrintSheets\SheetSettings;
+
+/** Of print sheets. */
+readonly class SheetPdfSettings extends FormatSettings
+{
+    /** How pieces lie on them, as JSON of Core\Output\PrintSheets\SheetSettings; empty for the usual. */
+    public string $sheet;
+
+    public function __construct(SettingsInput $said = new SettingsInput([]))
+    {
+        parent::__construct($said);
+        $this->sheet = $said->text('sheet');
+    }
+
+    public static function from(FormatSettings $settings): self
+    {
+        return $settings instanceof self ? $settings : new self(new SettingsInput($settings->toArray()));
+    }
+
+    public function toArray(): array
+    {
+        return parent::toArray() + [
+            'sheet' => $this->sheet,
+        ];
+    }
+
+    /** @throws SheetException where what was said cannot be */
+    public function onSheets(Design $template): SheetSettings
+    {
+        $usual = SheetSettings::usual(PieceSize::of($template), $template->locale);
+        $said = '' === $this->sheet ? [] : json_decode($this->sheet, true);
+
+        return \is_array($said)
+            ? SheetSettings::of($said, $usual)
+            : throw new SheetException('What was said of the sheets cannot be read.');
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Engine\Production;
+
+/** What was said of a format, by a form, on the command line or in an order that was kept. What is empty is as usual. */
+final readonly class SettingsInput
+{
+    /** @param array<string, mixed> $said by key */
+    public function __construct(private array $said)
+    {
+    }
+
+    public function text(string $key, string $usual = ''): string
+    {
+        $value = $this->said[$key] ?? null;
+        $text = \is_scalar($value) ? trim((string) $value) : '';
+
+        return '' === $text ? $usual : $text;
+    }
+
+    public function flag(string $key): bool
+    {
+        return (bool) ($this->said[$key] ?? false);
+    }
+
+    /** @throws FormatSettingsException */
+    public function whole(string $key, int $usual, int $least, int $most): int
+    {
+        $text = $this->text($key, (string) $usual);
+        $fits = 1 === preg_match('/^\d{1,9}$/D', $text) && (int) $text >= $least && (int) $text <= $most;
+
+        return $fits ? (int) $text : throw $this->refuse($key, "Say a whole number from $least to $most.");
+    }
+
+    /**
+     * @param float $least the value itself may be
+     *
+     * @throws FormatSettingsException
+     */
+    public function number(string $key, ?float $usual, float $least, string $do): ?float
+    {
+        $text = strtr($this->text($key), ',', '.');
+        if ('' === $text) {
+            return $usual;
+        }
+
+        return is_numeric($text) && is_finite((float) $text) && (float) $text >= $least
+            ? (float) $text
+            : throw $this->refuse($key, $do);
+    }
+
+    /**
+     * @param list<int> $of
+     *
+     * @throws FormatSettingsException
+     */
+    public function oneOf(string $key, int $usual, array $of): int
+    {
+        $text = $this->text($key, (string) $usual);
+
+        return \in_array($text, array_map(strval(...), $of), true)
+            ? (int) $text
+            : throw $this->refuse($key, 'Say one of ' . implode(', ', $of) . '.');
+    }
+
+    /** @throws FormatSettingsException */
+    public function matching(string $key, string $usual, string $pattern, string $do): string
+    {
+        $text = $this->text($key, $usual);
+
+        return 1 === preg_match($pattern, $text) ? $text : throw $this->refuse($key, $do);
+    }
+
+    /**
+     * @template T of \BackedEnum
+     *
+     * @param T $usual
+     *
+     * @return T
+     *
+     * @throws FormatSettingsException
+     */
+    public function choice(string $key, \BackedEnum $usual): \BackedEnum
+    {
+        $text = $this->text($key, (string) $usual->value);
+        $all = array_map(static fn (\BackedEnum $one): string => (string) $one->value, $usual::cases());
+        $at = array_search($text, $all, true);
+
+        return false === $at ? throw $this->refuse($key, 'Say one of ' . implode(', ', $all) . '.') : $usual::cases()[$at];
+    }
+
+    private function refuse(string $key, string $do): FormatSettingsException
+    {
+        return new FormatSettingsException($key, $this->text($key), $do);
+    }
+}
