@@ -117,7 +117,10 @@ $calendar = $seconds(static function () use ($items, &$dealt): void {
 printf("a calendar of %s posts: %.2f s\n", number_format($dealt), $calendar);
 
 $shown = $project(100);
-$choice = new ChosenFormat($services->get(ExportFormatRegistry::class)->get(OnProducts::id()), new ProductSettings(new SettingsInput(['product' => 'mug'])));
+$choice = new ChosenFormat(
+    $services->get(ExportFormatRegistry::class)->get(OnProducts::id()),
+    new ProductSettings(new SettingsInput(['product' => 'mug'])),
+);
 $services->get(Connection::class)->executeStatement('DELETE FROM messenger_messages');
 $services->get(RunDispatcher::class)->start($shown, $services->get(RunPlanner::class)->usual($shown, OnProducts::id())->as([$choice]));
 $made = static fn (): int => (int) $services->get(Connection::class)->fetchOne(

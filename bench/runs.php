@@ -60,7 +60,12 @@ $project = static function (string $starter, int $rows, Closure $row) use ($serv
 $run = static function (Project $project, string $as) use ($services, $entities): float {
     $began = hrtime(true);
     $order = new RunOrder(
-        [new ChosenFormat($services->get(ExportFormatRegistry::class)->get($as), $services->get(ExportFormatRegistry::class)->get($as)->settings())],
+        [
+            new ChosenFormat(
+                $services->get(ExportFormatRegistry::class)->get($as),
+                $services->get(ExportFormatRegistry::class)->get($as)->settings(),
+            ),
+        ],
         RowChoice::All,
         '',
         '{register}',

@@ -70,7 +70,13 @@ final class PressCommand extends Command
             ->addOption('moment', null, InputOption::VALUE_REQUIRED, 'stills of shorts so many seconds after their beginning', '')
             ->addOption('product', null, InputOption::VALUE_REQUIRED, 'for --as=products: ' . $products, 'tote')
             ->addOption('megabytes', null, InputOption::VALUE_REQUIRED, 'shorts no larger than so many', '')
-            ->addOption('quality', null, InputOption::VALUE_REQUIRED, '1 to 100, of JPEG, WebP and AVIF', (string) PictureSettings::USUAL_QUALITY)
+            ->addOption(
+                'quality',
+                null,
+                InputOption::VALUE_REQUIRED,
+                '1 to 100, of JPEG, WebP and AVIF',
+                (string) PictureSettings::USUAL_QUALITY,
+            )
             ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
             ->addOption(
                 'ground',

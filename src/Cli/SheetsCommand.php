@@ -88,7 +88,12 @@ final class SheetsCommand extends Command
                 $results = $this->press->press(new PressOptions(
                     \is_string($file) ? $file : '',
                     $text('rows'),
-                    [new ChosenFormat($this->sheets, $this->sheets->settings(new SettingsInput(['sheet' => json_encode($said, \JSON_THROW_ON_ERROR)])))],
+                    [
+                        new ChosenFormat(
+                            $this->sheets,
+                            $this->sheets->settings(new SettingsInput(['sheet' => json_encode($said, \JSON_THROW_ON_ERROR)])),
+                        ),
+                    ],
                     $folder,
                     null,
                     (string) $text('only'),

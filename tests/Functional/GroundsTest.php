@@ -60,7 +60,13 @@ final class GroundsTest extends AppTestCase
         $timeline = $this->timeline($project, 2);
         self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
         $after = $timeline->timing->scenes[1]->from;
-        $this->assertFrames($project, $timeline, $film, [0, 40, $after + 6, $after + 30, $after + 75, $timeline->timing->frames() - 1], 216 / 1080);
+        $this->assertFrames(
+            $project,
+            $timeline,
+            $film,
+            [0, 40, $after + 6, $after + 30, $after + 75, $timeline->timing->frames() - 1],
+            216 / 1080,
+        );
     }
 
     /** @param array<string, mixed> $values */
@@ -83,7 +89,13 @@ final class GroundsTest extends AppTestCase
         $timeline = $this->timeline($project, 2);
         self::assertSame($timeline->timing->frames(), (int) Tools::film($film)['video']['nb_read_frames']);
         $from = $timeline->timing->scenes[1]->from;
-        $this->assertFrames($project, $timeline, $film, [0, 14, 29, 31, 45, $from + 6, $from + 40, $timeline->timing->frames() - 1], 216 / 1080);
+        $this->assertFrames(
+            $project,
+            $timeline,
+            $film,
+            [0, 14, 29, 31, 45, $from + 6, $from + 40, $timeline->timing->frames() - 1],
+            216 / 1080,
+        );
     }
 
     public function testWhatIsHeardIsAsLoudAsItIsToBeAndWordsAreReadAloud(): void

@@ -160,7 +160,10 @@ final class SheetsTest extends AppTestCase
                 : $sound->content($picture, $look),
         );
         $layouter = self::getContainer()->get(Engines::class)->with([])->layouter;
-        $sheets = new ChosenFormat(self::getContainer()->get(Sheets::class), new SheetPdfSettings(new SettingsInput(['sheet' => '{"both":"long"}'])));
+        $sheets = new ChosenFormat(
+            self::getContainer()->get(Sheets::class),
+            new SheetPdfSettings(new SettingsInput(['sheet' => '{"both":"long"}'])),
+        );
         $making = new Production($file->template, [$sheets], $layouter, $broken, new EvenSizes());
         $rows = iterator_to_array($file->table?->records() ?? [], false);
         $wanted = array_map(static fn (Record $row): PieceRequest => new PieceRequest($row->number, "card $row->number", $row), $rows);

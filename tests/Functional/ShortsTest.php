@@ -126,7 +126,11 @@ final class ShortsTest extends AppTestCase
         self::assertResponseIsSuccessful();
         $film = $this->made($this->reload($project), ['mp4'], '1-2')['1.mp4'];
         self::assertSame(0, $this->taken());
-        self::assertEqualsWithDelta($this->timeline($project, 1)->timing->seconds(), (float) Tools::film($film)['video']['duration'], 0.001);
+        self::assertEqualsWithDelta(
+            $this->timeline($project, 1)->timing->seconds(),
+            (float) Tools::film($film)['video']['duration'],
+            0.001,
+        );
     }
 
     public function testARowInWhichNothingComesHasNoShortAndTheOthersHaveTheirs(): void

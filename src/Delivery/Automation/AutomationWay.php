@@ -35,13 +35,13 @@ final readonly class AutomationWay extends AbstractWay
         $waits = $this->state($project);
 
         return new WayCard(
-            'follow',
-            'By itself',
-            'When a row arrives or changes: make its piece and hand it over, without anybody being there.',
-            'follow',
-            null === $waits ? 'Set it up' : 'Look',
-            $waits->words ?? (null === $this->switch->on($project->id()) ? '' : 'on'),
-            $waits->tone ?? 'ok',
+            id: 'follow',
+            title: 'By itself',
+            says: 'When a row arrives or changes: make its piece and hand it over, without anybody being there.',
+            route: 'follow',
+            act: null === $waits ? 'Set it up' : 'Look',
+            state: $waits->words ?? (null === $this->switch->on($project->id()) ? '' : 'on'),
+            tone: $waits->tone ?? 'ok',
         );
     }
 

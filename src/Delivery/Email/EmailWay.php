@@ -41,11 +41,11 @@ final readonly class EmailWay extends AbstractWay
 
         return new WayCard(
             self::ID,
-            'Email',
-            'Email each person their piece, or a link to its page, with words of their own.',
-            'mail',
-            'Write the email',
-            implode(', ', array_filter([self::count($sent, 'sent', 'sent'), self::count($waits, 'on the way', 'on the way')])),
+            title: 'Email',
+            says: 'Email each person their piece, or a link to its page, with words of their own.',
+            route: 'mail',
+            act: 'Write the email',
+            state: implode(', ', array_filter([self::count($sent, 'sent', 'sent'), self::count($waits, 'on the way', 'on the way')])),
         );
     }
 

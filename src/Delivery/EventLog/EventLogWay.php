@@ -28,12 +28,12 @@ final readonly class EventLogWay extends AbstractWay
     {
         return new WayCard(
             $this->id(),
-            'History',
-            'What was given, sent, sealed, answered, posted, opened and taken back, and when.',
-            'history',
-            'Read it',
-            self::count($this->log->count($project, null), 'line', 'lines'),
-            'quiet',
+            title: 'History',
+            says: 'What was given, sent, sealed, answered, posted, opened and taken back, and when.',
+            route: 'history',
+            act: 'Read it',
+            state: self::count($this->log->count($project, null), 'line', 'lines'),
+            tone: 'quiet',
         );
     }
 

@@ -39,11 +39,11 @@ final readonly class FormWay extends AbstractWay
 
         return new WayCard(
             self::ID,
-            'Collecting form',
-            'Let people fill in a row themselves, on a page they need no account for.',
-            'form',
-            'Set it up',
-            implode(', ', array_filter([$isOpen ? 'open' : '', self::count($answers, 'answer', 'answers')])),
+            title: 'Collecting form',
+            says: 'Let people fill in a row themselves, on a page they need no account for.',
+            route: 'form',
+            act: 'Set it up',
+            state: implode(', ', array_filter([$isOpen ? 'open' : '', self::count($answers, 'answer', 'answers')])),
         );
     }
 

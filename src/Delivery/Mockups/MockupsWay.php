@@ -22,10 +22,10 @@ final readonly class MockupsWay extends AbstractWay
     {
         return new WayCard(
             $this->id(),
-            'Product previews',
-            'Show every piece on a bag, a shirt, a mug, a wall, or in a photograph of your own.',
-            'previews',
-            'See them',
+            title: 'Product previews',
+            says: 'Show every piece on a bag, a shirt, a mug, a wall, or in a photograph of your own.',
+            route: 'previews',
+            act: 'See them',
         );
     }
 }

@@ -20,7 +20,7 @@ final readonly class PostAction extends AbstractAction
 
     public function step(): Step
     {
-        return new Step('post', 'put it into the calendar', 'in the calendar');
+        return new Step(id: 'post', words: 'put it into the calendar', done: 'in the calendar');
     }
 
     public function columns(Project $project): array

@@ -41,11 +41,11 @@ final readonly class ScheduleWay extends AbstractWay
 
         return new WayCard(
             self::ID,
-            'Posting calendar',
-            'Deal the pieces over days and times, and have each posted when it is its turn.',
-            'calendar',
-            'Open it',
-            implode(', ', array_filter([self::count($planned, 'planned', 'planned'), self::count($posted, 'posted', 'posted')])),
+            title: 'Posting calendar',
+            says: 'Deal the pieces over days and times, and have each posted when it is its turn.',
+            route: 'calendar',
+            act: 'Open it',
+            state: implode(', ', array_filter([self::count($planned, 'planned', 'planned'), self::count($posted, 'posted', 'posted')])),
         );
     }
 

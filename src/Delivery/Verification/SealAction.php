@@ -24,12 +24,12 @@ final readonly class SealAction extends AbstractAction
 
     public function step(): Step
     {
-        return new Step('seal', 'seal it as genuine', 'sealed');
+        return new Step(id: 'seal', words: 'seal it as genuine', done: 'sealed');
     }
 
     public function hint(Project $project): ActionHint
     {
-        return new ActionHint('Genuine or not', 'seals', 'what is sealed');
+        return new ActionHint(link: 'Genuine or not', route: 'seals', words: 'what is sealed');
     }
 
     public function columns(Project $project): array

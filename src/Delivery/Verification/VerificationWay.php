@@ -38,11 +38,11 @@ final readonly class VerificationWay extends AbstractWay
     {
         return new WayCard(
             self::ID,
-            'Genuine or not',
-            'Put a code on each piece by which anybody can check that it is genuine, for whom and from whom.',
-            'seals',
-            'Set it up',
-            self::count($this->sealed($project), 'sealed', 'sealed'),
+            title: 'Genuine or not',
+            says: 'Put a code on each piece by which anybody can check that it is genuine, for whom and from whom.',
+            route: 'seals',
+            act: 'Set it up',
+            state: self::count($this->sealed($project), 'sealed', 'sealed'),
         );
     }
 

@@ -22,7 +22,7 @@ final readonly class ProofStation implements StationState
         [$looked, $bad, $eyes] = $this->table->totals($project);
 
         return match (true) {
-            0 === $project->rowCount() => new Station('Proof', 'proof', 'not looked at', 'quiet'),
+            0 === $project->rowCount() => new Station(name: 'Proof', route: 'proof', state: 'not looked at', tone: 'quiet'),
             !$project->isProofed($this->inputs->state($project)) => new Station(
                 'Proof',
                 'proof',
@@ -30,7 +30,7 @@ final readonly class ProofStation implements StationState
                 'quiet',
                 true,
             ),
-            0 === $eyes => new Station('Proof', 'proof', 'in order', 'ok'),
+            0 === $eyes => new Station(name: 'Proof', route: 'proof', state: 'in order', tone: 'ok'),
             default => new Station('Proof', 'proof', number_format($eyes) . ' to look at', $bad > 0 ? 'bad' : 'look'),
         };
     }

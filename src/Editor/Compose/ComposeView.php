@@ -92,7 +92,12 @@ final readonly class ComposeView
         );
         $picture = $selection->selected instanceof PictureLayer ? $this->picture->build($project, $selection->selected, $laid) : [];
 
-        return new ComposeModel($this->design($project, $open, $template, $shown, $columns, $boxes, $touched), $stage, $selection, $picture);
+        return new ComposeModel(
+            $this->design($project, $open, $template, $shown, $columns, $boxes, $touched),
+            $stage,
+            $selection,
+            $picture,
+        );
     }
 
     /**

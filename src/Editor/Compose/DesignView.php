@@ -15,17 +15,17 @@ use Morphea\Core\Rendering\Text\FontFamily;
 final readonly class DesignView
 {
     /**
-     * @param array<string, array<string, mixed>>                           $columns      of the table, by key, with the value of the row shown
-     * @param array<array-key, array<string, mixed>>                        $offered      those, or the fields that were named before there was a table
-     * @param list<array<string, mixed>>                                    $layers       the topmost first, as Boxes has them
-     * @param list<string>                                                  $unknownFonts families that nobody here has
-     * @param list<FontFamily>                                              $families     those to choose from
-     * @param list<array{value: string, label: string, brief: string}>      $shown        how dates and numbers can be shown
-     * @param array{plain: array<string, mixed>, scales: array{float, float}} $marks      what an editor of words has to know
-     * @param array<string, string>                                         $alignments   ways to line layers up, in words
-     * @param array<string, Preset>                                         $presets      by id
-     * @param list<CodeKind>                                                $codeKinds
-     * @param array{undo: bool, redo: bool}                                 $ways         there are from here
+     * @param array<string, array<string, mixed>>                             $columns      by key, with the value of the row shown
+     * @param array<array-key, array<string, mixed>>                          $offered      those, or fields named before there was a table
+     * @param list<array<string, mixed>>                                      $layers       the topmost first, as Boxes has them
+     * @param list<FontFamily>                                                $families     those to choose from
+     * @param list<string>                                                    $unknownFonts families that nobody here has
+     * @param list<array{value: string, label: string, brief: string}>        $shown        how dates and numbers can be shown
+     * @param array{plain: array<string, mixed>, scales: array{float, float}} $marks        what an editor of words has to know
+     * @param array<string, string>                                           $alignments   ways to line layers up, in words
+     * @param array<string, Preset>                                           $presets      by id
+     * @param list<CodeKind>                                                  $codeKinds
+     * @param array{undo: bool, redo: bool}                                   $ways         there are from here
      */
     public function __construct(
         public Project $project,

@@ -43,13 +43,20 @@ final readonly class NewLayer
             $this->id($name),
             $this->name($name),
             $frame,
-            1.0,
-            false,
-            false,
-            Content::plain($pattern),
-            new TextStyle('IBM Plex Sans', 400, false, $size, '#17211E', Align::Centre),
-            FitRule::shrink($size / 2),
-            EmptyRule::hide(),
+            opacity: 1.0,
+            locked: false,
+            hidden: false,
+            content: Content::plain($pattern),
+            style: new TextStyle(
+                family: 'IBM Plex Sans',
+                weight: 400,
+                italic: false,
+                size: $size,
+                colour: '#17211E',
+                align: Align::Centre,
+            ),
+            fit: FitRule::shrink($size / 2),
+            empty: EmptyRule::hide(),
         );
     }
 
@@ -74,14 +81,14 @@ final readonly class NewLayer
             $this->id($kind->value),
             ucfirst($kind->value),
             $frame,
-            1.0,
-            false,
-            false,
-            $kind,
-            $line ? null : '#CBD2CE',
-            $line ? '#17211E' : null,
-            $line ? max(1.0, round($edge / 300)) : 0.0,
-            0.0,
+            opacity: 1.0,
+            locked: false,
+            hidden: false,
+            shape: $kind,
+            fill: $line ? null : '#CBD2CE',
+            stroke: $line ? '#17211E' : null,
+            strokeWidth: $line ? max(1.0, round($edge / 300)) : 0.0,
+            radius: 0.0,
         );
     }
 
@@ -94,11 +101,11 @@ final readonly class NewLayer
             $this->id($name),
             $this->name($name),
             $this->frame($width * $scale, $height * $scale, 0.5, 0.5),
-            1.0,
-            false,
-            false,
-            $asset,
-            PictureFit::Contain,
+            opacity: 1.0,
+            locked: false,
+            hidden: false,
+            source: $asset,
+            fit: PictureFit::Contain,
         );
     }
 
@@ -111,11 +118,11 @@ final readonly class NewLayer
             $this->id($name),
             $this->name($name),
             $this->frame($edge, $edge, $atX, $atY),
-            1.0,
-            false,
-            false,
-            Pattern::parse(Pattern::column($key)),
-            PictureFit::Cover,
+            opacity: 1.0,
+            locked: false,
+            hidden: false,
+            source: Pattern::parse(Pattern::column($key)),
+            fit: PictureFit::Cover,
         );
     }
 
@@ -129,11 +136,11 @@ final readonly class NewLayer
             $this->id($name),
             $this->name($name),
             new Frame(-$bleed, -$bleed, $this->template->width + 2 * $bleed, $this->template->height + 2 * $bleed),
-            1.0,
-            true,
-            false,
-            $asset,
-            PictureFit::Cover,
+            opacity: 1.0,
+            locked: true,
+            hidden: false,
+            source: $asset,
+            fit: PictureFit::Cover,
         );
     }
 
@@ -146,7 +153,16 @@ final readonly class NewLayer
                 : $this->frame($edge * 0.6, $edge * 0.2, 0.5, 0.5);
         $name = $kind->label();
 
-        return new CodeLayer($this->id($name), $name, $frame, 1.0, false, false, Pattern::parse($kind->sample()), $kind);
+        return new CodeLayer(
+            $this->id($name),
+            $name,
+            $frame,
+            opacity: 1.0,
+            locked: false,
+            hidden: false,
+            pattern: Pattern::parse($kind->sample()),
+            code: $kind,
+        );
     }
 
     /** Where paper is cut: round all of the page, to be given its true outline. */
@@ -158,15 +174,15 @@ final readonly class NewLayer
             $this->id('die'),
             'Die line',
             new Frame(0, 0, $this->template->width, $this->template->height),
-            1.0,
-            false,
-            false,
-            ShapeKind::Rectangle,
-            null,
-            '#C2185B',
-            $width,
-            round(min($this->template->width, $this->template->height) / 16),
-            [4 * $width, 2 * $width],
+            opacity: 1.0,
+            locked: false,
+            hidden: false,
+            shape: ShapeKind::Rectangle,
+            fill: null,
+            stroke: '#C2185B',
+            strokeWidth: $width,
+            radius: round(min($this->template->width, $this->template->height) / 16),
+            dashes: [4 * $width, 2 * $width],
             use: LayerUse::Die,
         );
     }

@@ -15,7 +15,7 @@ final readonly class RowsStation implements StationState
     public function station(Project $project): Station
     {
         if (0 === $project->rowCount()) {
-            return new Station('Rows', 'rows', 'no rows yet', 'look');
+            return new Station(name: 'Rows', route: 'rows', state: 'no rows yet', tone: 'look');
         }
         $columns = \count($project->columns());
         $filled = $project->rowCount() - $project->blankRows();

@@ -86,7 +86,10 @@ final readonly class ChosenFormat
      */
     public function drawn(): array
     {
-        return [array_intersect_key($this->settings->toArray(), [FormatSettings::GROUND => 1, FormatSettings::PAGE => 1, FormatSettings::MOMENT => 1])];
+        return [array_intersect_key(
+            $this->settings->toArray(),
+            [FormatSettings::GROUND => 1, FormatSettings::PAGE => 1, FormatSettings::MOMENT => 1],
+        )];
     }
 
     /**

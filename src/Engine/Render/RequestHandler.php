@@ -136,7 +136,7 @@ final class RequestHandler
     private function tried(TryPages $asked): array
     {
         if (0 === $this->tries++ % self::TRIES || null === $this->trial || $this->trialEdge !== $asked->edge) {
-            $this->trial = new PdfCanvas($this->studio, new OpenPaper('/dev/null', '', '', $asked->edge));
+            $this->trial = new PdfCanvas($this->studio, new OpenPaper(path: '/dev/null', title: '', language: '', edge: $asked->edge));
             $this->trialEdge = $asked->edge;
         }
         foreach ($asked->pages as $page) {

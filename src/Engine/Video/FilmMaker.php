@@ -25,8 +25,12 @@ final readonly class FilmMaker
     /** By so much quality files are about half as large. */
     private const HALF = 26;
 
-    public function __construct(private Renderer $renderer, private Ffmpeg $ffmpeg, private Grounds $grounds, private Mixer $mixer)
-    {
+    public function __construct(
+        private Renderer $renderer,
+        private Ffmpeg $ffmpeg,
+        private MovingBackgrounds $backgrounds,
+        private Mixer $mixer,
+    ) {
     }
 
     /**
@@ -121,7 +125,7 @@ final readonly class FilmMaker
         $isMp4 = FilmFormat::Mp4 === $format;
         $reel = "$folder/reel.h264";
         if ($isMp4 || !is_file($reel)) {
-            $made = new Reel($this->renderer, $this->ffmpeg, $this->grounds, $film->pictures, $scale, $folder, $stopped);
+            $made = new Reel($this->renderer, $this->ffmpeg, $this->backgrounds, $film->pictures, $scale, $folder, $stopped);
             $reel = $made->make($film->timeline, $isMp4 ? $quality : self::LOSSLESS);
         }
         $rate = $film->timeline->timing->rate;

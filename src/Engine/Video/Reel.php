@@ -40,7 +40,7 @@ final readonly class Reel
     public function __construct(
         private Renderer $renderer,
         private Ffmpeg $ffmpeg,
-        private Grounds $grounds,
+        private MovingBackgrounds $backgrounds,
         private ClipContents $pictures,
         private float $scale,
         private string $folder,
@@ -182,7 +182,7 @@ final readonly class Reel
             $timeline->timing->rate,
             $plain && isset($group->items[1]) ? Veil::of($group->items[1]) ?? new Veil() : new Veil(),
         );
-        [$clip, $again] = $this->grounds->prepare($item, $seat, $part->to - $part->from, $this->pictures, $this->stopped);
+        [$clip, $again] = $this->backgrounds->prepare($item, $seat, $part->to - $part->from, $this->pictures, $this->stopped);
         $hole = $plain ? null : $this->hole($timeline->drawing, $group, $item, $seen, $path);
 
         return new Plate($path, $x, $y, $size[0], $size[1], $rests ? null : $part, new Playing($clip, $again, $hole));

@@ -21,13 +21,13 @@ final readonly class PressStation implements StationState
     {
         $run = $this->newest->find($project);
         if (null === $run) {
-            return new Station('Press', 'press', 'nothing made', 'quiet');
+            return new Station(name: 'Press', route: 'press', state: 'nothing made', tone: 'quiet');
         }
         $progress = $this->work->progress($run->job());
 
         return match (true) {
             $run->isUnderWay() => new Station('Press', 'press', "{$progress->done} of $progress->total", 'look'),
-            $run->isStopped() => new Station('Press', 'press', 'stopped', 'look'),
+            $run->isStopped() => new Station(name: 'Press', route: 'press', state: 'stopped', tone: 'look'),
             $progress->failed > 0 => new Station('Press', 'press', "{$progress->made()} made, $progress->failed not", 'bad'),
             default => new Station('Press', 'press', "{$progress->made()} made", 'ok'),
         };

@@ -38,7 +38,12 @@ final readonly class Arrangement
     /** Round all of it, as cut. */
     public function cut(): Bounds
     {
-        return Bounds::round(array_map(static fn (Place $place): Bounds => $place->cut, $this->places)) ?? Bounds::of(0, 0, 0, 0);
+        return Bounds::round(array_map(static fn (Place $place): Bounds => $place->cut, $this->places)) ?? Bounds::of(
+            x: 0,
+            y: 0,
+            width: 0,
+            height: 0,
+        );
     }
 
     /** Round all that is printed of pieces. */

@@ -48,7 +48,7 @@ final readonly class DieDrawing
         $line = new Paint(null, $colour, self::WIDTH * $dots);
         if ([] === $groups) {
             $edge = new RectangleItem(0, 0, $template->width, $template->height, 0, $line);
-            $groups[] = new GroupItem('edge', [$edge], 1.0, 0, 0, 0);
+            $groups[] = new GroupItem('edge', [$edge], opacity: 1.0, rotation: 0, centreX: 0, centreY: 0);
         }
         $torn = new Paint(null, $colour, self::WIDTH * $dots, array_map(static fn (float $dash): float => $dash * $dots, self::DASHES));
         foreach ($template->guides as $i => $guide) {
@@ -56,7 +56,7 @@ final readonly class DieDrawing
                 $across = $guide->upright
                     ? new LineItem($guide->at, 0, $guide->at, $template->height, $torn)
                     : new LineItem(0, $guide->at, $template->width, $guide->at, $torn);
-                $groups[] = new GroupItem("perforation-$i", [$across], 1.0, 0, 0, 0);
+                $groups[] = new GroupItem("perforation-$i", [$across], opacity: 1.0, rotation: 0, centreX: 0, centreY: 0);
             }
         }
 

@@ -63,7 +63,7 @@ final class SheetDrawing
     /** @param list<Item> $items */
     public static function group(string $name, array $items, bool $varies): GroupItem
     {
-        return new GroupItem($name, $items, 1.0, 0.0, 0.0, 0.0, varies: $varies);
+        return new GroupItem($name, $items, opacity: 1.0, rotation: 0.0, centreX: 0.0, centreY: 0.0, varies: $varies);
     }
 
     /**
@@ -86,13 +86,13 @@ final class SheetDrawing
             'words',
             'Words',
             new Frame($x, $y, max(1.0, $width), $size * 1.6, 0),
-            1.0,
-            true,
-            false,
-            Content::plain(Pattern::parse('')),
-            new TextStyle(self::FAMILY, 400, false, $size, self::COLOUR, $align),
-            FitRule::keep(),
-            EmptyRule::hide(),
+            opacity: 1.0,
+            locked: true,
+            hidden: false,
+            content: Content::plain(Pattern::parse('')),
+            style: new TextStyle(self::FAMILY, 400, false, $size, self::COLOUR, $align),
+            fit: FitRule::keep(),
+            empty: EmptyRule::hide(),
             sample: $words,
         ), null, 'en')->items;
     }

@@ -53,13 +53,13 @@ final readonly class ArtTexts
             $id,
             $name,
             $this->frame($text, $style, $art, $scale, $width),
-            1.0,
-            false,
-            false,
-            $content,
-            $style,
-            $placeholder ? FitRule::shrink(round($size / 2, 3), $lines) : FitRule::keep(),
-            EmptyRule::hide(),
+            opacity: 1.0,
+            locked: false,
+            hidden: false,
+            content: $content,
+            style: $style,
+            fit: $placeholder ? FitRule::shrink(round($size / 2, 3), $lines) : FitRule::keep(),
+            empty: EmptyRule::hide(),
         );
     }
 

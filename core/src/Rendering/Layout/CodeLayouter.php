@@ -107,13 +107,13 @@ final readonly class CodeLayouter
                 $layer->id,
                 $layer->name,
                 $below,
-                1.0,
-                false,
-                false,
-                Content::plain(Pattern::parse(Pattern::quote($symbol->words))),
-                $style,
-                FitRule::shrink(1.0),
-                EmptyRule::hide(),
+                opacity: 1.0,
+                locked: false,
+                hidden: false,
+                content: Content::plain(Pattern::parse(Pattern::quote($symbol->words))),
+                style: $style,
+                fit: FitRule::shrink(1.0),
+                empty: EmptyRule::hide(),
             );
             array_push($items, ...$this->texts->lay($words, null, $locale)->items);
         }

@@ -19,7 +19,16 @@ final readonly class PictureLayouter
     public function lay(PictureLayer $layer, ?Record $row, PictureSource $pictures, string $locale, float $dpi): Laid
     {
         if ($layer->source instanceof Pattern && null === $row) {
-            $facts = new PictureFacts($layer->id, $layer->name, true, '', null, PictureState::There, false, 0.0);
+            $facts = new PictureFacts(
+                $layer->id,
+                $layer->name,
+                placeholder: true,
+                wanted: '',
+                picture: null,
+                state: PictureState::There,
+                refused: false,
+                scale: 0.0,
+            );
 
             return new Laid([PicturePlacer::blank($layer)], $facts);
         }

@@ -84,7 +84,9 @@ final readonly class Shading
         }
         $over = Shapes::frame($layer->shape, $layer->frame, new Paint($black >= $white ? '#000000' : '#FFFFFF'));
 
-        return $group->showing([...$group->items, new GroupItem('', [$over], round($shade, 2), 0.0, 0.0, 0.0)]);
+        return $group->showing(
+            [...$group->items, new GroupItem('', [$over], round($shade, 2), rotation: 0.0, centreX: 0.0, centreY: 0.0)],
+        );
     }
 
     /**

@@ -13,9 +13,7 @@ use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
-use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Design\Styles\Tone;
-use Morphea\Core\Design\Timing\AfterClip;
 use Morphea\Core\Rendering\Drawing\ClipContents;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
@@ -25,113 +23,42 @@ use Morphea\Core\Rendering\Drawing\Recolour;
 use Morphea\Core\Rendering\Drawing\Wander;
 
 /**
- * Clips, and pictures that drift, made ready for films: as large as they are seen, with as many frames in a second, from
- * their beginning to their end and back. Each is made once, by whoever needs it first, and kept for those after.
+ * Encodes a clip, or a picture that drifts, as it is seen in a film: as large, with as many frames in a second, from its
+ * beginning to its end and back.
  */
-final readonly class Grounds
+final readonly class BackgroundEncoder
 {
-    /** Bytes that are kept; what was not used for the longest goes. */
-    private const KEPT = 4_000_000_000;
     /** Frames that are turned round at once. */
     private const CHUNK = 24;
-    private const WAIT = 50_000;
-    /** Seconds in which lengths are told apart. */
-    private const STEP = 4;
-    /** Raised when the same comes out otherwise. */
-    private const VERSION = 1;
     private const COLOURS = 'scale=out_color_matrix=bt709:out_range=tv:flags=accurate_rnd+full_chroma_int';
 
-    private string $folder;
-
-    public function __construct(private Renderer $renderer, private Ffmpeg $ffmpeg, string $projectDir)
+    public function __construct(private Renderer $renderer, private Ffmpeg $ffmpeg)
     {
-        $this->folder = "$projectDir/var/played";
     }
 
     /**
+     * @param string                  $scratch folder for it and what it takes on the way
      * @param (\Closure(): bool)|null $stopped
      *
-     * @param int $frames that it is seen
-     *
-     * @return array{string, bool} path, and whether it begins anew once it has ended; otherwise its last frame stands
+     * @return string path
      *
      * @throws RenderException|NoSpaceException|CancelledException
      */
-    public function prepare(PictureItem $item, Seat $seat, int $frames, ClipContents $contents, ?\Closure $stopped): array
-    {
-        $run = $this->run($item, $seat->rate, $frames);
-        if (!is_dir($this->folder) && !@mkdir($this->folder, 0o700, true) && !is_dir($this->folder)) {
-            throw new NoSpaceException("The folder $this->folder cannot be made.");
-        }
-        $path = $this->path($item, $seat, $run);
-        $this->alone($path, $stopped, function () use ($path, $item, $seat, $run, $contents, $stopped): void {
-            if (!is_file($path)) {
-                $this->makeRoom();
-                TemporaryDirectory::in(fn (string $scratch) => $this->make($item, $seat, $run, $contents, $scratch, $path, $stopped));
-            }
-        });
-        @touch($path);
-
-        return [$path, $run[2]];
-    }
-
-    /**
-     * How much of it is made ready: no more than is seen, in steps, so that many rows share it.
-     *
-     * @return array{int, bool, bool} frames of the way there, whether it goes back as well, whether it begins anew then
-     */
-    private function run(PictureItem $item, int $rate, int $seen): array
-    {
-        $length = (float) $item->picture->length;
-        $there = max(1, (int) round($rate * ($item->wander->drift->seconds ?? $item->play?->lasts($length) ?? 1.0)));
-        $goesBack = null !== $item->wander || AfterClip::BackAndForth === $item->play?->after;
-        $needed = (int) ceil($seen / (self::STEP * $rate)) * self::STEP * $rate;
-
-        return $needed <= $there
-            ? [$needed, false, false]
-            : [$there, $goesBack, $goesBack || AfterClip::Again === $item->play?->after];
-    }
-
-    /** @param array{int, bool, bool} $run */
-    private function path(PictureItem $item, Seat $seat, array $run): string
-    {
-        $box = $item->at(0.0)->box;
-        $key = serialize([
-            ...[self::VERSION, $run, $item->picture->hash, $item->look, $item->play, $seat->turned, $seat->width, $seat->height],
-            ...[$seat->scale, $seat->rate, $seat->veil],
-            ...[$box->x - $seat->frame->left, $box->y - $seat->frame->top, $box->width, $box->height],
-            null === $item->wander ? null : [
-                ...[$item->wander->drift, $item->wander->to->x - $seat->frame->left, $item->wander->to->y - $seat->frame->top],
-                $item->wander->to->width,
-            ],
-        ]);
-
-        return "$this->folder/" . hash('sha256', $key) . '.mp4';
-    }
-
-    /**
-     * @param array{int, bool, bool}  $run
-     * @param (\Closure(): bool)|null $stopped
-     */
-    private function make(
+    public function encode(
         PictureItem $item,
         Seat $seat,
-        array $run,
+        PlayedStretch $stretch,
         ClipContents $contents,
         string $scratch,
-        string $path,
         ?\Closure $stopped,
-    ): void {
+    ): string {
         // One frame more than the way there, so that what goes back turns on its last.
+        $frames = $stretch->frames + ($stretch->goesBack ? 1 : 0);
         $there = null === $item->wander
-            ? $this->clip($item, $seat, $run[0] + ($run[1] ? 1 : 0), $contents, $scratch, $stopped)
-            : $this->drift($item, $item->wander, $seat, $run[0] + ($run[1] ? 1 : 0), $contents, $scratch, $stopped);
-        $whole = $run[1] ? $this->andBack($there, $seat->rate, $scratch, $stopped) : $there;
-        $part = "$path." . getmypid();
-        if (!@copy($whole, $part) || filesize($part) !== filesize($whole) || !@rename($part, $path)) {
-            @unlink($part);
-            throw new NoSpaceException('There is no room for a clip that is made ready.');
-        }
+            ? $this->clip($item, $seat, $frames, $contents, $scratch, $stopped)
+            : $this->drift($item, $item->wander, $seat, $frames, $contents, $scratch, $stopped);
+
+        return $stretch->goesBack ? $this->andBack($there, $seat->rate, $scratch, $stopped) : $there;
     }
 
     /** @param (\Closure(): bool)|null $stopped */
@@ -210,7 +137,14 @@ final readonly class Grounds
         [$from, $to] = [$wander->from, $wander->to];
         // As large as it ever is seen, so that it is only ever made smaller.
         $large = $from->width > $to->width ? $from : $to;
-        $own = new GroupItem('', [new PictureItem($item->picture, $item->look, $large)], 1.0, 0.0, 0.0, 0.0);
+        $own = new GroupItem(
+            '',
+            [new PictureItem($item->picture, $item->look, $large)],
+            opacity: 1.0,
+            rotation: 0.0,
+            centreX: 0.0,
+            centreY: 0.0,
+        );
         $page = new Drawing((int) ceil($large->width), (int) ceil($large->height), 96, null, [
             $own->posed(new Pose(right: -$large->x, down: -$large->y)),
         ]);
@@ -306,45 +240,5 @@ final readonly class Grounds
             ...['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv'],
             ...['-r', (string) $rate, $to],
         ];
-    }
-
-    /**
-     * One process at a time, of all of this machine; ends with it.
-     *
-     * @param (\Closure(): bool)|null $stopped
-     * @param \Closure(): void        $work
-     */
-    private function alone(string $path, ?\Closure $stopped, \Closure $work): void
-    {
-        if (is_file($path)) {
-            return;
-        }
-        $lock = @fopen("$path.lock", 'c') ?: throw new NoSpaceException("$path.lock cannot be written.");
-        try {
-            while (!flock($lock, \LOCK_EX | \LOCK_NB)) {
-                if (null !== $stopped && $stopped()) {
-                    throw new CancelledException();
-                }
-                usleep(self::WAIT);
-            }
-            $work();
-        } finally {
-            fclose($lock);
-            @unlink("$path.lock");
-        }
-    }
-
-    private function makeRoom(): void
-    {
-        $all = glob("$this->folder/*.mp4*") ?: [];
-        usort($all, static fn (string $one, string $other): int => (int) @filemtime($other) <=> (int) @filemtime($one));
-        $bytes = 0;
-        foreach ($all as $path) {
-            $bytes += (int) @filesize($path);
-            // Whoever reads one at the moment has it open, and reads it to its end.
-            if ($bytes > self::KEPT && !str_ends_with($path, '.lock')) {
-                @unlink($path);
-            }
-        }
     }
 }
