@@ -12,7 +12,6 @@ use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\SettingsInput;
-use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Platform\Jobs\JobDispatcher;
@@ -25,23 +24,17 @@ use Morphea\App\Runs\Runs\RunOrder;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Tests\TestDatabase;
-use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
-use Symfony\Component\Console\Tester\CommandTester;
-use Symfony\Component\DependencyInjection\Container;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
-use Symfony\Component\Messenger\Event\WorkerRunningEvent;
-use Symfony\Component\Process\Process;
-use Symfony\Contracts\EventDispatcher\EventDispatcherInterface;
 
 /** A fresh database for each test, and short ways to what tests need. */
 abstract class AppTestCase extends WebTestCase
 {
+    use Workers;
+
     protected KernelBrowser $browser;
-    /** One for all tests: starting the process that draws takes longer than most of them. */
-    private static ?Renderer $renderer = null;
     /** @var array<string, string> by session */
     private array $tokens = [];
 
@@ -51,11 +44,6 @@ abstract class AppTestCase extends WebTestCase
         $this->browser = self::createClient();
         $this->browser->disableReboot();
         self::shareRenderer(self::getContainer());
-    }
-
-    private static function shareRenderer(Container $container): void
-    {
-        null === self::$renderer ? self::$renderer = $container->get(Renderer::class) : $container->set(Renderer::class, self::$renderer);
     }
 
     /** PHPUnit holds every test to its end, and with it whatever its properties hold: here, an application. */
@@ -209,41 +197,6 @@ abstract class AppTestCase extends WebTestCase
         }
         $this->post("/projects/{$project->id()}/press/runs", $fields);
         self::assertResponseRedirects("/projects/{$project->id()}/press");
-    }
-
-    /**
-     * A worker until the queue is empty: with a kernel of its own, as in a process of its own, but for what starting PHP
-     * costs. Where a worker is to be killed, `worker` starts one that can be.
-     */
-    protected function work(): void
-    {
-        $kernel = self::createKernel();
-        $kernel->boot();
-        $container = $kernel->getContainer()->get('test.service_container');
-        $waiting = fn (): int => (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM messenger_messages');
-        self::shareRenderer($container);
-        // Suites run side by side, and some of them draw films.
-        $deadline = microtime(true) + 240;
-        $container->get(EventDispatcherInterface::class)->addListener(
-            WorkerRunningEvent::class,
-            static function (WorkerRunningEvent $event) use ($waiting, $deadline): void {
-                self::assertLessThan($deadline, microtime(true), 'the worker took too long');
-                $event->isWorkerIdle() && 0 === $waiting() && $event->getWorker()->stop();
-            },
-        );
-        $command = (new Application($kernel))->find('messenger:consume');
-        (new CommandTester($command))->execute(['receivers' => ['priority', 'runs'], '--sleep' => '0.02']);
-        $kernel->shutdown();
-        $this->entities()->clear();
-    }
-
-    protected function worker(): Process
-    {
-        return new Process(
-            [\PHP_BINARY, 'bin/console', 'messenger:consume', 'priority', 'runs', '--env=test', '--sleep=0.05', '-q'],
-            \dirname(__DIR__, 2),
-            timeout: 300,
-        );
     }
 
     protected function download(Project $project): string

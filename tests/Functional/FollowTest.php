@@ -4,28 +4,23 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use League\Flysystem\FilesystemOperator;
-use Morphea\App\Delivery\Automation\AutomationSwitch;
 use Morphea\App\Delivery\Automation\RunAutomation;
-use Morphea\App\Delivery\Email\EmailWay;
 use Morphea\App\Delivery\Email\EmlFile;
-use Morphea\App\Delivery\Email\MailingOrders;
 use Morphea\App\Delivery\Forms\Confirmations;
 use Morphea\App\Delivery\Forms\Forms;
 use Morphea\App\Delivery\Forms\Responses;
 use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Project\Projects\Project;
-use Morphea\App\Runs\Runs\Run;
-use Morphea\App\Runs\Runs\RunDispatcher;
 use PHPUnit\Framework\Attributes\Group;
-use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Messenger\MessageBusInterface;
 
 /** What goes by itself: rows come, and are made and handed over without anybody being there. */
 #[Group('sent')]
 final class FollowTest extends AppTestCase
 {
+    use Followers;
+
     public function testARowThatIsAcceptedIsMadeGivenAPageAndMailedOnce(): void
     {
         $project = $this->ready();
@@ -70,41 +65,6 @@ final class FollowTest extends AppTestCase
         $this->change($project, ['op' => 'cells', 'cells' => [$row => ['hours' => '10']], 'seen' => [$row => []]]);
         $this->work();
         self::assertSame(3, $this->runs(), 'stopped is stopped');
-    }
-
-    public function testWhatCannotBeDoneIsSaidAndTriedAgainLater(): void
-    {
-        $project = $this->ready();
-        $this->turn($project, ['steps' => ['seal'], 'on' => '1']);
-        self::assertStringContainsString('Say first what is sealed', $this->browser->followRedirect()->filter('#notices')->text());
-        $this->turn($project, ['steps' => ['mail'], 'on' => '1']);
-        $this->add($project, 'ada');
-        $db = $this->entities()->getConnection();
-        $worker = $this->worker();
-        $worker->start();
-        $said = static fn (): string => (string) $db->fetchOne('SELECT MAX(error) FROM followed');
-        for ($until = microtime(true) + 60; microtime(true) < $until && '' === $said();) {
-            usleep(50_000);
-        }
-        $worker->stop(5, \SIGTERM);
-        $this->entities()->clear();
-        $text = $this->log($project);
-        self::assertStringContainsString('waits Row 3 could not be mailed: “ada” has no @.', $text);
-        self::assertEqualsWithDelta(microtime(true) + 60, (float) $db->fetchOne('SELECT MAX(due_at) FROM followed'), 30);
-
-        // Mended, it goes on where it was: nothing is made again.
-        $row = (int) $db->fetchOne('SELECT uid FROM table_row WHERE number = 3');
-        $runs = $this->runs();
-        $this->change($project, ['op' => 'cells', 'cells' => [$row => ['mail' => 'ada@dune.example']], 'seen' => [$row => []]]);
-        $db->executeStatement('UPDATE followed SET due_at = 0 WHERE row_id = ?', [$row]);
-        $db->executeStatement('DELETE FROM messenger_messages');
-        $db->executeStatement('UPDATE follow SET planned_at = 0');
-        $forgotten = self::getContainer()->get(AutomationSwitch::class)->forgotten();
-        self::assertSame([$project->id()], $forgotten, 'though every message was lost, workers find it');
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new RunAutomation($project->id()));
-        $this->work();
-        self::assertCount(1, $this->mails());
-        self::assertSame($runs, $this->runs());
     }
 
     public function testOnlyWhatPeopleTypedIsAChange(): void
@@ -179,36 +139,6 @@ final class FollowTest extends AppTestCase
         self::assertCount(13, $this->mails(), 'but that it was asked about');
     }
 
-    public function testOneBadRowHoldsUpNobodyAndTheLogSaysWhatBecameOfEach(): void
-    {
-        $project = $this->ready();
-        $this->turn($project, ['steps' => ['mail'], 'on' => '1']);
-        $this->paste($project, 4, ['nobody@dune.example', 'no address', 'NG@dune.example', 'fine@dune.example']);
-        $worker = $this->worker();
-        $worker->start();
-        for ($until = microtime(true) + 60; microtime(true) < $until && \count($this->mails()) < 1;) {
-            usleep(50_000);
-        }
-        $done = fn (): int => (int) $this->entities()->getConnection()->fetchOne(
-            "SELECT COUNT(*) FROM letter WHERE state IN ('sent', 'refused')",
-        );
-        for (; microtime(true) < $until && $done() < 3;) {
-            usleep(50_000);
-        }
-        $worker->stop(5, \SIGTERM);
-        $log = $this->browser->request('GET', "/projects/{$project->id()}/deliver/by-itself")->filter('tbody tr')->each(
-            static fn (Crawler $row): string => $row->text(),
-        );
-        sort($log);
-        $said = '550 5.1.1 No such mailbox: nobody@dune.example';
-        self::assertStringContainsString("3 email not delivered $said made, email refused", $log[0]);
-        self::assertStringContainsString('4 waits Row 4 could not be mailed: “no address” has no @. made', $log[1]);
-        self::assertStringContainsString('5 ✓ done made, mailed', $log[2], 'nobody had written to this address yet');
-        self::assertStringContainsString('6 ✓ done made, mailed', $log[3]);
-        $this->entities()->getConnection()->executeStatement("UPDATE letter SET state = 'waiting' WHERE email = 'fine@dune.example'");
-        self::assertStringContainsString('made, email waiting to be sent', $this->log($project), 'mailed is what a server took');
-    }
-
     public function testAnAddressThatAStrangerTypedIsConfirmedByItsOwnerFirst(): void
     {
         $project = $this->ready();
@@ -264,96 +194,5 @@ final class FollowTest extends AppTestCase
             [$row => 'right@dune.example'],
             'http://localhost',
         ));
-    }
-
-    public function testARowWhoseMessageWasLostIsFoundByTheVersionOfTheTable(): void
-    {
-        $project = $this->ready();
-        $this->turn($project, ['steps' => ['link'], 'on' => '1']);
-        $this->work();
-        $store = self::getContainer()->get(AutomationSwitch::class);
-        $database = $this->entities()->getConnection();
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new RunAutomation($project->id()));
-        $this->work();
-        $this->paste($project, 1);
-        $database->executeStatement('DELETE FROM messenger_messages');
-        $database->executeStatement('UPDATE follow SET planned_at = 0');
-        self::assertSame([$project->id()], $store->forgotten());
-        self::getContainer()->get(MessageBusInterface::class)->dispatch(new RunAutomation($project->id()));
-        $this->work();
-        self::assertStringContainsString('3 ✓ done made, page given', $this->log($project));
-        $database->executeStatement('UPDATE follow SET planned_at = 0');
-        self::assertSame([], $store->forgotten());
-    }
-
-    /** @param list<string> $mails addresses; those that are missing are made up */
-    private function paste(Project $project, int $rows, array $mails = []): void
-    {
-        $this->change($project, ['op' => 'add', 'count' => $rows]);
-        $ids = $this->entities()->getConnection()->fetchFirstColumn("SELECT uid FROM table_row ORDER BY uid DESC LIMIT $rows");
-        $cells = [];
-        foreach (array_reverse($ids) as $i => $id) {
-            $cells[(int) $id] = ['full_name' => "Mender $id", 'mail' => $mails[$i] ?? "mender$id@dune.example", 'issued' => '2026-01-01'];
-        }
-        $this->change($project, ['op' => 'cells', 'cells' => $cells, 'seen' => []]);
-    }
-
-    private function ready(): Project
-    {
-        $project = $this->project(
-            "Full name|Hours|Craft|Issued|Register|Mail\nNg|6|chairs|2026-01-01|2|ng@dune.example\n" .
-            'Bo|6|chairs|2026-01-01|3|bo@dune.example',
-        );
-        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
-        $this->work();
-        self::getContainer()->get(FilesystemOperator::class)->deleteDirectory('mailbox');
-        // At the usual pace eleven emails take a quarter of a minute.
-        $order = self::getContainer()->get(MailingOrders::class)->get($project)->toArray();
-        self::getContainer()->get(WaySettings::class)->say($project, EmailWay::ID, ['pace' => 6000] + $order);
-        $this->entities()->clear();
-
-        return $project;
-    }
-
-    /** As the grid adds a row: at first there is nothing in it. */
-    private function add(Project $project, string $mail): void
-    {
-        $this->change($project, ['op' => 'add']);
-        $row = (int) $this->entities()->getConnection()->fetchOne('SELECT uid FROM table_row WHERE number = 3');
-        $cells = ['full_name' => 'Ada', 'mail' => $mail, 'issued' => '2026-01-01'];
-        $this->change($project, ['op' => 'cells', 'cells' => [$row => $cells], 'seen' => [$row => []]]);
-    }
-
-    /** @param array<string, mixed> $said */
-    private function turn(Project $project, array $said): void
-    {
-        $this->entities()->clear();
-        $this->post("/projects/{$project->id()}/deliver/by-itself", $said);
-    }
-
-    private function log(Project $project): string
-    {
-        $this->entities()->clear();
-
-        return $this->browser->request('GET', "/projects/{$project->id()}/deliver/by-itself")->filter('table')->text();
-    }
-
-    private function runs(): int
-    {
-        $this->entities()->clear();
-
-        return $this->entities()->getRepository(Run::class)->count();
-    }
-
-    /** @return list<EmlFile> */
-    private function mails(): array
-    {
-        $files = self::getContainer()->get(FilesystemOperator::class);
-        $mails = [];
-        foreach ($files->listContents('mailbox') as $file) {
-            $mails[] = EmlFile::of($files->read($file->path()));
-        }
-
-        return $mails;
     }
 }

@@ -4,14 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Morphea\App\Engine\Import\DelimitedText;
-use Morphea\App\Engine\Import\RawGrid;
-use Morphea\App\Engine\Import\RawReader;
 use Morphea\App\Engine\Import\TableFileWriter;
-use Morphea\App\Engine\Import\Workbook;
 use Morphea\App\Platform\Files\UploadException;
 use PhpOffice\PhpSpreadsheet\IOFactory;
-use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -24,17 +19,10 @@ use PHPUnit\Framework\TestCase;
 #[Group('alone')]
 final class HostileTablesTest extends TestCase
 {
+    use TableFiles;
+
     /** Bytes that reading any of them may take. */
     private const MEMORY = 256_000_000;
-
-    /** @var list<string> */
-    private array $paths = [];
-
-    protected function tearDown(): void
-    {
-        array_map(unlink(...), $this->paths);
-        parent::tearDown();
-    }
 
     /** @param \Closure(string): mixed $make at a path */
     #[DataProvider('files')]
@@ -184,23 +172,6 @@ final class HostileTablesTest extends TestCase
         ];
     }
 
-    public function testOfTenThousandNamesOfOneSheetOnlyAFewAreLookedAt(): void
-    {
-        $names = implode('', array_map(static fn (int $i): string => "<sheet name=\"S$i\" r:id=\"rId1\"/>", range(1, 10_000)));
-        self::xlsx(
-            $path = $this->path(),
-            [str_repeat('<row/>', 100_000)],
-            more: [
-                'xl/workbook.xml' => '<workbook xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships">' .
-                    "<sheets>$names</sheets></workbook>",
-            ],
-        );
-        $began = hrtime(true);
-        $grid = self::reader()->file($path, 'rows');
-        self::assertSame([10_000, []], [\count($grid->sheets), $grid->lines]);
-        self::assertLessThan(20e9, hrtime(true) - $began, 'all of them would take minutes');
-    }
-
     #[TestWith(["\n"])]
     #[TestWith(["\r\n"])]
     #[TestWith([" ; \n"])]
@@ -281,250 +252,11 @@ final class HostileTablesTest extends TestCase
         );
     }
 
-    public function testOnlyWhatIsInsideOfAWorkbookIsReadAndTheRestIsTold(): void
-    {
-        $secret = $this->path();
-        file_put_contents($secret, 'a secret of the server');
-        $relations = static fn (
-            string ...$inside,
-        ): string => '<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">' .
-            implode('', $inside) .
-            '</Relationships>';
-        $image = static fn (
-            string $id,
-            string $target,
-            string $more = '',
-        ): string => "<Relationship Id=\"$id\" Type=\"http://x/image\" Target=\"$target\"$more/>";
-        $anchor = static fn (
-            string $id,
-            int $row,
-        ): string => "<xdr:oneCellAnchor><xdr:from><xdr:col>1</xdr:col><xdr:row>$row</xdr:row></xdr:from><xdr:pic>" .
-            "<xdr:blipFill><a:blip r:embed=\"$id\"/></xdr:blipFill></xdr:pic></xdr:oneCellAnchor>";
-        $path = $this->path();
-        self::xlsx(
-            $path,
-            [
-                '<row r="1"><c r="A1" t="inlineStr"><is><t>Name</t></is></c></row><row r="2">' .
-                '<c r="A2" t="inlineStr"><is><t>Ng</t></is></c></row>',
-            ],
-            more: [
-                'xl/worksheets/_rels/sheet1.xml.rels' => $relations(
-                    '<Relationship Id="rId1" Type="http://x/drawing" Target="../drawings/drawing1.xml"/>',
-                ),
-                'xl/drawings/drawing1.xml' =>
-                    '<xdr:wsDr xmlns:xdr="x" xmlns:a="a" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships">' .
-                    implode('', array_map($anchor, ['rId1', 'rId2', 'rId3', 'rId4', 'rId5'], [1, 2, 3, 4, 5])) .
-                    '</xdr:wsDr>',
-                'xl/drawings/_rels/drawing1.xml.rels' => $relations(
-                    $image('rId1', "file://$secret", ' TargetMode="External"'),
-                    $image('rId2', '../media/gone.png'),
-                    $image('rId3', '../media/old.emf'),
-                    $image('rId4', '../media/kettle.png'),
-                    $image('rId5', "../../../../../../..$secret"),
-                ),
-                'xl/media/old.emf' => 'x',
-                'xl/media/kettle.png' => 'bytes',
-            ],
-        );
-        $grid = self::reader()->file($path, 'rows');
-        self::assertSame(
-            [['line' => 4, 'column' => 1, 'entry' => 'xl/media/kettle.png', 'name' => 'kettle.png']],
-            $grid->pictures,
-        );
-        self::assertSame(
-            [
-                '1 picture in the cells is left out: the file only links to what lies elsewhere. Put it into the ' .
-                'file, or bring it by itself.',
-                '2 pictures in the cells are left out: the file speaks of it, but it is not there.',
-                '1 picture in the cells is left out: of a kind that cannot be read (old.emf). Save it as PNG or JPEG ' .
-                'and bring it by itself.',
-            ],
-            $grid->notices,
-        );
-    }
-
-    public function testFormulasThatWereNeverCalculatedAreNamed(): void
-    {
-        $path = $this->path();
-        self::xlsx($path, [
-            '<row r="1"><c r="A1" t="inlineStr"><is><t>Sum</t></is></c></row><row r="2"><c r="A2"><f>1+1</f></c>' .
-            '<c r="B2"><f>2+2</f><v>4</v></c><c r="C2" t="str"><f>""</f><v></v></c></row>',
-        ]);
-        $grid = self::reader()->file($path, 'rows');
-        self::assertSame(['', '4'], $grid->lines[1]);
-        self::assertSame(
-            [
-                '2 formulas were taken by the value it showed when the file was saved.',
-                '1 formula was never calculated, so nothing stands there: A2. Open the file in a spreadsheet ' .
-                'program, save it there, and bring it again.',
-            ],
-            $grid->notices,
-        );
-    }
-
-    public function testWhatTheSpreadsheetHidesIsSaidAndCanBeLeftOut(): void
-    {
-        $book = new Spreadsheet();
-        $sheet = $book->getActiveSheet();
-        $sheet->fromArray([['Name', 'Secret', 'Town'], ['Ng', 'x', 'NW'], ['Oar', 'y', 'SL'], ['Pip', 'z', 'ST']]);
-        $sheet->getRowDimension(3)->setVisible(false);
-        $sheet->getColumnDimension('B')->setVisible(false);
-        $cells = static fn (string ...$words): string => implode(
-            '',
-            array_map(static fn (string $word): string => "<table:table-cell><text:p>$word</text:p></table:table-cell>", $words),
-        );
-        self::ods(
-            $ods = $this->path(),
-            '<table:table-column/><table:table-column table:visibility="collapse"/><table:table-column/><table:table-row>' .
-                $cells('Name', 'Secret', 'Town') .
-                '</table:table-row><table:table-row>' .
-                $cells('Ng', 'x', 'NW') .
-                '</table:table-row><table:table-row table:visibility="filter">' .
-                $cells('Oar', 'y', 'SL') .
-                '</table:table-row><table:table-row>' .
-                $cells('Pip', 'z', 'ST') .
-                '</table:table-row>',
-        );
-        foreach ([$this->saved($book, 'Xlsx'), $ods] as $path) {
-            $grid = self::reader()->file($path, 'rows');
-            self::assertSame([[2], [1]], [$grid->hiddenLines, $grid->hiddenColumns]);
-            self::assertSame([['Name', 'Town'], ['Ng', 'NW'], ['Pip', 'ST']], $grid->withoutHidden()->lines);
-        }
-    }
-
-    public function testTheFirstSheetWithATableIsTakenNotANoteBeforeIt(): void
-    {
-        $book = new Spreadsheet();
-        $book
-            ->getActiveSheet()
-            ->setTitle('Read me')
-            ->fromArray([['Please fill in the second sheet.'], ['Thank you.'], ['The guild']]);
-        $book
-            ->createSheet()
-            ->setTitle('Volunteers')
-            ->fromArray([['Name', 'Town'], ['Ng', 'NW']]);
-        self::assertSame('Volunteers', self::reader()->file($this->saved($book, 'Xlsx'), 'rows')->sheet);
-        $hidden = $book
-            ->createSheet(0)
-            ->setTitle('Lists')
-            ->fromArray([['A', 'B'], ['1', '2'], ['3', '4']]);
-        $hidden->setSheetState('hidden');
-        self::assertSame(
-            'Volunteers',
-            self::reader()->file($this->saved($book, 'Xlsx'), 'rows')->sheet,
-            'nor one that is hidden',
-        );
-    }
-
     #[TestWith(['ods', 'Ods'])]
     #[TestWith(['xlsx', 'Xlsx'])]
     public function testControlLettersInCellsDoNotMakeAFileUnreadable(string $ending, string $format): void
     {
         $this->paths[] = $path = (new TableFileWriter())->write($ending, ["Na\x01me"], [["N\x00g\x1F \u{FFFE}ok"]]);
         self::assertSame([['Name'], ['Ng ok']], IOFactory::createReader($format)->load($path)->getActiveSheet()->toArray());
-    }
-
-    private function read(string $bytes, ?string $encoding = null): RawGrid
-    {
-        file_put_contents($path = $this->path(), $bytes);
-
-        return self::reader()->file($path, 'rows', $encoding);
-    }
-
-    private static function reader(): RawReader
-    {
-        return new RawReader(new DelimitedText(), new Workbook());
-    }
-
-    private function path(): string
-    {
-        return $this->paths[] = (string) tempnam(sys_get_temp_dir(), 'hostile');
-    }
-
-    private function saved(Spreadsheet $book, string $format): string
-    {
-        IOFactory::createWriter($book, $format)->save($path = $this->path());
-
-        return $path;
-    }
-
-    private static function row(string $words, int $columns, int $rows): string
-    {
-        return "<table:table-row table:number-rows-repeated=\"$rows\"><table:table-cell " .
-            "table:number-columns-repeated=\"$columns\"><text:p>$words</text:p></table:table-cell></table:table-row>";
-    }
-
-    private static function ods(string $path, string $rows): void
-    {
-        $zip = new \ZipArchive();
-        $zip->open($path, \ZipArchive::OVERWRITE);
-        $zip->addFromString('mimetype', 'application/vnd.oasis.opendocument.spreadsheet');
-        $zip->addFromString(
-            'content.xml',
-            '<d xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0" ' .
-            'xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><table:table table:name="S">' .
-                $rows .
-                '</table:table></d>',
-        );
-        $zip->close();
-    }
-
-    /**
-     * @param iterable<string>      $rows
-     * @param array<string, string> $more entries
-     */
-    private static function xlsx(string $path, iterable $rows, string $sheet = 'worksheets/sheet1.xml', array $more = []): void
-    {
-        $names =
-            'xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" ' .
-            'xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"';
-        $local = (string) tempnam(sys_get_temp_dir(), 'sheet');
-        $stream = fopen($local, 'w');
-        self::assertNotFalse($stream);
-        fwrite($stream, "<worksheet $names><sheetData>");
-        foreach ($rows as $row) {
-            fwrite($stream, $row);
-        }
-        fwrite($stream, '</sheetData></worksheet>');
-        fclose($stream);
-        $zip = new \ZipArchive();
-        $zip->open($path, \ZipArchive::OVERWRITE);
-        $zip->addFromString(
-            'xl/workbook.xml',
-            "<workbook $names><sheets><sheet name=\"S\" sheetId=\"1\" r:id=\"rId1\"/></sheets></workbook>",
-        );
-        $zip->addFromString(
-            'xl/_rels/workbook.xml.rels',
-            '<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">' .
-            "<Relationship Id=\"rId1\" Type=\"http://x/worksheet\" Target=\"$sheet\"/></Relationships>",
-        );
-        $zip->addFile($local, "xl/$sheet");
-        foreach ($more as $name => $bytes) {
-            $zip->addFromString($name, $bytes);
-        }
-        $zip->close();
-        unlink($local);
-    }
-
-    private static function lines(string $path, int $count, string $line): void
-    {
-        $stream = fopen($path, 'w');
-        self::assertNotFalse($stream);
-        for ($i = 0; $i < $count; ++$i) {
-            fwrite($stream, \sprintf($line, $i) . "\n");
-        }
-        fclose($stream);
-    }
-
-    private static function chunks(string $path, string $before, string $chunk, int $times, string $after): void
-    {
-        $stream = fopen($path, 'w');
-        self::assertNotFalse($stream);
-        fwrite($stream, $before);
-        for ($i = 0; $i < $times; ++$i) {
-            fwrite($stream, $chunk);
-        }
-        fwrite($stream, $after);
-        fclose($stream);
     }
 }

@@ -6,29 +6,19 @@ namespace Morphea\Tests\Functional;
 
 use League\Flysystem\FilesystemOperator;
 use Morphea\App\Delivery\Links\Links;
-use Morphea\App\Editor\Dashboard\BringProject;
-use Morphea\App\Editor\Dashboard\OwnStarters;
 use Morphea\App\Engine\Import\PictureFile;
-use Morphea\App\Platform\Jobs\JobDispatcher;
-use Morphea\App\Platform\Maintenance\Backup;
-use Morphea\App\Platform\Maintenance\BackupError;
-use Morphea\App\Platform\Maintenance\Tidying;
 use Morphea\App\Project\Assets\PictureFiles;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
-use Morphea\App\Project\Projects\Project;
-use Morphea\App\Project\Tables\TableStore;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\ShownByRun;
-use Morphea\Core\Table\Data\Edit\SetCells;
-use Morphea\Tests\Tools;
 use Symfony\Component\Process\Process;
 use Symfony\Component\Uid\Ulid;
 
 /** What is kept, how it comes back, and what goes when nothing refers to it any more. */
 final class KeepingTest extends AppTestCase
 {
-    private const FILES = 'var/test/files';
+    use Keeping;
 
     public function testWhatNothingRefersToGoesByWayOfTheTrashAndWhatIsUsedStays(): void
     {
@@ -220,190 +210,6 @@ final class KeepingTest extends AppTestCase
         self::assertGreaterThan(time() - 60, (int) $database->fetchOne('SELECT struck_at FROM clock'));
     }
 
-    public function testABackupOfTheLastMomentComesBackWhole(): void
-    {
-        $project = $this->project("Full name|Hours\nNg|4");
-        $folder = sys_get_temp_dir() . '/backup-' . bin2hex(random_bytes(4));
-        $backup = self::getContainer()->get(Backup::class);
-        // The last edit still lies in the write-ahead log, which a copy of the file alone would lose.
-        self::getContainer()->get(TableStore::class)->apply($project, new SetCells([1 => ['hours' => '41']]));
-        $written = $backup->write($folder);
-        self::assertSame($written['files'], $written['copied']);
-        self::getContainer()->get(TableStore::class)->apply($project, new SetCells([1 => ['hours' => '42']]));
-        self::assertSame(0, $backup->write($folder)['copied'], 'again, only what is new');
-        $project2 = $this->reload($project);
-        self::getContainer()->get(TableStore::class)->apply($project2, new SetCells([1 => ['hours' => 'lost']]));
-        $this->files()->deleteDirectory('pictures');
-
-        try {
-            $backup->restore($folder, false);
-            self::fail('it wrote over what is here');
-        } catch (BackupError $e) {
-            self::assertStringContainsString('There are members and projects here.', $e->getMessage());
-        }
-        $this->entities()->getConnection()->executeStatement('CREATE TABLE of_a_later_version (id INTEGER)');
-        $restore = new Process(
-            [\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'],
-            \dirname(__DIR__, 2),
-        );
-        $this->entities()->getConnection()->close();
-        $restore->mustRun();
-        self::assertStringContainsString('files are back', $restore->getOutput());
-        self::getContainer()->get('doctrine')->resetManager();
-        $tables = $this->entities()->getConnection()->createSchemaManager()->introspectTableNames();
-        $names = array_map(static fn ($one): string => $one->getUnqualifiedName()->getValue(), $tables);
-        self::assertNotContains('of_a_later_version', $names);
-        self::assertSame(
-            '42',
-            (string) (json_decode(
-                (string) $this->entities()->getConnection()->fetchOne('SELECT cells FROM table_row'),
-                true,
-            )[1] ?? ''),
-        );
-        $this->browser->request('GET', "/projects/{$project->id()}/pictures/seal.svg");
-        self::assertResponseIsSuccessful();
-
-        // One that is not whole is refused before anything is touched.
-        $manifest = (string) file_get_contents("$folder/manifest.json");
-        $said = json_decode($manifest, true);
-        $first = (glob("$folder/files/*/*") ?: [])[0];
-        $bytes = (string) file_get_contents($first);
-        // As many bytes, and others.
-        file_put_contents($first, str_repeat('x', \strlen($bytes)));
-        foreach (
-            [
-                'missing, cut short or not as it was' => null,
-                'is not the one that was backed up' => $said['database'],
-                'holds no backup' => 'manifest.json',
-            ]
-            as $words => $file
-        ) {
-            if (null !== $file) {
-                file_put_contents("$folder/$file", 'x');
-            }
-            try {
-                $backup->restore($folder, true);
-                self::fail('it was taken');
-            } catch (BackupError $e) {
-                self::assertStringContainsString($words, $e->getMessage());
-            }
-        }
-        file_put_contents("$folder/manifest.json", (string) json_encode(['format' => 3] + $said));
-        $newer = new Process([\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'], \dirname(__DIR__, 2));
-        self::assertSame(2, $newer->run());
-        self::assertSame('', $newer->getOutput());
-        self::assertStringContainsString('a backup of a newer Morphea (format 3)', $newer->getErrorOutput());
-        (new Process(['rm', '-rf', $folder]))->mustRun();
-    }
-
-    public function testABackupThatFailsSpoilsNothingOfTheOneBefore(): void
-    {
-        $project = $this->project("Full name|Hours\nNg|4");
-        $folder = sys_get_temp_dir() . '/backup-' . bin2hex(random_bytes(4));
-        $backup = self::getContainer()->get(Backup::class);
-        $backup->write($folder);
-        $before = self::hashes($folder);
-        // A stored file changes under its own name, and then the disk is full while the next is copied.
-        $path = $this->stored('pictures')[0];
-        $this->files()->write($path, 'another picture');
-        self::getContainer()->get(TableStore::class)->apply($project, new SetCells([1 => ['hours' => '41']]));
-        mkdir("$folder/files/incoming");
-        try {
-            $backup->write($folder);
-            self::fail('it was written');
-        } catch (BackupError $e) {
-            self::assertStringContainsString('cannot be written', $e->getMessage());
-        }
-        rmdir("$folder/files/incoming");
-        self::assertSame([], array_diff_assoc($before, self::hashes($folder)), 'all of the last good one is as it was');
-        $this->entities()->getConnection()->close();
-        self::assertSame(\count($this->stored('')), $backup->restore($folder, true)['files']);
-        self::assertNotSame('another picture', $this->files()->read($path));
-        (new Process(['rm', '-rf', $folder]))->mustRun();
-    }
-
-    /** @return array<string, string> */
-    private static function hashes(string $folder): array
-    {
-        $hashes = [];
-        foreach ([...glob("$folder/*") ?: [], ...glob("$folder/files/*/*") ?: []] as $file) {
-            is_file($file) && ($hashes[$file] = (string) hash_file('sha256', $file));
-        }
-
-        return $hashes;
-    }
-
-    public function testALargeProjectIsSavedBroughtCopiedAndKeptInTheBackground(): void
-    {
-        $project = $this->project("Full name|Photo\nNg|noise-3.png");
-        $pictures = self::getContainer()->get(PictureStore::class);
-        for ($i = 0; $i < 4; ++$i) {
-            // Pixels no two of which are alike do not pack.
-            $pictures->add($project, new PictureFile("noise-$i.png", 'image/png', self::noise($i), 900, 900));
-        }
-        self::assertGreaterThan(8_000_000, $pictures->size($project));
-
-        $this->browser->request('GET', "/projects/{$project->id()}/save.morphea");
-        $page = $this->browser->followRedirect();
-        self::assertStringContainsString('Saving Mending certificates', $page->text());
-        $address = $this->browser->getRequest()->getPathInfo();
-        $this->work();
-        $this->watch();
-        self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
-        self::assertStringContainsString('Mending certificates is saved', $this->browser->request('GET', $address)->text());
-        $this->browser->request('GET', "$address/file");
-        $saved = $this->browser->getInternalResponse()->getContent();
-        self::assertCount(9, Tools::unzip($saved));
-
-        // As the page leaves it; PHP itself takes no upload of this size here.
-        $desk = self::getContainer()->get(JobDispatcher::class);
-        $job = $desk->note(BringProject::KIND, $this->reload($project)->owner(), null, ['name' => 'large.morphea']);
-        self::getContainer()
-            ->get(FilesystemOperator::class)
-            ->write("{$job->folder()}/file", $saved);
-        $desk->ask($job);
-        $address = "/work/{$job->id()}";
-        self::assertStringContainsString('Bringing in large.morphea', $this->browser->request('GET', $address)->text());
-        $works = fn (): array => $this->browser
-            ->request('GET', '/')
-            ->filter('[aria-label="Work in the background"] li')
-            ->each(static fn ($line): string => $line->text());
-        self::assertSame(
-            ['Bringing in large.morphea under way', 'Saving Mending certificates ✓ ready'],
-            $works(),
-            'found again by who went on with other things',
-        );
-        $this->work();
-        $this->browser->request('GET', $address);
-        self::assertSame(
-            1,
-            preg_match('~/projects/(\w+)/compose~', (string) $this->browser->getResponse()->headers->get('Location'), $m),
-        );
-        $brought = $this->entities()->find(Project::class, $m[1]) ?? self::fail();
-        self::assertCount(6, $pictures->all($brought));
-        self::assertSame(['Saving Mending certificates ✓ ready'], $works());
-
-        $this->post("/projects/{$project->id()}/copy", ['rows' => '1']);
-        self::assertStringContainsString(
-            'is a project of its own now, with its rows',
-            $this->browser->followRedirect()->filter('.notices')->text(),
-        );
-
-        $this->post("/projects/{$project->id()}/keep");
-        self::assertStringContainsString('Keeping as a starter', $this->browser->followRedirect()->text());
-        $this->work();
-        $starter = self::getContainer()
-            ->get(OwnStarters::class)
-            ->all($this->reload($project)->owner())[0];
-        $this->post('/projects', ['starter' => $starter->id(), 'rows' => '1']);
-        $address = (string) $this->browser->getResponse()->headers->get('Location');
-        self::assertStringStartsWith('/work/', $address);
-        $this->work();
-        $this->browser->request('GET', $address);
-        self::assertResponseRedirects();
-        self::assertSame(4, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM project'));
-    }
-
     public function testTheSpaceOneUsesIsShown(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1");
@@ -418,46 +224,5 @@ final class KeepingTest extends AppTestCase
             ->each(static fn ($cell): string => $cell->text());
         self::assertSame(['Mending certificates', '2.5 MB'], \array_slice($cells, 0, 2));
         self::assertMatchesRegularExpression('/^\d+ kB$/', $cells[2]);
-    }
-
-    /** @return array<string, int> */
-    private static function tidy(): array
-    {
-        return self::getContainer()->get(Tidying::class)->run();
-    }
-
-    private static function age(string ...$paths): void
-    {
-        foreach ($paths as $path) {
-            // The store that tests use far away keeps its objects under names of its own.
-            $objects = (string) ($_SERVER['MORPHEA_TEST_OBJECTS'] ?? '');
-            $file = '' === $objects ? \dirname(__DIR__, 2) . '/' . self::FILES . "/$path" : "$objects/$path._S3rver_object";
-            self::assertTrue(touch($file, time() - 100_000));
-        }
-    }
-
-    private static function png(string $seed): string
-    {
-        $image = imagecreatetruecolor(20, 20);
-        imagefilledrectangle($image, 0, 0, 19, 19, (int) hexdec(substr(md5($seed), 0, 6)));
-        ob_start();
-        imagepng($image);
-
-        return (string) ob_get_clean();
-    }
-
-    private static function noise(int $seed): string
-    {
-        mt_srand($seed);
-        $image = imagecreatetruecolor(900, 900);
-        for ($y = 0; $y < 900; ++$y) {
-            for ($x = 0; $x < 900; ++$x) {
-                imagesetpixel($image, $x, $y, mt_rand(0, 0xffffff));
-            }
-        }
-        ob_start();
-        imagepng($image, null, 1);
-
-        return (string) ob_get_clean();
     }
 }

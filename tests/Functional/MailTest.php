@@ -10,7 +10,6 @@ use League\Flysystem\Filesystem;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\Local\LocalFilesystemAdapter;
 use League\Flysystem\UnableToReadFile;
-use Morphea\App\Cli\BouncesCommand;
 use Morphea\App\Delivery\Email\EmailRepository;
 use Morphea\App\Delivery\Email\EmailSender;
 use Morphea\App\Delivery\Email\EmailWriter;
@@ -19,14 +18,10 @@ use Morphea\App\Delivery\Email\Mailing;
 use Morphea\App\Delivery\Email\SuppressionList;
 use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Platform\Account\Member;
-use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\MadePieces;
 use Morphea\App\Runs\Runs\RunDispatcher;
-use Morphea\Core\Table\Patterns\Pattern;
-use Morphea\Core\Table\Patterns\PatternParts;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
-use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Mailer\Transport\TransportInterface;
 
@@ -34,9 +29,7 @@ use Symfony\Component\Mailer\Transport\TransportInterface;
 #[Group('sent')]
 final class MailTest extends AppTestCase
 {
-    private const ROWS = "Full name|Hours|Craft|Issued|Register|Mail\nOttilie|7|clocks|2026-01-01|1|otti@dune.example\n" .
-        "Ng|6|chairs|2026-01-01|2|ng@dune.example\nВлада|5|radios|2026-01-01|3|vlada.dune.example\n" .
-        "Bo|5|radios|2026-01-01|4|nobody@dune.example\nOtti again|5|radios|2026-01-01|5|OTTI@dune.example";
+    use Mailings;
 
     public function testItIsSeenBeforeItGoesAndGoesToEachPersonOnce(): void
     {
@@ -105,83 +98,6 @@ final class MailTest extends AppTestCase
         $this->work();
         self::assertCount(3, $this->mails('Yours,'));
         self::assertStringContainsString('✓ 1 sent', $this->browser->request('GET', "/projects/{$project->id()}/deliver/mail")->text());
-    }
-
-    public function testWhoTakesThemselvesOffIsNotWrittenToByAnyProjectOfTheSameMember(): void
-    {
-        $project = $this->made();
-        $this->mailed($project, []);
-        $mail = $this->mails('Yours, Ng')[0];
-        self::assertSame(1, preg_match('~<http://localhost(/off/[\w-]{22})>~', $mail->headers['list-unsubscribe'], $m));
-        $this->browser->restart();
-        $this->browser->request('GET', $m[1]);
-        self::assertStringNotContainsString('ng@', $this->body(), 'the page says no address');
-        self::assertSame(0, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM closed_address'));
-        // A mail program does it by itself, from nowhere.
-        $this->browser->request('POST', $m[1], ['List-Unsubscribe' => 'One-Click']);
-        self::assertResponseIsSuccessful();
-        $this->entities()->clear();
-        $member = $this->entities()->getRepository(Member::class)->findOneBy(['name' => 'Isolde']) ?? self::fail();
-        $this->browser->loginUser($member);
-        $text = $this->plan($project, ['subject' => 'Another'])->text();
-        self::assertStringContainsString('1 row whose address was taken off by who has it', $text);
-        $page = $this->browser->request('GET', '/account/not-written-to');
-        self::assertStringContainsString('ng@dune.example took themselves off', $page->filter('.lines')->text());
-        self::assertCount(0, $page->selectButton('Write to ng@dune.example again'));
-        $this->post('/account/not-written-to/open', ['email' => 'ng@dune.example']);
-        self::assertStringContainsString('taken off by who has it', $this->plan($project, ['subject' => 'Another'])->text());
-        $this->browser->request('GET', '/off/' . str_repeat('x', 22));
-        self::assertResponseStatusCodeSame(404);
-    }
-
-    public function testWhatComesBackIsNotedAndNotWrittenToAgain(): void
-    {
-        $project = $this->made();
-        $mailing = $this->mailed($project, []);
-        $message = $this->mails('Yours, Ng')[0]->headers['message-id'];
-        $bounce = "From: MAILER-DAEMON@dune.example\r\nTo: morphea@tidewick.example\r\nSubject: Undelivered\r\nMIME-Version: 1.0\r\n" .
-            "Content-Type: multipart/report; report-type=delivery-status; boundary=\"b\"\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\n" .
-            "It could not be delivered.\r\n--b\r\nContent-Type: message/delivery-status\r\n\r\nReporting-MTA: dns; dune.example\r\n\r\n" .
-            "Final-Recipient: rfc822; ng@dune.example\r\nAction: failed\r\nStatus: 5.2.2\r\n" .
-            "Diagnostic-Code: smtp; 552 5.2.2 The mailbox\r\n is full\r\n--b\r\nContent-Type: text/rfc822-headers\r\n\r\n" .
-            "Message-ID: $message\r\nSubject: Yours, Ng\r\n--b--\r\n";
-        $path = (string) tempnam(sys_get_temp_dir(), 'eml');
-        $take = function (string $bytes) use ($path): string {
-            file_put_contents($path, $bytes);
-            $tester = new CommandTester(self::getContainer()->get(BouncesCommand::class));
-            $tester->execute(['files' => [$path]]);
-
-            return $tester->getDisplay();
-        };
-        self::assertStringContainsString('no mail from here', $take('Subject: hello'));
-        self::assertStringContainsString('no mail from here', $take(str_replace('failed', 'delayed', $bounce)));
-        self::assertStringContainsString('The email to row 2 came back: 552 5.2.2 The mailbox is full', $take($bounce));
-        self::assertStringContainsString('came back 552', $this->browser->request('GET', $mailing)->filter('.letters')->text());
-        $plan = $this->plan($project, ['subject' => 'Other']);
-        self::assertStringContainsString('1 row from whose address mail came back', $plan->text());
-        unlink($path);
-
-        // Who asks for it on top of that is not written to when all that came back are once more.
-        $this->post('/account/not-written-to/close', ['email' => 'ng@dune.example']);
-        $this->post("$mailing/again", ['all' => 'bounced']);
-        $this->work();
-        self::assertCount(1, $this->mails('Yours, Ng'));
-        self::assertStringContainsString('1 row whose address you took off', $this->plan($project, ['subject' => 'Other'])->text());
-        $this->entities()->getConnection()->executeStatement("UPDATE closed_address SET why = 'came-back'");
-
-        // It is right after all: by the list of addresses, or by writing to all that came back once more.
-        $list = '/account/not-written-to';
-        $lines = $this->browser->request('GET', $list)->filter('.lines')->text();
-        self::assertStringContainsString('ng@dune.example mail came back', $lines);
-        $this->post("$list/open", ['email' => 'NG@dune.example']);
-        self::assertStringContainsString('None so far', $this->browser->request('GET', $list)->text());
-        self::assertStringNotContainsString('came back', $this->plan($project, ['subject' => 'Other'])->text());
-        self::assertCount(1, $this->browser->request('GET', "$mailing?only=bounced")->filter('.letters tbody tr'));
-        self::assertCount(1, $this->browser->request('GET', "$mailing?only=refused")->filter('.letters tbody tr'));
-        $this->post("$mailing/again", ['all' => 'bounced']);
-        $this->work();
-        self::assertCount(2, $this->mails('Yours, Ng'));
-        self::assertCount(3, $this->mails('Yours,'));
     }
 
     public function testCopiesAreEmailsOfTheirOwn(): void
@@ -284,17 +200,6 @@ final class MailTest extends AppTestCase
         self::assertSame(['a@dune.example', 'd@dune.example'], $to);
     }
 
-    public function testAnAddressClosedWhileItsEmailWaitsIsNotWrittenTo(): void
-    {
-        $project = $this->made();
-        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said([]));
-        $this->post('/account/not-written-to/close', ['email' => 'NG@dune.example']);
-        $this->work();
-        self::assertSame(['Yours, Ottilie'], array_map(static fn (EmlFile $mail): string => $mail->headers['subject'], $this->mails()));
-        $states = $this->entities()->getConnection()->fetchAllKeyValue('SELECT email, state FROM letter ORDER BY id');
-        self::assertSame(['otti@dune.example' => 'sent', 'ng@dune.example' => 'left', 'nobody@dune.example' => 'refused'], $states);
-    }
-
     public function testWhoMailsConfirmsTheirOwnAddressFirstAndKeepsToADaysShare(): void
     {
         $project = $this->made();
@@ -380,29 +285,6 @@ final class MailTest extends AppTestCase
         self::assertSame([], $this->mails());
     }
 
-    public function testAnAddressIsTakenOffByHandAndByMistake(): void
-    {
-        $project = $this->made();
-        $list = '/account/not-written-to';
-        foreach (['no address' => 'no address', 'Ng@Dune.example' => 'is not written to any more'] as $email => $says) {
-            $this->post("$list/close", ['email' => $email]);
-            $page = $this->browser->followRedirect();
-            self::assertStringContainsString($says, $page->filter('#notices')->text());
-            self::assertSame('no address' === $email ? $email : '', $page->filter('#email')->attr('value'), 'what was typed stays');
-        }
-        self::assertStringContainsString('1 row whose address you took off', $this->plan($project, [])->text());
-        $this->post("$list/close", ['email' => '50%_off@dune.example']);
-        self::assertCount(1, $this->browser->request('GET', "$list?find=%25_")->filter('.lines li'));
-        self::assertCount(0, $this->browser->request('GET', "$list?find=g%25d")->filter('.lines li'));
-        $this->browser->loginUser($this->member('other@tidewick.example'));
-        self::assertStringContainsString('None so far', $this->browser->request('GET', $list)->text());
-        $this->post("$list/open", ['email' => 'ng@dune.example']);
-        $this->browser->loginUser($this->entities()->getRepository(Member::class)->findOneBy(['name' => 'Isolde']) ?? self::fail());
-        $this->post("$list/open", ['email' => 'ng@dune.example']);
-        self::assertStringContainsString('is written to again', $this->browser->followRedirect()->filter('#notices')->text());
-        self::assertStringNotContainsString('you took off', $this->plan($project, [])->text());
-    }
-
     public function testAMailingGoesNoFasterThanWasSaidAndCanBeStopped(): void
     {
         $project = $this->made();
@@ -433,72 +315,5 @@ final class MailTest extends AppTestCase
             $this->browser->request('GET', $address);
             self::assertResponseStatusCodeSame(404, $address);
         }
-    }
-
-    private function made(string $rows = self::ROWS): Project
-    {
-        $project = $this->project($rows);
-        self::getContainer()->get(RunDispatcher::class)->start($project, $this->orderOf('pdf', '{full_name}', 'all'));
-        $this->work();
-        self::getContainer()->get(FilesystemOperator::class)->deleteDirectory('mailbox');
-        $this->entities()->clear();
-
-        return $project;
-    }
-
-    /** @param array<string, string> $said */
-    private function plan(Project $project, array $said): Crawler
-    {
-        return $this->post("/projects/{$project->id()}/deliver/mail/plan", $this->said($said));
-    }
-
-    /**
-     * @param array<string, string> $said
-     *
-     * @return string address of the mailing
-     */
-    private function mailed(Project $project, array $said): string
-    {
-        $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said($said));
-        $address = (string) $this->browser->getResponse()->headers->get('Location');
-        self::assertMatchesRegularExpression('~/deliver/mail/[0-9a-z]{26}$~', $address);
-        $this->work();
-
-        return $address;
-    }
-
-    /**
-     * @param array<string, string> $said
-     *
-     * @return array<string, string>
-     */
-    private function said(array $said): array
-    {
-        $said += [
-            'to' => 'mail',
-            'subject' => 'Yours, {full_name}',
-            'message' => "Dear {full_name},\n\nthank you for {hours, plural, one {# hour} other {# hours}}.",
-            'from' => 'Isolde',
-            'pace' => '6000',
-            'once' => '1',
-            'carried' => 'link',
-        ];
-        foreach (['subject', 'message'] as $words) {
-            $said[$words] = (string) json_encode(PatternParts::of(Pattern::parse($said[$words])));
-        }
-
-        return $said;
-    }
-
-    /** @return list<EmlFile> that lie in the mailbox, whose subject begins like this */
-    private function mails(string $subject = ''): array
-    {
-        $files = self::getContainer()->get(FilesystemOperator::class);
-        $mails = [];
-        foreach ($files->listContents('mailbox') as $file) {
-            $mails[] = EmlFile::of($files->read($file->path()));
-        }
-
-        return array_values(array_filter($mails, static fn (EmlFile $mail): bool => str_starts_with($mail->headers['subject'], $subject)));
     }
 }
