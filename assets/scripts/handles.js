@@ -10,7 +10,9 @@ function drop(targets, dragged = false) {
     if (!moved) return;
     moved = false;
     edit('/place', {
-        frames: JSON.stringify(targets.map(frameOf).map((frame) => (dragged ? exact(frame, pageBox(), dots()) : frame))),
+        frames: JSON.stringify(
+            targets.map(frameOf).map((frame) => (dragged ? exact(frame, pageBox(), dots()) : frame)),
+        ),
     });
 }
 function snapLines() {

@@ -16,7 +16,8 @@ document.addEventListener(
         const by = {'+': 0.1, '-': -0.1}[event.key];
         const steps = {ArrowLeft: -1, ArrowRight: 1}[event.key];
         if (by) longer(scene, by);
-        else if (steps && event.shiftKey) edit('/scenes', {scene: scene.dataset.scene, do: steps < 0 ? 'left' : 'right'});
+        else if (steps && event.shiftKey)
+            edit('/scenes', {scene: scene.dataset.scene, do: steps < 0 ? 'left' : 'right'});
         else if (steps) (steps < 0 ? scene.previousElementSibling : scene.nextElementSibling)?.focus();
         else if (event.key === 'Delete') edit('/scenes', {scene: scene.dataset.scene, do: 'remove'});
         else return;

@@ -177,7 +177,7 @@ final class AccessibilityTest extends BrowserTestCase
         $this->button('Square card, 1080 x 1080')->click();
         $this->find('.drop-here');
         $this->axe('rows, empty');
-        $this->find('.station[href$="/compose"]')->click();
+        $this->clickOn('.station[href$="/compose"]');
         $this->find('#page');
         $this->axe('compose without rows');
     }

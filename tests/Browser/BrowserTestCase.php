@@ -117,12 +117,19 @@ abstract class BrowserTestCase extends TestCase
     }
 
     /** Takes over the table that is looked at; that leads to the first piece. */
+    /** Clicks whatever stands there by then: what was found may be drawn anew before it is clicked, as the bar is. */
+    protected function clickOn(string $css): void
+    {
+        $click = fn (): mixed => $this->driver->findElement(WebDriverBy::cssSelector($css))->click();
+        $this->eventually($click, "$css cannot be clicked");
+    }
+
     protected function takeOver(bool $toRows = false): void
     {
         $this->find('.decide form[action$="/take"] button')->click();
         $this->find('#page');
         if ($toRows) {
-            $this->find('.station[href$="/rows"]')->click();
+            $this->clickOn('.station[href$="/rows"]');
         }
     }
 
@@ -208,15 +215,6 @@ abstract class BrowserTestCase extends TestCase
         }, "the menu $css has no “{$words}”");
         $this->press(WebDriverKeys::ENTER);
         $this->settled();
-    }
-
-    /** Keys as somebody without a mouse would press them, wherever the focus is. */
-    protected function press(string ...$keys): void
-    {
-        foreach ($keys as $key) {
-            (new WebDriverActions($this->driver))->sendKeys(null, $key)->perform();
-            usleep(30_000);
-        }
     }
 
     protected function upload(string $css, string $name, string $bytes): void

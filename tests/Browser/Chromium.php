@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Morphea\Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 
-/** A browser without windows, and the line it is at the end of. */
+/** A browser without windows, its keys, and the line it is at the end of. */
 trait Chromium
 {
     public static function chromium(): RemoteWebDriver
@@ -85,5 +86,14 @@ trait Chromium
             'deviceScaleFactor' => 1,
             'mobile' => false,
         ]);
+    }
+
+    /** Keys as somebody without a mouse would press them, wherever the focus is. */
+    protected function press(string ...$keys): void
+    {
+        foreach ($keys as $key) {
+            (new WebDriverActions($this->driver))->sendKeys(null, $key)->perform();
+            usleep(30_000);
+        }
     }
 }

@@ -108,7 +108,7 @@ final class CountedJobsTest extends BrowserTestCase
         ++$this->acts;
         $this->takeOver();
         ++$this->acts;
-        $this->find('.station[href$="/deliver"]')->click();
+        $this->clickOn('.station[href$="/deliver"]');
         $this->find('a[href$="/deliver/form"]')->click();
         $this->acts += 2;
         $this->click('Open it');
@@ -141,7 +141,7 @@ final class CountedJobsTest extends BrowserTestCase
         $this->find('#order');
         $this->click('Make 2 pieces');
         $this->sees('✓ 2 made', '.run');
-        $this->find('.station[href$="/deliver"]')->click();
+        $this->clickOn('.station[href$="/deliver"]');
         $this->find('a[href$="/deliver/mail"]')->click();
         $this->acts += 2;
         $this->sees('Send 2 emails', '#bar');

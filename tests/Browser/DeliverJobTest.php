@@ -26,7 +26,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->button('Give them codes')->click();
         $this->button('Put it on the design')->click();
         $this->sees('It stands on the piece', '.steps .done:nth-child(2)');
-        $this->find('.station[href$="/press"]')->click();
+        $this->clickOn('.station[href$="/press"]');
         $this->button('Make 1 piece')->click();
         $this->sees('✓ 1 made', '.run');
         $this->open("$project/deliver/genuine");

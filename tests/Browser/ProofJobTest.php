@@ -37,14 +37,14 @@ final class ProofJobTest extends BrowserTestCase
     {
         $this->signIn();
         $this->button('Card 63 x 88 mm, front and back')->click();
-        $this->find('.station[href$="/rows"]')->click();
+        $this->clickOn('.station[href$="/rows"]');
         $this->upload('#table-file', 'tools.csv', self::csv(true));
         $this->takeOver();
         $project = (string) preg_replace('~/compose.*~', '', (string) $this->driver->getCurrentURL());
         $at = static fn (int $row): string => "$project/proof/$row";
 
         // All that is wrong comes first, and nothing else is said to be.
-        $this->find('.station[href$="/proof"]')->click();
+        $this->clickOn('.station[href$="/proof"]');
         $this->sees('14 to look at', '#stations');
         $this->driver->get("$project/proof?show=eyes");
         $this->sees('14 pieces', '#shown');
@@ -123,7 +123,7 @@ final class ProofJobTest extends BrowserTestCase
         $this->sees('in order', '#stations');
 
         // A run says nothing more.
-        $this->find('.station[href$="/press"]')->click();
+        $this->clickOn('.station[href$="/press"]');
         $this->sees('Make 200 pieces', '#make');
         self::assertStringNotContainsString('To look at first', $this->find('main')->getText());
         $this->orderAs('pdf');
@@ -131,7 +131,7 @@ final class ProofJobTest extends BrowserTestCase
         $this->sees('200 made', '#stations');
 
         // A newer file of the table, and what was done by hand is still there.
-        $this->find('.station[href$="/rows"]')->click();
+        $this->clickOn('.station[href$="/rows"]');
         $this->upload('#table-file', 'newer.csv', self::csv(false));
         $this->button('Update the rows here')->click();
         $this->button('Update the table')->click();

@@ -20,7 +20,7 @@ final class ProofScreenTest extends BrowserTestCase
         $this->blank('Certificates to look at', 'tall-pin', $rows);
         $this->dropColumn('name', 0, -120);
         $this->settled();
-        $this->find('.station[href$="/proof"]')->click();
+        $this->clickOn('.station[href$="/proof"]');
         $this->sees('40 pieces', '.proof-head');
         $this->sees('2 to look at', '#stations');
 

@@ -26,7 +26,7 @@ final class RowsScreenTest extends BrowserTestCase
         $this->sees('What stands below the rows is left out.');
         $this->takeOver();
         $this->sees('2 rows with 4 columns are here.');
-        $this->find('.station[href$="/rows"]')->click();
+        $this->clickOn('.station[href$="/rows"]');
         $this->ready();
         $this->sees('Owner', '#grid');
 
@@ -217,7 +217,7 @@ final class RowsScreenTest extends BrowserTestCase
         );
 
         // What is typed here is what the design shows.
-        $this->find('.station[href$="/compose"]')->click();
+        $this->clickOn('.station[href$="/compose"]');
         $this->sees('001', '#page');
         $this->sees('all linked', '#stations');
     }

@@ -26,7 +26,7 @@ final class SheetsJobTest extends BrowserTestCase
         $this->sees('000001', '#grid');
 
         // From Press to the sheets.
-        $this->find('.station[href$="/press"]')->click();
+        $this->clickOn('.station[href$="/press"]');
         $this->find('#as-sheets')->click();
         $this->sees('10 up 2 × 5', '.offers');
         $this->sees('28 sheets', '#make');
@@ -83,7 +83,7 @@ final class SheetsJobTest extends BrowserTestCase
     {
         $this->signIn();
         $this->project('Claim tags');
-        $this->find('.station[href$="/press"]')->click();
+        $this->clickOn('.station[href$="/press"]');
         $this->find('#as-sheets')->click();
         $this->choose('#label', '99.1 × 57, 10 a sheet');
         $this->sees('Make 4 sheets', '#bar');
@@ -115,7 +115,7 @@ final class SheetsJobTest extends BrowserTestCase
 
         // A card has a back: turned over, and against the light.
         $this->project('Tool-lending cards');
-        $this->find('.station[href$="/press"]')->click();
+        $this->clickOn('.station[href$="/press"]');
         $this->find('#as-sheets')->click();
         $this->sees('Cordless drill', '.paper-svg');
         $this->button('Turned over')->click();

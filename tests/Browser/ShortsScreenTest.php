@@ -63,7 +63,7 @@ final class ShortsScreenTest extends BrowserTestCase
         self::assertSame([], $this->seen(), 'all layers, whatever their time');
 
         // Both rows as shorts.
-        $this->find('.station[href$="/press"]')->click();
+        $this->clickOn('.station[href$="/press"]');
         $this->orderAs('mp4');
         $this->choose('[name="of[mp4][size]"]', 'width');
         $this->retype('[name="of[mp4][value]"]', '360');
@@ -149,7 +149,7 @@ final class ShortsScreenTest extends BrowserTestCase
         );
         $this->press(WebDriverKeys::ESCAPE);
 
-        $this->find('.station[href$="/press"]')->click();
+        $this->clickOn('.station[href$="/press"]');
         $this->orderAs('mp4');
         $this->choose('[name="of[mp4][size]"]', 'width');
         $this->retype('[name="of[mp4][value]"]', '180');

@@ -192,10 +192,10 @@ final class WordsEditorTest extends BrowserTestCase
         // Another station, at once after the last key: no question, and no word is missing.
         $this->type(' and gone');
         self::latency($this->driver, 500);
-        $this->find('.station[href$="/rows"]')->click();
+        $this->clickOn('.station[href$="/rows"]');
         $this->find('#grid');
         self::latency($this->driver, 0);
-        $this->find('.station[href$="/compose"]')->click();
+        $this->clickOn('.station[href$="/compose"]');
         $this->sees('Hello dear friend Ng of Northwater, offline and gone', '#page');
         // The page is left or closed as quickly.
         $this->eventually(function (): bool {
