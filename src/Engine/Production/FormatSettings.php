@@ -45,6 +45,12 @@ readonly class FormatSettings
         $this->moment = $said->number(self::MOMENT, null, 0.0, 'Say how many seconds after the beginning.');
     }
 
+    /** The same as settings of this class; what they do not say is as usual. */
+    public static function from(self $settings): static
+    {
+        return $settings instanceof static ? $settings : new static(new SettingsInput($settings->toArray()));
+    }
+
     /** @return array<string, string|int|float|bool> as SettingsInput takes them */
     public function toArray(): array
     {

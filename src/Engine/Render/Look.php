@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Render;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 
-/** How a page becomes pixels, or a page: how many to a dot, how much of its edge, on what ground. */
+/** How a page of a design is drawn, as pixels or into a PDF: how many pixels to a dot, how much of its edge, on what ground. */
 final readonly class Look
 {
     /**

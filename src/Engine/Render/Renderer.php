@@ -116,7 +116,7 @@ final class Renderer
     }
 
     /**
-     * Whether pages can be pages of a PDF.
+     * Whether pages can be drawn into a PDF.
      *
      * @param non-empty-list<Drawing>  $pages
      * @param (\Closure(): bool)|null $stopped

@@ -12,7 +12,7 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** A row's page in time: what is seen when, and how it comes and goes. Stage, checks and what is made all ask it. */
+/** The first page of a row's piece in time: what is seen when, and how it comes and goes. Stage, checks and what is made all ask it. */
 final readonly class Timeline
 {
     /**

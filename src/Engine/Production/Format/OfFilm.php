@@ -64,7 +64,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 
     public function size(Design $template, FormatSettings $settings): string
     {
-        $settings = $this->own($settings);
+        $settings = FilmSettings::from($settings);
         $scale = self::scale($template, $settings);
 
         return \sprintf(
@@ -77,7 +77,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 
     public function depends(FormatSettings $settings): array
     {
-        $settings = $this->own($settings);
+        $settings = FilmSettings::from($settings);
         $all = $settings->toArray();
 
         return [self::VERSION, $all['size'], $all['value'], $settings->quality, $settings->rate, $settings->megabytes];
@@ -85,7 +85,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
-        $settings = $this->own($settings);
+        $settings = FilmSettings::from($settings);
         $timeline = $piece->timeline($settings->rate);
         $subtitles = Subtitles::of($piece->pages[0], $timeline);
         $film = new Film($timeline, $piece->pictures, $piece->name, $subtitles, $piece->language());
@@ -102,10 +102,5 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
     private static function even(float $pixels): int
     {
         return 2 * intdiv((int) round($pixels), 2);
-    }
-
-    private function own(FormatSettings $settings): FilmSettings
-    {
-        return $settings instanceof FilmSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
     }
 }

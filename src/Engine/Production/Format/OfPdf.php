@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** Pages of PDFs, one a page, with its boxes. */
+/** PDFs that have the pages of the design as theirs, with their boxes. */
 abstract readonly class OfPdf extends AbstractFormat
 {
     private const POINTS = 72;

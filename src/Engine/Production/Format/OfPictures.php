@@ -61,7 +61,7 @@ abstract readonly class OfPictures extends AbstractFormat
 
     public function size(Design $template, FormatSettings $settings): string
     {
-        $settings = $this->own($settings);
+        $settings = PictureSettings::from($settings);
         $edge = $settings->edge->dots($template->bleed, $template->dpi);
         $scale = $settings->size->scale($template, $edge);
 
@@ -74,7 +74,7 @@ abstract readonly class OfPictures extends AbstractFormat
 
     public function depends(FormatSettings $settings): array
     {
-        $settings = $this->own($settings);
+        $settings = PictureSettings::from($settings);
         $all = $settings->toArray();
         $quality = \in_array(FormatOption::Quality, $this->options(), true) ? [$settings->quality, $settings->inSteps] : [];
 
@@ -83,7 +83,7 @@ abstract readonly class OfPictures extends AbstractFormat
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
-        $settings = $this->own($settings);
+        $settings = PictureSettings::from($settings);
         $format = new PictureFormat(static::kind(), $settings->quality, $settings->inSteps);
 
         return array_map(
@@ -109,10 +109,5 @@ abstract readonly class OfPictures extends AbstractFormat
             $settings->edge,
             $under ?? (\in_array(FormatOption::SeeThrough, $this->options(), true) ? null : self::PAPER),
         );
-    }
-
-    private function own(FormatSettings $settings): PictureSettings
-    {
-        return $settings instanceof PictureSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
     }
 }

@@ -54,16 +54,11 @@ abstract readonly class OfWords extends AbstractFormat implements MotionFormat
 
     public function depends(FormatSettings $settings): array
     {
-        return [$this->own($settings)->rate];
+        return [SubtitleSettings::from($settings)->rate];
     }
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
-        return [$this->written(Subtitles::of($piece->pages[0], $piece->timeline($this->own($settings)->rate)))];
-    }
-
-    private function own(FormatSettings $settings): SubtitleSettings
-    {
-        return $settings instanceof SubtitleSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
+        return [$this->written(Subtitles::of($piece->pages[0], $piece->timeline(SubtitleSettings::from($settings)->rate)))];
     }
 }

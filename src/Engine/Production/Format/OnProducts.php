@@ -52,7 +52,7 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
     public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
     {
         try {
-            Product::of($this->own($settings)->product);
+            Product::of(ProductSettings::from($settings)->product);
         } catch (MockupException $e) {
             return $e->getMessage();
         }
@@ -78,7 +78,7 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
     public function size(Design $template, FormatSettings $settings): string
     {
         try {
-            $product = Product::of($this->own($settings)->product);
+            $product = Product::of(ProductSettings::from($settings)->product);
         } catch (MockupException) {
             return '';
         }
@@ -93,13 +93,13 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
 
     public function depends(FormatSettings $settings): array
     {
-        return [self::VERSION, $this->own($settings)->product];
+        return [self::VERSION, ProductSettings::from($settings)->product];
     }
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
         try {
-            $product = Product::of($this->own($settings)->product);
+            $product = Product::of(ProductSettings::from($settings)->product);
         } catch (MockupException $e) {
             throw new RenderException($e->getMessage(), 0, $e);
         }
@@ -118,10 +118,5 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
 
             return $this->mockup->jpeg($product, $png, $own);
         }, $settings->pages($piece->stills($settings->moment)));
-    }
-
-    private function own(FormatSettings $settings): ProductSettings
-    {
-        return $settings instanceof ProductSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
     }
 }

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Production\Format;
 
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** One PDF with a page for every page of every piece. */
+/** One PDF with all pages of all pieces. */
 #[AsTaggedItem(priority: 90)]
 final readonly class OnePdf extends BoundPdf
 {

@@ -12,7 +12,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\Unit;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** A PDF for each piece, with a page for each of its pages. */
+/** A PDF for each piece, with all its pages. */
 #[AsTaggedItem(priority: 80)]
 final readonly class Pdfs extends OfPdf
 {

@@ -23,11 +23,6 @@ readonly class SheetPdfSettings extends FormatSettings
         $this->sheet = $said->text('sheet');
     }
 
-    public static function from(FormatSettings $settings): self
-    {
-        return $settings instanceof self ? $settings : new self(new SettingsInput($settings->toArray()));
-    }
-
     public function toArray(): array
     {
         return parent::toArray() + [

@@ -61,12 +61,12 @@ final readonly class Svg extends AbstractFormat
 
     public function depends(FormatSettings $settings): array
     {
-        return [$settings->edge->value, $settings->ground, $this->own($settings)->outlines];
+        return [$settings->edge->value, $settings->ground, SvgSettings::from($settings)->outlines];
     }
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array
     {
-        $settings = $this->own($settings);
+        $settings = SvgSettings::from($settings);
         $writer = new SvgWriter($piece->pictures, SvgSize::Pixels, $settings->outlines ? new LetterOutlines() : null);
 
         return array_map(function (LaidOut $page) use ($writer, $settings): string {
@@ -75,10 +75,5 @@ final readonly class Svg extends AbstractFormat
 
             return $settings->outlines ? $svg : $this->fonts->into($svg, $drawing);
         }, $settings->pages($piece->stills($settings->moment)));
-    }
-
-    private function own(FormatSettings $settings): SvgSettings
-    {
-        return $settings instanceof SvgSettings ? $settings : $this->settings(new SettingsInput($settings->toArray()));
     }
 }
