@@ -1,9 +1,10 @@
+// Cells of one row, changed beside its piece as in the grid: kept and tried again until the server has decided; if
+// somebody else was faster, that is said, and nothing is written over. What is looked at follows when nothing waits.
 import {http} from './http.js';
 import {id} from './ids.js';
 import {kept, saves} from './saves.js';
+import {part} from './parts.js';
 
-// Cells of one row, changed beside its piece as in the grid: kept and tried again until the server has decided; if
-// somebody else was faster, that is said, and nothing is written over. What is looked at follows when nothing waits.
 const cells = () => document.getElementById('cells');
 const queue = saves(
     async ({row, name, value, seen, mark}) => {
@@ -22,49 +23,52 @@ function say(words, isBad = false) {
     says.textContent = words;
     says.classList.toggle('state-bad', isBad);
 }
-// The piece and what was found about it as they are now; what is being typed, and its caret, stay. An answer that is older
-// than the newest change, or than another look, would bring back what a cell was before.
-let changes = 0;
-let looks = 0;
-async function look() {
-    looks += 1;
-    const asked = [changes, looks].join();
-    const answer = await http(location.href, {headers: {'X-Requested-With': ''}});
-    if (!answer.ok || queue.waiting().length || asked !== [changes, looks].join()) return;
-    const page = new DOMParser().parseFromString(answer.text(), 'text/html');
-    for (const part of ['#bar', '.proof-piece']) {
-        window.Idiomorph.morph(document.querySelector(part), page.querySelector(part), {
-            ignoreActiveValue: true,
+
+part('body', ({on}) => {
+    // The piece and what was found about it as they are now; what is being typed, and its caret, stay. An answer that is older
+    // than the newest change, or than another look, would bring back what a cell was before.
+    let changes = 0;
+    let looks = 0;
+    async function look() {
+        looks += 1;
+        const asked = [changes, looks].join();
+        const answer = await http(location.href, {headers: {'X-Requested-With': ''}});
+        if (!answer.ok || queue.waiting().length || asked !== [changes, looks].join()) return;
+        const page = new DOMParser().parseFromString(answer.text(), 'text/html');
+        for (const part of ['#bar', '.proof-piece']) {
+            window.Idiomorph.morph(document.querySelector(part), page.querySelector(part), {
+                ignoreActiveValue: true,
+            });
+            htmx.process(document.querySelector(part));
+        }
+        document.querySelectorAll('.mends').forEach((one) => htmx.trigger(one, 'looked'));
+    }
+    on(document, 'pictures:came', look);
+    on(document, 'change', async ({target}) => {
+        if (!target.closest('#cells')) return;
+        const {seen} = target.dataset;
+        // One's own next change of it is made on this one.
+        target.dataset.seen = target.value;
+        changes += 1;
+        say('Changing it …');
+        const {ok, told} = await queue.keep({
+            row: cells().dataset.row,
+            name: target.name,
+            value: target.value,
+            seen,
+            mark: id(),
         });
-        htmx.process(document.querySelector(part));
-    }
-    document.querySelectorAll('.mends').forEach((one) => htmx.trigger(one, 'looked'));
-}
-document.addEventListener('pictures:came', look);
-document.addEventListener('change', async ({target}) => {
-    if (!target.closest('#cells')) return;
-    const {seen} = target.dataset;
-    // One's own next change of it is made on this one.
-    target.dataset.seen = target.value;
-    changes += 1;
-    say('Changing it …');
-    const {ok, told} = await queue.keep({
-        row: cells().dataset.row,
-        name: target.name,
-        value: target.value,
-        seen,
-        mark: id(),
+        const [refused] = told?.refused ?? [];
+        if (refused) {
+            target.dataset.seen = refused.now ?? target.dataset.seen;
+            say(`${refused.says} Type it again to put yours in.`, true);
+        } else if (!ok) say(told?.error ?? 'It could not be changed.', true);
+        else if (!queue.waiting().length) look();
     });
-    const [refused] = told?.refused ?? [];
-    if (refused) {
-        target.dataset.seen = refused.now ?? target.dataset.seen;
-        say(`${refused.says} Type it again to put yours in.`, true);
-    } else if (!ok) say(told?.error ?? 'It could not be changed.', true);
-    else if (!queue.waiting().length) look();
-});
-document.addEventListener('keydown', (event) => {
-    if (event.key === 'Enter' && !event.shiftKey && event.target.matches('#cells textarea')) {
-        event.preventDefault();
-        event.target.blur();
-    }
+    on(document, 'keydown', (event) => {
+        if (event.key === 'Enter' && !event.shiftKey && event.target.matches('#cells textarea')) {
+            event.preventDefault();
+            event.target.blur();
+        }
+    });
 });

@@ -2,6 +2,7 @@
 import {http} from './http.js';
 import {edit, isTyping, selection, url} from './screen.js';
 import {notice} from './notices.js';
+import {part} from './parts.js';
 
 const KEY = 'morphea-copied';
 
@@ -16,16 +17,18 @@ async function copy() {
     return true;
 }
 
-for (const [name, work] of [
-    ['copy', copy],
-    ['cut', async () => (await copy()) && edit('/remove')],
-    ['paste', () => edit('/paste', {copied: localStorage.getItem(KEY) ?? ''})],
-]) {
-    document.addEventListener(name, (event) => {
-        if (isTyping(event) || (name !== 'paste' && (!selection().length || String(getSelection())))) return;
-        event.preventDefault();
-        // Cells that were copied before are not meant any more.
-        if (name !== 'paste') event.clipboardData?.setData('text/plain', 'layers');
-        work();
-    });
-}
+part('#work', ({on}) => {
+    for (const [name, work] of [
+        ['copy', copy],
+        ['cut', async () => (await copy()) && edit('/remove')],
+        ['paste', () => edit('/paste', {copied: localStorage.getItem(KEY) ?? ''})],
+    ]) {
+        on(document, name, (event) => {
+            if (isTyping(event) || (name !== 'paste' && (!selection().length || String(getSelection())))) return;
+            event.preventDefault();
+            // Cells that were copied before are not meant any more.
+            if (name !== 'paste') event.clipboardData?.setData('text/plain', 'layers');
+            work();
+        });
+    }
+});

@@ -2,56 +2,8 @@
 import {notice} from './notices.js';
 import {http} from './http.js';
 import {format, parse} from './tsv.js';
-import {base, changeCells, column, columns, gridHasKeys, reload, root, selected, set, grid} from './grid.js';
-
-['copy', 'cut'].forEach((type) =>
-    document.addEventListener(type, (event) => {
-        if (!gridHasKeys() || !selected().length) return;
-        event.preventDefault();
-        event.clipboardData.setData(
-            'text/plain',
-            format(selected().map((line) => line.map((cell) => String(cell.getValue() ?? '')))),
-        );
-        if (type === 'cut') set(() => '');
-        else notice('Copied.');
-    }),
-);
-document.addEventListener('paste', (event) => {
-    if (!gridHasKeys()) return;
-    const text = event.clipboardData.getData('text/plain');
-    const from = selected()[0]?.[0];
-    const pictures = [...event.clipboardData.files].filter(isPicture);
-    if (from && !text && pictures.length) {
-        event.preventDefault();
-        bringPictures(pictures, from.getData()._id, from.getField());
-        return;
-    }
-    if (!text || !from) return;
-    event.preventDefault();
-    const lines = parse(text);
-    if (lines.length === 1 && lines[0].length === 1 && selected().flat().length > 1) {
-        set(() => lines[0][0]);
-        return;
-    }
-    const rows = grid().getRows('active');
-    const start = rows.findIndex((row) => row.getData()._id === from.getData()._id);
-    const keys = columns().slice(columns().findIndex((one) => one.key === from.getField()));
-    const cells = {};
-    const fresh = [];
-    lines.forEach((line, r) => {
-        const values = {};
-        line.forEach((value, c) => {
-            if (keys[c] && !keys[c].recipe) values[keys[c].key] = value;
-        });
-        const row = rows[start + r];
-        if (row) cells[row.getData()._id] = values;
-        else fresh.push(values);
-    });
-    changeCells(cells, {
-        new: fresh,
-        says: `${lines.length} × ${Math.max(...lines.map((line) => line.length))} cells pasted`,
-    });
-});
+import {base, changeCells, column, columns, gridHasKeys, reload, selected, set, grid} from './grid.js';
+import {part} from './parts.js';
 
 // Pictures dropped or pasted on a cell: the first goes there, others into the cells below
 const isPicture = (file) => file.type.startsWith('image/') || file.type === 'application/pdf';
@@ -67,7 +19,7 @@ async function bringPictures(files, id, key) {
         if (said) said.firstChild.textContent = `Picture ${i + 1} of ${files.length} is on its way …`;
         const body = new FormData();
         body.append('pictures[]', file);
-        const answer = await http(`${base}/pictures/drop`, {method: 'POST', body});
+        const answer = await http(`${base()}/pictures/drop`, {method: 'POST', body});
         const came = (answer.ok && answer.json()) || {
             names: [],
             notices: [`“${file.name}” was not taken by the server. Try it again.`],
@@ -89,23 +41,78 @@ async function bringPictures(files, id, key) {
     );
 }
 const cellUnder = (event) => event.target.closest?.('#grid .tabulator-cell[tabulator-field]:not(.row-header)');
-let over = null;
-const lit = (cell) => {
-    over?.classList.remove('drop-here-cell');
-    over = cell;
-    over?.classList.add('drop-here-cell');
-};
-root.addEventListener('dragover', (event) => lit(cellUnder(event)));
-root.addEventListener('dragleave', () => lit(null));
-root.addEventListener('drop', (event) => {
-    const cell = over;
-    lit(null);
-    const files = [...event.dataTransfer.files];
-    if (!files.length || !files.every(isPicture)) return;
-    event.preventDefault();
-    event.stopPropagation();
-    root.closest('[data-drop-zone]').classList.remove('over');
-    if (cell)
-        bringPictures(files, Number(cell.closest('.tabulator-row').dataset.id), cell.getAttribute('tabulator-field'));
-    else notice('Drop pictures on the cell that is to name them.');
+
+part('#grid', ({element, on}) => {
+    ['copy', 'cut'].forEach((type) =>
+        on(document, type, (event) => {
+            if (!gridHasKeys() || !selected().length) return;
+            event.preventDefault();
+            event.clipboardData.setData(
+                'text/plain',
+                format(selected().map((line) => line.map((cell) => String(cell.getValue() ?? '')))),
+            );
+            if (type === 'cut') set(() => '');
+            else notice('Copied.');
+        }),
+    );
+    on(document, 'paste', (event) => {
+        if (!gridHasKeys()) return;
+        const text = event.clipboardData.getData('text/plain');
+        const from = selected()[0]?.[0];
+        const pictures = [...event.clipboardData.files].filter(isPicture);
+        if (from && !text && pictures.length) {
+            event.preventDefault();
+            bringPictures(pictures, from.getData()._id, from.getField());
+            return;
+        }
+        if (!text || !from) return;
+        event.preventDefault();
+        const lines = parse(text);
+        if (lines.length === 1 && lines[0].length === 1 && selected().flat().length > 1) {
+            set(() => lines[0][0]);
+            return;
+        }
+        const rows = grid().getRows('active');
+        const start = rows.findIndex((row) => row.getData()._id === from.getData()._id);
+        const keys = columns().slice(columns().findIndex((one) => one.key === from.getField()));
+        const cells = {};
+        const fresh = [];
+        lines.forEach((line, r) => {
+            const values = {};
+            line.forEach((value, c) => {
+                if (keys[c] && !keys[c].recipe) values[keys[c].key] = value;
+            });
+            const row = rows[start + r];
+            if (row) cells[row.getData()._id] = values;
+            else fresh.push(values);
+        });
+        changeCells(cells, {
+            new: fresh,
+            says: `${lines.length} × ${Math.max(...lines.map((line) => line.length))} cells pasted`,
+        });
+    });
+    let over = null;
+    const lit = (cell) => {
+        over?.classList.remove('drop-here-cell');
+        over = cell;
+        over?.classList.add('drop-here-cell');
+    };
+    on(element, 'dragover', (event) => lit(cellUnder(event)));
+    on(element, 'dragleave', () => lit(null));
+    on(element, 'drop', (event) => {
+        const cell = over;
+        lit(null);
+        const files = [...event.dataTransfer.files];
+        if (!files.length || !files.every(isPicture)) return;
+        event.preventDefault();
+        event.stopPropagation();
+        element.closest('[data-drop-zone]').classList.remove('over');
+        if (cell)
+            bringPictures(
+                files,
+                Number(cell.closest('.tabulator-row').dataset.id),
+                cell.getAttribute('tabulator-field'),
+            );
+        else notice('Drop pictures on the cell that is to name them.');
+    });
 });

@@ -1,5 +1,6 @@
 // Which rows are shown, and find and replace, which tells how often before it happens.
 import {ask, change, columns, selected, selectedColumn, selectedIds, grid} from './grid.js';
+import {part} from './parts.js';
 
 function filter() {
     const words = document.getElementById('grid-find').value.trim().toLowerCase();
@@ -10,52 +11,55 @@ function filter() {
     if (words || which !== 'all') grid().setFilter(keep);
     else grid().clearFilter();
 }
-document.addEventListener('input', (event) => {
-    if (event.target.id === 'grid-find') filter();
-});
-document.addEventListener('change', (event) => {
-    if (event.target.id === 'grid-which') filter();
-});
 
-const finder = document.getElementById('replace');
-const question = () => ({
-    op: 'replace',
-    find: finder.querySelector('#find').value,
-    with: finder.querySelector('#with').value,
-    sameCase: finder.querySelector('#same-case').checked,
-    keys:
-        finder.querySelector('#where').value === 'column' || finder.querySelector('#where').value === 'selection'
-            ? [
-                  ...new Set(
-                      finder.querySelector('#where').value === 'column'
-                          ? [selectedColumn()]
-                          : selected()
-                                .flat()
-                                .map((cell) => cell.getField()),
-                  ),
-              ]
-            : [],
-    ids: finder.querySelector('#where').value === 'selection' ? selectedIds() : null,
-});
-let counting = 0;
-finder.addEventListener('input', () => {
-    clearTimeout(counting);
-    counting = setTimeout(async () => {
-        if (!question().find) {
-            document.getElementById('found').textContent = '';
-            return;
-        }
-        const {json} = await ask({...question(), countOnly: true});
-        document.getElementById('found').textContent =
-            json.found === undefined
-                ? json.error
-                : json.found === 0
-                  ? 'Not found there.'
-                  : `${json.found.toLocaleString('en')} ${json.found === 1 ? 'cell' : 'cells'} would change.`;
-    }, 200);
-});
-finder.addEventListener('submit', (event) => {
-    event.preventDefault();
-    finder.closest('dialog').close();
-    change(question());
+part('#grid', ({on}) => {
+    on(document, 'input', (event) => {
+        if (event.target.id === 'grid-find') filter();
+    });
+    on(document, 'change', (event) => {
+        if (event.target.id === 'grid-which') filter();
+    });
+
+    const finder = document.getElementById('replace');
+    const question = () => ({
+        op: 'replace',
+        find: finder.querySelector('#find').value,
+        with: finder.querySelector('#with').value,
+        sameCase: finder.querySelector('#same-case').checked,
+        keys:
+            finder.querySelector('#where').value === 'column' || finder.querySelector('#where').value === 'selection'
+                ? [
+                      ...new Set(
+                          finder.querySelector('#where').value === 'column'
+                              ? [selectedColumn()]
+                              : selected()
+                                    .flat()
+                                    .map((cell) => cell.getField()),
+                      ),
+                  ]
+                : [],
+        ids: finder.querySelector('#where').value === 'selection' ? selectedIds() : null,
+    });
+    let counting = 0;
+    on(finder, 'input', () => {
+        clearTimeout(counting);
+        counting = setTimeout(async () => {
+            if (!question().find) {
+                document.getElementById('found').textContent = '';
+                return;
+            }
+            const {json} = await ask({...question(), countOnly: true});
+            document.getElementById('found').textContent =
+                json.found === undefined
+                    ? json.error
+                    : json.found === 0
+                      ? 'Not found there.'
+                      : `${json.found.toLocaleString('en')} ${json.found === 1 ? 'cell' : 'cells'} would change.`;
+        }, 200);
+    });
+    on(finder, 'submit', (event) => {
+        event.preventDefault();
+        finder.closest('dialog').close();
+        change(question());
+    });
 });

@@ -1,10 +1,13 @@
 // How headings, cells and row numbers look, and the field a cell is typed in.
 import {column, enter, kinds, sorted, tab, toGrid} from './grid.js';
 
-// What was typed where a cell was selected: the field that opens for it begins with that.
-let typedAhead = null;
+const state = {
+    // What was typed where a cell was selected: the field that opens for it begins with that.
+    typedAhead: null,
+};
+
 export function beginWith(typed) {
-    typedAhead = typed;
+    state.typedAhead = typed;
 }
 
 export const element = (name, className, ...children) => {
@@ -27,7 +30,7 @@ export function heading(cell, params) {
             ? `${one.ambiguous}: day or month first?`
             : one.says
               ? `${one.says}${one.unmatched ? `, ${one.unmatched} not in it` : ''}`
-              : kinds[one.kind].label,
+              : kinds()[one.kind].label,
     );
     if (one.says) small.title = one.says;
     if (sorted()?.key === one.key)
@@ -41,7 +44,7 @@ export function shown(cell, {key}) {
     const bad = (cell.getData()._bad ?? []).includes(key);
     const box = element('span', bad ? 'cell-bad' : '', value);
     box.dir = 'auto';
-    if (bad) box.title = kinds[one.kind].misfit;
+    if (bad) box.title = kinds()[one.kind].misfit;
     if (one.kind === 'picture' && value && !bad) {
         const picture = element('img', 'cell-picture');
         Object.assign(picture, {
@@ -88,8 +91,8 @@ export function number(cell) {
 }
 export function editor(cell, onRendered, success, cancel) {
     const input = document.createElement('textarea');
-    const start = typedAhead;
-    typedAhead = null;
+    const start = state.typedAhead;
+    state.typedAhead = null;
     const typed = start !== null;
     input.value = start ?? cell.getValue() ?? '';
     input.rows = 1;

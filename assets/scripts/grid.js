@@ -4,36 +4,52 @@
 import {notice} from './notices.js';
 import {http} from './http.js';
 import {id} from './ids.js';
+import {part} from './parts.js';
 import {kept, saves} from './saves.js';
 
-export const root = document.getElementById('grid');
-export const {base} = root.dataset;
-// What the server knows of each kind of column: its label, what is said of a cell that does not fit, and more.
-export const kinds = JSON.parse(root.dataset.kinds);
-let state = JSON.parse(document.getElementById('first-rows').textContent);
-// The ids of all rows in the order of the table.
-let sequence = state.rows.map(({_id}) => _id);
-let table = null;
-let define = null;
-// The grid that shows it, and what makes its columns.
+const state = {
+    // What the server says of the table: {rows, columns, count, links, canUndo, canRedo}.
+    table: null,
+    // What it knows of each kind of column: its label, what is said of a cell that does not fit, and more.
+    kinds: {},
+    // The ids of all rows in the order of the table.
+    sequence: [],
+    // The grid that shows it, and what makes its columns.
+    grid: null,
+    define: null,
+    // The order the rows are shown in, where it is not that of the table: {key, dir}. The server says it, which knows
+    // what numbers and dates are; rows it has not heard of come last.
+    sorting: null,
+    places: new Map(),
+    // Whoever went on to something else, by Tab or by the mouse, has left the grid: letters are not for its cells any
+    // more, wherever the focus is then.
+    hasLeft: false,
+    // Cells filled one after the other by Tab: the column in which that began, where Enter goes back to.
+    begun: null,
+};
+// How high a row is, in pixels.
+export const ROW = 34;
+export const root = () => document.getElementById('grid');
+export const base = () => root().dataset.base;
+export const kinds = () => state.kinds;
 export function hold(made, definitions) {
-    table = made;
-    define = definitions;
+    state.grid = made;
+    state.define = definitions;
 }
-export const grid = () => table;
-export const rows = () => state.rows;
-export const order = () => sequence;
-export const count = () => state.count;
+export const grid = () => state.grid;
+export const rows = () => state.table.rows;
+export const order = () => state.sequence;
+export const count = () => state.table.count;
 
-export const hasLinks = (kind) => Boolean(state.links?.[kind]);
-export const columns = () => state.columns;
-export const column = (key) => state.columns.find((one) => one.key === key);
-export const toGrid = () => root.querySelector('.tabulator-tableholder').focus();
+export const hasLinks = (kind) => Boolean(state.table.links?.[kind]);
+export const columns = () => state.table.columns;
+export const column = (key) => state.table.columns.find((one) => one.key === key);
+export const toGrid = () => root().querySelector('.tabulator-tableholder').focus();
 const dialogOpen = () => document.querySelector('dialog[open]');
 
 // ---- the server
 async function post(address, body) {
-    const answer = await http(base + address, {method: 'POST', json: body});
+    const answer = await http(base() + address, {method: 'POST', json: body});
     const json = answer.json();
     // What is ours says what the table is now; without that nothing was saved.
     const status = answer.ok && !json ? 0 : answer.status;
@@ -57,7 +73,7 @@ const queue = saves(async (step) => {
         Object.assign(step.body, placed);
         step.placed = true;
     }
-    step.body.version ??= state.version;
+    step.body.version ??= state.table.version;
     const answer = await post('/edit', step.body);
     const why = kept(answer.status);
     return why ? {kept: why} : answer;
@@ -80,7 +96,7 @@ export const change = (body, place = null) =>
 // A column goes before another; at null behind all of them.
 export const moveColumn = (key, before) =>
     change({op: 'column-move', key}, () => {
-        const keys = state.columns.map((one) => one.key);
+        const keys = state.table.columns.map((one) => one.key);
         const [at, next] = [keys.indexOf(key), before === null ? keys.length : keys.indexOf(before)];
         const to = next > at ? next - 1 : next;
         return at < 0 || next < 0 || to === at ? null : {to};
@@ -90,8 +106,9 @@ export function changeCells(cells, more = {}) {
     const seen = {};
     for (const [id, values] of Object.entries(cells))
         for (const key of Object.keys(values))
-            (seen[id] ??= {})[key] = more.seen?.[id]?.[key] ?? String(table.getRow(Number(id))?.getData()[key] ?? '');
-    table.updateData(Object.entries(cells).map(([id, values]) => ({_id: Number(id), ...values})));
+            (seen[id] ??= {})[key] =
+                more.seen?.[id]?.[key] ?? String(state.grid.getRow(Number(id))?.getData()[key] ?? '');
+    state.grid.updateData(Object.entries(cells).map(([id, values]) => ({_id: Number(id), ...values})));
     return change({...more, op: 'cells', cells, seen});
 }
 // Somebody else changed these cells meanwhile: what stands there now is shown, and one's own can still be put in.
@@ -134,7 +151,7 @@ function words({body}) {
     const line = (id, values) =>
         Object.entries(values).map(
             ([key, value]) =>
-                `row ${id === null ? 'new' : (table.getRow(Number(id))?.getData()._no ?? '?')}\t${column(key)?.heading ?? key}\t${value}`,
+                `row ${id === null ? 'new' : (state.grid.getRow(Number(id))?.getData()._no ?? '?')}\t${column(key)?.heading ?? key}\t${value}`,
         );
     return body.op === 'cells'
         ? [
@@ -144,7 +161,7 @@ function words({body}) {
         : (OPS[body.op] ?? 'a change of a column');
 }
 export async function reload() {
-    const told = (await http(`${base}/data`)).json();
+    const told = (await http(`${base()}/data`)).json();
     if (told?.rows) show({...told, all: true});
 }
 // What waits to be saved is seen over what the server has.
@@ -155,39 +172,37 @@ function withUnsaved(list) {
             for (const [id, values] of Object.entries(body.cells)) Object.assign(byId.get(Number(id)) ?? {}, values);
     return list;
 }
-// The order the rows are shown in, where it is not that of the table: {key, dir}. The server says it, which knows what
-// numbers and dates are; rows it has not heard of come last.
-let sorting = null;
-let places = new Map();
-export const sorted = () => sorting;
-export const place = (id) => places.get(id) ?? places.size;
+export const sorted = () => state.sorting;
+export const place = (id) => state.places.get(id) ?? state.places.size;
 async function arrange() {
-    const ids = (await http(`${base}/order?column=${encodeURIComponent(sorting.key)}`)).json();
-    if (Array.isArray(ids)) places = new Map(ids.map((id, i) => [id, i]));
-    else sorting = null;
+    const ids = (await http(`${base()}/order?column=${encodeURIComponent(state.sorting.key)}`)).json();
+    if (Array.isArray(ids)) state.places = new Map(ids.map((id, i) => [id, i]));
+    else state.sorting = null;
 }
 export async function showBy(by) {
-    sorting = by;
-    if (sorting) await arrange();
-    redraw(state.rows);
-    if (!sorting) table.clearSort();
+    state.sorting = by;
+    if (state.sorting) await arrange();
+    redraw(state.table.rows);
+    if (!state.sorting) state.grid.clearSort();
 }
 // Headings anew; what was made wide or narrow by hand stays so.
 function redraw(sample) {
-    const widths = Object.fromEntries(table.getColumns().map((one) => [one.getField(), one.getWidth()]));
-    if (sorting && !column(sorting.key)) sorting = null;
-    table.setColumns(define(sample).map((one) => (widths[one.field] ? {...one, width: widths[one.field]} : one)));
-    if (sorting) table.setSort(sorting.key, sorting.dir);
+    const widths = Object.fromEntries(state.grid.getColumns().map((one) => [one.getField(), one.getWidth()]));
+    if (state.sorting && !column(state.sorting.key)) state.sorting = null;
+    state.grid.setColumns(
+        state.define(sample).map((one) => (widths[one.field] ? {...one, width: widths[one.field]} : one)),
+    );
+    if (state.sorting) state.grid.setSort(state.sorting.key, state.sorting.dir);
 }
 function show(json) {
     const headings =
-        JSON.stringify(json.links) !== JSON.stringify(state.links) ||
-        JSON.stringify(json.columns) !== JSON.stringify(state.columns);
+        JSON.stringify(json.links) !== JSON.stringify(state.table.links) ||
+        JSON.stringify(json.columns) !== JSON.stringify(state.table.columns);
     const {bar, all, refused: none, refusedCount: nothing, ...rest} = json;
     const {rows} = json;
-    state = {...state, ...rest};
-    if (all) sequence = rows.map(({_id}) => _id);
-    if (!state.count) {
+    state.table = {...state.table, ...rest};
+    if (all) state.sequence = rows.map(({_id}) => _id);
+    if (!state.table.count) {
         location.reload();
         return;
     }
@@ -195,8 +210,8 @@ function show(json) {
         document.getElementById('bar').outerHTML = bar;
         htmx.process(document.getElementById('bar'));
     }
-    document.getElementById('undo').disabled = !state.canUndo;
-    document.getElementById('redo').disabled = !state.canRedo;
+    document.getElementById('undo').disabled = !state.table.canUndo;
+    document.getElementById('redo').disabled = !state.table.canRedo;
     const draw = () => {
         const again = selection();
         if (headings) redraw(rows);
@@ -205,13 +220,13 @@ function show(json) {
             document.dispatchEvent(new CustomEvent('grid:changed'));
         };
         if (all)
-            Promise.resolve(sorting && arrange())
-                .then(() => table.replaceData(withUnsaved(rows)))
+            Promise.resolve(state.sorting && arrange())
+                .then(() => state.grid.replaceData(withUnsaved(rows)))
                 .then(done);
         else if (!rows.length) done();
         else
-            table.updateData(withUnsaved(rows)).then(() => {
-                rows.forEach((row) => table.getRow(row._id)?.reformat());
+            state.grid.updateData(withUnsaved(rows)).then(() => {
+                rows.forEach((row) => state.grid.getRow(row._id)?.reformat());
                 done();
             });
     };
@@ -221,7 +236,7 @@ function show(json) {
 // Nothing is drawn anew under the hands of who is typing in a cell; it follows as soon as they are done with it.
 const drawing = [];
 export function drawNow() {
-    if (root.querySelector('.tabulator-editing')) return;
+    if (root().querySelector('.tabulator-editing')) return;
     drawing.splice(0).forEach((draw) => draw());
 }
 // What is selected stays so, whatever is drawn anew.
@@ -231,78 +246,61 @@ function selection() {
         (cell) => cell && [cell.getData()._id, cell.getField()],
     );
     return () => {
-        const [a, b] = [from, to].map((at) => at && column(at[1]) && table.getRow(at[0])?.getCell(at[1]));
+        const [a, b] = [from, to].map((at) => at && column(at[1]) && state.grid.getRow(at[0])?.getCell(at[1]));
         if (a && b) range().setBounds(a, b);
     };
 }
 
 // ---- what is selected
-const range = () => table.getRanges()[0];
+const range = () => state.grid.getRanges()[0];
 export const selected = () =>
     (range()?.getStructuredCells() ?? []).map((line) =>
         line.filter((cell) => cell.getField() && !cell.getField().startsWith('_')),
     );
 export const selectedIds = () => [...new Set((range()?.getRows() ?? []).map((row) => row.getData()._id))];
-export const selectedColumn = () => selected()[0]?.[0]?.getField() ?? state.columns[0]?.key;
-// Whoever went on to something else, by Tab or by the mouse, has left the grid: letters are not for its cells any more,
-// wherever the focus is then.
-let hasLeft = false;
-document.addEventListener('focusin', ({target}) => {
-    hasLeft = !root.contains(target);
-});
-document.addEventListener('pointerdown', ({target}) => {
-    hasLeft = !root.contains(target);
-});
+export const selectedColumn = () => selected()[0]?.[0]?.getField() ?? state.table.columns[0]?.key;
 export const gridHasKeys = () =>
     !dialogOpen() &&
-    ((document.activeElement === document.body && !hasLeft) || root.contains(document.activeElement)) &&
+    ((document.activeElement === document.body && !state.hasLeft) || root().contains(document.activeElement)) &&
     !document.activeElement.matches('textarea, input, select');
 
-// Cells filled one after the other by Tab: the column in which that began, where Enter goes back to.
-let begun = null;
-export const isTabbing = () => begun !== null;
+export const isTabbing = () => state.begun !== null;
 export const endTabbing = () => {
-    begun = null;
+    state.begun = null;
 };
 export function tab(back) {
-    const keys = state.columns.map(({key}) => key);
+    const keys = state.table.columns.map(({key}) => key);
     const at = keys.indexOf(selected()[0]?.[0]?.getField());
-    begun ??= keys[at];
+    state.begun ??= keys[at];
     if (!back && at === keys.length - 1) step(1, -Infinity);
     else if (back && at === 0) step(-1, Infinity);
     else step(0, back ? -1 : 1);
 }
 export function enter(back) {
-    const keys = state.columns.map(({key}) => key);
+    const keys = state.table.columns.map(({key}) => key);
     const at = keys.indexOf(selected()[0]?.[0]?.getField());
-    step(back ? -1 : 1, begun === null || back ? 0 : keys.indexOf(begun) - at);
-    begun = null;
+    step(back ? -1 : 1, state.begun === null || back ? 0 : keys.indexOf(state.begun) - at);
+    state.begun = null;
 }
-['pointerdown', 'focusout'].forEach((event) =>
-    root.addEventListener(event, ({type, relatedTarget}) => {
-        if (type === 'pointerdown' || (relatedTarget && !root.contains(relatedTarget))) endTabbing();
-    }),
-);
-
 // From the selected cell to another, so many rows down and columns to the right.
 export function step(down, right) {
     const cell = selected()[0]?.[0];
     if (!cell) return;
-    const all = table.getRows('active');
-    const keys = state.columns.map(({key}) => key);
+    const all = state.grid.getRows('active');
+    const keys = state.table.columns.map(({key}) => key);
     const within = (place, list) => list[Math.max(0, Math.min(list.length - 1, place))];
     const row = within(all.findIndex((one) => one.getData()._id === cell.getData()._id) + down, all);
     const key = within(keys.indexOf(cell.getField()) + right, keys);
     range().setBounds(row.getCell(key), row.getCell(key));
     // What is in sight already is not scrolled to, which the grid answers as a refusal.
-    table.scrollToRow(row, 'nearest', false).catch(() => {});
-    table.scrollToColumn(key, 'middle', false).catch(() => {});
+    state.grid.scrollToRow(row, 'nearest', false).catch(() => {});
+    state.grid.scrollToColumn(key, 'middle', false).catch(() => {});
     toGrid();
 }
 
 export function selectAll() {
-    const all = table.getRows('active');
-    const keys = state.columns.map(({key}) => key);
+    const all = state.grid.getRows('active');
+    const keys = state.table.columns.map(({key}) => key);
     range().setBounds(all[0].getCell(keys[0]), all.at(-1).getCell(keys.at(-1)));
 }
 
@@ -318,3 +316,17 @@ export function set(value) {
     );
     if (Object.keys(cells).length) changeCells(cells);
 }
+
+part('#grid', ({element, on}) => {
+    state.table = JSON.parse(document.getElementById('first-rows').textContent);
+    state.kinds = JSON.parse(element.dataset.kinds);
+    state.sequence = state.table.rows.map(({_id}) => _id);
+    for (const type of ['focusin', 'pointerdown'])
+        on(document, type, ({target}) => {
+            state.hasLeft = !element.contains(target);
+        });
+    on(element, 'pointerdown', endTabbing);
+    on(element, 'focusout', ({relatedTarget}) => {
+        if (relatedTarget && !element.contains(relatedTarget)) endTabbing();
+    });
+});

@@ -3,12 +3,14 @@ import {boxes, dots, follow, frameOf, pageBox} from './boxes.js';
 import {edit, nonce, select, selection, page, work} from './screen.js';
 import {exact, linesOf} from './snapping.js';
 
-let moveable = null;
-let moved = false;
+const state = {
+    moveable: null,
+    moved: false,
+};
 
 function drop(targets, dragged = false) {
-    if (!moved) return;
-    moved = false;
+    if (!state.moved) return;
+    state.moved = false;
     edit('/place', {
         frames: JSON.stringify(
             targets.map(frameOf).map((frame) => (dragged ? exact(frame, pageBox(), dots()) : frame)),
@@ -25,20 +27,20 @@ function snapLines() {
 }
 
 function move(e) {
-    moved = true;
+    state.moved = true;
     e.target.style.left = `${e.left}px`;
     e.target.style.top = `${e.top}px`;
     follow(e.target);
 }
 function size(e) {
-    moved = true;
+    state.moved = true;
     e.target.style.width = `${e.width}px`;
     e.target.style.height = `${e.height}px`;
     e.target.style.left = `${e.drag.left}px`;
     e.target.style.top = `${e.drag.top}px`;
 }
 function turn(e) {
-    moved = true;
+    state.moved = true;
     e.target.style.transform = `rotate(${Math.round(e.rotation * 100) / 100}deg)`;
     if (e.drag) {
         e.target.style.left = `${e.drag.left}px`;
@@ -60,9 +62,9 @@ function aside(targets) {
 
 export function arm() {
     if (!page() || !window.Moveable) return;
-    moveable?.destroy();
+    state.moveable?.destroy();
     const targets = boxes(selection());
-    moveable = new window.Moveable(page(), {
+    state.moveable = new window.Moveable(page(), {
         cspNonce: nonce(),
         target: targets,
         draggable: true,
@@ -85,12 +87,12 @@ export function arm() {
         ...snapLines(),
     });
     // With an id of their own the handles are never taken for a new part of the page when the screen morphs.
-    moveable.getControlBoxElement().id = 'handles';
+    state.moveable.getControlBoxElement().id = 'handles';
     const start = (e) => {
-        moveable.keepRatio = Boolean(e.inputEvent?.shiftKey);
+        state.moveable.keepRatio = Boolean(e.inputEvent?.shiftKey);
         if (e.inputEvent?.altKey) e.setFixedDirection([0, 0]);
     };
-    moveable
+    state.moveable
         .on('drag', move)
         .on('dragGroup', (e) => e.events.forEach(move))
         .on('resizeStart', start)
@@ -98,13 +100,14 @@ export function arm() {
         .on('resize', size)
         .on('resizeGroup', (e) => e.events.forEach(size))
         .on('rotateStart', (e) => {
-            moveable.throttleRotate = e.inputEvent?.shiftKey ? 15 : 0;
+            state.moveable.throttleRotate = e.inputEvent?.shiftKey ? 15 : 0;
         })
         .on('rotate', turn)
         .on('rotateGroup', (e) => e.events.forEach(turn));
     for (const end of ['dragEnd', 'resizeEnd', 'rotateEnd'])
-        moveable.on(end, (e) => drop([e.target], end === 'dragEnd'));
-    for (const end of ['dragGroupEnd', 'resizeGroupEnd', 'rotateGroupEnd']) moveable.on(end, (e) => drop(e.targets));
+        state.moveable.on(end, (e) => drop([e.target], end === 'dragEnd'));
+    for (const end of ['dragGroupEnd', 'resizeGroupEnd', 'rotateGroupEnd'])
+        state.moveable.on(end, (e) => drop(e.targets));
 }
 
 // Takes hold of layers under the pointer, which may not have been selected before; they are, if they are not dragged.
@@ -113,17 +116,17 @@ export function grab(ids, event) {
     document
         .querySelectorAll('.box')
         .forEach((b) => b.setAttribute('aria-pressed', String(ids.includes(b.dataset.box))));
-    moveable.target = boxes(ids);
-    Object.assign(moveable, snapLines());
-    moveable.waitToChangeTarget().then(() => moveable.dragStart(event));
+    state.moveable.target = boxes(ids);
+    Object.assign(state.moveable, snapLines());
+    state.moveable.waitToChangeTarget().then(() => state.moveable.dragStart(event));
     document.addEventListener(
         'mouseup',
         () =>
             setTimeout(() => {
-                if (!moved) select(ids);
+                if (!state.moved) select(ids);
             }),
         {once: true},
     );
 }
 // The boxes moved otherwise than by the handles.
-export const redraw = () => moveable?.updateRect();
+export const redraw = () => state.moveable?.updateRect();

@@ -1,6 +1,8 @@
 // Everything that scripts ask the server, and what an answer of ours is: one that says so, and is whole. What stands in
 // between may answer in our place, with a page of its own, with nothing, or with half of what we said; all of that is as
 // if nobody had answered, whatever its status.
+import {part} from './parts.js';
+
 const OURS = 'X-Application';
 
 export const token = () =>
@@ -65,11 +67,13 @@ export const statusOf = (xhr) =>
         ? 0
         : meant(xhr.status, xhr.getResponseHeader(OURS), new TextEncoder().encode(xhr.responseText).length);
 
-// What is not ours is shown to nobody, and changes nothing.
-document.addEventListener('htmx:beforeOnLoad', (event) => {
-    const {xhr, requestConfig} = event.detail;
-    if (statusOf(xhr) === xhr.status) return;
-    event.preventDefault();
-    if (requestConfig?.headers['X-Kept']) return;
-    document.dispatchEvent(new CustomEvent('http:strange'));
+part('body', ({on}) => {
+    // What is not ours is shown to nobody, and changes nothing.
+    on(document, 'htmx:beforeOnLoad', (event) => {
+        const {xhr, requestConfig} = event.detail;
+        if (statusOf(xhr) === xhr.status) return;
+        event.preventDefault();
+        if (requestConfig?.headers['X-Kept']) return;
+        document.dispatchEvent(new CustomEvent('http:strange'));
+    });
 });

@@ -2,15 +2,19 @@
 // the true lines while one types. A text that was just added takes typing at once, before the server has answered.
 import {box, edit, select, selection, page, work} from './screen.js';
 import {wordsOf} from './words-editor.js';
+import {part} from './parts.js';
+
+const state = {
+    open: null,
+};
 
 export const SAMPLE = 'Text';
 const HOLDS = '.marks, .words-foot, .row-card, .column-offers, dialog, [role="menu"]';
 const STAND = {top: 'start', middle: 'center', bottom: 'end'};
 const ALIGN = {left: 'left', centre: 'center', right: 'right', justify: 'justify'};
-let open = null;
 
-export const inPlace = () => open?.element ?? null;
-const layerOf = () => open?.element.dataset.layer ?? '';
+export const inPlace = () => state.open?.element ?? null;
+const layerOf = () => state.open?.element.dataset.layer ?? '';
 
 function dress(element, style, scale) {
     const drawn = document.querySelector(`#layer-${layerOf()} text`);
@@ -38,7 +42,7 @@ function begin({layer, name, parts, style, at, isNew = false}) {
     );
     element.spellcheck = false;
     Object.assign(element.style, at);
-    open = {element, style, isNew, hidden: null};
+    state.open = {element, style, isNew, hidden: null};
     page().append(element);
     dress(element, style, scale());
     hide();
@@ -46,7 +50,7 @@ function begin({layer, name, parts, style, at, isNew = false}) {
 }
 // The drawn words would show through those that are typed.
 function hide() {
-    if (!open) return;
+    if (!state.open) return;
     const layer = document.getElementById(`layer-${layerOf()}`);
     if (layer) layer.style.opacity = '0';
 }
@@ -55,7 +59,7 @@ const place = ({style: {left, top, width, height, transform}}) => ({left, top, w
 // Opens the words of a text; `caret` says where: all of them selected, a place, or null for no caret at all.
 export function openWords(target, caret = 'all') {
     const {parts, style} = JSON.parse(target.dataset.text);
-    if (layerOf() === target.dataset.box) return wordsOf(open.element);
+    if (layerOf() === target.dataset.box) return wordsOf(state.open.element);
     const words = begin({layer: target.dataset.box, name: target.title, parts, style, at: place(target)});
     if (caret === 'all') {
         // Where there are columns, more is added at the end; plain words are typed anew.
@@ -98,20 +102,20 @@ export function addText() {
         if (status !== 200) return leave();
         // What was added is what is selected now; what was typed meanwhile follows it.
         element.dataset.layer = selection().join();
-        if (open?.element === element) follow();
+        if (state.open?.element === element) follow();
         return null;
     });
 }
 // A text that was added and nothing done to yet.
 export const isUntouched = () =>
-    Boolean(open?.isNew) &&
-    wordsOf(open.element)
+    Boolean(state.open?.isNew) &&
+    wordsOf(state.open.element)
         .atoms.map(({char}) => char)
         .join('') === SAMPLE;
 // In dots, before the server has the frame.
 export function standAt({x, y, width, height}) {
     const {width: w, height: h} = work().dataset;
-    Object.assign(open.element.style, {
+    Object.assign(state.open.element.style, {
         left: `${(100 * x) / w}%`,
         top: `${(100 * y) / h}%`,
         width: `${(100 * width) / w}%`,
@@ -120,80 +124,89 @@ export function standAt({x, y, width, height}) {
 }
 // The box may have moved and the words have another size by now.
 function follow() {
-    if (!open) return;
+    if (!state.open) return;
     const target = box(layerOf());
     if (target?.dataset.text) {
-        open.style = JSON.parse(target.dataset.text).style;
-        Object.assign(open.element.style, place(target));
-        dress(open.element, open.style, scale());
+        state.open.style = JSON.parse(target.dataset.text).style;
+        Object.assign(state.open.element.style, place(target));
+        dress(state.open.element, state.open.style, scale());
     }
     hide();
 }
-document.addEventListener('htmx:afterSwap', follow);
-document.addEventListener('zoomed', follow);
 
 export function leave() {
-    if (!open) return;
-    const {element, isNew} = open;
+    if (!state.open) return;
+    const {element, isNew} = state.open;
     const words = wordsOf(element);
     words.tellNow();
-    open = null;
+    state.open = null;
     element.remove();
     const layer = document.getElementById(`layer-${element.dataset.layer}`);
     if (layer) layer.style.opacity = '';
     // A new text in which nothing was left is none.
     if (isNew && !words.atoms.length) edit('/remove', () => element.dataset.layer && {layer: element.dataset.layer});
 }
-document.addEventListener('focusout', (event) => {
-    if (!open?.element.contains(event.target)) return;
-    const to = event.relatedTarget;
-    if (
-        open.element.contains(to) ||
-        to?.closest?.(HOLDS) ||
-        document.querySelector('dialog[open]') ||
-        !document.hasFocus()
-    )
-        return;
-    // A press on bare paper takes the focus nowhere and ends the typing as well; what a script does not.
-    leave();
-});
-document.addEventListener(
-    'pointerdown',
-    ({target}) => {
-        if (open && !open.element.contains(target) && !target.closest?.(HOLDS)) leave();
-    },
-    true,
-);
-// Until Escape or a click elsewhere, letters are words, wherever the focus went.
-window.addEventListener(
-    'keydown',
-    (event) => {
-        if (!open || open.element.contains(event.target) || event.target.closest?.(`input, select, textarea, ${HOLDS}`))
-            return;
-        const isLetter = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
-        if (!isLetter && event.key !== 'Backspace' && event.key !== 'Enter') return;
-        event.preventDefault();
-        event.stopPropagation();
-        const words = wordsOf(open.element);
-        words.select(...words.selected);
-        if (isLetter) words.type(event.key);
-    },
-    true,
-);
 
-// Escape in a field of the rule line, or in words, gives the keys back to the stage; a second one lets the layer go.
-document.addEventListener('keydown', (event) => {
-    if (event.key !== 'Escape' || event.defaultPrevented) return;
-    const field = event.target.closest?.(
-        '.rule-panel input, .rule-panel select, .rule-panel textarea, .compose [data-words]',
+part('#work', ({on}) => {
+    on(document, 'htmx:afterSwap', follow);
+    on(document, 'zoomed', follow);
+    on(document, 'focusout', (event) => {
+        if (!state.open?.element.contains(event.target)) return;
+        const to = event.relatedTarget;
+        if (
+            state.open.element.contains(to) ||
+            to?.closest?.(HOLDS) ||
+            document.querySelector('dialog[open]') ||
+            !document.hasFocus()
+        )
+            return;
+        // A press on bare paper takes the focus nowhere and ends the typing as well; what a script does not.
+        leave();
+    });
+    on(
+        document,
+        'pointerdown',
+        ({target}) => {
+            if (state.open && !state.open.element.contains(target) && !target.closest?.(HOLDS)) leave();
+        },
+        true,
     );
-    if (!field) return;
-    event.preventDefault();
-    event.stopImmediatePropagation();
-    if (field.defaultValue !== undefined && field.type !== 'checkbox') field.value = field.defaultValue;
-    const id = field.dataset.layer || selection()[0];
-    leave();
-    const target = id && box(id);
-    if (target) target.focus();
-    else field.blur();
+    // Until Escape or a click elsewhere, letters are words, wherever the focus went.
+    on(
+        window,
+        'keydown',
+        (event) => {
+            if (
+                !state.open ||
+                state.open.element.contains(event.target) ||
+                event.target.closest?.(`input, select, textarea, ${HOLDS}`)
+            )
+                return;
+            const isLetter = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
+            if (!isLetter && event.key !== 'Backspace' && event.key !== 'Enter') return;
+            event.preventDefault();
+            event.stopPropagation();
+            const words = wordsOf(state.open.element);
+            words.select(...words.selected);
+            if (isLetter) words.type(event.key);
+        },
+        true,
+    );
+
+    // Escape in a field of the rule line, or in words, gives the keys back to the stage; a second one lets the layer go.
+    on(document, 'keydown', (event) => {
+        if (event.key !== 'Escape' || event.defaultPrevented) return;
+        const field = event.target.closest?.(
+            '.rule-panel input, .rule-panel select, .rule-panel textarea, .compose [data-words]',
+        );
+        if (!field) return;
+        event.preventDefault();
+        event.stopImmediatePropagation();
+        if (field.defaultValue !== undefined && field.type !== 'checkbox') field.value = field.defaultValue;
+        const id = field.dataset.layer || selection()[0];
+        leave();
+        const target = id && box(id);
+        if (target) target.focus();
+        else field.blur();
+    });
 });

@@ -1,11 +1,13 @@
 // A frame drawn over the board selects what lies within it.
 import {nonce, select, selection, withGroups} from './screen.js';
 
-let selecto = null;
+const state = {
+    selecto: null,
+};
 
 export function marquee() {
-    selecto?.destroy();
-    selecto = new window.Selecto({
+    state.selecto?.destroy();
+    state.selecto = new window.Selecto({
         cspNonce: nonce(),
         container: document.getElementById('board'),
         dragContainer: document.getElementById('board'),
@@ -15,7 +17,7 @@ export function marquee() {
         selectFromInside: false,
         preventDefault: true,
     });
-    selecto.on('dragStart', (e) => {
+    state.selecto.on('dragStart', (e) => {
         const target = e.inputEvent.target;
         if (
             target.closest('.box, .moveable-control-box, .words') ||
@@ -25,7 +27,7 @@ export function marquee() {
             e.stop();
         else document.activeElement?.blur?.();
     });
-    selecto.on('selectEnd', (e) => {
+    state.selecto.on('selectEnd', (e) => {
         if (!e.isDragStart && !e.rect) return;
         const ids = e.selected.map((b) => b.dataset.box);
         const wide = e.rect.width > 4 || e.rect.height > 4;

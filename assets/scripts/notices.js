@@ -1,4 +1,6 @@
 // Messages at the foot of the page: they can be dismissed; good news leaves by itself, and at once for newer.
+import {part} from './parts.js';
+
 const region = () => document.getElementById('notices');
 const LIFETIME = 9000;
 
@@ -18,44 +20,47 @@ export function notice(text, bad = false) {
     return element;
 }
 
-document.addEventListener('click', (event) => {
-    event.target.closest('[data-dismiss]')?.closest('.notice').remove();
-});
-
-new MutationObserver((changes) => {
-    for (const change of changes)
-        for (const node of change.addedNodes) {
-            if (!(node instanceof HTMLElement) || node.classList.contains('bad')) continue;
-            for (const older of [...region().children])
-                if (older !== node && !older.classList.contains('bad')) older.remove();
-            setTimeout(() => node.remove(), LIFETIME);
-        }
-}).observe(region(), {childList: true});
-for (const node of region().children) if (!node.classList.contains('bad')) setTimeout(() => node.remove(), LIFETIME);
-
 // Edits that are kept until they are saved are told of elsewhere.
 const isKept = (event) => event.detail.requestConfig?.headers['X-Kept'];
-document.addEventListener('htmx:responseError', (event) => {
-    if (isKept(event)) return;
-    const status = event.detail.xhr.status;
-    const said = event.detail.xhr.responseText;
-    notice(
-        status === 401
-            ? 'You are signed out. Sign in in another tab, then repeat the last step; nothing was changed.'
-            : status === 403
-              ? 'This page was open for too long. Load it again and repeat the last step; nothing was changed.'
-              : status === 404
-                ? 'This is not there any more. Load the page again.'
-                : said.length < 300 && !said.includes('<') && said
-                  ? said
-                  : 'The server could not do this. Nothing was changed; try again.',
-        true,
+
+part('#notices', ({element, on, end}) => {
+    on(document, 'click', (event) => {
+        event.target.closest('[data-dismiss]')?.closest('.notice').remove();
+    });
+
+    const watch = new MutationObserver((changes) => {
+        for (const change of changes)
+            for (const node of change.addedNodes) {
+                if (!(node instanceof HTMLElement) || node.classList.contains('bad')) continue;
+                for (const older of [...element.children])
+                    if (older !== node && !older.classList.contains('bad')) older.remove();
+                setTimeout(() => node.remove(), LIFETIME);
+            }
+    });
+    watch.observe(element, {childList: true});
+    end(() => watch.disconnect());
+    for (const node of element.children) if (!node.classList.contains('bad')) setTimeout(() => node.remove(), LIFETIME);
+    on(document, 'htmx:responseError', (event) => {
+        if (isKept(event)) return;
+        const status = event.detail.xhr.status;
+        const said = event.detail.xhr.responseText;
+        notice(
+            status === 401
+                ? 'You are signed out. Sign in in another tab, then repeat the last step; nothing was changed.'
+                : status === 403
+                  ? 'This page was open for too long. Load it again and repeat the last step; nothing was changed.'
+                  : status === 404
+                    ? 'This is not there any more. Load the page again.'
+                    : said.length < 300 && !said.includes('<') && said
+                      ? said
+                      : 'The server could not do this. Nothing was changed; try again.',
+            true,
+        );
+    });
+    on(document, 'http:strange', () => notice('The server does not answer. Is it running? Nothing was changed.', true));
+    on(
+        document,
+        'htmx:sendError',
+        (event) => isKept(event) || notice('The server does not answer. Is it running? Nothing was changed.', true),
     );
 });
-document.addEventListener('http:strange', () =>
-    notice('The server does not answer. Is it running? Nothing was changed.', true),
-);
-document.addEventListener(
-    'htmx:sendError',
-    (event) => isKept(event) || notice('The server does not answer. Is it running? Nothing was changed.', true),
-);

@@ -1,12 +1,15 @@
 // The focus of the picture that is open on the page of the rows' pictures.
 import './focus.js';
+import {part} from './parts.js';
 
-document.addEventListener('focus:set', async ({detail}) => {
-    await htmx.ajax('POST', detail.address, {
-        source: document.body,
-        target: '#picture',
-        swap: 'outerHTML',
-        values: {x: detail.x, y: detail.y},
+part('body', ({on}) => {
+    on(document, 'focus:set', async ({detail}) => {
+        await htmx.ajax('POST', detail.address, {
+            source: document.body,
+            target: '#picture',
+            swap: 'outerHTML',
+            values: {x: detail.x, y: detail.y},
+        });
+        document.getElementById('focus').focus();
     });
-    document.getElementById('focus').focus();
 });

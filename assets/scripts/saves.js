@@ -4,6 +4,7 @@ import {copyText} from './copy-text.js';
 import {http} from './http.js';
 import {notice} from './notices.js';
 import {saveQueue} from './save-queue.js';
+import {part} from './parts.js';
 
 const WHY = {
     silent: 'The server does not answer. It is tried again by itself.',
@@ -91,30 +92,33 @@ export function saves(send, text = null) {
                 : 'The edits are in the clipboard as text. They still wait to be saved.',
         );
     }
-    // Whoever comes back to the page, or gets the line back, need not wait.
-    ['online', 'focus'].forEach((event) => window.addEventListener(event, () => queue.again()));
-    // A change that is being sent arrives even if the page goes; the browser asks only where something would be lost.
-    window.addEventListener('beforeunload', (event) => {
-        if (queue.why() || queue.waiting().length > 1) event.preventDefault();
-    });
     queues.push(queue);
     return queue;
 }
 
-// Links and forms that lead away wait until what is on its way has been answered.
 const queues = [];
 const busy = () => queues.filter((queue) => queue.isBusy());
 const afterSaving = (go) => Promise.all(busy().map((queue) => queue.whenSaved())).then(go);
-window.addEventListener('click', (event) => {
-    const link = event.target.closest?.('a[href]');
-    const elsewhere = event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey;
-    if (!link || event.defaultPrevented || elsewhere || link.target || link.hasAttribute('download')) return;
-    if (link.getAttribute('href').startsWith('#') || !busy().length) return;
-    event.preventDefault();
-    afterSaving(() => location.assign(link.href));
-});
-window.addEventListener('submit', (event) => {
-    if (event.defaultPrevented || event.target.method === 'dialog' || !busy().length) return;
-    event.preventDefault();
-    afterSaving(() => event.target.requestSubmit(event.submitter));
+
+part('body', ({on}) => {
+    // Whoever comes back to the page, or gets the line back, need not wait.
+    for (const type of ['online', 'focus']) on(window, type, () => queues.forEach((queue) => queue.again()));
+    // A change that is being sent arrives even if the page goes; the browser asks only where something would be lost.
+    on(window, 'beforeunload', (event) => {
+        if (queues.some((queue) => queue.why() || queue.waiting().length > 1)) event.preventDefault();
+    });
+    // Links and forms that lead away wait until what is on its way has been answered.
+    on(window, 'click', (event) => {
+        const link = event.target.closest?.('a[href]');
+        const elsewhere = event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey;
+        if (!link || event.defaultPrevented || elsewhere || link.target || link.hasAttribute('download')) return;
+        if (link.getAttribute('href').startsWith('#') || !busy().length) return;
+        event.preventDefault();
+        afterSaving(() => location.assign(link.href));
+    });
+    on(window, 'submit', (event) => {
+        if (event.defaultPrevented || event.target.method === 'dialog' || !busy().length) return;
+        event.preventDefault();
+        afterSaving(() => event.target.requestSubmit(event.submitter));
+    });
 });

@@ -3,8 +3,18 @@ import {id} from './ids.js';
 import {notice} from './notices.js';
 import {kept, saves} from './saves.js';
 import {wordsOf} from './words-editor.js';
+import {part} from './parts.js';
 
 // What all parts of the Compose screen share: its state, and asking the server for the next one.
+export {isTyping} from './typing.js';
+
+const steps = {
+    // The one that is on its way.
+    running: null,
+    // Flipping on before the row is there counts on from it.
+    flipping: null,
+};
+
 export const work = () => document.getElementById('work');
 export const page = () => document.getElementById('page');
 export const url = (tail = '') => work().dataset.base + tail;
@@ -20,7 +30,6 @@ export const selection = () => work().dataset.layer.split(',').filter(Boolean);
 export const box = (id) => document.getElementById(`box-${id}`);
 // Packages that bring styles of their own are let in by this.
 export const nonce = () => document.querySelector('script[nonce]').nonce;
-export {isTyping} from './typing.js';
 
 // One after the other: an edit is made from what the one before it left. What scripts ask for and what the controls of
 // the page ask for goes through the same queue. A step means the row and the layer it was made on; only where the answer
@@ -28,9 +37,8 @@ export {isTyping} from './typing.js';
 // what it was, however often it has to be sent again, and has a token by which the server knows it.
 const SELECTS = /\/(add|duplicate|paste|picture|art|link|remove|undo|redo|untouch)$/;
 const selects = (step) => step.verb === 'post' && SELECTS.test(step.address);
-let running = null;
 const queue = saves(async (step) => {
-    running = step;
+    steps.running = step;
     step.token ??= id();
     if (!step.sent) {
         const values = typeof step.values === 'function' ? step.values() : step.values;
@@ -58,7 +66,7 @@ const queue = saves(async (step) => {
             values: step.sent,
         }).catch(() => {});
     });
-    running = null;
+    steps.running = null;
     const why = kept(status);
     if (why) return {kept: why};
     step.source?.remove();
@@ -71,39 +79,6 @@ const queue = saves(async (step) => {
         );
     return {status};
 });
-// Who closes the page loses nothing that is on its way: it is sent once more, and made once, for it has the same token.
-window.addEventListener('pagehide', () => {
-    if (running?.verb !== 'post' || running.source || !running.sent) return;
-    const pairs = Object.entries(running.sent).flatMap(([name, said]) => [said].flat().map((one) => [name, one]));
-    const body = new URLSearchParams(pairs).toString();
-    const headers = {'HX-Request': 'true', 'Content-Type': 'application/x-www-form-urlencoded'};
-    // The page is going: nobody waits for its answer.
-    http(running.address, {method: 'POST', keepalive: outlives(body), headers, body});
-});
-// While later steps wait, an answer that only draws what they change again is not shown: the screen would go back under
-// somebody's hands. Its revision is what the next step is made from.
-document.addEventListener('htmx:beforeSwap', ({detail}) => {
-    if (!running || detail.requestConfig?.headers['X-Kept'] !== running.token) return;
-    const revision = detail.xhr.getResponseHeader('X-Revision');
-    const isLast = queue.waiting().length < 2;
-    if (running.verb !== 'post' || selects(running) || isLast || revision === null || detail.xhr.status !== 200) return;
-    detail.shouldSwap = false;
-    work().dataset.revision = revision;
-});
-// What a control asks is taken down when it is used: by the time it is sent, the control may be drawn anew or gone.
-document.addEventListener('htmx:confirm', (event) => {
-    const {elt, verb, path, target} = event.detail;
-    if (elt === document.body || target?.id !== 'work' || elt.closest('[hx-encoding]')) return;
-    event.preventDefault();
-    const named = htmx.values(elt, verb);
-    const values = Object.fromEntries(Object.keys(named).map((name) => [name, named[name]]));
-    for (let one = elt; one && one !== work(); one = one.parentElement) {
-        const more = one.getAttribute('hx-vals');
-        if (more === 'unset') break;
-        if (more) Object.assign(values, {...JSON.parse(more), ...values});
-    }
-    ask(verb, path, values);
-});
 function keep(step) {
     const {row, ...made} = where();
     // Which row is shown is nobody's business but of who touches its piece up.
@@ -115,13 +90,10 @@ export const ask = (verb, address, values = {}, more = {}) =>
     keep({verb: verb.toLowerCase(), address, values, ...more});
 export const edit = (tail, values = {}) => ask('POST', url(tail), values);
 export const select = (ids) => ask('GET', url(), {layer: [ids].flat().join(',')});
-
-// Flipping on before the row is there counts on from it.
-let flipping = null;
 export function flip(by) {
-    const waits = flipping && queue.waiting().includes(flipping) && !flipping.sent;
+    const waits = steps.flipping && queue.waiting().includes(steps.flipping) && !steps.flipping.sent;
     if (waits) {
-        flipping.by += by;
+        steps.flipping.by += by;
         return null;
     }
     const step = {
@@ -131,7 +103,7 @@ export function flip(by) {
         values: () => ({row: Math.max(1, Number(work().dataset.row) + step.by), flips: 1}),
         where: null,
     };
-    flipping = step;
+    steps.flipping = step;
     return queue.keep(step);
 }
 
@@ -153,22 +125,67 @@ export function withGroups(ids) {
 // A redraw takes nothing out of anybody's hands: words that are being typed and their caret stay, so does a field in
 // which something was typed that is not sent yet, and what lies over the page only while somebody works on it.
 const stays = (node) => node.nodeType === Node.ELEMENT_NODE && (node.id === 'words-in-place' || node.id === 'handles');
-Object.assign(window.Idiomorph.defaults.callbacks, {
-    beforeNodeRemoved: (node) => !stays(node),
-    beforeNodeMorphed(node, fresh) {
-        if (node.nodeType !== Node.ELEMENT_NODE) return true;
-        if (node.dataset.words !== undefined && fresh.dataset?.words !== undefined) {
-            // The words of another layer: those of the one before are sent first.
-            if (node.dataset.layer !== fresh.dataset.layer) {
-                wordsOf(node).tellNow();
-                if (node.contains(document.activeElement)) document.activeElement.blur();
-            }
-            for (const {name, value} of fresh.attributes)
-                if (node.getAttribute(name) !== value) node.setAttribute(name, value);
-            return false;
+
+part('#work', ({on}) => {
+    // Who closes the page loses nothing that is on its way: it is sent once more, and made once, for it has the same token.
+    on(window, 'pagehide', () => {
+        if (steps.running?.verb !== 'post' || steps.running.source || !steps.running.sent) return;
+        const pairs = Object.entries(steps.running.sent).flatMap(([name, said]) =>
+            [said].flat().map((one) => [name, one]),
+        );
+        const body = new URLSearchParams(pairs).toString();
+        const headers = {'HX-Request': 'true', 'Content-Type': 'application/x-www-form-urlencoded'};
+        // The page is going: nobody waits for its answer.
+        http(steps.running.address, {method: 'POST', keepalive: outlives(body), headers, body});
+    });
+    // While later steps wait, an answer that only draws what they change again is not shown: the screen would go back under
+    // somebody's hands. Its revision is what the next step is made from.
+    on(document, 'htmx:beforeSwap', ({detail}) => {
+        if (!steps.running || detail.requestConfig?.headers['X-Kept'] !== steps.running.token) return;
+        const revision = detail.xhr.getResponseHeader('X-Revision');
+        const isLast = queue.waiting().length < 2;
+        if (
+            steps.running.verb !== 'post' ||
+            selects(steps.running) ||
+            isLast ||
+            revision === null ||
+            detail.xhr.status !== 200
+        )
+            return;
+        detail.shouldSwap = false;
+        work().dataset.revision = revision;
+    });
+    // What a control asks is taken down when it is used: by the time it is sent, the control may be drawn anew or gone.
+    on(document, 'htmx:confirm', (event) => {
+        const {elt, verb, path, target} = event.detail;
+        if (elt === document.body || target?.id !== 'work' || elt.closest('[hx-encoding]')) return;
+        event.preventDefault();
+        const named = htmx.values(elt, verb);
+        const values = Object.fromEntries(Object.keys(named).map((name) => [name, named[name]]));
+        for (let one = elt; one && one !== work(); one = one.parentElement) {
+            const more = one.getAttribute('hx-vals');
+            if (more === 'unset') break;
+            if (more) Object.assign(values, {...JSON.parse(more), ...values});
         }
-        const isTyped =
-            node === document.activeElement && node.matches('input, textarea') && node.value !== node.defaultValue;
-        return !(isTyped && node.id === fresh.id);
-    },
+        ask(verb, path, values);
+    });
+    Object.assign(window.Idiomorph.defaults.callbacks, {
+        beforeNodeRemoved: (node) => !stays(node),
+        beforeNodeMorphed(node, fresh) {
+            if (node.nodeType !== Node.ELEMENT_NODE) return true;
+            if (node.dataset.words !== undefined && fresh.dataset?.words !== undefined) {
+                // The words of another layer: those of the one before are sent first.
+                if (node.dataset.layer !== fresh.dataset.layer) {
+                    wordsOf(node).tellNow();
+                    if (node.contains(document.activeElement)) document.activeElement.blur();
+                }
+                for (const {name, value} of fresh.attributes)
+                    if (node.getAttribute(name) !== value) node.setAttribute(name, value);
+                return false;
+            }
+            const isTyped =
+                node === document.activeElement && node.matches('input, textarea') && node.value !== node.defaultValue;
+            return !(isTyped && node.id === fresh.id);
+        },
+    });
 });

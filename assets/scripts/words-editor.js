@@ -2,6 +2,11 @@
 // browser only says where the caret is and what was typed. A column stands as a chip that cannot be mistyped.
 // The server gets and gives a list of parts ({words} or {column, shown, one, other, source}), each with an optional mark.
 
+const state = {
+    // The columns there are, as the page has them: {key, letter, heading, source, kind}.
+    list: {text: null, all: []},
+};
+
 // Room for the caret beside chips at an edge, beside each other, and on an empty last line; never part of the words.
 const ROOM = '\u200B';
 const MOST_STEPS = 200;
@@ -39,13 +44,10 @@ function dress(span, mark) {
     });
     return span;
 }
-
-// The columns there are, as the page has them: {key, letter, heading, source, kind}.
-let list = {text: null, all: []};
 function columnList() {
     const text = document.getElementById('word-columns')?.textContent ?? '[]';
-    if (text !== list.text) list = {text, all: JSON.parse(text)};
-    return list;
+    if (text !== state.list.text) state.list = {text, all: JSON.parse(text)};
+    return state.list;
 }
 export const columnWith = (wanted) => columnList().all.find(({key}) => key === wanted);
 

@@ -1,5 +1,6 @@
 // How large the page is shown: 100 % is its size on paper or in pixels. Kept for this tab.
 import {box, isTyping, selection, page, work} from './screen.js';
+import {part} from './parts.js';
 
 const STEPS = [10, 15, 25, 33, 50, 67, 75, 100, 125, 150, 200, 300, 400, 600, 800];
 const KEY = () => `morphea-zoom ${work().dataset.base}`;
@@ -39,54 +40,58 @@ function toSelection() {
 }
 const actions = {in: () => step(true), out: () => step(false), fit: () => set('fit'), selection: toSelection};
 
-document.addEventListener('click', (event) => {
-    const button = event.target.closest('[data-zoom]');
-    if (button) actions[button.dataset.zoom]();
-});
-document.addEventListener('keydown', (event) => {
-    if (event.defaultPrevented || isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
-    const action = {'+': 'in', '-': 'out', 0: 'fit', 9: 'selection'}[event.key];
-    if (action) {
-        event.preventDefault();
-        actions[action]();
-    }
-    if (event.key === ' ' && (event.target.closest('.box') || !event.target.closest('button, a, summary'))) {
-        event.preventDefault();
-        board().classList.add('grab');
-    }
-});
-document.addEventListener('keyup', (event) => {
-    if (event.key === ' ') board()?.classList.remove('grab');
-});
-document.addEventListener(
-    'wheel',
-    (event) => {
-        if (!(event.ctrlKey || event.metaKey) || !event.target.closest('#board')) return;
-        event.preventDefault();
-        set(percent() * (event.deltaY < 0 ? 1.1 : 1 / 1.1));
-    },
-    {passive: false},
-);
-
-// Pan with the space bar held down.
-let pan = null;
-document.addEventListener(
-    'pointerdown',
-    (event) => {
-        if (board()?.classList.contains('grab') && event.target.closest('#board')) {
+part('#work', ({on}) => {
+    on(document, 'click', (event) => {
+        const button = event.target.closest('[data-zoom]');
+        if (button) actions[button.dataset.zoom]();
+    });
+    on(document, 'keydown', (event) => {
+        if (event.defaultPrevented || isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+        const action = {'+': 'in', '-': 'out', 0: 'fit', 9: 'selection'}[event.key];
+        if (action) {
             event.preventDefault();
-            pan = {x: event.clientX, y: event.clientY, left: board().scrollLeft, top: board().scrollTop};
+            actions[action]();
         }
-    },
-    true,
-);
-document.addEventListener('pointermove', (event) => {
-    if (pan) board().scrollTo(pan.left - event.clientX + pan.x, pan.top - event.clientY + pan.y);
-});
-document.addEventListener('pointerup', () => {
-    pan = null;
-});
+        if (event.key === ' ' && (event.target.closest('.box') || !event.target.closest('button, a, summary'))) {
+            event.preventDefault();
+            board().classList.add('grab');
+        }
+    });
+    on(document, 'keyup', (event) => {
+        if (event.key === ' ') board()?.classList.remove('grab');
+    });
+    on(
+        document,
+        'wheel',
+        (event) => {
+            if (!(event.ctrlKey || event.metaKey) || !event.target.closest('#board')) return;
+            event.preventDefault();
+            set(percent() * (event.deltaY < 0 ? 1.1 : 1 / 1.1));
+        },
+        {passive: false},
+    );
 
-document.addEventListener('htmx:afterSettle', apply);
-window.addEventListener('resize', show);
-apply();
+    // Pan with the space bar held down.
+    let pan = null;
+    on(
+        document,
+        'pointerdown',
+        (event) => {
+            if (board()?.classList.contains('grab') && event.target.closest('#board')) {
+                event.preventDefault();
+                pan = {x: event.clientX, y: event.clientY, left: board().scrollLeft, top: board().scrollTop};
+            }
+        },
+        true,
+    );
+    on(document, 'pointermove', (event) => {
+        if (pan) board().scrollTo(pan.left - event.clientX + pan.x, pan.top - event.clientY + pan.y);
+    });
+    on(document, 'pointerup', () => {
+        pan = null;
+    });
+
+    on(document, 'htmx:afterSettle', apply);
+    on(window, 'resize', show);
+    apply();
+});

@@ -105,9 +105,9 @@ final class RoomsTest extends TestCase
     public function testAFileHoldsOneIdea(): void
     {
         $root = \dirname(__DIR__, 2);
-        $code = (new Finder())->files()->name(['*.php', '*.js', '*.twig'])->in(array_map(
+        $code = (new Finder())->files()->name(['*.php', '*.js', '*.css', '*.twig'])->in(array_map(
             static fn (string $part): string => "$root/$part",
-            ['src', 'core/src', 'core/tests', 'tests', 'templates', 'assets/scripts', 'bench', 'migrations'],
+            ['src', 'core/src', 'core/tests', 'tests', 'templates', 'assets/scripts', 'assets/styles', 'bench', 'migrations'],
         ));
         self::assertGreaterThan(1_000, \count($code));
         $long = [];
