@@ -60,7 +60,7 @@ $member = static function (string $name) use ($entities): Member {
     return $member;
 };
 $project = static fn (Member $owner, int $rows) => $services->get(ProjectMaker::class)->fromFile($owner, new MorpheaFile(
-    $starter->template,
+    $starter->design,
     $starter->pictures,
     Table::of((new TableBuilder())->build([
         ['Full name', 'Hours', 'Craft', 'Issued', 'Register', 'Mail'],

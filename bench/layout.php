@@ -66,9 +66,9 @@ $engine = $container->get(Engines::class)->with([]);
 $layouter = $engine->layouter;
 $records = iterator_to_array($file->table->records(), false);
 $pictures = $container->get(FilePictures::class)->load($file);
-$even = EvenSizes::of($file->template, $records, $engine->texts);
+$even = EvenSizes::of($file->design, $records, $engine->texts);
 $writer = new SvgWriter($pictures, SvgSize::Inches);
-$lay = static fn (int $i): Drawing => $layouter->lay($file->template, $records[$i % 60], $pictures, $even)->drawing;
+$lay = static fn (int $i): Drawing => $layouter->lay($file->design, $records[$i % 60], $pictures, $even)->drawing;
 $svg = $writer->write($lay(0));
 $laid = $seconds(static function () use ($lay): void {
     array_map($lay, range(0, 99));

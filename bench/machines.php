@@ -137,7 +137,7 @@ function one(int $workers, int $pieces, string $root): array
         $lines[] = ["Volunteer $i", (string) $i, 'clocks', '2026-03-09', "TMG-$i"];
     }
     $table = Table::of((new TableBuilder())->build($lines));
-    $project = $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'x');
+    $project = $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->design, $file->pictures, $table), 'x');
     $all = [];
     for ($i = 0; $i < $workers; ++$i) {
         $command = ['bin/console', 'messenger:consume', 'priority', 'runs', '--env=test', '--sleep=0.05', '-q'];

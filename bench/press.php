@@ -52,7 +52,7 @@ $design = static function (
     $shelf = $services->get(StarterShelf::class);
     $file = $shelf->load($starter);
     $codec = new DesignCodec();
-    $json = json_decode($codec->encode($file->template), true);
+    $json = json_decode($codec->encode($file->design), true);
     null === $change ?: $change($json['sides'][0]['layers']);
     $pictures = array_map($file->pictures->picture(...), $file->pictures->names);
     foreach ($borrowed as $name => $from) {
@@ -89,12 +89,12 @@ $svgs = static function (string $path, int $count, SvgSize $size, bool $outlines
     $engine = $services->get(Engines::class)->with([]);
     $pictures = $services->get(FilePictures::class)->load($file);
     $records = array_values(iterator_to_array($file->table->records()));
-    $even = EvenSizes::of($file->template, $records, $engine->texts);
+    $even = EvenSizes::of($file->design, $records, $engine->texts);
     $writer = new SvgWriter($pictures, $size, $outlines ? new LetterOutlines() : null);
     $paths = [];
     foreach (array_slice($records, 0, $count) as $i => $row) {
         $paths[] = $path = sprintf('%s/%s%05d.svg', $folder, $outlines ? 'o' : 'p', $i);
-        file_put_contents($path, $writer->write($engine->layouter->lay($file->template, $row, $pictures, $even)->drawing));
+        file_put_contents($path, $writer->write($engine->layouter->lay($file->design, $row, $pictures, $even)->drawing));
     }
 
     return $paths;

@@ -54,10 +54,10 @@ foreach ([1_000, 10_000] as $count) {
         $set = new WholeSet();
         $found = 0;
         for ($i = 0; $i < $count; ++$i) {
-            $laid = $layouter->lay($file->template, $record($i), $pictures);
+            $laid = $layouter->lay($file->design, $record($i), $pictures);
             if ($checked) {
-                $found += count($proof->check(new Inspected($file->template, $laid)));
-                $set->add($i + 1, WholeSet::facts($file->template, [$laid]));
+                $found += count($proof->check(new Inspected($file->design, $laid)));
+                $set->add($i + 1, WholeSet::facts($file->design, [$laid]));
             }
         }
 
@@ -85,7 +85,7 @@ for ($i = 0; $i < 1_000; ++$i) {
     $lines[] = array_values($record($i)->cells);
 }
 $table = Table::of((new TableBuilder())->build($lines));
-$project = $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'x');
+$project = $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($file->design, $file->pictures, $table), 'x');
 $looker = $services->get(Inspector::class);
 $look = static function () use ($looker, $project): int {
     $waiting = $looker->waiting($project);

@@ -41,7 +41,7 @@ $entities->flush();
 /** @param \Closure(int): array<string, string> $row */
 $project = static function (string $starter, int $rows, Closure $row) use ($services, $member): Project {
     $file = $services->get(StarterShelf::class)->load($starter);
-    $json = json_decode((new DesignCodec())->encode($file->template), true);
+    $json = json_decode((new DesignCodec())->encode($file->design), true);
     foreach ($json['sides'][0]['layers'] as &$layer) {
         if ('{drawing}' === ($layer['pattern'] ?? '')) {
             // Of the tote, only the line changes.
@@ -50,11 +50,11 @@ $project = static function (string $starter, int $rows, Closure $row) use ($serv
         }
     }
     unset($layer);
-    $template = (new DesignCodec())->decode(json_encode($json));
+    $design = (new DesignCodec())->decode(json_encode($json));
     $lines = [array_keys($row(1)), ...array_map(static fn (int $i): array => array_values($row($i)), range(1, $rows))];
     $table = Table::of((new TableBuilder())->build($lines));
 
-    return $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($template, $file->pictures, $table), 'x');
+    return $services->get(ProjectMaker::class)->fromFile($member, new MorpheaFile($design, $file->pictures, $table), 'x');
 };
 /** @return float seconds from the order to the last byte */
 $run = static function (Project $project, string $as) use ($services, $entities): float {

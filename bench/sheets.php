@@ -49,7 +49,7 @@ $seconds = static function (Closure $work): float {
     return (hrtime(true) - $began) / 1e9;
 };
 $starter = $services->get(StarterShelf::class)->load('stub-tag');
-$tags = static fn (int $count): MorpheaFile => new MorpheaFile($starter->template, $starter->pictures, Table::of(
+$tags = static fn (int $count): MorpheaFile => new MorpheaFile($starter->design, $starter->pictures, Table::of(
     (new TableBuilder())->build([
         ['Tag', 'Bench'],
         ...array_map(static fn (int $i): array => [sprintf('%06d', $i), 'bench ' . $i % 7], range(1, $count)),
@@ -63,7 +63,7 @@ $choice = new ChosenFormat(
 $bytes = $took = [];
 foreach ([1_000, 10_000] as $count) {
     $file = $tags($count);
-    $services->get(MorpheaArchive::class)->write("$folder/$count.morphea", $file->template, $file->pictures, $file->table);
+    $services->get(MorpheaArchive::class)->write("$folder/$count.morphea", $file->design, $file->pictures, $file->table);
     $took[$count] = $seconds(static fn () => $services->get(FilePress::class)->press(new PressOptions(
         "$folder/$count.morphea",
         null,
@@ -89,7 +89,7 @@ $plain = $seconds(static function () use ($tags, $starter, $layouter, $pictures,
     foreach (array_chunk(iterator_to_array($tags(200)->table->records(), false), 10) as $sheet) {
         $page = '<svg xmlns="http://www.w3.org/2000/svg" width="210mm" height="297mm" viewBox="0 0 210 297">';
         foreach ($sheet as $i => $row) {
-            $svg = $writer->write($layouter->lay($starter->template, $row, $pictures)->drawing);
+            $svg = $writer->write($layouter->lay($starter->design, $row, $pictures)->drawing);
             $at = sprintf('<svg x="%.3F" y="%.3F" width="92.03" height="50.04" ', 13 + $i % 2 * 92.03, 23 + intdiv($i, 2) * 50.04);
             $page .= preg_replace('/^<svg /', $at, $svg);
         }

@@ -35,7 +35,7 @@ $services = require __DIR__ . '/start.php';
 
 $file = $services->get(StarterShelf::class)->load('winter-pin');
 $codec = new DesignCodec();
-$json = $codec->toArray($file->template);
+$json = $codec->toArray($file->design);
 [$json['width'], $json['height']] = [1080, 1920];
 $scene = static fn (string $id, float $seconds): array => ['id' => $id, 'name' => ucfirst($id), 'length' => ['seconds' => $seconds]];
 $json['beats'] = [$scene('question', 5.0), $scene('hold', 4.0), $scene('answer', 3.0)];
@@ -51,7 +51,7 @@ foreach ($json['sides'][0]['layers'] as &$layer) {
     }
 }
 unset($layer);
-$template = $codec->fromArray($json);
+$design = $codec->fromArray($json);
 $layouter = $services->get(Engines::class)->with([])->layouter;
 $pictures = $services->get(FilePictures::class)->load($file);
 $rows = array_values(iterator_to_array($file->table->records()));
@@ -59,10 +59,10 @@ $renderer = $services->get(Renderer::class);
 $renderer->warmUp();
 $maker = $services->get(FilmMaker::class);
 $ffmpeg = $services->get(Ffmpeg::class);
-$timeline = static function (int $i) use ($template, $layouter, $pictures, $rows): array {
-    $laid = $layouter->lay($template, $rows[$i % count($rows)], $pictures);
+$timeline = static function (int $i) use ($design, $layouter, $pictures, $rows): array {
+    $laid = $layouter->lay($design, $rows[$i % count($rows)], $pictures);
 
-    return [$laid, Timeline::of($template, $laid, Timing::of($template, $laid, 30))];
+    return [$laid, Timeline::of($design, $laid, Timing::of($design, $laid, 30))];
 };
 $short = static function (int $i) use ($timeline, $maker, $pictures): string {
     [$laid, $one] = $timeline($i);

@@ -97,7 +97,7 @@ final class Make
         );
     }
 
-    public static function template(Layer ...$layers): Design
+    public static function design(Layer ...$layers): Design
     {
         return new Design('Mending certificate', 1200, 800, 96, Unit::Pixel, 'en_GB', [
             new Page('Front', '#FFFFFF', array_values($layers)),
@@ -105,10 +105,10 @@ final class Make
     }
 
     /** @param array<string, string> $cells */
-    public static function laid(Design $template, array $cells, ?Pictures $pictures = null): LaidOut
+    public static function laid(Design $design, array $cells, ?Pictures $pictures = null): LaidOut
     {
         return (new Layouter(new TextLayouter(self::shaper())))->lay(
-            $template,
+            $design,
             new Record(1, $cells),
             $pictures ?? self::noPictures(),
         );
@@ -119,9 +119,9 @@ final class Make
      *
      * @return list<Warning>
      */
-    public static function warnings(Design $template, array $cells, ?Pictures $pictures = null): array
+    public static function warnings(Design $design, array $cells, ?Pictures $pictures = null): array
     {
-        return (new Proof())->check(new Inspected($template, self::laid($template, $cells, $pictures)));
+        return (new Proof())->check(new Inspected($design, self::laid($design, $cells, $pictures)));
     }
 
     public static function svg(Drawing $drawing, SvgSize $size = SvgSize::Pixels, ?Pictures $pictures = null): string

@@ -55,7 +55,7 @@ final class DemoCommand extends Command
             if (null === $file) {
                 continue;
             }
-            $this->archive->write("$this->projectDir/var/demo/$id.morphea", $file->template, $file->pictures, $file->table);
+            $this->archive->write("$this->projectDir/var/demo/$id.morphea", $file->design, $file->pictures, $file->table);
             if ($isNew) {
                 $this->maker->fromFile($member, $file, "$id.csv");
             }

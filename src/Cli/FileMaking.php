@@ -40,8 +40,8 @@ final readonly class FileMaking
     }
 
     /** @param non-empty-list<ChosenFormat> $choices */
-    public function build(MorpheaFile $file, Design $template, array $choices, EvenSizes $even): Production
+    public function build(MorpheaFile $file, Design $design, array $choices, EvenSizes $even): Production
     {
-        return new Production($template, $choices, $this->engine($file)->layouter, $this->pictures->load($file), $even, $file->touchUps());
+        return new Production($design, $choices, $this->engine($file)->layouter, $this->pictures->load($file), $even, $file->touchUps());
     }
 }

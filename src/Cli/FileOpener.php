@@ -45,12 +45,12 @@ final readonly class FileOpener
     public function with(MorpheaFile $file, Table $table): OpenFile
     {
         $skipped = $table->skipped();
-        $template = AutoLink::of($file->template, $table->columns)->template->made();
-        $this->checkColumns($template, $table);
+        $design = AutoLink::of($file->design, $table->columns)->design->made();
+        $this->checkColumns($design, $table);
         $texts = $this->makings->engine($file)->texts;
-        $even = EvenSizes::of($template, array_diff_key(iterator_to_array($table->records()), $skipped), $texts);
+        $even = EvenSizes::of($design, array_diff_key(iterator_to_array($table->records()), $skipped), $texts);
 
-        return new OpenFile($file, $template, $table, $skipped, $even);
+        return new OpenFile($file, $design, $table, $skipped, $even);
     }
 
     /** Rows that the file had already stay themselves. */
@@ -66,9 +66,9 @@ final readonly class FileOpener
         return is_file($path) ? $path : throw new UploadException("--rows=$path: there is no such file.");
     }
 
-    private function checkColumns(Design $template, Table $table): void
+    private function checkColumns(Design $design, Table $table): void
     {
-        foreach ($template->placeholders() as $layer) {
+        foreach ($design->placeholders() as $layer) {
             if ([] !== ($unknown = array_diff($layer->columns(), $table->keys()))) {
                 throw new UploadException(
                     \sprintf(

@@ -54,21 +54,21 @@ final readonly class FilePress
     public function press(PressOptions $order): array
     {
         $open = $this->opener->open($order->file, $order->rows);
-        [$file, $template, $table, $skipped, $even] = [$open->file, $open->template, $open->table, $open->skipped, $open->even];
+        [$file, $design, $table, $skipped, $even] = [$open->file, $open->design, $open->table, $open->skipped, $open->even];
         $pieces = array_values(
             array_filter(
-                $this->named($order, $template, $table),
+                $this->named($order, $design, $table),
                 static fn (PieceRequest $piece): bool => !isset($skipped[$piece->row->number]),
             ),
         );
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
             throw new UploadException("--to={$order->to}: the folder cannot be made.");
         }
-        $this->checkChoices($order, $template, $table);
+        $this->checkChoices($order, $design, $table);
         /** @param list<PieceRequest> $wanted */
         $share = fn (array $wanted): ProcessShare => new ProcessShare(
             $order->file,
-            $this->codec->encode($template),
+            $this->codec->encode($design),
             array_map(static fn (ChosenFormat $choice): array => $choice->toArray(), $order->choices),
             $even->sizes,
             $order->to,
@@ -76,23 +76,23 @@ final readonly class FilePress
             array_values($wanted),
             (string) tempnam(sys_get_temp_dir(), 'morphea'),
         );
-        $making = $this->makings->build($file, $template, $order->choices, $even);
+        $making = $this->makings->build($file, $design, $order->choices, $even);
         $results = $this->bind($order, $making, $pieces, $this->spread($order, $share, $pieces));
         Manifest::of($order->to)->add(array_merge(...array_column($results, 'keys')));
 
         return array_values($results);
     }
 
-    private function checkChoices(PressOptions $order, Design $template, Table $table): void
+    private function checkChoices(PressOptions $order, Design $design, Table $table): void
     {
         foreach ($order->choices as $choice) {
             $page = $choice->settings->page;
-            if ('' !== $page && !isset($template->pages[(int) $page])) {
-                $pages = \count($template->pages);
+            if ('' !== $page && !isset($design->pages[(int) $page])) {
+                $pages = \count($design->pages);
                 $has = "the design has $pages " . (1 === $pages ? 'page' : 'pages');
                 throw new UploadException(\sprintf('--page=%d: %s.', (int) $page + 1, $has));
             }
-            $trouble = $choice->trouble($template);
+            $trouble = $choice->trouble($design);
             if (null !== $trouble) {
                 throw new UploadException("--as={$choice->output::id()}: $trouble");
             }
@@ -106,11 +106,11 @@ final readonly class FilePress
     }
 
     /** @return list<PieceRequest> the rows to make with their file names */
-    private function named(PressOptions $order, Design $template, Table $table): array
+    private function named(PressOptions $order, Design $design, Table $table): array
     {
-        $name = $order->name ?? Pattern::column($template->linkedColumns()[0] ?? $table->keys()[0]);
+        $name = $order->name ?? Pattern::column($design->linkedColumns()[0] ?? $table->keys()[0]);
         try {
-            $pattern = Pattern::parse($name, $template->locale);
+            $pattern = Pattern::parse($name, $design->locale);
             $picked = array_flip(RowSelection::parse($order->only, \count($table->rows))->numbers(\count($table->rows)));
         } catch (PatternException $e) {
             throw new UploadException("--name=$name: {$e->getMessage()}", 0, $e);
@@ -128,7 +128,7 @@ final readonly class FilePress
             );
         }
         $naming = new Naming($pattern, day: (new \DateTimeImmutable())->format('Y-m-d'));
-        $names = new FileNames($naming, $template->locale, \count($table->rows));
+        $names = new FileNames($naming, $design->locale, \count($table->rows));
         $pieces = [];
         foreach ($table->records() as $number => $row) {
             $file = $names->next($row);
@@ -218,7 +218,7 @@ final readonly class FilePress
         $made = static function () use ($pieces, &$results): array {
             return array_filter($pieces, static fn (PieceRequest $piece): bool => null === $results[$piece->row->number]['reason']);
         };
-        $name = SafeName::of($making->template->name) ?: 'pieces';
+        $name = SafeName::of($making->design->name) ?: 'pieces';
         $documents = [];
         $this->binder->bind(
             $making,

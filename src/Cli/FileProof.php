@@ -42,19 +42,19 @@ final readonly class FileProof
     {
         $making = $this->making($open);
         $kinds = new CellKinds(
-            new ColumnKinds(new CellReader($open->template->locale), new PictureNames($open->file->pictures->names)),
+            new ColumnKinds(new CellReader($open->design->locale), new PictureNames($open->file->pictures->names)),
             $open->table->columns,
         );
-        $set = new WholeSet($open->template->limits);
+        $set = new WholeSet($open->design->limits);
         $all = [];
         foreach ($open->rows() as $number => $row) {
             try {
                 $drawn = $making->lay(new PieceRequest($number, '', $row), $this->proof, $this->rasters);
-                $found = [...$kinds->warnings($drawn->template, $row), ...$drawn->warnings, ...$this->pixels($drawn)];
+                $found = [...$kinds->warnings($drawn->design, $row), ...$drawn->warnings, ...$this->pixels($drawn)];
                 $hand = $open->file->hands[$row->id ?? 0] ?? new HandWork();
                 $all[$number] = array_values(array_filter($found, static fn (Warning $one): bool => $one->blocks()
-                    || null === $hand->accepts($one->kind, $one->layer, Acceptance::value($drawn->template, $row, $one->layer))));
-                $set->add($number, WholeSet::facts($drawn->template, $drawn->pages, serialize($hand->touch)));
+                    || null === $hand->accepts($one->kind, $one->layer, Acceptance::value($drawn->design, $row, $one->layer))));
+                $set->add($number, WholeSet::facts($drawn->design, $drawn->pages, serialize($hand->touch)));
             } catch (\Throwable $e) {
                 // One row that cannot be laid out is that row's warning; all others are looked at.
                 $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
@@ -70,10 +70,10 @@ final readonly class FileProof
 
     public function making(OpenFile $open): Production
     {
-        $output = $this->outputs->usual($open->template);
+        $output = $this->outputs->usual($open->design);
         $usual = new ChosenFormat($output, $output->settings());
 
-        return $this->makings->build($open->file, $open->template, [$usual], $open->even);
+        return $this->makings->build($open->file, $open->design, [$usual], $open->even);
     }
 
     /** @return list<Warning> what only the pixels of a piece tell */
@@ -81,7 +81,7 @@ final readonly class FileProof
     {
         $draw = fn (Drawing $drawing): Raster => $this->rasters->rasterize($drawing, $drawn->pictures);
         $found = array_map(
-            fn (LaidOut $laid, int $page): array => $this->proof->ofPixels(new Inspected($drawn->template, $laid, $page, $draw)),
+            fn (LaidOut $laid, int $page): array => $this->proof->ofPixels(new Inspected($drawn->design, $laid, $page, $draw)),
             $drawn->pages,
             array_keys($drawn->pages),
         );

@@ -16,7 +16,7 @@ final readonly class OpenFile
     /** @param array<int, true> $skipped numbers of rows that are not made */
     public function __construct(
         public MorpheaFile $file,
-        public Design $template,
+        public Design $design,
         public Table $table,
         public array $skipped,
         public EvenSizes $even,

@@ -59,7 +59,7 @@ final class PressCommand extends Command
             )
             ->addOption('only', null, InputOption::VALUE_REQUIRED, 'rows to make, as in 1-10,15', '')
             ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'processes at a time', '1')
-            ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'as cut, without the bleed of the template')
+            ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'as cut, without the bleed of the design')
             ->addOption('marks', null, InputOption::VALUE_NONE, 'with bleed, and marks where it is cut')
             ->addOption('page', null, InputOption::VALUE_REQUIRED, 'only one of the pages, 1 being the first')
             ->addOption('group-by', null, InputOption::VALUE_REQUIRED, 'column for --as=pdfs-by: a PDF for each of its values')

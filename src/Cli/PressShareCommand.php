@@ -46,7 +46,7 @@ final class PressShareCommand extends Command
             $file = $this->archive->read($share->file, basename($share->file));
             $choices = array_values(array_filter(array_map($this->outputs->choice(...), $share->choices)));
             if ([] !== $choices) {
-                $making = $this->makings->build($file, $this->codec->decode($share->template), $choices, new EvenSizes($share->even));
+                $making = $this->makings->build($file, $this->codec->decode($share->design), $choices, new EvenSizes($share->even));
                 $this->maker->make($making, $share->wanted, $sink);
             }
         } catch (\Throwable $e) {

@@ -11,7 +11,7 @@ final readonly class ProcessShare
 {
     /**
      * @param string                                    $file     with the pictures and fonts
-     * @param string                                    $template as the codec writes it, with the links that were found
+     * @param string                                    $design as the codec writes it, with the links that were found
      * @param list<array<string, string|int|float|bool>> $choices as Choice::toArray gives them
      * @param array<string, float>                      $even     sizes that all rows share
      * @param list<PieceRequest>                              $wanted
@@ -19,7 +19,7 @@ final readonly class ProcessShare
      */
     public function __construct(
         public string $file,
-        public string $template,
+        public string $design,
         public array $choices,
         public array $even,
         public string $to,

@@ -68,7 +68,7 @@ final class ProofCommand extends Command
             $sheet = $text($input->getOption('to'));
             if (null !== $sheet) {
                 $pdf = $this->sheet->write(
-                    $open->template->name,
+                    $open->design->name,
                     $this->pieces($open, $warnings),
                     $this->pictures->load($open->file),
                     $paper,
@@ -114,7 +114,7 @@ final class ProofCommand extends Command
     private function pieces(OpenFile $open, array $warnings): \Generator
     {
         $making = $this->proof->making($open);
-        $named = $open->template->linkedColumns()[0] ?? '';
+        $named = $open->design->linkedColumns()[0] ?? '';
         foreach ($open->rows() as $number => $row) {
             yield [
                 'number' => $number,

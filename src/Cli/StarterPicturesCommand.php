@@ -47,7 +47,7 @@ final class StarterPicturesCommand extends Command
         foreach (array_keys($this->starters->all()) as $id) {
             $file = $this->starters->load($id);
             if (null !== $file) {
-                $file = $file->withDesign($this->words->adapt($id, $file->template, $anybody, false));
+                $file = $file->withDesign($this->words->adapt($id, $file->design, $anybody, false));
                 file_put_contents("$this->projectDir/assets/starters/$id.png", $this->picture($file));
                 $output->writeln($id);
             }
@@ -62,10 +62,10 @@ final class StarterPicturesCommand extends Command
         $rows = null === $file->table ? [] : iterator_to_array($file->table->records());
         $pictures = $this->pictures->load($file);
         $laid = $engine->layouter->lay(
-            $file->template,
+            $file->design,
             $rows[1] ?? null,
             $pictures,
-            EvenSizes::of($file->template, $rows, $engine->texts),
+            EvenSizes::of($file->design, $rows, $engine->texts),
             0,
             true,
         );

@@ -9,7 +9,7 @@ use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverKeys;
 use Morphea\Tests\Tools;
 
-/** Templates built from a blank page: one with the mouse, one without. What is exported stands where the stage showed it. */
+/** Designs built from a blank page: one with the mouse, one without. What is exported stands where the stage showed it. */
 final class BuildByHandTest extends BrowserTestCase
 {
     public function testATipCardBuiltWithTheMouse(): void

@@ -83,7 +83,7 @@ abstract class AppTestCase extends WebTestCase
 
         return self::getContainer()
             ->get(ProjectMaker::class)
-            ->fromFile($member, new MorpheaFile($file->template, $file->pictures, $table), 'volunteers.csv');
+            ->fromFile($member, new MorpheaFile($file->design, $file->pictures, $table), 'volunteers.csv');
     }
 
     protected function files(): FilesystemOperator

@@ -41,13 +41,13 @@ final class ArtworkTest extends AppTestCase
             ['art' => $this->sent(self::ART, 'flyer.svg')],
         );
         self::assertResponseIsSuccessful();
-        $template = $this->reload($project)->template();
+        $design = $this->reload($project)->design();
         self::assertSame(
             ['flyer', 'full-name', 'craft', 'tidewick', 'register'],
-            array_map(static fn ($layer): string => $layer->id, $template->layers()),
+            array_map(static fn ($layer): string => $layer->id, $design->layers()),
         );
-        self::assertSame(['full_name', 'craft', 'hours', 'register'], $template->linkedColumns());
-        $ground = $template->layer('flyer');
+        self::assertSame(['full_name', 'craft', 'hours', 'register'], $design->linkedColumns());
+        $ground = $design->layer('flyer');
         self::assertInstanceOf(PictureLayer::class, $ground);
         self::assertSame([PictureFit::Cover, true], [$ground->fit, $ground->locked]);
         $name = $this->text($project, 'full-name');
@@ -129,7 +129,7 @@ final class ArtworkTest extends AppTestCase
         );
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('100,001 parts', $this->body());
-        self::assertSame([], $this->reload($project)->template()->layers());
+        self::assertSame([], $this->reload($project)->design()->layers());
     }
 
     private function blank(?string $rows = null): Project
@@ -138,7 +138,7 @@ final class ArtworkTest extends AppTestCase
         foreach (
             [
                 '/compose/remove' => [
-                    'layer' => implode(',', array_map(static fn ($layer): string => $layer->id, $project->template()->layers())),
+                    'layer' => implode(',', array_map(static fn ($layer): string => $layer->id, $project->design()->layers())),
                 ],
                 '/compose/size' => ['preset' => 'postcard-a6'],
             ]
@@ -153,7 +153,7 @@ final class ArtworkTest extends AppTestCase
 
     private function text(Project $project, string $id): TextLayer
     {
-        $layer = $this->reload($project)->template()->layer($id);
+        $layer = $this->reload($project)->design()->layer($id);
         self::assertInstanceOf(TextLayer::class, $layer);
 
         return $layer;

@@ -51,7 +51,7 @@ final class CodesTest extends TestCase
     {
         $pattern = Pattern::parse(Pattern::quote($words));
         $layer = new CodeLayer('code', 'Code', new Frame(100, 50, 1000, 700), 1, false, false, $pattern, $kind);
-        $drawing = Make::laid(Make::template($layer), [])->drawing;
+        $drawing = Make::laid(Make::design($layer), [])->drawing;
         $process = new Process(['rsvg-convert']);
         $process->setInput((new SvgWriter(Make::noPictures(), SvgSize::Pixels))->write($drawing))->mustRun();
 

@@ -75,9 +75,9 @@ final class ComposeTest extends AppTestCase
         self::assertSame('hide', $page->filter('#set-empty option[selected]')->attr('value'));
         $this->post("$address/set", ['layer' => 'deed,register,date', 'set' => ['empty' => 'pull']]);
         self::assertResponseIsSuccessful();
-        $template = $this->reload($project)->template();
+        $design = $this->reload($project)->design();
         foreach (['deed', 'register', 'date'] as $id) {
-            $layer = $template->layer($id);
+            $layer = $design->layer($id);
             self::assertTrue($layer instanceof TextLayer && $layer->empty->pullsUp, $id);
         }
         self::assertFalse($this->recipient($project)->empty->pullsUp);
@@ -131,7 +131,7 @@ final class ComposeTest extends AppTestCase
         self::assertSame(['kind' => 'picture', 'whyNoPicture' => null], $kinds['portrait'] ?? null);
         $this->post("$address/link", ['layer' => 'picture', 'column' => 'portrait']);
         self::assertResponseIsSuccessful();
-        self::assertSame(['portrait'], $this->reload($project)->template()->layer('picture')->columns());
+        self::assertSame(['portrait'], $this->reload($project)->design()->layer('picture')->columns());
         $this->change($project, ['op' => 'kind', 'key' => 'hours', 'kind' => 'picture']);
         $this->post("$address/link", ['layer' => 'picture', 'column' => 'hours']);
         self::assertResponseIsSuccessful();
@@ -188,16 +188,16 @@ final class ComposeTest extends AppTestCase
                 'hidden' => '0',
             ],
         ]);
-        $shape = $this->reload($project)->template()->layer('rectangle');
+        $shape = $this->reload($project)->design()->layer('rectangle');
         self::assertInstanceOf(ShapeLayer::class, $shape);
         self::assertEqualsWithDelta(118.11, $shape->frame->x, 0.01);
         self::assertSame([300.0, 15.0, '#FF0000'], [$shape->frame->width, $shape->frame->rotation, $shape->fill]);
         $this->post($add, ['kind' => 'placeholder', 'column' => 'mail', 'x' => '0.5', 'y' => '0.95']);
         self::assertStringContainsString('ottilie@tidewick.example', $this->body());
         $this->post("/projects/{$project->id()}/compose/order", ['layer' => 'rectangle', 'steps' => -99]);
-        self::assertSame('rectangle', $this->reload($project)->template()->page()->layers[0]->id);
+        self::assertSame('rectangle', $this->reload($project)->design()->page()->layers[0]->id);
         $this->post("/projects/{$project->id()}/compose/remove", ['layer' => 'rectangle']);
-        self::assertCount(16, $this->reload($project)->template()->page()->layers);
+        self::assertCount(16, $this->reload($project)->design()->page()->layers);
         $this->post($add, ['kind' => 'hologram']);
         self::assertResponseStatusCodeSame(422);
     }
@@ -211,7 +211,7 @@ final class ComposeTest extends AppTestCase
 
     private function recipient(Project $project): TextLayer
     {
-        $layer = $this->reload($project)->template()->layer('recipient');
+        $layer = $this->reload($project)->design()->layer('recipient');
         self::assertInstanceOf(TextLayer::class, $layer);
 
         return $layer;

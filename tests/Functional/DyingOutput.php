@@ -41,7 +41,7 @@ final class DyingOutput implements DocumentFormat
         return new FormatSettings($said);
     }
 
-    public function isUsual(Design $template): bool
+    public function isUsual(Design $design): bool
     {
         return false;
     }
@@ -51,7 +51,7 @@ final class DyingOutput implements DocumentFormat
         return null;
     }
 
-    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
+    public function trouble(Design $design, FormatSettings $settings, array $rows): ?string
     {
         return null;
     }
@@ -66,7 +66,7 @@ final class DyingOutput implements DocumentFormat
         return [];
     }
 
-    public function size(Design $template, FormatSettings $settings): string
+    public function size(Design $design, FormatSettings $settings): string
     {
         return '';
     }

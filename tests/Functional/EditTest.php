@@ -52,7 +52,7 @@ final class EditTest extends AppTestCase
         self::assertNotNull($onto);
         self::assertSame(
             ['recipient', 'seal'],
-            array_map(static fn (Layer $layer): string => $layer->id, $this->reload($onto)->template()->page()->layers),
+            array_map(static fn (Layer $layer): string => $layer->id, $this->reload($onto)->design()->page()->layers),
         );
         self::assertEqualsWithDelta(
             (44 / 72) * 96,
@@ -63,7 +63,7 @@ final class EditTest extends AppTestCase
         $this->browser->request('GET', "/projects/{$onto->id()}/pictures/seal.svg");
         self::assertResponseIsSuccessful();
         $this->edit($onto, 'duplicate', ['layer' => 'seal']);
-        self::assertCount(3, $this->reload($onto)->template()->page()->layers);
+        self::assertCount(3, $this->reload($onto)->design()->page()->layers);
     }
 
     #[TestWith(['', 'nothing to paste'])]
@@ -183,10 +183,10 @@ final class EditTest extends AppTestCase
             $this->edit($project, 'page', ['set' => $set]);
             self::assertResponseIsSuccessful();
         }
-        $template = $this->reload($project)->template();
+        $design = $this->reload($project)->design();
         self::assertSame(
             [150.0, 1, ['#A8391D'], null],
-            [round($template->safeMargin, 6), \count($template->guides), $template->swatches, $template->page()->background],
+            [round($design->safeMargin, 6), \count($design->guides), $design->swatches, $design->page()->background],
         );
         $this->edit($project, 'page', ['set' => ['safeMargin' => 'wide']]);
         self::assertStringContainsString('is no number', $this->body());
@@ -240,7 +240,7 @@ final class EditTest extends AppTestCase
 
     private function layer(Project $project, string $id): Layer
     {
-        return $this->reload($project)->template()->layer($id);
+        return $this->reload($project)->design()->layer($id);
     }
 
     private function text(Project $project, string $id): TextLayer

@@ -163,7 +163,7 @@ final class FormTest extends AppTestCase
     {
         $project = $this->project("Full name|Hours\nNg|1");
         $fields = [['asked' => '1', 'column' => 'full_name', 'label' => 'Your name', 'kind' => 'line', 'needed' => '1']];
-        $families = array_keys($project->template()->headings());
+        $families = array_keys($project->design()->headings());
         $page = $this->browser->request('GET', "/projects/{$project->id()}/deliver/form");
         self::assertSame($families[0], $page->filter('#font option[selected]')->text(), 'those of its largest words');
         $address = $this->open($project, ['title' => 'Gæsa', 'fields' => $fields, 'font' => $families[0]]);

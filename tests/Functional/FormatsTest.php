@@ -231,20 +231,20 @@ final class FormatsTest extends AppTestCase
     private function drawings(string $starter, ?\Closure $change): iterable
     {
         $file = self::getContainer()->get(StarterShelf::class)->load($starter) ?? self::fail("There is no $starter.");
-        $template = $file->template;
+        $design = $file->design;
         if (null !== $change) {
-            $json = json_decode((new DesignCodec())->encode($template), true, 64, \JSON_THROW_ON_ERROR);
+            $json = json_decode((new DesignCodec())->encode($design), true, 64, \JSON_THROW_ON_ERROR);
             $json['sides'][0]['layers'] = $change($json['sides'][0]['layers']);
-            $template = (new DesignCodec())->decode(json_encode($json, \JSON_THROW_ON_ERROR));
+            $design = (new DesignCodec())->decode(json_encode($json, \JSON_THROW_ON_ERROR));
         }
         $engine = self::getContainer()->get(Engines::class)->with([]);
         $pictures = self::getContainer()->get(FilePictures::class)->load($file);
         $rows = array_values(iterator_to_array($file->table?->records() ?? []));
-        $even = EvenSizes::of($template, $rows, $engine->texts);
+        $even = EvenSizes::of($design, $rows, $engine->texts);
         // Two rows, so that the second finds what the first left behind.
         foreach ([$rows[0], $rows[2]] as $row) {
-            foreach (array_keys($template->pages) as $page) {
-                yield [$engine->layouter->lay($template, $row, $pictures, $even, $page)->drawing, $pictures];
+            foreach (array_keys($design->pages) as $page) {
+                yield [$engine->layouter->lay($design, $row, $pictures, $even, $page)->drawing, $pictures];
             }
         }
     }

@@ -204,12 +204,12 @@ final class GroundsTest extends AppTestCase
 
     /**
      * @param array<string, mixed> $values of the layer
-     * @param array<string, mixed> $template
+     * @param array<string, mixed> $design
      */
-    private function set(Project $project, string $layer, array $values, array $template = []): void
+    private function set(Project $project, string $layer, array $values, array $design = []): void
     {
-        $data = array_replace_recursive($this->json($project), array_diff_key($template, ['beats' => 1])) ;
-        $data = array_intersect_key($template, ['beats' => 1]) + $data;
+        $data = array_replace_recursive($this->json($project), array_diff_key($design, ['beats' => 1])) ;
+        $data = array_intersect_key($design, ['beats' => 1]) + $data;
         foreach ($data['sides'][0]['layers'] as &$one) {
             if ($layer === $one['id']) {
                 $one = array_filter(array_replace_recursive($one, $values), static fn (mixed $value): bool => null !== $value);

@@ -24,15 +24,15 @@ final class OwnWordsTest extends AppTestCase
         foreach (array_keys($shelf->all()) as $id) {
             $file = $shelf->load($id);
             self::assertNotNull($file);
-            $template = self::getContainer()->get(StarterWords::class)->adapt($id, $file->template, $member, false);
-            self::assertDoesNotMatchRegularExpression(self::DEMO, $template->name, $id);
-            foreach ($template->layers() as $layer) {
+            $design = self::getContainer()->get(StarterWords::class)->adapt($id, $file->design, $member, false);
+            self::assertDoesNotMatchRegularExpression(self::DEMO, $design->name, $id);
+            foreach ($design->layers() as $layer) {
                 $words = implode(' ', $layer->content()?->pattern->words() ?? []);
                 self::assertDoesNotMatchRegularExpression(self::DEMO, $words, "$id: $layer->id");
             }
-            self::assertSame($file->template->linkedColumns(), $template->linkedColumns(), "$id waits for the same columns");
+            self::assertSame($file->design->linkedColumns(), $design->linkedColumns(), "$id waits for the same columns");
             foreach (['guild', 'arc', 'imprint'] as $layer) {
-                $text = array_column($template->layers(), null, 'id')[$layer] ?? null;
+                $text = array_column($design->layers(), null, 'id')[$layer] ?? null;
                 if ($text instanceof TextLayer) {
                     self::assertSame(["O'Dune {Rowing} Club"], $text->pattern->words(), "$id: its own name, to the letter");
                 }
@@ -52,10 +52,10 @@ final class OwnWordsTest extends AppTestCase
         self::assertResponseRedirects();
         $this->post('/projects', ['starter' => 'claim-tag']);
         self::assertResponseRedirects();
-        $templates = $this->entities()->getConnection()->fetchFirstColumn('SELECT template FROM project');
-        self::assertCount(2, $templates);
-        foreach ($templates as $template) {
-            self::assertStringContainsString('Dune Rowing Club', (string) $template);
+        $designs = $this->entities()->getConnection()->fetchFirstColumn('SELECT template FROM project');
+        self::assertCount(2, $designs);
+        foreach ($designs as $design) {
+            self::assertStringContainsString('Dune Rowing Club', (string) $design);
         }
         $this->browser->request('GET', '/account');
         $this->post('/account/organisation', ['organisation' => 'Slip Choir', 'signatory' => 'Pip']);
@@ -85,7 +85,7 @@ final class OwnWordsTest extends AppTestCase
         $project = $this->entities()->find(Project::class, $id);
         self::assertNotNull($project);
         $keys = array_map(static fn ($column): string => $column->key, $project->columns());
-        self::assertSame([], array_diff($project->template()->linkedColumns(), $keys), 'all linked by name');
+        self::assertSame([], array_diff($project->design()->linkedColumns(), $keys), 'all linked by name');
     }
 
     public function testWordsTypedInOneGoAreOneStepBackAndMergeWithOtherChanges(): void
@@ -145,7 +145,7 @@ final class OwnWordsTest extends AppTestCase
     /** @return list<string> */
     private function title(Project $project): array
     {
-        $layer = $this->reload($project)->template()->layer('title');
+        $layer = $this->reload($project)->design()->layer('title');
         $this->entities()->clear();
         self::assertInstanceOf(TextLayer::class, $layer);
 

@@ -111,7 +111,7 @@ final class PagesTest extends AppTestCase
             $this->post("/projects/{$project->id()}/compose/add", ['kind' => $kind]);
         }
         $codes = array_values(
-            array_filter($this->reload($project)->template()->layers(), static fn ($layer): bool => $layer instanceof CodeLayer),
+            array_filter($this->reload($project)->design()->layers(), static fn ($layer): bool => $layer instanceof CodeLayer),
         );
         self::assertCount(2, $codes);
         $set = fn (string $layer, array $values) => $this->post("/projects/{$project->id()}/compose/set", [
@@ -159,15 +159,15 @@ final class PagesTest extends AppTestCase
         $this->post("/projects/{$project->id()}/compose/add", ['kind' => 'text', 'page' => '1']);
         $this->post("/projects/{$project->id()}/compose/page", ['page' => '1', 'set' => ['bleed' => '3']]);
         $this->post("/projects/{$project->id()}/compose/page", ['page' => '1', 'set' => ['name' => 'Reverse']]);
-        $template = $this->reload($project)->template();
+        $design = $this->reload($project)->design();
         self::assertSame(
             ['Front', 'Reverse', 35.433],
-            [$template->page()->name, $template->page(1)->name, round($template->bleed, 3)],
+            [$design->page()->name, $design->page(1)->name, round($design->bleed, 3)],
         );
-        self::assertCount(1, $template->page(1)->layers);
+        self::assertCount(1, $design->page(1)->layers);
         $copied = $this->browser->request('GET', "/projects/{$project->id()}/compose/layers?layer=recipient");
         $this->post("/projects/{$project->id()}/compose/paste", ['page' => '1', 'copied' => $this->body()]);
-        self::assertCount(2, $this->reload($project)->template()->page(1)->layers, 'copied across pages');
+        self::assertCount(2, $this->reload($project)->design()->page(1)->layers, 'copied across pages');
         $this->browser->request('GET', "/projects/{$project->id()}/compose?layer=recipient-2");
         self::assertStringContainsString('data-page="1"', $this->body(), 'a layer brings its page along');
         $this->post("/projects/{$project->id()}/compose/page/remove", ['page' => '1']);
@@ -180,7 +180,7 @@ final class PagesTest extends AppTestCase
     {
         $project = $this->project();
         $this->post("/projects/{$project->id()}/compose/size", ['preset' => 'square']);
-        self::assertSame('1080 × 1080 px', $this->reload($project)->template()->size());
+        self::assertSame('1080 × 1080 px', $this->reload($project)->design()->size());
         $this->post("/projects/{$project->id()}/compose/size", [
             'preset' => 'own',
             'width' => '200',
@@ -188,7 +188,7 @@ final class PagesTest extends AppTestCase
             'unit' => 'mm',
             'dpi' => '300',
         ]);
-        self::assertSame('200 × 99.5 mm', $this->reload($project)->template()->size());
+        self::assertSame('200 × 99.5 mm', $this->reload($project)->design()->size());
         $this->post("/projects/{$project->id()}/compose/size", [
             'preset' => 'own',
             'width' => '9000',
@@ -203,6 +203,6 @@ final class PagesTest extends AppTestCase
     /** @return list<string> */
     private function pages(Project $project): array
     {
-        return array_map(static fn (Page $page): string => $page->name, $this->reload($project)->template()->pages);
+        return array_map(static fn (Page $page): string => $page->name, $this->reload($project)->design()->pages);
     }
 }

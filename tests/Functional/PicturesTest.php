@@ -286,7 +286,7 @@ final class PicturesTest extends AppTestCase
             ['art' => $this->sent($page, 'leaflet.pdf')],
         );
         self::assertResponseIsSuccessful();
-        self::assertStringStartsWith('leaflet', (string) $this->reload($project)->template()->page()->layers[0]->id);
+        self::assertStringStartsWith('leaflet', (string) $this->reload($project)->design()->page()->layers[0]->id);
         $this->order($project, ['format' => 'pdf']);
         $this->work();
         $pdf = $this->download($project);
@@ -306,7 +306,7 @@ final class PicturesTest extends AppTestCase
 
     private function picture(Project $project, string $id): PictureLayer
     {
-        $layer = $this->reload($project)->template()->layer($id);
+        $layer = $this->reload($project)->design()->layer($id);
         self::assertInstanceOf(PictureLayer::class, $layer);
 
         return $layer;

@@ -37,7 +37,7 @@ final class ProjectsTest extends AppTestCase
         );
         $this->bring($saved);
         $again = $this->newest($project);
-        self::assertEquals($this->reload($project)->template(), $again->template());
+        self::assertEquals($this->reload($project)->design(), $again->design());
         $rows = self::getContainer()->get(TableRows::class);
         self::assertEquals($rows->table($this->reload($project))->rows, $rows->table($again)->rows, 'ids and all');
         $this->browser->request('GET', "/projects/{$again->id()}/pictures/seal.svg");
@@ -52,9 +52,9 @@ final class ProjectsTest extends AppTestCase
         self::assertCount(Format::NEWEST, $files, 'one of each version');
         foreach ($files as $path) {
             $file = $archive->read($path, basename($path));
-            self::assertSame('Tool-lending cards', $file->template->name, $path);
-            self::assertNotSame([], $file->template->pictures());
-            foreach ($file->template->pictures() as $name) {
+            self::assertSame('Tool-lending cards', $file->design->name, $path);
+            self::assertNotSame([], $file->design->pictures());
+            foreach ($file->design->pictures() as $name) {
                 self::assertTrue($file->pictures->has($name), "$path has $name");
             }
             self::assertGreaterThan(1, \count($file->table->rows ?? []), $path);
@@ -111,20 +111,20 @@ final class ProjectsTest extends AppTestCase
     public function testAFileHalfGoodLeavesNothingBehind(): void
     {
         $this->browser->loginUser($this->member());
-        $template = (string) file_get_contents(\dirname(__DIR__, 2) . '/demo/tip-card/template.json');
+        $design = (string) file_get_contents(\dirname(__DIR__, 2) . '/demo/tip-card/template.json');
         foreach (
             [
-                'unknown key "glow"' => ['template.json' => str_replace('"format": 2', '"format": 2, "glow": true', $template)],
+                'unknown key "glow"' => ['template.json' => str_replace('"format": 2', '"format": 2, "glow": true', $design)],
                 'must lie between 8 and 20000' => [
-                    'template.json' => (string) preg_replace('/"height": 1080/', '"height": 9999999', $template, 1),
+                    'template.json' => (string) preg_replace('/"height": 1080/', '"height": 9999999', $design, 1),
                 ],
                 'template.json is not readable' => ['template.json' => '{"format": 1'],
                 'holds no template.json' => ['readme.txt' => 'hello'],
                 'defines entities' => [
-                    'template.json' => $template,
+                    'template.json' => $design,
                     'pictures/patchwork.svg' => '<!DOCTYPE svg [<!ENTITY x "y">]><svg/>',
                 ],
-                'headings but no rows' => ['template.json' => $template, 'rows.csv' => "Tip\n"],
+                'headings but no rows' => ['template.json' => $design, 'rows.csv' => "Tip\n"],
             ]
             as $words => $entries
         ) {
@@ -152,7 +152,7 @@ final class ProjectsTest extends AppTestCase
         $project = $this->newest(null);
         self::assertSame(
             ['Bookmarks', 750, 1800, '2.5 × 6 in'],
-            [$project->name(), $project->template()->width, $project->template()->height, $project->template()->size()],
+            [$project->name(), $project->design()->width, $project->design()->height, $project->design()->size()],
         );
         foreach (['99999', '0', 'wide'] as $width) {
             $this->post('/projects', ['preset' => 'own', 'width' => $width, 'height' => '6', 'unit' => 'mm', 'dpi' => '300']);

@@ -80,7 +80,7 @@ final class ProofCommandTest extends AppTestCase
         $path = Tools::file('') . '.morphea';
         $file = self::getContainer()->get(StarterShelf::class)->load($starter);
         self::assertNotNull($file);
-        self::getContainer()->get(MorpheaArchive::class)->write($path, $file->template, $file->pictures, $file->table);
+        self::getContainer()->get(MorpheaArchive::class)->write($path, $file->design, $file->pictures, $file->table);
 
         return $path;
     }

@@ -112,17 +112,17 @@ final class ProofPixelsTest extends AppTestCase
         $inside = str_starts_with($drawn, '#') ? "<rect width=\"800\" height=\"600\" fill=\"$drawn\"/>" : $drawn;
         $svg = '<svg xmlns="http://www.w3.org/2000/svg" width="800" height="600" viewBox="0 0 800 600">' . $inside . '</svg>';
         $picture = self::getContainer()->get(PictureReader::class)->read($svg, 'ground.svg')->called('ground.svg');
-        $template = self::getContainer()->get(DesignCodec::class)->fromArray([
+        $design = self::getContainer()->get(DesignCodec::class)->fromArray([
             'format' => 2, 'name' => 'Known', 'width' => 1000, 'height' => 600, 'dpi' => 96, 'unit' => 'px', 'locale' => 'en_GB',
             'sides' => [['name' => 'Front', 'background' => '#FFFFFF', 'layers' => $layers]],
         ]);
         $shelf = new PictureShelf(['ground.svg'], static fn (string $asked): PictureFile => $picture);
-        $pictures = self::getContainer()->get(FilePictures::class)->load(new MorpheaFile($template, $shelf, null));
+        $pictures = self::getContainer()->get(FilePictures::class)->load(new MorpheaFile($design, $shelf, null));
         $engine = self::getContainer()->get(Engines::class)->withFiles([]);
-        $laid = $engine->layouter->lay($template, new Record(1, ['name' => $name]), $pictures);
+        $laid = $engine->layouter->lay($design, new Record(1, ['name' => $name]), $pictures);
         $rasters = self::getContainer()->get(PageRasterizer::class);
 
-        return new Inspected($template, $laid, 0, static fn (Drawing $drawing): Raster => $rasters->rasterize($drawing, $pictures));
+        return new Inspected($design, $laid, 0, static fn (Drawing $drawing): Raster => $rasters->rasterize($drawing, $pictures));
     }
 
     /** @return array<string, mixed> */

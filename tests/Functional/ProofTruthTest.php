@@ -39,7 +39,7 @@ final class ProofTruthTest extends AppTestCase
     {
         $table = Table::of((new TableBuilder())->build([['Name'], ['Ng'], ['Ottilie Brandvold-Anning'], ['Pip Marrow']]));
         foreach (Preset::all() as $preset) {
-            $blank = $preset->template($preset->name);
+            $blank = $preset->design($preset->name);
             $text = (new NewLayer($blank))->text(Pattern::parse('{name}'), 'Name');
             $file = new MorpheaFile((new AddLayer($text, 0))->apply($blank), PictureShelf::of([]), $table);
             self::assertSame([], $this->warnings($file), $preset->id);

@@ -120,7 +120,7 @@ trait RobustRuns
         $seen = [];
         foreach (Tools::pieces($this->download($project)) as $bytes) {
             $image = imagecreatefromstring($bytes) ?: throw new \LogicException('no picture');
-            $scale = imagesx($image) / $this->reload($project)->template()->width;
+            $scale = imagesx($image) / $this->reload($project)->design()->width;
             $seen[] = (int) imagecolorat($image, (int) (250 * $scale), (int) (250 * $scale));
         }
 
@@ -132,7 +132,7 @@ trait RobustRuns
     {
         $run = $this->started($project = $this->rows(6), 'pdf');
         $making = new Production(
-            $run->template(),
+            $run->design(),
             [new ChosenFormat($output, $output->settings())],
             self::getContainer()->get(Engines::class)->with([])->layouter,
             self::getContainer()->get(PictureSets::class)->embedded($project),

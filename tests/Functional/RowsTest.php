@@ -32,7 +32,7 @@ final class RowsTest extends AppTestCase
         );
         $project = $this->reload($project);
         self::assertSame([1, 'spring.csv'], [$project->rowCount(), $project->source()]);
-        self::assertContains('recipient', $project->template()->linkedColumns());
+        self::assertContains('recipient', $project->design()->linkedColumns());
     }
 
     public function testABadFileChangesNothingAndTheSessionGoesOn(): void

@@ -80,7 +80,7 @@ final class RunFilesTest extends AppTestCase
         $file = self::getContainer()->get(StarterShelf::class)->load('tip-card') ?? self::fail();
         $pictures = self::getContainer()->get(FilePictures::class)->load($file);
         $layouter = self::getContainer()->get(Engines::class)->with([])->layouter;
-        $drawing = $layouter->lay($file->template, null, $pictures)->drawing;
+        $drawing = $layouter->lay($file->design, null, $pictures)->drawing;
         // A device of Linux on which there is never room.
         $pdf = new PdfFile($renderer, '/dev/full', 'Tips', 'en', Edge::Cut);
         try {

@@ -162,7 +162,7 @@ final class SealTest extends AppTestCase
         self::assertInstanceOf(VerificationCodes::class, $recipe);
         $path = (string) tempnam(sys_get_temp_dir(), 'file');
         $table = self::getContainer()->get(TableRows::class)->table($this->reload($project));
-        self::getContainer()->get(MorpheaArchive::class)->write($path, $project->template(), [], $table);
+        self::getContainer()->get(MorpheaArchive::class)->write($path, $project->design(), [], $table);
         $zip = new \ZipArchive();
         $zip->open($path);
         $all = '';

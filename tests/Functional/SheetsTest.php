@@ -164,7 +164,7 @@ final class SheetsTest extends AppTestCase
             self::getContainer()->get(Sheets::class),
             new SheetPdfSettings(new SettingsInput(['sheet' => '{"both":"long"}'])),
         );
-        $making = new Production($file->template, [$sheets], $layouter, $broken, new EvenSizes());
+        $making = new Production($file->design, [$sheets], $layouter, $broken, new EvenSizes());
         $rows = iterator_to_array($file->table?->records() ?? [], false);
         $wanted = array_map(static fn (Record $row): PieceRequest => new PieceRequest($row->number, "card $row->number", $row), $rows);
         $pdf = '';
@@ -282,8 +282,8 @@ final class SheetsTest extends AppTestCase
         $project = $this->starter('claim-tag');
         $this->post("/projects/{$project->id()}/compose/page", ['set' => ['guide.upright' => '25']]);
         $this->post("/projects/{$project->id()}/compose/page", ['set' => ['guide.use.0' => 'perforation']]);
-        $template = $this->reload($project)->template();
-        self::assertSame(GuideUse::Perforation, $template->guides[0]->use);
+        $design = $this->reload($project)->design();
+        self::assertSame(GuideUse::Perforation, $design->guides[0]->use);
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press/sheets");
         self::assertNotNull($page->filter('[name="sheet[marks][]"][value=fold]')->attr('checked'), 'marks for it are usual then');
     }

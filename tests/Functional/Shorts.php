@@ -43,7 +43,7 @@ trait Shorts
         $open = self::getContainer()->get(ProjectOpener::class)->page($project);
         $laid = $open->lay(self::getContainer()->get(TableRows::class)->row($project, $number));
 
-        return Timeline::of($project->template(), $laid, Timing::of($project->template(), $laid, 30));
+        return Timeline::of($project->design(), $laid, Timing::of($project->design(), $laid, 30));
     }
 
     /**
@@ -86,10 +86,10 @@ trait Shorts
             ->fetchOne('SELECT COUNT(*) FROM piece WHERE run_id = ? AND taken = TRUE', [$this->newestRun()->id()]);
     }
 
-    /** @return array<string, mixed> the template as its file has it */
+    /** @return array<string, mixed> the design as its file has it */
     private function json(Project $project): array
     {
-        return (new DesignCodec())->toArray($this->reload($project)->template());
+        return (new DesignCodec())->toArray($this->reload($project)->design());
     }
 
     /** @param array<string, mixed> $data */

@@ -165,10 +165,10 @@ final class ShortsTest extends AppTestCase
         $this->post("$base/scenes", ['do' => 'add', 'scene' => 'hold']);
         $this->post("$base/scenes", ['scene' => 'scene-4', 'set' => ['name' => 'Breath', 'length.seconds' => '0,7']]);
         $this->post("$base/scenes", ['do' => 'remove', 'scene' => 'last']);
-        $template = $this->reload($project)->template();
-        self::assertSame(['first', 'hold', 'scene-4'], array_map(static fn ($scene): string => $scene->id, $template->scenes));
-        self::assertSame(['Breath', 0.7], [$template->scenes[2]->name, $template->scenes[2]->length->seconds]);
-        self::assertNull($template->layer('why')->stay?->comes, 'what it came with is gone, and nothing follows');
+        $design = $this->reload($project)->design();
+        self::assertSame(['first', 'hold', 'scene-4'], array_map(static fn ($scene): string => $scene->id, $design->scenes));
+        self::assertSame(['Breath', 0.7], [$design->scenes[2]->name, $design->scenes[2]->length->seconds]);
+        self::assertNull($design->layer('why')->stay?->comes, 'what it came with is gone, and nothing follows');
 
         $this->browser->request('GET', "$base/scenes?row=3");
         $played = json_decode($this->body(), true);
@@ -179,8 +179,8 @@ final class ShortsTest extends AppTestCase
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('“soon” is no number', $this->body());
         $this->post("$base/scenes", ['do' => 'take']);
-        self::assertFalse($this->reload($project)->template()->moves());
-        self::assertNull($this->reload($project)->template()->layer('why')->stay);
+        self::assertFalse($this->reload($project)->design()->moves());
+        self::assertNull($this->reload($project)->design()->layer('why')->stay);
     }
 
     /**

@@ -22,16 +22,16 @@ final class StartersTest extends AppTestCase
             $file = $shelf->load($id);
             self::assertNotNull($file, $id);
             self::assertGreaterThan(5, \count($file->table->rows ?? []), "$id has rows that show what it can do");
-            self::assertNotSame([], $file->template->linkedColumns(), $id);
+            self::assertNotSame([], $file->design->linkedColumns(), $id);
             self::assertSame(
                 [],
-                array_diff($file->template->linkedColumns(), $file->table?->keys() ?? []),
+                array_diff($file->design->linkedColumns(), $file->table?->keys() ?? []),
                 "$id: all placeholders are linked",
             );
-            $sizes[] = $file->template->size();
+            $sizes[] = $file->design->size();
         }
         foreach (Preset::all() as $preset) {
-            $size = $preset->template('x')->size();
+            $size = $preset->design('x')->size();
             self::assertContains(
                 'a4-portrait' === $preset->id ? '297 × 210 mm' : $size,
                 $sizes,
@@ -50,7 +50,7 @@ final class StartersTest extends AppTestCase
         $this->post("/projects/{$project->id()}/copy", ['rows' => '1']);
         $copy = $this->named('Copy of Winter pins');
         self::assertSame(12, $copy->rowCount());
-        self::assertEquals($this->reload($project)->template()->layers(), $copy->template()->layers());
+        self::assertEquals($this->reload($project)->design()->layers(), $copy->design()->layers());
         self::assertSame([0.25, 0.75], $store->find($copy, 'kettle.jpg')?->focus(), 'what must stay in sight comes along');
         $this->post("/projects/{$project->id()}/copy");
         $this->post("/projects/{$copy->id()}/delete");
@@ -70,7 +70,7 @@ final class StartersTest extends AppTestCase
         $this->post('/projects', ['starter' => $own->id()]);
         $made = $this->named('Tool-lending cards');
         self::assertSame(0, $made->rowCount());
-        self::assertCount(2, $made->template()->pages);
+        self::assertCount(2, $made->design()->pages);
         self::assertNotNull(self::getContainer()->get(PictureStore::class)->find($made, 'drill.svg'));
         $this->post("/starters/{$own->id()}/forget");
         self::assertSame([], self::getContainer()->get(OwnStarters::class)->all($made->owner()));

@@ -18,7 +18,7 @@ use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
-/** Drawings from elsewhere: how large they are, what of them is kept, and which of their texts can stand as texts of a template. */
+/** Drawings from elsewhere: how large they are, what of them is kept, and which of their texts can stand as texts of a design. */
 #[Group('alone')]
 final class SvgReadingTest extends TestCase
 {

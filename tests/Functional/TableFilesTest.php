@@ -265,7 +265,7 @@ final class TableFilesTest extends AppTestCase
         self::assertSame(
             [],
             array_diff(
-                $project->template()->linkedColumns(),
+                $project->design()->linkedColumns(),
                 array_map(static fn ($column): string => $column->key, $project->columns()),
             ),
         );

@@ -60,8 +60,8 @@ final class TouchUpsTest extends AppTestCase
         $both = "{$this->id($project, 1)},{$this->id($project, 3)}";
         $this->post("/projects/{$project->id()}/compose/remove", ['row' => 1, 'touch' => $both, 'layer' => 'seal', 'revision' => 0]);
         foreach ([1 => true, 2 => false, 3 => true] as $row => $hidden) {
-            $template = $this->open($project)->piece($this->row($project, $row));
-            self::assertSame($hidden, $template->layer('seal')->hidden, "row $row");
+            $design = $this->open($project)->piece($this->row($project, $row));
+            self::assertSame($hidden, $design->layer('seal')->hidden, "row $row");
         }
     }
 
@@ -97,7 +97,7 @@ final class TouchUpsTest extends AppTestCase
         ]);
         self::assertResponseIsSuccessful();
         self::assertEqualsWithDelta(10.0, $this->points($project, 3), 0.05, 'half the side, half the size');
-        $design = $this->reload($project)->template()->layer('seal')->frame->x;
+        $design = $this->reload($project)->design()->layer('seal')->frame->x;
         $touched = $this->open($project)->piece($this->row($project, 3))->layer('seal')->frame->x;
         self::assertEqualsWithDelta(50.0, $touched - $design, 0.5, 'and half the way');
 
@@ -242,7 +242,7 @@ final class TouchUpsTest extends AppTestCase
             self::assertSame([$picture, $words], [$laid->picture('tool')?->picture, $laid->text('name')?->text], "row $row");
         }
         $says = self::getContainer()->get(TouchUpStore::class)->find($this->reload($project), $this->id($project, 2))->touch
-            ?->says($this->reload($project)->template());
+            ?->says($this->reload($project)->design());
         self::assertSame(['tool' => 'Tool: picture changed', 'name' => 'Name: words changed'], $says);
     }
 
@@ -256,7 +256,7 @@ final class TouchUpsTest extends AppTestCase
             [1, 2],
         );
         self::assertNotEquals($one, $two);
-        self::assertNull($this->reload($project)->template()->layer('before')->crop ?? null);
+        self::assertNull($this->reload($project)->design()->layer('before')->crop ?? null);
     }
 
     protected function post(string $address, array $fields = [], array $files = []): Crawler
@@ -295,17 +295,17 @@ final class TouchUpsTest extends AppTestCase
     /** The size of the recipient in the piece of a row. */
     private function points(Project $project, int $number): float
     {
-        $template = $this->open($project)->piece($this->row($project, $number));
-        $text = $template->layer('recipient');
+        $design = $this->open($project)->piece($this->row($project, $number));
+        $text = $design->layer('recipient');
         \assert($text instanceof TextLayer);
 
-        return $template->typeUnit()->fromDots($text->style->size, $template->dpi);
+        return $design->typeUnit()->fromDots($text->style->size, $design->dpi);
     }
 
     /** @return array<string, float|string> a layer with its frame, moved to the right */
     private function moved(Project $project, string $layer, float $by): array
     {
-        $frame = $this->reload($project)->template()->layer($layer)->frame;
+        $frame = $this->reload($project)->design()->layer($layer)->frame;
 
         return ['id' => $layer, 'x' => $frame->x + $by] + get_object_vars($frame);
     }

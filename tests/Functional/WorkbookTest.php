@@ -156,7 +156,7 @@ final class WorkbookTest extends AppTestCase
     {
         $file = self::getContainer()->get(StarterShelf::class)->load($starter);
         self::assertNotNull($file);
-        $blank = BlankTable::of($file->template);
+        $blank = BlankTable::of($file->design);
         self::assertEqualsCanonicalizing($headings, $blank->headings);
         self::assertCount(\count($headings), $blank->sample);
         foreach ($wants as $heading => $words) {

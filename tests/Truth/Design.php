@@ -135,7 +135,7 @@ final class Design
 
     public function made(): MorpheaFile
     {
-        $template = (new DesignCodec())->decode((string) json_encode($this->more + [
+        $design = (new DesignCodec())->decode((string) json_encode($this->more + [
             'format' => 2,
             'name' => $this->name,
             'width' => 1200,
@@ -150,7 +150,7 @@ final class Design
             $table = ColumnEdit::kind($this->numbers, ColumnKind::Number)->apply($table);
         }
 
-        return new MorpheaFile($template, PictureShelf::of($this->pictures), $table);
+        return new MorpheaFile($design, PictureShelf::of($this->pictures), $table);
     }
 
     /**

@@ -25,10 +25,10 @@ final readonly class Acceptance
     }
 
     /** A name for what a layer shows in a row; for what the whole row holds without one. */
-    public static function value(Design $template, ?Record $row, string $layer): string
+    public static function value(Design $design, ?Record $row, string $layer): string
     {
-        $columns = $template->linkedColumns();
-        foreach ($template->layers() as $one) {
+        $columns = $design->linkedColumns();
+        foreach ($design->layers() as $one) {
             $columns = $one->id === $layer ? $one->columns() : $columns;
         }
         $cells = array_map(static fn (string $column): string => $row->cells[$column] ?? '', $columns);

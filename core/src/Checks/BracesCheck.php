@@ -11,7 +11,7 @@ final readonly class BracesCheck implements Check
 {
     public function warnings(Inspected $piece): iterable
     {
-        foreach ($piece->template->page($piece->page)->layers as $layer) {
+        foreach ($piece->design->page($piece->page)->layers as $layer) {
             if (!$layer instanceof TextLayer || $layer->hidden || 0 === ($piece->laid->text($layer->id)->lines ?? 0)) {
                 continue;
             }

@@ -18,7 +18,7 @@ final readonly class CellKinds
     }
 
     /** @return list<Warning> */
-    public function warnings(Design $template, Record $row): array
+    public function warnings(Design $design, Record $row): array
     {
         $warnings = [];
         foreach ($this->columns as $column) {
@@ -29,7 +29,7 @@ final readonly class CellKinds
             if ($this->kinds->fits($column->kind, $cell, $column->monthFirst)) {
                 continue;
             }
-            foreach ($template->layers() as $layer) {
+            foreach ($design->layers() as $layer) {
                 if (\in_array($column->key, $layer->columns(), true)) {
                     $warnings[] = new Warning(
                         WarningKind::Kind,

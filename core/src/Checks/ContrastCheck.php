@@ -9,10 +9,10 @@ final readonly class ContrastCheck implements Check
 {
     public function warnings(Inspected $piece): iterable
     {
-        foreach ($piece->template->texts() as $text) {
+        foreach ($piece->design->texts() as $text) {
             $facts = $piece->laid->text($text->id);
             $least = $piece->neededContrast($text);
-            $ratio = 0 < ($facts->lines ?? 0) ? TextBackground::contrast($piece->template, $text) : null;
+            $ratio = 0 < ($facts->lines ?? 0) ? TextBackground::contrast($piece->design, $text) : null;
             if (null !== $ratio && $ratio < $least) {
                 yield new Warning(
                     WarningKind::Contrast,

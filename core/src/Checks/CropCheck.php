@@ -15,9 +15,9 @@ final readonly class CropCheck implements Check
 {
     public function warnings(Inspected $piece): iterable
     {
-        $limit = $piece->template->limits->cut;
+        $limit = $piece->design->limits->cut;
         foreach ($piece->laid->drawing->groups as $group) {
-            $layer = $piece->template->layer($group->layer);
+            $layer = $piece->design->layer($group->layer);
             if (!$layer instanceof PictureLayer || !$layer->isPlaceholder() || null !== $layer->crop) {
                 continue;
             }

@@ -20,19 +20,19 @@ final readonly class EdgeCheck implements Check
 
     public function warnings(Inspected $piece): iterable
     {
-        $template = $piece->template;
-        $page = Bounds::of(0, 0, $template->width, $template->height);
-        foreach ($template->page($piece->page)->layers as $layer) {
+        $design = $piece->design;
+        $page = Bounds::of(0, 0, $design->width, $design->height);
+        foreach ($design->page($piece->page)->layers as $layer) {
             $box = $piece->box($layer->id);
             // What does not fit its frame is told as that.
             if (null === $box || $layer->hidden || true === $piece->laid->text($layer->id)?->overset) {
                 continue;
             }
-            if (!$box->meets($page->grown($template->bleed))) {
+            if (!$box->meets($page->grown($design->bleed))) {
                 $what = 'lies outside the page; nothing of it is seen.';
                 yield self::warning($layer, Severity::LookAtIt, $what, $box, self::out($box, $page), 0);
             } elseif ($layer instanceof TextLayer || $layer instanceof CodeLayer) {
-                yield from self::near($layer, $box, $page, $template->safeMargin);
+                yield from self::near($layer, $box, $page, $design->safeMargin);
             }
         }
     }

@@ -39,30 +39,30 @@ final readonly class FixFinder
      *
      * @return list<Fix> the most likely first
      */
-    public function find(Design $template, Warning $warning, iterable $rows): array
+    public function find(Design $design, Warning $warning, iterable $rows): array
     {
         try {
-            $layer = $template->layer($warning->layer);
+            $layer = $design->layer($warning->layer);
         } catch (DesignException) {
             return [];
         }
         $mends = match (true) {
-            $layer instanceof TextLayer && WarningKind::Contrast === $warning->kind => $this->colours($template, $layer),
+            $layer instanceof TextLayer && WarningKind::Contrast === $warning->kind => $this->colours($design, $layer),
             $layer instanceof TextLayer && WarningKind::Broken === $warning->kind => [
-                $this->shrinks($template, $layer, $rows), self::wider($template, $layer, $warning),
+                $this->shrinks($design, $layer, $rows), self::wider($design, $layer, $warning),
             ],
             $layer instanceof TextLayer && \in_array($warning->kind, self::TOO_LONG, true) => [
-                self::inside($template, $layer, $warning),
+                self::inside($design, $layer, $warning),
                 self::moreLines($layer),
-                $this->shrinks($template, $layer, $rows),
-                self::wider($template, $layer, $warning),
+                $this->shrinks($design, $layer, $rows),
+                self::wider($design, $layer, $warning),
                 self::oneSize($layer, $warning),
             ],
             $layer instanceof TextLayer && WarningKind::Leftover === $warning->kind => [self::balanced($layer)],
             $layer instanceof TextLayer && WarningKind::Empty === $warning->kind => [self::closes($layer)],
             $layer instanceof PictureLayer => [self::hides($layer, $warning)],
-            $layer instanceof CodeLayer && WarningKind::Code === $warning->kind => [self::larger($template, $layer, $warning)],
-            default => [self::inside($template, $layer, $warning)],
+            $layer instanceof CodeLayer && WarningKind::Code === $warning->kind => [self::larger($design, $layer, $warning)],
+            default => [self::inside($design, $layer, $warning)],
         };
 
         return array_values(array_filter($mends));
@@ -80,20 +80,20 @@ final readonly class FixFinder
     }
 
     /** @param iterable<Record> $rows */
-    private function shrinks(Design $template, TextLayer $layer, iterable $rows): ?Fix
+    private function shrinks(Design $design, TextLayer $layer, iterable $rows): ?Fix
     {
         $mode = FitMode::Keep === $layer->fit->mode ? FitMode::Shrink : $layer->fit->mode;
         $edit = self::fit($layer, $mode, 1.0, $layer->fit->maxLines);
-        $free = $edit->apply($template)->layer($layer->id);
+        $free = $edit->apply($design)->layer($layer->id);
         \assert($free instanceof TextLayer);
         $needed = \INF;
         foreach ($rows as $i => $row) {
-            $facts = $i < self::MEASURED ? $this->texts->measure($free, $row, $template->locale) : null;
+            $facts = $i < self::MEASURED ? $this->texts->measure($free, $row, $design->locale) : null;
             $needed = null === $facts || 0 === $facts->lines ? $needed : min($needed, $facts->size);
         }
-        $unit = $template->typeUnit();
-        $size = floor(2 * $unit->fromDots($needed, $template->dpi)) / 2;
-        $dots = $unit->toDots($size, $template->dpi);
+        $unit = $design->typeUnit();
+        $size = floor(2 * $unit->fromDots($needed, $design->dpi)) / 2;
+        $dots = $unit->toDots($size, $design->dpi);
         if (!is_finite($dots) || $size <= 0 || $dots >= ($layer->fit->leastSize ?? $layer->style->size)) {
             return null;
         }
@@ -102,11 +102,11 @@ final readonly class FixFinder
     }
 
     /** As wide as its page lets it be, from where its words are aligned. */
-    private static function wider(Design $template, TextLayer $layer, Warning $warning): ?Fix
+    private static function wider(Design $design, TextLayer $layer, Warning $warning): ?Fix
     {
         $frame = $layer->frame;
-        $margin = max($template->safeMargin, 0.02 * $template->width);
-        [$left, $right] = [$frame->x - $margin, $template->width - $margin - $frame->x - $frame->width];
+        $margin = max($design->safeMargin, 0.02 * $design->width);
+        [$left, $right] = [$frame->x - $margin, $design->width - $margin - $frame->x - $frame->width];
         [$before, $after] = match ($layer->style->align) {
             Align::Centre => [min($left, $right), min($left, $right)],
             Align::Right => [$left, 0.0],
@@ -136,13 +136,13 @@ final readonly class FixFinder
     }
 
     /** Moved until what is seen of it stands within the safe margin, if it is no longer than that. */
-    private static function inside(Design $template, Layer $layer, Warning $warning): ?Fix
+    private static function inside(Design $design, Layer $layer, Warning $warning): ?Fix
     {
         $box = $warning->box;
         if (null === $box || WarningKind::Edge !== $warning->kind) {
             return null;
         }
-        $room = Bounds::of(0, 0, $template->width, $template->height)->grown(-$template->safeMargin);
+        $room = Bounds::of(0, 0, $design->width, $design->height)->grown(-$design->safeMargin);
         if ($box->width() > $room->width() || $box->height() > $room->height()) {
             return null;
         }
@@ -182,17 +182,17 @@ final readonly class FixFinder
         return null === $rule ? null : new Fix('hides', 'Hide it where there is none', $edit);
     }
 
-    private static function larger(Design $template, CodeLayer $layer, Warning $warning): ?Fix
+    private static function larger(Design $design, CodeLayer $layer, Warning $warning): ?Fix
     {
         $by = null === $warning->measured || null === $warning->limit ? 1.0 : $warning->limit / max(1e-6, $warning->measured);
         $frame = $layer->frame;
         [$width, $height] = [$frame->width * $by * 1.02, $frame->height * $by * 1.02];
-        if ($by <= 1.0 || $by > 10 || $width > $template->width || $height > $template->height) {
+        if ($by <= 1.0 || $by > 10 || $width > $design->width || $height > $design->height) {
             return null;
         }
         $new = new Frame(
-            max(0.0, min($template->width - $width, $frame->centreX() - $width / 2)),
-            max(0.0, min($template->height - $height, $frame->centreY() - $height / 2)),
+            max(0.0, min($design->width - $width, $frame->centreX() - $width / 2)),
+            max(0.0, min($design->height - $height, $frame->centreY() - $height / 2)),
             $width,
             $height,
             $frame->rotation,
@@ -202,19 +202,19 @@ final readonly class FixFinder
     }
 
     /** @return list<Fix> colours with which it stands out, where it lies on a single one */
-    private function colours(Design $template, TextLayer $layer): array
+    private function colours(Design $design, TextLayer $layer): array
     {
-        if (null === TextBackground::contrast($template, $layer)) {
+        if (null === TextBackground::contrast($design, $layer)) {
             return [];
         }
-        $used = array_map(static fn (TextLayer $text): string => $text->style->colour, $template->texts());
+        $used = array_map(static fn (TextLayer $text): string => $text->style->colour, $design->texts());
         $mends = [];
-        foreach (array_unique([...$template->swatches, ...$used, ...self::COLOURS]) as $colour) {
+        foreach (array_unique([...$design->swatches, ...$used, ...self::COLOURS]) as $colour) {
             $edit = new SetLayer($layer->id, ['style.colour' => $colour]);
-            $after = $edit->apply($template);
+            $after = $edit->apply($design);
             $text = $after->layer($layer->id);
             $ratio = $text instanceof TextLayer ? TextBackground::contrast($after, $text) : null;
-            if (null !== $ratio && $ratio >= max($template->limits->contrast, Contrast::LEAST)) {
+            if (null !== $ratio && $ratio >= max($design->limits->contrast, Contrast::LEAST)) {
                 $mends[] = new Fix('colour-' . substr($colour, 1), \sprintf('In %s, %.1f : 1', $colour, $ratio), $edit);
             }
         }

@@ -52,7 +52,7 @@ final readonly class FixOutcome
     public static function of(
         Layouter $layouter,
         PictureSource $pictures,
-        Design $template,
+        Design $design,
         Edit $edit,
         WarningKind $kind,
         string $layer,
@@ -62,9 +62,9 @@ final readonly class FixOutcome
         float $seconds = 2.0,
     ): self {
         $rows = [...$rows];
-        $page = $template->pageOf($layer);
-        $before = self::alone($template, $layer);
-        $after = self::alone($edit->apply($template), $layer);
+        $page = $design->pageOf($layer);
+        $before = self::alone($design, $layer);
+        $after = self::alone($edit->apply($design), $layer);
         $sizes = EvenSizes::of($after, $rows, $layouter->texts);
         $now = new TouchUps($touchUps->all);
         $then = new TouchUps($touchUps->all);
@@ -76,10 +76,10 @@ final readonly class FixOutcome
                 break;
             }
             ++$looked;
-            $piece = $layouter->lay($now->template($before, $row), $row, $pictures, $touchUps->even($even, $row), $page);
-            [$was, $small] = self::found($proof, $now->template($before, $row), $piece, $layer);
-            $piece = $layouter->lay($then->template($after, $row), $row, $pictures, $touchUps->even($sizes, $row), $page);
-            [$is, $smaller] = self::found($proof, $then->template($after, $row), $piece, $layer);
+            $piece = $layouter->lay($now->design($before, $row), $row, $pictures, $touchUps->even($even, $row), $page);
+            [$was, $small] = self::found($proof, $now->design($before, $row), $piece, $layer);
+            $piece = $layouter->lay($then->design($after, $row), $row, $pictures, $touchUps->even($sizes, $row), $page);
+            [$is, $smaller] = self::found($proof, $then->design($after, $row), $piece, $layer);
             [$bad, $ends] = [max([0, ...$was]), max([0, ...$is])];
             $new = array_filter($is, static fn (int $rank, string $one): bool => $rank > ($was[$one] ?? 0), \ARRAY_FILTER_USE_BOTH);
             $isMended = isset($was[$kind->value]) && !isset($is[$kind->value]) && max([0, ...$new]) < $was[$kind->value];
@@ -108,30 +108,30 @@ final readonly class FixOutcome
     }
 
     /** @return array{array<string, int>, bool} ranks of what is worth a look, by kind; whether its letters are hard to read */
-    private static function found(Proof $proof, Design $template, LaidOut $laid, string $layer): array
+    private static function found(Proof $proof, Design $design, LaidOut $laid, string $layer): array
     {
         $ranks = [];
-        foreach ($proof->check(new Inspected($template, $laid, $template->pageOf($layer))) as $warning) {
+        foreach ($proof->check(new Inspected($design, $laid, $design->pageOf($layer))) as $warning) {
             if ($warning->layer === $layer && Severity::Note !== $warning->severity) {
                 $ranks[$warning->kind->value] = max($ranks[$warning->kind->value] ?? 0, $warning->severity->rank());
             }
         }
         $text = $laid->text($layer);
-        $least = Unit::Pixel === $template->unit
+        $least = Unit::Pixel === $design->unit
             ? self::READABLE_ON_SCREEN
-            : Unit::Point->toDots(self::READABLE_ON_PAPER, $template->dpi);
+            : Unit::Point->toDots(self::READABLE_ON_PAPER, $design->dpi);
 
         return [$ranks, null !== $text && $text->lines > 0 && $text->size < $least];
     }
 
     /** With the shapes of its page, on which its colour depends. */
-    private static function alone(Design $template, string $layer): Design
+    private static function alone(Design $design, string $layer): Design
     {
         $only = static fn (Page $page): Page => $page->withLayers(array_values(array_filter(
             $page->layers,
             static fn (Layer $one): bool => $one->id === $layer || ($one instanceof ShapeLayer && !$one->isPlaceholder()),
         )));
 
-        return $template->withPages(array_map($only, $template->pages));
+        return $design->withPages(array_map($only, $design->pages));
     }
 }

@@ -13,7 +13,7 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Drawing\Within;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** One page of one piece as checks see it: the template, how it is laid out, and, for those that ask, its pixels. */
+/** One page of one piece as checks see it: the design, how it is laid out, and, for those that ask, its pixels. */
 final class Inspected
 {
     private const LARGE = 18.0;
@@ -28,7 +28,7 @@ final class Inspected
 
     /** @param (\Closure(Drawing): Raster)|null $draw asked only if a check wants to see pixels */
     public function __construct(
-        public readonly Design $template,
+        public readonly Design $design,
         public readonly LaidOut $laid,
         public readonly int $page = 0,
         private readonly ?\Closure $draw = null,
@@ -53,14 +53,14 @@ final class Inspected
      */
     public function neededContrast(TextLayer $text): float
     {
-        $template = $this->template;
+        $design = $this->design;
         $size = $this->laid->text($text->id)->size ?? 0.0;
-        $points = Unit::Pixel === $template->typeUnit()
-            ? Unit::Point->fromDots($size, self::CSS_DPI) * min(1.0, self::PHONE / min($template->width, $template->height))
-            : Unit::Point->fromDots($size, $template->dpi);
+        $points = Unit::Pixel === $design->typeUnit()
+            ? Unit::Point->fromDots($size, self::CSS_DPI) * min(1.0, self::PHONE / min($design->width, $design->height))
+            : Unit::Point->fromDots($size, $design->dpi);
         $isLarge = $points >= ($text->style->weight >= self::BOLD ? self::LARGE_BOLD : self::LARGE);
 
-        return $template->limits->contrast * ($isLarge ? 2 / 3 : 1.0);
+        return $design->limits->contrast * ($isLarge ? 2 / 3 : 1.0);
     }
 
     /** @return list<string> the lines of a text as they are set, from the top; of one on an arc, none */

@@ -14,15 +14,15 @@ final readonly class LeastSizeCheck implements Check
 
     public function warnings(Inspected $piece): iterable
     {
-        foreach ($piece->template->page($piece->page)->layers as $layer) {
+        foreach ($piece->design->page($piece->page)->layers as $layer) {
             $text = $piece->laid->text($layer->id);
             $least = $layer instanceof TextLayer ? $layer->fit->leastSize : null;
             if (null === $text || null === $least || 0 === $text->lines || $text->overset || $least >= $text->wantedSize) {
                 continue;
             }
             if ($text->size <= self::NEAR * $least) {
-                $unit = $piece->template->typeUnit();
-                $size = round($unit->fromDots($text->size, $piece->template->dpi), 1);
+                $unit = $piece->design->typeUnit();
+                $size = round($unit->fromDots($text->size, $piece->design->dpi), 1);
                 yield new Warning(
                     WarningKind::Small,
                     Severity::LookAtIt,

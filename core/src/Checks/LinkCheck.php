@@ -11,7 +11,7 @@ final readonly class LinkCheck implements Check
 {
     public function warnings(Inspected $piece): iterable
     {
-        foreach ($piece->template->page($piece->page)->layers as $layer) {
+        foreach ($piece->design->page($piece->page)->layers as $layer) {
             if ($layer instanceof PictureLayer && !$layer->hidden && !$layer->isPlaceholder() && [] === $layer->pictures()) {
                 yield new Warning(
                     WarningKind::Link,

@@ -30,8 +30,8 @@ final readonly class OversetCheck implements Check
 
     private static function what(Inspected $piece, TextFacts $text): string
     {
-        $unit = $piece->template->typeUnit();
-        $size = round($unit->fromDots($text->size, $piece->template->dpi), 1);
+        $unit = $piece->design->typeUnit();
+        $size = round($unit->fromDots($text->size, $piece->design->dpi), 1);
 
         return \sprintf(
             'does not fit its frame, even at %s %s%s.',

@@ -32,10 +32,10 @@ final readonly class PictureCheck implements Check
     /** @return iterable<Warning> measured in pixels an inch on paper, in dots a pixel on screens */
     private static function coarse(Inspected $piece, PictureFacts $picture): iterable
     {
-        $template = $piece->template;
-        $paper = Unit::Pixel !== $template->unit;
-        $dpi = $picture->scale > 0 ? $template->dpi / $picture->scale : \INF;
-        if ($paper ? $dpi >= $template->limits->dpi : $picture->scale <= $template->limits->enlarged) {
+        $design = $piece->design;
+        $paper = Unit::Pixel !== $design->unit;
+        $dpi = $picture->scale > 0 ? $design->dpi / $picture->scale : \INF;
+        if ($paper ? $dpi >= $design->limits->dpi : $picture->scale <= $design->limits->enlarged) {
             return;
         }
         yield new Warning(
@@ -44,11 +44,11 @@ final readonly class PictureCheck implements Check
             $picture->layer,
             $picture->name,
             $paper
-                ? \sprintf('“%s” comes out at %d dpi; %d are wanted.', $picture->picture, round($dpi), $template->limits->dpi)
+                ? \sprintf('“%s” comes out at %d dpi; %d are wanted.', $picture->picture, round($dpi), $design->limits->dpi)
                 : \sprintf('“%s” is shown %.1f times larger than it is and looks coarse.', $picture->picture, $picture->scale),
             $piece->box($picture->layer),
             $paper ? $dpi : $picture->scale,
-            $paper ? $template->limits->dpi : $template->limits->enlarged,
+            $paper ? $design->limits->dpi : $design->limits->enlarged,
             [Remedy::LargerPicture, Remedy::SmallerFrame],
         );
     }

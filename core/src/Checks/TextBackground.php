@@ -26,18 +26,18 @@ final readonly class TextBackground implements LayerVisitor
      * How a text stands out: from its highlight bar, or the topmost layer under its middle, or the page; null where that
      * is no single colour.
      */
-    public static function contrast(Design $template, TextLayer $text): ?float
+    public static function contrast(Design $design, TextLayer $text): ?float
     {
         if (null !== $text->effects->highlight) {
             return Contrast::ratio($text->style->colour, $text->effects->highlight->colour);
         }
-        $page = $template->page($template->pageOf($text->id));
+        $page = $design->page($design->pageOf($text->id));
         $behind = $page->background;
         foreach ($page->layers as $layer) {
             if ($layer === $text) {
                 break;
             }
-            $apart = $layer->hidden || !self::covers($layer->frame, $text->frame) || !$template->areSeenTogether($layer, $text);
+            $apart = $layer->hidden || !self::covers($layer->frame, $text->frame) || !$design->areSeenTogether($layer, $text);
             $ground = $apart ? false : $layer->accept(new self());
             $behind = false === $ground ? $behind : $ground;
         }

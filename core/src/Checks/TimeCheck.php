@@ -20,11 +20,11 @@ final readonly class TimeCheck implements Check
 
     public function warnings(Inspected $piece): iterable
     {
-        if (0 !== $piece->page || !$piece->template->moves()) {
+        if (0 !== $piece->page || !$piece->design->moves()) {
             return;
         }
-        $timing = Timing::of($piece->template, $piece->laid, Timing::USUAL);
-        $timeline = Timeline::of($piece->template, $piece->laid, $timing);
+        $timing = Timing::of($piece->design, $piece->laid, Timing::USUAL);
+        $timeline = Timeline::of($piece->design, $piece->laid, $timing);
         foreach ($timeline->times as $layer => [$from, $to]) {
             $text = $piece->laid->text($layer);
             if (null !== $text) {
@@ -62,8 +62,8 @@ final readonly class TimeCheck implements Check
         if ($last < 1 || $begins >= self::WAITED) {
             return;
         }
-        foreach ($piece->template->page()->layers as $layer) {
-            if (isset($timeline->times[$layer->id]) && $piece->template->scene($layer->stay?->comes) === $last) {
+        foreach ($piece->design->page()->layers as $layer) {
+            if (isset($timeline->times[$layer->id]) && $piece->design->scene($layer->stay?->comes) === $last) {
                 yield new Warning(
                     WarningKind::Time,
                     Severity::LookAtIt,
@@ -82,7 +82,7 @@ final readonly class TimeCheck implements Check
     /** @return iterable<Warning> */
     private static function tooLong(Inspected $piece, float $seconds): iterable
     {
-        $longest = $piece->template->height > $piece->template->width ? self::LONGEST_HIGH : self::LONGEST;
+        $longest = $piece->design->height > $piece->design->width ? self::LONGEST_HIGH : self::LONGEST;
         if ($seconds > $longest) {
             yield new Warning(
                 WarningKind::Time,

@@ -30,13 +30,13 @@ final readonly class TouchCheck implements PixelCheck
     {
         $groups = $piece->laid->drawing->groups;
         foreach ($groups as $i => $group) {
-            $text = $piece->template->layer($group->layer);
+            $text = $piece->design->layer($group->layer);
             if (!$text instanceof TextLayer || [] === $group->items) {
                 continue;
             }
             foreach ($groups as $n => $other) {
-                $layer = $piece->template->layer($other->layer);
-                $what = [] === $other->items || $n === $i ? null : self::trouble($piece->template, $text, $layer, $n > $i);
+                $layer = $piece->design->layer($other->layer);
+                $what = [] === $other->items || $n === $i ? null : self::trouble($piece->design, $text, $layer, $n > $i);
                 $both = null === $what ? null : self::common($group->bounds(), $other->bounds());
                 if (null === $what || null === $both || !self::meet($piece, $group, $other, $both)) {
                     continue;
@@ -55,9 +55,9 @@ final readonly class TouchCheck implements PixelCheck
     }
 
     /** What it would be called if the two met; null where they may. */
-    private static function trouble(Design $template, TextLayer $text, Layer $other, bool $above): ?string
+    private static function trouble(Design $design, TextLayer $text, Layer $other, bool $above): ?string
     {
-        $apart = !$template->areSeenTogether($text, $other) || (null !== $text->group && $text->group === $other->group);
+        $apart = !$design->areSeenTogether($text, $other) || (null !== $text->group && $text->group === $other->group);
         if ($apart || !($text->isPlaceholder() || $other->isPlaceholder())) {
             return null;
         }

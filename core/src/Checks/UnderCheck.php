@@ -32,7 +32,7 @@ final class UnderCheck implements PixelCheck
     public function warnings(Inspected $piece): iterable
     {
         foreach ($piece->contrasts() as $layer => $ratio) {
-            $text = $piece->template->layer($layer);
+            $text = $piece->design->layer($layer);
             \assert($text instanceof TextLayer);
             $least = $piece->neededContrast($text);
             if ($ratio < $least - self::HARDLY) {
@@ -61,8 +61,8 @@ final class UnderCheck implements PixelCheck
         $found = [];
         $below = [];
         foreach ($piece->laid->drawing->groups as $group) {
-            $layer = $piece->template->layer($group->layer);
-            if ($layer instanceof TextLayer && [] !== $group->items && null === TextBackground::contrast($piece->template, $layer)) {
+            $layer = $piece->design->layer($group->layer);
+            if ($layer instanceof TextLayer && [] !== $group->items && null === TextBackground::contrast($piece->design, $layer)) {
                 $ratio = self::ratio($piece, $group, self::under($piece, $layer, $group, $below));
                 if (null !== $ratio) {
                     $found[$layer->id] = $ratio;
@@ -87,7 +87,7 @@ final class UnderCheck implements PixelCheck
         $box = $group->bounds();
         $met = array_filter($below, static fn (GroupItem $one): bool => [] !== $one->items
             && $one->bounds()->meets($box)
-            && $piece->template->areSeenTogether($layer, $piece->template->layer($one->layer)));
+            && $piece->design->areSeenTogether($layer, $piece->design->layer($one->layer)));
         $own = array_values(array_filter($group->items, static fn (Item $one): bool => !$one instanceof TextItem));
 
         return [...array_values($met), ...[] === $own ? [] : [$group->showing($own)]];

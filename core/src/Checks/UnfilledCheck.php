@@ -16,9 +16,9 @@ use Morphea\Core\Rendering\Layout\TextFacts;
 final readonly class UnfilledCheck
 {
     /** @param list<LaidOut> $pages */
-    public static function warning(Design $template, array $pages): ?Warning
+    public static function warning(Design $design, array $pages): ?Warning
     {
-        $placeholders = array_filter($template->placeholders(), static fn (Layer $layer): bool => !$layer->hidden);
+        $placeholders = array_filter($design->placeholders(), static fn (Layer $layer): bool => !$layer->hidden);
         $facts = array_replace([], ...array_map(static fn (LaidOut $page): array => $page->facts, $pages));
         foreach ($placeholders as $layer) {
             if (self::isFilled($facts[$layer->id] ?? null)) {

@@ -43,15 +43,15 @@ final class WholeSet
      *
      * @return Facts
      */
-    public static function facts(Design $template, array $pages, string $touched = ''): array
+    public static function facts(Design $design, array $pages, string $touched = ''): array
     {
         $texts = [];
-        $layers = array_column($template->texts(), null, 'id');
+        $layers = array_column($design->texts(), null, 'id');
         foreach ($pages as $page) {
             foreach ($page->texts() as $text) {
                 $layer = $layers[$text->layer] ?? null;
                 if ($layer instanceof TextLayer && $text->placeholder && $text->lines > 0) {
-                    $contrast = TextBackground::contrast($template, $layer);
+                    $contrast = TextBackground::contrast($design, $layer);
                     $texts[$text->layer] = [
                         'name' => $text->name,
                         'size' => round($text->size, 3),

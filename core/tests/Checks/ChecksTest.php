@@ -68,10 +68,10 @@ final class ChecksTest extends TestCase
     #[TestWith([0.0, ''])]
     public function testWordsWithinTheSafeMarginAreLookedAt(float $margin, string $words): void
     {
-        $template = new Design(...['safeMargin' => $margin] + get_object_vars(Make::template(
+        $design = new Design(...['safeMargin' => $margin] + get_object_vars(Make::design(
             Make::text('{name}', frame: new Frame(4, 100, 1000, 200)),
         )));
-        $found = self::kind(WarningKind::Edge, $template, 'Ottilie');
+        $found = self::kind(WarningKind::Edge, $design, 'Ottilie');
         self::assertSame('' === $words, [] === $found);
         self::assertStringContainsString($words, $found[0]->sentence ?? '');
     }
@@ -81,8 +81,8 @@ final class ChecksTest extends TestCase
         $shape = static fn (float $x): Layer => new ShapeLayer(
             ...['shape', 'Shape', new Frame($x, 10, 100, 100), 1, false, false, ShapeKind::Rectangle, '#000000', null, 0, 0],
         );
-        self::assertSame([], self::kind(WarningKind::Edge, Make::template($shape(-50)), ''), 'half of it may stand out');
-        self::assertCount(1, self::kind(WarningKind::Edge, Make::template($shape(-150)), ''));
+        self::assertSame([], self::kind(WarningKind::Edge, Make::design($shape(-50)), ''), 'half of it may stand out');
+        self::assertCount(1, self::kind(WarningKind::Edge, Make::design($shape(-150)), ''));
     }
 
     #[TestWith(['A long story that…', 1])]
@@ -112,8 +112,8 @@ final class ChecksTest extends TestCase
                 throw new \RuntimeException('no such side');
             }
         };
-        $template = Make::template(Make::text('{name}', frame: new Frame(-40, 100, 1000, 200)));
-        $warnings = (new Proof([$broken, new EdgeCheck()]))->check(new Inspected($template, Make::laid($template, ['name' => 'Ottilie'])));
+        $design = Make::design(Make::text('{name}', frame: new Frame(-40, 100, 1000, 200)));
+        $warnings = (new Proof([$broken, new EdgeCheck()]))->check(new Inspected($design, Make::laid($design, ['name' => 'Ottilie'])));
         self::assertSame(
             [WarningKind::Edge, WarningKind::Unchecked],
             array_map(static fn (Warning $one): WarningKind => $one->kind, $warnings),
@@ -123,10 +123,10 @@ final class ChecksTest extends TestCase
 
     public function testRowsThatMakeTheSamePieceAreToldOfEachOther(): void
     {
-        $template = Make::template(Make::text('{name}'));
+        $design = Make::design(Make::text('{name}'));
         $set = new WholeSet();
         foreach (['Ada', 'Bo', 'Ada', 'Cy', 'Ada'] as $i => $name) {
-            $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
+            $set->add($i + 1, WholeSet::facts($design, [Make::laid($design, ['name' => $name])]));
         }
         $found = $set->warnings();
         self::assertSame([1, 3, 5], array_keys($found));
@@ -135,10 +135,10 @@ final class ChecksTest extends TestCase
 
     public function testWordsMuchSmallerThanInMostPiecesAreTold(): void
     {
-        $template = Make::template(Make::text('{name}', FitRule::shrink(20)));
+        $design = Make::design(Make::text('{name}', FitRule::shrink(20)));
         $set = new WholeSet();
         foreach (['Ada', 'Bo', 'Cy', 'Dora', 'Eve', str_repeat('n', 36)] as $i => $name) {
-            $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
+            $set->add($i + 1, WholeSet::facts($design, [Make::laid($design, ['name' => $name])]));
         }
         $found = $set->warnings();
         self::assertSame([6], array_keys($found));
@@ -154,14 +154,14 @@ final class ChecksTest extends TestCase
     /** @return list<Warning> */
     private static function of(WarningKind $kind, Layer $layer, string $name): array
     {
-        return self::kind($kind, Make::template($layer), $name);
+        return self::kind($kind, Make::design($layer), $name);
     }
 
     /** @return list<Warning> */
-    private static function kind(WarningKind $kind, Design $template, string $name): array
+    private static function kind(WarningKind $kind, Design $design, string $name): array
     {
         return array_values(array_filter(
-            Make::warnings($template, ['name' => $name]),
+            Make::warnings($design, ['name' => $name]),
             static fn (Warning $warning): bool => $kind === $warning->kind,
         ));
     }

@@ -40,22 +40,22 @@ final class ContrastTest extends TestCase
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#FFFFFF'),
-            (float) TextBackground::contrast(Make::template($text), $text),
+            (float) TextBackground::contrast(Make::design($text), $text),
             1e-9,
             'the page',
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#333333'),
-            (float) TextBackground::contrast(Make::template($shape('#333333'), $text), $text),
+            (float) TextBackground::contrast(Make::design($shape('#333333'), $text), $text),
             1e-9,
             'a shape behind it',
         );
         self::assertEqualsWithDelta(
             Contrast::ratio('#17211E', '#FFFFFF'),
-            (float) TextBackground::contrast(Make::template($shape('#333333', 700), $text), $text),
+            (float) TextBackground::contrast(Make::design($shape('#333333', 700), $text), $text),
             1e-9,
             'a shape beside it',
         );
-        self::assertNull(TextBackground::contrast(Make::template($shape(new Gradient(false, 0, '#000000', '#FFFFFF')), $text), $text));
+        self::assertNull(TextBackground::contrast(Make::design($shape(new Gradient(false, 0, '#000000', '#FFFFFF')), $text), $text));
     }
 }

@@ -110,7 +110,7 @@ final class MendsTest extends TestCase
 
     public function testWhatStandsAtTheEdgeIsMovedInside(): void
     {
-        $design = Make::template(Make::text('{name}', FitRule::keep(), frame: new Frame(-50, 100, 900, 120)));
+        $design = Make::design(Make::text('{name}', FitRule::keep(), frame: new Frame(-50, 100, 900, 120)));
         $box = Make::laid($design, ['name' => 'Bo'])->drawing->groups[0]->bounds();
         $warning = new Warning(WarningKind::Edge, Severity::WillLookWrong, 'recipient', 'Recipient', '', $box);
         $mends = array_column((new FixFinder(self::texts()))->find($design, $warning, self::rows()), null, 'id');
@@ -121,7 +121,7 @@ final class MendsTest extends TestCase
 
     public function testABrokenWordMayBeSmallerOrHaveMoreRoomAndALonelyOneIsBalanced(): void
     {
-        $design = Make::template(Make::text('{name}', FitRule::wrap(3), frame: new Frame(300, 100, 600, 300)));
+        $design = Make::design(Make::text('{name}', FitRule::wrap(3), frame: new Frame(300, 100, 600, 300)));
         self::assertSame(['size', 'wider'], array_keys(self::mends($design, WarningKind::Broken)));
         $mends = self::mends($design, WarningKind::Leftover);
         self::assertSame(['balanced'], array_keys($mends));
@@ -134,7 +134,7 @@ final class MendsTest extends TestCase
 
     public function testOneSizeForAllIsOfferedWhereOneIsSmallerThanMost(): void
     {
-        $design = Make::template(Make::text('{name}', FitRule::shrink(20), frame: new Frame(300, 100, 600, 140)));
+        $design = Make::design(Make::text('{name}', FitRule::shrink(20), frame: new Frame(300, 100, 600, 140)));
         $mends = self::mends($design, WarningKind::Smaller);
         self::assertArrayHasKey('even', $mends);
         self::assertArrayNotHasKey('even', self::mends($design, WarningKind::Small));
@@ -147,17 +147,17 @@ final class MendsTest extends TestCase
     public function testAFrameGrowsAwayFromWhereItsWordsAreAligned(Align $align, float $x, float $width): void
     {
         $frame = new Frame(300, 100, 600, 140);
-        $design = Make::template(Make::text('{name}', FitRule::keep(), frame: $frame, style: Make::style(align: $align)));
+        $design = Make::design(Make::text('{name}', FitRule::keep(), frame: $frame, style: Make::style(align: $align)));
         $wider = self::mends($design, WarningKind::Overset)['wider']->edit->apply($design)->layer('recipient')->frame;
         self::assertEqualsWithDelta([$x, $width], [$wider->x, $wider->width], 0.01, 'as far as a fiftieth of the side from its edges');
-        $turned = Make::template(Make::text('{name}', frame: new Frame(300, 100, 600, 140, 30)));
+        $turned = Make::design(Make::text('{name}', frame: new Frame(300, 100, 600, 140, 30)));
         self::assertArrayNotHasKey('wider', self::mends($turned, WarningKind::Overset));
     }
 
     public function testNoMoreLinesThanSixAreOffered(): void
     {
         $frame = new Frame(300, 0, 600, 140);
-        $of = static fn (int $lines): Design => Make::template(Make::text('{name}', FitRule::wrap($lines), frame: $frame));
+        $of = static fn (int $lines): Design => Make::design(Make::text('{name}', FitRule::wrap($lines), frame: $frame));
         self::assertSame('Wrap to 6 lines', self::mends($of(5), WarningKind::Overset)['lines']->label);
         self::assertArrayNotHasKey('lines', self::mends($of(6), WarningKind::Overset));
     }
@@ -165,7 +165,7 @@ final class MendsTest extends TestCase
     public function testACodeIsMadeAsLargeAsItMustBeIfThereIsRoom(): void
     {
         $frame = new Frame(1090, 40, 100, 100);
-        $design = Make::template(new CodeLayer('code', 'Code', $frame, 1, false, false, Pattern::parse('T'), CodeKind::Qr));
+        $design = Make::design(new CodeLayer('code', 'Code', $frame, 1, false, false, Pattern::parse('T'), CodeKind::Qr));
         $mends = fn (float $limit): array => (new FixFinder(self::texts()))->find(
             $design,
             new Warning(WarningKind::Code, Severity::WillLookWrong, 'code', 'Code', '', null, 2.0, $limit),
@@ -182,7 +182,7 @@ final class MendsTest extends TestCase
     {
         $frame = new Frame(0, 0, 100, 100);
         $photo = new PictureLayer('photo', 'Photo', $frame, 1, false, false, Pattern::parse('{file}'), PictureFit::Cover);
-        $design = Make::template($photo);
+        $design = Make::design($photo);
         foreach ([WarningKind::Picture->value => 1, WarningKind::Empty->value => 1, WarningKind::Coarse->value => 0] as $kind => $count) {
             $warning = new Warning(WarningKind::from($kind), Severity::LookAtIt, 'photo', 'Photo', '');
             self::assertCount($count, (new FixFinder(self::texts()))->find($design, $warning, []), $kind);
@@ -230,7 +230,7 @@ final class MendsTest extends TestCase
 
     private static function design(): Design
     {
-        return Make::template(Make::text('{name}', FitRule::keep(), frame: new Frame(300, 100, 600, 140)));
+        return Make::design(Make::text('{name}', FitRule::keep(), frame: new Frame(300, 100, 600, 140)));
     }
 
     /** @return list<Record> */

@@ -36,7 +36,7 @@ final class PixelChecksTest extends TestCase
 
     public function testWordsThatRunIntoOtherWordsAreToldOnceOfThePair(): void
     {
-        $design = Make::template(
+        $design = Make::design(
             Make::text('{name}', FitRule::keep(), frame: new Frame(0, 0, 400, 120)),
             Make::text('of the guild', frame: new Frame(500, 0, 600, 120), id: 'guild'),
         );
@@ -52,7 +52,7 @@ final class PixelChecksTest extends TestCase
     {
         $one = Make::text('Certificate', frame: new Frame(0, 0, 600, 120));
         $other = Make::text('of mending', frame: new Frame(200, 0, 600, 120), id: 'of');
-        self::assertSame([], self::sentences(new TouchCheck(), Make::template($one, $other), []), 'nothing of it is filled in');
+        self::assertSame([], self::sentences(new TouchCheck(), Make::design($one, $other), []), 'nothing of it is filled in');
         $words = Make::text('{name}', frame: new Frame(0, 0, 600, 120));
         $grouped = array_map(static function (TextLayer $layer): TextLayer {
             $values = get_object_vars($layer);
@@ -60,8 +60,8 @@ final class PixelChecksTest extends TestCase
 
             return new TextLayer(...['group' => 'badge'] + $values);
         }, [$words, $other]);
-        self::assertSame([], self::sentences(new TouchCheck(), Make::template(...$grouped), self::LONG));
-        self::assertCount(1, self::sentences(new TouchCheck(), Make::template($words, $other), self::LONG));
+        self::assertSame([], self::sentences(new TouchCheck(), Make::design(...$grouped), self::LONG));
+        self::assertCount(1, self::sentences(new TouchCheck(), Make::design($words, $other), self::LONG));
     }
 
     public function testWordsThatRunIntoACodeAShapeOrAPictureAreTold(): void
@@ -76,17 +76,17 @@ final class PixelChecksTest extends TestCase
             'is covered by “Band”' => [$words, self::band($beside)],
         ];
         foreach ($others as $says => $layers) {
-            $design = Make::template(...$layers);
+            $design = Make::design(...$layers);
             self::assertSame(["Recipient: $says."], self::sentences(new TouchCheck(), $design, self::LONG));
             self::assertSame([], self::sentences(new TouchCheck(), $design, self::SHORT), $says);
         }
-        $meant = Make::template(self::band(new Frame(0, 0, 1200, 800)), $words);
+        $meant = Make::design(self::band(new Frame(0, 0, 1200, 800)), $words);
         self::assertSame([], self::sentences(new TouchCheck(), $meant, self::LONG), 'words on a band that is meant to be under them');
     }
 
     public function testWhatHasNobodyToDrawItIsNotLookedAt(): void
     {
-        $design = Make::template(Make::text('{name}', frame: new Frame(0, 0, 400, 120)), self::band(new Frame(500, 0, 200, 120)));
+        $design = Make::design(Make::text('{name}', frame: new Frame(0, 0, 400, 120)), self::band(new Frame(500, 0, 200, 120)));
         $piece = new Inspected($design, Make::laid($design, self::LONG));
         self::assertSame([], iterator_to_array((new TouchCheck())->warnings($piece), false));
         self::assertSame([], $piece->contrasts());
@@ -96,7 +96,7 @@ final class PixelChecksTest extends TestCase
     {
         // The picture is dark at the left and bright at the right; ink is dark.
         $photo = self::photo(new Frame(0, 0, 1200, 800));
-        $at = static fn (float $x, string $colour): Design => Make::template(
+        $at = static fn (float $x, string $colour): Design => Make::design(
             $photo,
             Make::text('{name}', frame: new Frame($x, 300, 200, 120), style: Make::style(60, colour: $colour)),
         );
@@ -110,7 +110,7 @@ final class PixelChecksTest extends TestCase
 
     public function testWhatLiesOnASingleColourIsNoBusinessOfPixels(): void
     {
-        $design = Make::template(
+        $design = Make::design(
             self::band(new Frame(0, 0, 1200, 800)),
             Make::text('{name}', frame: new Frame(100, 300, 600, 120), style: Make::style(60, colour: '#235457')),
         );
@@ -124,9 +124,9 @@ final class PixelChecksTest extends TestCase
             self::photo(new Frame(600, 0, 600, 800)),
             Make::text('{name}', frame: new Frame(560, 300, 300, 120), style: Make::style(60)),
         ];
-        $open = new Design(...['pages' => [new Page('Front', null, $layers)]] + get_object_vars(Make::template(...$layers)));
+        $open = new Design(...['pages' => [new Page('Front', null, $layers)]] + get_object_vars(Make::design(...$layers)));
         self::assertSame([], self::piece($open, self::LONG)->contrasts());
-        self::assertSame(['recipient'], array_keys(self::piece(Make::template(...$layers), self::LONG)->contrasts()));
+        self::assertSame(['recipient'], array_keys(self::piece(Make::design(...$layers), self::LONG)->contrasts()));
     }
 
     private static function band(Frame $frame): Layer

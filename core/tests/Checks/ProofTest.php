@@ -38,8 +38,8 @@ final class ProofTest extends TestCase
 
     public function testAWarningSaysWhereItIsHowMuchAndWhatWouldMendIt(): void
     {
-        $template = Make::template(Make::text('{name}', FitRule::shrink(60)));
-        $warning = Make::warnings($template, ['name' => str_repeat('Maximiliana ', 5)])[0];
+        $design = Make::design(Make::text('{name}', FitRule::shrink(60)));
+        $warning = Make::warnings($design, ['name' => str_repeat('Maximiliana ', 5)])[0];
         self::assertSame(WarningKind::Overset, $warning->kind);
         self::assertSame('recipient', $warning->layer);
         self::assertSame([60.0, 100.0], [$warning->measured, $warning->limit], 'its least size, and the size it should have');
@@ -50,12 +50,12 @@ final class ProofTest extends TestCase
 
     public function testTheWorstComesFirst(): void
     {
-        $template = Make::template(
+        $design = Make::design(
             Make::text('{gone}', id: 'one'),
             Make::text('{name}', id: 'two'),
             Make::text('{empty}', id: 'three'),
         );
-        $warnings = Make::warnings($template, ['name' => str_repeat('Maximiliana ', 5), 'empty' => '']);
+        $warnings = Make::warnings($design, ['name' => str_repeat('Maximiliana ', 5), 'empty' => '']);
         self::assertSame(
             [Severity::CannotBeMade, Severity::WillLookWrong, Severity::Note],
             array_map(static fn (Warning $warning): Severity => $warning->severity, $warnings),
@@ -65,7 +65,7 @@ final class ProofTest extends TestCase
     public function testMoreLettersThanAnyTextHasStopThePieceAndAreCounted(): void
     {
         self::assertSame([], self::kinds(Make::text('No. {name}', FitRule::fill(1)), ['name' => str_repeat('x', 40)]));
-        $warnings = Make::warnings(Make::template(Make::text('No. {name}')), ['name' => str_repeat('ä', 30_000)]);
+        $warnings = Make::warnings(Make::design(Make::text('No. {name}')), ['name' => str_repeat('ä', 30_000)]);
         self::assertSame(
             ['Recipient: has 30,004 letters; a text may have up to 5,000. Shorten the cell.'],
             array_map(
@@ -93,8 +93,8 @@ final class ProofTest extends TestCase
 
     public function testAnEmptyPlaceholderIsNotedWithWhatItDoes(): void
     {
-        $template = Make::template(Make::text('{name}', empty: EmptyRule::words('a friend')));
-        $warnings = Make::warnings($template, ['name' => '']);
+        $design = Make::design(Make::text('{name}', empty: EmptyRule::words('a friend')));
+        $warnings = Make::warnings($design, ['name' => '']);
         self::assertSame(
             ['Recipient: is empty and shows “a friend”.'],
             array_map(static fn (Warning $f): string => $f->sentence, $warnings),
@@ -105,7 +105,7 @@ final class ProofTest extends TestCase
     public function testAMissingPictureStopsThePiece(): void
     {
         $picture = new PictureLayer('seal', 'Seal', new Frame(0, 0, 10, 10), 1, false, false, 'gone.png', PictureFit::Contain);
-        $warnings = Make::warnings(Make::template($picture), []);
+        $warnings = Make::warnings(Make::design($picture), []);
         self::assertCount(1, $warnings);
         self::assertTrue($warnings[0]->blocks());
         self::assertStringContainsString('gone.png', $warnings[0]->sentence);
@@ -113,9 +113,9 @@ final class ProofTest extends TestCase
 
     public function testAPieceIsDrawnOnlyForChecksThatAskForItsPixelsAndThenOnce(): void
     {
-        $template = Make::template(Make::text('{name}'));
+        $design = Make::design(Make::text('{name}'));
         $drawn = 0;
-        $piece = new Inspected($template, Make::laid($template, ['name' => 'Bo']), 0, static function () use (&$drawn): Raster {
+        $piece = new Inspected($design, Make::laid($design, ['name' => 'Bo']), 0, static function () use (&$drawn): Raster {
             ++$drawn;
 
             return new class implements Raster {
@@ -146,7 +146,7 @@ final class ProofTest extends TestCase
     private static function kinds(TextLayer $layer, array $cells): array
     {
         $kinds = [];
-        foreach (Make::warnings(Make::template($layer), $cells) as $warning) {
+        foreach (Make::warnings(Make::design($layer), $cells) as $warning) {
             $kinds[$warning->kind->value] = $warning->severity->value;
         }
 

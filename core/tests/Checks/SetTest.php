@@ -66,23 +66,23 @@ final class SetTest extends TestCase
 
     public function testMadeUpRowsAreOfTheValuesThatMeasureWidestAndNarrowest(): void
     {
-        $template = Make::template(Make::text('{name}'));
+        $design = Make::design(Make::text('{name}'));
         $rows = array_map(
             static fn (string $name, string $note, int $i): Record => new Record($i + 1, ['name' => $name, 'note' => $note]),
             ['illillillill', 'WWWWWW', '', 'Bo', 'Mo'],
             ['a', 'abc', 'ab', '', 'abcd'],
             range(0, 4),
         );
-        $made = StretchRow::of($template, $rows, new TextLayouter(Make::shaper()));
+        $made = StretchRow::of($design, $rows, new TextLayouter(Make::shaper()));
         self::assertSame(['name' => 'WWWWWW', 'note' => 'abcd'], $made['stretch'], 'six wide letters are more than twelve narrow ones');
         self::assertSame(['name' => 'Bo', 'note' => 'a'], $made['shortest'], 'what is empty is no value');
     }
 
     public function testAValueThatDoesNotGoInIsNotMadeUpOf(): void
     {
-        $template = Make::template(Make::text('{hours, number}'));
+        $design = Make::design(Make::text('{hours, number}'));
         $rows = [new Record(1, ['hours' => '7']), new Record(2, ['hours' => 'very many']), new Record(3, ['hours' => '112'])];
-        self::assertSame('112', StretchRow::of($template, $rows, new TextLayouter(Make::shaper()))['stretch']['hours']);
+        self::assertSame('112', StretchRow::of($design, $rows, new TextLayouter(Make::shaper()))['stretch']['hours']);
     }
 
     public function testFilesThatWouldBeCalledAlikeAreNoted(): void
@@ -96,10 +96,10 @@ final class SetTest extends TestCase
     #[TestWith([0.7, 1])]
     public function testHowMuchSmallerIsSaidIsALimit(float $limit, int $found): void
     {
-        $template = Make::template(Make::text('{name}', FitRule::shrink(20)));
+        $design = Make::design(Make::text('{name}', FitRule::shrink(20)));
         $set = new WholeSet(new CheckLimits(smaller: $limit));
         foreach (['Ada', 'Bo', 'Cy', 'Dora', 'Eve', 'Maximiliana Theodora Featherstone'] as $i => $name) {
-            $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
+            $set->add($i + 1, WholeSet::facts($design, [Make::laid($design, ['name' => $name])]));
         }
         self::assertCount($found, $set->warnings());
     }
@@ -110,10 +110,10 @@ final class SetTest extends TestCase
     public function testPicturesOnPaperAreCoarseBelowSoManyDpi(float $least, int $found): void
     {
         $layer = self::picture(new Frame(0, 0, 600, 600));
-        $template = new Design(
-            ...['unit' => Unit::Inch, 'dpi' => 300.0, 'limits' => new CheckLimits(dpi: $least)] + get_object_vars(Make::template($layer)),
+        $design = new Design(
+            ...['unit' => Unit::Inch, 'dpi' => 300.0, 'limits' => new CheckLimits(dpi: $least)] + get_object_vars(Make::design($layer)),
         );
-        $warnings = self::of(WarningKind::Coarse, $template, Make::photo('kettle.jpg', 600, 600));
+        $warnings = self::of(WarningKind::Coarse, $design, Make::photo('kettle.jpg', 600, 600));
         self::assertCount($found, $warnings);
         if ($found > 0) {
             self::assertSame('Photo: “kettle.jpg” comes out at 300 dpi; 301 are wanted.', $warnings[0]->sentence);
@@ -122,11 +122,11 @@ final class SetTest extends TestCase
 
     public function testAPictureOfWhichMostIsCutOffIsLookedAt(): void
     {
-        $template = Make::template(self::picture(new Frame(0, 0, 800, 200)));
-        self::assertSame([], self::of(WarningKind::Crop, $template, Make::photo('kettle.jpg', 800, 400)), 'half of it is');
-        $found = self::of(WarningKind::Crop, $template, Make::photo('kettle.jpg', 400, 800));
+        $design = Make::design(self::picture(new Frame(0, 0, 800, 200)));
+        self::assertSame([], self::of(WarningKind::Crop, $design, Make::photo('kettle.jpg', 800, 400)), 'half of it is');
+        $found = self::of(WarningKind::Crop, $design, Make::photo('kettle.jpg', 400, 800));
         self::assertSame('Photo: 88 % of “kettle.jpg” is cut off.', $found[0]->sentence);
-        $chosen = Make::template(self::picture(new Frame(0, 0, 800, 200), new Crop(0.5, 0.2)));
+        $chosen = Make::design(self::picture(new Frame(0, 0, 800, 200), new Crop(0.5, 0.2)));
         self::assertSame([], self::of(WarningKind::Crop, $chosen, Make::photo('kettle.jpg', 400, 800)), 'somebody chose it');
     }
 
@@ -134,9 +134,9 @@ final class SetTest extends TestCase
     {
         // In the corner of a picture in a round frame nothing is seen.
         $round = new FrameShape(FrameKind::Ellipse);
-        $template = Make::template(self::picture(new Frame(0, 0, 400, 400), shape: $round));
-        self::assertSame([], self::of(WarningKind::Crop, $template, Make::photo('kettle.jpg', 400, 400, 0.5, 0.1)));
-        $found = self::of(WarningKind::Crop, $template, Make::photo('kettle.jpg', 400, 400, 0.05, 0.05));
+        $design = Make::design(self::picture(new Frame(0, 0, 400, 400), shape: $round));
+        self::assertSame([], self::of(WarningKind::Crop, $design, Make::photo('kettle.jpg', 400, 400, 0.5, 0.1)));
+        $found = self::of(WarningKind::Crop, $design, Make::photo('kettle.jpg', 400, 400, 0.05, 0.05));
         self::assertSame('Photo: what must stay in sight of “kettle.jpg” is cut off.', $found[0]->sentence);
         self::assertSame(Severity::WillLookWrong, $found[0]->severity);
     }
@@ -150,7 +150,7 @@ final class SetTest extends TestCase
             new ColumnKinds(new CellReader('en_GB'), new PictureNames([])),
             [new Column(3, 'issued', 'Issued', ColumnKind::Date), new Column(4, 'note', 'Note')],
         );
-        $warnings = $kinds->warnings(Make::template(Make::text('on {issued}')), new Record(1, ['issued' => $cell, 'note' => 'x']));
+        $warnings = $kinds->warnings(Make::design(Make::text('on {issued}')), new Record(1, ['issued' => $cell, 'note' => 'x']));
         self::assertCount($found, $warnings);
         if ($found > 0) {
             self::assertSame('Recipient: “soon” in column D is not a date.', $warnings[0]->sentence);
@@ -159,9 +159,9 @@ final class SetTest extends TestCase
 
     public function testAWarningIsAcceptedForAsLongAsWhatIsShownStays(): void
     {
-        $template = Make::template(Make::text('{name}'));
+        $design = Make::design(Make::text('{name}'));
         $value = static fn (string $name, string $other): string => Acceptance::value(
-            $template,
+            $design,
             new Record(1, ['name' => $name, 'other' => $other]),
             'recipient',
         );
@@ -180,10 +180,10 @@ final class SetTest extends TestCase
     /** @param list<string> $names */
     private static function set(array $names): SetFacts
     {
-        $template = Make::template(Make::text('{name}', FitRule::shrink(20)));
-        $facts = static function () use ($template, $names): iterable {
+        $design = Make::design(Make::text('{name}', FitRule::shrink(20)));
+        $facts = static function () use ($design, $names): iterable {
             foreach ($names as $i => $name) {
-                yield $i + 1 => WholeSet::facts($template, [Make::laid($template, ['name' => $name])]);
+                yield $i + 1 => WholeSet::facts($design, [Make::laid($design, ['name' => $name])]);
             }
         };
 
@@ -202,10 +202,10 @@ final class SetTest extends TestCase
     }
 
     /** @return list<Warning> */
-    private static function of(WarningKind $kind, Design $template, \Morphea\Core\Rendering\Drawing\Picture $picture): array
+    private static function of(WarningKind $kind, Design $design, \Morphea\Core\Rendering\Drawing\Picture $picture): array
     {
         return array_values(array_filter(
-            Make::warnings($template, ['photo' => $picture->name], new Pictures($picture)),
+            Make::warnings($design, ['photo' => $picture->name], new Pictures($picture)),
             static fn (Warning $one): bool => $kind === $one->kind,
         ));
     }

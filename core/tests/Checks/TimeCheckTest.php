@@ -44,7 +44,7 @@ final class TimeCheckTest extends TestCase
 
     public function testWhatDoesNotMoveIsNotAsked(): void
     {
-        $found = Make::warnings(Make::template(Make::text('{question}')), ['question' => str_repeat('Why? ', 90)]);
+        $found = Make::warnings(Make::design(Make::text('{question}')), ['question' => str_repeat('Why? ', 90)]);
         self::assertSame([], array_filter($found, static fn (Warning $warning): bool => WarningKind::Time === $warning->kind));
     }
 
@@ -56,7 +56,7 @@ final class TimeCheckTest extends TestCase
      */
     private function warnings(array $seconds, array $row, int $width = 1200, int $height = 800): array
     {
-        $plain = Make::template(
+        $plain = Make::design(
             Make::text('{question}', id: 'question', stay: new Stay('first', 'first')),
             Make::text('{answer}', id: 'answer', stay: new Stay('last')),
         );
@@ -64,10 +64,10 @@ final class TimeCheckTest extends TestCase
             new Scene('first', 'First', new SceneLength(seconds: $seconds[0])),
             new Scene('last', 'Last', new SceneLength(seconds: $seconds[1])),
         ];
-        $template = new Design(...['scenes' => $scenes, 'width' => $width, 'height' => $height] + get_object_vars($plain));
+        $design = new Design(...['scenes' => $scenes, 'width' => $width, 'height' => $height] + get_object_vars($plain));
 
         return array_values(array_filter(
-            Make::warnings($template, $row),
+            Make::warnings($design, $row),
             static fn (Warning $warning): bool => WarningKind::Time === $warning->kind,
         ));
     }

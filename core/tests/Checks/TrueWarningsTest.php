@@ -65,10 +65,10 @@ final class TrueWarningsTest extends TestCase
     {
         $style = Make::style($size);
         $text = Make::text('{name}', style: new ($style::class)(...['weight' => $weight] + get_object_vars($style)));
-        $template = Make::template($text);
+        $design = Make::design($text);
         self::assertEqualsWithDelta(
             $needed,
-            (new Inspected($template, Make::laid($template, ['name' => 'Ng'])))->neededContrast($text),
+            (new Inspected($design, Make::laid($design, ['name' => 'Ng'])))->neededContrast($text),
             0.001,
         );
     }
@@ -79,7 +79,7 @@ final class TrueWarningsTest extends TestCase
         self::assertSame([], self::kinds([Make::text('Text of the day')], [], WarningKind::Sample));
         $braces = Make::text(Pattern::quote('A {tip} for winter'));
         $found = array_values(array_filter(
-            Make::warnings(Make::template($braces), []),
+            Make::warnings(Make::design($braces), []),
             static fn (Warning $one): bool => WarningKind::Braces === $one->kind,
         ));
         self::assertSame('Recipient: “{tip}” is printed as it stands; no column has this name.', $found[0]->sentence);
@@ -92,11 +92,11 @@ final class TrueWarningsTest extends TestCase
 
     public function testAPieceThatShowsNothingOfItsRowIsTold(): void
     {
-        $design = Make::template(Make::text('Kettles'), Make::text('{name}', id: 'name'), Make::text('{town}', id: 'town'));
+        $design = Make::design(Make::text('Kettles'), Make::text('{name}', id: 'name'), Make::text('{town}', id: 'town'));
         $unfilled = static fn (array $cells): ?string => UnfilledCheck::warning($design, [Make::laid($design, $cells)])?->what;
         self::assertNull($unfilled(['name' => 'Ng', 'town' => '']));
         self::assertStringContainsString('is empty', (string) $unfilled(['name' => '', 'town' => ' ']));
-        $constant = Make::template(Make::text('Kettles'));
+        $constant = Make::design(Make::text('Kettles'));
         self::assertStringContainsString(
             'no placeholder',
             (string) UnfilledCheck::warning($constant, [Make::laid($constant, ['name' => 'Ng'])])?->what,
@@ -106,10 +106,10 @@ final class TrueWarningsTest extends TestCase
     public function testWordsThatFillTheirFrameAreOfManySizesAsTheyAreMeant(): void
     {
         foreach ([[FitRule::of(FitMode::Fill, 10, 1), 0], [FitRule::shrink(10), 1]] as [$rule, $found]) {
-            $template = Make::template(Make::text('{name}', $rule));
+            $design = Make::design(Make::text('{name}', $rule));
             $set = new WholeSet();
             foreach (['Ng', 'Pip', 'Oar', 'Moor', 'Tansy', 'Maximiliana Theodora Featherstonehaugh of Pellinore'] as $i => $name) {
-                $set->add($i + 1, WholeSet::facts($template, [Make::laid($template, ['name' => $name])]));
+                $set->add($i + 1, WholeSet::facts($design, [Make::laid($design, ['name' => $name])]));
             }
             self::assertCount($found, $set->warnings());
         }
@@ -124,7 +124,7 @@ final class TrueWarningsTest extends TestCase
     private static function kinds(array $texts, array $cells, WarningKind $kind): array
     {
         $found = array_filter(
-            Make::warnings(Make::template(...$texts), $cells),
+            Make::warnings(Make::design(...$texts), $cells),
             static fn (Warning $one): bool => $kind === $one->kind,
         );
 

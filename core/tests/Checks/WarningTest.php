@@ -58,7 +58,7 @@ final class WarningTest extends TestCase
 
     public function testATouchUpOfALayerThatIsGoneIsSaidByItsName(): void
     {
-        $design = Make::template(Make::text('{name}'));
+        $design = Make::design(Make::text('{name}'));
         self::assertSame(
             'Recipient: was touched up on this piece, and the picture is gone.',
             Warning::touchUp($design, 'recipient', 'the picture is gone')->sentence,

@@ -89,7 +89,7 @@ final readonly class ActionRegistry
     /** @return list<string> keys of the columns that pieces show, and what is done of them; each once */
     public function columns(Project $project, AutomationRule $order): array
     {
-        $columns = $project->template()->linkedColumns();
+        $columns = $project->design()->linkedColumns();
         foreach ($this->forRule($order) as $action) {
             array_push($columns, ...$action->columns($project));
         }

@@ -54,7 +54,7 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
 
     public function check(Project $project): void
     {
-        $this->orders->get($project)->check(array_column($project->columns(), 'key'), $project->template()->locale);
+        $this->orders->get($project)->check(array_column($project->columns(), 'key'), $project->design()->locale);
     }
 
     public function perform(Project $project, array $rows, string $base): ActionOutcome

@@ -47,7 +47,7 @@ final class EmailWriter
      */
     public function email(Project $project, MailingOrder $order, QueuedEmail $queued, string $base): Email
     {
-        $text = $this->text($order, $project->template()->locale);
+        $text = $this->text($order, $project->design()->locale);
         // The page of a piece is between the house and its person: who gets a copy has it only where that was said.
         $page = $order->carried->isLinked() && (!$queued->isCopy() || $order->copyPage) ? $this->page($project, $queued, $base) : null;
         $off = $base . $this->urls->generate('mail_off', ['token' => $queued->token]);

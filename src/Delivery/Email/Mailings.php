@@ -51,7 +51,7 @@ final readonly class Mailings
     public function plan(Project $project, MailingOrder $order, ?array $only = null, int $again = 0): MailingPlan
     {
         $table = $this->rows->table($project);
-        $order->check($table->keys(), $project->template()->locale);
+        $order->check($table->keys(), $project->design()->locale);
         $skipped = $table->skipped();
         $only = null === $only ? null : array_fill_keys($only, true);
         $rows = [];
@@ -63,7 +63,7 @@ final readonly class Mailings
 
         return MailingPlan::of(
             $order,
-            $this->writer->text($order, $project->template()->locale),
+            $this->writer->text($order, $project->design()->locale),
             $rows,
             $this->closed->all($project->owner()),
             // Once more is on purpose.

@@ -96,7 +96,7 @@ final class FormController extends AbstractController
             'thanks' => EditorWords::of($project, $order->thanks),
             'offered' => EditorWords::columns($project),
             'shown' => DisplayStyle::choices(),
-            'families' => array_keys($project->template()->headings()),
+            'families' => array_keys($project->design()->headings()),
             'kinds' => FieldKind::cases(),
             'zone' => date_default_timezone_get(),
         ], new Response('', $status));

@@ -60,7 +60,7 @@ final readonly class Forms
     {
         $order->check(array_column(self::columns($project), 'key'));
         try {
-            Pattern::parse($order->thanks, $project->template()->locale);
+            Pattern::parse($order->thanks, $project->design()->locale);
         } catch (PatternException $e) {
             throw new FormException("What is said when it was sent: {$e->getMessage()}", 0, $e);
         }
@@ -88,7 +88,7 @@ final readonly class Forms
     private function usual(Project $project): FormOrder
     {
         $kinds = $this->kinds->byKey($project, $this->rows->beginning($project, 200));
-        $linked = array_flip($project->template()->linkedColumns());
+        $linked = array_flip($project->design()->linkedColumns());
         $asked = array_filter(
             self::columns($project),
             static fn (Column $column): bool => isset($linked[$column->key]) ||
@@ -106,7 +106,7 @@ final readonly class Forms
             'Answer these, and look at your piece before you send them.',
             'Thank you. We have it.',
             $fields,
-            font: array_key_first($project->template()->headings()) ?? '',
+            font: array_key_first($project->design()->headings()) ?? '',
         );
     }
 

@@ -21,7 +21,7 @@ final readonly class HeadingLetters
     /** @return string|null bytes of a font file; null where it is set in ours, or the design has that family no more */
     public function font(Form $form): ?string
     {
-        $style = $form->project->template()->headings()[$form->order->font] ?? null;
+        $style = $form->project->design()->headings()[$form->order->font] ?? null;
         if (null === $style) {
             return null;
         }

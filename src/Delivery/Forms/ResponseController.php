@@ -109,7 +109,7 @@ final class ResponseController extends AbstractController
             'cells' => $found['cells'],
             'given' => $found['given'],
             'thanks' => EditorWords::filled($form->project, $form->order->thanks, $found['cells']),
-            'pages' => \count($form->project->template()->pages),
+            'pages' => \count($form->project->design()->pages),
         ]));
     }
 

@@ -40,7 +40,7 @@ final readonly class ResponsePiece
      */
     public function png(Project $project, array $cells, int $page): ?string
     {
-        if (!isset($project->template()->pages[$page])) {
+        if (!isset($project->design()->pages[$page])) {
             return null;
         }
         $cells = array_intersect_key($cells, array_flip(array_column($project->columns(), 'key')));

@@ -55,7 +55,7 @@ final class PreviewController extends AbstractController
             $product = Product::of($said = 'tote');
         }
         $all = $this->pictures->all($project);
-        $pages = $project->template()->pages;
+        $pages = $project->design()->pages;
 
         return $this->render('previews/index.html.twig', [
             'project' => $project,
@@ -77,7 +77,7 @@ final class PreviewController extends AbstractController
     {
         try {
             $product = Product::of($request->query->getString('product'));
-            $page = isset($project->template()->pages[$request->query->getInt('page')]) ? $request->query->getInt('page') : 0;
+            $page = isset($project->design()->pages[$request->query->getInt('page')]) ? $request->query->getInt('page') : 0;
             $jpeg = $this->picture->draw($project, $product, $request->query->getInt('row', 1), $page);
         } catch (MockupException | RenderException $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);

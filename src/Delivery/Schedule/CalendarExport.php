@@ -91,7 +91,7 @@ final readonly class CalendarExport
     {
         $records = $this->posts->records($project);
         $order = $this->posts->words($project);
-        $first = $project->template()->linkedColumns()[0] ?? null;
+        $first = $project->design()->linkedColumns()[0] ?? null;
         foreach ($this->store->all($project) as $post) {
             $row = $records[$post->row] ?? null;
             if (null !== $row) {
@@ -99,7 +99,7 @@ final readonly class CalendarExport
                     $post,
                     $row->number,
                     null === $first ? "Row $row->number" : trim($row->cells[$first] ?? ''),
-                    $order->text($row, $project->template()->locale),
+                    $order->text($row, $project->design()->locale),
                 ];
             }
         }

@@ -44,7 +44,7 @@ final readonly class PostScheduler
 
     public function words(Project $project): PostOrder
     {
-        $first = $project->template()->linkedColumns()[0] ?? null;
+        $first = $project->design()->linkedColumns()[0] ?? null;
 
         $usual = null === $first ? Pattern::quote($project->name()) : Pattern::column($first);
 
@@ -56,7 +56,7 @@ final readonly class PostScheduler
     {
         $order->check();
         $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
-        $words->check($keys, $project->template()->locale);
+        $words->check($keys, $project->design()->locale);
         if ('' !== $order->kind && !\in_array($order->kind, $keys, true)) {
             throw new ScheduleException('The column of kinds is not in the table any more. Pick another.');
         }

@@ -51,7 +51,7 @@ final readonly class PublishDuePostsHandler
             return;
         }
         $order = $this->posts->words($project);
-        $text = $order->text($row, $project->template()->locale);
+        $text = $order->text($row, $project->design()->locale);
         $over = PostOrder::length($text) - $order->letters;
         if ($over > 0) {
             $this->store->recordFailure($post, "Its words have $over letters too many. Shorten them, then give it another time.", null);

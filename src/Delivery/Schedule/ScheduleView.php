@@ -87,8 +87,8 @@ final readonly class ScheduleView
     /** @return array{post: Post, name: string, number: int, text: string, letters: int, over: int} */
     private function line(Project $project, Post $post, ?Record $row, PostOrder $words): array
     {
-        $text = null === $row ? '' : $words->text($row, $project->template()->locale);
-        $first = $project->template()->linkedColumns()[0] ?? '';
+        $text = null === $row ? '' : $words->text($row, $project->design()->locale);
+        $first = $project->design()->linkedColumns()[0] ?? '';
         $name = trim($row->cells[$first] ?? '');
         $letters = PostOrder::length($text);
 

@@ -42,7 +42,7 @@ final readonly class SealAction extends AbstractAction
         if (null === $this->settings->said($project, VerificationWay::ID)) {
             throw new VerificationException('Say first what is sealed, on the card “Genuine or not”.');
         }
-        $this->order($project)->check(array_column($project->columns(), 'key'), $project->template()->locale);
+        $this->order($project)->check(array_column($project->columns(), 'key'), $project->design()->locale);
     }
 
     public function perform(Project $project, array $rows, string $base): ActionOutcome

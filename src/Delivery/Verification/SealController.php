@@ -53,7 +53,7 @@ final class SealController extends AbstractController
             'project' => $project,
             'here' => 'Deliver',
             'column' => $column,
-            'onDesign' => null !== $column && \in_array($column->key, $project->template()->linkedColumns(), true),
+            'onDesign' => null !== $column && \in_array($column->key, $project->design()->linkedColumns(), true),
             'order' => $order,
             'issuer' => $this->issuers->name($project->owner()),
             'what' => EditorWords::of($project, $order->what),
@@ -152,7 +152,7 @@ final class SealController extends AbstractController
 
     private static function usual(Project $project): SealOrder
     {
-        $linked = $project->template()->linkedColumns();
+        $linked = $project->design()->linkedColumns();
         $isDay = static fn (Column $one): bool => 1 === preg_match('/date|issued|day|when/i', $one->heading);
         $days = array_filter($project->columns(), $isDay);
 

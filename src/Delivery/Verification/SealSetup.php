@@ -25,7 +25,7 @@ use Morphea\Core\Table\Patterns\Pattern;
 /** Gives the rows codes, and puts them on the design: as a code that leads to the page, and in letters beside it. */
 final readonly class SealSetup
 {
-    public function __construct(private TableStore $tables, private DesignHistory $templates)
+    public function __construct(private TableStore $tables, private DesignHistory $designs)
     {
     }
 
@@ -37,21 +37,21 @@ final readonly class SealSetup
     /** @param string $page where codes are checked, as https://guild.example/genuine */
     public function onDesign(Project $project, string $key, string $page): void
     {
-        $this->templates->anywhen(
+        $this->designs->anywhen(
             $project,
-            static fn (Design $template): Design => self::with($template, $key, $page),
+            static fn (Design $design): Design => self::with($design, $key, $page),
             'Code to check by put on the design',
         );
     }
 
-    private static function with(Design $template, string $key, string $page): Design
+    private static function with(Design $design, string $key, string $page): Design
     {
-        $edge = min($template->width, $template->height);
+        $edge = min($design->width, $design->height);
         $size = round(0.15 * $edge, 2);
         $margin = round(0.06 * $edge, 2);
         $letters = round(0.026 * $edge, 2);
-        $top = $template->height - $margin - $size;
-        $new = new NewLayer($template);
+        $top = $design->height - $margin - $size;
+        $new = new NewLayer($design);
         $code = new CodeLayer(
             $new->code(CodeKind::Qr)->id,
             'Code to check by',
@@ -63,7 +63,7 @@ final readonly class SealSetup
             code: CodeKind::Qr,
         );
         $text = new TextLayer(
-            (new NewLayer($template, [$code->id]))->text(Pattern::parse(Pattern::column($key)), 'Code in letters')->id,
+            (new NewLayer($design, [$code->id]))->text(Pattern::parse(Pattern::column($key)), 'Code in letters')->id,
             'Code in letters',
             new Frame($margin + $size + round($margin / 3, 2), $top + $size - 1.6 * $letters, round(0.42 * $edge, 2), 1.6 * $letters),
             opacity: 1.0,
@@ -81,9 +81,9 @@ final readonly class SealSetup
             fit: FitRule::shrink($letters / 2),
             empty: EmptyRule::hide(),
         );
-        $pages = $template->pages;
+        $pages = $design->pages;
         $pages[0] = $pages[0]->withLayers([...$pages[0]->layers, $code, $text]);
 
-        return $template->withPages($pages);
+        return $design->withPages($pages);
     }
 }

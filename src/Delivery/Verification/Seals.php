@@ -63,7 +63,7 @@ final readonly class Seals
     public function seal(Project $project, SealOrder $order, string $who, ?array $only = null): array
     {
         $code = self::column($project) ?? throw new VerificationException('The rows have no codes yet.');
-        $locale = $project->template()->locale;
+        $locale = $project->design()->locale;
         $order->check(array_map(static fn (Column $column): string => $column->key, $project->columns()), $locale);
         $what = Pattern::parse($order->what, $locale);
         $filler = new PatternFiller($locale);

@@ -40,14 +40,14 @@ final readonly class FixApplier
     {
         $open = $this->opener->page($project);
         $rows = $this->rows->active($project);
-        $mends = (new FixFinder($open->engine->texts))->find($open->template, $warning, $rows);
+        $mends = (new FixFinder($open->engine->texts))->find($open->design, $warning, $rows);
         $found = [];
         foreach ($mends as $mend) {
             try {
                 $outcome = FixOutcome::of(
                     $open->engine->layouter,
                     $open->pictures,
-                    $open->template,
+                    $open->design,
                     $mend->edit,
                     $warning->kind,
                     $warning->layer,
@@ -82,9 +82,9 @@ final readonly class FixApplier
             throw new StaleDesignException();
         }
         $open = $this->opener->page($project);
-        foreach ((new FixFinder($open->engine->texts))->find($open->template, $warning, $this->rows->active($project)) as $mend) {
+        foreach ((new FixFinder($open->engine->texts))->find($open->design, $warning, $this->rows->active($project)) as $mend) {
             if ($mend->id === $id) {
-                $says = $mend->edit->says($open->template);
+                $says = $mend->edit->says($open->design);
                 $this->history->apply($project, $mend->edit);
 
                 return $says;

@@ -154,7 +154,7 @@ final class FixController extends AbstractController
     #[Route('/limits', name: 'proof_limits')]
     public function limits(Project $project, Request $request, DesignHistory $history): Response
     {
-        $now = $project->template()->limits;
+        $now = $project->design()->limits;
         $number = static function (string $key, float $otherwise, float $part = 1.0) use ($request): float {
             $said = str_replace(',', '.', trim($request->request->getString($key)));
 

@@ -86,11 +86,11 @@ final readonly class Inspector
     /** As files are called: as in the newest run, at first as is usual. */
     private function names(Project $project): FileNames
     {
-        $locale = $project->template()->locale;
+        $locale = $project->design()->locale;
         $naming = $this->runs->naming($project);
         if (null === $naming) {
             $table = $this->rows->beginning($project, self::NAMED_BY);
-            $usual = UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->template()->linkedColumns());
+            $usual = UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->design()->linkedColumns());
             $naming = new Naming(Pattern::parse($usual, $locale), false, 120, Time::at()->format('Y-m-d'));
         }
 
@@ -169,24 +169,24 @@ final readonly class Inspector
 
     private function row(OpenProject $open, CellKinds $kinds, int $id, Record $row, string $inputs): InspectedRow
     {
-        $template = $open->piece($row);
-        $layers = ['', ...array_map(static fn (Layer $layer): string => $layer->id, $template->layers())];
+        $design = $open->piece($row);
+        $layers = ['', ...array_map(static fn (Layer $layer): string => $layer->id, $design->layers())];
         $values = array_combine($layers, array_map(
-            static fn (string $layer): string => Acceptance::value($template, $row, $layer),
+            static fn (string $layer): string => Acceptance::value($design, $row, $layer),
             $layers,
         ));
         try {
             $pages = [];
-            $warnings = $kinds->warnings($template, $row);
-            foreach (array_keys($template->pages) as $page) {
+            $warnings = $kinds->warnings($design, $row);
+            foreach (array_keys($design->pages) as $page) {
                 $pages[] = $laid = $open->lay($row, $page);
                 array_push($warnings, ...$open->warnings($row, $laid, $page));
             }
-            if (null !== ($unfilled = UnfilledCheck::warning($template, $pages))) {
+            if (null !== ($unfilled = UnfilledCheck::warning($design, $pages))) {
                 $warnings[] = $unfilled;
             }
             $touched = serialize($open->touchUps->find($row));
-            $facts = WholeSet::facts($template, $pages, $touched);
+            $facts = WholeSet::facts($design, $pages, $touched);
 
             return new InspectedRow($id, $row->number, $inputs, Proof::worstFirst($warnings), $facts, $values);
         } catch (StoreUnavailableException $e) {
@@ -205,7 +205,7 @@ final readonly class Inspector
     {
         $warnings = $contrasts = [];
         try {
-            foreach (array_keys($open->template->pages) as $page) {
+            foreach (array_keys($open->design->pages) as $page) {
                 [$found, $measured] = $open->ofPixels($row, $open->lay($row, $page), $page);
                 array_push($warnings, ...$found);
                 $contrasts += $measured;

@@ -98,18 +98,18 @@ final readonly class LightTable
             return null;
         }
         $open = $this->opener->page($project);
-        $template = $open->piece($row);
+        $design = $open->piece($row);
         $columns = [];
-        foreach ($template->layers() as $layer) {
+        foreach ($design->layers() as $layer) {
             $columns[$layer->id] = $layer->columns();
         }
-        $touches = $open->touchUps->find($row)?->says($open->template) ?? [];
+        $touches = $open->touchUps->find($row)?->says($open->design) ?? [];
 
         return [
             'found' => $found,
-            'marks' => self::marks($template, $found->open),
+            'marks' => self::marks($design, $found->open),
             'pictures' => $this->pictures($open, $row),
-            'before' => [] === $touches ? [] : $this->pictures($open->with($open->template, new TouchUps()), $row),
+            'before' => [] === $touches ? [] : $this->pictures($open->with($open->design, new TouchUps()), $row),
             'touches' => $touches,
             'cells' => array_map(static fn (Column $column): array => [
                 'letter' => $column->letter(),
@@ -136,20 +136,20 @@ final readonly class LightTable
      *
      * @return list<list<array{mark: int, tone: string, left: float, top: float, width: float, height: float}>>
      */
-    private static function marks(Design $template, array $warnings): array
+    private static function marks(Design $design, array $warnings): array
     {
-        $marks = array_fill(0, \count($template->pages), []);
+        $marks = array_fill(0, \count($design->pages), []);
         foreach ($warnings as $i => $warning) {
             $box = $warning->box;
             if (null !== $box) {
                 [$left, $top] = [max(0.0, $box->left), max(0.0, $box->top)];
-                $marks[$template->pageOf($warning->layer)][] = [
+                $marks[$design->pageOf($warning->layer)][] = [
                     'mark' => $i + 1,
                     'tone' => self::tone($warning->severity),
-                    'left' => 100 * $left / $template->width,
-                    'top' => 100 * $top / $template->height,
-                    'width' => 100 * max(0.0, min($box->right, $template->width) - $left) / $template->width,
-                    'height' => 100 * max(0.0, min($box->bottom, $template->height) - $top) / $template->height,
+                    'left' => 100 * $left / $design->width,
+                    'top' => 100 * $top / $design->height,
+                    'width' => 100 * max(0.0, min($box->right, $design->width) - $left) / $design->width,
+                    'height' => 100 * max(0.0, min($box->bottom, $design->height) - $top) / $design->height,
                 ];
             }
         }
@@ -165,7 +165,7 @@ final readonly class LightTable
     private function card(OpenProject $open, Record $row, array $worth, int $accepted, string $says = 'in order'): array
     {
         $worst = $worth[0] ?? null;
-        $named = $open->template->linkedColumns()[0] ?? '';
+        $named = $open->design->linkedColumns()[0] ?? '';
 
         return [
             'number' => $row->number,
@@ -201,7 +201,7 @@ final readonly class LightTable
     private function warnings(OpenProject $open, Record $row): array
     {
         $warnings = [];
-        foreach (array_keys($open->template->pages) as $page) {
+        foreach (array_keys($open->design->pages) as $page) {
             array_push($warnings, ...$open->warnings($row, $open->lay($row, $page), $page));
         }
 

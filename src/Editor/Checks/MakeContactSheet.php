@@ -63,7 +63,7 @@ final readonly class MakeContactSheet implements Task
     private function pieces(Project $project, array $numbers, ProgressReporter $report): \Generator
     {
         $open = $this->opener->alone($project);
-        $named = $open->template->linkedColumns()[0] ?? '';
+        $named = $open->design->linkedColumns()[0] ?? '';
         foreach ($numbers as $i => $number) {
             $report->done($i, \count($numbers));
             $row = $this->rows->row($project, $number);
@@ -71,13 +71,13 @@ final readonly class MakeContactSheet implements Task
             if (null === $row) {
                 continue;
             }
-            $template = $open->piece($row);
+            $design = $open->piece($row);
             yield [
                 'number' => $number,
                 'name' => trim($row->cells[$named] ?? ''),
                 'pages' => array_map(
-                    static fn (int $page) => Poster::of($template, $open->lay($row, $page), $page),
-                    array_keys($template->pages),
+                    static fn (int $page) => Poster::of($design, $open->lay($row, $page), $page),
+                    array_keys($design->pages),
                 ),
                 'warnings' => $found->open ?? [],
             ];

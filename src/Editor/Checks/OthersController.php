@@ -35,7 +35,7 @@ final class OthersController extends AbstractController
         return $this->render('proof/set.html.twig', [
             'project' => $project,
             'here' => 'Proof',
-            'template' => $project->template(),
+            'design' => $project->design(),
             'sets' => SetFacts::of($this->table->allFacts($project)),
             'current' => $project->isProofed($inputs->state($project)),
         ]);

@@ -58,7 +58,7 @@ final class ProofController extends AbstractController
             'shown' => $shown,
             'block' => self::BLOCK,
             'starts' => self::starts($first, $shown),
-            'template' => $project->template(),
+            'design' => $project->design(),
             'first' => $this->light->cards($project, $sieve, 0, $first),
             'madeUp' => $madeUp,
             'values' => null === $sieve->column ? [] : $rows->values($project, $sieve->column, self::VALUES),
@@ -97,7 +97,7 @@ final class ProofController extends AbstractController
             'next' => $this->table->nextWith($project, $number),
             'previous' => $this->table->beside($project, $sieve, $number, -1),
             'following' => $this->table->beside($project, $sieve, $number, 1),
-            'template' => $project->template(),
+            'design' => $project->design(),
             'ways' => $this->steps->ways($project),
         ]);
     }

@@ -15,7 +15,7 @@ use Morphea\App\Project\TouchUps\TouchUpStore;
  */
 final readonly class ProofHistory
 {
-    public function __construct(private DesignHistory $templates, private TableHistory $tables, private TouchUpStore $hands)
+    public function __construct(private DesignHistory $designs, private TableHistory $tables, private TouchUpStore $hands)
     {
     }
 
@@ -25,7 +25,7 @@ final readonly class ProofHistory
         $steps = $this->back($project);
 
         return match ([] === $steps ? null : array_search(max($steps), $steps, true)) {
-            'template' => $this->templates->undo($project),
+            'design' => $this->designs->undo($project),
             'table' => $this->tables->undo($project)[0] ?? null,
             'hand' => $this->hands->undo($project)?->says,
             default => null,
@@ -38,7 +38,7 @@ final readonly class ProofHistory
         $steps = $this->forth($project);
 
         return match ([] === $steps ? null : array_search(min($steps), $steps, true)) {
-            'template' => $this->templates->redo($project),
+            'design' => $this->designs->redo($project),
             'table' => $this->tables->redo($project)[0] ?? null,
             'hand' => $this->hands->redo($project)?->says,
             default => null,
@@ -55,7 +55,7 @@ final readonly class ProofHistory
     private function back(Project $project): array
     {
         return array_filter([
-            'template' => $this->templates->ways($project)['undo'] ? $this->templates->step($project)?->at : null,
+            'design' => $this->designs->ways($project)['undo'] ? $this->designs->step($project)?->at : null,
             'table' => $this->tables->step($project)?->at,
             'hand' => $this->hands->next($project)?->at,
         ], is_int(...));
@@ -65,7 +65,7 @@ final readonly class ProofHistory
     private function forth(Project $project): array
     {
         return array_filter([
-            'template' => $this->templates->step($project, 1)?->at,
+            'design' => $this->designs->step($project, 1)?->at,
             'table' => $this->tables->step($project, 1)?->at,
             'hand' => $this->hands->next($project, 1)?->at,
         ], is_int(...));

@@ -138,7 +138,7 @@ final readonly class ProofRecorder
      */
     private function judge(Project $project, array $clashes): void
     {
-        $set = new WholeSet($project->template()->limits);
+        $set = new WholeSet($project->design()->limits);
         foreach ($this->facts($project) as $number => $facts) {
             $set->add($number, $facts);
         }

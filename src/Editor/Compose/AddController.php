@@ -55,7 +55,7 @@ final readonly class AddController
         try {
             if ('field' === $request->request->getString('kind')) {
                 $field = new NamedField(TableBuilder::key($name, 'a'), mb_substr('' === $name ? 'Field' : $name, 0, 60));
-                $layer = (new NewLayer($project->template()))->field($field);
+                $layer = (new NewLayer($project->design()))->field($field);
 
                 return $this->screen->edit(
                     $project,
@@ -83,7 +83,7 @@ final readonly class AddController
         if ($asset->isSound()) {
             return $this->screen->refused($project, $request, "{$asset->name()} is a sound: there is nothing of it to be seen.");
         }
-        $new = new NewLayer($project->template());
+        $new = new NewLayer($project->design());
         $ground = 'ground' === $request->request->getString('place');
         $layer = $ground ? $new->ground($asset->name()) : $new->picture($asset->name(), $asset->width(), $asset->height());
         $page = ComposeView::page($project, [], ComposeScreen::page($request));
@@ -115,7 +115,7 @@ final readonly class AddController
     /** @throws DesignException */
     private function layer(Project $project, Request $request): Layer
     {
-        $new = new NewLayer($project->template());
+        $new = new NewLayer($project->design());
         $kind = $request->request->getString('kind');
 
         return match ($kind) {

@@ -47,17 +47,17 @@ final readonly class Artwork
      */
     public function bring(Project $project, string $bytes, string $name, int $page, bool $ground, int $onto): AddLayers
     {
-        $template = $project->template();
+        $design = $project->design();
         if (!PictureReader::isSvg($bytes)) {
             $picture = $this->reader->read($bytes, $name, $page);
 
-            return new AddLayers([$this->layer($template, $project, $picture, $ground)], $onto, $ground, $name);
+            return new AddLayers([$this->layer($design, $project, $picture, $ground)], $onto, $ground, $name);
         }
         $svg = SvgFile::read($bytes, $name);
         $texts = SvgTexts::takeOut($svg);
         $clean = $this->cleaner->cleaned($svg, substr(hash('sha256', $bytes), 0, 8), $name);
         $layer = $this->layer(
-            $template,
+            $design,
             $project,
             $this->drawable->checked($clean, PictureReader::stem($name), $name),
             $ground,
@@ -66,22 +66,22 @@ final readonly class Artwork
         $box = PicturePlacer::place(
             $layer,
             new Picture($layer->pictures()[0], '', $clean->width, $clean->height, true),
-            $template->dpi,
+            $design->dpi,
         )->box;
         $artTexts = new ArtTexts($this->fonts->engine($project->owner())->shaper);
         foreach ($texts as $text) {
-            $new = new NewLayer($template, array_map(static fn (Layer $one): string => $one->id, $layers));
+            $new = new NewLayer($design, array_map(static fn (Layer $one): string => $one->id, $layers));
             $named = self::named($text);
-            $layers[] = $artTexts->layer($text, $new->id($named), $new->name($named), $box, $clean->width, $template->locale);
+            $layers[] = $artTexts->layer($text, $new->id($named), $new->name($named), $box, $clean->width, $design->locale);
         }
 
         return new AddLayers($layers, $onto, $ground, $name);
     }
 
-    private function layer(Design $template, Project $project, PictureFile $picture, bool $ground): PictureLayer
+    private function layer(Design $design, Project $project, PictureFile $picture, bool $ground): PictureLayer
     {
         $asset = $this->pictures->add($project, $picture);
-        $new = new NewLayer($template);
+        $new = new NewLayer($design);
 
         return $ground ? $new->ground($asset) : $new->picture($asset, $picture->width, $picture->height);
     }

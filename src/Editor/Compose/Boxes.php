@@ -19,7 +19,7 @@ use Morphea\Core\Rendering\Layout\PictureState;
 final readonly class Boxes
 {
     /** @param array<string, array<string, mixed>> $columns by key */
-    public function __construct(private Design $template, private Page $page, private array $columns)
+    public function __construct(private Design $design, private Page $page, private array $columns)
     {
     }
 
@@ -43,10 +43,10 @@ final readonly class Boxes
                 'id' => $layer->id,
                 'name' => $layer->name,
                 'kind' => $layer->kind()->value,
-                'left' => (100 * $layer->frame->x) / $this->template->width,
-                'top' => (100 * $layer->frame->y) / $this->template->height,
-                'width' => (100 * $layer->frame->width) / $this->template->width,
-                'height' => (100 * $layer->frame->height) / $this->template->height,
+                'left' => (100 * $layer->frame->x) / $this->design->width,
+                'top' => (100 * $layer->frame->y) / $this->design->height,
+                'width' => (100 * $layer->frame->width) / $this->design->width,
+                'height' => (100 * $layer->frame->height) / $this->design->height,
                 'rotation' => $layer->frame->rotation,
                 'caps' => $this->caps($layer),
                 'stitch' => $this->columns[$keys[0] ?? '']['stitch'] ?? 0,

@@ -102,7 +102,7 @@ final class ComposeController extends AbstractController
         $versions = array_map(
             static fn (Revision $revision): array => [
                 'revision' => $revision,
-                'picture' => $open->version($codec->decode($revision->template()), $row),
+                'picture' => $open->version($codec->decode($revision->design()), $row),
             ],
             $this->history->latest($project),
         );
@@ -127,15 +127,15 @@ final class ComposeController extends AbstractController
     #[Route('/layers', name: 'compose_layers', methods: ['GET'])]
     public function layers(Project $project, Request $request, DesignCodec $codec): Response
     {
-        $template = $project->template();
+        $design = $project->design();
         $picked = array_filter(
-            $template->layers(),
+            $design->layers(),
             static fn ($layer): bool => \in_array($layer->id, ComposeScreen::layers($request), true),
         );
 
         return new JsonResponse([
             'project' => $project->id(),
-            'dpi' => $template->dpi,
+            'dpi' => $design->dpi,
             'layers' => array_map($codec->layerToArray(...), array_values($picked)),
         ]);
     }
@@ -158,23 +158,23 @@ final class ComposeController extends AbstractController
     #[Route('/widest', name: 'compose_widest', methods: ['GET'])]
     public function widest(Project $project, Request $request, TableRows $rows, ProjectOpener $opener): Response
     {
-        $template = $project->template();
+        $design = $project->design();
         try {
-            $layer = $template->layer($request->query->getString('layer'));
+            $layer = $design->layer($request->query->getString('layer'));
         } catch (DesignException $e) {
             throw $this->createNotFoundException($e->getMessage(), $e);
         }
         $widest =
             $layer instanceof TextLayer
-                ? WidestRow::of($layer, $rows->active($project), $opener->page($project)->engine->texts, $template->locale)
+                ? WidestRow::of($layer, $rows->active($project), $opener->page($project)->engine->texts, $design->locale)
                 : null;
 
         return $this->render('compose/widest.html.twig', [
             'project' => $project,
             'layer' => $layer,
             'widest' => $widest,
-            'template' => $template,
-            'typeUnit' => $template->typeUnit(),
+            'design' => $design,
+            'typeUnit' => $design->typeUnit(),
             'row' => ComposeScreen::row($request),
         ]);
     }

@@ -55,12 +55,12 @@ final readonly class ComposeScreen
             return $this->work($project, $request, $select ?? $layers);
         }
         try {
-            // Another window may have changed the template since this one was drawn.
+            // Another window may have changed the design since this one was drawn.
             $seen = $request->request->getString('revision');
             if (
                 '' !== $seen &&
                 (int) $seen !== $project->revision() &&
-                (null === $fits || !$fits($project->template()))
+                (null === $fits || !$fits($project->design()))
             ) {
                 throw new StaleDesignException();
             }
@@ -72,7 +72,7 @@ final readonly class ComposeScreen
             [] === $touched
                 ? $this->history->apply(
                     $project,
-                    $make($named, $project->template()),
+                    $make($named, $project->design()),
                     self::name($request, 'token'),
                     self::name($request, 'burst'),
                 )

@@ -17,7 +17,7 @@ final readonly class ComposeStation implements StationState
         $unlinked = \count($project->unlinked());
 
         return match (true) {
-            0 === $project->rowCount() => new Station('Compose', 'compose', \count($project->template()->layers()) . ' layers', 'quiet'),
+            0 === $project->rowCount() => new Station('Compose', 'compose', \count($project->design()->layers()) . ' layers', 'quiet'),
             0 === $unlinked => new Station(name: 'Compose', route: 'compose', state: 'all linked', tone: 'ok'),
             default => new Station('Compose', 'compose', "$unlinked not linked", 'look'),
         };

@@ -67,14 +67,14 @@ final readonly class ComposeView
         // Whoever flips on touches up the next; what is made up is nobody's piece.
         $touched = null === $row?->id ? [] : (1 === \count($touched) ? [$row->id] : $touched);
         // The design is worked on as it is for all pieces; one that is touched up, as it is made.
-        $open = [] === $touched ? $all->with($all->template, new TouchUps()) : $all;
-        $template = $open->piece($row);
+        $open = [] === $touched ? $all->with($all->design, new TouchUps()) : $all;
+        $design = $open->piece($row);
         $laid = $open->lay($row, $shown, true);
         $warnings = $open->warnings($row, $laid, $shown);
-        $layers = $this->selection($template->page($shown), $wanted);
-        $selection = SelectionView::of($template, $layers, $laid, $warnings, $open->engine->fonts);
-        $columns = self::columns($project, $template, $row);
-        $boxes = new Boxes($template, $template->page($shown), $columns);
+        $layers = $this->selection($design->page($shown), $wanted);
+        $selection = SelectionView::of($design, $layers, $laid, $warnings, $open->engine->fonts);
+        $columns = self::columns($project, $design, $row);
+        $boxes = new Boxes($design, $design->page($shown), $columns);
         $stage = new StageView(
             row: null === $row ? 0 : $number,
             rowId: $row->id ?? 0,
@@ -82,18 +82,18 @@ final readonly class ComposeView
             special: SpecialRows::NAMES[$number] ?? '',
             touched: $touched,
             touchedRows: \count($touched) > 1 ? $this->rows->numbers($project, $touched) : [],
-            touches: $all->touchUps->find($row)?->says($all->template) ?? [],
-            before: [] === $touched ? '' : $all->with($all->template, new TouchUps())->thumbnail($row, $shown),
+            touches: $all->touchUps->find($row)?->says($all->design) ?? [],
+            before: [] === $touched ? '' : $all->with($all->design, new TouchUps())->thumbnail($row, $shown),
             svg: $open->svg($laid),
             boxes: $boxes->onStage($laid, $warnings, $layers),
-            time: 0 === $shown ? ScenesView::of($template, $laid) : null,
-            scene: null === $template->scene($scene) ? $template->scenes[0]->id ?? '' : $scene,
-            sounds: $template->moves() ? $this->sounds($project) : [],
+            time: 0 === $shown ? ScenesView::of($design, $laid) : null,
+            scene: null === $design->scene($scene) ? $design->scenes[0]->id ?? '' : $scene,
+            sounds: $design->moves() ? $this->sounds($project) : [],
         );
         $picture = $selection->selected instanceof PictureLayer ? $this->picture->build($project, $selection->selected, $laid) : [];
 
         return new ComposeModel(
-            $this->design($project, $open, $template, $shown, $columns, $boxes, $touched),
+            $this->design($project, $open, $design, $shown, $columns, $boxes, $touched),
             $stage,
             $selection,
             $picture,
@@ -107,7 +107,7 @@ final readonly class ComposeView
     private function design(
         Project $project,
         OpenProject $open,
-        Design $template,
+        Design $design,
         int $page,
         array $columns,
         Boxes $boxes,
@@ -117,26 +117,26 @@ final readonly class ComposeView
 
         return new DesignView(
             project: $project,
-            template: $template,
+            design: $design,
             columns: $columns,
-            offered: [] !== $columns ? $columns : self::fields($template),
+            offered: [] !== $columns ? $columns : self::fields($design),
             layers: $boxes->stack(),
             families: $fonts->choices(),
-            unknownFonts: array_values(array_filter($template->families(), static fn (string $family): bool => !$fonts->has($family))),
+            unknownFonts: array_values(array_filter($design->families(), static fn (string $family): bool => !$fonts->has($family))),
             shown: DisplayStyle::choices(),
             marks: Mark::forEditor(),
             alignments: AlignLayers::WAYS,
             presets: Preset::all(),
             codeKinds: CodeKind::cases(),
             ways: [] === $touched ? $this->history->ways($project) : $this->hands->ways($project),
-            typeUnit: $template->typeUnit(),
-            pageControls: new Controls($template, $template->page($page)),
-            templateControls: new Controls($template, $template),
+            typeUnit: $design->typeUnit(),
+            pageControls: new Controls($design, $design->page($page)),
+            designControls: new Controls($design, $design),
         );
     }
 
     /** @return array<string, array<string, mixed>> by key */
-    private static function columns(Project $project, Design $template, ?Record $row): array
+    private static function columns(Project $project, Design $design, ?Record $row): array
     {
         $columns = [];
         foreach ($project->columns() as $column) {
@@ -147,7 +147,7 @@ final readonly class ComposeView
                 'source' => Pattern::column($column->key),
                 'stitch' => $column->index % self::STITCHES,
                 'value' => $row->cells[$column->key] ?? '',
-                'used' => \in_array($column->key, $template->linkedColumns(), true),
+                'used' => \in_array($column->key, $design->linkedColumns(), true),
             ];
         }
 
@@ -155,14 +155,14 @@ final readonly class ComposeView
     }
 
     /** @return list<array{key: string, letter: string, heading: string, source: string}> columns to come, where there is no table */
-    private static function fields(Design $template): array
+    private static function fields(Design $design): array
     {
         return array_map(static fn (string $key): array => [
             'key' => $key,
             'letter' => '·',
-            'heading' => $template->columnName($key),
+            'heading' => $design->columnName($key),
             'source' => Pattern::column($key),
-        ], $template->linkedColumns());
+        ], $design->linkedColumns());
     }
 
     /** @return array<string, string> what can be heard, by the pattern that names it */
@@ -186,15 +186,15 @@ final readonly class ComposeView
      */
     public static function page(Project $project, array $wanted, int $page): int
     {
-        $template = $project->template();
-        $known = array_map(static fn (Layer $layer): string => $layer->id, $template->layers());
+        $design = $project->design();
+        $known = array_map(static fn (Layer $layer): string => $layer->id, $design->layers());
         foreach ($wanted as $id) {
             if (\in_array($id, $known, true)) {
-                return $template->pageOf($id);
+                return $design->pageOf($id);
             }
         }
 
-        return isset($template->pages[$page]) ? $page : 0;
+        return isset($design->pages[$page]) ? $page : 0;
     }
 
     /**

@@ -14,12 +14,12 @@ use Morphea\Core\Design\Properties\Percentage;
 use Morphea\Core\Design\Styles\Fill;
 
 /**
- * Controls of the rule line, as the values of a layer, a page or the template declare themselves: what they are called,
+ * Controls of the rule line, as the values of a layer, a page or the design declare themselves: what they are called,
  * in which unit they are typed.
  */
 final readonly class Controls
 {
-    public function __construct(private Design $template, private Layer|Page|Design $of)
+    public function __construct(private Design $design, private Layer|Page|Design $of)
     {
     }
 
@@ -31,14 +31,14 @@ final readonly class Controls
             throw new \LogicException($this->of::class . " has no value at $path");
         }
         $unit = match (true) {
-            $property instanceof Length => ' in ' . $property->unit($this->template->measure())->value,
+            $property instanceof Length => ' in ' . $property->unit($this->design->measure())->value,
             $property instanceof Percentage => ' in per cent',
             default => '',
         };
 
         return [
             'label' => ucfirst($property->says()) . $unit,
-            'value' => $property->shown(Declared::at($this->of, $path), $this->template->measure()),
+            'value' => $property->shown(Declared::at($this->of, $path), $this->design->measure()),
             'isColour' => $property instanceof Colour || $property instanceof Fill,
         ];
     }

@@ -29,7 +29,7 @@ final readonly class DesignView
      */
     public function __construct(
         public Project $project,
-        public Design $template,
+        public Design $design,
         public array $columns,
         public array $offered,
         public array $layers,
@@ -43,7 +43,7 @@ final readonly class DesignView
         public array $ways,
         public Unit $typeUnit,
         public Controls $pageControls,
-        public Controls $templateControls,
+        public Controls $designControls,
         public string $here = 'Compose',
     ) {
     }

@@ -47,8 +47,8 @@ final readonly class EditController
     #[Route('/set', name: 'compose_set')]
     public function set(Project $project, Request $request): Response
     {
-        return $this->screen->edit($project, $request, static function (array $layers, Design $template) use ($request): Edit {
-            $values = (new EditInput($template, $template->layer($layers[0])))->values($request->request->all('set'));
+        return $this->screen->edit($project, $request, static function (array $layers, Design $design) use ($request): Edit {
+            $values = (new EditInput($design, $design->layer($layers[0])))->values($request->request->all('set'));
 
             return 1 === \count($layers) ? new SetLayer($layers[0], $values) : new SetLayers($layers, $values);
         });
@@ -57,7 +57,7 @@ final readonly class EditController
     #[Route('/words', name: 'compose_words')]
     public function words(Project $project, Request $request): Response
     {
-        $locale = $project->template()->locale;
+        $locale = $project->design()->locale;
         $fields = [];
         $content = static function (string $name) use ($request, $locale, &$fields): Content {
             return Content::fromEditor(self::named(json_decode($request->request->getString($name), true), $fields), $locale);
@@ -95,14 +95,14 @@ final readonly class EditController
     #[Route('/link', name: 'compose_link')]
     public function link(Project $project, Request $request, ProjectColumnKinds $kinds, TableRows $rows): Response
     {
-        return $this->screen->edit($project, $request, static function (array $layers, Design $template) use (
+        return $this->screen->edit($project, $request, static function (array $layers, Design $design) use (
             $project,
             $request,
             $kinds,
             $rows,
         ): Edit {
             $column = ComposeScreen::column($project, $request);
-            if (LayerKind::Picture === $template->layer($layers[0])->kind()) {
+            if (LayerKind::Picture === $design->layer($layers[0])->kind()) {
                 $why = $kinds->byKey($project, $rows->table($project))[$column->key]->whyNoPicture($column->heading);
                 null === $why || throw new DesignException(
                     '',
@@ -142,8 +142,8 @@ final readonly class EditController
     #[Route('/crop', name: 'compose_crop')]
     public function crop(Project $project, Request $request): Response
     {
-        return $this->screen->edit($project, $request, static function (array $layers, Design $template) use ($request): Edit {
-            $layer = $template->layer($layers[0]);
+        return $this->screen->edit($project, $request, static function (array $layers, Design $design) use ($request): Edit {
+            $layer = $design->layer($layers[0]);
             $before = $layer instanceof PictureLayer ? $layer->crop ?? new Crop() : new Crop();
             $share = static fn (string $key, float $otherwise): float => is_numeric($request->request->getString($key))
                 ? (float) $request->request->getString($key)
@@ -194,15 +194,15 @@ final readonly class EditController
     #[Route('/duplicate', name: 'compose_duplicate')]
     public function duplicate(Project $project, Request $request, DesignCodec $codec): Response
     {
-        $template = $project->template();
+        $design = $project->design();
         $picked = array_values(
             array_filter(
-                $template->layers(),
+                $design->layers(),
                 static fn (Layer $layer): bool => \in_array($layer->id, ComposeScreen::layers($request), true),
             ),
         );
 
-        return $this->pasting->paste($project, $request, array_map($codec->layerToArray(...), $picked), $template->dpi);
+        return $this->pasting->paste($project, $request, array_map($codec->layerToArray(...), $picked), $design->dpi);
     }
 
     #[Route('/paste', name: 'compose_paste')]

@@ -16,14 +16,14 @@ use Morphea\Core\Design\Properties\Property;
 use Morphea\Core\Design\Styles\Gradient;
 use Morphea\Core\Design\Styles\PictureInstead;
 
-/** What people choose and type in the rule line, turned into values of the template: words into numbers, their units into dots. */
+/** What people choose and type in the rule line, turned into values of the design: words into numbers, their units into dots. */
 final readonly class EditInput
 {
     private const FIXED = ['id', 'group', 'content', 'pattern'];
     /** The outline a shape or frame of its own begins with: a leaf. */
     private const LEAF = 'M 0 50 C 0 10 40 0 100 0 C 100 60 90 100 50 100 C 20 100 0 80 0 50 Z';
 
-    public function __construct(private Design $template, private Layer $layer)
+    public function __construct(private Design $design, private Layer $layer)
     {
     }
 
@@ -71,12 +71,12 @@ final readonly class EditInput
             'effect' === $path => $this->effect($value),
             'fill.kind' === $path => ['fill' => $this->fill($value)],
             'dashes' === $path => ['dashes' => $this->dashes($value)],
-            'stay' === $path => ['stay' => 'always' === $value ? null : ['comes' => $this->template->scenes[0]->id ?? null]],
+            'stay' === $path => ['stay' => 'always' === $value ? null : ['comes' => $this->design->scenes[0]->id ?? null]],
             \in_array($path, ['stay.comes', 'stay.goes'], true) => [$path => '' === $value ? null : $value],
             \in_array($path, ['sample', 'empty.words', 'clip.to'], true) && '' === $value => [$path => null],
             \in_array($path, ['sample', 'empty.words'], true) => [$path => $value],
             // Every other value says itself what may be typed for it.
-            default => [$path => $this->property($path)->typed($path, $value, $this->template->measure())],
+            default => [$path => $this->property($path)->typed($path, $value, $this->design->measure())],
         };
     }
 

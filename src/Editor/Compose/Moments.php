@@ -34,7 +34,7 @@ final readonly class Moments
      */
     public function build(LaidOut $laid, int $row): array
     {
-        $timeline = Timeline::of($this->open->template, $laid, Timing::of($this->open->template, $laid, Timing::USUAL));
+        $timeline = Timeline::of($this->open->design, $laid, Timing::of($this->open->design, $laid, Timing::USUAL));
         $parts = [];
         $resting = [];
         $rests = static fn (?Part $part): bool =>

@@ -26,17 +26,17 @@ use Morphea\Core\Table\Patterns\Pattern;
 /** New layers in sizes that suit their page. Places are shares of the page, 0 to 1, of the layer's centre. */
 final readonly class NewLayer
 {
-    /** @param list<string> $taken ids that are given away already, besides the template's */
-    public function __construct(private Design $template, private array $taken = [])
+    /** @param list<string> $taken ids that are given away already, besides the design's */
+    public function __construct(private Design $design, private array $taken = [])
     {
     }
 
     /** @param float|null $widest dots that its words need at the most; within what the page has room for, it is so wide */
     public function text(Pattern $pattern, string $name, float $atX = 0.5, float $atY = 0.5, ?float $widest = null): TextLayer
     {
-        $size = round(min($this->template->width, $this->template->height) / 16, 2);
-        $room = $this->template->width - 2 * max($this->template->safeMargin, 0.04 * $this->template->width);
-        $width = null === $widest ? $this->template->width * 0.6 : max(2 * $size, min($room, 1.02 * $widest + 0.2 * $size));
+        $size = round(min($this->design->width, $this->design->height) / 16, 2);
+        $room = $this->design->width - 2 * max($this->design->safeMargin, 0.04 * $this->design->width);
+        $width = null === $widest ? $this->design->width * 0.6 : max(2 * $size, min($room, 1.02 * $widest + 0.2 * $size));
         $frame = $this->frame($width, $size * 1.6, $atX, $atY);
 
         return new TextLayer(
@@ -70,10 +70,10 @@ final readonly class NewLayer
 
     public function shape(ShapeKind $kind): ShapeLayer
     {
-        $edge = min($this->template->width, $this->template->height);
+        $edge = min($this->design->width, $this->design->height);
         $frame =
             ShapeKind::Line === $kind
-                ? $this->frame($this->template->width * 0.6, 0, 0.5, 0.5)
+                ? $this->frame($this->design->width * 0.6, 0, 0.5, 0.5)
                 : $this->frame($edge * 0.4, $edge * 0.4, 0.5, 0.5);
         $line = ShapeKind::Line === $kind;
 
@@ -94,7 +94,7 @@ final readonly class NewLayer
 
     public function picture(string $asset, float $width, float $height): PictureLayer
     {
-        $scale = min(1.0, ($this->template->width * 0.6) / $width, ($this->template->height * 0.6) / $height);
+        $scale = min(1.0, ($this->design->width * 0.6) / $width, ($this->design->height * 0.6) / $height);
         $name = pathinfo($asset, \PATHINFO_FILENAME);
 
         return new PictureLayer(
@@ -112,7 +112,7 @@ final readonly class NewLayer
     /** A frame for the pictures that a column names. */
     public function placeholder(string $key, string $name, float $atX = 0.5, float $atY = 0.5): PictureLayer
     {
-        $edge = min($this->template->width, $this->template->height) * 0.5;
+        $edge = min($this->design->width, $this->design->height) * 0.5;
 
         return new PictureLayer(
             $this->id($name),
@@ -129,13 +129,13 @@ final readonly class NewLayer
     /** A picture that covers the page with its bleed, or as much of it as its shape allows. */
     public function ground(string $asset): PictureLayer
     {
-        $bleed = $this->template->bleed;
+        $bleed = $this->design->bleed;
         $name = pathinfo($asset, \PATHINFO_FILENAME);
 
         return new PictureLayer(
             $this->id($name),
             $this->name($name),
-            new Frame(-$bleed, -$bleed, $this->template->width + 2 * $bleed, $this->template->height + 2 * $bleed),
+            new Frame(-$bleed, -$bleed, $this->design->width + 2 * $bleed, $this->design->height + 2 * $bleed),
             opacity: 1.0,
             locked: true,
             hidden: false,
@@ -146,7 +146,7 @@ final readonly class NewLayer
 
     public function code(CodeKind $kind): CodeLayer
     {
-        $edge = min($this->template->width, $this->template->height);
+        $edge = min($this->design->width, $this->design->height);
         $frame =
             $kind->isSquare()
                 ? $this->frame($edge * 0.3, $edge * 0.3, 0.5, 0.5)
@@ -168,12 +168,12 @@ final readonly class NewLayer
     /** Where paper is cut: round all of the page, to be given its true outline. */
     public function dieLine(): ShapeLayer
     {
-        $width = max(1.0, round(min($this->template->width, $this->template->height) / 300));
+        $width = max(1.0, round(min($this->design->width, $this->design->height) / 300));
 
         return new ShapeLayer(
             $this->id('die'),
             'Die line',
-            new Frame(0, 0, $this->template->width, $this->template->height),
+            new Frame(0, 0, $this->design->width, $this->design->height),
             opacity: 1.0,
             locked: false,
             hidden: false,
@@ -181,7 +181,7 @@ final readonly class NewLayer
             fill: null,
             stroke: '#C2185B',
             strokeWidth: $width,
-            radius: round(min($this->template->width, $this->template->height) / 16),
+            radius: round(min($this->design->width, $this->design->height) / 16),
             dashes: [4 * $width, 2 * $width],
             use: LayerUse::Die,
         );
@@ -194,11 +194,11 @@ final readonly class NewLayer
             2,
         );
 
-        $x = $clamp($atX, $width, $this->template->width);
-        $y = $clamp($atY, $height, $this->template->height);
+        $x = $clamp($atX, $width, $this->design->width);
+        $y = $clamp($atY, $height, $this->design->height);
         // What was added before is not covered: the next one stands below it, as long as there is room.
-        $taken = array_map(static fn (Layer $layer): string => "{$layer->frame->x} {$layer->frame->y}", $this->template->layers());
-        while ($height > 0 && \in_array("$x $y", $taken, true) && $y + 2 * $height <= $this->template->height) {
+        $taken = array_map(static fn (Layer $layer): string => "{$layer->frame->x} {$layer->frame->y}", $this->design->layers());
+        while ($height > 0 && \in_array("$x $y", $taken, true) && $y + 2 * $height <= $this->design->height) {
             $y = round($y + $height, 2);
         }
 
@@ -212,7 +212,7 @@ final readonly class NewLayer
             '-',
         );
         $base = '' === $base ? 'layer' : substr($base, 0, 30);
-        $taken = [...$this->taken, ...array_map(static fn (Layer $layer): string => $layer->id, $this->template->layers())];
+        $taken = [...$this->taken, ...array_map(static fn (Layer $layer): string => $layer->id, $this->design->layers())];
         $id = $base;
         for ($n = 2; \in_array($id, $taken, true); ++$n) {
             $id = "$base-$n";

@@ -8,10 +8,10 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Guide;
 use Morphea\Core\Design\Properties\DesignException;
 
-/** What people choose for the whole page, turned into values of the template. */
+/** What people choose for the whole page, turned into values of the design. */
 final readonly class PageInput
 {
-    public function __construct(private Design $template)
+    public function __construct(private Design $design)
     {
     }
 
@@ -28,7 +28,7 @@ final readonly class PageInput
         $value = \is_string($set[$key] ?? null) ? trim($set[$key]) : '';
         $guides = array_map(
             static fn (Guide $guide): array => ['upright' => $guide->upright, 'at' => $guide->at, 'use' => $guide->use->value],
-            $this->template->guides,
+            $this->design->guides,
         );
 
         if (1 === preg_match('/^guide\.use\.(\d{1,3})$/D', $key, $which) && isset($guides[(int) $which[1]])) {
@@ -46,8 +46,8 @@ final readonly class PageInput
                 'guides' => [...$guides, ['upright' => 'guide.upright' === $key, 'at' => $this->dots($value)]],
             ],
             'guide.remove' => ['guides' => array_values(array_diff_key($guides, [(int) $value => true]))],
-            'swatch.add' => ['swatches' => array_values(array_unique([...$this->template->swatches, strtoupper($value)]))],
-            'swatch.remove' => ['swatches' => array_values(array_diff($this->template->swatches, [strtoupper($value)]))],
+            'swatch.add' => ['swatches' => array_values(array_unique([...$this->design->swatches, strtoupper($value)]))],
+            'swatch.remove' => ['swatches' => array_values(array_diff($this->design->swatches, [strtoupper($value)]))],
             default => throw new DesignException($key, 'is nothing that can be changed here'),
         };
     }
@@ -57,7 +57,7 @@ final readonly class PageInput
         $plain = str_replace(',', '.', $value);
 
         return is_numeric($plain)
-            ? $this->template->unit->toDots((float) $plain, $this->template->dpi)
+            ? $this->design->unit->toDots((float) $plain, $this->design->dpi)
             : throw new DesignException('', "“{$value}” is no number.");
     }
 }

@@ -19,7 +19,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Changes of whole pages and of the template as a whole. */
+/** Changes of whole pages and of the design as a whole. */
 #[Route('/projects/{project}/compose', methods: ['POST'])]
 final readonly class PagesController
 {
@@ -34,7 +34,7 @@ final readonly class PagesController
             $project,
             $request,
             static fn (): Edit => new SetPage(
-                (new PageInput($project->template()))->values($request->request->all('set')),
+                (new PageInput($project->design()))->values($request->request->all('set')),
                 ComposeView::page($project, [], ComposeScreen::page($request)),
             ),
         );
@@ -43,7 +43,7 @@ final readonly class PagesController
     #[Route('/page/add', name: 'compose_page_add')]
     public function add(Project $project, Request $request): Response
     {
-        $request->request->set('page', (string) \count($project->template()->pages));
+        $request->request->set('page', (string) \count($project->design()->pages));
 
         return $this->screen->edit($project, $request, static fn (): Edit => new AddPage(), []);
     }
@@ -62,7 +62,7 @@ final readonly class PagesController
     #[Route('/size', name: 'compose_size')]
     public function size(Project $project, Request $request): Response
     {
-        return $this->screen->edit($project, $request, static fn (): Edit => self::changed($project->template(), $request), []);
+        return $this->screen->edit($project, $request, static fn (): Edit => self::changed($project->design(), $request), []);
     }
 
     #[Route('/font', name: 'compose_font')]
@@ -76,7 +76,7 @@ final readonly class PagesController
     }
 
     /** @throws DesignException */
-    private static function changed(Design $template, Request $request): ChangeSize
+    private static function changed(Design $design, Request $request): ChangeSize
     {
         $input = $request->request;
         $preset = Preset::all()[$input->getString('preset')] ?? null;
@@ -92,8 +92,8 @@ final readonly class PagesController
         return new ChangeSize(
             $number('width'),
             $number('height'),
-            Unit::tryFrom($input->getString('unit')) ?? $template->unit,
-            '' === $input->getString('dpi') ? $template->dpi : $number('dpi'),
+            Unit::tryFrom($input->getString('unit')) ?? $design->unit,
+            '' === $input->getString('dpi') ? $design->dpi : $number('dpi'),
         );
     }
 }

@@ -28,15 +28,15 @@ final readonly class Pasting
     /** @param list<mixed> $layers as in the file format */
     public function paste(Project $project, Request $request, array $layers, float $dpi): Response
     {
-        $template = $project->template();
+        $design = $project->design();
         $paste = new PasteLayers(
             $layers,
             $dpi,
-            min($template->width, $template->height) / 40,
+            min($design->width, $design->height) / 40,
             ComposeView::page($project, ComposeScreen::layers($request), ComposeScreen::page($request)),
         );
         try {
-            $ids = $paste->paste($template)[1];
+            $ids = $paste->paste($design)[1];
         } catch (DesignException $e) {
             return $this->screen->refused($project, $request, $e->getMessage());
         }

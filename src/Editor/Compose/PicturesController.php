@@ -129,13 +129,13 @@ final readonly class PicturesController
     /** @return list<string> what the design shows or plays whatever the rows say */
     private function used(Project $project): array
     {
-        $template = $project->template();
+        $design = $project->design();
         $heard = array_filter(
             $this->pictures->soundNames($project),
-            static fn (string $name): bool => \in_array(Pattern::quote($name), $template->sounds(), true),
+            static fn (string $name): bool => \in_array(Pattern::quote($name), $design->sounds(), true),
         );
 
-        return [...$template->pictures(), ...array_values($heard)];
+        return [...$design->pictures(), ...array_values($heard)];
     }
 
     private function asset(Project $project, string $name): StoredPicture

@@ -40,13 +40,13 @@ final readonly class RowLengths
     private function measured(Project $project): ?array
     {
         $open = $this->opener->page($project);
-        if (!$open->template->moves()) {
+        if (!$open->design->moves()) {
             return null;
         }
         $found = null;
         $began = Time::precise();
         foreach ($this->rows->active($project) as $row) {
-            $seconds = Timing::of($open->template, $open->lay($row), Timing::USUAL)->seconds();
+            $seconds = Timing::of($open->design, $open->lay($row), Timing::USUAL)->seconds();
             $found ??= ['shortest' => $row->number, 'least' => $seconds, 'longest' => $row->number, 'most' => $seconds, 'rows' => 0];
             ++$found['rows'];
             if ($seconds < $found['least']) {

@@ -20,7 +20,7 @@ final readonly class SceneInput
     /** In the place of words that are spoken: those that come with the scene. */
     public const SHOWN = '*';
 
-    public function __construct(private Design $template)
+    public function __construct(private Design $design)
     {
     }
 
@@ -43,12 +43,12 @@ final readonly class SceneInput
      */
     public function add(string $behind): array
     {
-        $scenes = $this->template->scenes;
+        $scenes = $this->design->scenes;
         if (\count($scenes) >= Design::MOST_SCENES) {
             throw new DesignException('', \sprintf('There are %d scenes already, which is the most.', Design::MOST_SCENES));
         }
-        for ($i = \count($scenes) + 1; null !== $this->template->scene("scene-$i"); ++$i);
-        array_splice($scenes, ($this->template->scene($behind) ?? \count($scenes) - 1) + 1, 0, [new Scene("scene-$i", "Scene $i")]);
+        for ($i = \count($scenes) + 1; null !== $this->design->scene("scene-$i"); ++$i);
+        array_splice($scenes, ($this->design->scene($behind) ?? \count($scenes) - 1) + 1, 0, [new Scene("scene-$i", "Scene $i")]);
 
         return $scenes;
     }
@@ -56,13 +56,13 @@ final readonly class SceneInput
     /** @return list<Scene> */
     public function without(string $id): array
     {
-        return array_values(array_filter($this->template->scenes, static fn (Scene $scene): bool => $scene->id !== $id));
+        return array_values(array_filter($this->design->scenes, static fn (Scene $scene): bool => $scene->id !== $id));
     }
 
     /** @return list<Scene> */
     public function moved(string $id, int $by): array
     {
-        $scenes = $this->template->scenes;
+        $scenes = $this->design->scenes;
         $at = $this->place($id);
         $to = max(0, min(\count($scenes) - 1, $at + $by));
         array_splice($scenes, $to, 0, array_splice($scenes, $at, 1));
@@ -81,7 +81,7 @@ final readonly class SceneInput
     {
         $at = $this->place($id);
         $declared = Declared::of(Scene::class);
-        $data = $declared->write($this->template->scenes[$at]);
+        $data = $declared->write($this->design->scenes[$at]);
         foreach ($set as $path => $value) {
             $path = (string) $path;
             if (\is_string($value) && \in_array($path, ['plays', 'voice'], true)) {
@@ -94,14 +94,14 @@ final readonly class SceneInput
             }
             $typed = 'length.speed' === $path && '' === trim($value)
                 ? null
-                : $property->typed($path, trim($value), $this->template->measure());
+                : $property->typed($path, trim($value), $this->design->measure());
             [$first, $rest] = explode('.', $path, 2) + [1 => null];
             null === $rest ? ($data[$first] = $typed) : ($data[$first] = [$rest => $typed] + (array) ($data[$first] ?? []));
         }
-        $made = $declared->read(new JsonNode('scene', $data), $this->template->locale);
+        $made = $declared->read(new JsonNode('scene', $data), $this->design->locale);
         \assert($made instanceof Scene);
 
-        return array_map(static fn (Scene $scene): Scene => $scene->id === $id ? $made : $scene, $this->template->scenes);
+        return array_map(static fn (Scene $scene): Scene => $scene->id === $id ? $made : $scene, $this->design->scenes);
     }
 
     /**
@@ -112,7 +112,7 @@ final readonly class SceneInput
     public function sound(array $set): BackgroundSound
     {
         $declared = Declared::of(BackgroundSound::class);
-        $data = $declared->write($this->template->sound);
+        $data = $declared->write($this->design->sound);
         foreach ($set as $name => $value) {
             $property = $declared->property((string) $name);
             if (null === $property || !\is_string($value)) {
@@ -120,9 +120,9 @@ final readonly class SceneInput
             }
             $data[(string) $name] = 'track' === $name
                 ? ('' === trim($value) ? null : trim($value))
-                : $property->typed((string) $name, trim($value), $this->template->measure());
+                : $property->typed((string) $name, trim($value), $this->design->measure());
         }
-        $made = $declared->read(new JsonNode('sound', $data), $this->template->locale);
+        $made = $declared->read(new JsonNode('sound', $data), $this->design->locale);
         \assert($made instanceof BackgroundSound);
 
         return $made;
@@ -141,6 +141,6 @@ final readonly class SceneInput
     /** @throws DesignException when there is none */
     private function place(string $id): int
     {
-        return $this->template->scene($id) ?? throw new DesignException('', 'There is no such scene any more.');
+        return $this->design->scene($id) ?? throw new DesignException('', 'There is no such scene any more.');
     }
 }

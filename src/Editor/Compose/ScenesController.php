@@ -24,7 +24,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
-/** Time: scenes of a template, and a row's page as it is played. */
+/** Time: scenes of a design, and a row's page as it is played. */
 #[Route('/projects/{project}/compose/scenes')]
 final readonly class ScenesController
 {
@@ -43,9 +43,9 @@ final readonly class ScenesController
         $scene = $request->request->getString('scene');
 
         return $this->screen->edit($project, $request, static function () use ($project, $request, $scene): Edit {
-            $template = $project->template();
-            $input = new SceneInput($template);
-            $name = $template->scenes[$template->scene($scene) ?? 0]->name ?? '';
+            $design = $project->design();
+            $input = new SceneInput($design);
+            $name = $design->scenes[$design->scene($scene) ?? 0]->name ?? '';
 
             return match ($request->request->getString('do')) {
                 'give' => new SetScenes(SceneInput::usual(), 'Given time'),
@@ -78,7 +78,7 @@ final readonly class ScenesController
     {
         [$open, $row] = $this->row($project, ComposeScreen::row($request));
         $laid = $open->lay($row);
-        $timeline = Timeline::of($open->template, $laid, Timing::of($open->template, $laid, Timing::USUAL));
+        $timeline = Timeline::of($open->design, $laid, Timing::of($open->design, $laid, Timing::USUAL));
         $response = new Response(headers: ['Content-Type' => 'audio/mp4']);
         $response->setEtag(hash('sha256', serialize([$timeline->sound, $timeline->timing->frames()])))->setPrivate();
         if (!$response->isNotModified($request)) {
@@ -105,7 +105,7 @@ final readonly class ScenesController
 
         // As the design makes it, which is what is worked on.
         return [
-            $open->with($open->template, new TouchUps()),
+            $open->with($open->design, new TouchUps()),
             $project->rowCount() > 0 ? $this->rows->row($project, $number) : null,
         ];
     }

@@ -16,12 +16,12 @@ use Morphea\Core\Rendering\Timeline\Timing;
 final readonly class ScenesView
 {
     /** @return array<string, mixed>|null null where nothing moves */
-    public static function of(Design $template, LaidOut $laid): ?array
+    public static function of(Design $design, LaidOut $laid): ?array
     {
-        if (!$template->moves()) {
+        if (!$design->moves()) {
             return null;
         }
-        $timing = Timing::of($template, $laid, Timing::USUAL);
+        $timing = Timing::of($design, $laid, Timing::USUAL);
         $frames = max(1, $timing->frames());
         $share = static fn (int $frame): float => round(100 * $frame / $frames, 3);
 
@@ -44,7 +44,7 @@ final readonly class ScenesView
                     SceneRule::Seconds => '',
                 },
             ], $timing->scenes),
-            'lines' => self::lines($template, $laid, $timing, $share),
+            'lines' => self::lines($design, $laid, $timing, $share),
         ];
     }
 
@@ -55,11 +55,11 @@ final readonly class ScenesView
      *
      * @return list<array{left: float, width: float, layers: list<Layer>}>
      */
-    private static function lines(Design $template, LaidOut $laid, Timing $timing, \Closure $share): array
+    private static function lines(Design $design, LaidOut $laid, Timing $timing, \Closure $share): array
     {
-        $times = Timeline::of($template, $laid, $timing)->times;
+        $times = Timeline::of($design, $laid, $timing)->times;
         $lines = [];
-        foreach ($template->page()->layers as $layer) {
+        foreach ($design->page()->layers as $layer) {
             if (null !== $layer->stay) {
                 [$from, $to] = $times[$layer->id] ?? [0, 0];
                 $lines["$from $to"] ??= ['left' => $share($from), 'width' => $share($to - $from), 'layers' => []];

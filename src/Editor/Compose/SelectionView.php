@@ -44,7 +44,7 @@ final readonly class SelectionView
      * @param list<Layer>   $layers   that are selected
      * @param list<Warning> $warnings of the page
      */
-    public static function of(Design $template, array $layers, LaidOut $laid, array $warnings, FontBook $fonts): self
+    public static function of(Design $design, array $layers, LaidOut $laid, array $warnings, FontBook $fonts): self
     {
         $layer = 1 === \count($layers) ? $layers[0] : null;
 
@@ -56,20 +56,20 @@ final readonly class SelectionView
             array_values(array_filter($warnings, static fn (Warning $warning): bool => $warning->layer === ($layer->id ?? ''))),
             $laid->facts[$layer?->id] ?? null,
             $layer?->content()?->forEditor() ?? [],
-            self::contrast($template, $layer, $warnings),
-            null === $layer ? null : new Controls($template, $layer),
+            self::contrast($design, $layer, $warnings),
+            null === $layer ? null : new Controls($design, $layer),
             $layer instanceof TextLayer ? FaceNames::of($fonts, $layer->style->family) : [],
         );
     }
 
     /** @param list<Warning> $warnings */
-    private static function contrast(Design $template, ?Layer $layer, array $warnings): ?float
+    private static function contrast(Design $design, ?Layer $layer, array $warnings): ?float
     {
         $faint = array_filter(
             $warnings,
             static fn (Warning $one): bool => WarningKind::Contrast === $one->kind && $one->layer === $layer?->id,
         );
 
-        return $layer instanceof TextLayer && [] === $faint ? TextBackground::contrast($template, $layer) : null;
+        return $layer instanceof TextLayer && [] === $faint ? TextBackground::contrast($design, $layer) : null;
     }
 }

@@ -52,7 +52,7 @@ final class BeginController extends AbstractController
             return $this->fromStarter($member, $starter, $input->getBoolean('rows'));
         }
         try {
-            $project = $this->maker->blank($member, BlankTemplate::of($request->request));
+            $project = $this->maker->blank($member, BlankDesign::of($request->request));
         } catch (DesignException $e) {
             $this->addFlash('bad', \sprintf('A page of this size cannot be made: %s.', $e->getMessage()));
 
@@ -126,7 +126,7 @@ final class BeginController extends AbstractController
     {
         $file = $this->starters->load($id) ?? throw $this->createNotFoundException('There is no such starter.');
 
-        return $file->withDesign($this->words->adapt($id, $file->template, $member, $rows));
+        return $file->withDesign($this->words->adapt($id, $file->design, $member, $rows));
     }
 
     #[Route('/starters/{starter}/forget', name: 'starter_forget', methods: ['POST'])]

@@ -11,7 +11,7 @@ use Morphea\Core\Design\Properties\Unit;
 use Symfony\Component\HttpFoundation\InputBag;
 
 /** A blank page of a preset, or of a size somebody typed. */
-final readonly class BlankTemplate
+final readonly class BlankDesign
 {
     /**
      * @param InputBag<bool|float|int|string> $input
@@ -24,7 +24,7 @@ final readonly class BlankTemplate
         $name = '' === $name ? 'New project' : $name;
         $preset = Preset::all()[$input->getString('preset')] ?? null;
         if (null !== $preset) {
-            return $preset->template($name);
+            return $preset->design($name);
         }
         $unit = Unit::tryFrom($input->getString('unit')) ?? Unit::Pixel;
         $number = static fn (string $key): float => (float) str_replace(',', '.', $input->getString($key));

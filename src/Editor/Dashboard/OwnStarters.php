@@ -13,7 +13,7 @@ use Morphea\App\Platform\Files\LocalCopy;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Project\Projects\Project;
 
-/** Templates that members keep to start further projects from. */
+/** Designs that members keep to start further projects from. */
 final readonly class OwnStarters
 {
     public function __construct(
@@ -36,10 +36,10 @@ final readonly class OwnStarters
         return $this->entities->getRepository(OwnStarter::class)->findOneBy(['id' => $id, 'owner' => $owner]);
     }
 
-    /** Keeps a project's template, with its pictures and its rows as examples. */
+    /** Keeps a project's design, with its pictures and its rows as examples. */
     public function keep(Project $project, ?ProgressReporter $report = null): OwnStarter
     {
-        $starter = new OwnStarter($project->owner(), $project->name(), $project->template()->size());
+        $starter = new OwnStarter($project->owner(), $project->name(), $project->design()->size());
         $path = $this->file->write($project, true, $report);
         try {
             $stream = fopen($path, 'r');

@@ -24,9 +24,9 @@ final readonly class ProjectCard
     public static function of(Project $project, string $face): self
     {
         try {
-            $template = $project->template();
+            $design = $project->design();
 
-            return new self($project, $template->name, $template->size(), $template->width / $template->height, $face, null);
+            return new self($project, $design->name, $design->size(), $design->width / $design->height, $face, null);
         } catch (DesignException $e) {
             $data = json_decode($project->templateJson(), true);
             $name = \is_array($data) && \is_string($data['name'] ?? null) ? $data['name'] : 'A project without a name';

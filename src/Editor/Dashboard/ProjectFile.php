@@ -38,7 +38,7 @@ final readonly class ProjectFile
         try {
             $this->archive->write(
                 $path,
-                $project->template(),
+                $project->design(),
                 $this->pictures($project, $report),
                 $rows && $project->rowCount() > 0 ? $this->rows->table($project) : null,
                 $this->fonts($project),
@@ -62,10 +62,10 @@ final readonly class ProjectFile
         }
     }
 
-    /** @return \Generator<int, FontFile> those that the template is set in */
+    /** @return \Generator<int, FontFile> those that the design is set in */
     private function fonts(Project $project): \Generator
     {
-        $families = $project->template()->families();
+        $families = $project->design()->families();
         foreach ($this->fonts->all($project->owner()) as $font) {
             if (\in_array(OwnFont::name($font->family(), $this->book), $families, true)) {
                 yield new FontFile(

@@ -46,7 +46,7 @@ final readonly class ProjectMaker
         }
 
         return $this->entities->wrapInTransaction(function () use ($owner, $file, $source, $kept): Project {
-            $project = $this->blank($owner, $file->template);
+            $project = $this->blank($owner, $file->design);
             foreach ($kept as $picture) {
                 $this->pictures->attach($project, $picture);
             }
@@ -68,7 +68,7 @@ final readonly class ProjectMaker
         return $this->entities->wrapInTransaction(function () use ($project, $rows): Project {
             $copy = $this->blank(
                 $project->owner(),
-                $project->template()->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')),
+                $project->design()->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')),
             );
             $this->pictures->copy($project, $copy);
             if ($rows && $project->rowCount() > 0) {
@@ -91,9 +91,9 @@ final readonly class ProjectMaker
         ));
     }
 
-    public function blank(Member $owner, Design $template): Project
+    public function blank(Member $owner, Design $design): Project
     {
-        $project = new Project($owner, $template);
+        $project = new Project($owner, $design);
         $this->history->start($project);
 
         return $project;

@@ -63,7 +63,7 @@ final class ProjectsController extends AbstractController
             $this->addFlash('bad', 'A project needs a name.');
         } else {
             $project->markNamed();
-            $history->anywhen($project, static fn (Design $template): Design => $template->named($name), 'Project renamed');
+            $history->anywhen($project, static fn (Design $design): Design => $design->named($name), 'Project renamed');
         }
 
         return $this->redirectToRoute('projects');

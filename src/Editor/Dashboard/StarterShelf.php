@@ -14,7 +14,7 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Table\Data\Table;
 use Symfony\Contracts\Cache\CacheInterface;
 
-/** The templates that ship with the application, unpacked in demo/: to start a project from, with or without their rows. */
+/** The designs that ship with the application, unpacked in demo/: to start a project from, with or without their rows. */
 final readonly class StarterShelf
 {
     /** What each is, by kind and id, in the order they are shown. */
@@ -76,7 +76,7 @@ final readonly class StarterShelf
             return null;
         }
         $folder = "$this->projectDir/demo/$id";
-        $template = $this->codec->decode((string) file_get_contents("$folder/template.json"));
+        $design = $this->codec->decode((string) file_get_contents("$folder/template.json"));
         $facts = is_file("$folder/pictures.json")
             ? json_decode((string) file_get_contents("$folder/pictures.json"), true, 8, \JSON_THROW_ON_ERROR)
             : [];
@@ -94,7 +94,7 @@ final readonly class StarterShelf
         }
 
         return new MorpheaFile(
-            $template,
+            $design,
             PictureShelf::of($pictures),
             Table::of($this->tables->file("$folder/rows.csv", 'rows.csv')),
         );

@@ -19,11 +19,11 @@ final readonly class StarterWords
     {
     }
 
-    public function adapt(string $starter, Design $template, Member $member, bool $withRows): Design
+    public function adapt(string $starter, Design $design, Member $member, bool $withRows): Design
     {
         $own = $this->read()[$starter] ?? null;
         if (null === $own) {
-            return $template;
+            return $design;
         }
         $names = [
             '{{organisation}}' => Pattern::quote($member->organisation()),
@@ -33,7 +33,7 @@ final readonly class StarterWords
             static fn (string $pattern): string => strtr($pattern, $names),
             $own['own'] + ($withRows ? [] : $own['words'] ?? []),
         );
-        $data = json_decode($this->codec->encode($template), true, 64, \JSON_THROW_ON_ERROR);
+        $data = json_decode($this->codec->encode($design), true, 64, \JSON_THROW_ON_ERROR);
         \assert(\is_array($data) && \is_array($data['sides']));
         $data['name'] = $own['name'];
         foreach ($data['sides'] as $s => $page) {

@@ -45,7 +45,7 @@ final readonly class ProjectBar
                 'url' => $this->urls->generate(
                     'compose',
                     $id +
-                        array_filter(['page' => $project->template()->pageOf($unlinked[0]->id)]) + [
+                        array_filter(['page' => $project->design()->pageOf($unlinked[0]->id)]) + [
                             'layer' => $unlinked[0]->id,
                         ],
                 ),

@@ -19,7 +19,7 @@ final class BlankController extends AbstractController
     #[Route('/blank.{ending}', name: 'rows_blank', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
     public function blank(Project $project, string $ending, TableFileWriter $writer): Response
     {
-        $blank = BlankTable::of($project->template());
+        $blank = BlankTable::of($project->design());
 
         return Attachment::file(
             $writer->write($ending, $blank->headings, [$blank->sample], $blank->notes),

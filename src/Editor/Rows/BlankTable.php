@@ -10,7 +10,7 @@ use Morphea\Core\Design\Model\LayerKind;
 use Morphea\Core\Table\Patterns\Argument;
 use Morphea\Core\Table\Patterns\ValueKind;
 
-/** A table to be filled in for a template: a heading for each column it shows, what each wants in words, and a sample row. */
+/** A table to be filled in for a design: a heading for each column it shows, what each wants in words, and a sample row. */
 final readonly class BlankTable
 {
     private const SAMPLES = ['Ottilie Brandvold-Anning', 'kettles', 'Tidewick', 'three words', 'one line'];
@@ -24,17 +24,17 @@ final readonly class BlankTable
     {
     }
 
-    public static function of(Design $template): self
+    public static function of(Design $design): self
     {
         $headings = $notes = $sample = [];
-        foreach ($template->linkedColumns() as $i => $key) {
+        foreach ($design->linkedColumns() as $i => $key) {
             $layers = array_values(
                 array_filter(
-                    $template->placeholders(),
+                    $design->placeholders(),
                     static fn (Layer $layer): bool => \in_array($key, $layer->columns(), true),
                 ),
             );
-            $headings[] = $template->columnName($key);
+            $headings[] = $design->columnName($key);
             [$what, $example] = self::wants($layers, $key, $i);
             $notes[] =
                 "$what Shown by: " . implode(', ', array_map(static fn (Layer $layer): string => $layer->name, $layers)) . '.';

@@ -37,7 +37,7 @@ final class DraftController extends AbstractController
                 $themes,
                 max(1, min(self::MOST_DRAFTS, $input->getInt('count', 10))),
                 max(0, $input->getInt('seed', 1)),
-                $project->template()->locale,
+                $project->design()->locale,
             );
             $this->store->apply($project, new AddRows(null, $rows, true));
             $this->addFlash(

@@ -90,7 +90,7 @@ final readonly class GridView
     {
         $table = $this->tables->table($project);
         $column = $table->column($key);
-        $locale = $project->template()->locale;
+        $locale = $project->design()->locale;
 
         return TableOrder::ids(
             $table,
@@ -153,7 +153,7 @@ final readonly class GridView
     {
         $kinds = $this->kinds->get($project);
         $byKey = $this->kinds->byKey($project, $table);
-        $linked = $project->template()->linkedColumns();
+        $linked = $project->design()->linkedColumns();
         $columns = [];
         foreach ($table->columns as $column) {
             $columns[] = [

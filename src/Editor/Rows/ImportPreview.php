@@ -85,7 +85,7 @@ final readonly class ImportPreview
                     $choice->grid->lines[$choice->headings][$column->index] ?? '',
                 ),
                 'dates' => AmbiguousDate::of(
-                    $project->template()->locale,
+                    $project->design()->locale,
                     $kinds->ambiguous(array_column($file->cells, $column->index)),
                 ),
             ],

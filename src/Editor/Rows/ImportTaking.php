@@ -91,16 +91,16 @@ final readonly class ImportTaking
         $choice = $this->choice($project, $import, $input);
         $table = $this->withPictures($project, $import, $choice, $this->table($project, $choice), $report);
         $this->store->replace($project, $table, $name);
-        $linked = AutoLink::of($project->template(), $project->columns());
+        $linked = AutoLink::of($project->design(), $project->columns());
         $this->history->anywhen(
             $project,
-            static fn (Design $template): Design => AutoLink::of($template, $project->columns())->template,
+            static fn (Design $design): Design => AutoLink::of($design, $project->columns())->design,
             'Linked by name',
         );
         $called = mb_substr(trim($input->getString('project_name')), 0, 120);
         if (!$project->isNamed() && '' !== $called) {
             $project->markNamed();
-            $this->history->anywhen($project, static fn (Design $template): Design => $template->named($called), 'Project renamed');
+            $this->history->anywhen($project, static fn (Design $design): Design => $design->named($called), 'Project renamed');
         }
         $this->imports->forget($project, $import);
 

@@ -30,7 +30,7 @@ final class NumbersController extends AbstractController
                 $this->whole($input->getString('step', '1'), 'The step'),
                 CheckDigit::tryFrom($input->getString('check')) ?? CheckDigit::None,
                 mb_substr($input->getString('groups'), 0, 20_000),
-                BlankTable::of($project->template())->headings,
+                BlankTable::of($project->design())->headings,
             );
             $store->apply($project, $edit);
             $this->addFlash('good', $edit->says() . '. What counts them is the recipe over their column.');

@@ -32,14 +32,14 @@ final readonly class PictureCells
      * @param list<string>        $names of all pictures
      * @param array<string, ColumnKind> $kinds by column key
      */
-    public static function of(Table $table, Design $template, array $names, array $kinds): self
+    public static function of(Table $table, Design $design, array $names, array $kinds): self
     {
         $pictures = new PictureNames($names);
         $columns = array_values(
             array_filter($table->columns, static fn (Column $column): bool => ColumnKind::Picture === $kinds[$column->key]),
         );
         $missing = $rows = [];
-        $used = array_fill_keys($template->pictures(), true);
+        $used = array_fill_keys($design->pictures(), true);
         $found = 0;
         foreach ($columns as $column) {
             $at = [];

@@ -164,7 +164,7 @@ final class RowPicturesController extends AbstractController
 
         return PictureCells::of(
             $table,
-            $project->template(),
+            $project->design(),
             array_map(static fn (StoredPicture $asset): string => $asset->name(), $pictures->all($project)),
             $this->kinds->byKey($project, $table),
         );

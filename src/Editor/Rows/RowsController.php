@@ -38,7 +38,7 @@ final class RowsController extends AbstractController
         return $this->render('rows/index.html.twig', [
             'project' => $project,
             'here' => 'Rows',
-            'template' => $project->template(),
+            'design' => $project->design(),
             'recipes' => RecipeCodec::forms(),
             'kinds' => GridView::kinds(),
             'grid' => $view->beginning($project, self::FIRST),
@@ -49,11 +49,11 @@ final class RowsController extends AbstractController
     #[Route('/begin', name: 'rows_begin', methods: ['POST'])]
     public function begin(Project $project, Request $request): Response
     {
-        $keys = $project->template()->linkedColumns();
+        $keys = $project->design()->linkedColumns();
         $headings =
             [] === $keys
                 ? ['Column A', 'Column B', 'Column C']
-                : array_map($project->template()->columnName(...), $keys);
+                : array_map($project->design()->columnName(...), $keys);
         $columns = array_map(
             static fn (string $heading, int $i): Column => new Column(
                 $i,

@@ -88,7 +88,7 @@ final readonly class TableController
                 'cells' => $this->cells($project, $data, $seen, $mark),
                 default => $this->answer(
                     $project,
-                    $this->store->apply($project, EditRequest::read($data, $project->template()->locale), $mark),
+                    $this->store->apply($project, EditRequest::read($data, $project->design()->locale), $mark),
                     $seen,
                 ),
             };
@@ -111,7 +111,7 @@ final readonly class TableController
         $table = $this->tables->table($project);
         try {
             $wanted = self::body($request)['recipe'] ?? null;
-            $recipe = RecipeCodec::read($wanted, $project->template()->locale);
+            $recipe = RecipeCodec::read($wanted, $project->design()->locale);
             foreach ($recipe->columns() as $key) {
                 $table->column($key);
             }

@@ -31,7 +31,7 @@ final readonly class MorpheaArchive
     private const MAX_ENTRIES = 6_000;
     /** Of the rows, and of what is known of them besides. */
     private const MAX_ROWS_BYTES = 120_000_000;
-    private const MAX_TEMPLATE = 5_000_000;
+    private const MAX_DESIGN = 5_000_000;
     private const MAX_FONTS = 50;
     private const READABLE = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_PRETTY_PRINT;
 
@@ -68,7 +68,7 @@ final readonly class MorpheaArchive
      */
     public function write(
         string $path,
-        Design $template,
+        Design $design,
         iterable $pictures,
         ?Table $table,
         iterable $fonts = [],
@@ -85,7 +85,7 @@ final readonly class MorpheaArchive
             defaultEnableZeroHeader: false,
             defaultDeflateLevel: 6,
         );
-        $zip->addFile('template.json', $this->codec->encode($template));
+        $zip->addFile('template.json', $this->codec->encode($design));
         $facts = [];
         foreach ($pictures as $picture) {
             $zip->addFile(
@@ -128,12 +128,12 @@ final readonly class MorpheaArchive
     private function contents(\ZipArchive $zip, string $path, string $name): MorpheaFile
     {
         $this->checkSizes($zip, $name);
-        $json = $zip->getFromName('template.json', self::MAX_TEMPLATE + 1);
+        $json = $zip->getFromName('template.json', self::MAX_DESIGN + 1);
         if (false === $json) {
             throw new UploadException("“{$name}” holds no template.json, so it is no .morphea file.");
         }
         try {
-            $template = $this->codec->decode($json);
+            $design = $this->codec->decode($json);
         } catch (DesignException $e) {
             throw new UploadException("“{$name}”, template.json: {$e->getMessage()}.", 0, $e);
         }
@@ -141,7 +141,7 @@ final readonly class MorpheaArchive
         $fonts = $this->fonts($zip);
         $csv = $zip->getFromName('rows.csv', self::MAX_ROWS_BYTES);
         if (false === $csv) {
-            return new MorpheaFile($template, $pictures, null, $fonts);
+            return new MorpheaFile($design, $pictures, null, $fonts);
         }
         try {
             $table = $this->builder->build($this->text->linesOf($csv, ','));
@@ -151,9 +151,9 @@ final readonly class MorpheaArchive
         $facts = $zip->getFromName('table.json', self::MAX_ROWS_BYTES);
         try {
             return new MorpheaFile(
-                $template,
+                $design,
                 $pictures,
-                false === $facts ? Table::of($table) : TableFacts::decode($facts, $table, $template->locale),
+                false === $facts ? Table::of($table) : TableFacts::decode($facts, $table, $design->locale),
                 $fonts,
                 self::hands($zip),
             );
@@ -165,7 +165,7 @@ final readonly class MorpheaArchive
     private function pictures(\ZipArchive $zip, string $path): PictureShelf
     {
         // They stood under assets in the first version of the format.
-        $noted = $zip->getFromName('pictures.json', self::MAX_TEMPLATE) ?: $zip->getFromName('assets.json', self::MAX_TEMPLATE);
+        $noted = $zip->getFromName('pictures.json', self::MAX_DESIGN) ?: $zip->getFromName('assets.json', self::MAX_DESIGN);
         $facts = json_decode((string) $noted, true, 8);
         $entries = array_flip(self::names($zip, '~^(?:pictures|assets)/([^/\\\\\x00-\x1F]{1,120})$~u'));
 
@@ -237,8 +237,8 @@ final readonly class MorpheaArchive
         for ($i = 0; $i < $zip->numFiles; ++$i) {
             $entry = $zip->statIndex($i);
             $unpacked += $entry['size'] ?? 0;
-            if (false !== $entry && 'template.json' === $entry['name'] && $entry['size'] > self::MAX_TEMPLATE) {
-                throw new UploadException("“{$name}”: template.json is larger than any template can be.");
+            if (false !== $entry && 'template.json' === $entry['name'] && $entry['size'] > self::MAX_DESIGN) {
+                throw new UploadException("“{$name}”: template.json is larger than any design can be.");
             }
         }
         if ($zip->numFiles > self::MAX_ENTRIES || $unpacked > self::MAX_UNPACKED) {

@@ -11,7 +11,7 @@ use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Table;
 
 /**
- * What a .morphea file holds: a template, pictures, fonts, and rows if there were any. The file must stay where it is
+ * What a .morphea file holds: a design, pictures, fonts, and rows if there were any. The file must stay where it is
  * as long as pictures are taken from it.
  */
 final readonly class MorpheaFile
@@ -21,7 +21,7 @@ final readonly class MorpheaFile
      * @param array<int, HandWork> $hands what was done by hand about its rows, by their ids
      */
     public function __construct(
-        public Design $template,
+        public Design $design,
         public PictureShelf $pictures,
         public ?Table $table,
         public array $fonts = [],
@@ -31,12 +31,12 @@ final readonly class MorpheaFile
 
     public function named(string $name): self
     {
-        return new self($this->template->named($name), $this->pictures, $this->table, $this->fonts, $this->hands);
+        return new self($this->design->named($name), $this->pictures, $this->table, $this->fonts, $this->hands);
     }
 
-    public function withDesign(Design $template): self
+    public function withDesign(Design $design): self
     {
-        return new self($template, $this->pictures, $this->table, $this->fonts, $this->hands);
+        return new self($design, $this->pictures, $this->table, $this->fonts, $this->hands);
     }
 
     public function touchUps(): TouchUps
@@ -46,6 +46,6 @@ final readonly class MorpheaFile
 
     public function withoutRows(): self
     {
-        return new self($this->template, $this->pictures, null, $this->fonts);
+        return new self($this->design, $this->pictures, null, $this->fonts);
     }
 }

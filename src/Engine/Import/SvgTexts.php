@@ -9,7 +9,7 @@ use Morphea\Core\Design\Styles\Tokens;
 use Morphea\Core\Rendering\Layout\ArtText;
 
 /**
- * Takes the texts out of a drawing that can stand as texts of a template: on straight lines, upright letters, not cut
+ * Takes the texts out of a drawing that can stand as texts of a design: on straight lines, upright letters, not cut
  * or masked. What bends, is pulled out of shape, or has a place for every letter stays in the drawing.
  */
 final class SvgTexts

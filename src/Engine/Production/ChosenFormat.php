@@ -107,15 +107,15 @@ final readonly class ChosenFormat
      *
      * @param list<Record> $rows of all pieces, once they are known
      */
-    public function trouble(Design $template, array $rows = []): ?string
+    public function trouble(Design $design, array $rows = []): ?string
     {
-        if ($this->output instanceof MotionFormat && null !== ($why = $template->moves() ? $this->output->missing() : self::STILL)) {
+        if ($this->output instanceof MotionFormat && null !== ($why = $design->moves() ? $this->output->missing() : self::STILL)) {
             return $why;
         }
         if ($this->settings instanceof SizedSettings) {
-            $why = $this->settings->size()->trouble($template, $this->settings->edge->dots($template->bleed, $template->dpi));
+            $why = $this->settings->size()->trouble($design, $this->settings->edge->dots($design->bleed, $design->dpi));
         }
 
-        return $why ?? $this->output->trouble($template, $this->settings, [] === $rows ? [new Record(1, [])] : $rows);
+        return $why ?? $this->output->trouble($design, $this->settings, [] === $rows ? [new Record(1, [])] : $rows);
     }
 }

@@ -21,8 +21,8 @@ interface ExportFormat
     /** In the sentence of an order: “Make all rows as …”. */
     public function label(): string;
 
-    /** Whether people want this of such a template, unless they say otherwise; of one output for each template. */
-    public function isUsual(Design $template): bool;
+    /** Whether people want this of such a design, unless they say otherwise; of one output for each design. */
+    public function isUsual(Design $design): bool;
 
     /** The route of the page on which it is planned; null where that is the sentence of Press. */
     public function page(): ?string;
@@ -32,7 +32,7 @@ interface ExportFormat
      *
      * @param list<Record> $rows of all pieces; one empty row before there are any
      */
-    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string;
+    public function trouble(Design $design, FormatSettings $settings, array $rows): ?string;
 
     /** Without its dot. */
     public function ending(): string;
@@ -48,7 +48,7 @@ interface ExportFormat
     public function settings(SettingsInput $said = new SettingsInput([])): FormatSettings;
 
     /** In words: how large a piece comes out. */
-    public function size(Design $template, FormatSettings $settings): string;
+    public function size(Design $design, FormatSettings $settings): string;
 
     /** Each page is a file of its own; otherwise a file holds all of them. */
     public function isByPage(): bool;

@@ -43,9 +43,9 @@ final class ExportFormatRegistry
     }
 
     /** What is wanted where nobody has chosen: files to hand over one by one: of print their PDFs, of screens their pictures or shorts. */
-    public function usual(Design $template): ExportFormat
+    public function usual(Design $design): ExportFormat
     {
-        $usual = array_filter($this->all(), static fn (ExportFormat $output): bool => $output->isUsual($template));
+        $usual = array_filter($this->all(), static fn (ExportFormat $output): bool => $output->isUsual($design));
         // What moves is wanted moving, if it can be made so.
         usort(
             $usual,

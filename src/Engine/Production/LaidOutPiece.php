@@ -25,7 +25,7 @@ final readonly class LaidOutPiece
     public function __construct(
         public Record $row,
         public string $name,
-        public Design $template,
+        public Design $design,
         public PictureSet $pictures,
         public array $pages,
         public array $warnings,
@@ -50,12 +50,12 @@ final readonly class LaidOutPiece
      */
     public function stills(?float $seconds = null): array
     {
-        if (!$this->template->moves()) {
+        if (!$this->design->moves()) {
             return $this->pages;
         }
         $stills = [];
         foreach ($this->pages as $i => $page) {
-            $stills[] = new LaidOut(Poster::of($this->template, $page, $i, $seconds), $page->facts, $page->heard);
+            $stills[] = new LaidOut(Poster::of($this->design, $page, $i, $seconds), $page->facts, $page->heard);
         }
 
         return $stills;
@@ -64,7 +64,7 @@ final readonly class LaidOutPiece
     /** Its first page in time. @param int $rate frames a second */
     public function timeline(int $rate): Timeline
     {
-        return Timeline::of($this->template, $this->pages[0], Timing::of($this->template, $this->pages[0], $rate));
+        return Timeline::of($this->design, $this->pages[0], Timing::of($this->design, $this->pages[0], $rate));
     }
 
     /** @return list<TextFacts> of all pages */
@@ -76,6 +76,6 @@ final readonly class LaidOutPiece
     /** Of its words (BCP 47). */
     public function language(): string
     {
-        return strtr($this->template->locale, '_', '-');
+        return strtr($this->design->locale, '_', '-');
     }
 }

@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production;
 /** An output of pieces in time: what comes and goes when is seen in its files, of the first page only. */
 interface MotionFormat extends ExportFormat
 {
-    /** @return string|null why there is none here, whatever the template */
+    /** @return string|null why there is none here, whatever the design */
     public function missing(): ?string;
 
     /** What stands behind its files' names, where pictures that do not move end alike; null for nothing. */

@@ -12,11 +12,11 @@ use Morphea\Core\Table\Naming\SafeName;
 final readonly class PageNames
 {
     /** @return non-empty-list<string> */
-    public static function of(Design $template): array
+    public static function of(Design $design): array
     {
         $names = array_map(
             static fn (Page $page): string => mb_strtolower(SafeName::of($page->name), 'UTF-8'),
-            $template->pages,
+            $design->pages,
         );
         $distinct = \count(array_unique($names)) === \count($names) && !\in_array('', $names, true);
 

@@ -36,24 +36,24 @@ final readonly class PictureSize
     }
 
     /** @param float $edge dots outside of the cut that are made too */
-    public function scale(Design $template, float $edge): float
+    public function scale(Design $design, float $edge): float
     {
         return match ($this->kind) {
             SizeKind::Factor => $this->value,
-            SizeKind::Width => $this->value / ($template->width + 2 * $edge),
-            SizeKind::Dpi => $this->value / $template->dpi,
+            SizeKind::Width => $this->value / ($design->width + 2 * $edge),
+            SizeKind::Dpi => $this->value / $design->dpi,
         };
     }
 
     /** @return string|null why no picture can be made so large or so small */
-    public function trouble(Design $template, float $edge): ?string
+    public function trouble(Design $design, float $edge): ?string
     {
-        $scale = $this->scale($template, $edge);
+        $scale = $this->scale($design, $edge);
         if (!is_finite($scale) || $scale <= 0) {
             return 'Say how large the pictures are to be: a number above 0.';
         }
-        $width = round(($template->width + 2 * $edge) * $scale);
-        $height = round(($template->height + 2 * $edge) * $scale);
+        $width = round(($design->width + 2 * $edge) * $scale);
+        $height = round(($design->height + 2 * $edge) * $scale);
 
         return match (true) {
             $width < 1 || $height < 1 => 'The pictures would be smaller than a pixel. Make them larger.',

@@ -25,7 +25,7 @@ final readonly class Production
 {
     /** @param non-empty-list<ChosenFormat> $choices */
     public function __construct(
-        public Design $template,
+        public Design $design,
         public array $choices,
         private Layouter $layouter,
         private PictureSet $pictures,
@@ -37,37 +37,37 @@ final readonly class Production
     public function lay(PieceRequest $piece, Proof $proof, PageRasterizer $rasters): LaidOutPiece
     {
         $pages = $warnings = [];
-        $template = $this->touchUps->template($this->template, $piece->row);
-        foreach (array_keys($template->pages) as $page) {
-            $pages[] = $laid = $this->page($template, $piece, $page);
+        $design = $this->touchUps->design($this->design, $piece->row);
+        foreach (array_keys($design->pages) as $page) {
+            $pages[] = $laid = $this->page($design, $piece, $page);
             $draw = fn (Drawing $drawing): Raster => $rasters->rasterize($drawing, $this->pictures);
-            array_push($warnings, ...$proof->check(new Inspected($template, $laid, $page, $draw)));
+            array_push($warnings, ...$proof->check(new Inspected($design, $laid, $page, $draw)));
         }
-        if (null !== ($unfilled = UnfilledCheck::warning($template, $pages))) {
+        if (null !== ($unfilled = UnfilledCheck::warning($design, $pages))) {
             $warnings[] = $unfilled;
         }
-        foreach ($this->touchUps->troubles($this->template, $piece->row) as $layer => $trouble) {
-            $warnings[] = Warning::touchUp($this->template, (string) $layer, $trouble);
+        foreach ($this->touchUps->troubles($this->design, $piece->row) as $layer => $trouble) {
+            $warnings[] = Warning::touchUp($this->design, (string) $layer, $trouble);
         }
 
-        return new LaidOutPiece($piece->row, $piece->name, $template, $this->pictures, $pages, $warnings);
+        return new LaidOutPiece($piece->row, $piece->name, $design, $this->pictures, $pages, $warnings);
     }
 
     /** A piece without asking whether anything is wrong with it: that was asked before. */
     public function again(PieceRequest $piece): LaidOutPiece
     {
-        $template = $this->touchUps->template($this->template, $piece->row);
-        $pages = array_map(fn (int $page): LaidOut => $this->page($template, $piece, $page), array_keys($template->pages));
+        $design = $this->touchUps->design($this->design, $piece->row);
+        $pages = array_map(fn (int $page): LaidOut => $this->page($design, $piece, $page), array_keys($design->pages));
 
-        return new LaidOutPiece($piece->row, $piece->name, $template, $this->pictures, $pages, []);
+        return new LaidOutPiece($piece->row, $piece->name, $design, $this->pictures, $pages, []);
     }
 
     /** What a die cuts of every piece. @param string $colour #RRGGBB of lines that are nobody's layers */
     public function die(string $colour): Drawing
     {
-        $worked = $this->layouter->lay($this->template, null, $this->pictures, $this->even, aids: true)->drawing;
+        $worked = $this->layouter->lay($this->design, null, $this->pictures, $this->even, aids: true)->drawing;
 
-        return DieDrawing::of($this->template, $worked, $colour);
+        return DieDrawing::of($this->design, $worked, $colour);
     }
 
     /** Lays out whatever else is written. */
@@ -76,16 +76,16 @@ final readonly class Production
         return $this->layouter->texts;
     }
 
-    private function page(Design $template, PieceRequest $piece, int $page): LaidOut
+    private function page(Design $design, PieceRequest $piece, int $page): LaidOut
     {
         $even = $this->touchUps->even($this->even, $piece->row);
 
-        return $this->layouter->lay($template, $piece->row, $this->pictures, $even, $page);
+        return $this->layouter->lay($design, $piece->row, $this->pictures, $even, $page);
     }
 
     /** @return non-empty-list<string> names of the pages as they stand in the names of files */
     public function pages(): array
     {
-        return PageNames::of($this->template);
+        return PageNames::of($this->design);
     }
 }

@@ -70,7 +70,7 @@ final readonly class FontStore
     public function projects(Member $owner, string $family): array
     {
         $all = $this->entities->getRepository(Project::class)->findBy(['owner' => $owner], ['changedAt' => 'DESC']);
-        $set = array_filter($all, static fn (Project $one): bool => \in_array($family, $one->template()->families(), true));
+        $set = array_filter($all, static fn (Project $one): bool => \in_array($family, $one->design()->families(), true));
 
         return array_map(static fn (Project $one): string => $one->name(), array_values($set));
     }

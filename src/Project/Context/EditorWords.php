@@ -22,7 +22,7 @@ final readonly class EditorWords
     public static function of(Project $project, string $pattern): array
     {
         try {
-            return PatternParts::of(Pattern::parse($pattern, $project->template()->locale));
+            return PatternParts::of(Pattern::parse($pattern, $project->design()->locale));
         } catch (PatternException) {
             return [['words' => $pattern]];
         }
@@ -35,7 +35,7 @@ final readonly class EditorWords
      */
     public static function filled(Project $project, string $pattern, array $cells): string
     {
-        $locale = $project->template()->locale;
+        $locale = $project->design()->locale;
         try {
             $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
 

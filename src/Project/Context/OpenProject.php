@@ -21,7 +21,7 @@ use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Rendering\Timeline\Poster;
 use Morphea\Core\Table\Data\Record;
 
-/** A project opened for a while: its template, pictures, fonts and shared sizes at hand, so that many rows are laid out with them. */
+/** A project opened for a while: its design, pictures, fonts and shared sizes at hand, so that many rows are laid out with them. */
 final readonly class OpenProject
 {
     private SvgWriter $writer;
@@ -30,7 +30,7 @@ final readonly class OpenProject
     /** @param \Closure(Drawing): Raster $raster */
     public function __construct(
         public Project $project,
-        public Design $template,
+        public Design $design,
         public Engine $engine,
         public PictureSet $pictures,
         public EvenSizes $even,
@@ -53,15 +53,15 @@ final readonly class OpenProject
     /** The design as it is for one row, touched up. */
     public function piece(?Record $row): Design
     {
-        return $this->touchUps->template($this->template, $row);
+        return $this->touchUps->design($this->design, $row);
     }
 
     /** The same with another design, another set of touch-ups, or none. */
-    public function with(Design $template, TouchUps $touchUps, ?EvenSizes $even = null): self
+    public function with(Design $design, TouchUps $touchUps, ?EvenSizes $even = null): self
     {
         return new self(
             $this->project,
-            $template,
+            $design,
             $this->engine,
             $this->pictures,
             $even ?? $this->even,
@@ -75,8 +75,8 @@ final readonly class OpenProject
     public function warnings(?Record $row, LaidOut $laid, int $page = 0): array
     {
         $found = $this->proof->check(new Inspected($this->piece($row), $laid, $page, $this->raster));
-        foreach (0 === $page ? $this->touchUps->troubles($this->template, $row) : [] as $layer => $trouble) {
-            $found[] = Warning::touchUp($this->template, (string) $layer, $trouble);
+        foreach (0 === $page ? $this->touchUps->troubles($this->design, $row) : [] as $layer => $trouble) {
+            $found[] = Warning::touchUp($this->design, (string) $layer, $trouble);
         }
 
         return $found;
@@ -121,12 +121,12 @@ final readonly class OpenProject
     /** @return list<string> one a page */
     public function thumbnails(?Record $row): array
     {
-        return array_map(fn (int $page): string => $this->thumbnail($row, $page), array_keys($this->template->pages));
+        return array_map(fn (int $page): string => $this->thumbnail($row, $page), array_keys($this->design->pages));
     }
 
-    /** Another version of the template, small and still. */
-    public function version(Design $template, ?Record $row): string
+    /** Another version of the design, small and still. */
+    public function version(Design $design, ?Record $row): string
     {
-        return $this->still->svg(Poster::of($template, $this->engine->layouter->lay($template, $row, $this->pictures), 0));
+        return $this->still->svg(Poster::of($design, $this->engine->layouter->lay($design, $row, $this->pictures), 0));
     }
 }

@@ -67,7 +67,7 @@ final class ProjectOpener implements ResetInterface
     {
         return new OpenProject(
             $project,
-            $project->template(),
+            $project->design(),
             $this->fonts->engine($project->owner()),
             $pictures,
             $this->sizes->get($project),

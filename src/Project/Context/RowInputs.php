@@ -60,7 +60,7 @@ final readonly class RowInputs
 
         $touched = array_map(static fn (TouchUp $one): array => $one->toArray(), $this->hands->touchUps($project)->all);
         // What is dealt out over the rows goes by their number.
-        $dealt = array_filter($project->template()->layers(), static fn (Layer $layer): bool => $layer->isDealt());
+        $dealt = array_filter($project->design()->layers(), static fn (Layer $layer): bool => $layer->isDealt());
 
         return static fn (Record $row, string $name): string => substr(
             hash('sha256', $alike . serialize([

@@ -26,8 +26,8 @@ final readonly class SharedSizes
 
     public function get(Project $project): EvenSizes
     {
-        $template = $project->template();
-        $even = array_filter($template->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);
+        $design = $project->design();
+        $even = array_filter($design->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);
         if ([] === $even || 0 === $project->activeRows()) {
             return new EvenSizes();
         }
@@ -39,7 +39,7 @@ final readonly class SharedSizes
                     [
                         $project->id(),
                         $project->tableVersion(),
-                        $template->locale,
+                        $design->locale,
                         array_map(static fn (Font $font): string => $font->hash(), $this->fonts->all($project->owner())),
                         array_map($this->codec->layerToArray(...), array_values($even)),
                     ],
@@ -50,7 +50,7 @@ final readonly class SharedSizes
         return $this->cache->get(
             $key,
             fn (): EvenSizes => EvenSizes::of(
-                $template,
+                $design,
                 $this->rows->active($project),
                 $this->fonts->engine($project->owner())->texts,
             ),

@@ -34,12 +34,12 @@ final readonly class SpecialRows
             return $this->rows->row($project, $number);
         }
         $open = $this->opener->page($project);
-        $texts = array_map(static fn ($text): array => [$text->columns(), $text->style], $open->template->texts());
+        $texts = array_map(static fn ($text): array => [$text->columns(), $text->style], $open->design->texts());
         $key = hash('sha256', serialize([$project->id(), $project->tableVersion(), $texts, $open->engine->fonts->choices()]));
         $cells = $this->cache->get("stretch-$key", function (ItemInterface $item) use ($project, $open): array {
             $item->expiresAfter(self::KEPT);
 
-            return StretchRow::of($open->template, $this->rows->active($project), $open->engine->texts);
+            return StretchRow::of($open->design, $this->rows->active($project), $open->engine->texts);
         })[self::STRETCH === $number ? 'stretch' : 'shortest'];
 
         return [] === $cells ? null : new Record(1, $cells, Record::orders($project->columns()));

@@ -12,7 +12,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Properties\DesignException;
 
-/** Applies edits to a project's template and keeps every state, so that undo and redo outlive a reload. */
+/** Applies edits to a project's design and keeps every state, so that undo and redo outlive a reload. */
 final readonly class DesignHistory
 {
     private const SHOWN = 60;
@@ -39,7 +39,7 @@ final readonly class DesignHistory
      */
     public function apply(Project $project, Edit $edit, ?string $token = null, ?string $burst = null): void
     {
-        $before = $project->template();
+        $before = $project->design();
         $this->record($project, $edit->apply($before), $edit->says($before), $token, $burst);
     }
 
@@ -58,7 +58,7 @@ final readonly class DesignHistory
      * @param string|null $burst what the page calls edits that follow one another as one: only the last of them is kept,
      *     so that they are one step back
      *
-     * @throws DesignException when the template does not hold
+     * @throws DesignException when the design does not hold
      * @throws StaleDesignException when another edit came first
      */
     public function record(
@@ -80,7 +80,7 @@ final readonly class DesignHistory
             $this->entities
                 ->createQuery('DELETE FROM ' . Revision::class . ' r WHERE r.project = :project AND r.number >= :from')
                 ->execute(['project' => $project, 'from' => $project->revision() + ($isGoingOn ? 0 : 1)]);
-            $project->setTemplate($after, $project->revision() + 1);
+            $project->setDesign($after, $project->revision() + 1);
             $this->entities->persist(
                 new Revision(
                     $project,
@@ -96,7 +96,7 @@ final readonly class DesignHistory
     }
 
     /**
-     * An edit that fits whatever the template is by now.
+     * An edit that fits whatever the design is by now.
      *
      * @param \Closure(Design): Design $make
      */
@@ -104,7 +104,7 @@ final readonly class DesignHistory
     {
         for ($try = 1; ; ++$try) {
             try {
-                $this->record($project, $make($project->template()), $says);
+                $this->record($project, $make($project->design()), $says);
 
                 return;
             } catch (StaleDesignException $e) {
@@ -173,7 +173,7 @@ final readonly class DesignHistory
             return null;
         }
         $says = "Back to version $number, “{$revision->says()}”";
-        $this->anywhen($project, fn (): Design => $this->codec->decode($revision->template()), $says);
+        $this->anywhen($project, fn (): Design => $this->codec->decode($revision->design()), $says);
 
         return $says;
     }
@@ -196,7 +196,7 @@ final readonly class DesignHistory
         }
         $this->connection->transactional(function () use ($project, $revision): void {
             $this->claim($project, $revision->number());
-            $project->setTemplate($this->codec->decode($revision->template()), $revision->number());
+            $project->setDesign($this->codec->decode($revision->design()), $revision->number());
             $this->entities->flush();
         });
 
@@ -204,7 +204,7 @@ final readonly class DesignHistory
     }
 
     /**
-     * Takes the template for this transaction, if nobody wrote since the project was read; on any database.
+     * Takes the design for this transaction, if nobody wrote since the project was read; on any database.
      *
      * @throws StaleDesignException
      */

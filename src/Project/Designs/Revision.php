@@ -9,7 +9,7 @@ use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 
-/** The template as it stood after one edit, and what the edit did in words. */
+/** The design as it stood after one edit, and what the edit did in words. */
 #[ORM\Entity]
 #[ORM\Table(name: 'revision')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'number'])]
@@ -28,7 +28,7 @@ class Revision
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] public readonly Project $project,
         #[ORM\Column] private int $number,
-        #[ORM\Column(type: Types::TEXT)] private string $template,
+        #[ORM\Column(name: 'template', type: Types::TEXT)] private string $design,
         #[ORM\Column(length: 255)] private string $says,
         /** What the page that asked for the edit called it, so that it is made once however often it is sent. */
         #[ORM\Column(length: 40, nullable: true)] private ?string $token = null,
@@ -44,9 +44,9 @@ class Revision
         return $this->number;
     }
 
-    public function template(): string
+    public function design(): string
     {
-        return $this->template;
+        return $this->design;
     }
 
     public function token(): ?string

@@ -19,7 +19,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
 use Symfony\Component\Uid\Ulid;
 
-/** One template, one table, and what came of them. The rows themselves are in TableRow. */
+/** One design, one table, and what came of them. The rows themselves are in TableRow. */
 #[ORM\Entity]
 #[ORM\Table(name: 'project')]
 class Project implements JobSubject
@@ -27,10 +27,10 @@ class Project implements JobSubject
     #[ORM\Id, ORM\Column(length: 26)]
     private string $id;
 
-    #[ORM\Column(type: Types::TEXT)]
-    private string $template;
+    #[ORM\Column(name: 'template', type: Types::TEXT)]
+    private string $design;
 
-    /** Which revision the template is now; undo goes down, redo goes up. */
+    /** Which revision the design is now; undo goes down, redo goes up. */
     #[ORM\Column]
     private int $revision = 0;
 
@@ -100,11 +100,11 @@ class Project implements JobSubject
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Member $owner,
-        Design $template,
+        Design $design,
     ) {
         $this->id = (string) new Ulid();
         $this->createdAt = $this->changedAt = Time::at();
-        $this->setTemplate($template, 0);
+        $this->setDesign($design, 0);
     }
 
     /** @throws JobStoppedException where the project is gone: nobody wants the job any more */
@@ -127,7 +127,7 @@ class Project implements JobSubject
 
     public function name(): string
     {
-        return $this->template()->name;
+        return $this->design()->name;
     }
 
     public function isNamed(): bool
@@ -141,10 +141,10 @@ class Project implements JobSubject
     }
 
     /** Read once for as long as it stays what it is. */
-    public function template(): Design
+    public function design(): Design
     {
-        if ($this->template !== ($this->read[0] ?? null)) {
-            $this->read = [$this->template, (new DesignCodec())->decode($this->template)];
+        if ($this->design !== ($this->read[0] ?? null)) {
+            $this->read = [$this->design, (new DesignCodec())->decode($this->design)];
         }
 
         return $this->read[1];
@@ -158,19 +158,19 @@ class Project implements JobSubject
         return 0 === $this->rowCount
             ? []
             : array_values(array_filter(
-                $this->template()->placeholders(),
+                $this->design()->placeholders(),
                 static fn (Layer $layer): bool => [] !== array_diff($layer->columns(), $keys),
             ));
     }
 
     public function templateJson(): string
     {
-        return $this->template;
+        return $this->design;
     }
 
-    public function setTemplate(Design $template, int $revision): void
+    public function setDesign(Design $design, int $revision): void
     {
-        $this->template = (new DesignCodec())->encode($template);
+        $this->design = (new DesignCodec())->encode($design);
         $this->revision = $revision;
         $this->changedAt = Time::at();
     }
@@ -203,7 +203,7 @@ class Project implements JobSubject
     /** @return list<Column> */
     public function columns(): array
     {
-        $locale = $this->template()->locale;
+        $locale = $this->design()->locale;
         if (null === $this->readColumns || [$this->columns, $locale] !== [$this->readColumns[0], $this->readColumns[1]]) {
             $this->readColumns = [$this->columns, $locale, TableDiff::readColumns($this->columns, $locale)];
         }

@@ -31,7 +31,7 @@ final readonly class ProjectColumnKinds
         $named = array_merge(
             ...array_map(
                 static fn (Layer $layer): array => LayerKind::Picture === $layer->kind() ? $layer->columns() : [],
-                $project->template()->placeholders(),
+                $project->design()->placeholders(),
             ),
         );
         $found = [];
@@ -47,6 +47,6 @@ final readonly class ProjectColumnKinds
 
     public function get(Project $project): ColumnKinds
     {
-        return new ColumnKinds(new CellReader($project->template()->locale), $this->pictures->names($project));
+        return new ColumnKinds(new CellReader($project->design()->locale), $this->pictures->names($project));
     }
 }

@@ -93,7 +93,7 @@ final readonly class TableHistory
         $diff = $this->swap->asNow($project, $seen, function (Table $before) use ($project, $which, $by, $make, &$says): array {
             $change = $this->changeAt($project, $project->tableStep() + $which);
             $says = $change?->says();
-            $then = null === $change ? $before : $make($change->diff(), $before, $project->template()->locale);
+            $then = null === $change ? $before : $make($change->diff(), $before, $project->design()->locale);
 
             return [
                 $then,

@@ -36,7 +36,7 @@ final readonly class TableStore
     /** What recipes need besides the table. */
     public function kitchen(Project $project): RecipeRunner
     {
-        return new RecipeRunner($project->template()->locale, $this->pictures->names($project));
+        return new RecipeRunner($project->design()->locale, $this->pictures->names($project));
     }
 
     /**

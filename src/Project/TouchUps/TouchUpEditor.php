@@ -26,7 +26,7 @@ final readonly class TouchUpEditor
      */
     public function apply(Project $project, array $rows, \Closure $make, ?string $token = null): void
     {
-        $design = $project->template();
+        $design = $project->design();
         $says = $make($this->piece($project, $rows[0]))->says($this->piece($project, $rows[0]));
         $this->hands->change($project, $rows, static function (HandWork $work) use ($design, $make): HandWork {
             [$piece, $troubles] = null === $work->touch ? [$design, []] : $work->touch->on($design);
@@ -73,6 +73,6 @@ final readonly class TouchUpEditor
 
     private function piece(Project $project, int $row): Design
     {
-        return $this->hands->find($project, $row)->touch?->on($project->template())[0] ?? $project->template();
+        return $this->hands->find($project, $row)->touch?->on($project->design())[0] ?? $project->design();
     }
 }

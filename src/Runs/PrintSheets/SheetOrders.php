@@ -61,9 +61,9 @@ final readonly class SheetOrders
     public static function settings(Project $project, RunOrder $order): SheetSettings
     {
         try {
-            return SheetPdfSettings::from($order->choices[0]->settings)->onSheets($project->template());
+            return SheetPdfSettings::from($order->choices[0]->settings)->onSheets($project->design());
         } catch (SheetException) {
-            return (new SheetPdfSettings())->onSheets($project->template());
+            return (new SheetPdfSettings())->onSheets($project->design());
         }
     }
 

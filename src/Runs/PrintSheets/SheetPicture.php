@@ -117,9 +117,9 @@ final readonly class SheetPicture
 
     private function piece(OpenProject $open, SheetPlan $plan, Record $row, Spot $spot, string $id): string
     {
-        $template = $open->template;
-        $page = min($spot->page, \count($template->pages) - 1);
-        $edge = $plan->said->bleed ? $template->bleed : 0.0;
+        $design = $open->design;
+        $page = min($spot->page, \count($design->pages) - 1);
+        $edge = $plan->said->bleed ? $design->bleed : 0.0;
         $svg = $open->still($open->shown($row, $page), $edge);
         $bleed = $plan->piece->bleed;
         [$width, $height] = [$plan->piece->width + 2 * $bleed, $plan->piece->height + 2 * $bleed];
@@ -129,8 +129,8 @@ final readonly class SheetPicture
 
     private function dies(OpenProject $open, SheetPlan $plan): string
     {
-        $template = $open->template;
-        $die = $open->still(DieDrawing::of($template, $open->lay(null, aids: true)->drawing, $plan->said->dieColour));
+        $design = $open->design;
+        $die = $open->still(DieDrawing::of($design, $open->lay(null, aids: true)->drawing, $plan->said->dieColour));
         $inside = self::nested($die, -$plan->piece->width / 2, -$plan->piece->height / 2, $plan->piece->width, $plan->piece->height);
 
         return implode('', array_map(static fn (Place $place): string => self::placed($place, $inside, ''), $plan->arrangement->places));

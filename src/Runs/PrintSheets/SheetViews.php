@@ -38,7 +38,7 @@ final readonly class SheetViews
         try {
             $plan = $this->planner->plan($project, $order);
             $records = array_column($plan->pieces, 'row');
-            [$sheets, $odd] = Sheets::planned($project->template(), $order->choices[0]->settings, $records);
+            [$sheets, $odd] = Sheets::planned($project->design(), $order->choices[0]->settings, $records);
         } catch (RunOrderException | SheetException $e) {
             return ['error' => $e->getMessage()] + $common;
         }

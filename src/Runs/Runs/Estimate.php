@@ -68,7 +68,7 @@ final readonly class Estimate
         $estimate = $this->cache->get($key, function (ItemInterface $item) use ($project, $plan, $even, $wanted, $fresh): ?array {
             $item->expiresAfter(self::HOLDS);
             $making = new Production(
-                $project->template()->made(),
+                $project->design()->made(),
                 $plan->order->choices,
                 $this->fonts->engine($project->owner())->layouter,
                 $this->pictures->embedded($project),

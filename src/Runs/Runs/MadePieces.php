@@ -82,7 +82,7 @@ final readonly class MadePieces
     /** How many pages it has. */
     public function pages(MadePiece $made): int
     {
-        return \count($made->run->template()->pages);
+        return \count($made->run->design()->pages);
     }
 
     /** Bytes of a PNG of a page; null where it has no such page. */

@@ -40,7 +40,7 @@ final readonly class NewestRun implements RunHistory
         if (null === $run) {
             return null;
         }
-        $pattern = Pattern::parse($run->namePattern(), $project->template()->locale);
+        $pattern = Pattern::parse($run->namePattern(), $project->design()->locale);
         $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
         $day = Time::at()->format('Y-m-d');
 

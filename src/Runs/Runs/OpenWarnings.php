@@ -72,7 +72,7 @@ final readonly class OpenWarnings
     private function worst(OpenProject $open, Record $row, HandWork $hand): ?Warning
     {
         $worst = null;
-        foreach (array_keys($open->template->pages) as $page) {
+        foreach (array_keys($open->design->pages) as $page) {
             foreach ($open->warnings($row, $open->lay($row, $page), $page) as $warning) {
                 $rank = $warning->severity->rank();
                 $value = Acceptance::value($open->piece($row), $row, $warning->layer);

@@ -64,7 +64,7 @@ final readonly class OrderViews
                 array_filter(
                     $this->outputs->all(),
                     static fn (ExportFormat $output): bool => null === $output->page() && (!$output instanceof MotionFormat ||
-                        $project->template()->moves() ||
+                        $project->design()->moves() ||
                         isset($chosen[$output::id()])),
                 ),
             )),
@@ -95,10 +95,10 @@ final readonly class OrderViews
         } catch (RunOrderException $e) {
             return ['project' => $project, 'error' => $e->getMessage(), 'oob' => false];
         }
-        $template = $project->template()->made();
+        $design = $project->design()->made();
         $first = $plan->pieces[0];
         $look = $this->warnings->look($project, array_column($plan->pieces, 'row'), self::LOOK);
-        $files = $this->files($plan, $template);
+        $files = $this->files($plan, $design);
         $edge = $order->choices[0]->settings->edge;
 
         return [
@@ -108,14 +108,14 @@ final readonly class OrderViews
             'count' => \count($plan->pieces),
             'left' => $plan->left,
             'make' => \sprintf('Make %s %s', number_format(\count($plan->pieces)), 1 === \count($plan->pieces) ? 'piece' : 'pieces'),
-            'pages' => \count($order->choices[0]->settings->pages($template->pages)),
-            'paper' => $template->size(),
-            'sizes' => $this->sizes($order, $template),
+            'pages' => \count($order->choices[0]->settings->pages($design->pages)),
+            'paper' => $design->size(),
+            'sizes' => $this->sizes($order, $design),
             'edge' => $edge->value,
-            'bleed' => Edge::Cut === $edge || $template->bleed <= 0 ? 0 : $template->unit->fromDots($template->bleed, $template->dpi),
-            'unit' => $template->unit->value,
+            'bleed' => Edge::Cut === $edge || $design->bleed <= 0 ? 0 : $design->unit->fromDots($design->bleed, $design->dpi),
+            'unit' => $design->unit->value,
             'files' => \array_slice($files, 0, self::NAMES_SHOWN),
-            'moreFiles' => max(0, $this->count($plan, $template) - self::NAMES_SHOWN),
+            'moreFiles' => max(0, $this->count($plan, $design) - self::NAMES_SHOWN),
             'clashes' => $order->hasNames() ? $plan->clashes : [],
             'warnings' => \array_slice($look['found'], 0, self::WARNINGS_SHOWN, true),
             'found' => \count($look['found']),
@@ -126,12 +126,12 @@ final readonly class OrderViews
     }
 
     /** @return array<string, string> sizes in pixels of those outputs that have any, by their labels */
-    private function sizes(RunOrder $order, Design $template): array
+    private function sizes(RunOrder $order, Design $design): array
     {
         $sizes = [];
         foreach ($order->choices as $choice) {
             if ($choice->settings instanceof SizedSettings) {
-                $sizes[$choice->output->label()] = $choice->output->size($template, $choice->settings);
+                $sizes[$choice->output->label()] = $choice->output->size($design, $choice->settings);
             }
         }
 
@@ -140,9 +140,9 @@ final readonly class OrderViews
     }
 
     /** @return list<string> the first names */
-    private function files(RunPlan $plan, Design $template): array
+    private function files(RunPlan $plan, Design $design): array
     {
-        $pages = PageNames::of($template);
+        $pages = PageNames::of($design);
         $names = [];
         foreach ($plan->order->choices as $choice) {
             $by = $choice->by();
@@ -163,7 +163,7 @@ final readonly class OrderViews
         return $names;
     }
 
-    private function count(RunPlan $plan, Design $template): int
+    private function count(RunPlan $plan, Design $design): int
     {
         $each = array_map(
             static fn (ChosenFormat $choice): int => $choice->isBound()
@@ -173,7 +173,7 @@ final readonly class OrderViews
                         static fn (array $piece): string => trim($piece['row']->cells[(string) $choice->by()] ?? ''),
                         $plan->pieces,
                     ))))
-                : \count($plan->pieces) * \count($choice->names('', PageNames::of($template))),
+                : \count($plan->pieces) * \count($choice->names('', PageNames::of($design))),
             $plan->order->choices,
         );
 

@@ -17,14 +17,14 @@ use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Record;
 use Symfony\Component\Uid\Ulid;
 
-/** One making of pieces. It keeps the template as it was when ordered; the pieces keep their cells. */
+/** One making of pieces. It keeps the design as it was when ordered; the pieces keep their cells. */
 #[ORM\Entity]
 #[ORM\Table(name: 'run')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'number'])]
 class Run
 {
-    #[ORM\Column(type: Types::TEXT)]
-    private string $template;
+    #[ORM\Column(name: 'template', type: Types::TEXT)]
+    private string $design;
 
     #[ORM\Column]
     private \DateTimeImmutable $orderedAt;
@@ -72,7 +72,7 @@ class Run
         $this->evenSizes = $even->sizes;
         $this->touchUps = $touchUps->toArray();
         $this->monthFirst = Record::orders($project->columns());
-        $this->template = (new DesignCodec())->encode($project->template()->made());
+        $this->design = (new DesignCodec())->encode($project->design()->made());
         $this->orderedAt = Time::at();
     }
 
@@ -174,15 +174,15 @@ class Run
         return new Record($number, $cells, $this->monthFirst, $id);
     }
 
-    public function template(): Design
+    public function design(): Design
     {
-        return (new DesignCodec())->decode($this->template);
+        return (new DesignCodec())->decode($this->design);
     }
 
     /** Whether it was made of a design as it is written here. */
-    public function isOf(string $template): bool
+    public function isOf(string $design): bool
     {
-        return $this->template === $template;
+        return $this->design === $design;
     }
 
     public function job(): Job

@@ -27,7 +27,7 @@ final readonly class RunPictures
      */
     public function draw(Run $run, int $from, int $count): array
     {
-        $template = $run->template();
+        $design = $run->design();
         $pictures = $this->pictures->linked($run->project(), $this->meant->shelf($run), $run->id());
         $layouter = $this->fonts->engine($run->project()->owner(), $this->meant->fonts($run))->layouter;
         $still = new StillDrawing($pictures);
@@ -40,10 +40,10 @@ final readonly class RunPictures
         $found = [];
         foreach ($this->report->report($run, $from, $count) as $piece) {
             $row = $rows[$piece['position']];
-            [$own, $sizes] = [$touchUps->template($template, $row), $touchUps->even($even, $row)];
+            [$own, $sizes] = [$touchUps->design($design, $row), $touchUps->even($even, $row)];
             $pages = array_map(
                 static fn (int $page): string => $still->svg($layouter->lay($own, $row, $pictures, $sizes, $page)->drawing),
-                array_keys($template->pages),
+                array_keys($design->pages),
             );
             $found[] = [
                 'position' => $piece['position'],

@@ -56,7 +56,7 @@ final readonly class RunPlanner
     {
         $keys = $this->known($project);
         [$last, $choices] = $this->last($project, $output);
-        $usual = null === $output ? $this->outputs->usual($project->template()) : $this->outputs->get($output);
+        $usual = null === $output ? $this->outputs->usual($project->design()) : $this->outputs->get($output);
         $choices = [] === $choices ? [new ChosenFormat($usual, $usual->settings())] : $choices;
         if (null !== $last && [] === Pattern::parse($last->namePattern())->unknownColumns($keys)) {
             return new RunOrder(
@@ -85,7 +85,7 @@ final readonly class RunPlanner
     {
         $table = $this->rows->beginning($project, self::NAMED_BY);
 
-        return UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->template()->linkedColumns());
+        return UsualName::pattern($table, $this->kinds->byKey($project, $table), $project->design()->linkedColumns());
     }
 
     /** @return array{Run|null, list<ChosenFormat>} the last run that made such, and what it made */
@@ -115,7 +115,7 @@ final readonly class RunPlanner
             throw new RunOrderException('Say what the finished file is to be called.');
         }
         $naming = new Naming($pattern, $order->plainNames, $order->nameBytes, Time::at()->format('Y-m-d'));
-        $names = new FileNames($naming, $project->template()->locale, $project->rowCount());
+        $names = new FileNames($naming, $project->design()->locale, $project->rowCount());
         $pieces = [];
         $table = $this->rows->table($project);
         $skipped = $table->skipped();
@@ -192,7 +192,7 @@ final readonly class RunPlanner
     private function checkFormats(Project $project, RunOrder $order, array $rows): void
     {
         foreach ($order->choices as $choice) {
-            $trouble = $choice->trouble($project->template(), $rows);
+            $trouble = $choice->trouble($project->design(), $rows);
             if (null !== $trouble) {
                 throw new RunOrderException($trouble);
             }
@@ -209,7 +209,7 @@ final readonly class RunPlanner
         try {
             $said = RowChoice::Some === $order->which ? $order->rows : '';
             $picked = array_flip(RowSelection::parse($said, $project->rowCount())->numbers($project->rowCount()));
-            $pattern = Pattern::parse($order->name, $project->template()->locale);
+            $pattern = Pattern::parse($order->name, $project->design()->locale);
         } catch (TableException | PatternException $e) {
             throw new RunOrderException($e->getMessage(), 0, $e);
         }

@@ -33,7 +33,7 @@ final class RunProduction
     {
         if (null === $this->making || $this->run !== $run->id() || Time::precise() > $this->until) {
             $this->making = new Production(
-                $run->template(),
+                $run->design(),
                 $this->choices($run),
                 $this->fonts->engine($run->project()->owner(), $this->meant->fonts($run))->layouter,
                 $this->pictures->embedded($run->project(), $this->meant->shelf($run)),

@@ -16,14 +16,14 @@ final readonly class AddLayer implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        foreach ($template->layers() as $layer) {
+        foreach ($design->layers() as $layer) {
             if ($layer->id === $this->layer->id) {
                 throw new DesignException('id', "\"$layer->id\" is used by another layer");
             }
         }
-        $pages = $template->pages;
+        $pages = $design->pages;
         $page = $pages[$this->page] ?? throw new DesignException('side', 'there is no such page');
         if (\count($page->layers) >= DesignCodec::MAX_LAYERS) {
             throw new DesignException('layers', \sprintf('a page holds up to %d layers', DesignCodec::MAX_LAYERS));
@@ -32,7 +32,7 @@ final readonly class AddLayer implements Edit
             $this->under ? [$this->layer, ...$page->layers] : [...$page->layers, $this->layer],
         );
 
-        return $template->withPages($pages);
+        return $design->withPages($pages);
     }
 
     public function says(Design $before): string

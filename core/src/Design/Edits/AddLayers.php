@@ -18,13 +18,13 @@ final readonly class AddLayers implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
         foreach ($this->layers as $i => $layer) {
-            $template = (new AddLayer($layer, $this->page, $this->under && 0 === $i))->apply($template);
+            $design = (new AddLayer($layer, $this->page, $this->under && 0 === $i))->apply($design);
         }
 
-        return $template;
+        return $design;
     }
 
     public function says(Design $before): string

@@ -8,16 +8,16 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Properties\DesignException;
 
-/** Gives a template a back, on the ground of its front. */
+/** Gives a design a back, on the ground of its front. */
 final readonly class AddPage implements Edit
 {
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        if (\count($template->pages) >= Design::MOST_PAGES) {
+        if (\count($design->pages) >= Design::MOST_PAGES) {
             throw new DesignException('', 'There is a front and a back already.');
         }
 
-        return $template->withPages([...$template->pages, new Page('Back', $template->page()->background, [])]);
+        return $design->withPages([...$design->pages, new Page('Back', $design->page()->background, [])]);
     }
 
     public function says(Design $before): string

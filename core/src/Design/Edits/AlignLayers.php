@@ -27,20 +27,20 @@ final readonly class AlignLayers implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
         if (!isset(self::WAYS[$this->way])) {
             throw new DesignException('way', 'is no way to line layers up');
         }
         $frames = [];
         foreach ($this->layers as $id) {
-            $frames[$id] = $template->layer($id)->frame;
+            $frames[$id] = $design->layer($id)->frame;
         }
         $placed = \in_array($this->way, ['across', 'down'], true)
             ? $this->distribute($frames)
-            : $this->line($frames, $template);
+            : $this->line($frames, $design);
 
-        return (new PlaceLayers($placed))->apply($template);
+        return (new PlaceLayers($placed))->apply($design);
     }
 
     public function says(Design $before): string
@@ -53,13 +53,13 @@ final readonly class AlignLayers implements Edit
      *
      * @return non-empty-array<string, Frame>
      */
-    private function line(array $frames, Design $template): array
+    private function line(array $frames, Design $design): array
     {
         $one = 1 === \count($frames);
         $left = $one ? 0.0 : min(array_map(static fn (Frame $f): float => $f->x, $frames));
-        $right = $one ? (float) $template->width : max(array_map(static fn (Frame $f): float => $f->x + $f->width, $frames));
+        $right = $one ? (float) $design->width : max(array_map(static fn (Frame $f): float => $f->x + $f->width, $frames));
         $top = $one ? 0.0 : min(array_map(static fn (Frame $f): float => $f->y, $frames));
-        $bottom = $one ? (float) $template->height : max(array_map(static fn (Frame $f): float => $f->y + $f->height, $frames));
+        $bottom = $one ? (float) $design->height : max(array_map(static fn (Frame $f): float => $f->y + $f->height, $frames));
 
         return array_map(
             fn (Frame $f): Frame => match ($this->way) {

@@ -14,16 +14,16 @@ use Morphea\Core\Table\Data\Column;
 final readonly class AutoLink
 {
     /** @param list<string> $made sentences: which links there are now by name alone */
-    private function __construct(public Design $template, public array $made)
+    private function __construct(public Design $design, public array $made)
     {
     }
 
     /** @param list<Column> $columns */
-    public static function of(Design $template, array $columns): self
+    public static function of(Design $design, array $columns): self
     {
         $keys = array_map(static fn (Column $column): string => $column->key, $columns);
         $made = [];
-        foreach ($template->placeholders() as $layer) {
+        foreach ($design->placeholders() as $layer) {
             $used = $layer->columns();
             $unknown = array_values(array_diff($used, $keys));
             if ([] !== $used && [] === $unknown) {
@@ -41,14 +41,14 @@ final readonly class AutoLink
             }
             foreach ($columns as $column) {
                 if (self::plain($column->heading) === self::plain($layer->name)) {
-                    $template = (new LinkColumn($layer->id, $column->key, $keys))->apply($template);
+                    $design = (new LinkColumn($layer->id, $column->key, $keys))->apply($design);
                     $made[] = \sprintf('%s shows %s %s', $layer->name, $column->letter(), $column->heading);
                     break;
                 }
             }
         }
 
-        return new self($template, $made);
+        return new self($design, $made);
     }
 
     private static function plain(string $name): string

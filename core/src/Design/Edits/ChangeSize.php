@@ -32,27 +32,27 @@ final readonly class ChangeSize implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        $blank = Design::blank($template->name, $this->width, $this->height, $this->unit, $this->dpi, $template->locale);
-        $scale = min($blank->width / $template->width, $blank->height / $template->height);
+        $blank = Design::blank($design->name, $this->width, $this->height, $this->unit, $this->dpi, $design->locale);
+        $scale = min($blank->width / $design->width, $blank->height / $design->height);
         $codec = new DesignCodec();
-        $data = $codec->toArray($template);
+        $data = $codec->toArray($design);
         foreach (
             ['width' => $blank->width, 'height' => $blank->height, 'dpi' => $blank->dpi, 'unit' => $blank->unit->value]
             as $key => $value
         ) {
             $data[$key] = $value;
         }
-        $data['safeMargin'] = $template->safeMargin * $scale;
-        $data['bleed'] = ($template->bleed * $blank->dpi) / $template->dpi;
-        foreach ($template->guides as $i => $guide) {
+        $data['safeMargin'] = $design->safeMargin * $scale;
+        $data['bleed'] = ($design->bleed * $blank->dpi) / $design->dpi;
+        foreach ($design->guides as $i => $guide) {
             $data['guides'][$i]['at'] =
-                $guide->at * ($guide->upright ? $blank->width / $template->width : $blank->height / $template->height);
+                $guide->at * ($guide->upright ? $blank->width / $design->width : $blank->height / $design->height);
         }
-        foreach ($template->pages as $i => $page) {
-            $across = self::starts($page, 'x', 'width', $template->width, $blank->width, $scale);
-            $down = self::starts($page, 'y', 'height', $template->height, $blank->height, $scale);
+        foreach ($design->pages as $i => $page) {
+            $across = self::starts($page, 'x', 'width', $design->width, $blank->width, $scale);
+            $down = self::starts($page, 'y', 'height', $design->height, $blank->height, $scale);
             foreach ($page->layers as $n => $layer) {
                 $data['sides'][$i]['layers'][$n] = self::placed(
                     $layer,

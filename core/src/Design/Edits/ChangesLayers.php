@@ -18,21 +18,21 @@ trait ChangesLayers
      *
      * @throws DesignException
      */
-    private function change(Design $template, array $ids, \Closure $change): Design
+    private function change(Design $design, array $ids, \Closure $change): Design
     {
         $codec = new DesignCodec();
         $changed = [];
         foreach ($ids as $id) {
-            $layer = $template->layer($id);
-            $changed[$id] = $codec->layerFromArray($change($codec->layerToArray($layer), $layer), $template->locale);
+            $layer = $design->layer($id);
+            $changed[$id] = $codec->layerFromArray($change($codec->layerToArray($layer), $layer), $design->locale);
         }
 
-        return $template->mapLayers(static fn (Layer $layer): Layer => $changed[$layer->id] ?? $layer);
+        return $design->mapLayers(static fn (Layer $layer): Layer => $changed[$layer->id] ?? $layer);
     }
 
     /** @param list<string> $ids */
-    private function name(Design $template, array $ids): string
+    private function name(Design $design, array $ids): string
     {
-        return 1 === \count($ids) ? $template->layer($ids[0])->name : \count($ids) . ' layers';
+        return 1 === \count($ids) ? $design->layer($ids[0])->name : \count($ids) . ' layers';
     }
 }

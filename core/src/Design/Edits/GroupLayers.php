@@ -17,13 +17,13 @@ final readonly class GroupLayers implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        $taken = array_map(static fn (Layer $layer): ?string => $layer->group, $template->layers());
+        $taken = array_map(static fn (Layer $layer): ?string => $layer->group, $design->layers());
         for ($n = 1; \in_array("group-$n", $taken, true); ++$n);
 
         return $this->change(
-            $template,
+            $design,
             $this->layers,
             fn (array $data): array => array_replace($data, ['group' => $this->together ? "group-$n" : null]),
         );

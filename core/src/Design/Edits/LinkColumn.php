@@ -24,16 +24,16 @@ final readonly class LinkColumn implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        $layer = $template->layer($this->layer);
+        $layer = $design->layer($this->layer);
         $content = $layer->content();
         $new =
             null === $content || LayerKind::Picture === $layer->kind()
                 ? Content::plain(Pattern::parse(Pattern::column($this->key)))
-                : $this->linked($content, $template->locale);
+                : $this->linked($content, $design->locale);
 
-        return (new SetContent($this->layer, $new))->apply($template);
+        return (new SetContent($this->layer, $new))->apply($design);
     }
 
     public function says(Design $before): string

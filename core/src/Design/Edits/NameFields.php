@@ -15,9 +15,9 @@ final readonly class NameFields implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        return $this->edit->apply($template)->withFields($this->fields);
+        return $this->edit->apply($design)->withFields($this->fields);
     }
 
     public function says(Design $before): string

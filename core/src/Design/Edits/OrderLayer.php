@@ -15,12 +15,12 @@ final readonly class OrderLayer implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        $moved = $template->layer($this->layer);
+        $moved = $design->layer($this->layer);
 
-        return $template->withPages(
-            array_map(fn (Page $page): Page => $page->withLayers($this->reorder($page->layers, $moved)), $template->pages),
+        return $design->withPages(
+            array_map(fn (Page $page): Page => $page->withLayers($this->reorder($page->layers, $moved)), $design->pages),
         );
     }
 

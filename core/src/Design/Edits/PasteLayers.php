@@ -21,16 +21,16 @@ final readonly class PasteLayers implements Edit
 
     /**
      * @param list<mixed> $layers
-     * @param float       $dpi    of the template they come from
+     * @param float       $dpi    of the design they come from
      * @param float       $shift  dots to the right and down, so that a copy is seen beside its original
      */
     public function __construct(private array $layers, private float $dpi, private float $shift, private int $page = 0)
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        return $this->paste($template)[0];
+        return $this->paste($design)[0];
     }
 
     /**
@@ -38,18 +38,18 @@ final readonly class PasteLayers implements Edit
      *
      * @throws DesignException
      */
-    public function paste(Design $template): array
+    public function paste(Design $design): array
     {
         if ([] === $this->layers || \count($this->layers) > self::MOST || $this->dpi <= 0) {
             throw new DesignException('', 'There is nothing to paste. Copy a layer first.');
         }
         $codec = new DesignCodec();
-        $taken = array_fill_keys(array_map(static fn (Layer $layer): string => $layer->id, $template->layers()), true);
+        $taken = array_fill_keys(array_map(static fn (Layer $layer): string => $layer->id, $design->layers()), true);
         $groups = [];
         $ids = [];
         foreach ($this->layers as $data) {
-            $copied = $codec->layerFromArray($data, $template->locale);
-            $grown = Declared::of($copied::class)->scaled($copied, $template->dpi / $this->dpi);
+            $copied = $codec->layerFromArray($data, $design->locale);
+            $grown = Declared::of($copied::class)->scaled($copied, $design->dpi / $this->dpi);
             \assert($grown instanceof Layer);
             $layer = $codec->layerToArray($grown);
             $layer['frame']['x'] += $this->shift;
@@ -59,14 +59,14 @@ final readonly class PasteLayers implements Edit
             if (null !== $copied->group) {
                 $layer['group'] = $groups[$copied->group] ??= self::free(
                     $copied->group,
-                    self::groups($template) + array_fill_keys($groups, true),
+                    self::groups($design) + array_fill_keys($groups, true),
                 );
             }
-            $template = (new AddLayer($codec->layerFromArray($layer, $template->locale), $this->page))->apply($template);
+            $design = (new AddLayer($codec->layerFromArray($layer, $design->locale), $this->page))->apply($design);
             $ids[] = $layer['id'];
         }
 
-        return [$template, $ids];
+        return [$design, $ids];
     }
 
     public function says(Design $before): string
@@ -75,10 +75,10 @@ final readonly class PasteLayers implements Edit
     }
 
     /** @return array<string, true> */
-    private static function groups(Design $template): array
+    private static function groups(Design $design): array
     {
         $groups = [];
-        foreach ($template->layers() as $layer) {
+        foreach ($design->layers() as $layer) {
             if (null !== $layer->group) {
                 $groups[$layer->group] = true;
             }

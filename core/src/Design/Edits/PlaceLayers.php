@@ -18,12 +18,12 @@ final readonly class PlaceLayers implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
         $round = static fn (float $value): float => round($value, 3);
 
         return $this->change(
-            $template,
+            $design,
             array_map(strval(...), array_keys($this->frames)),
             fn (array $data, Layer $layer): array => array_replace($data, [
                 'frame' => array_map($round, get_object_vars($this->frames[$layer->id])),

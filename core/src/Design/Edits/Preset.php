@@ -45,17 +45,17 @@ final readonly class Preset
         return array_combine(array_map(static fn (self $p) => $p->id, $presets), $presets);
     }
 
-    public function template(string $name): Design
+    public function design(string $name): Design
     {
-        $template = Design::blank($name, $this->width, $this->height, $this->unit, $this->dpi);
+        $design = Design::blank($name, $this->width, $this->height, $this->unit, $this->dpi);
         if ($this->pages > 1) {
-            $template = (new AddPage())->apply($template);
+            $design = (new AddPage())->apply($design);
         }
 
         return (new SetPage([
             'bleed' => $this->unit->toDots($this->bleed, $this->dpi),
-            'background' => $this->transparent ? null : $template->page()->background,
-        ]))->apply($template);
+            'background' => $this->transparent ? null : $design->page()->background,
+        ]))->apply($design);
     }
 
     /** The size as people say it, e.g. `297 × 210 mm`. */

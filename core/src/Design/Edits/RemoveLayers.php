@@ -17,16 +17,16 @@ final readonly class RemoveLayers implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
         foreach ($this->layers as $layer) {
-            $template->layer($layer);
+            $design->layer($layer);
         }
         $without = fn (Page $page): Page => $page->withLayers(
             array_values(array_filter($page->layers, fn (Layer $layer): bool => !\in_array($layer->id, $this->layers, true))),
         );
 
-        return $template->withPages(array_map($without, $template->pages));
+        return $design->withPages(array_map($without, $design->pages));
     }
 
     public function says(Design $before): string

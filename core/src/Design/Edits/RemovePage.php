@@ -14,15 +14,15 @@ final readonly class RemovePage implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        $pages = $template->pages;
+        $pages = $design->pages;
         unset($pages[$this->page]);
-        if ([] === $pages || \count($pages) === \count($template->pages)) {
+        if ([] === $pages || \count($pages) === \count($design->pages)) {
             throw new DesignException('', 'A design keeps at least one page.');
         }
 
-        return $template->withPages(array_values($pages));
+        return $design->withPages(array_values($pages));
     }
 
     public function says(Design $before): string

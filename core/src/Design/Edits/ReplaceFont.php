@@ -15,19 +15,19 @@ final readonly class ReplaceFont implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
         $layers = array_values(
             array_map(
                 static fn (TextLayer $text): string => $text->id,
-                array_filter($template->texts(), fn (TextLayer $text): bool => $text->style->family === $this->from),
+                array_filter($design->texts(), fn (TextLayer $text): bool => $text->style->family === $this->from),
             ),
         );
         if ([] === $layers) {
             throw new DesignException('', "No text is set in “{$this->from}”.");
         }
 
-        return (new SetLayers($layers, ['style.family' => $this->to]))->apply($template);
+        return (new SetLayers($layers, ['style.family' => $this->to]))->apply($design);
     }
 
     public function says(Design $before): string

@@ -14,9 +14,9 @@ final readonly class SetContent implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        return (new SetLayer($this->layer, $template->layer($this->layer)->showing($this->content)))->apply($template);
+        return (new SetLayer($this->layer, $design->layer($this->layer)->showing($this->content)))->apply($design);
     }
 
     public function says(Design $before): string

@@ -13,9 +13,9 @@ final readonly class SetEnding implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        return new Design(...['endsAsBegun' => $this->endsAsBegun] + get_object_vars($template));
+        return new Design(...['endsAsBegun' => $this->endsAsBegun] + get_object_vars($design));
     }
 
     public function says(Design $before): string

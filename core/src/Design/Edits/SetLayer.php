@@ -20,9 +20,9 @@ final readonly class SetLayer implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        $declared = Declared::of($template->layer($this->layer)::class);
+        $declared = Declared::of($design->layer($this->layer)::class);
         foreach (array_keys($this->values) as $path) {
             if (\in_array($path, self::FIXED, true)) {
                 throw new DesignException($path, 'cannot be changed');
@@ -32,7 +32,7 @@ final readonly class SetLayer implements Edit
             }
         }
 
-        return $this->change($template, [$this->layer], function (array $data): array {
+        return $this->change($design, [$this->layer], function (array $data): array {
             foreach ($this->values as $path => $value) {
                 $data = self::set($data, explode('.', $path), $value);
             }

@@ -17,13 +17,13 @@ final readonly class SetLayers implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
         foreach ($this->layers as $layer) {
-            $template = (new SetLayer($layer, $this->values))->apply($template);
+            $design = (new SetLayer($layer, $this->values))->apply($design);
         }
 
-        return $template;
+        return $design;
     }
 
     public function says(Design $before): string

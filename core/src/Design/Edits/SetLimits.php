@@ -15,11 +15,11 @@ final readonly class SetLimits implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
         $codec = new DesignCodec();
 
-        return $codec->fromArray($codec->toArray(new Design(...['limits' => $this->limits] + get_object_vars($template))));
+        return $codec->fromArray($codec->toArray(new Design(...['limits' => $this->limits] + get_object_vars($design))));
     }
 
     public function says(Design $before): string

@@ -16,15 +16,15 @@ final readonly class SetPage implements Edit
 {
     private const OWN = ['background', 'name'];
 
-    /** @param non-empty-array<string, mixed> $values of the page, or of the template */
+    /** @param non-empty-array<string, mixed> $values of the page, or of the design */
     public function __construct(private array $values, private int $page = 0)
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
         $codec = new DesignCodec();
-        $data = $codec->toArray($template);
+        $data = $codec->toArray($design);
         foreach ($this->values as $key => $value) {
             if (\in_array($key, self::OWN, true)) {
                 $data['sides'][$this->page][$key] = $value;

@@ -11,7 +11,7 @@ use Morphea\Core\Design\Model\LayerCodec;
 use Morphea\Core\Design\Model\Scene;
 
 /**
- * Gives a template other scenes. A layer that came with one that is gone comes with what followed it, one that went with
+ * Gives a design other scenes. A layer that came with one that is gone comes with what followed it, one that went with
  * it goes with what was before it; without any scenes, all layers are always there.
  */
 final readonly class SetScenes implements Edit
@@ -21,15 +21,15 @@ final readonly class SetScenes implements Edit
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
-        $made = new Design(...['scenes' => $this->scenes] + get_object_vars($template));
+        $made = new Design(...['scenes' => $this->scenes] + get_object_vars($design));
         $codec = new DesignCodec();
         $data = $codec->toArray($made);
         foreach ($made->pages as $s => $page) {
             foreach ($page->layers as $i => $layer) {
                 $data['sides'][$s]['layers'][$i] = (new LayerCodec())->toArray($layer);
-                $data['sides'][$s]['layers'][$i]['stay'] = $this->stay($template, $made, $layer);
+                $data['sides'][$s]['layers'][$i]['stay'] = $this->stay($design, $made, $layer);
             }
         }
 

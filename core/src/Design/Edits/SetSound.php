@@ -8,18 +8,18 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Timing\BackgroundSound;
 
-/** Gives a template another track, or has it played otherwise. */
+/** Gives a design another track, or has it played otherwise. */
 final readonly class SetSound implements Edit
 {
     public function __construct(private BackgroundSound $sound)
     {
     }
 
-    public function apply(Design $template): Design
+    public function apply(Design $design): Design
     {
         $codec = new DesignCodec();
 
-        return $codec->fromArray($codec->toArray(new Design(...['sound' => $this->sound] + get_object_vars($template))));
+        return $codec->fromArray($codec->toArray(new Design(...['sound' => $this->sound] + get_object_vars($design))));
     }
 
     public function says(Design $before): string

@@ -33,7 +33,7 @@ final readonly class TouchUp
     }
 
     /**
-     * What makes one template the other.
+     * What makes one design the other.
      *
      * @throws DesignException where more was changed than values of layers that are there
      */

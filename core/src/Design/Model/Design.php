@@ -137,7 +137,7 @@ final readonly class Design
                 return $layer;
             }
         }
-        throw new DesignException('layer', \sprintf('there is no layer "%s" in this template', $id));
+        throw new DesignException('layer', \sprintf('there is no layer "%s" in this design', $id));
     }
 
     /** Which page a layer stands on; the first when it is on none. */

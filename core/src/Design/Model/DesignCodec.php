@@ -9,17 +9,17 @@ use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\JsonNode;
 use Morphea\Core\Design\Styles\Format;
 
-/** Template to and from the JSON described in docs/format/template.schema.json. Reads strictly: no unknown keys, no absurd sizes. */
+/** Design to and from the JSON described in docs/format/template.schema.json. Reads strictly: no unknown keys, no absurd sizes. */
 final readonly class DesignCodec
 {
     public const MAX_LAYERS = 500;
 
     /** @throws DesignException where a number is beyond all bounds, or words are no text */
-    public function encode(Design $template): string
+    public function encode(Design $design): string
     {
         try {
             return json_encode(
-                $this->toArray($template),
+                $this->toArray($design),
                 \JSON_THROW_ON_ERROR |
                     \JSON_UNESCAPED_UNICODE |
                     \JSON_UNESCAPED_SLASHES |
@@ -44,9 +44,9 @@ final readonly class DesignCodec
     }
 
     /** @return array<string, mixed> */
-    public function toArray(Design $template): array
+    public function toArray(Design $design): array
     {
-        return ['format' => Format::NEWEST] + Declared::of(Design::class)->write($template);
+        return ['format' => Format::NEWEST] + Declared::of(Design::class)->write($design);
     }
 
     /**
@@ -59,10 +59,10 @@ final readonly class DesignCodec
         $node = new JsonNode('', Format::upgraded($data));
         $declared = Declared::of(Design::class);
         $node->onlyKeys('format', ...$declared->keys());
-        $template = $declared->read($node, $node->text('locale', 35));
-        \assert($template instanceof Design);
+        $design = $declared->read($node, $node->text('locale', 35));
+        \assert($design instanceof Design);
         $seen = [];
-        foreach ($template->pages as $s => $page) {
+        foreach ($design->pages as $s => $page) {
             foreach ($page->layers as $i => $layer) {
                 if (isset($seen[$layer->id])) {
                     throw new DesignException("sides[$s].layers[$i].id", "\"$layer->id\" is used by two layers");
@@ -71,27 +71,27 @@ final readonly class DesignCodec
             }
         }
 
-        self::checkScenes($template);
+        self::checkScenes($design);
 
-        return $template;
+        return $design;
     }
 
     /** @throws DesignException where two scenes have one id, or a layer keeps to one that is not there */
-    private static function checkScenes(Design $template): void
+    private static function checkScenes(Design $design): void
     {
-        foreach ($template->scenes as $i => $scene) {
-            if ($i !== $template->scene($scene->id)) {
+        foreach ($design->scenes as $i => $scene) {
+            if ($i !== $design->scene($scene->id)) {
                 throw new DesignException("beats[$i].id", "\"$scene->id\" is used by two scenes");
             }
         }
-        foreach ($template->layers() as $layer) {
+        foreach ($design->layers() as $layer) {
             [$comes, $goes] = [$layer->stay?->comes, $layer->stay?->goes];
             foreach (['comes' => $comes, 'goes' => $goes] as $what => $id) {
-                if (null !== $id && null === $template->scene($id)) {
+                if (null !== $id && null === $design->scene($id)) {
                     throw new DesignException("$layer->name: $what", "there is no scene \"$id\"");
                 }
             }
-            if (($template->scene($comes) ?? 0) > ($template->scene($goes) ?? \PHP_INT_MAX)) {
+            if (($design->scene($comes) ?? 0) > ($design->scene($goes) ?? \PHP_INT_MAX)) {
                 throw new DesignException("$layer->name: goes", 'a layer cannot go before it comes');
             }
         }

@@ -38,7 +38,7 @@ abstract readonly class Layer
         public ?string $group = null,
         #[Choice('use')]
         public LayerUse $use = LayerUse::Print,
-        /** When it is seen, in a template with scenes; null for always. */
+        /** When it is seen, in a design with scenes; null for always. */
         #[Group('time')]
         public ?Stay $stay = null,
     ) {

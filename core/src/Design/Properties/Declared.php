@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Properties;
 
 /**
- * What a class of the template declares about its values: the attributes at the parameters it is made from. The codec,
+ * What a class of the design declares about its values: the attributes at the parameters it is made from. The codec,
  * the words of an edit, scaling, what people type and the controls of the rule line all follow from them.
  */
 final class Declared

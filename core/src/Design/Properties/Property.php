@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Properties;
 
 /**
- * What one value of a template is, declared once, at the value itself: how it stands in the file format, what it is
+ * What one value of a design is, declared once, at the value itself: how it stands in the file format, what it is
  * called, what people may type for it, what becomes of it when everything is made larger.
  */
 interface Property

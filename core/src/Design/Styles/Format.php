@@ -20,7 +20,7 @@ final readonly class Format
     public const NEWEST = 3;
 
     /**
-     * A template as the newest version has it.
+     * A design as the newest version has it.
      *
      * @throws DesignException when it says no version, or a later one
      */
@@ -50,22 +50,22 @@ final readonly class Format
     }
 
     /**
-     * @param array<array-key, mixed>                                         $template
+     * @param array<array-key, mixed>                                         $design
      * @param \Closure(array<array-key, mixed>): array<array-key, mixed> $change
      *
      * @return array<array-key, mixed>
      */
-    private static function eachLayer(array $template, \Closure $change): array
+    private static function eachLayer(array $design, \Closure $change): array
     {
-        foreach (\is_array($template['sides'] ?? null) ? $template['sides'] : [] as $s => $page) {
+        foreach (\is_array($design['sides'] ?? null) ? $design['sides'] : [] as $s => $page) {
             foreach (\is_array($page['layers'] ?? null) ? $page['layers'] : [] as $i => $layer) {
                 if (\is_array($layer)) {
-                    $template['sides'][$s]['layers'][$i] = $change($layer);
+                    $design['sides'][$s]['layers'][$i] = $change($layer);
                 }
             }
         }
 
-        return $template;
+        return $design;
     }
 
     /**

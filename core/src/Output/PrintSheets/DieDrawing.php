@@ -26,11 +26,11 @@ final readonly class DieDrawing
      * @param Drawing $worked its first page as while working, with die lines
      * @param string  $colour #RRGGBB of lines that are nobody's layers
      */
-    public static function of(Design $template, Drawing $worked, string $colour): Drawing
+    public static function of(Design $design, Drawing $worked, string $colour): Drawing
     {
         $dies = array_flip(array_map(
             static fn (Layer $layer): string => $layer->id,
-            array_filter($template->page()->layers, static fn (Layer $layer): bool => LayerUse::Die === $layer->use),
+            array_filter($design->page()->layers, static fn (Layer $layer): bool => LayerUse::Die === $layer->use),
         ));
         $groups = array_map(
             static fn (GroupItem $group): GroupItem => new GroupItem(
@@ -44,22 +44,22 @@ final readonly class DieDrawing
             ),
             array_values(array_filter($worked->groups, static fn (GroupItem $group): bool => isset($dies[$group->layer]))),
         );
-        $dots = $template->dpi / self::INCH;
+        $dots = $design->dpi / self::INCH;
         $line = new Paint(null, $colour, self::WIDTH * $dots);
         if ([] === $groups) {
-            $edge = new RectangleItem(0, 0, $template->width, $template->height, 0, $line);
+            $edge = new RectangleItem(0, 0, $design->width, $design->height, 0, $line);
             $groups[] = new GroupItem('edge', [$edge], opacity: 1.0, rotation: 0, centreX: 0, centreY: 0);
         }
         $torn = new Paint(null, $colour, self::WIDTH * $dots, array_map(static fn (float $dash): float => $dash * $dots, self::DASHES));
-        foreach ($template->guides as $i => $guide) {
+        foreach ($design->guides as $i => $guide) {
             if (GuideUse::Perforation === $guide->use) {
                 $across = $guide->upright
-                    ? new LineItem($guide->at, 0, $guide->at, $template->height, $torn)
-                    : new LineItem(0, $guide->at, $template->width, $guide->at, $torn);
+                    ? new LineItem($guide->at, 0, $guide->at, $design->height, $torn)
+                    : new LineItem(0, $guide->at, $design->width, $guide->at, $torn);
                 $groups[] = new GroupItem("perforation-$i", [$across], opacity: 1.0, rotation: 0, centreX: 0, centreY: 0);
             }
         }
 
-        return new Drawing($template->width, $template->height, $template->dpi, null, $groups, $template->bleed);
+        return new Drawing($design->width, $design->height, $design->dpi, null, $groups, $design->bleed);
     }
 }

@@ -22,21 +22,21 @@ final readonly class PieceSize
     ) {
     }
 
-    public static function of(Design $template, bool $bleed = true): self
+    public static function of(Design $design, bool $bleed = true): self
     {
-        $mm = static fn (float $dots): float => $dots / $template->dpi * self::INCH;
+        $mm = static fn (float $dots): float => $dots / $design->dpi * self::INCH;
         $creases = [];
-        foreach ($template->guides as $guide) {
+        foreach ($design->guides as $guide) {
             if (GuideUse::Line !== $guide->use) {
                 $creases[] = new Crease($guide->upright, $mm($guide->at), GuideUse::Perforation === $guide->use);
             }
         }
 
         return new self(
-            $mm($template->width),
-            $mm($template->height),
-            $bleed ? $mm($template->bleed) : 0.0,
-            \count($template->made()->pages),
+            $mm($design->width),
+            $mm($design->height),
+            $bleed ? $mm($design->bleed) : 0.0,
+            \count($design->made()->pages),
             $creases,
         );
     }

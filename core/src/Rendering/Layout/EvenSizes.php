@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Table\Data\Record;
 
-/** The sizes that the even texts of a template share over all rows: for each the smallest any row needs. In dots, by layer. */
+/** The sizes that the even texts of a design share over all rows: for each the smallest any row needs. In dots, by layer. */
 final readonly class EvenSizes
 {
     /** @param array<string, float> $sizes */
@@ -17,9 +17,9 @@ final readonly class EvenSizes
     }
 
     /** @param iterable<Record> $rows */
-    public static function of(Design $template, iterable $rows, TextLayouter $layouter): self
+    public static function of(Design $design, iterable $rows, TextLayouter $layouter): self
     {
-        $layers = array_filter($template->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);
+        $layers = array_filter($design->texts(), static fn ($text): bool => FitMode::Even === $text->fit->mode);
         if ([] === $layers) {
             return new self();
         }
@@ -28,10 +28,10 @@ final readonly class EvenSizes
             foreach ($layers as $layer) {
                 // Only rows that do not fit at the smallest size so far can ask for a smaller one.
                 $smallest = $sizes[$layer->id] ?? null;
-                if (null !== $smallest && !$layouter->measure($layer, $row, $template->locale, $smallest)->overset) {
+                if (null !== $smallest && !$layouter->measure($layer, $row, $design->locale, $smallest)->overset) {
                     continue;
                 }
-                $facts = $layouter->measure($layer, $row, $template->locale);
+                $facts = $layouter->measure($layer, $row, $design->locale);
                 if ($facts->lines > 0) {
                     $sizes[$layer->id] = min($smallest ?? \INF, $facts->size);
                 }

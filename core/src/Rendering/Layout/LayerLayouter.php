@@ -24,7 +24,7 @@ final readonly class LayerLayouter implements LayerVisitor
         private TextLayouter $texts,
         private PictureLayouter $pictures,
         private CodeLayouter $codes,
-        private Design $template,
+        private Design $design,
         private ?Record $row,
         private PictureSource $source,
         private EvenSizes $even,
@@ -33,17 +33,17 @@ final readonly class LayerLayouter implements LayerVisitor
 
     public function text(TextLayer $layer): Laid
     {
-        return $this->texts->lay($layer, $this->row, $this->template->locale, $this->even->size($layer->id));
+        return $this->texts->lay($layer, $this->row, $this->design->locale, $this->even->size($layer->id));
     }
 
     public function picture(PictureLayer $layer): Laid
     {
-        return $this->pictures->lay($layer, $this->row, $this->source, $this->template->locale, $this->template->dpi);
+        return $this->pictures->lay($layer, $this->row, $this->source, $this->design->locale, $this->design->dpi);
     }
 
     public function code(CodeLayer $layer): Laid
     {
-        return $this->codes->lay($layer, $this->row, $this->template->locale, $this->template->dpi);
+        return $this->codes->lay($layer, $this->row, $this->design->locale, $this->design->dpi);
     }
 
     public function shape(ShapeLayer $layer): Laid

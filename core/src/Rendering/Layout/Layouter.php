@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 use Morphea\Core\Table\Data\Record;
 
-/** Template and row in, drawing and facts out: the one layout that stage, proof and press share. */
+/** Design and row in, drawing and facts out: the one layout that stage, proof and press share. */
 final readonly class Layouter
 {
     private CodeLayouter $codes;
@@ -30,23 +30,23 @@ final readonly class Layouter
     }
 
     /**
-     * @param Record|null $row  null shows the template itself, with the columns' keys in their places
+     * @param Record|null $row  null shows the design itself, with the columns' keys in their places
      * @param PictureSource $pictures of which sounds are asked as well, where it knows them
      * @param bool     $aids backdrops and die lines are drawn too, as while working
      */
     public function lay(
-        Design $template,
+        Design $design,
         ?Record $row,
         PictureSource $pictures,
         EvenSizes $even = new EvenSizes(),
         int $page = 0,
         bool $aids = false,
     ): LaidOut {
-        $layers = self::seen($template->page($page)->layers, $aids);
-        $layouter = new LayerLayouter($this->texts, $this->pictures, $this->codes, $template, $row, $pictures, $even);
+        $layers = self::seen($design->page($page)->layers, $aids);
+        $layouter = new LayerLayouter($this->texts, $this->pictures, $this->codes, $design, $row, $pictures, $even);
         $all = $drawn = $facts = [];
         foreach ($layers as $layer) {
-            $laid = $this->still->laid($template, $pictures, $even, $layer, static fn (): Laid => $layer->accept($layouter));
+            $laid = $this->still->laid($design, $pictures, $even, $layer, static fn (): Laid => $layer->accept($layouter));
             $all[$layer->id] = $laid;
             $drawn[$layer->id] = $laid->items;
             if (null !== $laid->facts) {
@@ -62,15 +62,15 @@ final readonly class Layouter
 
             return $varies ? $group() : $this->still->group($all[$layer->id], $group);
         }, $layers);
-        $groups = (new Shading($pictures))->compute($template->page($page), $groups);
-        $background = $template->page($page)->background;
+        $groups = (new Shading($pictures))->compute($design->page($page), $groups);
+        $background = $design->page($page)->background;
 
-        $heard = 0 === $page && $template->moves() && $pictures instanceof SoundSource
-            ? (new SoundLayouter($pictures))->layOut($template, $row, $facts)
+        $heard = 0 === $page && $design->moves() && $pictures instanceof SoundSource
+            ? (new SoundLayouter($pictures))->layOut($design, $row, $facts)
             : new HeardSounds();
 
         return new LaidOut(
-            new Drawing($template->width, $template->height, $template->dpi, $background, $groups, $template->bleed),
+            new Drawing($design->width, $design->height, $design->dpi, $background, $groups, $design->bleed),
             $facts,
             $heard,
         );

@@ -102,7 +102,7 @@ final readonly class PicturePlacer
         );
     }
 
-    /** What stands in the template where there are no rows yet: the outline of the frame. */
+    /** What stands in the design where there are no rows yet: the outline of the frame. */
     public static function blank(PictureLayer $layer): Item
     {
         return Shapes::frame($layer->shape, $layer->frame, new Paint(fill: '#E7EAE8', stroke: '#5A6662', strokeWidth: 1.0));

@@ -21,14 +21,14 @@ final readonly class SoundLayouter
     }
 
     /** @param array<string, LayerFacts> $facts of the page, by layer */
-    public function layOut(Design $template, ?Record $row, array $facts): HeardSounds
+    public function layOut(Design $design, ?Record $row, array $facts): HeardSounds
     {
         $missing = $plays = $says = [];
-        $track = $this->sound($template->sound->track, $row, $template, '', $missing);
-        foreach ($template->scenes as $i => $scene) {
-            $sound = $this->sound($scene->plays, $row, $template, $scene->id, $missing);
-            $words = trim($scene->reads ? self::shown($template, $i, $facts) : self::filled($scene->says, $row, $template));
-            $spoken = '' === $words ? null : $this->sounds->spoken($words, strtr($template->locale, '_', '-'));
+        $track = $this->sound($design->sound->track, $row, $design, '', $missing);
+        foreach ($design->scenes as $i => $scene) {
+            $sound = $this->sound($scene->plays, $row, $design, $scene->id, $missing);
+            $words = trim($scene->reads ? self::shown($design, $i, $facts) : self::filled($scene->says, $row, $design));
+            $spoken = '' === $words ? null : $this->sounds->spoken($words, strtr($design->locale, '_', '-'));
             if ('' !== $words && null === $spoken) {
                 $missing[$scene->id] ??= mb_strimwidth($words, 0, self::TOLD, '…', 'UTF-8');
             }
@@ -40,9 +40,9 @@ final readonly class SoundLayouter
     }
 
     /** @param array<string, string> $missing */
-    private function sound(?Pattern $named, ?Record $row, Design $template, string $of, array &$missing): ?Sound
+    private function sound(?Pattern $named, ?Record $row, Design $design, string $of, array &$missing): ?Sound
     {
-        $wanted = trim(self::filled($named, $row, $template));
+        $wanted = trim(self::filled($named, $row, $design));
         $sound = '' === $wanted ? null : $this->sounds->sound($wanted);
         if ('' !== $wanted && null === $sound) {
             $missing[$of] = $wanted;
@@ -51,12 +51,12 @@ final readonly class SoundLayouter
         return $sound;
     }
 
-    private static function filled(?Pattern $pattern, ?Record $row, Design $template): string
+    private static function filled(?Pattern $pattern, ?Record $row, Design $design): string
     {
         if (null === $pattern || (null === $row && [] !== $pattern->columns())) {
             return '';
         }
-        $filled = (new PatternFiller($template->locale))->fill($pattern, $row->cells ?? [], $row->monthFirst ?? []);
+        $filled = (new PatternFiller($design->locale))->fill($pattern, $row->cells ?? [], $row->monthFirst ?? []);
 
         return $filled->empty && [] !== $pattern->columns() ? '' : $filled->text;
     }
@@ -66,9 +66,9 @@ final readonly class SoundLayouter
      *
      * @param array<string, LayerFacts> $facts
      */
-    private static function shown(Design $template, int $scene, array $facts): string
+    private static function shown(Design $design, int $scene, array $facts): string
     {
-        $layers = array_filter($template->page()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $scene));
+        $layers = array_filter($design->page()->layers, static fn (Layer $layer): bool => $design->comesWith($layer, $scene));
         usort($layers, static fn (Layer $one, Layer $other): int => $one->frame->y <=> $other->frame->y);
         $words = [];
         foreach ($layers as $layer) {

@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 
 /**
- * Layers that no row changes, kept as they came out: laid out once for a template, its pictures and its shared sizes,
+ * Layers that no row changes, kept as they came out: laid out once for a design, its pictures and its shared sizes,
  * however many rows follow.
  */
 final class StillLayers
@@ -27,17 +27,17 @@ final class StillLayers
     }
 
     /** @param \Closure(): Laid $lay */
-    public function laid(Design $template, PictureSource $pictures, EvenSizes $even, Layer $layer, \Closure $lay): Laid
+    public function laid(Design $design, PictureSource $pictures, EvenSizes $even, Layer $layer, \Closure $lay): Laid
     {
         if ($layer->isPlaceholder()) {
             return $lay();
         }
-        $kept = $this->laid[$template] ?? null;
+        $kept = $this->laid[$design] ?? null;
         if (null === $kept || $kept[0]->get() !== $pictures || $kept[1] != $even) {
             $kept = [\WeakReference::create($pictures), $even, []];
         }
         $kept[2][$layer->id] ??= $lay();
-        $this->laid[$template] = $kept;
+        $this->laid[$design] = $kept;
 
         return $kept[2][$layer->id];
     }

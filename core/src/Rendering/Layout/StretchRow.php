@@ -20,9 +20,9 @@ final readonly class StretchRow
      *
      * @return array{stretch: array<string, string>, shortest: array<string, string>} cells by column
      */
-    public static function of(Design $template, iterable $rows, TextLayouter $layouter): array
+    public static function of(Design $design, iterable $rows, TextLayouter $layouter): array
     {
-        $shown = self::shown($template);
+        $shown = self::shown($design);
         $lengths = $widest = $narrowest = $wide = $narrow = [];
         foreach ($rows as $row) {
             foreach ($row->cells as $column => $value) {
@@ -35,7 +35,7 @@ final readonly class StretchRow
                 $length = null === $layer ? (float) mb_strlen($value, 'UTF-8') : $layouter->length($layer, $value);
                 $lengths[$column][$value] = true;
                 $record = $length > ($wide[$column] ?? -1.0) || $length < ($narrow[$column] ?? \INF);
-                if (!$record || (null !== $layer && [] !== $layouter->measure($layer, $row, $template->locale)->problems)) {
+                if (!$record || (null !== $layer && [] !== $layouter->measure($layer, $row, $design->locale)->problems)) {
                     continue;
                 }
                 if ($length > ($wide[$column] ?? -1.0)) {
@@ -51,10 +51,10 @@ final readonly class StretchRow
     }
 
     /** @return array<string, TextLayer> the first text that shows a column */
-    private static function shown(Design $template): array
+    private static function shown(Design $design): array
     {
         $shown = [];
-        foreach ($template->texts() as $text) {
+        foreach ($design->texts() as $text) {
             foreach ($text->columns() as $column) {
                 $shown[$column] ??= $text;
             }

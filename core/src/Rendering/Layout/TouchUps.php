@@ -27,7 +27,7 @@ final class TouchUps
         return $this->all[$row->id ?? 0] ?? null;
     }
 
-    public function template(Design $design, ?Record $row): Design
+    public function design(Design $design, ?Record $row): Design
     {
         return $this->put($design, $row)[0];
     }

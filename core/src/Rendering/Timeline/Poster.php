@@ -15,12 +15,12 @@ final class Poster
      * @param int        $page    that was laid out; only the first moves
      * @param float|null $seconds another moment, after the beginning
      */
-    public static function of(Design $template, LaidOut $laid, int $page, ?float $seconds = null): Drawing
+    public static function of(Design $design, LaidOut $laid, int $page, ?float $seconds = null): Drawing
     {
-        if (0 !== $page || !$template->moves()) {
+        if (0 !== $page || !$design->moves()) {
             return $laid->drawing;
         }
-        $timeline = Timeline::of($template, $laid, Timing::of($template, $laid, Timing::USUAL));
+        $timeline = Timeline::of($design, $laid, Timing::of($design, $laid, Timing::USUAL));
         $last = max(0, $timeline->timing->frames() - 1);
 
         return $timeline->at(null === $seconds ? $timeline->rest() : max(0, min($last, (int) round($seconds * Timing::USUAL))));

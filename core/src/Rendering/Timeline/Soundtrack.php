@@ -21,7 +21,7 @@ final readonly class Soundtrack
     {
     }
 
-    public static function of(Design $template, HeardSounds $heard, Timing $timing): self
+    public static function of(Design $design, HeardSounds $heard, Timing $timing): self
     {
         $voices = [];
         foreach ($timing->scenes as $timed) {
@@ -33,7 +33,7 @@ final readonly class Soundtrack
             }
         }
 
-        return new self($heard->track, $template->sound, $voices);
+        return new self($heard->track, $design->sound, $voices);
     }
 
     public function isSilent(): bool

@@ -29,31 +29,31 @@ final readonly class Timeline
     ) {
     }
 
-    public static function of(Design $template, LaidOut $laid, Timing $timing): self
+    public static function of(Design $design, LaidOut $laid, Timing $timing): self
     {
         $drawing = $laid->drawing;
         $split = new Parts($timing, Bounds::of(0, 0, $drawing->width, $drawing->height));
         $stays = [];
-        foreach ($template->page()->layers as $layer) {
+        foreach ($design->page()->layers as $layer) {
             $stays[$layer->id] = $layer->stay;
         }
         $always = new Stay(in: new Motion(MotionKind::Cut), out: new Motion(MotionKind::Cut));
-        $last = $template->scenes[\count($template->scenes) - 1]->id ?? '';
+        $last = $design->scenes[\count($design->scenes) - 1]->id ?? '';
         $parts = $times = [];
         foreach ($drawing->groups as $group) {
             $stay = $stays[$group->layer] ?? $always;
-            if ($template->endsAsBegun) {
+            if ($design->endsAsBegun) {
                 $stay = $stay->leaving($last);
             }
-            [$from, $to] = self::seen($template, $timing, $stay);
+            [$from, $to] = self::seen($design, $timing, $stay);
             if (isset($stays[$group->layer]) && [] !== $group->items && $to > $from) {
                 $times[$group->layer] = [$from, $to];
             }
-            $fits = $template->endsAsBegun && 0 === $from && $to === $timing->frames() && $group->plays();
+            $fits = $design->endsAsBegun && 0 === $from && $to === $timing->frames() && $group->plays();
             array_push($parts, ...$split->build($fits ? $group->fitted($timing->seconds()) : $group, $stay, $from, $to));
         }
 
-        return new self($drawing, $timing, $parts, $times, Soundtrack::of($template, $laid->heard, $timing));
+        return new self($drawing, $timing, $parts, $times, Soundtrack::of($design, $laid->heard, $timing));
     }
 
     /** A name for all that is to be seen and heard, and when. */
@@ -128,10 +128,10 @@ final readonly class Timeline
     }
 
     /** @return array{int, int} frames */
-    private static function seen(Design $template, Timing $timing, Stay $stay): array
+    private static function seen(Design $design, Timing $timing, Stay $stay): array
     {
-        $comes = $template->scene($stay->comes);
-        $goes = $template->scene($stay->goes);
+        $comes = $design->scene($stay->comes);
+        $goes = $design->scene($stay->goes);
 
         return [
             null === $comes ? 0 : $timing->scenes[$comes]->from,

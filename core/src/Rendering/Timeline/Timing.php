@@ -21,7 +21,7 @@ final readonly class Timing
     public const RATES = [24, 25, 30, 50, 60];
     public const USUAL = 30;
 
-    /** @param list<TimedScene> $scenes of the template, in order */
+    /** @param list<TimedScene> $scenes of the design, in order */
     private function __construct(public int $rate, public array $scenes)
     {
     }
@@ -29,7 +29,7 @@ final readonly class Timing
     /**
      * @param LaidOut $laid the page that moves, for the row
      */
-    public static function of(Design $template, LaidOut $laid, int $rate): self
+    public static function of(Design $design, LaidOut $laid, int $rate): self
     {
         $shown = [];
         foreach ($laid->drawing->groups as $group) {
@@ -37,8 +37,8 @@ final readonly class Timing
         }
         $timed = [];
         $at = 0;
-        foreach ($template->scenes as $i => $scene) {
-            $own = array_filter($template->page()->layers, static fn (Layer $layer): bool => $template->comesWith($layer, $i));
+        foreach ($design->scenes as $i => $scene) {
+            $own = array_filter($design->page()->layers, static fn (Layer $layer): bool => $design->comesWith($layer, $i));
             $seen = array_filter($own, static fn (Layer $layer): bool => $shown[$layer->id] ?? false);
             $closed = [] !== $own && [] === $seen;
             $wanted = self::wanted($scene, $laid, $seen);

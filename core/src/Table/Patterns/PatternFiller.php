@@ -66,7 +66,7 @@ final class PatternFiller
         return [$pieces, $empty, array_values(array_unique($problems))];
     }
 
-    /** @return list<Fragment> the columns' keys in braces: what a template shows where there are no rows yet */
+    /** @return list<Fragment> the columns' keys in braces: what a design shows where there are no rows yet */
     public function keys(Pattern $pattern): array
     {
         return array_map(

@@ -33,7 +33,7 @@ final class EditTest extends TestCase
 {
     public function testAValueIsSetAndSaidInWords(): void
     {
-        $before = Make::template(Make::text('{name}'));
+        $before = Make::design(Make::text('{name}'));
         $edit = new SetLayer('recipient', [
             'style.size' => 80,
             'style.align' => 'centre',
@@ -43,7 +43,7 @@ final class EditTest extends TestCase
         self::assertSame(80.0, $layer->style->size);
         self::assertSame(2, $layer->fit->maxLines);
         self::assertSame('Recipient: size and alignment and rule for too long changed', $edit->says($before));
-        self::assertSame(100.0, $this->text($before)->style->size, 'the template before is untouched');
+        self::assertSame(100.0, $this->text($before)->style->size, 'the design before is untouched');
     }
 
     /** @param array<string, mixed> $values */
@@ -57,7 +57,7 @@ final class EditTest extends TestCase
         \assert([] !== $values);
         $this->expectException(DesignException::class);
         $this->expectExceptionMessageMatches("/$message/");
-        (new SetLayer('recipient', $values))->apply(Make::template(Make::text('x')));
+        (new SetLayer('recipient', $values))->apply(Make::design(Make::text('x')));
     }
 
     #[TestWith(['A sample name', '{craft}', 'plain words give way'])]
@@ -78,7 +78,7 @@ final class EditTest extends TestCase
             $after,
             $this->text(
                 (new LinkColumn('recipient', 'craft', ['full_name', 'hours', 'craft']))->apply(
-                    Make::template(Make::text($before)),
+                    Make::design(Make::text($before)),
                 ),
             )->pattern->source,
             $why,
@@ -87,19 +87,19 @@ final class EditTest extends TestCase
 
     public function testLayersAreAddedOrderedAndRemoved(): void
     {
-        $template = (new AddLayer(Make::text('b', id: 'b')))->apply(Make::template(Make::text('a', id: 'a')));
-        $template = (new AddLayer(Make::text('c', id: 'c')))->apply($template);
-        self::assertSame(['a', 'b', 'c'], $this->order($template));
-        self::assertSame(['b', 'a', 'c'], $this->order((new OrderLayer('a', 1))->apply($template)));
-        self::assertSame(['c', 'a', 'b'], $this->order((new OrderLayer('c', -9))->apply($template)));
-        self::assertSame(['a', 'c'], $this->order((new RemoveLayers(['b']))->apply($template)));
+        $design = (new AddLayer(Make::text('b', id: 'b')))->apply(Make::design(Make::text('a', id: 'a')));
+        $design = (new AddLayer(Make::text('c', id: 'c')))->apply($design);
+        self::assertSame(['a', 'b', 'c'], $this->order($design));
+        self::assertSame(['b', 'a', 'c'], $this->order((new OrderLayer('a', 1))->apply($design)));
+        self::assertSame(['c', 'a', 'b'], $this->order((new OrderLayer('c', -9))->apply($design)));
+        self::assertSame(['a', 'c'], $this->order((new RemoveLayers(['b']))->apply($design)));
         $this->expectExceptionMessageMatches('/used by another layer/');
-        (new AddLayer(Make::text('x', id: 'a')))->apply($template);
+        (new AddLayer(Make::text('x', id: 'a')))->apply($design);
     }
 
     public function testLayersAreLinedUpWithEachOtherAndAloneWithThePage(): void
     {
-        $template = Make::template(
+        $design = Make::design(
             ...array_map(
                 static fn (string $id, float $x, float $width): Layer => Make::text(
                     $id,
@@ -113,7 +113,7 @@ final class EditTest extends TestCase
         );
         $x = fn (string $way, string ...$ids): array => array_map(
             static fn (Layer $layer): float => $layer->frame->x,
-            (new AlignLayers([] === $ids ? ['a', 'b', 'c'] : array_values($ids), $way))->apply($template)->page()->layers,
+            (new AlignLayers([] === $ids ? ['a', 'b', 'c'] : array_values($ids), $way))->apply($design)->page()->layers,
         );
         self::assertSame([10.0, 10.0, 10.0], $x('left'));
         self::assertSame([450.0, 480.0, 400.0], $x('right'));
@@ -129,7 +129,7 @@ final class EditTest extends TestCase
         $codec = new DesignCodec();
         $copied = array_map(
             $codec->layerToArray(...),
-            Make::template(Make::text('{name}', FitRule::shrink(30), id: 'a'), Make::text('x', id: 'b'))->page()->layers,
+            Make::design(Make::text('{name}', FitRule::shrink(30), id: 'a'), Make::text('x', id: 'b'))->page()->layers,
         );
         $copied[0]['group'] = $copied[1]['group'] = 'g';
         $onto = new Design('T', 3000, 2000, 192, Unit::Pixel, 'en_GB', [
@@ -149,62 +149,62 @@ final class EditTest extends TestCase
 
     public function testSeveralLayersArePlacedGroupedAndRemovedAtOnce(): void
     {
-        $template = Make::template(Make::text('a', id: 'a'), Make::text('b', id: 'b'), Make::text('c', id: 'c'));
-        $placed = (new PlaceLayers(['a' => new Frame(1, 2, 3, 4, 15), 'c' => new Frame(5, 6, 7, 8)]))->apply($template);
+        $design = Make::design(Make::text('a', id: 'a'), Make::text('b', id: 'b'), Make::text('c', id: 'c'));
+        $placed = (new PlaceLayers(['a' => new Frame(1, 2, 3, 4, 15), 'c' => new Frame(5, 6, 7, 8)]))->apply($design);
         self::assertSame([15.0, 5.0], [$placed->layer('a')->frame->rotation, $placed->layer('c')->frame->x]);
-        $grouped = (new GroupLayers(['a', 'b'], true))->apply($template);
+        $grouped = (new GroupLayers(['a', 'b'], true))->apply($design);
         self::assertSame(
             ['group-1', 'group-1', null],
             array_map(static fn (Layer $layer): ?string => $layer->group, $grouped->page()->layers),
         );
         self::assertNull((new GroupLayers(['a', 'b'], false))->apply($grouped)->layer('a')->group);
-        self::assertSame(['b'], $this->order((new RemoveLayers(['a', 'c']))->apply($template)));
+        self::assertSame(['b'], $this->order((new RemoveLayers(['a', 'c']))->apply($design)));
     }
 
     public function testThePageHasMarginGuidesAndSwatches(): void
     {
-        $template = (new SetPage([
+        $design = (new SetPage([
             'safeMargin' => 36,
             'guides' => [['upright' => true, 'at' => 600]],
             'swatches' => ['#A8391D'],
             'background' => null,
-        ]))->apply(Make::template(Make::text('a')));
+        ]))->apply(Make::design(Make::text('a')));
         self::assertSame(
             [36.0, 600.0, ['#A8391D'], null],
-            [$template->safeMargin, $template->guides[0]->at, $template->swatches, $template->page()->background],
+            [$design->safeMargin, $design->guides[0]->at, $design->swatches, $design->page()->background],
         );
         $this->expectExceptionMessageMatches('/swatches/');
-        (new SetPage(['swatches' => ['javascript:']]))->apply($template);
+        (new SetPage(['swatches' => ['javascript:']]))->apply($design);
     }
 
     public function testAPlaceholderLinksItselfToTheColumnOfItsName(): void
     {
-        $template = Make::template(Make::text('{who}'), Make::text('{craft}', id: 'deed'), Make::text('fixed', id: 'title'));
-        $linked = AutoLink::of($template, [
+        $design = Make::design(Make::text('{who}'), Make::text('{craft}', id: 'deed'), Make::text('fixed', id: 'title'));
+        $linked = AutoLink::of($design, [
             new Column(0, 'recipient', 'RECIPIENT'),
             new Column(1, 'craft', 'Craft'),
             new Column(2, 'title', 'Title'),
         ]);
-        self::assertSame('{recipient}', $this->text($linked->template)->pattern->source);
+        self::assertSame('{recipient}', $this->text($linked->design)->pattern->source);
         self::assertSame(['Recipient shows A RECIPIENT', 'Deed shows B Craft'], $linked->made);
         self::assertSame(
             ['recipient', 'craft'],
-            $linked->template->linkedColumns(),
+            $linked->design->linkedColumns(),
             'words that are no placeholder stay words',
         );
     }
 
-    private function text(Design $template): TextLayer
+    private function text(Design $design): TextLayer
     {
-        $layer = $template->layer('recipient');
+        $layer = $design->layer('recipient');
         self::assertInstanceOf(TextLayer::class, $layer);
 
         return $layer;
     }
 
     /** @return list<string> */
-    private function order(Design $template): array
+    private function order(Design $design): array
     {
-        return array_map(static fn (Layer $layer): string => $layer->id, $template->page()->layers);
+        return array_map(static fn (Layer $layer): string => $layer->id, $design->page()->layers);
     }
 }

@@ -126,9 +126,9 @@ final class TouchUpTest extends TestCase
         return TouchUp::between($design, array_reduce($edits, static fn (Design $t, Edit $edit): Design => $edit->apply($t), $design));
     }
 
-    private static function text(Design $template): TextLayer
+    private static function text(Design $design): TextLayer
     {
-        $text = $template->layer('recipient');
+        $text = $design->layer('recipient');
         \assert($text instanceof TextLayer);
 
         return $text;
@@ -136,7 +136,7 @@ final class TouchUpTest extends TestCase
 
     private static function design(): Design
     {
-        return Make::template(
+        return Make::design(
             Make::text('{name}'),
             new ShapeLayer('seal', 'Seal', new Frame(100, 100, 50, 50), 1, false, false, ShapeKind::Rectangle, '#17211E', null, 0, 0),
         );

@@ -49,8 +49,8 @@ final class DesignCodecTest extends TestCase
 {
     public function testATemplateComesBackAsItWent(): void
     {
-        $plain = self::template();
-        $template = new Design(
+        $plain = self::design();
+        $design = new Design(
             $plain->name,
             1200,
             800,
@@ -64,19 +64,19 @@ final class DesignCodecTest extends TestCase
             35.5,
         );
         $codec = new DesignCodec();
-        self::assertEquals($template, $codec->decode($codec->encode($template)));
+        self::assertEquals($design, $codec->decode($codec->encode($design)));
     }
 
     public function testWhatIsWrittenHoldsToThePublishedSchema(): void
     {
-        self::assertSame([], self::schemaErrors(json_decode((new DesignCodec())->encode(self::template()), true)));
+        self::assertSame([], self::schemaErrors(json_decode((new DesignCodec())->encode(self::design()), true)));
     }
 
     /** @param array<string, mixed> $changes */
     #[DataProvider('broken')]
     public function testABrokenFileIsRefusedWithThePlaceNamedAndByTheSchemaToo(array $changes, string $message): void
     {
-        $data = array_replace_recursive((new DesignCodec())->toArray(self::template()), $changes);
+        $data = array_replace_recursive((new DesignCodec())->toArray(self::design()), $changes);
         $data = json_decode((string) json_encode($data), true);
         self::assertNotSame([], self::schemaErrors($data));
         $this->expectException(DesignException::class);
@@ -153,7 +153,7 @@ final class DesignCodecTest extends TestCase
     public function testWhatTheSchemaCannotSayIsRefusedToo(): void
     {
         $codec = new DesignCodec();
-        $data = $codec->toArray(self::template());
+        $data = $codec->toArray(self::design());
         foreach (
             [
                 '/two layers/' => array_replace_recursive($data, ['sides' => [['layers' => [['id' => 'seal']]]]]),
@@ -178,7 +178,7 @@ final class DesignCodecTest extends TestCase
         $codec->decode('{"format": 1,');
     }
 
-    public function testABlankTemplateOfAbsurdSizeIsRefused(): void
+    public function testABlankDesignOfAbsurdSizeIsRefused(): void
     {
         self::assertSame([3508, 2480], [($t = Design::blank('x', 297, 210, Unit::Millimetre, 300))->width, $t->height]);
         self::assertSame('297 × 210 mm', $t->size());
@@ -188,15 +188,15 @@ final class DesignCodecTest extends TestCase
 
     public function testPathsThatCannotBeReadNameTheirPlace(): void
     {
-        $data = (new DesignCodec())->toArray(self::template());
+        $data = (new DesignCodec())->toArray(self::design());
         $data['sides'][0]['layers'][7]['path'] = 'M 0 0 L nowhere';
         $this->expectExceptionMessageMatches('/^sides\[0\]\.layers\[7\]\.path: is no outline/');
         (new DesignCodec())->fromArray($data);
     }
 
-    public static function template(): Design
+    public static function design(): Design
     {
-        return Make::template(
+        return Make::design(
             Make::text(
                 '{full_name} for {hours, plural, one {# hour} other {# hours}}',
                 FitRule::shrink(24, 2),
@@ -326,7 +326,7 @@ final class DesignCodecTest extends TestCase
         return array_values($validator->getErrors());
     }
 
-    /** A template that each version of the file format wrote, the newest too: whoever raises the version adds one. */
+    /** A design that each version of the file format wrote, the newest too: whoever raises the version adds one. */
     public function testAFileOfEveryVersionOpens(): void
     {
         $all = [];
@@ -334,10 +334,10 @@ final class DesignCodecTest extends TestCase
         for ($version = 1; $version <= Format::NEWEST; ++$version) {
             $json = (string) file_get_contents(\dirname(__DIR__, 2) . "/Fixtures/formats/$version.json");
             self::assertStringContainsString("\"format\": $version", $json);
-            $template = $codec->decode($json);
-            self::assertSame(['weave.svg'], $template->pictures(), "version $version");
-            self::assertSame(Format::NEWEST, $codec->toArray($template)['format']);
-            $all[] = $template;
+            $design = $codec->decode($json);
+            self::assertSame(['weave.svg'], $design->pictures(), "version $version");
+            self::assertSame(Format::NEWEST, $codec->toArray($design)['format']);
+            $all[] = $design;
         }
         self::assertEquals($all[0], end($all));
     }

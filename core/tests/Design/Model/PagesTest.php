@@ -35,36 +35,36 @@ final class PagesTest extends TestCase
 {
     public function testABackIsAddedChangedAndTakenAway(): void
     {
-        $template = (new AddPage())->apply(Make::template(Make::text('{name}')));
-        self::assertSame(['Front', 'Back'], array_map(static fn (Page $page): string => $page->name, $template->pages));
-        $template = (new SetPage(['background' => '#235457', 'name' => 'Rules'], 1))->apply($template);
+        $design = (new AddPage())->apply(Make::design(Make::text('{name}')));
+        self::assertSame(['Front', 'Back'], array_map(static fn (Page $page): string => $page->name, $design->pages));
+        $design = (new SetPage(['background' => '#235457', 'name' => 'Rules'], 1))->apply($design);
         self::assertSame(
             ['#FFFFFF', '#235457', 'Rules'],
-            [$template->page()->background, $template->page(1)->background, $template->page(1)->name],
+            [$design->page()->background, $design->page(1)->background, $design->page(1)->name],
         );
-        $template = (new AddLayer(Make::text('{number}', id: 'number'), 1))->apply($template);
-        self::assertSame(1, $template->pageOf('number'));
-        self::assertSame(['name', 'number'], $template->linkedColumns());
-        self::assertSame($template->page(1)->layers, (new RemovePage(0))->apply($template)->page()->layers);
+        $design = (new AddLayer(Make::text('{number}', id: 'number'), 1))->apply($design);
+        self::assertSame(1, $design->pageOf('number'));
+        self::assertSame(['name', 'number'], $design->linkedColumns());
+        self::assertSame($design->page(1)->layers, (new RemovePage(0))->apply($design)->page()->layers);
         $this->expectExceptionMessage('There is a front and a back already.');
-        (new AddPage())->apply($template);
+        (new AddPage())->apply($design);
     }
 
     public function testIdsAreUsedOnceOverBothPages(): void
     {
-        $template = (new AddPage())->apply(Make::template(Make::text('{name}')));
-        $copy = (new DesignCodec())->layerToArray($template->layer('recipient'));
-        [$pasted, $ids] = (new PasteLayers([$copy], 96, 0, 1))->paste($template);
+        $design = (new AddPage())->apply(Make::design(Make::text('{name}')));
+        $copy = (new DesignCodec())->layerToArray($design->layer('recipient'));
+        [$pasted, $ids] = (new PasteLayers([$copy], 96, 0, 1))->paste($design);
         self::assertSame(['recipient-2'], $ids);
         self::assertCount(1, $pasted->page(1)->layers);
         $this->expectException(DesignException::class);
-        (new AddLayer(Make::text('x'), 1))->apply($template);
+        (new AddLayer(Make::text('x'), 1))->apply($design);
     }
 
     public function testTheLastPageStays(): void
     {
         $this->expectExceptionMessage('A design keeps at least one page.');
-        (new RemovePage(0))->apply(Make::template());
+        (new RemovePage(0))->apply(Make::design());
     }
 
     public function testPicturesAndCodesAreLinkedLikeTexts(): void
@@ -80,15 +80,15 @@ final class PagesTest extends TestCase
             Pattern::parse('TIDEWICK'),
             CodeKind::Qr,
         );
-        $template = Make::template($picture, $code);
+        $design = Make::design($picture, $code);
         foreach (['photo', 'code'] as $layer) {
-            $template = (new LinkColumn($layer, 'item', ['item']))->apply($template);
+            $design = (new LinkColumn($layer, 'item', ['item']))->apply($design);
         }
-        self::assertSame(['item'], $template->linkedColumns());
-        self::assertSame([], $template->pictures(), 'the fixed picture gave way');
+        self::assertSame(['item'], $design->linkedColumns());
+        self::assertSame([], $design->pictures(), 'the fixed picture gave way');
         $this->expectExceptionMessage('shows no column');
         (new LinkColumn('line', 'item', ['item']))->apply(
-            Make::template(
+            Make::design(
                 new ShapeLayer('line', 'Line', new Frame(0, 0, 1, 1), 1, false, false, ShapeKind::Line, null, null, 0, 0),
             ),
         );
@@ -96,12 +96,12 @@ final class PagesTest extends TestCase
 
     public function testAFontIsReplacedOnBothPages(): void
     {
-        $template = (new AddLayer(Make::text('b', id: 'b', style: Make::style(family: 'Harbour Hand')), 1))->apply(
-            (new AddPage())->apply(Make::template(Make::text('a', id: 'a', style: Make::style(family: 'Harbour Hand')))),
+        $design = (new AddLayer(Make::text('b', id: 'b', style: Make::style(family: 'Harbour Hand')), 1))->apply(
+            (new AddPage())->apply(Make::design(Make::text('a', id: 'a', style: Make::style(family: 'Harbour Hand')))),
         );
-        self::assertSame(['Caveat'], (new ReplaceFont('Harbour Hand', 'Caveat'))->apply($template)->families());
+        self::assertSame(['Caveat'], (new ReplaceFont('Harbour Hand', 'Caveat'))->apply($design)->families());
         $this->expectExceptionMessage('No text is set in “Gull”.');
-        (new ReplaceFont('Gull', 'Lora'))->apply($template);
+        (new ReplaceFont('Gull', 'Lora'))->apply($design);
     }
 
     public function testHeadingsAreInTheLettersOfWordsThatAllPiecesHaveTheLargestFirst(): void
@@ -111,23 +111,23 @@ final class PagesTest extends TestCase
             id: "of-$size",
             style: Make::style(family: $family, size: $size),
         );
-        $template = Make::template(
+        $design = Make::design(
             $text('{name}', 'Pinyon Script', 90),
             $text('of the guild', 'Lora', 20),
             $text('Certificate', 'Lora', 40),
             $text('{name} again', 'Lora', 60),
             $text('Tidewick', 'Caveat', 30),
         );
-        $headings = $template->headings();
+        $headings = $design->headings();
         self::assertSame(['Lora', 'Caveat', 'Pinyon Script'], array_keys($headings));
         self::assertSame(40.0, $headings['Lora']->size);
-        self::assertSame([], Make::template()->headings());
+        self::assertSame([], Make::design()->headings());
     }
 
     public function testAnotherSizeStretchesNothingAndKeepsWhatIsNearTogether(): void
     {
         // 1200 x 800 to 1200 x 1600: everything keeps its size, and moves with the edge it was near to.
-        $template = Make::template(
+        $design = Make::design(
             new ShapeLayer(
                 'ground',
                 'Ground',
@@ -171,7 +171,7 @@ final class PagesTest extends TestCase
                 0,
             ),
         );
-        $frames = $this->frames((new ChangeSize(1200, 1600, Unit::Pixel, 96))->apply($template));
+        $frames = $this->frames((new ChangeSize(1200, 1600, Unit::Pixel, 96))->apply($design));
         self::assertSame([0.0, 0.0, 1200.0, 1600.0], $frames['ground'], 'what ran from edge to edge does so again');
         self::assertSame([100.0, 60.0, 300.0, 80.0], $frames['top']);
         self::assertSame([100.0, 150.0, 300.0, 60.0], $frames['under'], 'as far below as before');
@@ -182,9 +182,9 @@ final class PagesTest extends TestCase
 
     public function testAnotherResolutionKeepsPhysicalSizes(): void
     {
-        $template = Design::blank('x', 100, 50, Unit::Millimetre, 300);
-        $template = (new AddLayer(Make::text('a')))->apply((new SetPage(['bleed' => 35.433]))->apply($template));
-        $half = (new ChangeSize(100, 50, Unit::Millimetre, 150))->apply($template);
+        $design = Design::blank('x', 100, 50, Unit::Millimetre, 300);
+        $design = (new AddLayer(Make::text('a')))->apply((new SetPage(['bleed' => 35.433]))->apply($design));
+        $half = (new ChangeSize(100, 50, Unit::Millimetre, 150))->apply($design);
         $text = $half->layer('recipient');
         self::assertInstanceOf(TextLayer::class, $text);
         self::assertEqualsWithDelta(50, $text->style->size, 0.1);
@@ -196,18 +196,18 @@ final class PagesTest extends TestCase
     #[TestWith(['print-design', 1, '4500 × 5400 px', 0.0])]
     public function testPresetsComeWithTheirPagesAndBleed(string $id, int $pages, string $size, float $bleed): void
     {
-        $template = Preset::all()[$id]->template('x');
-        self::assertCount($pages, $template->pages);
-        self::assertSame($size, $template->size());
-        self::assertEqualsWithDelta($bleed, $template->bleed, 0.01);
-        self::assertSame('print-design' === $id, null === $template->page()->background);
+        $design = Preset::all()[$id]->design('x');
+        self::assertCount($pages, $design->pages);
+        self::assertSame($size, $design->size());
+        self::assertEqualsWithDelta($bleed, $design->bleed, 0.01);
+        self::assertSame('print-design' === $id, null === $design->page()->background);
     }
 
     /** @return array<string, list<float>> */
-    private function frames(Design $template): array
+    private function frames(Design $design): array
     {
         $frames = [];
-        foreach ($template->layers() as $layer) {
+        foreach ($design->layers() as $layer) {
             $frames[$layer->id] = array_map(static fn (float $v): float => round($v, 3), [
                 $layer->frame->x,
                 $layer->frame->y,

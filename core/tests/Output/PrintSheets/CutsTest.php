@@ -150,11 +150,11 @@ final class CutsTest extends TestCase
                 new Guide(false, 250, GuideUse::Fold),
                 new Guide(true, 450),
             ],
-        ] + get_object_vars(Make::template(Make::text('{name}'), ...$layers)));
+        ] + get_object_vars(Make::design(Make::text('{name}'), ...$layers)));
     }
 
-    private static function worked(Design $template): Drawing
+    private static function worked(Design $design): Drawing
     {
-        return (new Layouter(new TextLayouter(Make::shaper())))->lay($template, null, Make::noPictures(), aids: true)->drawing;
+        return (new Layouter(new TextLayouter(Make::shaper())))->lay($design, null, Make::noPictures(), aids: true)->drawing;
     }
 }

@@ -40,23 +40,23 @@ final class DrawingTest extends TestCase
     public function testOnlyWhatRowsCanChangeVaries(): void
     {
         $name = Make::text('{name}', frame: new Frame(0, 100, 1000, 100));
-        $drawing = Make::laid(Make::template(self::rectangle(new Frame(0, 0, 50, 50)), $name), ['name' => 'Bo'])->drawing;
+        $drawing = Make::laid(Make::design(self::rectangle(new Frame(0, 0, 50, 50)), $name), ['name' => 'Bo'])->drawing;
         self::assertSame([false, true], array_map(static fn (GroupItem $group): bool => $group->varies, $drawing->groups));
         self::assertGreaterThan(90, $drawing->varying()[0]->bounds()->top);
-        self::assertSame([], Make::laid(Make::template(self::rectangle(new Frame(0, 0, 50, 50))), [])->drawing->varying());
+        self::assertSame([], Make::laid(Make::design(self::rectangle(new Frame(0, 0, 50, 50))), [])->drawing->varying());
     }
 
     public function testWhatAnEmptyTextCanPullUpVariesToo(): void
     {
         $line = Make::text('{line}', empty: EmptyRule::hideAndPullUp(), frame: new Frame(0, 0, 1000, 100));
         $below = self::rectangle(new Frame(0, 200, 50, 50));
-        $drawing = Make::laid(Make::template($line, $below), ['line' => 'there'])->drawing;
+        $drawing = Make::laid(Make::design($line, $below), ['line' => 'there'])->drawing;
         self::assertTrue($drawing->groups[1]->varies);
     }
 
     public function testDrawingsThatLookAlikeHaveTheSameFingerprint(): void
     {
-        $of = static fn (string $name): string => Make::laid(Make::template(Make::text('{name}')), ['name' => $name])
+        $of = static fn (string $name): string => Make::laid(Make::design(Make::text('{name}')), ['name' => $name])
             ->drawing->fingerprint();
         self::assertSame($of('Bo'), $of('Bo'));
         self::assertNotSame($of('Bo'), $of('Bob'));
@@ -66,7 +66,7 @@ final class DrawingTest extends TestCase
     {
         $layer = new PictureLayer('p', 'P', new Frame(0, 0, 10, 10), 1, false, false, 'a.jpg', PictureFit::Cover);
         $of = static fn (string $bytes): string => Make::laid(
-            Make::template($layer),
+            Make::design($layer),
             [],
             new Pictures(new \Morphea\Core\Rendering\Drawing\Picture('a.jpg', hash('sha256', $bytes), 10, 10)),
         )->drawing->fingerprint();
@@ -76,7 +76,7 @@ final class DrawingTest extends TestCase
 
     private function group(\Morphea\Core\Design\Model\Layer $layer, string $name): GroupItem
     {
-        return Make::laid(Make::template($layer), ['name' => $name])->drawing->groups[0];
+        return Make::laid(Make::design($layer), ['name' => $name])->drawing->groups[0];
     }
 
     private static function rectangle(Frame $frame): ShapeLayer

@@ -61,7 +61,7 @@ final class SvgWriterTest extends TestCase
             4,
             10,
         );
-        $svg = Make::svg(Make::laid(Make::template($shape), [])->drawing, SvgSize::Pixels);
+        $svg = Make::svg(Make::laid(Make::design($shape), [])->drawing, SvgSize::Pixels);
         self::assertStringContainsString(
             '<g id="layer-patch" transform="rotate(30 200 150)" opacity="0.25">' .
             '<rect x="100" y="100" width="200" height="100" rx="10" fill="#C63D1E"/></g>',
@@ -72,7 +72,7 @@ final class SvgWriterTest extends TestCase
     private function svg(string $name, SvgSize $size = SvgSize::Pixels): string
     {
         return Make::svg(
-            Make::laid(Make::template(Make::text('{name}')), ['name' => $name])->drawing,
+            Make::laid(Make::design(Make::text('{name}')), ['name' => $name])->drawing,
             $size,
         );
     }

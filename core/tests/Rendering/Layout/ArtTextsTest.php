@@ -123,7 +123,7 @@ final class ArtTextsTest extends TestCase
     {
         return array_values(
             array_filter(
-                Make::laid(Make::template($layer), $cells)->drawing->groups[0]->items,
+                Make::laid(Make::design($layer), $cells)->drawing->groups[0]->items,
                 static fn ($item): bool => $item instanceof TextItem,
             ),
         );

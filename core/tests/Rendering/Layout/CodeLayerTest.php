@@ -81,7 +81,7 @@ final class CodeLayerTest extends TestCase
             Pattern::parse('{no}'),
             CodeKind::Ean13,
         );
-        $warnings = Make::warnings(self::template($ean), ['no' => '12']);
+        $warnings = Make::warnings(self::design($ean), ['no' => '12']);
         self::assertTrue($warnings[0]->blocks());
         self::assertSame(
             'Code: “12” does not go into EAN-13: it takes 12 digits, or 13 with the check digit.',
@@ -96,7 +96,7 @@ final class CodeLayerTest extends TestCase
     {
         return array_map(
             static fn (Warning $warning): string => $warning->sentence,
-            Make::warnings(self::template($layer, $dpi), ['no' => $no]),
+            Make::warnings(self::design($layer, $dpi), ['no' => $no]),
         );
     }
 
@@ -107,12 +107,12 @@ final class CodeLayerTest extends TestCase
 
     private static function laid(CodeLayer $layer, string $no, float $dpi = 96): LaidOut
     {
-        return Make::laid(self::template($layer, $dpi), ['no' => $no]);
+        return Make::laid(self::design($layer, $dpi), ['no' => $no]);
     }
 
-    private static function template(CodeLayer $layer, float $dpi = 96): Design
+    private static function design(CodeLayer $layer, float $dpi = 96): Design
     {
-        return new Design('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::template($layer)->pages);
+        return new Design('x', 1200, 800, $dpi, Unit::Pixel, 'en_GB', Make::design($layer)->pages);
     }
 
     private function modules(LaidOut $laid): ModulesItem

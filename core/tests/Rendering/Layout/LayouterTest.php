@@ -65,7 +65,7 @@ final class LayouterTest extends TestCase
     {
         $cells = ['craft' => '  '];
         self::assertSame([], $this->items(Make::text('mending {craft}'), $cells));
-        $laid = Make::laid(Make::template(Make::text('mending {craft}', empty: EmptyRule::words('for many things'))), $cells);
+        $laid = Make::laid(Make::design(Make::text('mending {craft}', empty: EmptyRule::words('for many things'))), $cells);
         $facts = $laid->text('recipient');
         self::assertSame('for many things', $facts?->text);
         self::assertTrue($facts->empty);
@@ -74,7 +74,7 @@ final class LayouterTest extends TestCase
 
     public function testFactsSayWhatCameOfTheRule(): void
     {
-        $facts = Make::laid(Make::template(Make::text('{name}', FitRule::shrink(30))), [
+        $facts = Make::laid(Make::design(Make::text('{name}', FitRule::shrink(30))), [
             'name' => str_repeat('Maximiliana ', 4),
         ])->text('recipient');
         self::assertNotNull($facts);
@@ -111,7 +111,7 @@ final class LayouterTest extends TestCase
             0,
             0,
         );
-        $drawing = Make::laid(Make::template($line, $hidden, Make::text('x')), [])->drawing;
+        $drawing = Make::laid(Make::design($line, $hidden, Make::text('x')), [])->drawing;
         self::assertSame(['rule', 'recipient'], array_map(static fn (GroupItem $g): string => $g->layer, $drawing->groups));
         $item = $drawing->groups[0]->items[0];
         self::assertInstanceOf(LineItem::class, $item);
@@ -132,7 +132,7 @@ final class LayouterTest extends TestCase
             $asset,
             PictureFit::Contain,
         );
-        $laid = Make::laid(Make::template($picture('seal.png'), $picture('gone.png')), []);
+        $laid = Make::laid(Make::design($picture('seal.png'), $picture('gone.png')), []);
         self::assertSame(PictureState::Missing, $laid->picture('p-gone')?->state);
         self::assertTrue($laid->picture('p-gone')->refused);
         self::assertInstanceOf(PictureItem::class, $laid->drawing->groups[0]->items[0]);
@@ -141,7 +141,7 @@ final class LayouterTest extends TestCase
 
     public function testDecomposedLettersAndForeignLineBreaksAreTidied(): void
     {
-        $facts = Make::laid(Make::template(Make::text('{name}')), ['name' => "Ame\u{301}lie\r\nQuern\n"])->text('recipient');
+        $facts = Make::laid(Make::design(Make::text('{name}')), ['name' => "Ame\u{301}lie\r\nQuern\n"])->text('recipient');
         self::assertSame("Am\u{E9}lie\nQuern", $facts?->text);
         self::assertSame(2, $facts->lines);
     }
@@ -258,7 +258,7 @@ final class LayouterTest extends TestCase
             EmptyRule::hide(),
             $effects,
         );
-        $items = Make::laid(Make::template($layer), [])->drawing->groups[0]->items;
+        $items = Make::laid(Make::design($layer), [])->drawing->groups[0]->items;
         self::assertSame(
             [ShadowItem::class, RectangleItem::class, TextItem::class, TextItem::class],
             array_map(static fn (Item $item): string => $item::class, $items),
@@ -286,10 +286,10 @@ final class LayouterTest extends TestCase
             FitRule::keep(),
             EmptyRule::hide(),
         );
-        $template = Make::template($block, $below, $beside, $locked);
+        $design = Make::design($block, $below, $beside, $locked);
         $up = static fn (string $note): array => array_map(
             static fn (GroupItem $group): float => $group->up,
-            Make::laid($template, ['note' => $note])->drawing->groups,
+            Make::laid($design, ['note' => $note])->drawing->groups,
         );
         self::assertSame([0.0, 0.0, 0.0, 0.0], $up('something'));
         self::assertSame([0.0, 70.0, 0.0, 0.0], $up(''));
@@ -313,10 +313,10 @@ final class LayouterTest extends TestCase
             4,
             0.5,
         );
-        $polygon = Make::laid(Make::template($shape(ShapeKind::Polygon)), [])->drawing->groups[0]->items[0];
+        $polygon = Make::laid(Make::design($shape(ShapeKind::Polygon)), [])->drawing->groups[0]->items[0];
         self::assertInstanceOf(PolygonItem::class, $polygon);
         self::assertEqualsWithDelta([[110, 20], [210, 70], [110, 120], [10, 70]], $polygon->points, 1e-9);
-        $star = Make::laid(Make::template($shape(ShapeKind::Star)), [])->drawing->groups[0]->items[0];
+        $star = Make::laid(Make::design($shape(ShapeKind::Star)), [])->drawing->groups[0]->items[0];
         self::assertInstanceOf(PolygonItem::class, $star);
         self::assertCount(8, $star->points);
     }
@@ -328,7 +328,7 @@ final class LayouterTest extends TestCase
      */
     private function items(TextLayer $layer, array $cells): array
     {
-        $items = Make::laid(Make::template($layer), $cells)->drawing->groups[0]->items;
+        $items = Make::laid(Make::design($layer), $cells)->drawing->groups[0]->items;
         self::assertContainsOnlyInstancesOf(TextItem::class, $items);
 
         return $items;

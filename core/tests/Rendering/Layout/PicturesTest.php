@@ -77,9 +77,9 @@ final class PicturesTest extends TestCase
 
     public function testADrawingAtItsTrueSizeMeasuresNinetySixToTheInch(): void
     {
-        $template = Make::template(self::layer('a.svg', PictureFit::TrueSize));
+        $design = Make::design(self::layer('a.svg', PictureFit::TrueSize));
         $drawing = (new Layouter(new TextLayouter(Make::shaper())))->lay(
-            new \Morphea\Core\Design\Model\Design('x', 1200, 800, 192, $template->unit, 'en_GB', $template->pages),
+            new \Morphea\Core\Design\Model\Design('x', 1200, 800, 192, $design->unit, 'en_GB', $design->pages),
             null,
             new Pictures(Make::drawing('a.svg', 48, 24)),
         )->drawing;
@@ -162,11 +162,11 @@ final class PicturesTest extends TestCase
     public function testAPieceIsNotMadeWhereItsPictureIsARule(): void
     {
         $refuses = self::placeholder(missing: new PictureRule(PictureInstead::Refuse));
-        $warnings = Make::warnings(Make::template($refuses), ['photo' => 'gone']);
+        $warnings = Make::warnings(Make::design($refuses), ['photo' => 'gone']);
         self::assertTrue($warnings[0]->blocks());
         self::assertSame('Photo: the picture “gone” is missing; it cannot be made without.', $warnings[0]->sentence);
         $shows = self::placeholder(missing: new PictureRule(PictureInstead::Other, 'also-gone.png'));
-        $other = Make::warnings(Make::template($shows), ['photo' => 'gone']);
+        $other = Make::warnings(Make::design($shows), ['photo' => 'gone']);
         self::assertTrue($other[0]->blocks(), 'nor where the picture shown instead is missing too');
     }
 
@@ -205,10 +205,10 @@ final class PicturesTest extends TestCase
             0,
             use: LayerUse::Die,
         );
-        $template = Make::template($die, $shirt, Make::text('Words'));
+        $design = Make::design($die, $shirt, Make::text('Words'));
         $ids = static fn (bool $aids): array => array_map(
             static fn (GroupItem $group): string => $group->layer,
-            (new Layouter(new TextLayouter(Make::shaper())))->lay($template, null, Make::noPictures(), aids: $aids)->drawing
+            (new Layouter(new TextLayouter(Make::shaper())))->lay($design, null, Make::noPictures(), aids: $aids)->drawing
                 ->groups,
         );
         self::assertSame(['recipient'], $ids(false));
@@ -220,7 +220,7 @@ final class PicturesTest extends TestCase
     {
         return array_map(
             static fn (Warning $warning): string => $warning->sentence,
-            Make::warnings(Make::template($layer), ['photo' => $cell], $pictures),
+            Make::warnings(Make::design($layer), ['photo' => $cell], $pictures),
         );
     }
 
@@ -258,6 +258,6 @@ final class PicturesTest extends TestCase
     /** @param array<string, string> $cells */
     private static function lay(PictureLayer $layer, array $cells, Pictures $pictures): LaidOut
     {
-        return (new Layouter(new TextLayouter(Make::shaper())))->lay(Make::template($layer), new Record(1, $cells), $pictures);
+        return (new Layouter(new TextLayouter(Make::shaper())))->lay(Make::design($layer), new Record(1, $cells), $pictures);
     }
 }

@@ -106,7 +106,7 @@ final class ShadingTest extends TestCase
             shade: $shade,
         );
         $text = Make::text('Mend it', style: Make::style(colour: $words), frame: new Frame(100, 20, 1000, 200));
-        $template = Make::template(...array_filter([$ground, $between, $text]));
+        $design = Make::design(...array_filter([$ground, $between, $text]));
         $source = new class (new Picture('g.jpg', 'h', 1200, 800, length: $length), Tones::of($rgb)) implements PictureSource {
             public function __construct(private readonly Picture $picture, private readonly Tones $tones)
             {
@@ -128,7 +128,7 @@ final class ShadingTest extends TestCase
             }
         };
 
-        return (new Layouter(new TextLayouter(Make::shaper())))->lay($template, new Record(1, []), $source)->drawing->groups[0];
+        return (new Layouter(new TextLayouter(Make::shaper())))->lay($design, new Record(1, []), $source)->drawing->groups[0];
     }
 
     /** @return array{string, float}|null colour and share of what lies over it */

@@ -61,7 +61,7 @@ final class FillAndEvenTest extends TestCase
     public function testEvenGivesAllRowsTheSizeThatTheWidestNeeds(): void
     {
         $layouter = new TextLayouter(Make::shaper());
-        $template = Make::template(
+        $design = Make::design(
             Make::text('{name}', FitRule::even(20)),
             Make::text('{name}', FitRule::shrink(20), id: 'other'),
         );
@@ -71,11 +71,11 @@ final class FillAndEvenTest extends TestCase
             '',
             'Bo Tansy',
         ]);
-        $even = EvenSizes::of($template, $rows, $layouter);
+        $even = EvenSizes::of($design, $rows, $layouter);
         self::assertSame(['recipient'], array_keys($even->sizes));
         $sizes = array_map(
             static fn (Record $row): float => (new Layouter($layouter))
-                ->lay($template, $row, Make::noPictures(), $even)
+                ->lay($design, $row, Make::noPictures(), $even)
                 ->text('recipient')->size ?? 0.0,
             [$rows[0], $rows[1], $rows[3]],
         );

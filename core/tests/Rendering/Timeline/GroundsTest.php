@@ -72,15 +72,15 @@ final class GroundsTest extends TestCase
             self::assertNotSame($dealt[$row - 1], $dealt[$row]);
         }
         self::assertSame('a.jpg', $pool->dealt(0), 'without rows as for the first');
-        $template = $this->template($this->layer(new Pool($names)));
+        $design = $this->design($this->layer(new Pool($names)));
         $pictures = new Pictures(...array_map(static fn (string $name): Picture => Make::photo($name, 1200, 800), $names));
         $layouter = new Layouter(new TextLayouter(Make::shaper()));
         foreach ([1, 2, 3, 4] as $number) {
-            $shown = $layouter->lay($template, new Record($number, []), $pictures)->picture('ground')?->picture;
+            $shown = $layouter->lay($design, new Record($number, []), $pictures)->picture('ground')?->picture;
             self::assertSame($pool->dealt($number), $shown);
         }
-        self::assertSame($names, $template->pictures(), 'all of them belong to the design');
-        self::assertCount(1, $template->placeholders());
+        self::assertSame($names, $design->pictures(), 'all of them belong to the design');
+        self::assertCount(1, $design->placeholders());
     }
 
     /** @return iterable<string, array{DriftKind, list<float>, list<float>}> boxes at the beginning and at the other end */
@@ -122,7 +122,7 @@ final class GroundsTest extends TestCase
     public function testWhereNothingHasATimeAClipIsItsFirstMoment(): void
     {
         $layer = $this->layer('tide.mp4', clip: new ClipPlay(from: 1.5));
-        $item = Make::laid(Make::template($layer), [], new Pictures(new Picture('tide.mp4', 'h', 12, 8, length: 4.0)))
+        $item = Make::laid(Make::design($layer), [], new Pictures(new Picture('tide.mp4', 'h', 12, 8, length: 4.0)))
             ->drawing->groups[0]->items[0];
         self::assertInstanceOf(PictureItem::class, $item);
         self::assertSame(1.5, $item->picture->moment);
@@ -158,10 +158,10 @@ final class GroundsTest extends TestCase
 
     private function timeline(PictureLayer $layer, Picture $picture, bool $endsAsBegun = false): Timeline
     {
-        $template = new Design(...['endsAsBegun' => $endsAsBegun] + get_object_vars($this->template($layer)));
-        $laid = Make::laid($template, [], new Pictures($picture));
+        $design = new Design(...['endsAsBegun' => $endsAsBegun] + get_object_vars($this->design($layer)));
+        $laid = Make::laid($design, [], new Pictures($picture));
 
-        return Timeline::of($template, $laid, Timing::of($template, $laid, 30));
+        return Timeline::of($design, $laid, Timing::of($design, $laid, 30));
     }
 
     private function layer(string|Pool $source, Drift $drift = new Drift(), ClipPlay $clip = new ClipPlay()): PictureLayer
@@ -171,10 +171,10 @@ final class GroundsTest extends TestCase
         return new PictureLayer('ground', 'Ground', $frame, 1, false, false, $source, PictureFit::Cover, drift: $drift, clip: $clip);
     }
 
-    private function template(PictureLayer $layer): Design
+    private function design(PictureLayer $layer): Design
     {
         $scenes = [new Scene('all', 'All', new SceneLength(seconds: 5.0))];
 
-        return new Design(...['scenes' => $scenes] + get_object_vars(Make::template($layer)));
+        return new Design(...['scenes' => $scenes] + get_object_vars(Make::design($layer)));
     }
 }

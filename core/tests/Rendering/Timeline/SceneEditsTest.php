@@ -69,10 +69,10 @@ final class SceneEditsTest extends TestCase
      */
     private static function after(?Stay $stay, array $scenes, array $were = ['hook', 'tip', 'close']): ?Stay
     {
-        $template = self::moving($were, Make::text('{name}', stay: $stay));
+        $design = self::moving($were, Make::text('{name}', stay: $stay));
         $edit = new SetScenes(array_map(static fn (string $id): Scene => new Scene($id, ucfirst($id)), $scenes), 'Scenes changed');
-        self::assertSame('Scenes changed', $edit->says($template));
-        $after = $edit->apply($template);
+        self::assertSame('Scenes changed', $edit->says($design));
+        $after = $edit->apply($design);
         self::assertSame($scenes, array_map(static fn (Scene $scene): string => $scene->id, $after->scenes));
 
         return $after->layer('recipient')->stay;
@@ -83,6 +83,6 @@ final class SceneEditsTest extends TestCase
     {
         $scenes = array_map(static fn (string $id): Scene => new Scene($id, ucfirst($id)), $scenes);
 
-        return new Design(...['scenes' => $scenes] + get_object_vars(Make::template(...$layers)));
+        return new Design(...['scenes' => $scenes] + get_object_vars(Make::design(...$layers)));
     }
 }

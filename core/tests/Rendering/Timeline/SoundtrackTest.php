@@ -50,8 +50,8 @@ final class SoundtrackTest extends TestCase
     public function testSoundsAndWordsAreHeardFromTheBeginningOfTheirScenes(): void
     {
         $cells = ['question' => 'What wears out first?', 'answer' => 'The spring'];
-        [$template, $laid] = $this->laid($cells);
-        $sound = Timeline::of($template, $laid, Timing::of($template, $laid, 30))->sound;
+        [$design, $laid] = $this->laid($cells);
+        $sound = Timeline::of($design, $laid, Timing::of($design, $laid, 30))->sound;
         self::assertSame('waltz.m4a', $sound->track?->name);
         self::assertSame(
             [['What wears out first?', 0.0, true], ['bell', 2.6, false], ['The spring.', 2.6, true]],
@@ -62,22 +62,22 @@ final class SoundtrackTest extends TestCase
 
     public function testASoundThatIsNotThereIsAWarning(): void
     {
-        [$template, $laid] = $this->laid(['question' => 'Why?', 'answer' => 'So.'], track: '{question}.m4a');
+        [$design, $laid] = $this->laid(['question' => 'Why?', 'answer' => 'So.'], track: '{question}.m4a');
         $missing = array_values(array_filter(
-            (new Proof())->check(new Inspected($template, $laid)),
+            (new Proof())->check(new Inspected($design, $laid)),
             static fn ($warning): bool => WarningKind::Sound === $warning->kind,
         ));
         self::assertCount(1, $missing);
         self::assertSame('The track: “Why?.m4a” is missing; it stays silent.', $missing[0]->sentence);
-        self::assertSame(['question', 'answer'], $template->linkedColumns(), 'columns that are heard are linked as well');
+        self::assertSame(['question', 'answer'], $design->linkedColumns(), 'columns that are heard are linked as well');
     }
 
     public function testWhatIsHeardIsPartOfTheNameOfATimeline(): void
     {
         $name = function (string $track): string {
-            [$template, $laid] = $this->laid(['question' => 'Why?', 'answer' => 'So.'], track: $track);
+            [$design, $laid] = $this->laid(['question' => 'Why?', 'answer' => 'So.'], track: $track);
 
-            return Timeline::of($template, $laid, Timing::of($template, $laid, 30))->fingerprint();
+            return Timeline::of($design, $laid, Timing::of($design, $laid, 30))->fingerprint();
         };
         self::assertNotSame($name('waltz.m4a'), $name('shanty.m4a'));
         self::assertSame($name('waltz.m4a'), $name('waltz.m4a'));
@@ -86,9 +86,9 @@ final class SoundtrackTest extends TestCase
     /** @param array<string, string> $cells */
     private function timing(array $cells, bool $always = false): Timing
     {
-        [$template, $laid] = $this->laid($cells, $always);
+        [$design, $laid] = $this->laid($cells, $always);
 
-        return Timing::of($template, $laid, 30);
+        return Timing::of($design, $laid, 30);
     }
 
     /**
@@ -100,16 +100,16 @@ final class SoundtrackTest extends TestCase
     {
         $length = new SceneLength(SceneRule::Sound, least: 0.5, most: 4.0, hold: 0.5);
         $text = static fn (string $id) => Make::text('{' . $id . '}', id: $id, stay: $always ? null : new Stay($id));
-        $template = new Design(...[
+        $design = new Design(...[
             'scenes' => [
                 new Scene('question', 'Question', $length, reads: true),
                 new Scene('answer', 'Answer', $length, Pattern::parse('bell'), reads: true),
             ],
             'sound' => new BackgroundSound(Pattern::parse($track)),
-        ] + get_object_vars(Make::template($text('question'), $text('answer'))));
+        ] + get_object_vars(Make::design($text('question'), $text('answer'))));
         $row = new Record(1, $cells + ['question' => '', 'answer' => '']);
 
-        return [$template, (new Layouter(new TextLayouter(Make::shaper())))->lay($template, $row, $this->source())];
+        return [$design, (new Layouter(new TextLayouter(Make::shaper())))->lay($design, $row, $this->source())];
     }
 
     private function source(): PictureSource&SoundSource

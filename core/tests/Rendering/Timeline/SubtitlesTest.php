@@ -43,19 +43,19 @@ final class SubtitlesTest extends TestCase
 
     private function subtitles(string $answer = "The <spring> &\n\nthe lid"): Subtitles
     {
-        $plain = Make::template(
+        $plain = Make::design(
             Make::text('Always', id: 'always'),
             Make::text('{question}', id: 'question', stay: new Stay('first')),
             Make::text('{answer}', id: 'answer', stay: new Stay('last')),
         );
-        $template = new Design(...[
+        $design = new Design(...[
             'scenes' => [
                 new Scene('first', 'First', new SceneLength(seconds: 2.0)),
                 new Scene('last', 'Last', new SceneLength(seconds: 1.5)),
             ],
         ] + get_object_vars($plain));
-        $laid = Make::laid($template, ['question' => 'What wears out?', 'answer' => strtr($answer, ["&\n\nthe" => '& the'])]);
+        $laid = Make::laid($design, ['question' => 'What wears out?', 'answer' => strtr($answer, ["&\n\nthe" => '& the'])]);
 
-        return Subtitles::of($laid, Timeline::of($template, $laid, Timing::of($template, $laid, 25)));
+        return Subtitles::of($laid, Timeline::of($design, $laid, Timing::of($design, $laid, 25)));
     }
 }

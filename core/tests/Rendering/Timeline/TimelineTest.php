@@ -151,9 +151,9 @@ final class TimelineTest extends TestCase
     public function testScenesAndStaysGoThroughTheFileFormat(): void
     {
         $codec = new DesignCodec();
-        $template = $this->template();
-        self::assertEquals($template, $codec->decode($codec->encode($template)));
-        $data = $codec->toArray($template);
+        $design = $this->design();
+        self::assertEquals($design, $codec->decode($codec->encode($design)));
+        $data = $codec->toArray($design);
         $data['sides'][0]['layers'][0]['stay']['comes'] = 'encore';
         $this->expectException(DesignException::class);
         $this->expectExceptionMessage('there is no scene "encore"');
@@ -163,7 +163,7 @@ final class TimelineTest extends TestCase
     public function testALayerCannotGoBeforeItComes(): void
     {
         $codec = new DesignCodec();
-        $data = $codec->toArray($this->template());
+        $data = $codec->toArray($this->design());
         $data['sides'][0]['layers'][1]['stay']['goes'] = 'question';
         $this->expectException(DesignException::class);
         $this->expectExceptionMessage('a layer cannot go before it comes');
@@ -173,22 +173,22 @@ final class TimelineTest extends TestCase
     /** @param array<string, string> $row */
     private function timeline(array $row, ?Stay $answer = null): Timeline
     {
-        $template = $this->template(answer: $answer);
-        $laid = Make::laid($template, $row);
+        $design = $this->design(answer: $answer);
+        $laid = Make::laid($design, $row);
 
-        return Timeline::of($template, $laid, Timing::of($template, $laid, 30));
+        return Timeline::of($design, $laid, Timing::of($design, $laid, 30));
     }
 
     /** @param array<string, string> $row */
     private function timing(array $row): Timing
     {
-        $template = $this->template();
+        $design = $this->design();
 
-        return Timing::of($template, Make::laid($template, $row), 30);
+        return Timing::of($design, Make::laid($design, $row), 30);
     }
 
     /** @param list<Scene>|null $scenes */
-    private function template(?array $scenes = null, ?Stay $answer = null): Design
+    private function design(?array $scenes = null, ?Stay $answer = null): Design
     {
         $scenes ??= [
             new Scene('question', 'Question', new SceneLength(SceneRule::Reading, least: 1.0, most: 6.0, hold: 0.5)),
@@ -207,37 +207,37 @@ final class TimelineTest extends TestCase
         );
 
         return new Design(...[
-            'pages' => [Make::template(
+            'pages' => [Make::design(
                 $layer('question', 100, new Stay($has('question'), $has('hold'), $fade, $fade)),
                 $layer('answer', 450, $answer ?? new Stay($has('answer'), null, $fade)),
             )->page()],
             'scenes' => $scenes,
-        ] + get_object_vars(Make::template()));
+        ] + get_object_vars(Make::design()));
     }
 
     public function testLayersOfOtherScenesAreNeverSeenTogether(): void
     {
-        $template = $this->template();
-        [$question, $answer] = $template->page()->layers;
-        self::assertFalse($template->areSeenTogether($question, $answer), 'one goes with the hold, the other comes behind it');
-        self::assertTrue($template->areSeenTogether($question, $question));
-        self::assertTrue($template->areSeenTogether(Make::text('{always}', id: 'always'), $answer));
+        $design = $this->design();
+        [$question, $answer] = $design->page()->layers;
+        self::assertFalse($design->areSeenTogether($question, $answer), 'one goes with the hold, the other comes behind it');
+        self::assertTrue($design->areSeenTogether($question, $question));
+        self::assertTrue($design->areSeenTogether(Make::text('{always}', id: 'always'), $answer));
     }
 
     public function testAPosterShowsWordsThatComeOneByOneWhenAllAreThere(): void
     {
         $words = new Stay('question', null, new Motion(MotionKind::Words, 1.0));
-        $template = $this->template(null, $words);
-        $laid = Make::laid($template, self::ROW);
-        self::assertSame(30, Timeline::of($template, $laid, Timing::of($template, $laid, 30))->rest());
+        $design = $this->design(null, $words);
+        $laid = Make::laid($design, self::ROW);
+        self::assertSame(30, Timeline::of($design, $laid, Timing::of($design, $laid, 30))->rest());
     }
 
     public function testWhatCameGoesAtTheEndWhereAShortIsToEndAsItBegan(): void
     {
         $ending = fn (bool $endsAsBegun): int => (function () use ($endsAsBegun): int {
-            $template = new Design(...['endsAsBegun' => $endsAsBegun] + get_object_vars($this->template()));
-            $laid = Make::laid($template, self::ROW);
-            $parts = Timeline::of($template, $laid, Timing::of($template, $laid, 30))->parts;
+            $design = new Design(...['endsAsBegun' => $endsAsBegun] + get_object_vars($this->design()));
+            $laid = Make::laid($design, self::ROW);
+            $parts = Timeline::of($design, $laid, Timing::of($design, $laid, 30))->parts;
 
             return $parts[\count($parts) - 1]->out;
         })();

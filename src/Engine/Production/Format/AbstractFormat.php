@@ -17,7 +17,7 @@ abstract readonly class AbstractFormat implements ExportFormat
         return new FormatSettings($said);
     }
 
-    public function isUsual(Design $template): bool
+    public function isUsual(Design $design): bool
     {
         return false;
     }
@@ -27,7 +27,7 @@ abstract readonly class AbstractFormat implements ExportFormat
         return null;
     }
 
-    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
+    public function trouble(Design $design, FormatSettings $settings, array $rows): ?string
     {
         return null;
     }

@@ -22,9 +22,9 @@ final readonly class Mp4 extends OfFilm
         return FilmFormat::Mp4;
     }
 
-    public function isUsual(Design $template): bool
+    public function isUsual(Design $design): bool
     {
-        return $template->moves() && null === $this->missing();
+        return $design->moves() && null === $this->missing();
     }
 
     public function label(): string

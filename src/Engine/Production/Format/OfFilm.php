@@ -62,15 +62,15 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
         return null;
     }
 
-    public function size(Design $template, FormatSettings $settings): string
+    public function size(Design $design, FormatSettings $settings): string
     {
         $settings = FilmSettings::from($settings);
-        $scale = self::scale($template, $settings);
+        $scale = self::scale($design, $settings);
 
         return \sprintf(
             '%d × %d px at %d',
-            self::even($template->width * $scale),
-            self::even($template->height * $scale),
+            self::even($design->width * $scale),
+            self::even($design->height * $scale),
             $settings->rate,
         );
     }
@@ -89,14 +89,14 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
         $timeline = $piece->timeline($settings->rate);
         $subtitles = Subtitles::of($piece->pages[0], $timeline);
         $film = new Film($timeline, $piece->pictures, $piece->name, $subtitles, $piece->language());
-        $scale = self::scale($piece->template, $settings);
+        $scale = self::scale($piece->design, $settings);
 
         return [$this->films->make($film, static::format(), $scale, $settings->quality, $settings->megabytes, $stopped)];
     }
 
-    private static function scale(Design $template, FilmSettings $settings): float
+    private static function scale(Design $design, FilmSettings $settings): float
     {
-        return $settings->size->scale($template, Edge::Cut->dots($template->bleed, $template->dpi));
+        return $settings->size->scale($design, Edge::Cut->dots($design->bleed, $design->dpi));
     }
 
     private static function even(float $pixels): int

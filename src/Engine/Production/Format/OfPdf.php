@@ -39,9 +39,9 @@ abstract readonly class OfPdf extends AbstractFormat
         return false;
     }
 
-    public function size(Design $template, FormatSettings $settings): string
+    public function size(Design $design, FormatSettings $settings): string
     {
-        return $template->size();
+        return $design->size();
     }
 
     public function depends(FormatSettings $settings): array
@@ -72,6 +72,6 @@ abstract readonly class OfPdf extends AbstractFormat
             self::pages($piece, $settings),
         );
 
-        return $this->plain->write($pages, $edge / $piece->template->dpi * self::POINTS, $stopped);
+        return $this->plain->write($pages, $edge / $piece->design->dpi * self::POINTS, $stopped);
     }
 }

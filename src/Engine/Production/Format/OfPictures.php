@@ -59,16 +59,16 @@ abstract readonly class OfPictures extends AbstractFormat
         return true;
     }
 
-    public function size(Design $template, FormatSettings $settings): string
+    public function size(Design $design, FormatSettings $settings): string
     {
         $settings = PictureSettings::from($settings);
-        $edge = $settings->edge->dots($template->bleed, $template->dpi);
-        $scale = $settings->size->scale($template, $edge);
+        $edge = $settings->edge->dots($design->bleed, $design->dpi);
+        $scale = $settings->size->scale($design, $edge);
 
         return \sprintf(
             '%s × %s px',
-            round(($template->width + 2 * $edge) * $scale),
-            round(($template->height + 2 * $edge) * $scale),
+            round(($design->width + 2 * $edge) * $scale),
+            round(($design->height + 2 * $edge) * $scale),
         );
     }
 
@@ -102,7 +102,7 @@ abstract readonly class OfPictures extends AbstractFormat
     private function look(LaidOutPiece $piece, Drawing $page, PictureSettings $settings): Look
     {
         $under = $settings->under($page->background);
-        $scale = $settings->size->scale($piece->template, $settings->edge->width($page));
+        $scale = $settings->size->scale($piece->design, $settings->edge->width($page));
 
         return new Look(
             $scale,

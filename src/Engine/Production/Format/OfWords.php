@@ -47,7 +47,7 @@ abstract readonly class OfWords extends AbstractFormat implements MotionFormat
         return null;
     }
 
-    public function size(Design $template, FormatSettings $settings): string
+    public function size(Design $design, FormatSettings $settings): string
     {
         return '';
     }

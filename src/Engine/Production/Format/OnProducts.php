@@ -49,7 +49,7 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
         return 'previews';
     }
 
-    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
+    public function trouble(Design $design, FormatSettings $settings, array $rows): ?string
     {
         try {
             Product::of(ProductSettings::from($settings)->product);
@@ -75,7 +75,7 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
         return [FormatOption::Product, FormatOption::Moment];
     }
 
-    public function size(Design $template, FormatSettings $settings): string
+    public function size(Design $design, FormatSettings $settings): string
     {
         try {
             $product = Product::of(ProductSettings::from($settings)->product);

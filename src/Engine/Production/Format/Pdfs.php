@@ -26,9 +26,9 @@ final readonly class Pdfs extends OfPdf
         return 'a PDF for each row';
     }
 
-    public function isUsual(Design $template): bool
+    public function isUsual(Design $design): bool
     {
-        return Unit::Pixel !== $template->unit;
+        return Unit::Pixel !== $design->unit;
     }
 
     public function files(LaidOutPiece $piece, FormatSettings $settings, ?\Closure $stopped = null): array

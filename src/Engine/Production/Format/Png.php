@@ -23,8 +23,8 @@ final readonly class Png extends OfPictures
         return 'PNG pictures';
     }
 
-    public function isUsual(Design $template): bool
+    public function isUsual(Design $design): bool
     {
-        return Unit::Pixel === $template->unit;
+        return Unit::Pixel === $design->unit;
     }
 }

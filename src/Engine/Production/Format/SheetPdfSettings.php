@@ -31,9 +31,9 @@ readonly class SheetPdfSettings extends FormatSettings
     }
 
     /** @throws SheetException where what was said cannot be */
-    public function onSheets(Design $template): SheetSettings
+    public function onSheets(Design $design): SheetSettings
     {
-        $usual = SheetSettings::usual(PieceSize::of($template), $template->locale);
+        $usual = SheetSettings::usual(PieceSize::of($design), $design->locale);
         $said = '' === $this->sheet ? [] : json_decode($this->sheet, true);
 
         return \is_array($said)

@@ -52,10 +52,10 @@ final readonly class Sheets extends BoundPdf
         return 'sheets';
     }
 
-    public function trouble(Design $template, FormatSettings $settings, array $rows): ?string
+    public function trouble(Design $design, FormatSettings $settings, array $rows): ?string
     {
         try {
-            self::planned($template, $settings, $rows);
+            self::planned($design, $settings, $rows);
         } catch (SheetException $e) {
             return $e->getMessage();
         }
@@ -73,10 +73,10 @@ final readonly class Sheets extends BoundPdf
         return [FormatOption::Sheet, FormatOption::Moment];
     }
 
-    public function size(Design $template, FormatSettings $settings): string
+    public function size(Design $design, FormatSettings $settings): string
     {
         try {
-            return SheetPdfSettings::from($settings)->onSheets($template)->paper->says();
+            return SheetPdfSettings::from($settings)->onSheets($design)->paper->says();
         } catch (SheetException) {
             return '';
         }
@@ -91,9 +91,9 @@ final readonly class Sheets extends BoundPdf
      *
      * @throws SheetException
      */
-    public static function planned(Design $template, FormatSettings $settings, array $rows): array
+    public static function planned(Design $design, FormatSettings $settings, array $rows): array
     {
-        $said = SheetPdfSettings::from($settings)->onSheets($template);
+        $said = SheetPdfSettings::from($settings)->onSheets($design);
         if ('' !== $said->copiesBy && [] !== $rows && [] !== $rows[0]->cells && !isset($rows[0]->cells[$said->copiesBy])) {
             throw new SheetException("The column “{$said->copiesBy}”, which says how many of each, is not in the table. Choose another.");
         }
@@ -101,7 +101,7 @@ final readonly class Sheets extends BoundPdf
             ? [new Copies(array_fill(0, \count($rows), $said->copies)), []]
             : Copies::by(array_map(static fn (Record $row): string => $row->cells[$said->copiesBy] ?? '', $rows));
 
-        return [SheetPlan::of(PieceSize::of($template, $said->bleed), $said, $copies), $odd];
+        return [SheetPlan::of(PieceSize::of($design, $said->bleed), $said, $copies), $odd];
     }
 
     public function bind(
@@ -112,11 +112,11 @@ final readonly class Sheets extends BoundPdf
         ?\Closure $stopped = null,
         ?\Closure $told = null,
     ): void {
-        $template = $pieces->making->template;
+        $design = $pieces->making->design;
         try {
-            $said = SheetPdfSettings::from($settings)->onSheets($template);
+            $said = SheetPdfSettings::from($settings)->onSheets($design);
             $settings = $settings->edged($said->bleed ? Edge::Bleed : Edge::Cut);
-            [$plan] = self::planned($template, $settings, $pieces->rows());
+            [$plan] = self::planned($design, $settings, $pieces->rows());
         } catch (SheetException $e) {
             throw new RenderException($e->getMessage(), 0, $e);
         }

@@ -54,9 +54,9 @@ final readonly class Svg extends AbstractFormat
         return true;
     }
 
-    public function size(Design $template, FormatSettings $settings): string
+    public function size(Design $design, FormatSettings $settings): string
     {
-        return $template->size();
+        return $design->size();
     }
 
     public function depends(FormatSettings $settings): array
