@@ -116,7 +116,6 @@ abstract class BrowserTestCase extends TestCase
         );
     }
 
-    /** Takes over the table that is looked at; that leads to the first piece. */
     /** Clicks whatever stands there by then: what was found may be drawn anew before it is clicked, as the bar is. */
     protected function clickOn(string $css): void
     {
@@ -124,6 +123,7 @@ abstract class BrowserTestCase extends TestCase
         $this->eventually($click, "$css cannot be clicked");
     }
 
+    /** Takes over the table that is looked at; that leads to the first piece. */
     protected function takeOver(bool $toRows = false): void
     {
         $this->find('.decide form[action$="/take"] button')->click();
@@ -157,10 +157,12 @@ abstract class BrowserTestCase extends TestCase
             $plain = (string) preg_replace(
                 '/\s+/u',
                 ' ',
+                // What is not in the page at all is not shown either; only for what is does the page have to be laid out.
                 (string) $this->driver->executeScript(
-                    'const e = document.querySelector(arguments[0]); return e ? (e.innerText ?? "") + " " + ' .
-                    '[...e.querySelectorAll("svg text")].map(t => t.textContent).join(" ") : ""',
-                    [$in],
+                    'const e = document.querySelector(arguments[0]); const bare = (text) => text.replace(/\\s+/g, "").toLowerCase();' .
+                    'if (!e || !bare(e.textContent).includes(bare(arguments[1]))) return e ? e.textContent : "";' .
+                    'return (e.innerText ?? "") + " " + [...e.querySelectorAll("svg text")].map(t => t.textContent).join(" ")',
+                    [$in, $words],
                 ),
             );
 
@@ -273,7 +275,8 @@ abstract class BrowserTestCase extends TestCase
     protected function eventually(\Closure $try, string $otherwise): mixed
     {
         $deadline = microtime(true) + self::PATIENCE;
-        while (true) {
+        // What takes long is asked for less often: asking keeps busy who is to answer.
+        for ($wait = 40_000;; $wait = min(300_000, (int) (1.25 * $wait))) {
             try {
                 return $try();
             } catch (WebDriverException | \RuntimeException $e) {
@@ -282,7 +285,7 @@ abstract class BrowserTestCase extends TestCase
                     $this->driver->takeScreenshot(\dirname(__DIR__, 2) . '/var/test/failed.png');
                     self::fail("$otherwise: " . mb_substr($e->getMessage(), 0, 1800));
                 }
-                usleep(60_000);
+                usleep($wait);
             }
         }
     }

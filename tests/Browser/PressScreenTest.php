@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
 use Morphea\Tests\Tools;
 
 /** Whole jobs at Press: several formats in one order, stop and go on, and what comes after a first run. */
@@ -130,6 +131,23 @@ final class PressScreenTest extends BrowserTestCase
             [$rows[2][2]],
         );
         self::assertStringContainsString('Ngaio', Tools::pdfText((string) base64_decode((string) $pdf, true)));
+    }
+
+    public function testAValueOutOfBoundsIsSaidAtItsField(): void
+    {
+        $this->signIn();
+        $this->project('Motto of the week');
+        $this->station('press');
+        $this->orderAs('jpeg');
+        $quality = $this->find('[name="of[jpeg][quality]"]');
+        $quality->sendKeys(WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL . '500' . WebDriverKeys::TAB);
+        $this->eventually(
+            fn (): bool => true === $this->driver->executeScript(
+                'return document.activeElement === arguments[0] && arguments[0].validationMessage !== ""',
+                [$quality],
+            ) ?: throw new \RuntimeException('not yet'),
+            'nothing is said of a quality of 500',
+        );
     }
 
     /** The bar is drawn anew whenever something changed, at any moment. */
