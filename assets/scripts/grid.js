@@ -148,9 +148,9 @@ const OPS = {
     replace: 'find and replace',
 };
 function words({body}) {
-    const place = (id) => (id === null ? 'new' : (state.grid.getRow(Number(id))?.getData()._no ?? '?'));
+    const numberOf = (id) => (id === null ? 'new' : (state.grid.getRow(Number(id))?.getData()._no ?? '?'));
     const line = (id, values) =>
-        Object.entries(values).map(([key, value]) => `row ${place(id)}\t${column(key)?.heading ?? key}\t${value}`);
+        Object.entries(values).map(([key, value]) => `row ${numberOf(id)}\t${column(key)?.heading ?? key}\t${value}`);
     return body.op === 'cells'
         ? [
               ...Object.entries(body.cells).flatMap(([id, values]) => line(id, values)),
