@@ -24,11 +24,11 @@ final class WholeJobTest extends BrowserTestCase
     public function testFromASpreadsheetToFinishedCertificates(): void
     {
         $this->open('/sign-in');
-        $this->button('Make an account')->click();
+        $this->button('Create account')->click();
         $this->find('#sign_up_form_name')->sendKeys('Tamsin');
         $this->find('#sign_up_form_email')->sendKeys('tamsin@tidewick.example');
         $this->find('#sign_up_form_password')->sendKeys('needle-and-thread');
-        $this->button('Make the account')->click();
+        $this->button('Create account')->click();
         // Where there is no mail server, the link of the email is here.
         $this->button('Follow the link here')->click();
         $this->button('This is my address')->click();

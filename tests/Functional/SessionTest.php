@@ -44,21 +44,21 @@ final class SessionTest extends AppTestCase
             );
         $page = $this->browser->request('GET', '/account');
         self::assertStringContainsString('Firefox on Windows', $page->filter('main')->text());
-        foreach (['wrong old one' => 'another one', self::PASSWORD => 'tried first'] as $old => $words) {
-            $this->browser->submit($page->selectButton('Change it')->form(['old' => $old, 'new' => 'password2026']));
+        foreach (['wrong old one' => 'current password is wrong', self::PASSWORD => 'most common passwords'] as $old => $words) {
+            $this->browser->submit($page->selectButton('Change password')->form(['old' => $old, 'new' => 'password2026']));
             self::assertStringContainsString($words, $this->browser->followRedirect()->filter('.notices')->text());
         }
         self::assertCount(1, array_filter($sessions->all($member), static fn (array $one): bool => 'elsewhere' === $one['id']));
         $this->browser->submit(
-            $page->selectButton('Change it')->form(['old' => self::PASSWORD, 'new' => 'a kettle on the quay']),
+            $page->selectButton('Change password')->form(['old' => self::PASSWORD, 'new' => 'a kettle on the quay']),
         );
         self::assertStringContainsString(
-            'You are signed out everywhere else.',
+            'You have been signed out on all other devices.',
             $this->browser->followRedirect()->filter('.notices')->text(),
         );
         self::assertSame([], $sessions->all($member));
         $this->browser->restart();
-        self::assertStringContainsString('not right', $this->signIn('tamsin@tidewick.example', self::PASSWORD));
+        self::assertStringContainsString('is wrong', $this->signIn('tamsin@tidewick.example', self::PASSWORD));
         $this->signIn('tamsin@tidewick.example', 'a kettle on the quay');
         self::assertResponseRedirects('/');
     }
@@ -70,7 +70,7 @@ final class SessionTest extends AppTestCase
         foreach (['nobody@tidewick.example', 'TAMSIN@tidewick.example'] as $address) {
             $page = $this->browser->request('GET', '/sign-reset');
             $words[] = $this->browser
-                ->submit($page->selectButton('Send the link')->form(['email' => $address]))
+                ->submit($page->selectButton('Send link')->form(['email' => $address]))
                 ->filter('main')
                 ->text();
         }
@@ -87,13 +87,13 @@ final class SessionTest extends AppTestCase
         self::assertStringNotContainsString($stored, $m[1], 'only its hash is kept');
 
         $page = $this->browser->request('GET', $m[1]);
-        $page = $this->browser->submit($page->selectButton('Set it')->form(['password' => 'tamsin1234']));
-        self::assertStringContainsString('your own name', $page->text());
-        $this->browser->submit($page->selectButton('Set it')->form(['password' => 'a kettle on the quay']));
-        self::assertStringContainsString('The new password is set.', $this->browser->followRedirect()->text());
+        $page = $this->browser->submit($page->selectButton('Set password')->form(['password' => 'tamsin1234']));
+        self::assertStringContainsString('little more than your name', $page->text());
+        $this->browser->submit($page->selectButton('Set password')->form(['password' => 'a kettle on the quay']));
+        self::assertStringContainsString('Your new password is set.', $this->browser->followRedirect()->text());
         $this->browser->request('GET', $m[1]);
         self::assertResponseStatusCodeSame(404);
-        self::assertStringContainsString('This link holds no more', $this->body());
+        self::assertStringContainsString('This link has expired', $this->body());
         $this->signIn('tamsin@tidewick.example', 'a kettle on the quay');
         self::assertResponseRedirects('/');
     }
@@ -102,10 +102,10 @@ final class SessionTest extends AppTestCase
     {
         for ($i = 0; $i < 4; ++$i) {
             $page = $this->browser->request('GET', '/sign-reset');
-            $this->browser->submit($page->selectButton('Send the link')->form(['email' => 'nobody@tidewick.example']));
+            $this->browser->submit($page->selectButton('Send link')->form(['email' => 'nobody@tidewick.example']));
         }
         self::assertResponseStatusCodeSame(429);
-        self::assertStringContainsString('asked for too often', $this->body());
+        self::assertStringContainsString('requested too often', $this->body());
     }
 
     public function testSessionsLieInTheDatabaseByTheirHashAndEnd(): void

@@ -34,10 +34,10 @@ final class SignInTest extends AppTestCase
             }
         }
         self::assertSame(
-            ['The email address or the password is not right.'],
+            ['The email address or the password is wrong.'],
             array_values(array_unique(\array_slice($told['tamsin@tidewick.example'], 0, 8))),
         );
-        self::assertSame('Too many wrong passwords. Wait 15 minutes and try again.', $told['tamsin@tidewick.example'][8]);
+        self::assertSame('Too many wrong passwords. Try again in 15 minutes.', $told['tamsin@tidewick.example'][8]);
         self::assertSame($told['tamsin@tidewick.example'], $told['nobody@tidewick.example']);
         self::assertStringContainsString(
             'Too many wrong passwords',
@@ -70,7 +70,7 @@ final class SignInTest extends AppTestCase
         $this->browser->restart();
         $this->browser->getCookieJar()->set($device);
         for ($i = 0; $i < 8; ++$i) {
-            self::assertStringContainsString('not right', $this->signIn('tamsin@tidewick.example', 'wrong'));
+            self::assertStringContainsString('is wrong', $this->signIn('tamsin@tidewick.example', 'wrong'));
         }
         self::assertStringContainsString('Too many wrong passwords', $this->signIn('tamsin@tidewick.example', self::PASSWORD));
     }

@@ -11,6 +11,8 @@ use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SessionStore;
 use Morphea\App\Platform\Account\SignUps;
+use Morphea\App\Platform\Language\Language;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -48,20 +50,20 @@ final class AccountController extends AbstractController
         $wait = $limits->take(RateLimit::Password, $key);
         $new = mb_substr($input->getString('new'), 0, PasswordRule::MOST + 1);
         if ($wait > 0) {
-            return $this->told('bad', 'Too many wrong passwords. Wait ' . RateLimiter::words($wait) . ' and try again.');
+            return $this->told('bad', new Message('account.sign_in.too_often', ['wait' => RateLimiter::words($wait)]));
         }
         if (!$hasher->isPasswordValid($member, mb_substr($input->getString('old'), 0, PasswordRule::MOST))) {
-            return $this->told('bad', 'The password you have now is another one. Nothing was changed.');
+            return $this->told('bad', new Message('account.password.wrong_current'));
         }
         $limits->giveBack(RateLimit::Password, $key);
         if (null !== ($why = PasswordRule::refuses($new, [$member->getUserIdentifier(), $member->name]))) {
-            return $this->told('bad', "$why Nothing was changed.");
+            return $this->told('bad', new Message('account.password.not_changed', ['why' => $why]));
         }
         $member->setPassword($hasher->hashPassword($member, $new));
         $this->entities->flush();
         $ended = $this->sessions->end($member, $request->getSession()->getId());
 
-        return $this->told('good', 'The password is changed.' . (0 === $ended ? '' : ' You are signed out everywhere else.'));
+        return $this->told('good', new Message(0 === $ended ? 'account.password.changed' : 'account.password.changed_and_ended'));
     }
 
     /** An email with a link by which whoever reads mail at the address says that it is theirs. */
@@ -70,12 +72,12 @@ final class AccountController extends AbstractController
     {
         $wait = $limits->take(RateLimit::Confirm, "account {$member->id()}");
         if ($wait > 0) {
-            return $this->told('bad', 'The link was sent several times already. Wait ' . RateLimiter::words($wait) . ' and try again.');
+            return $this->told('bad', new Message('account.confirm.too_often', ['wait' => RateLimiter::words($wait)]));
         }
         $link = $member->isConfirmed() ? null : $signUps->ask($member->getUserIdentifier(), $member->name, '');
 
         return null === $link
-            ? $this->told('good', "An email with a link is on its way to {$member->getUserIdentifier()}.")
+            ? $this->told('good', new Message('account.confirm.sent', ['address' => $member->getUserIdentifier()]))
             : $this->redirect($link, Response::HTTP_SEE_OTHER);
     }
 
@@ -85,7 +87,16 @@ final class AccountController extends AbstractController
         $member->belongsTo($request->request->getString('organisation'), $request->request->getString('signatory'));
         $this->entities->flush();
 
-        return $this->told('good', 'The names are kept. Projects that are there stay as they are.');
+        return $this->told('good', new Message('account.organisation.saved'));
+    }
+
+    #[Route('/language', name: 'account_language', methods: ['POST'])]
+    public function language(#[CurrentUser] Member $member, Request $request): Response
+    {
+        $member->reads(Language::tryFrom($request->request->getString('language')));
+        $this->entities->flush();
+
+        return $this->told('good', new Message('account.language.saved'));
     }
 
     #[Route('/sign-out-others', name: 'account_others', methods: ['POST'])]
@@ -93,10 +104,10 @@ final class AccountController extends AbstractController
     {
         $ended = $this->sessions->end($member, $request->getSession()->getId());
 
-        return $this->told('good', 0 === $ended ? 'You were signed in nowhere else.' : 'You are signed out everywhere else.');
+        return $this->told('good', new Message(0 === $ended ? 'account.sessions.none_ended' : 'account.sessions.ended'));
     }
 
-    private function told(string $kind, string $words): Response
+    private function told(string $kind, Message $words): Response
     {
         $this->addFlash($kind, $words);
 

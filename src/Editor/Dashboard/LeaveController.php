@@ -10,6 +10,7 @@ use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\HeldByOthers;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
@@ -60,10 +61,10 @@ final class LeaveController extends AbstractController
         $key = "account {$member->id()}";
         $wait = $limits->take(RateLimit::Password, $key);
         if ($wait > 0) {
-            return $this->page($member, false, 'Too many wrong passwords. Wait ' . RateLimiter::words($wait) . ' and try again.');
+            return $this->page($member, false, new Message('account.sign_in.too_often', ['wait' => RateLimiter::words($wait)]));
         }
         if (!$hasher->isPasswordValid($member, mb_substr($request->request->getString('password'), 0, PasswordRule::MOST))) {
-            return $this->page($member, false, 'This is not your password. Nothing was deleted.');
+            return $this->page($member, false, new Message('account.delete.wrong_password'));
         }
         $limits->giveBack(RateLimit::Password, $key);
         if (!$request->request->has('sure')) {
@@ -76,7 +77,7 @@ final class LeaveController extends AbstractController
         return $this->redirectToRoute('sign_in', ['left' => 1], Response::HTTP_SEE_OTHER);
     }
 
-    private function page(Member $member, bool $sure, ?string $why): Response
+    private function page(Member $member, bool $sure, ?Message $why): Response
     {
         $lines = [];
         foreach ($this->outside->held($member) as $project) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Account;
 
+use Morphea\Core\Message;
+
 /**
  * The User-Agent header (RFC 9110, 10.1.5) as a person would say it. Every browser names others as well, so the order
  * counts; no parser package installs here.
@@ -31,17 +33,20 @@ final readonly class BrowserName
     ];
 
     /** E.g. “Firefox on Windows”; what is not known is said in its own words, cut short. */
-    public static function of(string $agent): string
+    public static function of(string $agent): Message|string
     {
         $browser = self::first(self::BROWSERS, $agent);
         $system = self::first(self::SYSTEMS, $agent);
 
         return match (true) {
             null === $browser && null === $system => '' === trim($agent)
-                ? 'An unknown browser'
+                ? new Message('account.sessions.unknown')
                 : mb_strimwidth($agent, 0, 60, '…'),
             null === $system => (string) $browser,
-            default => ($browser ?? 'A browser') . " on $system",
+            default => new Message('account.sessions.browser_on', [
+                'browser' => $browser ?? new Message('account.sessions.some_browser'),
+                'system' => $system,
+            ]),
         };
     }
 

@@ -24,7 +24,8 @@ final readonly class GoodPassword
             }
             $why = \is_string($password) && '' !== $password ? PasswordRule::refuses($password, $known) : null;
             if (null !== $why) {
-                $context->addViolation($why);
+                [$catalogue, $id] = explode('.', $why->id, 2);
+                $context->buildViolation($id, $why->parameters)->setTranslationDomain($catalogue)->addViolation();
             }
         });
     }

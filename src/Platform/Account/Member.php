@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Account;
 
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Language\Language;
 use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
 use Symfony\Component\Security\Core\User\UserInterface;
 
@@ -34,6 +35,10 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     /** The name in which pieces are said to be genuine, confirmed by an administrator. */
     #[ORM\Column(length: 200, nullable: true)]
     private ?string $issuer = null;
+
+    /** Language of the interface; null for what the browser asks for. */
+    #[ORM\Column(length: 8, nullable: true, enumType: Language::class)]
+    private ?Language $language = null;
 
     /** @param non-empty-string $email in lower case */
     public function __construct(
@@ -89,6 +94,16 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     public function signatory(): string
     {
         return '' === $this->signatory ? $this->name : $this->signatory;
+    }
+
+    public function language(): ?Language
+    {
+        return $this->language;
+    }
+
+    public function reads(?Language $language): void
+    {
+        $this->language = $language;
     }
 
     public function setPassword(string $hash): void

@@ -7,6 +7,8 @@ namespace Morphea\App\Platform\Account;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
@@ -32,6 +34,7 @@ final readonly class PasswordResets
         private Environment $twig,
         private UrlGeneratorInterface $urls,
         private string $mailFrom,
+        private Words $words,
     ) {
     }
 
@@ -52,7 +55,7 @@ final readonly class PasswordResets
             (new Email())
                 ->from(new Address($this->mailFrom, 'Morphea'))
                 ->to(new Address($member->getUserIdentifier(), $member->name))
-                ->subject('A new password for Morphea')
+                ->subject($this->words->say(new Message('account.mail.reset.subject')))
                 ->text($this->twig->render('mail/reset.txt.twig', ['member' => $member, 'link' => $link])),
         );
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Account;
 
+use Morphea\Core\Message;
+
 /**
  * What makes a password too easy to guess, in words. As NIST SP 800-63B has it: length counts, and what everybody tries
  * first is refused; no rules on kinds of letters.
@@ -62,30 +64,30 @@ final readonly class PasswordRule
     /**
      * @param list<string> $known of the person: address and name
      *
-     * @return string|null why it is refused
+     * @return Message|null why it is refused
      */
-    public static function refuses(string $password, array $known = []): ?string
+    public static function refuses(string $password, array $known = []): ?Message
     {
         if (mb_strlen($password) < self::LEAST) {
-            return \sprintf('At least %d characters.', self::LEAST);
+            return new Message('account.password.too_short', ['least' => self::LEAST]);
         }
         if (\strlen($password) > self::MOST) {
-            return 'This is longer than any password may be.';
+            return new Message('account.password.too_long', ['most' => self::MOST]);
         }
         $small = mb_strtolower($password, 'UTF-8');
         $letters = mb_str_split($small, 1, 'UTF-8');
         if (\count(array_unique($letters)) < self::DIFFERENT) {
-            return 'This repeats the same few characters, so it is soon guessed. Take some words that do not belong together.';
+            return new Message('account.password.few_characters');
         }
         for ($length = 1; $length <= \count($letters) / 2; ++$length) {
             $part = implode('', \array_slice($letters, 0, $length));
             if ($length <= 6 && str_starts_with(str_repeat($part, (int) ceil(\count($letters) / $length)), $small)) {
-                return 'This repeats the same part again and again, so it is soon guessed. Take some words that do not belong together.';
+                return new Message('account.password.repeats');
             }
         }
         foreach (self::ROWS as $row) {
             if (str_contains($row, $small) || str_contains(strrev($row), $small)) {
-                return 'This is a row of keys or letters, which is tried first. Take some words that do not belong together.';
+                return new Message('account.password.row');
             }
         }
         // With the usual letters in disguise, and without figures and signs round it.
@@ -108,7 +110,7 @@ final readonly class PasswordRule
                 '' !== $plain &&
                 ($plain === $common || $plain === $common . $common || str_replace($common, '', $plain) === '')
             ) {
-                return 'This is among the passwords that are tried first. Take some words that do not belong together.';
+                return new Message('account.password.common');
             }
         }
         foreach ($known as $one) {
@@ -122,7 +124,7 @@ final readonly class PasswordRule
             );
             foreach ($parts as $part) {
                 if (mb_strlen(str_replace($part, '', $small)) < self::DIFFERENT) {
-                    return 'This is hardly more than your own name or address. Take some words that do not belong together.';
+                    return new Message('account.password.own_name');
                 }
             }
         }

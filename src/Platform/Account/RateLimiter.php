@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Account;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\Core\Message;
 
 /**
  * Counts what must not be done without end: by whom or from where, remembered as hashes for as long as it counts. One statement
@@ -71,13 +72,11 @@ final readonly class RateLimiter
     }
 
     /** In words: "7 minutes". */
-    public static function words(int $seconds): string
+    public static function words(int $seconds): Message
     {
         return $seconds < 60
-            ? "$seconds seconds"
-            : (1 === ($minutes = (int) ceil($seconds / 60))
-                ? '1 minute'
-                : "$minutes minutes");
+            ? new Message('common.wait.seconds', ['count' => $seconds])
+            : new Message('common.wait.minutes', ['count' => (int) ceil($seconds / 60)]);
     }
 
     /** Who has a whole network of addresses, as everybody does with IPv6, is still one. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Account;
 
 use Morphea\App\Platform\Clock\Time;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -30,7 +31,7 @@ final class ResetController extends AbstractController
             $wait = $this->limits->take(RateLimit::ResetAnywhere, RateLimiter::network($request->getClientIp())) ?:
                 $this->limits->take(RateLimit::Reset, $address);
             if ($wait > 0) {
-                $error = 'This was asked for too often. Wait ' . RateLimiter::words($wait) . ' and try again.';
+                $error = new Message('account.reset.too_often', ['wait' => RateLimiter::words($wait)]);
             } else {
                 $began = Time::precise();
                 $this->resets->ask($address);

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\DBAL\ParameterType;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\Core\Message;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\HttpFoundation\Session\Storage\Handler\AbstractSessionHandler;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
@@ -37,7 +38,7 @@ final class SessionStore extends AbstractSessionHandler
 
     /**
      * @return list<array{id: string, started: \DateTimeImmutable, seen: \DateTimeImmutable, agent: string,
-     * browser: string, here: bool}> the newest first
+     * browser: Message|string, here: bool}> the newest first
      */
     public function all(Member $member): array
     {

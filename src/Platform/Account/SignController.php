@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Account;
 
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Form\FormError;
@@ -12,7 +14,6 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\Attribute\Route;
-use Symfony\Component\Security\Core\Exception\CustomUserMessageAuthenticationException;
 use Symfony\Component\Security\Core\Exception\InvalidCsrfTokenException;
 use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 use Symfony\Component\Security\Http\SecurityRequestAttributes;
@@ -36,9 +37,9 @@ final class SignController extends AbstractController
             [
                 'email' => $request->request->getString('email'),
                 'error' => match (true) {
-                    $error instanceof CustomUserMessageAuthenticationException => $error->getMessageKey(),
-                    $error instanceof InvalidCsrfTokenException => 'This page was open for too long. Sign in once more.',
-                    null !== $error => 'The email address or the password is not right.',
+                    $error instanceof TooManyTriesException => new Message('account.sign_in.too_often', ['wait' => $error->wait]),
+                    $error instanceof InvalidCsrfTokenException => new Message('account.sign_in.stale'),
+                    null !== $error => new Message('account.sign_in.wrong'),
                     default => null,
                 },
                 'to' => $request->isMethod('POST') ? $request->request->getString('to') : $request->query->getString('to'),
@@ -56,6 +57,7 @@ final class SignController extends AbstractController
         UserPasswordHasherInterface $hasher,
         SignUps $signUps,
         RateLimiter $limits,
+        Words $words,
     ): Response {
         if (!$this->open()) {
             return $this->render('account/closed.html.twig', response: new Response(status: 403));
@@ -64,7 +66,7 @@ final class SignController extends AbstractController
         $form->handleRequest($request);
         if ($form->isSubmitted() && 0 < ($wait = $limits->take(RateLimit::SignUp, RateLimiter::network($request->getClientIp())))) {
             $form->addError(
-                new FormError('Too many accounts were made or tried from here. Wait ' . RateLimiter::words($wait) . ' and try again.'),
+                new FormError($words->say(new Message('account.sign_up.too_often', ['wait' => RateLimiter::words($wait)]))),
             );
         }
         if ($form->isSubmitted() && $form->isValid()) {

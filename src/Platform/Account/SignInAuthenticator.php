@@ -12,7 +12,6 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Symfony\Component\Security\Core\Authentication\Token\TokenInterface;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
-use Symfony\Component\Security\Core\Exception\CustomUserMessageAuthenticationException;
 use Symfony\Component\Security\Http\Authenticator\AbstractAuthenticator;
 use Symfony\Component\Security\Http\Authenticator\Passport\Badge\CsrfTokenBadge;
 use Symfony\Component\Security\Http\Authenticator\Passport\Badge\PasswordUpgradeBadge;
@@ -52,9 +51,7 @@ final class SignInAuthenticator extends AbstractAuthenticator
         $wait = $this->limits->take(RateLimit::Password, $this->key($request, $address)) ?:
             ($isKnown ? 0 : $this->limits->take(RateLimit::PasswordAnywhere, RateLimiter::network($request->getClientIp())));
         if ($wait > 0) {
-            throw new CustomUserMessageAuthenticationException(
-                'Too many wrong passwords. Wait ' . RateLimiter::words($wait) . ' and try again.',
-            );
+            throw new TooManyTriesException(RateLimiter::words($wait));
         }
         $password = mb_substr($request->request->getString('password'), 0, 4096);
 

@@ -21,29 +21,29 @@ final class SignUpForm extends AbstractType
     {
         $builder
             ->add('name', TextType::class, [
-                'label' => 'Your name',
+                'label' => 'sign_up.name',
                 'attr' => ['autocomplete' => 'name', 'autofocus' => true],
-                'constraints' => [new NotBlank(message: 'Say what to call you.'), new Length(max: 80)],
+                'constraints' => [new NotBlank(message: 'sign_up.no_name'), new Length(max: 80)],
             ])
             ->add('email', EmailType::class, [
-                'label' => 'Email address',
+                'label' => 'email',
                 'attr' => ['autocomplete' => 'username'],
                 'constraints' => [
-                    new NotBlank(message: 'An email address is needed to sign in.'),
-                    new Email(message: 'This is not an email address.'),
+                    new NotBlank(message: 'sign_up.no_email'),
+                    new Email(message: 'sign_up.bad_email'),
                     new Length(max: 180),
                 ],
             ])
             ->add('password', PasswordType::class, [
-                'label' => 'Password',
-                'help' => 'At least 10 characters; some words that do not belong together are best.',
+                'label' => 'password.label',
+                'help' => 'password.help',
                 'attr' => ['autocomplete' => 'new-password'],
-                'constraints' => [new NotBlank(message: 'Choose a password.'), GoodPassword::rule()],
+                'constraints' => [new NotBlank(message: 'sign_up.no_password'), GoodPassword::rule()],
             ]);
     }
 
     public function configureOptions(OptionsResolver $resolver): void
     {
-        $resolver->setDefaults(['csrf_token_id' => 'sign', 'csrf_field_name' => '_token']);
+        $resolver->setDefaults(['csrf_token_id' => 'sign', 'csrf_field_name' => '_token', 'translation_domain' => 'account']);
     }
 }

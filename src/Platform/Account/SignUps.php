@@ -7,6 +7,8 @@ namespace Morphea\App\Platform\Account;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Mime\Address;
@@ -30,6 +32,7 @@ final readonly class SignUps
         private Environment $twig,
         private UrlGeneratorInterface $urls,
         private string $mailFrom,
+        private Words $words,
         #[Autowire(env: 'MAILER_DSN')] private string $mailerDsn,
     ) {
     }
@@ -59,7 +62,7 @@ final readonly class SignUps
             (new Email())
                 ->from(new Address($this->mailFrom, 'Morphea'))
                 ->to(new Address($address, $name))
-                ->subject($isTaken ? 'You have an account with Morphea' : 'Confirm your address for Morphea')
+                ->subject($this->words->say(new Message('account.mail.sign_up.' . ($isTaken ? 'subject_taken' : 'subject'))))
                 ->text($this->twig->render('account/sign-up.txt.twig', ['name' => $name, 'link' => $link, 'taken' => $isTaken])),
         );
 

@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Http;
 
 use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Account\RateLimiter;
+use Morphea\Core\Message;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -41,8 +42,8 @@ final readonly class GuestLimitListener
 
         return 0 === $wait ? null : new Response(
             $this->twig->render('public/gone.html.twig', [
-                'why' => 'That was asked for very often from where you are. Wait ' . RateLimiter::words($wait) . ', then try again.',
-                'title' => 'Too often',
+                'why' => new Message('public.too_often.about', ['wait' => RateLimiter::words($wait)]),
+                'title' => new Message('public.too_often.title'),
             ]),
             Response::HTTP_TOO_MANY_REQUESTS,
             ['Retry-After' => (string) $wait],

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core;
+
+/**
+ * A sentence that is put into words when somebody reads it, in their language: which one it is, and what stands in it. What
+ * is stored is this, and not the words.
+ *
+ * @phpstan-type Slot string|int|float|bool|self|\DateTimeInterface
+ */
+final readonly class Message implements \JsonSerializable
+{
+    /**
+     * @param string                          $id         its catalogue and its name there, as in `account.password.short`
+     * @param array<string, Slot|list<Slot>>  $parameters what stands in it, by name; a list is put into words as one
+     */
+    public function __construct(public string $id, public array $parameters = [])
+    {
+    }
+
+    /** @return array{id: string, parameters: array<string, mixed>} */
+    public function jsonSerialize(): array
+    {
+        return ['id' => $this->id, 'parameters' => array_map(self::plain(...), $this->parameters)];
+    }
+
+    /** As it is kept in a column of text. */
+    public function stored(): string
+    {
+        return json_encode($this, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRESERVE_ZERO_FRACTION);
+    }
+
+    /** What was stored; a sentence that was stored as words, before there were messages, is what it was. */
+    public static function read(string $stored): self|string
+    {
+        $found = str_starts_with($stored, '{"id":"') ? json_decode($stored, true) : null;
+
+        return \is_array($found) ? self::made($found) ?? $stored : $stored;
+    }
+
+    /** @param array<mixed> $found */
+    private static function made(array $found): ?self
+    {
+        if (!\is_string($found['id'] ?? null) || !\is_array($found['parameters'] ?? null)) {
+            return null;
+        }
+        $parameters = [];
+        foreach ($found['parameters'] as $name => $value) {
+            $parameters[(string) $name] = \is_array($value) && array_is_list($value)
+                ? array_map(self::slot(...), $value)
+                : self::slot($value);
+        }
+
+        return new self($found['id'], $parameters);
+    }
+
+    private static function plain(mixed $value): mixed
+    {
+        return match (true) {
+            $value instanceof \DateTimeInterface => ['at' => $value->getTimestamp()],
+            \is_array($value) => array_map(self::plain(...), $value),
+            default => $value,
+        };
+    }
+
+    private static function slot(mixed $value): string|int|float|bool|self|\DateTimeInterface
+    {
+        return match (true) {
+            \is_string($value), \is_int($value), \is_float($value), \is_bool($value) => $value,
+            \is_array($value) && \is_int($value['at'] ?? null) => new \DateTimeImmutable('@' . $value['at']),
+            \is_array($value) => self::made($value) ?? '',
+            default => '',
+        };
+    }
+}

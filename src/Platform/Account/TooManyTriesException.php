@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Account;
+
+use Morphea\Core\Message;
+use Symfony\Component\Security\Core\Exception\AuthenticationException;
+
+/** Somebody tried too many passwords; `wait` says for how long they are not heard. */
+final class TooManyTriesException extends AuthenticationException
+{
+    public function __construct(public readonly Message $wait)
+    {
+        parent::__construct('Too many wrong passwords.');
+    }
+}

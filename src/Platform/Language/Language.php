@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Language;
+
+use Symfony\Component\HttpFoundation\Request;
+
+/** Languages of the interface, by BCP 47. */
+enum Language: string
+{
+    case English = 'en';
+    case German = 'de';
+    case French = 'fr';
+    case Spanish = 'es';
+
+    /** As its speakers call it. */
+    public function ownName(): string
+    {
+        return match ($this) {
+            self::English => 'English',
+            self::German => 'Deutsch',
+            self::French => 'Français',
+            self::Spanish => 'Español',
+        };
+    }
+
+    /** What a browser asks for, as far as we have it. */
+    public static function wanted(Request $request): self
+    {
+        return self::tryFrom((string) $request->getPreferredLanguage(array_column(self::cases(), 'value'))) ?? self::English;
+    }
+}

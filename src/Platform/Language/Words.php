@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Language;
+
+use Morphea\Core\Message;
+use Symfony\Contracts\Translation\TranslatorInterface;
+
+/** Puts messages into words, in the language that is set: for who reads a page or an email, or for the command line. */
+final readonly class Words
+{
+    public function __construct(private TranslatorInterface $translator)
+    {
+    }
+
+    /**
+     * @param Message|string|null $message words of before, which were kept as such, are said as they are
+     */
+    public function say(Message|string|null $message, ?Language $in = null): string
+    {
+        return $message instanceof Message
+            ? $this->message($message, null === $in ? $this->translator->getLocale() : $in->value)
+            : (string) $message;
+    }
+
+    private function message(Message $message, string $locale): string
+    {
+        [$catalogue, $id] = [...explode('.', $message->id, 2), ''];
+        $parameters = array_map(fn (mixed $value): mixed => $this->slot($value, $locale), $message->parameters);
+
+        return $this->translator->trans($id, $parameters, $catalogue, $locale);
+    }
+
+    private function slot(mixed $value, string $locale): mixed
+    {
+        return match (true) {
+            $value instanceof Message => $this->message($value, $locale),
+            $value instanceof \DateTimeInterface => self::moment($value, $locale),
+            \is_bool($value) => $value ? 'yes' : 'no',
+            \is_array($value) => $this->list($value, $locale),
+            default => $value,
+        };
+    }
+
+    private static function text(mixed $value): string
+    {
+        return \is_scalar($value) ? (string) $value : '';
+    }
+
+    /** @param array<mixed> $all as in “a, b and c”, by the list patterns of CLDR */
+    private function list(array $all, string $locale): string
+    {
+        $all = array_map(fn (mixed $one): string => self::text($this->slot($one, $locale)), $all);
+        $last = array_pop($all);
+        if (null === $last || [] === $all) {
+            return (string) $last;
+        }
+        $begun = (string) array_shift($all);
+        foreach ($all as $one) {
+            $begun = $this->translator->trans('list.middle', ['begun' => $begun, 'next' => $one], 'common', $locale);
+        }
+
+        return $this->translator->trans('list.end', ['begun' => $begun, 'last' => $last], 'common', $locale);
+    }
+
+    /** A day and a time of day, in the time zone that is set. */
+    private static function moment(\DateTimeInterface $at, string $locale): string
+    {
+        $zone = date_default_timezone_get();
+
+        return (string) (new \IntlDateFormatter($locale, \IntlDateFormatter::MEDIUM, \IntlDateFormatter::SHORT, $zone))->format($at);
+    }
+}

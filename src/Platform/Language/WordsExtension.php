@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Language;
+
+use Morphea\Core\Message;
+use Symfony\Contracts\Translation\TranslatorInterface;
+use Twig\Attribute\AsTwigFilter;
+use Twig\Attribute\AsTwigFunction;
+use Twig\Markup;
+
+/** Sentences in templates, and the formats of the reader's language. */
+final readonly class WordsExtension
+{
+    public function __construct(private Words $words, private TranslatorInterface $translator)
+    {
+    }
+
+    /**
+     * A sentence by its id. What is put into its slots is escaped, but for markup, as of a link or a control: each language
+     * puts it where its grammar wants it.
+     *
+     * @param array<string, mixed> $slots
+     */
+    #[AsTwigFunction('t', isSafe: ['html'])]
+    public function sentence(string $id, array $slots = []): string
+    {
+        $markup = [];
+        $parameters = [];
+        foreach ($slots as $name => $value) {
+            if ($value instanceof Markup) {
+                // It stands in the sentence as a sign that no words have, until the sentence is escaped.
+                $parameters[$name] = "\u{E000}" . \count($markup) . "\u{E001}";
+                $markup[$parameters[$name]] = (string) $value;
+            } else {
+                $parameters[$name] = $value;
+            }
+        }
+        /** @var array<string, string> $parameters */
+        $said = $this->words->say(new Message($id, $parameters));
+
+        return strtr(htmlspecialchars($said, \ENT_QUOTES | \ENT_SUBSTITUTE, 'UTF-8'), $markup);
+    }
+
+    /**
+     * The same as plain words: in emails of text, and where words are put together.
+     *
+     * @param array<string, string|int|float> $slots
+     */
+    #[AsTwigFunction('words')]
+    public function words(string $id, array $slots = []): string
+    {
+        return $this->words->say(new Message($id, $slots));
+    }
+
+    /** @return list<Language> */
+    #[AsTwigFunction('languages')]
+    public function languages(): array
+    {
+        return Language::cases();
+    }
+
+    /** A message in words; words of before as they are. */
+    #[AsTwigFilter('say')]
+    public function say(Message|string|null $message): string
+    {
+        return $this->words->say($message);
+    }
+
+    /** A day and a time of day. */
+    #[AsTwigFilter('moment')]
+    public function moment(\DateTimeInterface $at): string
+    {
+        return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::SHORT);
+    }
+
+    #[AsTwigFilter('day')]
+    public function day(\DateTimeInterface $at): string
+    {
+        return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::NONE);
+    }
+
+    /** How large a file is, in the unit that suits. */
+    #[AsTwigFilter('file_size')]
+    public function fileSize(int|float $bytes): string
+    {
+        [$unit, $size] = match (true) {
+            $bytes < 1e6 => ['kilobytes', round($bytes / 1e3)],
+            $bytes < 1e9 => ['megabytes', round($bytes / 1e6, 1)],
+            default => ['gigabytes', round($bytes / 1e9, 2)],
+        };
+
+        return $this->words->say(new Message("common.size.$unit", ['size' => $size]));
+    }
+
+    private function format(\DateTimeInterface $at, int $day, int $time): string
+    {
+        $formatter = new \IntlDateFormatter($this->translator->getLocale(), $day, $time, date_default_timezone_get());
+
+        return (string) $formatter->format($at);
+    }
+}

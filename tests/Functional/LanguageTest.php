@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Functional;
+
+use Morphea\App\Platform\Language\Language;
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
+use PHPUnit\Framework\Attributes\TestWith;
+
+/** The interface in the language of who reads it. */
+final class LanguageTest extends AppTestCase
+{
+    use Accounts;
+
+    #[TestWith(['de-AT,de;q=0.9,en;q=0.5', 'de', 'Anmelden'])]
+    #[TestWith(['fr', 'fr', 'Connexion'])]
+    #[TestWith(['es-MX', 'es', 'Iniciar sesión'])]
+    #[TestWith(['cy,is', 'en', 'Sign in'])]
+    public function testAStrangerReadsWhatTheBrowserAsksFor(string $wanted, string $language, string $title): void
+    {
+        $page = $this->browser->request('GET', '/sign-in', server: ['HTTP_ACCEPT_LANGUAGE' => $wanted]);
+        self::assertSame([$language, $title], [$page->filter('html')->attr('lang'), $page->filter('h1')->text()]);
+    }
+
+    public function testTheFootOfThePageOffersTheOtherLanguages(): void
+    {
+        $page = $this->browser->request('GET', '/sign-in');
+        $page = $this->browser->click($page->selectLink('Deutsch')->link());
+        self::assertSame('Anmelden', $page->filter('h1')->text());
+        // What is wrong is said in it as well.
+        $page = $this->browser->submitForm('Anmelden', ['email' => 'nobody@tidewick.example', 'password' => 'a kettle on the quay']);
+        self::assertSame('Die E-Mail-Adresse oder das Passwort ist falsch.', $page->filter('[role="alert"]')->text());
+    }
+
+    public function testAMemberChoosesALanguageAndKeepsIt(): void
+    {
+        $this->browser->loginUser($this->member('isolde@tidewick.example'));
+        $this->post('/account/language', ['language' => 'de']);
+        $page = $this->browser->followRedirect();
+        self::assertSame(['de', 'Ihr Konto'], [$page->filter('html')->attr('lang'), $page->filter('h1')->text()]);
+        self::assertStringContainsString('Ihre Sprache ist gespeichert.', $page->filter('#notices')->text());
+        self::assertSame('de', $page->filter('#language option[selected]')->attr('value'));
+
+        $this->post('/account/language', ['language' => 'klingon']);
+        $page = $this->browser->followRedirect();
+        self::assertSame('en', $page->filter('html')->attr('lang'), 'what nobody has is what the browser asks for');
+    }
+
+    public function testWordsFollowTheLanguage(): void
+    {
+        $words = self::getContainer()->get(Words::class);
+        $wait = new Message('account.sign_in.too_often', ['wait' => new Message('common.wait.minutes', ['count' => 1])]);
+        self::assertSame('Too many wrong passwords. Try again in 1 minute.', $words->say($wait, Language::English));
+        self::assertSame('Trop de mots de passe incorrects. Réessayez dans 1 minute.', $words->say($wait, Language::French));
+        $list = new Message('account.delete.outside', ['names' => ['Ottilie']]);
+        self::assertSame('Other people rely on these:', $words->say($list, Language::English));
+        self::assertSame('1.234,5 MB', $words->say(new Message('common.size.megabytes', ['size' => 1234.5]), Language::German));
+        self::assertSame('Words of before', $words->say('Words of before', Language::German));
+    }
+
+    public function testWhatStandsInASentenceIsEscapedAndControlsAreNot(): void
+    {
+        $twig = self::getContainer()->get('twig');
+        $said = $twig->createTemplate(
+            '{% set link %}<a href="/x">{{ who }}</a>{% endset %}{{ t("account.sign_up.new_here", {link}) }}|' .
+            '{{ t("common.projects_of", {name: who}) }}|{{ words("common.projects_of", {name: who}) }}',
+        )->render(['who' => '<b>Ng</b>']);
+        self::assertSame(
+            'New here? <a href="/x">&lt;b&gt;Ng&lt;/b&gt;</a>|All projects of &lt;b&gt;Ng&lt;/b&gt;|All projects of &lt;b&gt;Ng&lt;/b&gt;',
+            $said,
+        );
+    }
+}
