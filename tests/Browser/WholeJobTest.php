@@ -30,8 +30,8 @@ final class WholeJobTest extends BrowserTestCase
         $this->find('#sign_up_form_password')->sendKeys('needle-and-thread');
         $this->button('Create account')->click();
         // Where there is no mail server, the link of the email is here.
-        $this->button('Follow the link here')->click();
-        $this->button('This is my address')->click();
+        $this->button('Open the link here')->click();
+        $this->button('Confirm this address')->click();
 
         // A new project from a starter, and its rows.
         $this->button('Certificate, A4 landscape')->click();
